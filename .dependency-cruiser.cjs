@@ -1,0 +1,40 @@
+/** The arrows of the project: core <- contract <- server, web. Nothing points back. */
+const room = (name, allowed) => ({
+  name: `${name}-reaches-too-far`,
+  severity: 'error',
+  comment: `${name} may import only from itself${allowed.length ? ` and ${allowed.join(', ')}` : ''}`,
+  from: { path: `^${name}/` },
+  to: { path: '^(core|contract|server|web|e2e|bin)/', pathNot: `^(${[name, ...allowed].join('|')})/` },
+})
+module.exports = {
+  forbidden: [
+    room('core', []),
+    room('contract', ['core']),
+    room('server', ['core', 'contract']),
+    room('web', ['core', 'contract']),
+    {
+      name: 'core-needs-no-package',
+      severity: 'error',
+      from: { path: '^core/', pathNot: '[.]test[.]ts$' },
+      to: { dependencyTypes: ['npm', 'npm-dev', 'core'] },
+    },
+    {
+      name: 'no-cycles',
+      severity: 'error',
+      from: {},
+      to: { circular: true, dependencyTypesNot: ['type-only'] },
+    },
+    { name: 'no-unresolved', severity: 'error', from: {}, to: { couldNotResolve: true } },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '^(dist|data|[.]tsbuild)/' },
+    tsConfig: { fileName: 'tsconfig.base.json' },
+    tsPreCompilationDeps: 'specify',
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'require', 'node', 'default', 'types'],
+      extensions: ['.ts', '.tsx', '.js', '.mjs', '.cjs', '.json'],
+    },
+  },
+}

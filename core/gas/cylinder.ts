@@ -1,0 +1,31 @@
+/** How an acetylene cylinder is drawn on; `older` is the faster rule that is still taught for short use. */
+export type DrawRule = 'intermittent' | 'continuous' | 'older'
+
+const SHARE_PER_HOUR: Readonly<Record<DrawRule, number>> = {
+  intermittent: 1 / 10,
+  continuous: 1 / 15,
+  older: 1 / 7,
+}
+
+/** Lit for longer than this at a stretch counts as continuous use, in s. */
+export const CONTINUOUS_AFTER_S = 600
+
+/**
+ * Share of an acetylene cylinder's rated contents that may be drawn in an hour.
+ * @param litS how long the flame burns at a stretch, s
+ * @param airK air round the cylinder, K: below 10 °C at most 1/15, below 0 °C at most 1/20
+ * @param shortUse the shop's choice for short use; 1/10 by default. Source: CGA G-1 guidance
+ */
+export function acetyleneDrawShare(
+  litS: number,
+  airK: number,
+  shortUse: 'intermittent' | 'older' = 'intermittent',
+): number {
+  const byUse = SHARE_PER_HOUR[litS > CONTINUOUS_AFTER_S ? 'continuous' : shortUse]
+  const byCold = airK < 273.15 ? 1 / 20 : airK < 283.15 ? 1 / 15 : 1
+  return Math.min(byUse, byCold)
+}
+
+/** Largest acetylene flow, m³/s, from a cylinder rated for `ratedM3` at a share per hour. */
+export const acetyleneDrawLimit = (ratedM3: number, sharePerHour: number): number =>
+  (ratedM3 * sharePerHour) / 3600

@@ -1,0 +1,102 @@
+import type { UnitChoices } from '../shop.ts'
+import { fromSi, INCH_M, unitOf, type Kind, type UnitId } from './units.ts'
+
+/** A value as it is shown: the figure and its unit apart, so that the figure can be set larger. */
+export interface Shown {
+  readonly figure: string
+  readonly unit: string
+}
+
+const SIXTY_FOURTHS = 64
+/** A length is called an exact 1/64 in when it is one to within this many inches. */
+const EXACT_IN = 1e-7
+
+function gcd(a: number, b: number): number {
+  return b === 0 ? a : gcd(b, a % b)
+}
+
+/** Inches as a mixed fraction when they are a whole number of sixty-fourths, else undefined. */
+function fraction(inches: number): string | undefined {
+  const n = Math.round(Math.abs(inches) * SIXTY_FOURTHS)
+  if (Math.abs(Math.abs(inches) - n / SIXTY_FOURTHS) > EXACT_IN) return undefined
+  const whole = Math.floor(n / SIXTY_FOURTHS)
+  const part = n % SIXTY_FOURTHS
+  const sign = inches < 0 && n > 0 ? '-' : ''
+  if (part === 0) return `${sign}${whole}`
+  const g = gcd(part, SIXTY_FOURTHS)
+  return `${sign}${whole > 0 ? `${whole} ` : ''}${part / g}/${SIXTY_FOURTHS / g}`
+}
+
+/** The nearest sixty-fourth of an inch in words of a rule, for instance "13/64". Value in m. */
+export function nearestSixtyFourth(valueM: number): string {
+  return fraction(Math.round((valueM / INCH_M) * SIXTY_FOURTHS) / SIXTY_FOURTHS) ?? '0'
+}
+
+function trim(value: number, decimals: number): string {
+  const s = value.toFixed(decimals)
+  const t = s.includes('.') ? s.replace(/\.?0+$/, '') : s
+  return t === '-0' ? '0' : t
+}
+
+/**
+ * The step to which `showQuantity` prints a value in this unit, in SI: half of it is the most that printing can lose.
+ * @param si the value in SI
+ */
+export function incrementOf(si: number, unit: UnitId): number {
+  const u = unitOf(unit)
+  return 10 ** -u.decimals(fromSi(si, unit)) * u.factor
+}
+
+/**
+ * A value in SI as it is shown in `unit`: inches as a fraction when they are an exact 1/64, else decimals to the
+ * step of the trade (0.001 in, 0.1 mm, 0.1 psi …) with no idle zeros. What is printed can be typed back.
+ * @example showQuantity(0.034925, 'in') // { figure: '1 3/8', unit: 'in' }
+ */
+export function showQuantity(si: number, unit: UnitId): Shown {
+  const u = unitOf(unit)
+  const value = fromSi(si, unit)
+  const label = unit === 'F' || unit === 'C' ? `°${unit}` : unit === 'deg' ? '°' : unit
+  const exact = unit === 'in' ? fraction(value) : undefined
+  return { figure: exact ?? trim(value, u.decimals(value)), unit: label }
+}
+
+/** `showQuantity` as one text: "1 3/8 in", "42 psi". */
+export function printQuantity(si: number, unit: UnitId): string {
+  const s = showQuantity(si, unit)
+  return s.unit === '°' ? `${s.figure}°` : `${s.figure} ${s.unit}`
+}
+
+/** A duration in words: "45 s", "4 min 20 s", "1 h 5 min". Rounded up to the second, since times round up. */
+export function printDuration(seconds: number): string {
+  const total = Math.ceil(seconds - 1e-9)
+  if (total < 90) return `${total} s`
+  const h = Math.floor(total / 3600)
+  const min = Math.floor((total % 3600) / 60)
+  const s = total % 60
+  if (h > 0) return min > 0 ? `${h} h ${min} min` : `${h} h`
+  return s > 0 ? `${min} min ${s} s` : `${min} min`
+}
+
+/** The unit in which a shop shows this kind. */
+export function unitFor(kind: Kind, units: UnitChoices): UnitId {
+  if (kind === 'angle') return 'deg'
+  if (kind === 'time') return 's'
+  if (kind === 'share') return '%'
+  return units[kind]
+}
+
+/** A value in SI in the shop's unit for its kind; times in words. */
+export function printFor(si: number, kind: Kind, units: UnitChoices): string {
+  return kind === 'time' ? printDuration(si) : printQuantity(si, unitFor(kind, units))
+}
+
+/** The gauge division nearest to a pressure; both in Pa. */
+export const toDivision = (pa: number, divisionPa: number): number => Math.round(pa / divisionPa) * divisionPa
+
+/** The last gauge division not above a pressure (a hair's allowance for rounding); both in Pa. */
+export const downToDivision = (pa: number, divisionPa: number): number =>
+  Math.floor(pa / divisionPa + 1e-6) * divisionPa
+
+/** The first gauge division not below a pressure; both in Pa. */
+export const upToDivision = (pa: number, divisionPa: number): number =>
+  Math.ceil(pa / divisionPa - 1e-6) * divisionPa

@@ -1,0 +1,320 @@
+/**
+ * Units of the trade and their size in SI.
+ * Sources: the international inch (25.4 mm) and pound (0.45359237 kg); standard cubic feet are at 70 F and
+ * 1 atm, so a flow's SI unit here is m³/s at that state; 1 Nm³ (0 °C) is 1.0773 m³ of it.
+ */
+
+/** What a quantity measures. */
+export type Kind =
+  'length' | 'pressure' | 'flow' | 'speed' | 'temperature' | 'angle' | 'mass' | 'time' | 'volume' | 'share'
+
+/** The kinds in the order in which help texts list them. */
+export const KINDS: readonly Kind[] = [
+  'length',
+  'pressure',
+  'flow',
+  'speed',
+  'temperature',
+  'angle',
+  'mass',
+  'time',
+  'volume',
+  'share',
+]
+
+/** The SI unit in which a kind's value is kept. */
+export const SI_UNIT: Readonly<Record<Kind, SiUnit>> = {
+  length: 'm',
+  pressure: 'Pa',
+  flow: 'm3/s',
+  speed: 'm/s',
+  temperature: 'K',
+  angle: 'rad',
+  mass: 'kg',
+  time: 's',
+  volume: 'm3',
+  share: '1',
+}
+
+/** SI units as they are written in results. */
+export type SiUnit = 'm' | 'Pa' | 'm3/s' | 'm/s' | 'K' | 'rad' | 'kg' | 's' | 'm3' | '1'
+
+/** One cubic foot in m³. */
+export const CUBIC_FOOT_M3 = 0.028316846592
+/** One psi in Pa. */
+export const PSI_PA = 6894.757293168361
+/** One inch in m. */
+export const INCH_M = 0.0254
+
+/** Ids of the units, which are also their labels unless LABELS says otherwise. */
+export type UnitId =
+  | 'in'
+  | 'ft'
+  | 'mm'
+  | 'cm'
+  | 'm'
+  | 'µm'
+  | 'thou'
+  | 'psi'
+  | 'bar'
+  | 'mbar'
+  | 'kPa'
+  | 'MPa'
+  | 'Pa'
+  | 'cfh'
+  | 'cfm'
+  | 'l/min'
+  | 'l/h'
+  | 'm3/h'
+  | 'Nm3/h'
+  | 'm3/s'
+  | 'in/min'
+  | 'in/s'
+  | 'ft/min'
+  | 'mm/min'
+  | 'mm/s'
+  | 'cm/min'
+  | 'm/min'
+  | 'm/s'
+  | 'F'
+  | 'C'
+  | 'K'
+  | 'deg'
+  | 'rad'
+  | 'lb'
+  | 'oz'
+  | 'kg'
+  | 'g'
+  | 's'
+  | 'min'
+  | 'h'
+  | 'cu ft'
+  | 'l'
+  | 'm3'
+  | '%'
+
+/** One unit: SI = value × factor + offset. `decimals` is how fine it is printed, from coarse to fine magnitude. */
+export interface Unit {
+  readonly id: UnitId
+  readonly kind: Kind
+  readonly factor: number
+  readonly offset?: number
+  readonly aliases: readonly string[]
+  /** Decimals printed for a value of this magnitude (in the unit itself). */
+  readonly decimals: (magnitude: number) => number
+}
+
+const fixed = (n: number) => () => n
+const finer = (below: number, fine: number, coarse: number) => (v: number) =>
+  Math.abs(v) < below ? fine : coarse
+
+const LITRE_M3 = 0.001
+
+/** Every unit that is understood. */
+export const UNITS: readonly Unit[] = [
+  {
+    id: 'in',
+    kind: 'length',
+    factor: INCH_M,
+    aliases: ['in', 'inch', 'inches', 'ins', '"', 'in.'],
+    decimals: fixed(3),
+  },
+  {
+    id: 'ft',
+    kind: 'length',
+    factor: 0.3048,
+    aliases: ['ft', 'foot', 'feet', "'", 'ft.'],
+    decimals: fixed(2),
+  },
+  {
+    id: 'mm',
+    kind: 'length',
+    factor: 0.001,
+    aliases: ['mm', 'millimetre', 'millimetres', 'millimeter', 'millimeters'],
+    decimals: finer(10, 2, 1),
+  },
+  {
+    id: 'cm',
+    kind: 'length',
+    factor: 0.01,
+    aliases: ['cm', 'centimetre', 'centimetres', 'centimeter', 'centimeters'],
+    decimals: fixed(2),
+  },
+  {
+    id: 'm',
+    kind: 'length',
+    factor: 1,
+    aliases: ['m', 'metre', 'metres', 'meter', 'meters'],
+    decimals: fixed(3),
+  },
+  { id: 'µm', kind: 'length', factor: 1e-6, aliases: ['µm', 'μm', 'um'], decimals: fixed(0) },
+  { id: 'thou', kind: 'length', factor: 0.0000254, aliases: ['thou', 'mil', 'mils'], decimals: fixed(1) },
+  {
+    id: 'psi',
+    kind: 'pressure',
+    factor: PSI_PA,
+    aliases: ['psi', 'psig', 'lb/in2', 'psi gauge', 'psi g'],
+    decimals: fixed(1),
+  },
+  {
+    id: 'bar',
+    kind: 'pressure',
+    factor: 100_000,
+    aliases: ['bar', 'barg', 'bar g', 'bar gauge', 'bars'],
+    decimals: fixed(2),
+  },
+  { id: 'mbar', kind: 'pressure', factor: 100, aliases: ['mbar', 'millibar'], decimals: fixed(1) },
+  {
+    id: 'kPa',
+    kind: 'pressure',
+    factor: 1000,
+    aliases: ['kpa', 'kpag', 'kpa gauge', 'kpa g'],
+    decimals: fixed(1),
+  },
+  { id: 'MPa', kind: 'pressure', factor: 1e6, aliases: ['mpa'], decimals: fixed(3) },
+  { id: 'Pa', kind: 'pressure', factor: 1, aliases: ['pa', 'pascal'], decimals: fixed(0) },
+  {
+    id: 'cfh',
+    kind: 'flow',
+    factor: CUBIC_FOOT_M3 / 3600,
+    aliases: ['cfh', 'scfh', 'ft3/h', 'cu ft/h', 'cu ft/hr'],
+    decimals: finer(100, 1, 0),
+  },
+  { id: 'cfm', kind: 'flow', factor: CUBIC_FOOT_M3 / 60, aliases: ['cfm', 'scfm'], decimals: fixed(2) },
+  {
+    id: 'l/min',
+    kind: 'flow',
+    factor: LITRE_M3 / 60,
+    aliases: ['l/min', 'lpm', 'litres/min', 'liters/min', 'slpm'],
+    decimals: finer(10, 2, 1),
+  },
+  { id: 'l/h', kind: 'flow', factor: LITRE_M3 / 3600, aliases: ['l/h', 'lph', 'l/hr'], decimals: fixed(0) },
+  { id: 'm3/h', kind: 'flow', factor: 1 / 3600, aliases: ['m3/h', 'm³/h'], decimals: fixed(3) },
+  { id: 'Nm3/h', kind: 'flow', factor: 1.0773 / 3600, aliases: ['nm3/h', 'nm³/h'], decimals: fixed(3) },
+  { id: 'm3/s', kind: 'flow', factor: 1, aliases: ['m3/s', 'm³/s'], decimals: fixed(6) },
+  {
+    id: 'in/min',
+    kind: 'speed',
+    factor: INCH_M / 60,
+    aliases: ['in/min', 'ipm', 'inch/min', 'inches/min', '"/min'],
+    decimals: fixed(1),
+  },
+  { id: 'in/s', kind: 'speed', factor: INCH_M, aliases: ['in/s', 'ips'], decimals: fixed(3) },
+  { id: 'ft/min', kind: 'speed', factor: 0.3048 / 60, aliases: ['ft/min', 'fpm'], decimals: fixed(2) },
+  { id: 'mm/min', kind: 'speed', factor: 0.001 / 60, aliases: ['mm/min', 'mmpm'], decimals: fixed(0) },
+  { id: 'mm/s', kind: 'speed', factor: 0.001, aliases: ['mm/s'], decimals: fixed(2) },
+  { id: 'cm/min', kind: 'speed', factor: 0.01 / 60, aliases: ['cm/min'], decimals: fixed(1) },
+  { id: 'm/min', kind: 'speed', factor: 1 / 60, aliases: ['m/min'], decimals: fixed(3) },
+  { id: 'm/s', kind: 'speed', factor: 1, aliases: ['m/s'], decimals: fixed(5) },
+  {
+    id: 'F',
+    kind: 'temperature',
+    factor: 5 / 9,
+    offset: 459.67 * (5 / 9),
+    aliases: ['f', '°f', 'deg f', 'fahrenheit', 'degf'],
+    decimals: fixed(0),
+  },
+  {
+    id: 'C',
+    kind: 'temperature',
+    factor: 1,
+    offset: 273.15,
+    aliases: ['c', '°c', 'deg c', 'celsius', 'centigrade', 'degc'],
+    decimals: fixed(0),
+  },
+  { id: 'K', kind: 'temperature', factor: 1, aliases: ['k', 'kelvin'], decimals: fixed(1) },
+  {
+    id: 'deg',
+    kind: 'angle',
+    factor: Math.PI / 180,
+    aliases: ['deg', '°', 'degree', 'degrees'],
+    decimals: fixed(1),
+  },
+  { id: 'rad', kind: 'angle', factor: 1, aliases: ['rad', 'radian', 'radians'], decimals: fixed(4) },
+  {
+    id: 'lb',
+    kind: 'mass',
+    factor: 0.45359237,
+    aliases: ['lb', 'lbs', 'pound', 'pounds'],
+    decimals: fixed(2),
+  },
+  { id: 'oz', kind: 'mass', factor: 0.45359237 / 16, aliases: ['oz', 'ounce', 'ounces'], decimals: fixed(1) },
+  {
+    id: 'kg',
+    kind: 'mass',
+    factor: 1,
+    aliases: ['kg', 'kilo', 'kilos', 'kilogram', 'kilograms'],
+    decimals: fixed(3),
+  },
+  {
+    id: 'g',
+    kind: 'mass',
+    factor: 0.001,
+    aliases: ['g', 'gram', 'grams', 'gramme', 'grammes'],
+    decimals: fixed(1),
+  },
+  {
+    id: 's',
+    kind: 'time',
+    factor: 1,
+    aliases: ['s', 'sec', 'secs', 'second', 'seconds'],
+    decimals: finer(10, 1, 0),
+  },
+  {
+    id: 'min',
+    kind: 'time',
+    factor: 60,
+    aliases: ['min', 'mins', 'minute', 'minutes', 'm'],
+    decimals: fixed(2),
+  },
+  { id: 'h', kind: 'time', factor: 3600, aliases: ['h', 'hr', 'hrs', 'hour', 'hours'], decimals: fixed(3) },
+  {
+    id: 'cu ft',
+    kind: 'volume',
+    factor: CUBIC_FOOT_M3,
+    aliases: ['cu ft', 'cuft', 'cf', 'scf', 'ft3', 'ft³', 'cubic feet'],
+    decimals: finer(10, 2, 1),
+  },
+  {
+    id: 'l',
+    kind: 'volume',
+    factor: 0.001,
+    aliases: ['l', 'litre', 'litres', 'liter', 'liters'],
+    decimals: finer(10, 2, 0),
+  },
+  { id: 'm3', kind: 'volume', factor: 1, aliases: ['m3', 'm³'], decimals: fixed(3) },
+  { id: '%', kind: 'share', factor: 0.01, aliases: ['%', 'percent', 'per cent', 'pct'], decimals: fixed(1) },
+]
+
+const BY_ID = new Map(UNITS.map((u) => [u.id, u]))
+
+/** The unit with this id. */
+export function unitOf(id: UnitId): Unit {
+  const unit = BY_ID.get(id)
+  if (!unit) throw new RangeError(`no unit ${id}`)
+  return unit
+}
+
+/** The unit that a trade spelling names: of `kind` when that kind has one, else of any kind, else undefined. */
+export function findUnit(spelling: string, kind: Kind): Unit | undefined {
+  const s = spelling
+    .trim()
+    .toLowerCase()
+    .replace(/\s+/g, ' ')
+    .replace(/\s*\/\s*/g, '/')
+  return (
+    UNITS.find((u) => u.kind === kind && u.aliases.includes(s)) ?? UNITS.find((u) => u.aliases.includes(s))
+  )
+}
+
+/** A value in SI from one in `id`. */
+export const toSi = (value: number, id: UnitId): number => {
+  const u = unitOf(id)
+  return value * u.factor + (u.offset ?? 0)
+}
+
+/** A value in `id` from one in SI. */
+export const fromSi = (si: number, id: UnitId): number => {
+  const u = unitOf(id)
+  return (si - (u.offset ?? 0)) / u.factor
+}

@@ -1,0 +1,43 @@
+import type { UnitId } from './quantity/units.ts'
+
+/** The unit in which each kind of quantity is shown and in which a bare number is read. */
+export interface UnitChoices {
+  readonly length: UnitId
+  readonly pressure: UnitId
+  readonly flow: UnitId
+  readonly speed: UnitId
+  readonly temperature: UnitId
+  readonly volume: UnitId
+  readonly mass: UnitId
+}
+
+/** Units of an inch-and-psi shop. */
+export const INCH_UNITS: UnitChoices = {
+  length: 'in',
+  pressure: 'psi',
+  flow: 'cfh',
+  speed: 'in/min',
+  temperature: 'F',
+  volume: 'cu ft',
+  mass: 'lb',
+}
+
+/** Units of a millimetre-and-bar shop. */
+export const METRIC_UNITS: UnitChoices = {
+  length: 'mm',
+  pressure: 'bar',
+  flow: 'l/min',
+  speed: 'mm/min',
+  temperature: 'C',
+  volume: 'l',
+  mass: 'kg',
+}
+
+/**
+ * The smallest division of a regulator's gauge that goes with a pressure unit, in Pa.
+ * Oxygen gauges 1 psi, 0.1 bar or 10 kPa; fuel gauges 1 psi, 0.05 bar or 5 kPa.
+ */
+export function usualDivision(unit: UnitId, side: 'oxygen' | 'fuel'): number {
+  if (unit === 'bar' || unit === 'kPa' || unit === 'MPa') return side === 'oxygen' ? 10_000 : 5_000
+  return 6894.757293168361
+}

@@ -1,0 +1,49 @@
+import tseslint from 'typescript-eslint'
+import hooks from 'eslint-plugin-react-hooks'
+import a11y from 'eslint-plugin-jsx-a11y'
+import prettier from 'eslint-config-prettier'
+
+export default tseslint.config(
+  { ignores: ['dist', 'data', '.tsbuild', 'node_modules', 'docs'] },
+  ...tseslint.configs.strict,
+  {
+    files: ['**/*.ts', '**/*.tsx'],
+    languageOptions: { parserOptions: { projectService: true } },
+    rules: {
+      '@typescript-eslint/no-floating-promises': 'error',
+      '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: false }],
+      '@typescript-eslint/switch-exhaustiveness-check': [
+        'error',
+        { considerDefaultExhaustiveForUnions: true },
+      ],
+      '@typescript-eslint/consistent-type-imports': 'error',
+      eqeqeq: ['error', 'always', { null: 'ignore' }],
+      'no-console': 'error',
+    },
+  },
+  {
+    files: ['core/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-globals': ['error', 'Date', 'console', 'process'],
+      'no-restricted-properties': [
+        'error',
+        { object: 'Math', property: 'random', message: 'core has no randomness without a seed' },
+        { object: 'Date', property: 'now', message: 'core has no clock' },
+      ],
+    },
+  },
+  {
+    files: ['web/**/*.tsx', 'web/**/*.ts'],
+    plugins: { 'react-hooks': hooks },
+    rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
+  },
+  { files: ['web/**/*.tsx'], ...a11y.flatConfigs.recommended },
+  { files: ['bin/**', 'e2e/bench/**'], rules: { 'no-console': 'off' } },
+  {
+    files: ['**/*.cjs'],
+    rules: { '@typescript-eslint/no-require-imports': 'off' },
+    languageOptions: { sourceType: 'commonjs' },
+  },
+  prettier,
+)
