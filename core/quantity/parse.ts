@@ -16,6 +16,8 @@ export interface Understood {
   readonly unit: UnitId
   /** True only for a pressure typed as absolute (psia, bar abs): everything else is gauge. */
   readonly absolute: boolean
+  /** True when no unit was typed, so that the field's unit was taken. */
+  readonly bare: boolean
 }
 
 /** A text that was not understood, with a plain sentence and, where there are some, the ways out. */
@@ -142,7 +144,8 @@ function sheetGauge(text: string): Understood | NotUnderstood | undefined {
   const said = (m[2] ?? '').trim().toLowerCase()
   const key = said === '' ? undefined : columns.find((c) => said === c || (names[c] ?? '').includes(said))
   const inches = key === undefined ? undefined : row[gauges.columns.indexOf(key)]
-  if (inches !== undefined) return { ok: true, value: inches * INCH_M, unit: 'in', absolute: false }
+  if (inches !== undefined)
+    return { ok: true, value: inches * INCH_M, unit: 'in', absolute: false, bare: false }
   const choices = columns.map((c, i) => {
     const size = (row[i + 1] ?? 0).toFixed(4).replace(/^0/, '')
     return { text: `${m[1]} ga ${c}`, label: `${names[c] ?? c}, ${size} in` }
@@ -159,7 +162,7 @@ function numberDrill(text: string): Understood | NotUnderstood | undefined {
   const first = NUMBER_DRILLS[0]?.number ?? 0
   if (diameter === undefined)
     return no('range', `Number drill ${m[1]} is not in the table here (#${last} to #${first}).`)
-  return { ok: true, value: diameter, unit: 'in', absolute: false }
+  return { ok: true, value: diameter, unit: 'in', absolute: false, bare: false }
 }
 
 interface Term {
@@ -228,7 +231,7 @@ function bareUnit(t: Term, kind: Kind, options: ParseOptions): UnitId | undefine
  * @param text what was typed, at most 60 characters
  * @param kind what it should measure; a unit of another kind is refused by name
  * @returns the value in the kind's SI unit (`SI_UNIT[kind]`), or a plain sentence with ways out. Ranges are the field's affair.
- * @example parseQuantity('1 3/8 in', 'length') // { ok: true, value: 0.034925, unit: 'in', absolute: false }
+ * @example parseQuantity('1 3/8 in', 'length') // { ok: true, value: 0.034925, unit: 'in', … }
  */
 export function parseQuantity(
   text: string,
@@ -268,7 +271,7 @@ function combine(
     const unit = first.unit ?? bareUnit(first, kind, options)
     if (!unit) return no('unit', `${clean} of what? Give the unit too, for instance ${EXAMPLE[kind]}.`)
     if (sign < 0 && first.absolute) return no('range', 'An absolute pressure cannot be below zero.')
-    return finish(toSi(sign * first.value, unit), unit, first.absolute, kind)
+    return finish(toSi(sign * first.value, unit), unit, kind, first.absolute, first.unit === undefined)
   }
   const ladder = COMPOUND[kind]
   let at = -1
@@ -282,11 +285,26 @@ function combine(
     at = next
     total += t.value * unitOf(unit).factor
   }
-  return finish(sign * total, spoken, false, kind)
+  return finish(sign * total, spoken, kind)
 }
 
-function finish(value: number, unit: UnitId, absolute: boolean, kind: Kind): Understood | NotUnderstood {
+function finish(
+  value: number,
+  unit: UnitId,
+  kind: Kind,
+  absolute = false,
+  bare = false,
+): Understood | NotUnderstood {
   if (!Number.isFinite(value) || Math.abs(value) > 1e12) return no('range', 'That number is too large.')
   if (kind === 'temperature' && value < 0) return no('range', 'That is colder than absolute zero.')
-  return { ok: true, value, unit, absolute }
+  return { ok: true, value, unit, absolute, bare }
+}
+
+/**
+ * The text with its unit spelled out, so that it keeps its meaning when the shop's units change: "20" in a field of
+ * mm becomes "20 mm". A text that has a unit, or is not understood, comes back as it is.
+ */
+export function withUnit(text: string, kind: Kind, options: ParseOptions): string {
+  const read = parseQuantity(text, kind, options)
+  return read.ok && read.bare ? `${text.trim()} ${read.unit}` : text
 }

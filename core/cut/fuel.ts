@@ -1,0 +1,200 @@
+import {
+  ACETYLENE_WORKED_OUT_MAX_PA,
+  HOSE_DROP_MAX_SHARE,
+  LOCK_UP_PA,
+  refuseSetting,
+  type SettingAsked,
+} from '../limits.ts'
+import { acetyleneDrawLimit, acetyleneDrawShare } from '../gas/cylinder.ts'
+import { FUELS } from '../gas/fuels.ts'
+import { CHART_HOSE, hoseDrop } from '../gas/hose.ts'
+import { downToDivision, INCH_M, PSI_PA } from '../quantity/index.ts'
+import type { Draft } from './draft.ts'
+import type { Range } from './steel-table.ts'
+import type { ChartRow } from './types.ts'
+
+const inches = (n: number) => n * INCH_M * (1 + 1e-9)
+/** Acetylene at the torch by thickness, Pa gauge, equal-pressure torches. */
+const ACETYLENE_BANDS: readonly (readonly [number, Range])[] = [
+  [inches(0.25), [3 * PSI_PA, 5 * PSI_PA]],
+  [inches(1), [4 * PSI_PA, 8 * PSI_PA]],
+  [inches(3), [5 * PSI_PA, 10 * PSI_PA]],
+  [Infinity, [8 * PSI_PA, 12 * PSI_PA]],
+]
+const PROPANE_BAND: Range = [4 * PSI_PA, 10 * PSI_PA]
+
+/** The usual fuel pressure at an equal-pressure torch, Pa gauge: low and high. */
+export function fuelBand(fuel: 'acetylene' | 'propane', thicknessM: number): Range {
+  if (fuel === 'propane') return PROPANE_BAND
+  return ACETYLENE_BANDS.find(([upTo]) => thicknessM <= upTo)?.[1] ?? [8 * PSI_PA, 12 * PSI_PA]
+}
+
+/** Works out the fuel setting at the regulator and puts it in the plan if it passes the gate. */
+export function planFuelPressure(
+  draft: Draft,
+  fuelFlow: number,
+  ambientPa: number,
+  row: ChartRow | undefined,
+): void {
+  const { rig, work } = draft.request
+  const fuel = FUELS[rig.fuel]
+  const band = fuelBand(rig.fuel, work.thicknessM)
+  const charted = row?.fuelGaugePa
+  const atTorch = charted ?? (band[0] + band[1]) / 2
+  const drop = hoseDrop(rig.fuelHose, fuel, fuelFlow, atTorch, ambientPa)
+  if (drop > HOSE_DROP_MAX_SHARE * (atTorch + drop + ambientPa)) {
+    draft.say(
+      'stop',
+      'fuel-hose-drop-too-large',
+      'Fuel hose too small',
+      `The fuel hose takes more pressure than can be reckoned with, so no setting is given. Use a wider or shorter hose.`,
+      { field: 'rig.fuelHose', figure: 'fuelPressure' },
+    )
+    return
+  }
+  const common = {
+    gas: rig.fuel,
+    ambientPa,
+    divisionPa: rig.fuelDivisionPa,
+    lockUpPa: rig.fuelLockUpPa,
+    ratingPa: rig.fuelRatingPa,
+  } as const
+  if (charted === undefined) putEstimate(draft, common, band, drop)
+  else putCharted(draft, common, charted, row?.at ?? 'regulator', drop, fuelFlow, band)
+}
+
+type Gate = Omit<SettingAsked, 'gaugePa'>
+
+/** The highest gauge division that passes the gate, Pa gauge; worked-out acetylene ends at 12 psig. */
+function highestPass(gate: Gate): number {
+  const refusedAt = refuseSetting({ ...gate, gaugePa: Number.MAX_VALUE })?.limitPa ?? Number.MAX_VALUE
+  const ceiling = gate.gas === 'acetylene' ? Math.min(ACETYLENE_WORKED_OUT_MAX_PA, refusedAt) : refusedAt
+  const division = downToDivision(ceiling, gate.divisionPa)
+  return refuseSetting({ ...gate, gaugePa: division }) ? division - gate.divisionPa : division
+}
+
+function putEstimate(draft: Draft, gate: Gate, band: Range, drop: number): void {
+  const division = gate.divisionPa
+  const middle = (band[0] + band[1]) / 2
+  const wanted = downToDivision(middle + drop, division)
+  const highest = highestPass(gate)
+  const value = Math.min(wanted, highest)
+  if (refuseSetting({ ...gate, gaugePa: value })) {
+    refuse(draft, gate, value)
+    return
+  }
+  if (wanted > highest)
+    draft.say(
+      'mind',
+      'fuel-pressure-capped',
+      'Fuel pressure held back',
+      `${draft.show(wanted, 'pressure')} would be wanted; ${draft.show(value, 'pressure')} is the most that is ever set here, so that it stays safe when the valve shuts. A bigger hose or a smaller tip helps.`,
+      { field: 'rig.fuelHose', figure: 'fuelPressure' },
+    )
+  draft.put('fuelPressure', {
+    value,
+    low: Math.min(value, downToDivision(band[0] + drop, division)),
+    high: Math.min(highest, downToDivision(band[1] + drop, division)),
+    because: `The middle of ${draft.showSpan(band[0], band[1], 'pressure')} at the torch for this plate and ${draft.show(drop, 'pressure')} for the hose, down to a ${draft.show(division, 'pressure')} division.`,
+    from: {
+      fuel: gate.gas,
+      bandLow: band[0],
+      bandHigh: band[1],
+      hoseDrop: drop,
+      gaugeDivision: division,
+      highestSetting: highest,
+    },
+    cites: 'usual bands of equal-pressure torches; the torch maker’s chart wins',
+  })
+}
+
+function putCharted(
+  draft: Draft,
+  gate: Gate,
+  charted: number,
+  at: ChartRow['at'],
+  drop: number,
+  fuelFlow: number,
+  band: Range,
+): void {
+  const fuel = FUELS[draft.request.rig.fuel]
+  const standard = at === 'torch' ? 0 : hoseDrop(CHART_HOSE, fuel, fuelFlow, charted, gate.ambientPa)
+  const extra = downToDivision(Math.max(0, drop - standard), gate.divisionPa)
+  const value = charted + extra
+  if (refuseSetting({ ...gate, gaugePa: value })) {
+    refuse(draft, gate, value)
+    return
+  }
+  draft.put('fuelPressure', {
+    value,
+    low: value,
+    high: value,
+    source: 'chart',
+    because:
+      extra > 0
+        ? `Your chart's ${draft.show(charted, 'pressure')} and ${draft.show(extra, 'pressure')} for the hose.`
+        : `Your chart's ${draft.show(charted, 'pressure')}.`,
+    from: {
+      chartedPressure: charted,
+      chartedAt: at,
+      hoseDrop: drop,
+      chartHoseDrop: standard,
+      gaugeDivision: gate.divisionPa,
+    },
+    cites: 'your chart',
+  })
+  if (charted < band[0] * 0.999 || charted > band[1] * 1.001)
+    draft.say(
+      'note',
+      'fuel-outside-band',
+      'Fuel pressure unlike the usual',
+      `Your chart says ${draft.show(charted, 'pressure')}; equal-pressure torches usually take ${draft.showSpan(band[0], band[1], 'pressure')} on this plate. Your chart is used.`,
+      { figure: 'fuelPressure' },
+    )
+}
+
+function refuse(draft: Draft, gate: Gate, value: number): void {
+  const where = { field: 'rig.chart', figure: 'fuelPressure' }
+  const refused = refuseSetting({ ...gate, gaugePa: value })
+  if (gate.gas === 'acetylene' && refused?.code === 'acetylene-limit')
+    draft.say(
+      'stop',
+      'acetylene-limit',
+      'Too much acetylene pressure',
+      `Acetylene above ${draft.show(15 * PSI_PA, 'pressure')} can explode by itself. The charted setting, ${draft.show(gate.lockUpPa ?? LOCK_UP_PA, 'pressure')} of rise when the valve shuts and half a gauge division must stay under that. Use a bigger hose, a smaller tip or another fuel.`,
+      where,
+    )
+  else
+    draft.say(
+      'stop',
+      refused?.code ?? 'fuel-limit',
+      'Fuel pressure past its limit',
+      `No fuel setting is given: the highest here is ${draft.show(refused?.limitPa ?? 0, 'pressure')}. Check the chart.`,
+      where,
+    )
+}
+
+/** Acetylene draw against the cylinder: a stop over the limit, else the least cylinder that can feed this. */
+export function sayDraw(draft: Draft, fuelFlow: number, litS: number): void {
+  const { rig, shop } = draft.request
+  if (rig.fuel !== 'acetylene') return
+  const share = acetyleneDrawShare(litS, shop.airK)
+  const least = (fuelFlow * 3600) / share
+  const rule = `1/${Math.round(1 / share)} of its full contents an hour`
+  if (rig.acetyleneCylinderM3 !== undefined && fuelFlow > acetyleneDrawLimit(rig.acetyleneCylinderM3, share))
+    draft.say(
+      'stop',
+      'cylinder-draw',
+      'Acetylene cylinder too small',
+      `This draws ${draft.show(fuelFlow, 'flow')}; a ${draft.show(rig.acetyleneCylinderM3, 'volume')} cylinder may give ${draft.show(acetyleneDrawLimit(rig.acetyleneCylinderM3, share), 'flow')} (${rule}). Faster pulls the solvent out. Take one of ${draft.show(least, 'volume')} or more, or a smaller tip.`,
+      { field: 'rig.acetyleneCylinder', figure: 'fuelFlow' },
+    )
+  else
+    draft.say(
+      'note',
+      'cylinder-draw',
+      'Acetylene draw',
+      `This draws ${draft.show(fuelFlow, 'flow')}. The cylinder's full contents should be ${draft.show(least, 'volume')} or more (${rule}).`,
+      { figure: 'fuelFlow' },
+    )
+}

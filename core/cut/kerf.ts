@@ -1,0 +1,50 @@
+import { INCH_M } from '../quantity/units.ts'
+import type { Handling, MeasuredKerf } from './types.ts'
+
+/** Added to the kerf for the wander of a hand, m. */
+export const HAND_KERF_M = 0.0005
+/** How far an estimated kerf may be out, a share. */
+export const KERF_SPREAD = 0.3
+
+/** Kerf as a multiple of the orifice: 1.3 to 3 mm plate, rising evenly to 1.5 at 10 mm and above. */
+export function kerfFactor(thicknessM: number): number {
+  const share = Math.min(1, Math.max(0, (thicknessM - 0.003) / (0.01 - 0.003)))
+  return 1.3 + 0.2 * share
+}
+
+/** The kerf to expect, m: factor × orifice, and half a millimetre more by hand; good to ± 30 %. */
+export const estimateKerf = (thicknessM: number, orificeM: number, handling: Handling | 'not-said'): number =>
+  kerfFactor(thicknessM) * orificeM + (handling === 'hand' ? HAND_KERF_M : 0)
+
+/** What the shop's own measured kerfs say: mean, least, most, in m, and how many. */
+export interface KerfRecord {
+  readonly meanM: number
+  readonly lowM: number
+  readonly highM: number
+  readonly count: number
+}
+
+const SAME_ORIFICE_M = 0.0006 * INCH_M
+/** Thicknesses this close count as the same plate, a share. */
+const SAME_PLATE = 0.1
+
+/**
+ * The shop's own kerf for a tip, plate and way of going, or undefined when none was measured.
+ * Orifices within 0.0006 in and plates within 10 % count as the same.
+ */
+export function kerfFromLog(
+  log: readonly MeasuredKerf[],
+  asked: Omit<MeasuredKerf, 'kerfM'>,
+): KerfRecord | undefined {
+  const kerfs = log
+    .filter(
+      (m) =>
+        m.handling === asked.handling &&
+        Math.abs(m.orificeM - asked.orificeM) <= SAME_ORIFICE_M &&
+        Math.abs(m.thicknessM / asked.thicknessM - 1) <= SAME_PLATE,
+    )
+    .map((m) => m.kerfM)
+  if (kerfs.length === 0) return undefined
+  const meanM = kerfs.reduce((sum, k) => sum + k, 0) / kerfs.length
+  return { meanM, lowM: Math.min(...kerfs), highM: Math.max(...kerfs), count: kerfs.length }
+}

@@ -1,0 +1,276 @@
+import { HOSE_DROP_MAX_SHARE, refuseSetting } from '../limits.ts'
+import { OXYGEN } from '../gas/fuels.ts'
+import { CHART_HOSE, HOSE_BORES_M, hoseDrop, type Hose } from '../gas/hose.ts'
+import { bisect, CD, CD_RANGE, isChoked, orificeFlow, pressureForFlow } from '../gas/orifice.ts'
+import { downToDivision, toDivision, upToDivision } from '../quantity/index.ts'
+import type { Draft } from './draft.ts'
+import type { Range } from './steel-table.ts'
+import { TIP_PRESSURE_SPAN_PA } from './tip.ts'
+import type { ChartRow } from './types.ts'
+
+const ORIFICE_CITES = 'isentropic nozzle flow, discharge coefficient 0.90 (0.80 to 0.95)'
+const HOSE_CITES = 'isothermal pipe flow, friction by Haaland'
+/** A charted pressure or speed this far from the estimate is worth a word, a share. */
+export const CHART_DIFFERS = 0.4
+/** A hose that takes more than this is worth a word, Pa. */
+const HOSE_DROP_NOTED_PA = 13_790
+
+/** What the oxygen side is worked out from, all SI; pressures gauge. */
+export interface OxygenAsked {
+  readonly orificeM: number
+  readonly wantedFlow: number
+  readonly wantedRange: Range
+  /** How the wanted flow was found, for the reader. */
+  readonly wantedFrom: Readonly<Record<string, number | string>>
+  readonly wantedBecause: string
+  readonly preheatOxygen: number
+  readonly ambientPa: number
+  readonly row: ChartRow | undefined
+}
+
+/** The oxygen side as planned: flow, and pressure at the tip. */
+export interface OxygenPlan {
+  readonly flow: number
+  readonly tipGaugePa: number
+}
+
+/** Pressure at the tip and the whole hose's drop for an estimate, Pa. */
+function estimate(asked: OxygenAsked, hose: Hose, flow: number) {
+  const tip = pressureForFlow({ diameterM: asked.orificeM, ambientPa: asked.ambientPa }, flow)
+  return { tip, drop: hoseDrop(hose, OXYGEN, flow + asked.preheatOxygen, tip, asked.ambientPa) }
+}
+
+/** The pressure that a charted setting leaves at the tip, Pa gauge. */
+function tipOfChart(asked: OxygenAsked, charted: number, at: ChartRow['at']): number {
+  if (at === 'torch') return charted
+  const bore = { diameterM: asked.orificeM, ambientPa: asked.ambientPa }
+  const atRegulator = (tip: number) =>
+    tip + hoseDrop(CHART_HOSE, OXYGEN, orificeFlow(bore, tip) + asked.preheatOxygen, tip, asked.ambientPa)
+  return bisect((tip) => atRegulator(tip) - charted, 0, charted)
+}
+
+/** Works out flow, pressure at the tip and setting at the regulator, says what is wrong with them, and puts them in the plan. */
+export function planOxygen(draft: Draft, asked: OxygenAsked): OxygenPlan {
+  const { rig } = draft.request
+  const est = estimate(asked, rig.oxygenHose, asked.wantedFlow)
+  const charted = asked.row?.oxygenGaugePa
+  const plan =
+    charted === undefined || !asked.row
+      ? putEstimate(draft, asked, est.tip)
+      : putCharted(draft, asked, charted, asked.row)
+  const drop = hoseDrop(
+    rig.oxygenHose,
+    OXYGEN,
+    plan.flow + asked.preheatOxygen,
+    plan.tipGaugePa,
+    asked.ambientPa,
+  )
+  putSetting(draft, asked, plan, drop)
+  if (charted !== undefined) compareWithEstimate(draft, charted, est.tip + est.drop)
+  sayTip(draft, asked, plan.tipGaugePa)
+  return plan
+}
+
+function putEstimate(draft: Draft, asked: OxygenAsked, tipGaugePa: number): OxygenPlan {
+  const bore = { diameterM: asked.orificeM, ambientPa: asked.ambientPa }
+  const [low, high] = asked.wantedRange
+  draft.put('cuttingOxygenFlow', {
+    value: asked.wantedFlow,
+    low,
+    high,
+    because: asked.wantedBecause,
+    from: asked.wantedFrom,
+    cites: 'published ranges by thickness',
+  })
+  draft.put('cuttingOxygenPressureAtTip', {
+    value: tipGaugePa,
+    low: pressureForFlow(bore, low),
+    high: pressureForFlow(bore, high),
+    because: `${draft.show(asked.wantedFlow, 'flow')} through a ${draft.show(asked.orificeM, 'length')} bore takes this much.`,
+    from: {
+      cuttingOxygenFlow: asked.wantedFlow,
+      tipOrifice: asked.orificeM,
+      ambientPressure: asked.ambientPa,
+      dischargeCoefficient: CD,
+    },
+    cites: ORIFICE_CITES,
+  })
+  return { flow: asked.wantedFlow, tipGaugePa }
+}
+
+function putCharted(draft: Draft, asked: OxygenAsked, charted: number, row: ChartRow): OxygenPlan {
+  const bore = { diameterM: asked.orificeM, ambientPa: asked.ambientPa }
+  const tipGaugePa = tipOfChart(asked, charted, row.at)
+  const flow = orificeFlow(bore, tipGaugePa)
+  draft.put('cuttingOxygenPressureAtTip', {
+    value: tipGaugePa,
+    low: Math.max(0, tipGaugePa - draft.request.rig.oxygenDivisionPa / 2),
+    high: tipGaugePa + draft.request.rig.oxygenDivisionPa / 2,
+    because:
+      row.at === 'torch'
+        ? `Your chart gives ${draft.show(charted, 'pressure')} at the torch.`
+        : `Your chart's ${draft.show(charted, 'pressure')} at the regulator, less what 25 ft of 1/4 in hose takes.`,
+    from: {
+      chartedPressure: charted,
+      chartedAt: row.at,
+      tipOrifice: asked.orificeM,
+      preheatOxygenFlow: asked.preheatOxygen,
+      ambientPressure: asked.ambientPa,
+    },
+    cites: HOSE_CITES,
+  })
+  draft.put('cuttingOxygenFlow', {
+    value: flow,
+    low: orificeFlow({ ...bore, cd: CD_RANGE[0] }, tipGaugePa),
+    high: orificeFlow({ ...bore, cd: CD_RANGE[1] }, tipGaugePa),
+    because: `What ${draft.show(tipGaugePa, 'pressure')} at the tip drives through a ${draft.show(asked.orificeM, 'length')} bore.`,
+    from: {
+      cuttingOxygenPressureAtTip: tipGaugePa,
+      tipOrifice: asked.orificeM,
+      ambientPressure: asked.ambientPa,
+      dischargeCoefficient: CD,
+    },
+    cites: ORIFICE_CITES,
+  })
+  return { flow, tipGaugePa }
+}
+
+/** The setting at the regulator: past the hose check and the gate, or not at all. */
+function putSetting(draft: Draft, asked: OxygenAsked, plan: OxygenPlan, drop: number): void {
+  const { rig } = draft.request
+  const { ambientPa, row } = asked
+  const { oxygenDivisionPa: division } = rig
+  const charted = row?.oxygenGaugePa
+  const hoseWords = `${draft.showHoseLength(rig.oxygenHose.lengthM)} of ${draft.show(rig.oxygenHose.boreM, 'length')} hose`
+  const from = {
+    hoseDrop: drop,
+    hoseLength: rig.oxygenHose.lengthM,
+    hoseBore: rig.oxygenHose.boreM,
+    cuttingOxygenFlow: plan.flow,
+    preheatOxygenFlow: asked.preheatOxygen,
+    ambientPressure: ambientPa,
+    gaugeDivision: division,
+  }
+  if (sayHose(draft, asked, plan, drop)) return
+  let value: number
+  let because: string
+  let span: Range
+  let rest: Record<string, number | string>
+  if (charted === undefined) {
+    const bore = { diameterM: asked.orificeM, ambientPa }
+    const setting = (flow: number) => {
+      const tip = pressureForFlow(bore, flow)
+      return tip + hoseDrop(rig.oxygenHose, OXYGEN, flow + asked.preheatOxygen, tip, ambientPa)
+    }
+    value = toDivision(plan.tipGaugePa + drop, division)
+    span = [
+      upToDivision(setting(asked.wantedRange[0]), division),
+      downToDivision(setting(asked.wantedRange[1]), division),
+    ]
+    because = `${draft.show(plan.tipGaugePa, 'pressure')} at the tip and ${draft.show(drop, 'pressure')} lost in ${hoseWords}, to the nearest ${draft.show(division, 'pressure')} on the gauge.`
+    rest = { cuttingOxygenPressureAtTip: plan.tipGaugePa, ...from }
+  } else {
+    const standard =
+      row?.at === 'torch'
+        ? 0
+        : hoseDrop(CHART_HOSE, OXYGEN, plan.flow + asked.preheatOxygen, plan.tipGaugePa, ambientPa)
+    const extra = toDivision(Math.max(0, drop - standard), division)
+    value = charted + extra
+    span = [value - division / 2, value + division / 2]
+    because =
+      extra > 0
+        ? `Your chart's ${draft.show(charted, 'pressure')} and ${draft.show(extra, 'pressure')} for ${hoseWords}.`
+        : `Your chart's ${draft.show(charted, 'pressure')}; ${hoseWords} ${row?.at === 'torch' ? 'takes' : 'takes, beyond what charts assume,'} less than half a division of the gauge.`
+    rest = { chartedPressure: charted, chartedAt: row?.at ?? 'regulator', chartHoseDrop: standard, ...from }
+  }
+  const refused = refuseSetting({
+    gas: 'oxygen',
+    gaugePa: value,
+    ambientPa,
+    divisionPa: division,
+    ratingPa: rig.oxygenRatingPa,
+  })
+  if (refused) {
+    const high = refused.code !== 'not-a-pressure'
+    draft.say(
+      'stop',
+      high ? refused.code : 'tip-far-too-big',
+      high ? 'Oxygen pressure past its limit' : 'Tip far too big',
+      high
+        ? `This would take ${draft.show(value, 'pressure')} of oxygen; the limit here is ${draft.show(refused.limitPa, 'pressure')}. Fit a larger tip or a shorter, wider hose.`
+        : 'So little pressure would do that it cannot be set on the gauge. Fit a smaller tip.',
+      { field: 'rig.tipOrifice', figure: 'cuttingOxygenPressure' },
+    )
+    return
+  }
+  draft.put('cuttingOxygenPressure', {
+    value,
+    low: Math.max(division, span[0]),
+    high: span[1],
+    source: charted === undefined ? 'worked-out' : 'chart',
+    because,
+    from: rest,
+    cites: charted === undefined ? `${ORIFICE_CITES}; ${HOSE_CITES}` : `your chart; ${HOSE_CITES}`,
+  })
+}
+
+/** Says what the hose takes; true when it takes more than the formula can tell, which ends the setting. */
+function sayHose(draft: Draft, asked: OxygenAsked, plan: OxygenPlan, drop: number): boolean {
+  const { oxygenHose } = draft.request.rig
+  const tooMuch = drop > HOSE_DROP_MAX_SHARE * (plan.tipGaugePa + drop + asked.ambientPa)
+  if (!tooMuch && drop < HOSE_DROP_NOTED_PA) return false
+  const wider = HOSE_BORES_M.find((b) => b > oxygenHose.boreM + 1e-6)
+  const better =
+    wider === undefined
+      ? 'Use a shorter hose.'
+      : `${draft.show(wider, 'length')} hose would take ${draft.show(hoseDrop({ ...oxygenHose, boreM: wider }, OXYGEN, plan.flow + asked.preheatOxygen, plan.tipGaugePa, asked.ambientPa), 'pressure')}.`
+  const takes = `${draft.showHoseLength(oxygenHose.lengthM)} of ${draft.show(oxygenHose.boreM, 'length')} hose takes`
+  if (tooMuch)
+    draft.say(
+      'stop',
+      'hose-drop-too-large',
+      'Hose too small',
+      `${takes} more of the oxygen pressure than can be reckoned with, so no setting is given. ${better}`,
+      { field: 'rig.oxygenHose', figure: 'cuttingOxygenPressure' },
+    )
+  else
+    draft.say(
+      'mind',
+      'hose-drop',
+      'Long or narrow hose',
+      `${takes} ${draft.show(drop, 'pressure')}. ${better}`,
+      { field: 'rig.oxygenHose', figure: 'cuttingOxygenPressure' },
+    )
+  return tooMuch
+}
+
+function compareWithEstimate(draft: Draft, charted: number, estimated: number): void {
+  if (Math.abs(charted / estimated - 1) <= CHART_DIFFERS) return
+  draft.say(
+    'mind',
+    'chart-oxygen-differs',
+    'Chart and estimate disagree',
+    `Your chart says ${draft.show(charted, 'pressure')} of oxygen; worked out for this tip and plate it would be about ${draft.show(estimated, 'pressure')}. Your chart is used. Check that the row belongs to this tip.`,
+    { figure: 'cuttingOxygenPressure' },
+  )
+}
+
+function sayTip(draft: Draft, asked: OxygenAsked, tipGaugePa: number): void {
+  const [low, high] = TIP_PRESSURE_SPAN_PA
+  if (!isChoked(tipGaugePa, asked.ambientPa))
+    draft.say(
+      'mind',
+      'jet-not-choked',
+      'Soft oxygen jet',
+      `At ${draft.show(tipGaugePa, 'pressure')} the jet is slower than sound: it spreads and leaves a wide, rounded kerf. A smaller tip gives a hard jet.`,
+      { field: 'rig.tipOrifice', figure: 'cuttingOxygenPressureAtTip' },
+    )
+  else if (tipGaugePa < low || tipGaugePa > high)
+    draft.say(
+      'mind',
+      'tip-pressure-unusual',
+      tipGaugePa > high ? 'High oxygen pressure' : 'Low oxygen pressure',
+      `${draft.show(tipGaugePa, 'pressure')} at the tip lies outside the ${draft.showSpan(low, high, 'pressure')} in which cutting tips work best.`,
+      { field: 'rig.tipOrifice', figure: 'cuttingOxygenPressureAtTip' },
+    )
+}

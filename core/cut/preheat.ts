@@ -1,0 +1,22 @@
+/** Conductivity of steel on the way to kindling, W/(m K). */
+export const CONDUCTIVITY = 40
+/** Volumetric heat capacity of steel, J/(m³ K). */
+export const HEAT_CAPACITY = 4.7e6
+/** Rise from 70 F to kindling, K. */
+export const KINDLING_RISE_K = 900
+/** Heat flux of a preheat flame at the spot, W/m²: low, middle, high. */
+export const PREHEAT_FLUX: readonly [number, number, number] = [2e6, 3e6, 4e6]
+/** An edge start takes about half as long as one on the flat. */
+export const EDGE_SHARE = 0.5
+
+/**
+ * Seconds until the edge kindles: the shorter of a thick plate's surface and a thin plate heated through, halved for
+ * an edge. An estimate to show with its span, never a promise.
+ * @param flux W/m²
+ * @param riseK K still to go to kindling
+ */
+export function edgePreheatTime(thicknessM: number, flux: number, riseK: number): number {
+  const surface = ((Math.PI * CONDUCTIVITY * HEAT_CAPACITY) / 4) * (riseK / flux) ** 2
+  const through = (HEAT_CAPACITY * thicknessM * riseK) / flux
+  return EDGE_SHARE * Math.min(surface, through)
+}

@@ -1,0 +1,48 @@
+import { pressureForFlow } from '../gas/orifice.ts'
+import { INCH_M, NUMBER_DRILLS, PSI_PA } from '../quantity/index.ts'
+import type { Range } from './steel-table.ts'
+import type { ChartRow } from './types.ts'
+
+/** The pressure at the tip that a chosen tip should come nearest to, and the span in which it works well, Pa gauge. */
+export const GOOD_TIP_PRESSURE_PA = 40 * PSI_PA
+export const TIP_PRESSURE_SPAN_PA: Range = [25 * PSI_PA, 55 * PSI_PA]
+
+const SAME_ORIFICE_M = 0.0006 * INCH_M
+
+/** Whether two orifices are the same tip: within 0.0006 in. */
+export const sameOrifice = (a: number, b: number): boolean => Math.abs(a - b) <= SAME_ORIFICE_M
+
+/**
+ * The number drill inside a range of orifices whose pressure for a flow is nearest 40 psig at the tip.
+ * @returns its diameter in m, or undefined when no drill lies in the range
+ */
+export function chooseDrill(range: Range, flow: number, ambientPa: number): number | undefined {
+  let best: { diameterM: number; off: number } | undefined
+  for (const { diameterM } of NUMBER_DRILLS) {
+    if (diameterM < range[0] - 1e-9 || diameterM > range[1] + 1e-9) continue
+    const off = Math.abs(pressureForFlow({ diameterM, ambientPa }, flow) - GOOD_TIP_PRESSURE_PA)
+    if (!best || off < best.off) best = { diameterM, off }
+  }
+  return best?.diameterM
+}
+
+/**
+ * The row of the shop's chart for this plate: of the fitted tip when one is named, else of the tip whose span of
+ * thickness has this plate nearest its middle.
+ */
+export function chartRow(
+  chart: readonly ChartRow[],
+  thicknessM: number,
+  orificeM?: number,
+): ChartRow | undefined {
+  const off = (row: ChartRow) =>
+    Math.abs(Math.log((thicknessM * thicknessM) / (row.thicknessMinM * row.thicknessMaxM)))
+  return chart
+    .filter(
+      (row) =>
+        thicknessM >= row.thicknessMinM * (1 - 1e-6) &&
+        thicknessM <= row.thicknessMaxM * (1 + 1e-6) &&
+        (orificeM === undefined || sameOrifice(row.orificeM, orificeM)),
+    )
+    .sort((a, b) => off(a) - off(b))[0]
+}

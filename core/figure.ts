@@ -1,0 +1,64 @@
+import type { Kind, SiUnit } from './quantity/units.ts'
+
+/** Where a figure comes from: the shop's own chart, its own log, or worked out here (an estimate). */
+export type Source = 'chart' | 'log' | 'worked-out'
+
+/** An input or figure that another rests on: SI for numbers, the word itself for choices. */
+export type Rest = number | string
+
+/** A figure as it leaves the core: what it is, how sure, where from, and all that is needed to work it out again. */
+export interface Figure {
+  readonly value: number
+  readonly unit: SiUnit
+  readonly low: number
+  readonly high: number
+  readonly source: Source
+  /** How it was worked out, in words and in the shop's units. */
+  readonly because: string
+  /** The inputs and figures it rests on, by name, with the values used. */
+  readonly from: Readonly<Record<string, Rest>>
+  /** What the method rests on. */
+  readonly cites: string
+  /** Pressures say what they are measured from and where; only these carry the two. */
+  readonly reference?: 'gauge'
+  readonly at?: 'regulator' | 'tip'
+  /** The stops of its plan: a figure that carries any is not to be set. */
+  readonly stop?: readonly string[]
+}
+
+/** How much a finding weighs: a plan with a `stop` can't be run; `mind` wants care; `note` is good to know. */
+export type Rank = 'stop' | 'mind' | 'note'
+
+/** Something that the plan has to say, in a plain sentence with a way out. */
+export interface Finding {
+  readonly rank: Rank
+  readonly code: string
+  /** A few words. */
+  readonly title: string
+  readonly text: string
+  /** The input that would solve it, as in the request: `rig.oxygenHose`. */
+  readonly field?: string
+  /** The figure that it speaks of. */
+  readonly figure?: string
+}
+
+/** A field that could not be read: its path in the request, and a sentence. */
+export interface FieldError {
+  readonly field: string
+  readonly message: string
+  readonly choices?: readonly { readonly text: string; readonly label: string }[]
+}
+
+/** The kind of quantity that a figure's unit belongs to. */
+export const KIND_OF_UNIT: Readonly<Record<SiUnit, Kind>> = {
+  m: 'length',
+  Pa: 'pressure',
+  'm3/s': 'flow',
+  'm/s': 'speed',
+  K: 'temperature',
+  rad: 'angle',
+  kg: 'mass',
+  s: 'time',
+  m3: 'volume',
+  '1': 'share',
+}
