@@ -1,0 +1,52 @@
+/** The trade's local names for four things; the standard term is the key. */
+export interface TradeWords {
+  readonly tip: 'tip' | 'nozzle'
+  readonly torch: 'torch' | 'blowpipe'
+  readonly cylinder: 'cylinder' | 'bottle'
+  readonly arrestor: 'flashback arrestor' | 'flame trap'
+}
+
+/** The standard terms. */
+export const STANDARD_WORDS: TradeWords = {
+  tip: 'tip',
+  torch: 'torch',
+  cylinder: 'cylinder',
+  arrestor: 'flashback arrestor',
+}
+
+/** Where the shop is: decides hose and cylinder colours. */
+export const REGIONS = ['us', 'iso', 'au-nz'] as const
+export type Region = (typeof REGIONS)[number]
+
+/** Colours of hoses by region, as names; the gas's name always stands beside them. Sources: US practice, ISO 3821, AU/NZ practice. */
+export const HOSE_COLOURS: Readonly<
+  Record<Region, Readonly<Record<'oxygen' | 'acetylene' | 'propane', 'green' | 'blue' | 'red' | 'orange'>>>
+> = {
+  us: { oxygen: 'green', acetylene: 'red', propane: 'red' },
+  iso: { oxygen: 'blue', acetylene: 'red', propane: 'orange' },
+  'au-nz': { oxygen: 'blue', acetylene: 'red', propane: 'orange' },
+}
+
+const TERMS: readonly (readonly [keyof TradeWords, RegExp])[] = [
+  ['tip', /\b(t)ip(s|'s)?\b/gi],
+  ['torch', /\b(t)orch(es|'s)?\b/gi],
+  ['cylinder', /\b(c)ylinder(s|'s)?\b/gi],
+  ['arrestor', /\b(a)rrestor(s)?\b/gi],
+]
+
+/**
+ * One of Wimble's own sentences in the shop's words. Never use it on what a person typed.
+ * @example inWords('Seat the tip.', { ...STANDARD_WORDS, tip: 'nozzle' }) // 'Seat the nozzle.'
+ */
+export function inWords(text: string, words: TradeWords): string {
+  let out = text
+  for (const [key, pattern] of TERMS) {
+    const word = words[key]
+    if (word === STANDARD_WORDS[key]) continue
+    out = out.replace(pattern, (_all, first: string, ending: string | undefined) => {
+      const said = first === first.toUpperCase() ? word.charAt(0).toUpperCase() + word.slice(1) : word
+      return `${said}${ending === 'es' ? 's' : (ending ?? '')}`
+    })
+  }
+  return out
+}
