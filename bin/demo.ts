@@ -1,0 +1,91 @@
+import { existsSync, mkdirSync, readFileSync, renameSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { join, resolve } from 'node:path'
+import { Command, InvalidArgumentError } from 'commander'
+import pino from 'pino'
+import { pagesFolder } from '../server/app.ts'
+import { fillDemo } from '../server/demo.ts'
+import { CannotStart, checkFolder, startServer } from '../server/start.ts'
+import { ensureBuilt } from './build.ts'
+
+const ROOT = resolve(import.meta.dirname, '..')
+const say = (line: string) => process.stdout.write(`${line}\n`)
+
+function port(text: string): number {
+  const n = Number(text)
+  if (!/^\d+$/.test(text) || n > 65_535)
+    throw new InvalidArgumentError('A port is a whole number up to 65535.')
+  return n
+}
+
+/** Refuses a port that somebody else holds before minutes are spent on building. */
+function checkPort(wanted: number): Promise<void> {
+  return new Promise((done, reject) => {
+    const probe = createServer()
+    probe.once('error', (error: NodeJS.ErrnoException) => {
+      reject(
+        new CannotStart(
+          error.code === 'EADDRINUSE'
+            ? `Port ${wanted} is in use. Choose another with --port.`
+            : `Port ${wanted} cannot be used. Choose another with --port.`,
+        ),
+      )
+    })
+    probe.listen(wanted, '127.0.0.1', () => probe.close(() => done()))
+  })
+}
+
+/** Puts the present book aside, whole, so that a fresh one is made. */
+function putAside(data: string): void {
+  const book = join(data, 'wimble.sqlite')
+  if (!existsSync(book)) return
+  const aside = join(data, `before-${new Date().toISOString().replace(/[:.]/g, '-')}`)
+  mkdirSync(aside)
+  for (const end of ['', '-wal', '-shm'])
+    if (existsSync(book + end)) renameSync(book + end, join(aside, `wimble.sqlite${end}`))
+  say(`The old book stands in ${aside}.`)
+}
+
+interface Options {
+  readonly port: number
+  readonly data: string
+  readonly fresh: boolean
+}
+
+async function demo(options: Options): Promise<void> {
+  const data = resolve(options.data)
+  await checkPort(options.port)
+  checkFolder(data)
+  if (options.fresh) putAside(data)
+  await ensureBuilt(ROOT, say)
+  const { version } = JSON.parse(readFileSync(join(ROOT, 'package.json'), 'utf8')) as { version: string }
+  const isNew = !existsSync(join(data, 'wimble.sqlite'))
+  const running = await startServer({
+    port: options.port,
+    data,
+    pages: pagesFolder(ROOT),
+    version,
+    log: pino({ level: process.env['WIMBLE_LOG'] ?? 'warn' }),
+  })
+  if (isNew) {
+    say('Making the demo book: Sallow Reach Lockworks.')
+    fillDemo(running.store, new Date())
+  }
+  say(`Wimble is at ${running.url}  (data in ${data}; Ctrl+C stops it)`)
+  const leave = () => void running.stop().then(() => process.exit(0))
+  process.once('SIGINT', leave)
+  process.once('SIGTERM', leave)
+}
+
+const program = new Command('demo')
+  .description('Starts Wimble with demo data.')
+  .option('--port <number>', 'port on this machine', port, 4310)
+  .option('--data <folder>', 'where the book is kept', join(ROOT, 'data', 'demo'))
+  .option('--fresh', 'put the present book aside and make a new one', false)
+
+try {
+  await demo(program.parse().opts<Options>())
+} catch (error) {
+  process.stderr.write(`${error instanceof Error ? error.message : String(error)}\n`)
+  process.exit(1)
+}

@@ -1,0 +1,44 @@
+import { spawn } from 'node:child_process'
+import { existsSync } from 'node:fs'
+import { join, resolve } from 'node:path'
+import { createServer } from 'vite'
+import { fillDemo } from '../server/demo.ts'
+import { startServer } from '../server/start.ts'
+
+const ROOT = resolve(import.meta.dirname, '..')
+const API_PORT = 4311
+const DATA = join(ROOT, 'data', 'dev')
+
+/** Pages with hot reload, and the API in a process that starts again at each change of its files. */
+if (process.argv.includes('--api')) {
+  const isNew = !existsSync(join(DATA, 'wimble.sqlite'))
+  const running = await startServer({ port: API_PORT, data: DATA, version: 'dev' })
+  if (isNew) fillDemo(running.store, new Date())
+} else {
+  spawn(
+    process.execPath,
+    [
+      join(ROOT, 'node_modules', 'tsx', 'dist', 'cli.mjs'),
+      'watch',
+      '--clear-screen=false',
+      import.meta.filename,
+      '--api',
+    ],
+    { stdio: 'inherit' },
+  )
+  const vite = await createServer({
+    configFile: join(ROOT, 'web', 'vite.config.ts'),
+    server: {
+      port: 4310,
+      proxy: {
+        '/api': {
+          target: `http://localhost:${API_PORT}`,
+          changeOrigin: true,
+          headers: { origin: `http://localhost:${API_PORT}` },
+        },
+      },
+    },
+  })
+  await vite.listen()
+  vite.printUrls()
+}

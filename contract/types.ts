@@ -1,0 +1,150 @@
+/** What the server answers with, route by route. */
+import type { CutPlan, MeasuredKerf } from '#core/cut/index.ts'
+import type { LineSetting } from '#core/line/state.ts'
+import type { Step } from '#core/line/steps.ts'
+import type { Drop, Edge, SlagClass } from '#core/record/outcome.ts'
+import type { RunEvent } from '#core/record/run.ts'
+import type { CutDraft, RigDraft, RouteName, Settings } from './schemas.ts'
+
+/** Where a piece stands: nothing done, being cut, cut but not written down, in the log. */
+export type TicketState = 'planned' | 'running' | 'cut' | 'logged'
+
+export interface Person {
+  readonly id: string
+  readonly name: string
+  readonly active: boolean
+}
+export interface Torch {
+  readonly id: string
+  readonly name: string
+  readonly rig: RigDraft
+}
+export interface TicketSummary {
+  readonly id: string
+  readonly jobId: string
+  readonly jobName: string
+  readonly title: string
+  readonly state: TicketState
+  /** The run that is under way or that waits to be written down. */
+  readonly runId: string | null
+  readonly thickness: string
+  readonly length: string
+}
+export interface Ticket extends TicketSummary {
+  readonly draft: CutDraft
+  readonly version: number
+}
+export interface JobSummary {
+  readonly id: string
+  readonly name: string
+  readonly place: string
+  readonly createdAt: string
+  readonly tickets: readonly TicketSummary[]
+}
+export interface Job extends Omit<JobSummary, 'tickets'> {
+  readonly tickets: readonly Ticket[]
+}
+export interface Run {
+  readonly id: string
+  readonly ticketId: string
+  readonly jobId: string
+  readonly jobName: string
+  readonly title: string
+  readonly personId: string | null
+  readonly personName: string | null
+  readonly startedAt: string
+  readonly endedAt: string | null
+  readonly logged: boolean
+  /** As they stood when the run began: later changes of the piece do not touch it. */
+  readonly draft: CutDraft
+  readonly plan: CutPlan
+  readonly setting: LineSetting
+  readonly steps: readonly Step[]
+  readonly events: readonly RunEvent[]
+}
+export interface RunSummary {
+  readonly id: string
+  readonly ticketId: string
+  readonly jobId: string
+  readonly jobName: string
+  readonly title: string
+  readonly personName: string | null
+  readonly startedAt: string
+  readonly endedAt: string | null
+  readonly stepsDone: number
+  readonly stepsAll: number
+  readonly nextAct: string | null
+}
+/** What was used in a cut: as typed, and in SI. */
+export interface Used {
+  readonly text: string
+  readonly si: number
+}
+export interface LogSummary {
+  readonly id: string
+  readonly at: string
+  readonly jobName: string
+  readonly title: string
+  readonly personName: string | null
+  readonly thicknessM: number
+  readonly edge: Edge
+  readonly slag: SlagClass
+  readonly drop: Drop
+  readonly kerfM: number | null
+  readonly tipOrificeM: number | null
+  readonly oxygenGaugePa: number | null
+}
+export interface LogEntry extends LogSummary {
+  readonly ticketId: string
+  readonly jobId: string
+  readonly runId: string | null
+  readonly used: Readonly<
+    Record<'tipOrifice' | 'oxygenPressure' | 'fuelPressure' | 'travelSpeed', Used | null>
+  >
+  readonly kerf: Used | null
+  readonly note: string
+  readonly plan: CutPlan | null
+  readonly run: {
+    readonly startedAt: string
+    readonly endedAt: string | null
+    readonly steps: readonly Step[]
+    readonly events: readonly RunEvent[]
+  } | null
+}
+export interface Today {
+  readonly running: readonly RunSummary[]
+  readonly toWrite: readonly RunSummary[]
+  readonly next: readonly TicketSummary[]
+  readonly recent: readonly LogSummary[]
+}
+/** Every failure, in one form. */
+export interface ApiError {
+  readonly error: { readonly code: string; readonly message: string; readonly field?: string }
+}
+
+/** What each route answers. */
+export interface Answers {
+  health: { readonly ok: true; readonly version: string }
+  today: Today
+  getSettings: Settings
+  putSettings: Settings
+  listPeople: readonly Person[]
+  addPerson: Person
+  changePerson: Person
+  listTorches: readonly Torch[]
+  addTorch: Torch
+  listJobs: readonly JobSummary[]
+  getJob: Job
+  addJob: JobSummary
+  addTicket: Ticket
+  changeTicket: Ticket
+  startRun: Run
+  getRun: Run
+  streamRun: never
+  addRunEvent: Run
+  listLog: readonly LogSummary[]
+  getLog: LogEntry
+  addLog: LogEntry
+  listKerfs: readonly MeasuredKerf[]
+}
+export type AnswerOf<R extends RouteName> = Answers[R]

@@ -1,0 +1,165 @@
+import { existsSync } from 'node:fs'
+import { join } from 'node:path'
+import { bodyParser } from '@koa/bodyparser'
+import Router from '@koa/router'
+import Koa from 'koa'
+import compress from 'koa-compress'
+import helmet from 'koa-helmet'
+import serve from 'koa-static'
+import type { Logger } from 'pino'
+import { asAppError, AppError } from './errors.ts'
+import { RunHub } from './hub.ts'
+import { jobHandlers } from './routes/jobs.ts'
+import { logHandlers } from './routes/log.ts'
+import { mount, type Context, type Handlers } from './routes/mount.ts'
+import { runHandlers } from './routes/runs.ts'
+import { shopHandlers } from './routes/shop.ts'
+import { mountStream } from './routes/stream.ts'
+import type { Store } from './store.ts'
+
+const BODY_LIMIT = '256kb'
+const YEAR_MS = 365 * 24 * 3600 * 1000
+
+export interface AppOptions {
+  readonly store: Store
+  readonly log: Logger
+  /** The built pages; without it only the API is served. */
+  readonly pages?: string | undefined
+  readonly version: string
+  readonly now?: () => Date
+}
+
+/** The server as a list of what every request passes. */
+export function createApp({ store, log, pages, version, now = () => new Date() }: AppOptions): Koa {
+  const app = new Koa()
+  // a page that leaves while it watches a run is no fault
+  app.on('error', (error: NodeJS.ErrnoException) => {
+    if (error.code !== 'ERR_STREAM_PREMATURE_CLOSE') log.error({ err: error })
+  })
+  const context: Context = { store, hub: new RunHub(), now }
+  const router = new Router()
+  const handlers: Handlers = {
+    health: () => ({ ok: true, version }),
+    ...shopHandlers,
+    ...jobHandlers,
+    ...runHandlers,
+    ...logHandlers,
+  }
+  for (const route of Object.keys(handlers) as (keyof Handlers)[])
+    mount(router, route, handlers[route], context)
+  mountStream(router, context)
+
+  app.use(logged(log))
+  app.use(errorsAsJson(log))
+  app.use(helmet({ contentSecurityPolicy: { directives: POLICY }, strictTransportSecurity: false }))
+  app.use(onlyFromHere)
+  app.use(compress())
+  app.use(jsonOnly)
+  app.use(bodyParser({ enableTypes: ['json'], jsonLimit: BODY_LIMIT, jsonStrict: true }))
+  app.use(router.routes())
+  app.use(unknownApi(router))
+  if (pages !== undefined && existsSync(pages)) {
+    app.use(serve(pages, { maxAge: YEAR_MS, immutable: true, setHeaders: noStoreForPages }))
+    app.use(pageForEveryPath(pages))
+  }
+  return app
+}
+
+const POLICY = {
+  defaultSrc: ["'self'"],
+  // Radix sets a style element while a dialog is open
+  styleSrc: ["'self'", "'unsafe-inline'"],
+  imgSrc: ["'self'", 'data:'],
+  upgradeInsecureRequests: null,
+}
+
+function logged(log: Logger): Koa.Middleware {
+  return async (ctx, next) => {
+    const began = performance.now()
+    await next()
+    log.info({
+      method: ctx.method,
+      path: ctx.path,
+      status: ctx.status,
+      ms: Math.round(performance.now() - began),
+    })
+  }
+}
+
+function errorsAsJson(log: Logger): Koa.Middleware {
+  return async (ctx, next) => {
+    try {
+      await next()
+    } catch (caught) {
+      const error = asAppError(caught)
+      if (error instanceof AppError) return fail(ctx, error)
+      const status = statusOf(error)
+      if (status >= 400 && status < 500) return fail(ctx, fromParser(status))
+      log.error({ err: error, path: ctx.path })
+      fail(
+        ctx,
+        new AppError(500, 'broken', 'Something broke here. Nothing was stored; what you typed is kept.'),
+      )
+    }
+  }
+}
+
+const statusOf = (error: unknown): number =>
+  error instanceof Error && 'status' in error && typeof error.status === 'number' ? error.status : 500
+
+function fromParser(status: number): AppError {
+  if (status === 413) return new AppError(413, 'too-large', `That is more than ${BODY_LIMIT}.`)
+  return new AppError(status, 'bad-json', 'That is not JSON that can be read.')
+}
+
+function fail(ctx: Koa.Context, error: AppError): void {
+  ctx.status = error.status
+  ctx.body = {
+    error: { code: error.code, message: error.message, ...(error.field ? { field: error.field } : {}) },
+  }
+}
+
+/** Another site's page must not reach the book through this machine's browser. */
+const onlyFromHere: Koa.Middleware = async (ctx, next) => {
+  const origin = ctx.get('Origin')
+  if (
+    !/^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/.test(ctx.host) ||
+    (origin !== '' && origin !== `http://${ctx.host}`)
+  )
+    throw new AppError(403, 'not-from-here', 'Wimble answers only its own pages on this machine.')
+  await next()
+}
+
+const jsonOnly: Koa.Middleware = async (ctx, next) => {
+  const carries = ctx.method === 'POST' || ctx.method === 'PUT'
+  if (ctx.path.startsWith('/api/') && carries && !ctx.is('json'))
+    throw new AppError(415, 'not-json', 'Send JSON, with its content type.')
+  await next()
+}
+
+function unknownApi(router: Router): Koa.Middleware {
+  return async (ctx, next) => {
+    if (!ctx.path.startsWith('/api/')) return next()
+    const known = router.match(ctx.path, ctx.method).path.length > 0
+    throw known
+      ? new AppError(405, 'no-such-method', `${ctx.method} is not for this address.`)
+      : new AppError(404, 'not-found', 'There is no such address.')
+  }
+}
+
+function noStoreForPages(res: { setHeader(name: string, value: string): void }, path: string): void {
+  if (path.endsWith('.html')) res.setHeader('Cache-Control', 'no-cache')
+}
+
+/** Any other path is a page of the application: its router shows it. */
+function pageForEveryPath(pages: string): Koa.Middleware {
+  const send = serve(pages, { setHeaders: noStoreForPages })
+  return async (ctx, next) => {
+    if (ctx.method !== 'GET' && ctx.method !== 'HEAD') return next()
+    ctx.path = '/index.html'
+    await send(ctx, next)
+  }
+}
+
+/** Where the build puts the pages. */
+export const pagesFolder = (root: string): string => join(root, 'dist', 'web')

@@ -1,0 +1,74 @@
+import type { CutDraft } from '#contract/schemas.ts'
+import type { Ticket, TicketSummary } from '#contract/types.ts'
+import type { Db } from '../open.ts'
+
+interface Row {
+  id: string
+  job_id: string
+  job_name: string
+  title: string
+  draft: string
+  version: number
+  open_run: string | null
+  unwritten_run: string | null
+  logged: number
+}
+
+// a piece is being cut while a run is open; it is cut while its newest finished run is not in the log
+const SELECT = `
+  SELECT t.id, t.job_id, j.name AS job_name, t.title, t.draft, t.version,
+    (SELECT r.id FROM runs r WHERE r.ticket_id = t.id AND r.ended_at IS NULL) AS open_run,
+    (SELECT r.id FROM runs r WHERE r.ticket_id = t.id AND r.ended_at IS NOT NULL
+       AND NOT EXISTS (SELECT 1 FROM log l WHERE l.run_id = r.id)
+       AND NOT EXISTS (SELECT 1 FROM run_events e WHERE e.run_id = r.id AND e.kind = 'stop')
+     ORDER BY r.started_at DESC LIMIT 1) AS unwritten_run,
+    EXISTS (SELECT 1 FROM log l WHERE l.ticket_id = t.id) AS logged
+  FROM tickets t JOIN jobs j ON j.id = t.job_id`
+
+function ticket(r: Row): Ticket {
+  const draft = JSON.parse(r.draft) as CutDraft
+  return {
+    id: r.id,
+    jobId: r.job_id,
+    jobName: r.job_name,
+    title: r.title,
+    state: r.open_run ? 'running' : r.unwritten_run ? 'cut' : r.logged ? 'logged' : 'planned',
+    runId: r.open_run ?? r.unwritten_run,
+    thickness: draft.work.thickness,
+    length: draft.work.length,
+    draft,
+    version: r.version,
+  }
+}
+
+/** A ticket without what only its own view needs. */
+export function summary({ draft: _draft, version: _version, ...rest }: Ticket): TicketSummary {
+  return rest
+}
+
+/** The pieces of jobs. */
+export function ticketsTable(db: Db) {
+  const ofJob = db.prepare<[string], Row>(`${SELECT} WHERE t.job_id = ? ORDER BY t.created_at, t.id`)
+  const all = db.prepare<[], Row>(`${SELECT} ORDER BY t.created_at, t.id`)
+  const get = db.prepare<[string], Row>(`${SELECT} WHERE t.id = ?`)
+  const add = db.prepare<[string, string, string, string, string, string]>(
+    'INSERT INTO tickets (id, job_id, title, draft, version, created_at, updated_at) VALUES (?, ?, ?, ?, 1, ?, ?)',
+  )
+  const change = db.prepare<[string, string, string, string, number]>(
+    'UPDATE tickets SET title = ?, draft = ?, version = version + 1, updated_at = ? WHERE id = ? AND version = ?',
+  )
+  return {
+    ofJob: (jobId: string): Ticket[] => ofJob.all(jobId).map(ticket),
+    all: (): Ticket[] => all.all().map(ticket),
+    get: (id: string): Ticket | undefined => {
+      const row = get.get(id)
+      return row ? ticket(row) : undefined
+    },
+    add: (t: { id: string; jobId: string; title: string; draft: CutDraft }, at: string): void => {
+      add.run(t.id, t.jobId, t.title, JSON.stringify(t.draft), at, at)
+    },
+    /** False when somebody else has changed it since `version`. */
+    change: (id: string, title: string, draft: CutDraft, version: number, at: string): boolean =>
+      change.run(title, JSON.stringify(draft), at, id, version).changes === 1,
+  }
+}

@@ -1,0 +1,310 @@
+import { subDays, subHours, subMinutes } from 'date-fns'
+import { cutProcedure } from '#core/line/cut-procedure.ts'
+import { parseQuantity, type Kind } from '#core/quantity/index.ts'
+import { firstDraft, FIRST_RIG, FIRST_SETTINGS, planDraft } from '#contract/plan-of.ts'
+import type { ChartRowDraft, CutDraft, RigDraft } from '#contract/schemas.ts'
+import type { Drop, Edge, SlagClass } from '#core/record/outcome.ts'
+import type { Used } from '#contract/types.ts'
+import { randomUUID } from 'node:crypto'
+import type { Store } from './store.ts'
+
+/* Sallow Reach Lockworks: an invented yard that keeps canal locks, pumps and a glasshouse. */
+
+const row = (
+  orifice: string,
+  from: string,
+  to: string,
+  oxygen: string,
+  fuel: string,
+  speed: string,
+  kerf = '',
+): ChartRowDraft => ({
+  orifice,
+  thicknessMin: from,
+  thicknessMax: to,
+  oxygenPressure: oxygen,
+  fuelPressure: fuel,
+  pressureAt: 'regulator',
+  speed,
+  kerf,
+})
+
+const TAMSINS_LONG: RigDraft = {
+  ...FIRST_RIG,
+  tipRadius: '5/16 in',
+  oxygenHose: { length: '50 ft', bore: '1/4 in' },
+  acetyleneCylinder: '145 cu ft',
+  chart: [
+    row('0.040 in', '3/16 in', '3/8 in', '30 psi', '5 psi', '17 in/min'),
+    row('0.052 in', '3/8 in', '3/4 in', '42 psi', '6 psi', '15 in/min', '0.085 in'),
+    row('0.060 in', '3/4 in', '1 1/4 in', '45 psi', '7 psi', '11 in/min'),
+  ],
+}
+const BEDES_TRACK: RigDraft = {
+  ...FIRST_RIG,
+  handling: 'track',
+  guide: 'none',
+  tipRadius: '3/8 in',
+  oxygenHose: { length: '25 ft', bore: '5/16 in' },
+  acetyleneCylinder: '300 cu ft',
+  chart: [
+    row('0.046 in', '1/2 in', '1 in', '40 psi', '6 psi', '16 in/min'),
+    row('0.060 in', '1 in', '2 in', '45 psi', '7 psi', '10 in/min'),
+  ],
+}
+const IDRIS_SMALL: RigDraft = {
+  ...FIRST_RIG,
+  fuel: 'propane',
+  tipRadius: '1/4 in',
+  oxygenHose: { length: '33 ft', bore: '1/4 in' },
+  acetyleneCylinder: '',
+  chart: [row('0.038 in', '3/16 in', '1/2 in', '32 psi', '5 psi', '15 in/min')],
+}
+
+interface Written {
+  readonly title: string
+  readonly daysAgo: number
+  readonly person: string
+  readonly used: Readonly<Record<'tipOrifice' | 'oxygenPressure' | 'fuelPressure' | 'travelSpeed', string>>
+  readonly edge: Edge
+  readonly slag: SlagClass
+  readonly drop: Drop
+  readonly kerf: string
+  readonly note: string
+}
+
+const USED = {
+  tipOrifice: '0.052 in',
+  oxygenPressure: '43 psi',
+  fuelPressure: '6 psi',
+  travelSpeed: '15 in/min',
+}
+const WRITTEN: readonly Written[] = [
+  {
+    title: 'Gusset, heel post, top',
+    daysAgo: 9,
+    person: 'Tamsin',
+    used: { ...USED, oxygenPressure: '42 psi', travelSpeed: '17 in/min' },
+    edge: 'leaning',
+    slag: 'chisel',
+    drop: 'with-a-knock',
+    kerf: '2.3 mm',
+    note: 'Lost it once, a hand’s breadth from the end. Too fast.',
+  },
+  {
+    title: 'Gusset, heel post, bottom',
+    daysAgo: 8,
+    person: 'Tamsin',
+    used: USED,
+    edge: 'sharp',
+    slag: 'one-tap',
+    drop: 'by-itself',
+    kerf: '2.2 mm',
+    note: '',
+  },
+  {
+    title: 'Gusset, mitre post, top',
+    daysAgo: 2,
+    person: 'Orla',
+    used: USED,
+    edge: 'sharp',
+    slag: 'falls-off',
+    drop: 'by-itself',
+    kerf: '2.1 mm',
+    note: 'Scale knocked off both sides first. Best of the lot.',
+  },
+]
+
+const used = (text: string, kind: Kind): Used => {
+  const read = parseQuantity(text, kind)
+  if (!read.ok) throw new Error(read.message)
+  return { text, si: read.value }
+}
+
+/** Fills an empty book with the yard's people, torches and the lock-gate gussets: one planned, one half way, three in the log. */
+export function fillDemo(store: Store, now: Date): void {
+  store.transaction(() => {
+    const ago = (days: number) => subDays(now, days).toISOString()
+    store.settings.put(FIRST_SETTINGS)
+    const people = new Map(['Bede', 'Idris', 'Orla', 'Tamsin'].map((name) => [name, randomUUID()]))
+    for (const [name, id] of people) store.people.add(id, name, ago(42))
+    const torches = {
+      tamsin: { id: randomUUID(), name: "Tamsin's long", rig: TAMSINS_LONG },
+      bede: { id: randomUUID(), name: "Bede's track", rig: BEDES_TRACK },
+      idris: { id: randomUUID(), name: "Idris's small", rig: IDRIS_SMALL },
+    }
+    for (const torch of Object.values(torches)) store.torches.add(torch, ago(42))
+
+    const jobId = randomUUID()
+    store.jobs.add(jobId, 'Lower gate gussets', 'Sallow Reach, gate 2', ago(10))
+    const gusset: CutDraft = {
+      ...firstDraft(FIRST_SETTINGS),
+      torchId: torches.tamsin.id,
+      work: {
+        metal: 'low-carbon-steel',
+        thickness: '20 mm',
+        length: '610 mm',
+        start: 'edge',
+        surface: 'scale',
+        temperature: '55 °F',
+      },
+      rig: {
+        ...TAMSINS_LONG,
+        tipOrifice: '0.052 in',
+        chart: TAMSINS_LONG.chart.map((r) =>
+          r.orifice === '0.052 in' ? { ...r, thicknessMax: '7/8 in' } : r,
+        ),
+      },
+    }
+    for (const w of WRITTEN)
+      write(store, { jobId, gusset, w, personId: people.get(w.person) ?? null, at: subDays(now, w.daysAgo) })
+    half(
+      store,
+      { id: randomUUID(), jobId, title: 'Gusset, mitre post, bottom', draft: gusset },
+      people.get('Bede') ?? null,
+      now,
+    )
+    store.tickets.add({ id: randomUUID(), jobId, title: 'Gusset, lower mitre post', draft: gusset }, ago(1))
+
+    const beamId = randomUUID()
+    store.jobs.add(beamId, 'Lifting beam', 'Sallow Reach, workshop', ago(3))
+    store.tickets.add(
+      {
+        id: randomUUID(),
+        jobId: beamId,
+        title: 'Stiffener blanks',
+        draft: {
+          ...gusset,
+          torchId: torches.bede.id,
+          work: { ...gusset.work, thickness: '1 in', length: '36 in', surface: 'clean' },
+          rig: { ...BEDES_TRACK, tipOrifice: '0.060 in' },
+        },
+      },
+      ago(3),
+    )
+    store.tickets.add(
+      {
+        id: randomUUID(),
+        jobId: beamId,
+        title: 'Old eye plate, painted',
+        draft: {
+          ...gusset,
+          torchId: torches.idris.id,
+          work: { ...gusset.work, thickness: '3/4 in', length: '8 in', surface: 'coated' },
+          rig: { ...IDRIS_SMALL, tipOrifice: '0.038 in' },
+        },
+      },
+      ago(2),
+    )
+    const tubeId = randomUUID()
+    store.jobs.add(tubeId, 'Dip tube bracket', 'Sallow Reach, pump house', ago(1))
+    store.tickets.add(
+      {
+        id: randomUUID(),
+        jobId: tubeId,
+        title: 'Stainless foot',
+        draft: {
+          ...gusset,
+          torchId: null,
+          work: {
+            ...gusset.work,
+            metal: 'stainless-steel',
+            thickness: '6 mm',
+            length: '150 mm',
+            surface: 'clean',
+          },
+          rig: FIRST_RIG,
+        },
+      },
+      ago(1),
+    )
+  })
+}
+
+interface Ticket {
+  readonly id: string
+  readonly jobId: string
+  readonly title: string
+  readonly draft: CutDraft
+}
+
+/** Puts a piece in the book and begins its run, as the server would. */
+function begin(store: Store, ticket: Ticket, personId: string | null, at: Date) {
+  store.tickets.add(ticket, subHours(at, 2).toISOString())
+  const planned = planDraft(ticket.draft, FIRST_SETTINGS, store.log.kerfs())
+  if (!planned.ok) throw new Error(planned.errors[0]?.message)
+  const procedure = cutProcedure(planned.plan, planned.request)
+  if (!procedure.ok) throw new Error(procedure.text)
+  const runId = randomUUID()
+  store.runs.add({
+    id: runId,
+    ticketId: ticket.id,
+    personId,
+    at: at.toISOString(),
+    draft: ticket.draft,
+    plan: planned.plan,
+    setting: procedure.setting,
+    steps: procedure.steps,
+  })
+  return { runId, steps: procedure.steps, request: planned.request }
+}
+
+function half(store: Store, ticket: Ticket, personId: string | null, now: Date): void {
+  const { runId, steps } = begin(store, ticket, personId, subMinutes(now, 25))
+  const stopBefore = steps.findIndex((s) => s.id === 'set-oxygen')
+  steps.slice(0, stopBefore).forEach((step, i) => {
+    store.runs.addEvent(runId, {
+      id: randomUUID(),
+      kind: 'done',
+      stepId: step.id,
+      at: subMinutes(now, 24 - 2 * i).toISOString(),
+      personId,
+      reason: null,
+    })
+  })
+}
+
+function write(
+  store: Store,
+  {
+    jobId,
+    gusset,
+    w,
+    personId,
+    at,
+  }: { jobId: string; gusset: CutDraft; w: Written; personId: string | null; at: Date },
+): void {
+  const ticket = { id: randomUUID(), jobId, title: w.title, draft: gusset }
+  const { runId, steps, request } = begin(store, ticket, personId, subMinutes(at, 50))
+  steps.forEach((step, i) => {
+    store.runs.addEvent(runId, {
+      id: randomUUID(),
+      kind: 'done',
+      stepId: step.id,
+      at: subMinutes(at, 49 - 2 * i).toISOString(),
+      personId,
+      reason: null,
+    })
+  })
+  store.runs.end(runId, at.toISOString())
+  store.log.add({
+    id: randomUUID(),
+    ticketId: ticket.id,
+    runId,
+    personId,
+    at: at.toISOString(),
+    thicknessM: request.work.thicknessM,
+    handling: request.rig.handling,
+    used: {
+      tipOrifice: used(w.used.tipOrifice, 'length'),
+      oxygenPressure: used(w.used.oxygenPressure, 'pressure'),
+      fuelPressure: used(w.used.fuelPressure, 'pressure'),
+      travelSpeed: used(w.used.travelSpeed, 'speed'),
+    },
+    edge: w.edge,
+    slag: w.slag,
+    drop: w.drop,
+    kerf: used(w.kerf, 'length'),
+    note: w.note,
+  })
+}

@@ -1,0 +1,399 @@
+import { randomUUID } from 'node:crypto'
+import { existsSync, readdirSync, rmSync } from 'node:fs'
+import { join } from 'node:path'
+import Database from 'better-sqlite3'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { ROUTES } from '#contract/schemas.ts'
+import type { Job, JobSummary, LogEntry, LogSummary, Run, Ticket, Today } from '#contract/types.ts'
+import { openDatabase } from './db/open.ts'
+import { asAppError } from './errors.ts'
+import { CannotStart, startServer } from './start.ts'
+import { tempFolder, testServer, type TestServer } from './test-support.ts'
+
+let server: TestServer
+beforeAll(async () => {
+  server = await testServer()
+})
+afterAll(() => server.stop())
+
+const NOW = '2026-03-02T08:30:00.000Z'
+const get = async <T>(path: string): Promise<T> => (await server.call('GET', path)).json as T
+const planned = async (): Promise<Ticket> => {
+  const { next } = await get<Today>('/api/today')
+  const summary = next.find((t) => t.title === 'Gusset, lower mitre post')
+  const job = await get<Job>(`/api/jobs/${summary?.jobId}`)
+  const ticket = job.tickets.find((t) => t.id === summary?.id)
+  if (!ticket) throw new Error('the demo has no planned piece')
+  return ticket
+}
+const copyOf = async (ticket: Ticket): Promise<Ticket> => {
+  const id = randomUUID()
+  const made = await server.call('POST', '/api/tickets', {
+    id,
+    jobId: ticket.jobId,
+    title: `Copy ${id.slice(0, 4)}`,
+    draft: ticket.draft,
+  })
+  expect(made.status).toBe(201)
+  return made.json as Ticket
+}
+const start = async (ticket: Ticket): Promise<Run> => {
+  const made = await server.call('POST', '/api/runs', {
+    id: randomUUID(),
+    ticketId: ticket.id,
+    personId: null,
+    at: NOW,
+  })
+  expect(made.status).toBe(201)
+  return made.json as Run
+}
+const event = (run: Run, over: object = {}) => ({
+  id: randomUUID(),
+  kind: 'done',
+  stepId: run.steps[0]?.id,
+  at: NOW,
+  personId: null,
+  reason: null,
+  ...over,
+})
+
+describe('the demo book', () => {
+  it('has one gusset planned, one half way and three in the log', async () => {
+    const jobs = await get<JobSummary[]>('/api/jobs')
+    const gussets = jobs.find((j) => j.name === 'Lower gate gussets')
+    expect(gussets?.tickets.map((t) => t.state).sort()).toEqual([
+      'logged',
+      'logged',
+      'logged',
+      'planned',
+      'running',
+    ])
+    const today = await get<Today>('/api/today')
+    expect(today.running).toHaveLength(1)
+    expect(today.running[0]?.stepsDone).toBeGreaterThan(5)
+    expect(await get<LogSummary[]>('/api/log')).toHaveLength(3)
+  })
+})
+
+describe('a run', () => {
+  it('freezes the plan, stores each step once, in order, and ends', async () => {
+    const run = await start(await copyOf(await planned()))
+    expect(run.plan.figures.cuttingOxygenPressure?.source).toBe('chart')
+    const first = event(run)
+    expect((await server.call('POST', `/api/runs/${run.id}/events`, first)).status).toBe(201)
+    const again = await server.call('POST', `/api/runs/${run.id}/events`, first)
+    expect((again.json as Run).events).toHaveLength(1)
+    const other = await server.call('POST', `/api/runs/${run.id}/events`, event(run))
+    expect(other).toMatchObject({ status: 409, json: { error: { code: 'step-moved-on' } } })
+    for (const step of run.steps.slice(1))
+      expect(
+        (await server.call('POST', `/api/runs/${run.id}/events`, event(run, { stepId: step.id }))).status,
+      ).toBe(201)
+    const done = await get<Run>(`/api/runs/${run.id}`)
+    expect(done.endedAt).toBe(NOW)
+    expect((await get<Today>('/api/today')).toWrite.map((r) => r.id)).toContain(run.id)
+  })
+  it('is not begun twice on one piece, nor on a piece with a stop; a skip says why', async () => {
+    const ticket = await copyOf(await planned())
+    const run = await start(ticket)
+    expect(
+      await server.call('POST', '/api/runs', {
+        id: randomUUID(),
+        ticketId: ticket.id,
+        personId: null,
+        at: NOW,
+      }),
+    ).toMatchObject({ status: 409 })
+    expect(
+      await server.call('POST', `/api/runs/${run.id}/events`, event(run, { kind: 'skip', reason: ' ' })),
+    ).toMatchObject({ status: 422, json: { error: { field: 'reason' } } })
+    const stopped = (await get<Today>('/api/today')).next.find((t) => t.title === 'Stainless foot')
+    expect(
+      await server.call('POST', '/api/runs', {
+        id: randomUUID(),
+        ticketId: stopped?.id,
+        personId: null,
+        at: NOW,
+      }),
+    ).toMatchObject({
+      status: 422,
+      json: { error: { code: 'stopped', message: expect.stringContaining('does not cut') } },
+    })
+  })
+  it('tells a watcher of each change', async () => {
+    const run = await start(await copyOf(await planned()))
+    const abort = new AbortController()
+    const stream = await fetch(`http://127.0.0.1:${server.port}/api/runs/${run.id}/stream`, {
+      signal: abort.signal,
+    })
+    expect(stream.headers.get('content-type')).toContain('text/event-stream')
+    const reader = stream.body?.pipeThrough(new TextDecoderStream()).getReader()
+    await reader?.read()
+    await server.call('POST', `/api/runs/${run.id}/events`, event(run))
+    let heard = ''
+    while (!heard.includes('changed')) heard += (await reader?.read())?.value ?? ''
+    expect(heard).toContain('event: changed')
+    abort.abort()
+  })
+})
+
+describe('a piece', () => {
+  it('is changed by version: the second of two screens is told', async () => {
+    const ticket = await copyOf(await planned())
+    const change = (title: string) =>
+      server.call('PUT', `/api/tickets/${ticket.id}`, { title, draft: ticket.draft, version: 1 })
+    expect(await change('Mine')).toMatchObject({ status: 200, json: { version: 2 } })
+    expect(await change('Mine')).toMatchObject({ status: 200, json: { version: 2 } })
+    expect(await change('Theirs')).toMatchObject({
+      status: 409,
+      json: { error: { code: 'changed-elsewhere' } },
+    })
+  })
+})
+
+describe('the log', () => {
+  it('keeps what was used and what came out, and gives the kerf to the next plan', async () => {
+    const ticket = await copyOf(await planned())
+    const entry = {
+      id: randomUUID(),
+      ticketId: ticket.id,
+      runId: null,
+      personId: null,
+      at: NOW,
+      used: { tipOrifice: '0.052 in', oxygenPressure: '43', fuelPressure: '6 psi', travelSpeed: '' },
+      edge: 'sharp',
+      slag: 'one-tap',
+      drop: 'by-itself',
+      kerf: '2.25 mm',
+      note: "It's <b>fine</b>; DROP TABLE log",
+    }
+    const made = await server.call('POST', '/api/log', entry)
+    expect(made.status).toBe(201)
+    expect(made.json as LogEntry).toMatchObject({
+      note: entry.note,
+      used: { oxygenPressure: { si: expect.closeTo(43 * 6894.757, 0) }, travelSpeed: null },
+      kerf: { si: expect.closeTo(0.00225, 9) },
+    })
+    expect((await server.call('POST', '/api/log', entry)).status).toBe(201)
+    const kerfs = await get<{ kerfM: number }[]>('/api/kerfs')
+    expect(kerfs.filter((k) => Math.abs(k.kerfM - 0.00225) < 1e-9)).toHaveLength(1)
+    expect(
+      await server.call('POST', '/api/log', { ...entry, id: randomUUID(), kerf: '20 psi' }),
+    ).toMatchObject({ status: 422, json: { error: { field: 'kerf' } } })
+    expect(await server.call('POST', '/api/log', { ...entry, id: randomUUID(), kerf: '3 m' })).toMatchObject({
+      status: 422,
+      json: { error: { field: 'kerf' } },
+    })
+  })
+})
+
+describe('people and settings', () => {
+  it('knows nobody twice, and lets a name be changed', async () => {
+    const id = randomUUID()
+    expect((await server.call('POST', '/api/people', { id, name: 'Wren' })).status).toBe(201)
+    expect(await server.call('POST', '/api/people', { id: randomUUID(), name: 'wren' })).toMatchObject({
+      status: 409,
+    })
+    expect(await server.call('PUT', `/api/people/${id}`, { name: 'Wrenna', active: false })).toMatchObject({
+      status: 200,
+      json: { name: 'Wrenna', active: false },
+    })
+  })
+  it('refuses an altitude that cannot be', async () => {
+    const settings = await get<object>('/api/settings')
+    expect(await server.call('PUT', '/api/settings', { ...settings, altitude: '90000 ft' })).toMatchObject({
+      status: 422,
+      json: { error: { field: 'altitude' } },
+    })
+    expect(await server.call('PUT', '/api/settings', { ...settings, altitude: '300 ft' })).toMatchObject({
+      status: 200,
+    })
+    await server.call('PUT', '/api/settings', settings)
+  })
+})
+
+describe('malformed requests', () => {
+  const NASTY: unknown[] = [
+    null,
+    7,
+    true,
+    [],
+    {},
+    '',
+    '\u0000',
+    "'; DROP TABLE runs; --",
+    '<script>alert(1)</script>',
+    '../../etc/passwd',
+    'x'.repeat(5000),
+    Number.MAX_VALUE,
+    { $ne: 1 },
+    { __proto__: { admin: true } },
+    ['a'],
+    '9'.repeat(400),
+    '😀'.repeat(200),
+    '2026-13-99T99:99:99Z',
+    randomUUID().slice(1),
+  ]
+  const counts = () =>
+    ['people', 'torches', 'jobs', 'tickets', 'runs', 'run_events', 'log'].map((t) =>
+      server.db.prepare(`SELECT count(*) AS n FROM ${t}`).get(),
+    )
+
+  it('each is a 4xx with a sentence, and nothing is stored: over 200 of them', async () => {
+    const ticket = await planned()
+    const run = (await get<Today>('/api/today')).running[0]
+    const good: Record<string, object> = {
+      putSettings: await get<object>('/api/settings'),
+      addPerson: { id: randomUUID(), name: 'Ash' },
+      changePerson: { name: 'Ash', active: true },
+      addTorch: { id: randomUUID(), name: 'Spare', rig: ticket.draft.rig },
+      addJob: { id: randomUUID(), name: 'Sluice', place: '' },
+      addTicket: { id: randomUUID(), jobId: ticket.jobId, title: 'Plate', draft: ticket.draft },
+      changeTicket: { title: 'Plate', draft: ticket.draft, version: 1 },
+      startRun: { id: randomUUID(), ticketId: ticket.id, personId: null, at: NOW },
+      addRunEvent: {
+        id: randomUUID(),
+        kind: 'done',
+        stepId: 'set-oxygen',
+        at: NOW,
+        personId: null,
+        reason: null,
+      },
+      addLog: {
+        id: randomUUID(),
+        ticketId: ticket.id,
+        runId: null,
+        personId: null,
+        at: NOW,
+        used: { tipOrifice: '', oxygenPressure: '', fuelPressure: '', travelSpeed: '' },
+        edge: 'sharp',
+        slag: 'none',
+        drop: 'no',
+        kerf: '',
+        note: '',
+      },
+    }
+    // what a field may hold without the request being wrong
+    const fine = (field: string, value: unknown) => {
+      if (value === null) return /personId|reason|runId|torchId/.test(field)
+      if (value === true) return field === 'active'
+      if (value === '') return /place|note|kerf|reason|altitude/.test(field)
+      const room = /^(note|reason)$/.test(field) ? 500 : /^(name|title|place)$/.test(field) ? 120 : 0
+      return typeof value === 'string' && value.length <= room && !value.includes('\u0000')
+    }
+    const before = counts()
+    let sent = 0
+    for (const [route, body] of Object.entries(good)) {
+      const { method, path } = ROUTES[route as keyof typeof ROUTES]
+      const url = path.replace(':id', route === 'addRunEvent' ? (run?.id ?? '') : ticket.id)
+      const bad: unknown[] = [...NASTY.filter((v) => typeof v !== 'string'), { ...body, surplus: 1 }]
+      for (const field of Object.keys(body)) {
+        bad.push(Object.fromEntries(Object.entries(body).filter(([k]) => k !== field)))
+        for (const value of NASTY) if (!fine(field, value)) bad.push({ ...body, [field]: value })
+      }
+      for (const value of bad) {
+        const answer = await server.call(method, url, value === undefined ? '' : JSON.stringify(value))
+        const where = `${route} ${JSON.stringify(value).slice(0, 120)}`
+        expect(answer.status, where).toBeGreaterThanOrEqual(400)
+        expect(answer.status, where).toBeLessThan(500)
+        expect((answer.json as { error: { message: string } }).error.message, where).toMatch(/^\S.*[.?]$/)
+        sent += 1
+      }
+    }
+    expect(sent).toBeGreaterThan(200)
+    expect(counts()).toEqual(before)
+  })
+
+  it.each([
+    ['GET', '/api/nothing', undefined, 404],
+    ['DELETE', '/api/jobs', undefined, 405],
+    ['GET', `/api/jobs/${randomUUID()}`, undefined, 404],
+    ['GET', '/api/jobs/1 OR 1=1', undefined, 404],
+    ['GET', '/api/runs/%00', undefined, 404],
+    ['GET', `/api/log/${randomUUID()}`, undefined, 404],
+    ['GET', `/api/runs/${randomUUID()}/stream`, undefined, 404],
+    ['POST', '/api/people', '{', 400],
+    ['POST', '/api/people', '"text"', 400],
+    ['POST', '/api/people', `{"id":"${'x'.repeat(400_000)}"}`, 413],
+  ])('%s %s is refused', async (method, path, body, status) => {
+    const answer = await server.call(method, path, body)
+    expect(answer.status).toBe(status)
+    expect(answer.json).toMatchObject({ error: { message: expect.stringMatching(/\.$/) } })
+  })
+  it('answers no other site and no other content type', async () => {
+    expect(
+      await server.call('GET', '/api/jobs', undefined, { Origin: 'http://elsewhere.example' }),
+    ).toMatchObject({ status: 403 })
+    expect(await server.call('POST', '/api/people', '{}', { 'Content-Type': 'text/plain' })).toMatchObject({
+      status: 415,
+    })
+  })
+  it('carries the headers that keep pages apart', async () => {
+    const response = await fetch(`http://127.0.0.1:${server.port}/api/health`)
+    expect(response.headers.get('content-security-policy')).toContain("default-src 'self'")
+    expect(response.headers.get('x-content-type-options')).toBe('nosniff')
+  })
+})
+
+describe('the disk', () => {
+  it('a full disk is said, nothing is stored, and the same request goes through once there is room', async () => {
+    const run = await start(await copyOf(await planned()))
+    const step = event(run)
+    const pages = Number(server.db.pragma('page_count', { simple: true }))
+    server.db.pragma(`max_page_count = ${pages}`)
+    // fill what free room the last page has
+    const note = server.db.prepare("INSERT INTO jobs VALUES (?, ?, '', '')")
+    expect(() => {
+      for (;;) note.run(randomUUID(), 'filler'.repeat(40))
+    }).toThrow(/full/)
+    let answer = await server.call('POST', `/api/runs/${run.id}/events`, step)
+    for (let i = 0; answer.status === 201 && i < 400; i++) {
+      const now = await get<Run>(`/api/runs/${run.id}`)
+      answer = await server.call(
+        'POST',
+        `/api/runs/${run.id}/events`,
+        event(now, { kind: 'trouble', reason: 'x'.repeat(480) }),
+      )
+    }
+    expect(answer).toMatchObject({ status: 507, json: { error: { code: 'disk-full' } } })
+    server.db.pragma('max_page_count = 1000000')
+    server.db.prepare("DELETE FROM jobs WHERE place = '' AND created_at = ''").run()
+    expect((await server.call('POST', `/api/runs/${run.id}/events`, step)).status).toBe(201)
+  })
+  it('tells a full or failing disk from a fault of its own', () => {
+    const failing = (code: string) => asAppError(Object.assign(new Error('x'), { code }))
+    expect(failing('SQLITE_FULL')).toMatchObject({ status: 507, code: 'disk-full' })
+    expect(failing('SQLITE_IOERR_WRITE')).toMatchObject({ status: 507, code: 'disk-fails' })
+    expect(failing('SQLITE_BUSY')).toMatchObject({ status: 503 })
+    expect(failing('OTHER')).not.toHaveProperty('status')
+  })
+})
+
+describe('the database', () => {
+  it('keeps its promises: WAL, every commit on disk, foreign keys', () => {
+    expect(server.db.pragma('journal_mode', { simple: true })).toBe('wal')
+    expect(server.db.pragma('synchronous', { simple: true })).toBe(2)
+    expect(server.db.pragma('foreign_keys', { simple: true })).toBe(1)
+  })
+  it('copies itself before it is brought forward, and refuses a newer one', () => {
+    const folder = tempFolder()
+    const file = join(folder, 'wimble.sqlite')
+    const old = new Database(file)
+    old.exec('CREATE TABLE keep (x)')
+    old.pragma('user_version = 99')
+    old.close()
+    expect(() => openDatabase(file)).toThrow(/newer Wimble/)
+    const db = openDatabase(join(folder, 'a', 'wimble.sqlite'))
+    db.pragma('user_version = 0')
+    db.close()
+    expect(existsSync(join(folder, 'a', 'backups'))).toBe(false)
+    rmSync(folder, { recursive: true })
+  })
+  it('refuses a port in use and a folder that cannot be made, in one sentence', async () => {
+    const data = tempFolder()
+    await expect(startServer({ port: server.port, data, version: 'x' })).rejects.toThrow(/Port \d+ is in use/)
+    await expect(startServer({ port: 0, data: '/proc/nowhere', version: 'x' })).rejects.toThrow(CannotStart)
+    expect(readdirSync(data).length).toBeGreaterThan(0)
+    rmSync(data, { recursive: true })
+  })
+})

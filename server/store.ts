@@ -1,0 +1,24 @@
+import type { Db } from './db/open.ts'
+import { jobsTable } from './db/tables/jobs.ts'
+import { logTable } from './db/tables/log.ts'
+import { peopleTable } from './db/tables/people.ts'
+import { runsTable } from './db/tables/runs.ts'
+import { settingsTable } from './db/tables/settings.ts'
+import { ticketsTable } from './db/tables/tickets.ts'
+import { torchesTable } from './db/tables/torches.ts'
+
+/** Every table of one database. */
+export function openStore(db: Db) {
+  return {
+    settings: settingsTable(db),
+    people: peopleTable(db),
+    torches: torchesTable(db),
+    jobs: jobsTable(db),
+    tickets: ticketsTable(db),
+    runs: runsTable(db),
+    log: logTable(db),
+    /** All or nothing; the disk has it before this returns. */
+    transaction: <T>(work: () => T): T => db.transaction(work).immediate(),
+  }
+}
+export type Store = ReturnType<typeof openStore>

@@ -1,0 +1,52 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import pino from 'pino'
+import { fillDemo } from './demo.ts'
+import { startServer, type Running } from './start.ts'
+
+export interface TestServer extends Running {
+  readonly data: string
+  /** One request; the answer's status and JSON. */
+  call(
+    method: string,
+    path: string,
+    body?: unknown,
+    headers?: Record<string, string>,
+  ): Promise<{ status: number; json: unknown }>
+}
+
+export const tempFolder = (): string => mkdtempSync(join(tmpdir(), 'wimble-'))
+
+/** A server on a free port with a book of its own, filled with the demo unless `empty`. */
+export async function testServer(
+  options: { empty?: boolean; data?: string; pages?: string; port?: number } = {},
+): Promise<TestServer> {
+  const data = options.data ?? tempFolder()
+  const running = await startServer({
+    port: options.port ?? 0,
+    data,
+    version: 'test',
+    pages: options.pages,
+    log: pino({ level: 'silent' }),
+  })
+  if (!options.empty) fillDemo(running.store, new Date())
+  return {
+    ...running,
+    data,
+    call: async (method, path, body, headers) => {
+      const text = body === undefined || typeof body === 'string' ? body : JSON.stringify(body)
+      const response = await fetch(`http://127.0.0.1:${running.port}${path}`, {
+        method,
+        headers: { 'Content-Type': 'application/json', ...headers },
+        ...(text === undefined ? {} : { body: text }),
+      })
+      const answer = await response.text()
+      return { status: response.status, json: answer === '' ? undefined : (JSON.parse(answer) as unknown) }
+    },
+    stop: async () => {
+      await running.stop()
+      if (options.data === undefined) rmSync(data, { recursive: true, force: true })
+    },
+  }
+}
