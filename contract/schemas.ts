@@ -4,6 +4,7 @@ import { DROPS, EDGES, SLAG_CLASSES } from '#core/record/outcome.ts'
 import { RUN_EVENT_KINDS } from '#core/record/run.ts'
 import { UNITS, type Kind } from '#core/quantity/index.ts'
 import { REGIONS } from '#core/words.ts'
+import type { RouteName } from './paths.ts'
 
 setLocale({
   mixed: {
@@ -221,34 +222,34 @@ const none = shape({}).required()
 const idParams = shape({ id: uuid('The id') }).required()
 
 /**
- * Every route of the server: where it is and what it takes. The server refuses anything else, and the web asks
+ * What every route of the server takes in its path and its body. The server refuses anything else, and the web asks
  * through the same table.
  */
 export const ROUTES = {
-  health: { method: 'GET', path: '/api/health', params: none, body: none },
-  today: { method: 'GET', path: '/api/today', params: none, body: none },
-  getSettings: { method: 'GET', path: '/api/settings', params: none, body: none },
-  putSettings: { method: 'PUT', path: '/api/settings', params: none, body: settingsSchema },
-  listPeople: { method: 'GET', path: '/api/people', params: none, body: none },
-  addPerson: { method: 'POST', path: '/api/people', params: none, body: personSchema },
-  changePerson: { method: 'PUT', path: '/api/people/:id', params: idParams, body: personChangeSchema },
-  listTorches: { method: 'GET', path: '/api/torches', params: none, body: none },
-  addTorch: { method: 'POST', path: '/api/torches', params: none, body: torchSchema },
-  listJobs: { method: 'GET', path: '/api/jobs', params: none, body: none },
-  getJob: { method: 'GET', path: '/api/jobs/:id', params: idParams, body: none },
-  addJob: { method: 'POST', path: '/api/jobs', params: none, body: jobSchema },
-  addTicket: { method: 'POST', path: '/api/tickets', params: none, body: ticketSchema },
-  changeTicket: { method: 'PUT', path: '/api/tickets/:id', params: idParams, body: ticketChangeSchema },
-  startRun: { method: 'POST', path: '/api/runs', params: none, body: runSchema },
-  getRun: { method: 'GET', path: '/api/runs/:id', params: idParams, body: none },
-  streamRun: { method: 'GET', path: '/api/runs/:id/stream', params: idParams, body: none },
-  addRunEvent: { method: 'POST', path: '/api/runs/:id/events', params: idParams, body: runEventSchema },
-  listLog: { method: 'GET', path: '/api/log', params: none, body: none },
-  getLog: { method: 'GET', path: '/api/log/:id', params: idParams, body: none },
-  addLog: { method: 'POST', path: '/api/log', params: none, body: logSchema },
-  listKerfs: { method: 'GET', path: '/api/kerfs', params: none, body: none },
-} as const
-export type RouteName = keyof typeof ROUTES
+  health: { params: none, body: none },
+  today: { params: none, body: none },
+  getSettings: { params: none, body: none },
+  putSettings: { params: none, body: settingsSchema },
+  listPeople: { params: none, body: none },
+  addPerson: { params: none, body: personSchema },
+  changePerson: { params: idParams, body: personChangeSchema },
+  listTorches: { params: none, body: none },
+  addTorch: { params: none, body: torchSchema },
+  listJobs: { params: none, body: none },
+  getJob: { params: idParams, body: none },
+  addJob: { params: none, body: jobSchema },
+  addTicket: { params: none, body: ticketSchema },
+  changeTicket: { params: idParams, body: ticketChangeSchema },
+  startRun: { params: none, body: runSchema },
+  getRun: { params: idParams, body: none },
+  streamRun: { params: idParams, body: none },
+  addRunEvent: { params: idParams, body: runEventSchema },
+  listLog: { params: none, body: none },
+  getLog: { params: idParams, body: none },
+  addLog: { params: none, body: logSchema },
+  listKerfs: { params: none, body: none },
+} as const satisfies Record<RouteName, unknown>
+export type { RouteName }
 
 /** What a route's request carries. */
 export type BodyOf<R extends RouteName> = InferType<(typeof ROUTES)[R]['body']>

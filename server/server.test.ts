@@ -3,7 +3,7 @@ import { existsSync, readdirSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { ROUTES } from '#contract/schemas.ts'
+import { PATHS } from '#contract/paths.ts'
 import type { Job, JobSummary, LogEntry, LogSummary, Run, Ticket, Today } from '#contract/types.ts'
 import { openDatabase } from './db/open.ts'
 import { asAppError } from './errors.ts'
@@ -284,7 +284,7 @@ describe('malformed requests', () => {
     const before = counts()
     let sent = 0
     for (const [route, body] of Object.entries(good)) {
-      const { method, path } = ROUTES[route as keyof typeof ROUTES]
+      const { method, path } = PATHS[route as keyof typeof PATHS]
       const url = path.replace(':id', route === 'addRunEvent' ? (run?.id ?? '') : ticket.id)
       const bad: unknown[] = [...NASTY.filter((v) => typeof v !== 'string'), { ...body, surplus: 1 }]
       for (const field of Object.keys(body)) {

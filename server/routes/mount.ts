@@ -1,5 +1,6 @@
 import type Router from '@koa/router'
 import { ValidationError } from 'yup'
+import { PATHS } from '#contract/paths.ts'
 import { ROUTES, type BodyOf, type ParamsOf, type RouteName } from '#contract/schemas.ts'
 import type { AnswerOf } from '#contract/types.ts'
 import { AppError } from '../errors.ts'
@@ -42,7 +43,7 @@ export function mount<R extends keyof Handlers>(
   handler: Handlers[R],
   context: Context,
 ): void {
-  const { method, path } = ROUTES[route]
+  const { method, path } = PATHS[route]
   router.register(path, [method], (ctx) => {
     const params = check(route, 'params', { ...ctx['params'] }) as ParamsOf<R>
     const body = check(

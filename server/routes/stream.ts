@@ -1,6 +1,6 @@
 import { PassThrough } from 'node:stream'
 import type Router from '@koa/router'
-import { ROUTES } from '#contract/schemas.ts'
+import { PATHS } from '#contract/paths.ts'
 import { notFound } from '../errors.ts'
 import { check, type Context } from './mount.ts'
 
@@ -8,7 +8,7 @@ const BEAT_MS = 15_000
 
 /** Server-sent events: a word at each change of a run, and a beat so that a lost line is noticed. */
 export function mountStream(router: Router, { store, hub }: Context): void {
-  router.get(ROUTES.streamRun.path, (ctx) => {
+  router.get(PATHS.streamRun.path, (ctx) => {
     const { id } = check('streamRun', 'params', { ...ctx['params'] }) as { id: string }
     if (!store.runs.get(id)) throw notFound('run')
     const out = new PassThrough()

@@ -1,4 +1,4 @@
-import { FIRST_SETTINGS } from '#contract/plan-of.ts'
+import { FIRST_SETTINGS } from '#contract/first.ts'
 import type { Settings } from '#contract/schemas.ts'
 import type { Db } from '../open.ts'
 

@@ -1,0 +1,45 @@
+import { printQuantity } from '#core/quantity/index.ts'
+import { INCH_UNITS } from '#core/shop.ts'
+import { STANDARD_WORDS } from '#core/words.ts'
+import type { CutDraft, RigDraft, Settings } from './schemas.ts'
+
+/** A shop that has said nothing yet. */
+export const FIRST_SETTINGS: Settings = {
+  units: { ...INCH_UNITS },
+  region: 'us',
+  words: { ...STANDARD_WORDS },
+  altitude: '0 ft',
+  decimalMark: 'ask',
+}
+
+/** A rig that nobody has described yet: 25 ft of 1/4 in hose, a common tip, no chart. */
+export const FIRST_RIG: RigDraft = {
+  fuel: 'acetylene',
+  tipOrifice: '',
+  tipRadius: '1/4 in',
+  tipBelowCollar: '1 in',
+  handling: 'hand',
+  guide: 'part',
+  oxygenHose: { length: '25 ft', bore: '1/4 in' },
+  oxygenPurity: '99.5 %',
+  acetyleneCylinder: '',
+  chart: [],
+}
+
+/** A new piece: 3/8 in plate, a foot of cut, in the shop's units. */
+export function firstDraft(settings: Settings): CutDraft {
+  const inches = settings.units.length === 'in'
+  return {
+    kind: 'cut',
+    torchId: null,
+    work: {
+      metal: 'low-carbon-steel',
+      thickness: inches ? '3/8 in' : '10 mm',
+      length: inches ? '12 in' : '300 mm',
+      start: 'edge',
+      surface: 'clean',
+      temperature: printQuantity(294.26, settings.units.temperature),
+    },
+    rig: FIRST_RIG,
+  }
+}

@@ -1,0 +1,26 @@
+/** Where each route is: apart from what it takes, so that a page can ask without carrying the checks. */
+export const PATHS = {
+  health: { method: 'GET', path: '/api/health' },
+  today: { method: 'GET', path: '/api/today' },
+  getSettings: { method: 'GET', path: '/api/settings' },
+  putSettings: { method: 'PUT', path: '/api/settings' },
+  listPeople: { method: 'GET', path: '/api/people' },
+  addPerson: { method: 'POST', path: '/api/people' },
+  changePerson: { method: 'PUT', path: '/api/people/:id' },
+  listTorches: { method: 'GET', path: '/api/torches' },
+  addTorch: { method: 'POST', path: '/api/torches' },
+  listJobs: { method: 'GET', path: '/api/jobs' },
+  getJob: { method: 'GET', path: '/api/jobs/:id' },
+  addJob: { method: 'POST', path: '/api/jobs' },
+  addTicket: { method: 'POST', path: '/api/tickets' },
+  changeTicket: { method: 'PUT', path: '/api/tickets/:id' },
+  startRun: { method: 'POST', path: '/api/runs' },
+  getRun: { method: 'GET', path: '/api/runs/:id' },
+  streamRun: { method: 'GET', path: '/api/runs/:id/stream' },
+  addRunEvent: { method: 'POST', path: '/api/runs/:id/events' },
+  listLog: { method: 'GET', path: '/api/log' },
+  getLog: { method: 'GET', path: '/api/log/:id' },
+  addLog: { method: 'POST', path: '/api/log' },
+  listKerfs: { method: 'GET', path: '/api/kerfs' },
+} as const
+export type RouteName = keyof typeof PATHS

@@ -1,0 +1,76 @@
+import { BookOpenText, ClipboardList, Settings as Cog, Sunrise } from 'lucide-react'
+import { useMemo, useState } from 'react'
+import { NavLink, Outlet, useNavigate } from 'react-router'
+import { Panel } from '../ui/Panel.tsx'
+import { StartPiece } from '../views/jobs/StartPiece.tsx'
+import { device } from './device.ts'
+import { ServerNotice } from './ServerNotice.tsx'
+import { SHORTCUTS, useShortcuts } from './shortcuts.ts'
+import { useApp, useSend } from './store.ts'
+
+const PLACES = [
+  { to: '/', name: 'Today', Icon: Sunrise },
+  { to: '/jobs', name: 'Jobs', Icon: ClipboardList },
+  { to: '/log', name: 'Log', Icon: BookOpenText },
+  { to: '/settings', name: 'Settings', Icon: Cog },
+] as const
+
+/** The spine at the side (a bar at the foot on a phone), and the view beside it. */
+export function Shell() {
+  const go = useNavigate()
+  const send = useSend()
+  const flipped = useApp((s) => s.device.flipped)
+  const [help, setHelp] = useState(false)
+  const [starting, setStarting] = useState(false)
+  const keys = useMemo(
+    () => ({
+      ...Object.fromEntries(PLACES.map((p, i) => [String(i + 1), () => void go(p.to)])),
+      n: () => setStarting(true),
+      u: () => void send(device.actions.changed({ flipped: !flipped })),
+      '?': () => setHelp(true),
+    }),
+    [go, send, flipped],
+  )
+  useShortcuts(keys)
+  return (
+    <div className="min-h-dvh pb-[64px] md:pb-0 md:pl-[76px]">
+      <nav
+        aria-label="Main"
+        className="fixed inset-x-0 bottom-0 z-30 flex h-[64px] bg-[var(--spine)] text-[#c9c4b8] md:inset-x-auto md:inset-y-0 md:left-0 md:h-dvh md:w-[76px] md:flex-col"
+      >
+        <div
+          aria-hidden="true"
+          className="name hidden pt-5 pb-4 text-center text-[1.35rem] font-bold tracking-wide text-[#f4efe6] md:block"
+        >
+          <span className="inline-block rotate-180 [writing-mode:vertical-rl]">Wimble</span>
+        </div>
+        {PLACES.map(({ to, name, Icon }) => (
+          <NavLink
+            key={to}
+            to={to}
+            end={to === '/'}
+            className={({ isActive }) =>
+              `name flex grow flex-col items-center justify-center gap-1 text-[1.02rem] md:h-[64px] md:grow-0 ${to === '/settings' ? 'md:mt-auto md:mb-3' : ''} ${isActive ? 'border-t-4 border-[#e2764f] bg-[#31383c] text-white md:border-t-0 md:border-l-4' : 'md:border-l-4 md:border-transparent'}`
+            }
+          >
+            <Icon size={22} strokeWidth={1.75} aria-hidden="true" />
+            {name}
+          </NavLink>
+        ))}
+      </nav>
+      <ServerNotice />
+      <Outlet />
+      <StartPiece open={starting} onClose={() => setStarting(false)} />
+      <Panel title="Keys" place="middle" open={help} onClose={() => setHelp(false)}>
+        <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-2">
+          {SHORTCUTS.map((s) => (
+            <div key={s.keys} className="contents">
+              <dt className="name text-lg font-semibold">{s.keys}</dt>
+              <dd>{s.does}</dd>
+            </div>
+          ))}
+        </dl>
+      </Panel>
+    </div>
+  )
+}

@@ -1,0 +1,134 @@
+import { createApi, type BaseQueryFn } from '@reduxjs/toolkit/query/react'
+import { PATHS } from '#contract/paths.ts'
+import type { BodyOf, ParamsOf, RouteName, Settings } from '#contract/schemas.ts'
+import type { AnswerOf, ApiError, Job } from '#contract/types.ts'
+
+/** A request that did not go through. `code` is `unreachable` when no server answered. */
+export interface Failure {
+  readonly status: number
+  readonly code: string
+  readonly message: string
+  readonly field?: string
+}
+
+export interface Ask {
+  readonly route: RouteName
+  readonly params?: Readonly<Record<string, string>>
+  readonly body?: unknown
+}
+
+const UNREACHABLE: Failure = {
+  status: 0,
+  code: 'unreachable',
+  message: 'The server does not answer. What you typed is kept here.',
+}
+
+/** One request by the route table; never throws. */
+export async function ask<R extends RouteName>(
+  route: R,
+  params: Readonly<Record<string, string>> = {},
+  body?: unknown,
+): Promise<{ data: AnswerOf<R> } | { error: Failure }> {
+  const { method, path } = PATHS[route]
+  const url = path.replace(/:(\w+)/g, (_all, name: string) => encodeURIComponent(params[name] ?? ''))
+  try {
+    const response = await fetch(url, {
+      method,
+      ...(method === 'GET'
+        ? {}
+        : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }),
+    })
+    if (response.ok) return { data: (await response.json()) as AnswerOf<R> }
+    const { error } = (await response.json()) as ApiError
+    return { error: { status: response.status, ...error } }
+  } catch {
+    return { error: UNREACHABLE }
+  }
+}
+
+const baseQuery: BaseQueryFn<Ask, unknown, Failure> = ({ route, params, body }) => ask(route, params, body)
+
+export const api = createApi({
+  reducerPath: 'api',
+  baseQuery,
+  tagTypes: ['Settings', 'People', 'Torches', 'Jobs', 'Runs', 'Log'],
+  refetchOnReconnect: true,
+  endpoints: (make) => ({
+    today: make.query<AnswerOf<'today'>, void>({
+      query: () => ({ route: 'today' }),
+      providesTags: ['Jobs', 'Runs', 'Log'],
+    }),
+    settings: make.query<Settings, void>({
+      query: () => ({ route: 'getSettings' }),
+      providesTags: ['Settings'],
+    }),
+    putSettings: make.mutation<Settings, Settings>({
+      query: (body) => ({ route: 'putSettings', body }),
+      invalidatesTags: ['Settings'],
+    }),
+    people: make.query<AnswerOf<'listPeople'>, void>({
+      query: () => ({ route: 'listPeople' }),
+      providesTags: ['People'],
+    }),
+    addPerson: make.mutation<AnswerOf<'addPerson'>, BodyOf<'addPerson'>>({
+      query: (body) => ({ route: 'addPerson', body }),
+      invalidatesTags: ['People'],
+    }),
+    changePerson: make.mutation<AnswerOf<'changePerson'>, ParamsOf<'changePerson'> & BodyOf<'changePerson'>>({
+      query: ({ id, ...body }) => ({ route: 'changePerson', params: { id }, body }),
+      invalidatesTags: ['People'],
+    }),
+    torches: make.query<AnswerOf<'listTorches'>, void>({
+      query: () => ({ route: 'listTorches' }),
+      providesTags: ['Torches'],
+    }),
+    addTorch: make.mutation<AnswerOf<'addTorch'>, BodyOf<'addTorch'>>({
+      query: (body) => ({ route: 'addTorch', body }),
+      invalidatesTags: ['Torches'],
+    }),
+    jobs: make.query<AnswerOf<'listJobs'>, void>({
+      query: () => ({ route: 'listJobs' }),
+      providesTags: ['Jobs'],
+    }),
+    job: make.query<Job, string>({
+      query: (id) => ({ route: 'getJob', params: { id } }),
+      providesTags: ['Jobs'],
+    }),
+    addJob: make.mutation<AnswerOf<'addJob'>, BodyOf<'addJob'>>({
+      query: (body) => ({ route: 'addJob', body }),
+      invalidatesTags: ['Jobs'],
+    }),
+    addTicket: make.mutation<AnswerOf<'addTicket'>, BodyOf<'addTicket'>>({
+      query: (body) => ({ route: 'addTicket', body }),
+      invalidatesTags: ['Jobs'],
+    }),
+    startRun: make.mutation<AnswerOf<'startRun'>, BodyOf<'startRun'>>({
+      query: (body) => ({ route: 'startRun', body }),
+      invalidatesTags: ['Jobs', 'Runs'],
+    }),
+    run: make.query<AnswerOf<'getRun'>, string>({
+      query: (id) => ({ route: 'getRun', params: { id } }),
+      providesTags: ['Runs'],
+      // another screen on the same run is heard of at once
+      async onCacheEntryAdded(id, { dispatch, cacheEntryRemoved, cacheDataLoaded }) {
+        await cacheDataLoaded.catch(() => undefined)
+        const stream = new EventSource(PATHS.streamRun.path.replace(':id', encodeURIComponent(id)))
+        stream.addEventListener('changed', () => dispatch(api.util.invalidateTags(['Runs'])))
+        await cacheEntryRemoved
+        stream.close()
+      },
+    }),
+    log: make.query<AnswerOf<'listLog'>, void>({
+      query: () => ({ route: 'listLog' }),
+      providesTags: ['Log'],
+    }),
+    entry: make.query<AnswerOf<'getLog'>, string>({
+      query: (id) => ({ route: 'getLog', params: { id } }),
+      providesTags: ['Log'],
+    }),
+    kerfs: make.query<AnswerOf<'listKerfs'>, void>({
+      query: () => ({ route: 'listKerfs' }),
+      providesTags: ['Log'],
+    }),
+  }),
+})

@@ -1,0 +1,48 @@
+import { createSlice, type PayloadAction } from '@reduxjs/toolkit'
+
+/** What belongs to this screen, not to the shop: kept in the browser. */
+export interface Device {
+  readonly theme: 'day' | 'night' | 'by-clock-of-system'
+  /** Who works at this screen. */
+  readonly personId: string | null
+  /** Figures are looked at in the other system of units. */
+  readonly flipped: boolean
+  readonly sound: boolean
+}
+
+const KEY = 'wimble.device'
+const FIRST: Device = { theme: 'by-clock-of-system', personId: null, flipped: false, sound: true }
+
+function load(): Device {
+  try {
+    return { ...FIRST, ...(JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Device>), flipped: false }
+  } catch {
+    return FIRST
+  }
+}
+
+export const device = createSlice({
+  name: 'device',
+  initialState: load,
+  reducers: {
+    changed: (state, { payload }: PayloadAction<Partial<Device>>) => ({ ...state, ...payload }),
+  },
+})
+
+/** Writes the device's choices down, and shows the theme. */
+export function keepDevice(state: Device): void {
+  try {
+    localStorage.setItem(KEY, JSON.stringify(state))
+  } catch {
+    // a browser that keeps nothing still works, with its defaults
+  }
+  applyTheme(state.theme)
+}
+
+/** Puts day or night on the page. */
+export function applyTheme(theme: Device['theme'] = load().theme): void {
+  const dark =
+    theme === 'night' ||
+    (theme === 'by-clock-of-system' && matchMedia('(prefers-color-scheme: dark)').matches)
+  document.documentElement.dataset['theme'] = dark ? 'night' : 'day'
+}

@@ -1,0 +1,142 @@
+import type { Ticket } from '#contract/types.ts'
+import { api, ask, type Failure } from './api.ts'
+import { outbox, type OutboxItem } from './outbox.ts'
+import type { AppStore } from './store.ts'
+
+const PREFIX = 'wimble.outbox.'
+const TAB = 'wimble.tab'
+const RETRY_MS = 1500
+const BEAT_MS = 4000
+
+/** A name for this tab that no other living tab has; it outlives a reload. */
+async function nameThisTab(): Promise<string> {
+  const old = sessionStorage.getItem(TAB)
+  const name = old !== null && (await hold(old)) ? old : crypto.randomUUID()
+  if (name !== old) await hold(name)
+  sessionStorage.setItem(TAB, name)
+  return name
+}
+
+/** Holds a tab's name for as long as the page lives; false when another tab has it. */
+function hold(name: string): Promise<boolean> {
+  return new Promise((resolve) => {
+    void navigator.locks.request(PREFIX + name, { ifAvailable: true }, (lock) => {
+      resolve(lock !== null)
+      // the lock is let go with the page
+      return lock === null ? undefined : new Promise(() => undefined)
+    })
+  })
+}
+
+function read(key: string): OutboxItem[] {
+  try {
+    return JSON.parse(localStorage.getItem(key) ?? '[]') as OutboxItem[]
+  } catch {
+    return []
+  }
+}
+
+/** What tabs that were closed could not send. */
+async function adoptOrphans(own: string): Promise<OutboxItem[]> {
+  const found: OutboxItem[] = []
+  for (const key of Object.keys(localStorage).filter((k) => k.startsWith(PREFIX) && k !== PREFIX + own)) {
+    const free = await navigator.locks.request(key, { ifAvailable: true }, (lock) => lock !== null)
+    if (!free) continue
+    found.push(...read(key))
+    localStorage.removeItem(key)
+  }
+  return found
+}
+
+/**
+ * Sends what is in the outbox, first things first, keeps it in the browser until the server has it, and notices when
+ * the server goes and comes back.
+ */
+export async function startOutbox(store: AppStore): Promise<void> {
+  const tab = await nameThisTab()
+  store.dispatch(outbox.actions.restored([...(await adoptOrphans(tab)), ...read(PREFIX + tab)]))
+  let kept: unknown
+  let waiting = 0
+  const pump = () => {
+    const { items, sending } = store.getState().outbox
+    if (items !== kept) {
+      kept = items
+      localStorage.setItem(PREFIX + tab, JSON.stringify(items))
+    }
+    const [first] = items
+    if (!first || sending !== null || waiting !== 0) return
+    const wait = first.notBefore - Date.now()
+    if (wait > 0) later(wait)
+    else void send(store, first).then((ok) => (ok ? pump() : later(RETRY_MS)))
+  }
+  const later = (ms: number) => {
+    clearTimeout(waiting)
+    waiting = window.setTimeout(() => {
+      waiting = 0
+      pump()
+    }, ms)
+  }
+  store.subscribe(pump)
+  pump()
+  window.setInterval(() => void beat(store), BEAT_MS)
+  window.addEventListener('online', pump)
+}
+
+async function beat(store: AppStore): Promise<void> {
+  const before = store.getState().outbox.reachable
+  const answer = await ask('health')
+  const reachable = 'data' in answer
+  store.dispatch(outbox.actions.reachableChanged(reachable))
+  if (reachable && !before)
+    store.dispatch(api.util.invalidateTags(['Settings', 'People', 'Torches', 'Jobs', 'Runs', 'Log']))
+}
+
+/** Whether the same request may go through later: nobody answered, the disk is full, the server broke. */
+const mayPass = (failure: Failure) => failure.status === 0 || failure.status >= 500
+
+/** Sends one item; false when it has to wait. */
+async function send(store: AppStore, item: OutboxItem): Promise<boolean> {
+  const { actions } = outbox
+  store.dispatch(actions.sendingBegan(item.id))
+  const answer = await ask(item.route, item.params, bodyOf(store, item))
+  if ('error' in answer) {
+    if (mayPass(answer.error)) {
+      store.dispatch(actions.delayed(answer.error))
+      return false
+    }
+    // somebody else confirmed the step already: what they did is the truth
+    if (answer.error.code === 'step-moved-on') store.dispatch(actions.delivered(item.id))
+    else store.dispatch(actions.refusedByServer({ item, failure: answer.error }))
+    store.dispatch(api.util.invalidateTags(['Runs']))
+    return true
+  }
+  settle(store, item, answer.data)
+  return true
+}
+
+function bodyOf(store: AppStore, item: OutboxItem): unknown {
+  if (item.route !== 'changeTicket') return item.body
+  return { ...(item.body as object), version: store.getState().outbox.versions[item.params['id'] ?? ''] ?? 1 }
+}
+
+/** Puts the answer where the views look before the item leaves, so that nothing flickers back. */
+function settle(store: AppStore, item: OutboxItem, data: unknown): void {
+  const { actions } = outbox
+  if (item.route === 'addRunEvent') {
+    void store.dispatch(api.util.upsertQueryData('run', item.params['id'] ?? '', data as never)).then(() => {
+      store.dispatch(actions.delivered(item.id))
+      store.dispatch(api.util.invalidateTags(['Jobs']))
+    })
+    return
+  }
+  if (item.route === 'changeTicket') {
+    const ticket = data as Ticket
+    store.dispatch(actions.versionKnown({ id: ticket.id, version: ticket.version }))
+    store.dispatch(
+      api.util.updateQueryData('job', ticket.jobId, (job) => {
+        Object.assign(job, { tickets: job.tickets.map((t) => (t.id === ticket.id ? ticket : t)) })
+      }),
+    )
+  } else store.dispatch(api.util.invalidateTags(['Log', 'Jobs', 'Runs']))
+  store.dispatch(actions.delivered(item.id))
+}

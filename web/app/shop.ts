@@ -1,0 +1,47 @@
+import { useMemo } from 'react'
+import { FIRST_SETTINGS } from '#contract/first.ts'
+import type { Settings } from '#contract/schemas.ts'
+import { printFor, showQuantity, unitFor, type Kind, type Shown } from '#core/quantity/index.ts'
+import { INCH_UNITS, METRIC_UNITS, type UnitChoices } from '#core/shop.ts'
+import { HOSE_COLOURS, inWords } from '#core/words.ts'
+import { api } from './api.ts'
+import { useApp } from './store.ts'
+
+/** The shop as this screen shows it. */
+export interface ShopView {
+  readonly settings: Settings
+  /** Units in which figures are looked at: the shop's, or the other system while flipped. */
+  readonly units: UnitChoices
+  /** One of Wimble's own sentences in the shop's words. */
+  readonly say: (text: string) => string
+  readonly print: (si: number, kind: Kind) => string
+  readonly show: (si: number, kind: Kind) => Shown
+  /** CSS colour of a gas's hose and bands. */
+  readonly gasColour: (gas: 'oxygen' | 'acetylene' | 'propane') => string
+}
+
+const other = (units: UnitChoices): UnitChoices =>
+  units.length === 'in' || units.length === 'ft' ? METRIC_UNITS : INCH_UNITS
+
+export function useShop(): ShopView {
+  const settings = api.useSettingsQuery().data ?? FIRST_SETTINGS
+  const flipped = useApp((s) => s.device.flipped)
+  return useMemo(() => {
+    const units = flipped ? other(settings.units) : settings.units
+    return {
+      settings,
+      units,
+      say: (text) => inWords(text, settings.words),
+      print: (si, kind) => printFor(si, kind, units),
+      show: (si, kind) =>
+        kind === 'time' ? split(printFor(si, kind, units)) : showQuantity(si, unitFor(kind, units)),
+      gasColour: (gas) => `var(--gas-${HOSE_COLOURS[settings.region][gas]})`,
+    }
+  }, [settings, flipped])
+}
+
+/** "1 min 38 s" with its last unit apart. */
+function split(text: string): Shown {
+  const at = text.lastIndexOf(' ')
+  return { figure: text.slice(0, at), unit: text.slice(at + 1) }
+}

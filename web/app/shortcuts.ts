@@ -1,0 +1,38 @@
+import { useEffect } from 'react'
+
+/** Every shortcut, for the help and for the views that answer to them. */
+export const SHORTCUTS = [
+  { keys: '1–4', does: 'Today, Jobs, Log, Settings' },
+  { keys: 'n', does: 'Start a piece' },
+  { keys: 'w', does: 'The work: first field of a plan' },
+  { keys: 'l', does: 'The line: first station of a plan' },
+  { keys: 'r', does: 'Run the piece' },
+  { keys: 'Space', does: 'Step done, while running' },
+  { keys: 'Backspace', does: 'Step back, while running' },
+  { keys: 't', does: 'Trouble, while running' },
+  { keys: 'u', does: 'Flip between inches and millimetres' },
+  { keys: '?', does: 'This list' },
+] as const
+
+const typing = (target: EventTarget | null) =>
+  target instanceof HTMLElement &&
+  (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+const onControl = (target: EventTarget | null) =>
+  target instanceof HTMLElement && target.closest('button, a, [role=radio], [role=option]') !== null
+
+/** Calls the handler of a key, unless somebody is typing, a sheet is open, or a control under focus wants the key itself. */
+export function useShortcuts(handlers: Readonly<Record<string, () => void>>): void {
+  useEffect(() => {
+    const listen = (e: KeyboardEvent) => {
+      if (e.ctrlKey || e.metaKey || e.altKey || typing(e.target)) return
+      if (e.key === ' ' && onControl(e.target)) return
+      if (document.querySelector('[role=dialog]') !== null && e.key !== 't') return
+      const handler = handlers[e.key]
+      if (!handler) return
+      e.preventDefault()
+      handler()
+    }
+    window.addEventListener('keydown', listen)
+    return () => window.removeEventListener('keydown', listen)
+  }, [handlers])
+}

@@ -1,0 +1,183 @@
+import type { LineState } from '#core/line/state.ts'
+
+interface Props {
+  readonly oxygenColour: string
+  readonly fuelColour: string
+  /** Flame as it would look: cone length over width, and whether it burns. Absent: burning, as planned. */
+  readonly live?: LineState | undefined
+  /** Share of a gauge's face, 0 to 1, for the oxygen and the fuel needle. */
+  readonly oxygenNeedle: number
+  readonly fuelNeedle: number
+  readonly compact?: boolean
+}
+
+const W = 1204
+const H = 268
+
+/** The rig as one continuous drawing: cylinder, regulator, hose, torch, tip, flame, work; oxygen above, fuel below. */
+export function LineDrawing({ oxygenColour, fuelColour, live, oxygenNeedle, fuelNeedle }: Props) {
+  const flame = live?.flame ?? 'neutral'
+  const gas = (side: 'oxygen' | 'fuel') =>
+    live ? live[side].cylinder === 'open' || live[side].deliveryPa > 0 : true
+  const pressed = (side: 'oxygen' | 'fuel') => (live ? live[side].deliveryPa > 0 : true)
+  return (
+    <svg viewBox={`0 0 ${W} ${H}`} aria-hidden="true" className="h-full w-full">
+      <Side
+        y={28}
+        colour={oxygenColour}
+        gas={gas('oxygen')}
+        pressed={pressed('oxygen')}
+        needle={live && !pressed('oxygen') ? 0 : oxygenNeedle}
+        hose="M316 96C350 96 340 148 392 148H470C530 148 545 96 596 104C640 110 634 134 676 134"
+        open={live ? live.oxygen.valve === 'open' : true}
+        valveAt={[706, 118]}
+      />
+      <Side
+        y={148}
+        colour={fuelColour}
+        gas={gas('fuel')}
+        pressed={pressed('fuel')}
+        needle={live && !pressed('fuel') ? 0 : fuelNeedle}
+        hose="M316 216C350 216 340 256 392 256H480C560 256 560 206 604 206C646 206 640 166 676 166"
+        open={live ? live.fuel.valve === 'open' : true}
+        valveAt={[706, 182]}
+      />
+      <g stroke="var(--ink)" strokeWidth={1.5}>
+        <rect x={676} y={127} width={132} height={46} fill="var(--sheet)" />
+        <path d="M808 127 824 139H884V161H824L808 173Z" fill="var(--sheet)" />
+        <path
+          d={live?.lever === 'down' ? 'M738 126C766 112 812 112 852 138' : 'M738 126C766 92 812 96 852 132'}
+          fill="none"
+          strokeWidth={5}
+          strokeLinecap="round"
+        />
+        <path d="M884 131H936L966 142V158L936 169H884Z" fill="var(--brass-metal)" />
+        <line x1={884} y1={150} x2={966} y2={150} strokeWidth={2.5} />
+      </g>
+      {flame === 'out' ? null : (
+        <g>
+          <ellipse
+            cx={1028}
+            cy={150}
+            rx={62}
+            ry={17}
+            fill={flame === 'fuel-only' ? 'var(--gas-orange)' : 'var(--flame)'}
+            opacity={0.75}
+          />
+          {flame === 'neutral' ? (
+            <path d="M966 142 1000 146 966 149ZM966 151 1000 154 966 158Z" fill="var(--cone)" />
+          ) : null}
+        </g>
+      )}
+      {flame === 'neutral' ? (
+        <line
+          x1={966}
+          y1={150}
+          x2={1128}
+          y2={150}
+          stroke="var(--verdigris)"
+          strokeWidth={1.5}
+          strokeDasharray="3 4"
+          opacity={live && live.lever === 'up' ? 0.25 : 1}
+        />
+      ) : null}
+      <g stroke="var(--ink)" strokeWidth={1.5} fill="url(#line-hatch)">
+        <rect x={1104} y={60} width={22} height={86} />
+        <rect x={1104} y={154} width={22} height={86} />
+      </g>
+      <defs>
+        <pattern
+          id="line-hatch"
+          width={7}
+          height={7}
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(45)"
+        >
+          <rect width={7} height={7} fill="var(--sheet)" />
+          <line x1={0} y1={0} x2={0} y2={7} stroke="var(--soft)" strokeWidth={1} />
+        </pattern>
+      </defs>
+    </svg>
+  )
+}
+
+function Side({
+  y,
+  colour,
+  gas,
+  pressed,
+  needle,
+  hose,
+  open,
+  valveAt,
+}: {
+  readonly y: number
+  readonly colour: string
+  readonly gas: boolean
+  readonly pressed: boolean
+  readonly needle: number
+  readonly hose: string
+  readonly open: boolean
+  readonly valveAt: readonly [number, number]
+}) {
+  const angle = (-135 + 270 * Math.min(1, Math.max(0, needle))) * (Math.PI / 180)
+  const cy = y + 70
+  return (
+    <g>
+      <path d={`M58 ${cy + 18}H296`} stroke="var(--ink)" strokeWidth={9} />
+      <path d={`M58 ${cy + 18}H296`} stroke={gas ? colour : 'var(--sheet)'} strokeWidth={6} />
+      <path d={hose} fill="none" stroke="var(--ink)" strokeWidth={11} />
+      <path d={hose} fill="none" stroke={pressed ? colour : 'var(--sheet)'} strokeWidth={8} />
+      <path
+        d={`M26 ${y + 22}Q26 ${y + 10} 40 ${y + 8}V${y}H52V${y + 8}Q66 ${y + 10} 66 ${y + 22}V${y + 96}H26Z`}
+        fill="var(--sheet)"
+        stroke="var(--ink)"
+        strokeWidth={1.5}
+      />
+      <rect x={27} y={y + 30} width={38} height={7} fill={colour} />
+      <circle cx={306} cy={cy} r={32} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={1.5} />
+      {Array.from({ length: 11 }, (_, i) => {
+        const a = (-135 + 27 * i) * (Math.PI / 180)
+        return (
+          <line
+            key={i}
+            x1={306 + 25 * Math.sin(a)}
+            y1={cy - 25 * Math.cos(a)}
+            x2={306 + 30 * Math.sin(a)}
+            y2={cy - 30 * Math.cos(a)}
+            stroke="var(--ink)"
+            strokeWidth={1.5}
+          />
+        )
+      })}
+      <line
+        x1={306}
+        y1={cy}
+        x2={306 + 22 * Math.sin(angle)}
+        y2={cy - 22 * Math.cos(angle)}
+        stroke={colour}
+        strokeWidth={3}
+        strokeLinecap="round"
+      />
+      <circle cx={306} cy={cy} r={4} fill="var(--ink)" />
+      <circle
+        cx={valveAt[0]}
+        cy={valveAt[1]}
+        r={10}
+        fill={open ? colour : 'var(--sheet)'}
+        stroke="var(--ink)"
+        strokeWidth={1.5}
+      />
+      {open ? null : (
+        <line
+          x1={valveAt[0] - 7}
+          y1={valveAt[1] - 7}
+          x2={valveAt[0] + 7}
+          y2={valveAt[1] + 7}
+          stroke="var(--ink)"
+          strokeWidth={1.5}
+        />
+      )}
+    </g>
+  )
+}

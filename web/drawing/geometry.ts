@@ -1,0 +1,43 @@
+import type { CutFigureName, CutPlan, CutRequest } from '#core/cut/index.ts'
+
+/** What the drawings of a cut are made from, all in mm. */
+export interface CutGeometry {
+  readonly thickness: number
+  readonly kerf: number
+  readonly orifice: number
+  readonly tipRadius: number
+  readonly tipToWork: number
+  readonly cone: number
+  readonly coneWidth: number
+  readonly standoff: number
+  readonly drag: number
+  readonly leanRad: number
+  readonly collar: number | undefined
+  readonly guideOffset: number | undefined
+  readonly guide: 'part' | 'scrap' | 'none'
+}
+
+/** Radius of a tip's flank when nobody gave it, m: only for the picture. */
+const USUAL_RADIUS_M = 0.00635
+
+/** The figures of a plan as lengths to draw, or undefined while the plan gives too few of them. */
+export function cutGeometry(plan: CutPlan, request: CutRequest): CutGeometry | undefined {
+  const mm = (name: CutFigureName) => (plan.figures[name]?.value ?? Number.NaN) * 1000
+  const from = plan.figures.tipToWork?.from
+  if (!from || !plan.figures.kerf) return undefined
+  return {
+    thickness: request.work.thicknessM * 1000,
+    kerf: mm('kerf'),
+    orifice: mm('tipOrifice'),
+    tipRadius: (request.rig.tipRadiusM ?? USUAL_RADIUS_M) * 1000,
+    tipToWork: mm('tipToWork'),
+    cone: Number(from['coneLength']) * 1000,
+    coneWidth: Number(from['portDiameter']) * 1000,
+    standoff: mm('standoff'),
+    drag: mm('drag'),
+    leanRad: plan.figures.travelAngle?.value ?? 0,
+    collar: plan.figures.collarHeight ? mm('collarHeight') : undefined,
+    guideOffset: plan.figures.guideOffset ? mm('guideOffset') : undefined,
+    guide: request.rig.guide,
+  }
+}

@@ -1,0 +1,44 @@
+import { X } from 'lucide-react'
+import { Dialog } from 'radix-ui'
+import type { ReactNode } from 'react'
+
+interface PanelProps {
+  readonly title: string
+  readonly open: boolean
+  readonly onClose: () => void
+  readonly children: ReactNode
+  /** From the side for reading, in the middle for asking. */
+  readonly place?: 'side' | 'middle'
+}
+
+const PLACES = {
+  side: 'right-0 top-0 h-dvh w-full max-w-[480px] border-l-[1.5px]',
+  middle:
+    'left-1/2 top-1/2 max-h-[92dvh] w-[min(560px,94vw)] -translate-x-1/2 -translate-y-1/2 rounded-md border-[1.5px]',
+} as const
+
+/** A sheet over the page; Escape or the cross closes it. */
+export function Panel({ title, open, onClose, children, place = 'side' }: PanelProps) {
+  return (
+    <Dialog.Root open={open} onOpenChange={(now) => (now ? undefined : onClose())}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-black/45" />
+        <Dialog.Content
+          aria-describedby={undefined}
+          className={`fixed z-50 overflow-y-auto border-ink bg-sheet p-6 ${PLACES[place]}`}
+        >
+          <div className="mb-4 flex items-start justify-between gap-4">
+            <Dialog.Title className="text-2xl">{title}</Dialog.Title>
+            <Dialog.Close
+              aria-label="Close"
+              className="grid size-10 shrink-0 place-items-center rounded-md border-[1.5px] border-rule"
+            >
+              <X size={20} />
+            </Dialog.Close>
+          </div>
+          {children}
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  )
+}

@@ -1,0 +1,173 @@
+import { Minus, Plus } from 'lucide-react'
+import { useState } from 'react'
+import {
+  fromSi,
+  parseQuantity,
+  printQuantity,
+  toSi,
+  unitFor,
+  withUnit,
+  type Kind,
+  type UnitId,
+} from '#core/quantity/index.ts'
+import { useShop } from '../app/shop.ts'
+import { Field } from './Field.tsx'
+
+interface Props {
+  readonly label: string
+  readonly kind: Kind
+  /** What was typed, with its unit. */
+  readonly value: string
+  readonly onChange: (text: string) => void
+  /** What the core says against it: shown when the text itself is understood. */
+  readonly error?: string | undefined
+  readonly beside?: boolean
+  /** Shown in an empty field that may stay empty. */
+  readonly empty?: string
+  readonly hint?: string
+  readonly stepper?: boolean
+}
+
+/** Steps of the trade, in the unit that was typed. */
+const STEP: Partial<Record<UnitId, number>> = {
+  in: 1 / 16,
+  mm: 1,
+  ft: 5,
+  m: 1,
+  cm: 1,
+  psi: 1,
+  bar: 0.1,
+  kPa: 10,
+  F: 10,
+  C: 5,
+  'in/min': 1,
+  'mm/min': 25,
+  '%': 0.1,
+  'cu ft': 5,
+  l: 100,
+}
+
+/** The same value in the other habit of units, to show what was understood. */
+function alsoIn(unit: UnitId): UnitId | undefined {
+  const pairs: Partial<Record<UnitId, UnitId>> = {
+    in: 'mm',
+    mm: 'in',
+    ft: 'm',
+    m: 'ft',
+    psi: 'bar',
+    bar: 'psi',
+    kPa: 'psi',
+    F: 'C',
+    C: 'F',
+    'in/min': 'mm/min',
+    'mm/min': 'in/min',
+    'cu ft': 'l',
+    l: 'cu ft',
+  }
+  return pairs[unit]
+}
+
+/**
+ * A number as tradespeople type it. Shows what it understood; a text it does not understand stays as it is, with the
+ * reason and the ways out as buttons.
+ */
+export function QuantityField({
+  label,
+  kind,
+  value,
+  onChange,
+  error,
+  beside = false,
+  empty = '',
+  hint,
+  stepper = false,
+}: Props) {
+  const { settings, units } = useShop()
+  const [typed, setTyped] = useState<string | undefined>(undefined)
+  const options = {
+    unit: kind === 'share' ? ('%' as const) : unitFor(kind, units),
+    decimalMark: settings.decimalMark,
+  }
+  const text = typed ?? value
+  const read = text.trim() === '' ? undefined : parseQuantity(text, kind, options)
+  const also = read?.ok ? alsoIn(read.unit) : undefined
+  const change = (next: string) => {
+    setTyped(next)
+    onChange(withUnit(next, kind, options))
+  }
+  const step = (sign: number) => {
+    if (!read?.ok) return
+    const size = STEP[read.unit] ?? 1
+    // to the next whole step, so that 0.7 in goes to 11/16 or 3/4
+    const now = fromSi(read.value, read.unit) / size
+    const next = sign > 0 ? Math.floor(now + 1e-6) + 1 : Math.ceil(now - 1e-6) - 1
+    if (next * size <= 0 && kind !== 'temperature') return
+    setTyped(undefined)
+    onChange(printQuantity(toSi(next * size, read.unit), read.unit))
+  }
+  const wrong = read && !read.ok ? read.message : error
+  return (
+    <Field label={label} beside={beside} error={wrong} hint={hint}>
+      {({ id, describedBy }) => (
+        <>
+          <div className="flex">
+            <div className="relative grow">
+              <input
+                id={id}
+                className={`field ${wrong ? 'border-alarm!' : ''} ${stepper ? 'rounded-r-none!' : ''}`}
+                value={text}
+                placeholder={empty}
+                autoComplete="off"
+                autoCapitalize="off"
+                spellCheck={false}
+                aria-invalid={wrong ? true : undefined}
+                aria-describedby={describedBy}
+                onChange={(e) => change(e.target.value)}
+                onBlur={() => setTyped(undefined)}
+              />
+              {also && read?.ok ? (
+                <output className="name pointer-events-none absolute top-1/2 right-2.5 -translate-y-1/2 bg-sheet pl-2 text-soft">
+                  {printQuantity(read.value, also)}
+                </output>
+              ) : null}
+            </div>
+            {stepper ? (
+              <>
+                <button
+                  type="button"
+                  className="grid w-9 place-items-center border-y-[1.5px] border-ink bg-sheet"
+                  aria-label={`${label}: less`}
+                  onClick={() => step(-1)}
+                >
+                  <Minus size={18} />
+                </button>
+                <button
+                  type="button"
+                  className="grid w-9 place-items-center rounded-r-md border-[1.5px] border-ink bg-sheet"
+                  aria-label={`${label}: more`}
+                  onClick={() => step(1)}
+                >
+                  <Plus size={18} />
+                </button>
+              </>
+            ) : null}
+          </div>
+          {read && !read.ok && read.choices ? (
+            <div className="flex flex-wrap gap-1.5 pt-1.5">
+              {read.choices.map((c) => (
+                <button
+                  key={c.text}
+                  type="button"
+                  className="name min-h-9 rounded-md border-[1.5px] border-ink bg-paper px-2"
+                  onClick={() => change(c.text)}
+                >
+                  {c.label}
+                </button>
+              ))}
+            </div>
+          ) : null}
+        </>
+      )}
+    </Field>
+  )
+}

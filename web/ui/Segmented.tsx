@@ -1,0 +1,41 @@
+import { ToggleGroup } from 'radix-ui'
+
+export interface Option<T extends string> {
+  readonly value: T
+  readonly label: string
+}
+
+/** A choice of a few, all in sight. */
+export function Segmented<T extends string>({
+  label,
+  value,
+  options,
+  onChange,
+  tall = false,
+}: {
+  readonly label: string
+  readonly value: T
+  readonly options: readonly Option<T>[]
+  readonly onChange: (value: T) => void
+  readonly tall?: boolean
+}) {
+  return (
+    <ToggleGroup.Root
+      type="single"
+      aria-label={label}
+      value={value}
+      onValueChange={(v) => (v === '' ? undefined : onChange(v as T))}
+      className="flex w-full overflow-hidden rounded-md border-[1.5px] border-ink"
+    >
+      {options.map((o) => (
+        <ToggleGroup.Item
+          key={o.value}
+          value={o.value}
+          className={`name grow border-l border-rule bg-sheet px-2 text-[1.05rem] text-ink first:border-l-0 data-[state=on]:bg-ink data-[state=on]:font-semibold data-[state=on]:text-paper ${tall ? 'min-h-[48px]' : 'min-h-[37px]'}`}
+        >
+          {o.label}
+        </ToggleGroup.Item>
+      ))}
+    </ToggleGroup.Root>
+  )
+}

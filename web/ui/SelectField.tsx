@@ -1,0 +1,65 @@
+import { Check, ChevronDown } from 'lucide-react'
+import { Select } from 'radix-ui'
+import { Field } from './Field.tsx'
+import type { Option } from './Segmented.tsx'
+
+/** A choice from a list that is too long to lie open. */
+export function SelectField<T extends string>({
+  label,
+  value,
+  options,
+  onChange,
+  beside = false,
+  placeholder = 'Choose',
+  error,
+}: {
+  readonly label: string
+  readonly value: T | ''
+  readonly options: readonly Option<T>[]
+  readonly onChange: (value: T) => void
+  readonly beside?: boolean
+  readonly placeholder?: string
+  readonly error?: string | undefined
+}) {
+  return (
+    <Field label={label} beside={beside} error={error}>
+      {({ id, describedBy }) => (
+        <Select.Root value={value} onValueChange={(v) => onChange(v as T)}>
+          <Select.Trigger
+            id={id}
+            aria-label={label}
+            aria-describedby={describedBy}
+            className="field flex items-center justify-between text-left"
+          >
+            <Select.Value placeholder={placeholder} />
+            <Select.Icon>
+              <ChevronDown size={18} />
+            </Select.Icon>
+          </Select.Trigger>
+          <Select.Portal>
+            <Select.Content
+              position="popper"
+              sideOffset={4}
+              className="z-50 max-h-[60dvh] min-w-[var(--radix-select-trigger-width)] overflow-hidden rounded-md border-[1.5px] border-ink bg-sheet"
+            >
+              <Select.Viewport>
+                {options.map((o) => (
+                  <Select.Item
+                    key={o.value}
+                    value={o.value}
+                    className="name flex min-h-[44px] cursor-pointer items-center justify-between gap-4 px-3 text-[1.1rem] outline-none data-[highlighted]:bg-ink data-[highlighted]:text-paper"
+                  >
+                    <Select.ItemText>{o.label}</Select.ItemText>
+                    <Select.ItemIndicator>
+                      <Check size={18} />
+                    </Select.ItemIndicator>
+                  </Select.Item>
+                ))}
+              </Select.Viewport>
+            </Select.Content>
+          </Select.Portal>
+        </Select.Root>
+      )}
+    </Field>
+  )
+}

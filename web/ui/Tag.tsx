@@ -1,0 +1,37 @@
+import type { Rank, Source } from '#core/figure.ts'
+
+const SOURCES: Readonly<Record<Source, { label: string; look: string }>> = {
+  chart: { label: 'your chart', look: 'border-brass text-brass' },
+  log: { label: 'your log', look: 'border-brick text-brick' },
+  'worked-out': { label: 'worked out', look: 'border-soft text-soft' },
+}
+
+/** Where a figure comes from. */
+export function SourceTag({ source }: { readonly source: Source }) {
+  const { label, look } = SOURCES[source]
+  return (
+    <span
+      className={`name inline-block rounded-[3px] border px-1.5 text-[0.9rem] leading-[1.35] whitespace-nowrap ${look}`}
+    >
+      {label}
+    </span>
+  )
+}
+
+const RANKS: Readonly<Record<Rank, { label: string; look: string }>> = {
+  stop: { label: 'Stop', look: 'bg-alarm' },
+  mind: { label: 'Mind', look: 'bg-brass' },
+  note: { label: 'Good to know', look: 'bg-verdigris' },
+}
+
+/** How much a finding weighs. */
+export function RankTag({ rank }: { readonly rank: Rank }) {
+  const { label, look } = RANKS[rank]
+  return (
+    <span
+      className={`name inline-block rounded-[3px] px-2 py-0.5 text-[1.05rem] font-semibold whitespace-nowrap text-on ${look}`}
+    >
+      {label}
+    </span>
+  )
+}

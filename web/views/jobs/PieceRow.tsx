@@ -1,0 +1,34 @@
+import { Link } from 'react-router'
+import type { TicketSummary } from '#contract/types.ts'
+import { STATES } from '../plan/Tickets.tsx'
+
+/** A piece as a line in a list: state by shape and word, name, size. */
+export function PieceRow({
+  ticket,
+  withJob = false,
+}: {
+  readonly ticket: TicketSummary
+  readonly withJob?: boolean
+}) {
+  const { word, Icon, edge } = STATES[ticket.state]
+  return (
+    <li>
+      <Link
+        to={`/jobs/${ticket.jobId}/${ticket.id}`}
+        className={`grid min-h-[52px] grid-cols-[24px_1fr_auto] items-center gap-x-3 border-b border-l-[5px] border-b-rule bg-sheet px-3 py-1.5 hover:bg-paper ${edge}`}
+      >
+        <Icon size={18} aria-hidden="true" />
+        <span className="min-w-0">
+          <span className="name block truncate text-[1.25rem] leading-tight font-semibold">
+            {ticket.title}
+          </span>
+          <span className="block truncate text-sm text-soft">
+            {withJob ? `${ticket.jobName} · ` : ''}
+            {ticket.thickness} plate, {ticket.length} long
+          </span>
+        </span>
+        <span className="name text-soft">{word}</span>
+      </Link>
+    </li>
+  )
+}

@@ -1,0 +1,108 @@
+import { useForm } from 'react-hook-form'
+import { useNavigate } from 'react-router'
+import { firstDraft, FIRST_RIG } from '#contract/first.ts'
+import { api, type Failure } from '../../app/api.ts'
+import { useShop } from '../../app/shop.ts'
+import { Button } from '../../ui/Button.tsx'
+import { Field } from '../../ui/Field.tsx'
+import { Panel } from '../../ui/Panel.tsx'
+
+interface Form {
+  readonly title: string
+  readonly job: string
+}
+
+/** Asks what the piece is called and which job it belongs to, then opens its plan. */
+export function StartPiece({
+  open,
+  onClose,
+  jobName = '',
+}: {
+  readonly open: boolean
+  readonly onClose: () => void
+  readonly jobName?: string
+}) {
+  const go = useNavigate()
+  const { settings } = useShop()
+  const jobs = api.useJobsQuery(undefined, { skip: !open }).data ?? []
+  const torches = api.useTorchesQuery(undefined, { skip: !open }).data ?? []
+  const [addJob] = api.useAddJobMutation()
+  const [addTicket] = api.useAddTicketMutation()
+  const { register, handleSubmit, setError, reset, formState } = useForm<Form>({
+    values: { title: '', job: jobName || (jobs[0]?.name ?? '') },
+    resetOptions: { keepDirtyValues: true },
+  })
+  const start = handleSubmit(async ({ title, job }) => {
+    try {
+      const known = jobs.find((j) => j.name.toLowerCase() === job.trim().toLowerCase())
+      const jobId =
+        known?.id ?? (await addJob({ id: crypto.randomUUID(), name: job.trim(), place: '' }).unwrap()).id
+      const torch = torches[0]
+      const draft = { ...firstDraft(settings), torchId: torch?.id ?? null, rig: torch?.rig ?? FIRST_RIG }
+      const ticket = await addTicket({ id: crypto.randomUUID(), jobId, title: title.trim(), draft }).unwrap()
+      reset()
+      onClose()
+      void go(`/jobs/${jobId}/${ticket.id}`)
+    } catch (failure) {
+      setError('root', { message: (failure as Failure).message })
+    }
+  })
+  return (
+    <Panel title="Start a piece" place="middle" open={open} onClose={onClose}>
+      <form className="grid gap-4" onSubmit={(e) => void start(e)} noValidate>
+        <Field
+          label="What is it?"
+          error={formState.errors.title?.message}
+          hint="As you would chalk it on the plate."
+        >
+          {({ id, describedBy }) => (
+            <input
+              id={id}
+              aria-describedby={describedBy}
+              className="field"
+              autoComplete="off"
+              {...register('title', {
+                validate: (v) => v.trim() !== '' || 'Give the piece a name.',
+                maxLength: { value: 120, message: 'At most 120 characters.' },
+              })}
+            />
+          )}
+        </Field>
+        <Field
+          label="Which job?"
+          error={formState.errors.job?.message}
+          hint="One that is there, or a new name."
+        >
+          {({ id, describedBy }) => (
+            <>
+              <input
+                id={id}
+                aria-describedby={describedBy}
+                className="field"
+                list={`${id}-jobs`}
+                autoComplete="off"
+                {...register('job', {
+                  validate: (v) => v.trim() !== '' || 'Name the job.',
+                  maxLength: { value: 120, message: 'At most 120 characters.' },
+                })}
+              />
+              <datalist id={`${id}-jobs`}>
+                {jobs.map((j) => (
+                  <option key={j.id} value={j.name} />
+                ))}
+              </datalist>
+            </>
+          )}
+        </Field>
+        {formState.errors.root ? (
+          <p role="alert" className="font-bold text-alarm">
+            {formState.errors.root.message}
+          </p>
+        ) : null}
+        <Button look="act" type="submit" disabled={formState.isSubmitting} className="min-h-[52px] text-xl">
+          Plan it
+        </Button>
+      </form>
+    </Panel>
+  )
+}

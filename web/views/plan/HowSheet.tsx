@@ -1,0 +1,78 @@
+import type { CutPlan } from '#core/cut/index.ts'
+import { cutFigureKind } from '#core/cut/index.ts'
+import { FIGURE_NAMES, FROM_WORDS } from './figure-words.ts'
+import { useShop } from '../../app/shop.ts'
+import { Panel } from '../../ui/Panel.tsx'
+import { SourceTag } from '../../ui/Tag.tsx'
+import { spanWords, type Station } from './TheLine.tsx'
+
+/** How the figures of a station were worked out: in words, with what they rest on and where it is from. */
+export function HowSheet({
+  station,
+  plan,
+  onClose,
+}: {
+  readonly station: Station | undefined
+  readonly plan: CutPlan
+  readonly onClose: () => void
+}) {
+  const { say, print } = useShop()
+  return (
+    <Panel title={say(station?.title ?? '')} open={station !== undefined} onClose={onClose}>
+      <div className="grid gap-7">
+        {station?.figures.map((name) => {
+          const figure = plan.figures[name]
+          const kind = cutFigureKind(name)
+          const findings = plan.findings.filter((f) => f.figure === name)
+          return (
+            <section key={name} aria-label={FIGURE_NAMES[name]}>
+              <h3 className="text-lg text-soft">{say(FIGURE_NAMES[name])}</h3>
+              {figure ? (
+                <>
+                  <p className="figure text-[2.4rem]">{print(figure.value, kind)}</p>
+                  <p className="flex flex-wrap items-center gap-2 pt-1">
+                    <SourceTag source={figure.source} />
+                    <span className="text-soft">
+                      {spanWords(figure, (v) => print(v, kind)) || 'as given'}
+                    </span>
+                  </p>
+                  <p className="pt-2">{say(figure.because)}</p>
+                  <details className="pt-2" open={name === station.figures[0]}>
+                    <summary className="cursor-pointer text-soft">What it rests on</summary>
+                    <dl className="mt-1 grid grid-cols-[1fr_auto] gap-x-4 border-t border-rule">
+                      {Object.entries(figure.from).map(([key, value]) => {
+                        const words = FROM_WORDS[key]
+                        return (
+                          <div key={key} className="contents">
+                            <dt className="border-b border-rule py-1">
+                              {say(words?.label ?? FIGURE_NAMES[key as keyof typeof FIGURE_NAMES] ?? key)}
+                            </dt>
+                            <dd className="name border-b border-rule py-1 text-right text-lg">
+                              {typeof value === 'number'
+                                ? words?.kind
+                                  ? print(value, words.kind)
+                                  : Number(value.toPrecision(4))
+                                : value.replaceAll('-', ' ')}
+                            </dd>
+                          </div>
+                        )
+                      })}
+                    </dl>
+                    <p className="pt-2 text-sm text-soft">Rests on: {figure.cites}.</p>
+                  </details>
+                </>
+              ) : (
+                <p className="font-bold text-alarm">Not given.</p>
+              )}
+              {findings.map((f) => (
+                <p key={f.code} className="mt-2 border-l-4 border-brass pl-3">
+                  <strong>{say(f.title)}.</strong> {say(f.text)}
+                </p>
+              ))}
+            </section>
+          )
+        })}
+      </div>
+    </Panel>
+  )
+}

@@ -1,0 +1,30 @@
+import { Link, useParams } from 'react-router'
+import { api } from '../../app/api.ts'
+import { Missing } from '../../ui/Missing.tsx'
+import { PlanView } from './PlanView.tsx'
+
+/** A job: its pieces as tickets, and the plan of the one in hand. */
+export default function JobPage() {
+  const { jobId = '', ticketId } = useParams()
+  const { data: job, error } = api.useJobQuery(jobId)
+  const settings = api.useSettingsQuery()
+  const kerfs = api.useKerfsQuery()
+  if (error && !job) return <Missing what="job" failure={error} />
+  if (!job || !settings.data || !kerfs.data) return <p className="p-8 text-soft">Opening.</p>
+  const ticket =
+    job.tickets.find((t) => t.id === ticketId) ?? (ticketId === undefined ? job.tickets[0] : undefined)
+  if (!ticket)
+    return (
+      <main className="p-8">
+        <h1 className="text-3xl">{job.name}</h1>
+        <p className="pt-3">
+          No piece here yet. Press <kbd>n</kbd> or{' '}
+          <Link className="underline" to="/jobs">
+            go to the jobs
+          </Link>{' '}
+          and start one.
+        </p>
+      </main>
+    )
+  return <PlanView key={ticket.id} job={job} ticket={ticket} />
+}

@@ -1,0 +1,162 @@
+import { Play } from 'lucide-react'
+import { useMemo, useRef, useState } from 'react'
+import { useNavigate } from 'react-router'
+import { planDraft, type Planned } from '#contract/plan-of.ts'
+import type { Job, Ticket } from '#contract/types.ts'
+import { api, type Failure } from '../../app/api.ts'
+import { useShop } from '../../app/shop.ts'
+import { useShortcuts } from '../../app/shortcuts.ts'
+import { useApp } from '../../app/store.ts'
+import { Button } from '../../ui/Button.tsx'
+import { Drawings } from './Drawings.tsx'
+import { Findings } from './Findings.tsx'
+import { HowSheet } from './HowSheet.tsx'
+import { STATIONS, TheLine, type Station } from './TheLine.tsx'
+import { Tickets } from './Tickets.tsx'
+import { useDraft } from './useDraft.ts'
+import { WorkPanel } from './WorkPanel.tsx'
+
+type Good = Extract<Planned, { ok: true }>
+
+/** The plan of one cut: the line on top, the work at the left, the drawing at the right, the findings at the foot. */
+export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: Ticket }) {
+  const { settings, units } = useShop()
+  const kerfs = api.useKerfsQuery().data
+  const torches = api.useTorchesQuery().data ?? []
+  const draft = useDraft(ticket)
+  const [station, setStation] = useState<Station | undefined>(undefined)
+  const page = useRef<HTMLElement>(null)
+  const planned = useMemo(
+    () => planDraft(draft.draft, settings, kerfs ?? [], units),
+    [draft.draft, settings, kerfs, units],
+  )
+  // while a field cannot be read, the last plan that could be stays in sight
+  const last = useRef<Good | undefined>(undefined)
+  if (planned.ok) last.current = planned
+  const shown = planned.ok ? planned : last.current
+  const torchName = torches.find((t) => t.id === draft.draft.torchId)?.name ?? ''
+  const running = useRunning(ticket, planned.ok && planned.plan.findings.every((f) => f.rank !== 'stop'))
+  const keys = useMemo(
+    () => ({
+      w: () => page.current?.querySelector<HTMLInputElement>('[data-work] input')?.focus(),
+      l: () => page.current?.querySelector<HTMLButtonElement>('[data-station]')?.focus(),
+      r: () => running.go(),
+    }),
+    [running],
+  )
+  useShortcuts(keys)
+  return (
+    <main ref={page} className="lg:grid lg:h-dvh lg:grid-rows-[auto_auto_1fr_auto]">
+      <header className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b-[1.5px] border-rule bg-sheet px-5 py-2">
+        <div className="min-w-[220px] grow">
+          <input
+            aria-label="Name of the piece"
+            className="name w-full max-w-[420px] rounded-md border-[1.5px] border-transparent bg-transparent text-[1.7rem] leading-tight font-semibold text-ellipsis hover:border-rule"
+            value={draft.title}
+            maxLength={120}
+            onChange={(e) => draft.change({ title: e.target.value })}
+          />
+          <p className="truncate text-soft">
+            {job.name}
+            {job.place ? `, ${job.place}` : ''}
+            {draft.stored ? '' : ' · keeping'}
+          </p>
+        </div>
+        <Tickets job={job} current={ticket.id} />
+        <Button look="act" className="min-h-[46px] text-xl" disabled={running.disabled} onClick={running.go}>
+          <Play size={20} aria-hidden="true" /> {running.label}
+        </Button>
+      </header>
+      {running.failure ? (
+        <p
+          role="alert"
+          className="col-span-full border-b-[1.5px] border-alarm bg-sheet px-5 py-2 font-bold text-alarm"
+        >
+          {running.failure}
+        </p>
+      ) : null}
+      {draft.changedElsewhere ? (
+        <ChangedElsewhere onMine={() => void draft.keepMine()} onTheirs={() => void draft.takeTheirs()} />
+      ) : null}
+      {shown ? (
+        <TheLine plan={shown.plan} request={shown.request} torchName={torchName} onOpen={setStation} />
+      ) : (
+        <div />
+      )}
+      <div className="min-h-0 lg:grid lg:grid-cols-[372px_1fr]">
+        <WorkPanel draft={draft} torches={torches} errors={planned.ok ? [] : planned.errors} />
+        {shown ? (
+          <Drawings planned={shown} stale={!planned.ok} />
+        ) : (
+          <p className="p-6 text-soft">The drawing comes with the first thickness that can be read.</p>
+        )}
+      </div>
+      <Findings
+        plan={shown?.plan}
+        errors={planned.ok ? [] : planned.errors}
+        onOpen={(figure) => setStation(STATIONS.find((s) => s.figures.some((f) => f === figure)))}
+      />
+      {shown ? <HowSheet station={station} plan={shown.plan} onClose={() => setStation(undefined)} /> : null}
+    </main>
+  )
+}
+
+function ChangedElsewhere({
+  onMine,
+  onTheirs,
+}: {
+  readonly onMine: () => void
+  readonly onTheirs: () => void
+}) {
+  return (
+    <div
+      role="alert"
+      className="flex flex-wrap items-center gap-3 border-b-[1.5px] border-brass bg-sheet px-5 py-2"
+    >
+      <strong>This piece was changed on another screen.</strong>
+      <Button onClick={onMine}>Keep what is here</Button>
+      <Button onClick={onTheirs}>Take what is there</Button>
+    </div>
+  )
+}
+
+/** What the large button does: begin the run, go on with it, or write it down. */
+function useRunning(ticket: Ticket, good: boolean) {
+  const go = useNavigate()
+  const personId = useApp((s) => s.device.personId)
+  const waiting = useApp((s) => s.outbox.items.some((i) => i.key === `ticket:${ticket.id}`))
+  const [start, { isLoading, error }] = api.useStartRunMutation()
+  return useMemo(() => {
+    if (ticket.state === 'running' && ticket.runId)
+      return {
+        label: 'Go on with the run',
+        disabled: false,
+        go: () => void go(`/run/${ticket.runId}`),
+        failure: undefined,
+      }
+    if (ticket.state === 'cut' && ticket.runId)
+      return {
+        label: 'Write it down',
+        disabled: false,
+        go: () => void go(`/run/${ticket.runId}/log`),
+        failure: undefined,
+      }
+    const disabled = !good || waiting || isLoading
+    const begin = async () => {
+      if (disabled) return
+      const run = await start({
+        id: crypto.randomUUID(),
+        ticketId: ticket.id,
+        personId,
+        at: new Date().toISOString(),
+      }).unwrap()
+      void go(`/run/${run.id}`)
+    }
+    return {
+      label: ticket.state === 'logged' ? 'Run it again' : 'Run this cut',
+      disabled,
+      go: () => void begin().catch(() => undefined),
+      failure: (error as Failure | undefined)?.message,
+    }
+  }, [ticket, good, waiting, isLoading, error, start, go, personId])
+}

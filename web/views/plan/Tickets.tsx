@@ -1,0 +1,42 @@
+import { Check, CircleDot, Circle, PencilLine } from 'lucide-react'
+import { Link } from 'react-router'
+import type { Job, TicketState } from '#contract/types.ts'
+
+/** State of a piece by shape and word. */
+export const STATES: Readonly<Record<TicketState, { word: string; Icon: typeof Check; edge: string }>> = {
+  planned: { word: 'planned', Icon: Circle, edge: 'border-l-soft' },
+  running: { word: 'running', Icon: CircleDot, edge: 'border-l-brick' },
+  cut: { word: 'to write down', Icon: PencilLine, edge: 'border-l-brass' },
+  logged: { word: 'in the log', Icon: Check, edge: 'border-l-verdigris' },
+}
+
+/** The pieces of a job as a strip of tickets. */
+export function Tickets({ job, current }: { readonly job: Job; readonly current: string }) {
+  return (
+    <ul
+      aria-label="Pieces of this job"
+      className="flex max-w-full gap-2 overflow-x-auto py-0.5 lg:max-w-[560px]"
+    >
+      {job.tickets.map((t, i) => {
+        const { word, Icon, edge } = STATES[t.state]
+        const here = t.id === current
+        return (
+          <li key={t.id} className="shrink-0">
+            <Link
+              to={`/jobs/${job.id}/${t.id}`}
+              aria-current={here ? 'page' : undefined}
+              title={`${t.title}, ${word}`}
+              className={`name flex min-h-[40px] max-w-[176px] items-center gap-1.5 border border-l-[5px] border-rule px-2.5 ${edge} ${here ? 'bg-ink font-semibold text-paper' : 'bg-sheet'}`}
+            >
+              <Icon size={16} className="shrink-0" role="img" aria-label={word} />
+              <span className={here ? 'truncate' : 'max-lg:truncate lg:sr-only'}>{t.title}</span>
+              <span aria-hidden="true" className={here ? 'hidden' : 'hidden lg:inline'}>
+                {i + 1}
+              </span>
+            </Link>
+          </li>
+        )
+      })}
+    </ul>
+  )
+}

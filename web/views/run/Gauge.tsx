@@ -1,0 +1,103 @@
+import type { Figure } from '#core/figure.ts'
+import { fromSi, toSi } from '#core/quantity/index.ts'
+import { useShop } from '../../app/shop.ts'
+
+const FACES = {
+  psi: { oxygen: [100, 20, 5], fuel: [30, 5, 1] },
+  bar: { oxygen: [7, 1, 0.25], fuel: [2, 0.5, 0.1] },
+  kPa: { oxygen: [700, 100, 25], fuel: [200, 50, 10] },
+} as const
+const LIMIT_PSI = 15
+
+const polar = (share: number, r: number): [number, number] => {
+  const a = (-135 + 270 * share) * (Math.PI / 180)
+  return [160 + r * Math.sin(a), 160 - r * Math.cos(a)]
+}
+function arc(from: number, to: number, r: number): string {
+  const [x1, y1] = polar(from, r)
+  const [x2, y2] = polar(to, r)
+  return `M${x1} ${y1}A${r} ${r} 0 ${to - from > 2 / 3 ? 1 : 0} 1 ${x2} ${y2}`
+}
+
+/** The regulator's delivery gauge as it should stand while gas flows: the needle at the setting, the span that will do, the acetylene limit. */
+export function Gauge({
+  figure,
+  gas,
+}: {
+  readonly figure: Figure
+  readonly gas: 'oxygen' | 'acetylene' | 'propane'
+}) {
+  const { units, print } = useShop()
+  const unit = units.pressure === 'bar' || units.pressure === 'kPa' ? units.pressure : 'psi'
+  const side = gas === 'oxygen' ? 'oxygen' : 'fuel'
+  const usual = FACES[unit][side]
+  const value = fromSi(figure.value, unit)
+  // a setting beyond the usual face is shown on one twice as large
+  const times = value > usual[0] ? 2 : 1
+  const [face, major, minor] = usual.map((n) => n * times) as [number, number, number]
+  const at = (pa: number) => Math.min(1, Math.max(0, fromSi(pa, unit) / face))
+  const ticks = Array.from({ length: Math.round(face / minor) + 1 }, (_, i) => i * minor)
+  const isMajor = (v: number) => Math.abs(v / major - Math.round(v / major)) < 1e-6
+  const [nx, ny] = polar(at(figure.value), 96)
+  return (
+    <svg
+      viewBox="0 0 320 300"
+      role="img"
+      aria-label={`The gauge should read ${print(figure.value, 'pressure')} while gas flows`}
+      className="mx-auto w-full max-w-[330px]"
+    >
+      <circle cx={160} cy={160} r={138} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={3} />
+      <path
+        d={arc(at(figure.low), Math.max(at(figure.high), at(figure.low) + 0.008), 122)}
+        fill="none"
+        stroke="var(--verdigris)"
+        strokeWidth={18}
+      />
+      {gas === 'acetylene' ? (
+        <path
+          d={arc(at(toSi(LIMIT_PSI, 'psi')), 1, 122)}
+          fill="none"
+          stroke="var(--alarm)"
+          strokeWidth={18}
+        />
+      ) : null}
+      {ticks.map((v) => {
+        const [x1, y1] = polar(v / face, 132)
+        const [x2, y2] = polar(v / face, isMajor(v) ? 112 : 121)
+        return (
+          <line
+            key={v}
+            x1={x1}
+            y1={y1}
+            x2={x2}
+            y2={y2}
+            stroke="var(--ink)"
+            strokeWidth={isMajor(v) ? 3 : 1.5}
+          />
+        )
+      })}
+      {ticks.filter(isMajor).map((v) => {
+        const [x, y] = polar(v / face, 92)
+        return (
+          <text
+            key={v}
+            x={x}
+            y={y + 8}
+            textAnchor="middle"
+            className="fill-ink font-figure text-[24px] font-semibold"
+          >
+            {v}
+          </text>
+        )
+      })}
+      <line x1={160} y1={160} x2={nx} y2={ny} stroke="var(--brick)" strokeWidth={7} strokeLinecap="round" />
+      <circle cx={160} cy={160} r={9} fill="var(--brick)" />
+      <text x={160} y={226} textAnchor="middle" className="fill-ink font-figure text-[34px] font-bold">
+        {print(figure.value, 'pressure')}
+      </text>
+      <text x={160} y={250} textAnchor="middle" className="fill-soft font-figure text-[18px] font-medium">
+        {gas}, as it should stand
+      </text>
+    </svg>
+  )
+}

@@ -1,0 +1,91 @@
+import { useEffect, useRef } from 'react'
+import type { StepPace } from '#core/line/steps.ts'
+import { device } from '../../app/device.ts'
+import { useShop } from '../../app/shop.ts'
+import { useApp, useSend } from '../../app/store.ts'
+import { Button } from '../../ui/Button.tsx'
+import { beep } from './clock.ts'
+
+const INCH_M = 0.0254
+const METRIC_STEP_M = 0.025
+const W = 440
+
+/** A mark that moves at the planned speed past the divisions of a rule, with a tick at each. */
+export function Pace({
+  pace,
+  gone,
+  onStart,
+}: {
+  readonly pace: StepPace
+  readonly gone: number | undefined
+  readonly onStart: () => void
+}) {
+  const { units, print } = useShop()
+  const send = useSend()
+  const sound = useApp((s) => s.device.sound)
+  const inches = units.length === 'in' || units.length === 'ft'
+  const step = inches ? INCH_M : METRIC_STEP_M
+  const done = Math.min(pace.lengthM, (gone ?? 0) * pace.speed)
+  const division = Math.floor(done / step + 1e-9)
+  const last = useRef(division)
+  useEffect(() => {
+    if (division > last.current && sound) beep(660, 0.06)
+    last.current = division
+  }, [division, sound])
+  // a window of six divisions that moves on with the mark, so that the mark can be followed
+  const from = Math.max(0, Math.min(Math.floor(division / 5) * 5, Math.ceil(pace.lengthM / step) - 6)) * step
+  const x = (m: number) => 20 + ((m - from) / (6 * step)) * (W - 40)
+  const marks = Array.from({ length: 7 }, (_, i) => from + i * step).filter(
+    (m) => m <= pace.lengthM + step * 0.01,
+  )
+  return (
+    <div className="grid gap-2">
+      <p className="name text-[1.35rem]">
+        <span className="figure text-[2.6rem]">{(step / pace.speed).toFixed(1)}</span> s to{' '}
+        {inches ? 'the inch' : '25 mm'}
+      </p>
+      <svg
+        viewBox={`0 0 ${W} 120`}
+        role="img"
+        aria-label={`You should be at ${print(done, 'length')} of ${print(pace.lengthM, 'length')}`}
+        className="w-full"
+      >
+        <path d={`M20 70H${W - 20}`} stroke="var(--ink)" strokeWidth={2} />
+        {marks.map((m) => (
+          <g key={m}>
+            <line x1={x(m)} y1={52} x2={x(m)} y2={88} stroke="var(--ink)" strokeWidth={2} />
+            <text
+              x={x(m)}
+              y={112}
+              textAnchor="middle"
+              className="fill-ink font-figure text-[22px] font-semibold"
+            >
+              {inches ? Math.round(m / INCH_M) : Math.round(m * 1000)}
+            </text>
+          </g>
+        ))}
+        <rect x={20} y={62} width={Math.max(0, x(done) - 20)} height={16} fill="var(--brick)" />
+        <path d={`M${x(done)} 50l-13-26h26z`} fill="var(--brick)" stroke="var(--ink)" strokeWidth={1.5} />
+      </svg>
+      <div className="flex flex-wrap items-center gap-3">
+        <Button
+          className="min-h-[52px] px-6 text-xl"
+          look={gone === undefined ? 'act' : 'plain'}
+          onClick={onStart}
+        >
+          {gone === undefined ? 'Start the pace' : 'Start again'}
+        </Button>
+        <Button
+          className="min-h-[52px]"
+          aria-pressed={sound}
+          onClick={() => send(device.actions.changed({ sound: !sound }))}
+        >
+          Tick {sound ? 'on' : 'off'}
+        </Button>
+        <span className="name text-lg text-soft">
+          {print(done, 'length')} of {print(pace.lengthM, 'length')}
+        </span>
+      </div>
+    </div>
+  )
+}

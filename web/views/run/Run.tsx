@@ -1,0 +1,333 @@
+import { useEffect, useMemo, useRef, useState } from 'react'
+import { Link, useParams } from 'react-router'
+import { cutFigureKind } from '#core/cut/index.ts'
+import type { Step } from '#core/line/steps.ts'
+import { ServerNotice } from '../../app/ServerNotice.tsx'
+import { useShop } from '../../app/shop.ts'
+import { useShortcuts } from '../../app/shortcuts.ts'
+import { device } from '../../app/device.ts'
+import { useApp, useSend } from '../../app/store.ts'
+import { LineDrawing } from '../../drawing/LineDrawing.tsx'
+import { Missing } from '../../ui/Missing.tsx'
+import { SourceTag } from '../../ui/Tag.tsx'
+import { spanWords } from '../plan/TheLine.tsx'
+import { FIGURE_NAMES } from '../plan/figure-words.ts'
+import { Gauge } from './Gauge.tsx'
+import { Pace } from './Pace.tsx'
+import { SkipPanel } from './SkipPanel.tsx'
+import { StepClock } from './StepClock.tsx'
+import { TroublePanel } from './TroublePanel.tsx'
+import { useNow, useWakeLock } from './clock.ts'
+import { useRun, type RunInHand } from './useRun.ts'
+
+const PHASES: Readonly<Record<Step['phase'], string>> = {
+  before: 'before the gas is on',
+  rig: 'the rig',
+  pressures: 'setting the pressures',
+  light: 'lighting',
+  cut: 'the cut',
+  after: 'leaving it safe',
+}
+
+/** The guide: one step at a time, huge. */
+export default function RunPage() {
+  const { runId = '' } = useParams()
+  const { inHand, error } = useRun(runId)
+  if (error && !inHand) return <Missing what="run" failure={error} />
+  if (!inHand) return <p className="p-8 text-soft">Opening.</p>
+  return inHand.progress.state === 'running' ? <Guide inHand={inHand} /> : <Ended inHand={inHand} />
+}
+
+function Ended({ inHand: { run, progress, unsent } }: { readonly inHand: RunInHand }) {
+  return (
+    <main className="mx-auto max-w-[720px] px-6 py-12">
+      <ServerNotice />
+      <h1 className="text-5xl">{progress.state === 'finished' ? 'All steps done' : 'Stopped'}</h1>
+      <p className="pt-3 text-xl">
+        {run.title}.{' '}
+        {progress.state === 'finished'
+          ? 'Rig shut, bled and wound out.'
+          : 'Leave the rig safe: torch shut, cylinders shut, bled, screws out.'}
+      </p>
+      {unsent > 0 ? (
+        <p className="pt-2 font-bold text-alarm">The last steps are kept here and not in the book yet.</p>
+      ) : null}
+      <div className="flex flex-wrap gap-4 pt-8">
+        {run.logged || progress.state === 'stopped' ? null : (
+          <Link
+            className="name inline-flex min-h-[64px] items-center rounded-md bg-brick px-8 text-2xl font-semibold text-on"
+            to={`/run/${run.id}/log`}
+          >
+            Write down what came out
+          </Link>
+        )}
+        <Link
+          className="name inline-flex min-h-[64px] items-center rounded-md border-[1.5px] border-ink px-8 text-2xl font-semibold"
+          to={run.logged ? '/log' : '/'}
+        >
+          {run.logged ? 'To the log' : 'To today'}
+        </Link>
+      </div>
+    </main>
+  )
+}
+
+function Guide({ inHand }: { readonly inHand: RunInHand }) {
+  const { run, progress, line, confirm, unsent } = inHand
+  const { say } = useShop()
+  const send = useSend()
+  const flipped = useApp((s) => s.device.flipped)
+  const [trouble, setTrouble] = useState(false)
+  const [skipping, setSkipping] = useState(false)
+  const dark = useWakeLock()
+  const step = run.steps[progress.index]
+  const now = useNow(step?.timer !== undefined || step?.pace !== undefined)
+  const gone =
+    progress.timerFrom === undefined ? undefined : Math.max(0, (now - Date.parse(progress.timerFrom)) / 1000)
+  const timer = step?.timer
+  const held = timer?.kind === 'at-least' && (gone === undefined || gone < timer.seconds)
+  const heading = useRef<HTMLHeadingElement>(null)
+  const opened = useRef(false)
+  useEffect(() => {
+    // a new step is told to whoever listens to the page; on opening the focus stays where it is
+    if (opened.current) heading.current?.focus()
+    opened.current = true
+  }, [progress.index])
+  const done = () => (held ? gone === undefined && confirm('timer') : confirm('done'))
+  const openTrouble = () => {
+    confirm('trouble')
+    setTrouble(true)
+  }
+  const keys = useMemo(
+    () => ({
+      ' ': () => void done(),
+      Backspace: () => progress.index > 0 && confirm('back'),
+      t: openTrouble,
+      u: () => send(device.actions.changed({ flipped: !flipped })),
+    }),
+    // the handlers speak of the step in hand
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [inHand, held, gone === undefined, flipped],
+  )
+  useShortcuts(keys)
+  if (!step) return null
+  const cutDone = progress.confirmed['cut'] !== undefined
+  return (
+    <main className="grid min-h-dvh grid-rows-[auto_1fr_auto] lg:h-dvh">
+      <header className="border-b-[1.5px] border-rule bg-sheet">
+        <ServerNotice />
+        <div className="flex items-center gap-4 px-5 py-2">
+          <Link to="/" className="name min-h-12 content-center pr-2 text-lg underline underline-offset-4">
+            Today
+          </Link>
+          <p className="min-w-0 grow">
+            <strong className="name block truncate text-[1.45rem] leading-tight font-semibold md:inline md:pr-3">
+              {run.title}
+            </strong>
+            <span className="text-soft">
+              Step {progress.index + 1} of {run.steps.length}, {PHASES[step.phase]}.
+              {run.personName ? ` ${run.personName} is running it.` : ''}
+              {unsent > 0 ? ` ${unsent} not in the book yet.` : ''}
+              {dark ? ' This browser does not keep the screen awake.' : ''}
+            </span>
+          </p>
+          {cutDone && !run.logged ? (
+            <Link
+              to={`/run/${run.id}/log`}
+              className="name grid min-h-12 place-items-center rounded-md border-[1.5px] border-ink px-4 text-lg font-semibold max-md:hidden"
+            >
+              Write it down
+            </Link>
+          ) : null}
+          <button
+            type="button"
+            onClick={openTrouble}
+            className="name min-h-[52px] rounded-md border-2 border-alarm px-6 text-[1.4rem] font-bold text-alarm"
+          >
+            Trouble
+          </button>
+        </div>
+      </header>
+      <div className="min-h-0 lg:grid lg:grid-cols-[1fr_minmax(380px,40%)]">
+        <section aria-label="The step" className="px-6 py-5 md:px-11 lg:overflow-y-auto">
+          <h1
+            ref={heading}
+            tabIndex={-1}
+            className="max-w-[22ch] text-[clamp(2rem,4.6vw,3.7rem)] leading-[1.04] font-bold outline-none"
+          >
+            {say(step.act)}
+          </h1>
+          {step.figure ? <BigFigure run={run} name={step.figure} /> : null}
+          {step.caution ? (
+            <p className="mt-4 max-w-[46ch] border-l-[6px] border-alarm pl-4 text-[1.2rem] leading-snug font-bold">
+              {say(step.caution)}
+            </p>
+          ) : null}
+          {step.see ? (
+            <p className="max-w-[52ch] pt-4 text-[1.25rem] leading-snug">
+              <strong>You should find:</strong> {say(step.see)}
+            </p>
+          ) : null}
+          {step.ifNot ? (
+            <p className="max-w-[56ch] pt-2 text-[1.1rem] leading-snug">
+              <strong>If not:</strong> {say(step.ifNot)}
+            </p>
+          ) : null}
+          <p className="max-w-[56ch] pt-2 text-[1.05rem] leading-snug text-soft">
+            <strong>Why:</strong> {say(step.why)}
+          </p>
+        </section>
+        <aside
+          aria-label="Readings and what comes next"
+          className="flex min-h-0 flex-col gap-3 border-rule px-6 py-4 lg:overflow-y-auto lg:border-l-[1.5px]"
+        >
+          <Beside step={step} inHand={inHand} gone={gone} />
+          <div className="border-t-[1.5px] border-rule pt-3 max-lg:hidden">
+            <LiveLine inHand={inHand} line={line} />
+          </div>
+          <div className="mt-auto border-t-[1.5px] border-rule pt-2">
+            <h2 className="name text-lg text-soft">After this</h2>
+            <ol className="name text-[1.25rem] leading-snug text-soft">
+              {run.steps.slice(progress.index + 1, progress.index + 3).map((s) => (
+                <li key={s.id} className="pt-1">
+                  {say(s.act)}
+                </li>
+              ))}
+              {progress.index + 1 === run.steps.length ? (
+                <li>That was all. Then write down what came out.</li>
+              ) : null}
+            </ol>
+          </div>
+        </aside>
+      </div>
+      <div className="sticky bottom-0 grid grid-cols-[auto_auto_1fr] border-t-[1.5px] border-rule">
+        <button
+          type="button"
+          disabled={progress.index === 0}
+          onClick={() => confirm('back')}
+          className="name min-h-[88px] border-r border-rule bg-sheet px-5 text-[1.35rem] font-semibold disabled:text-soft md:px-16"
+        >
+          Back
+        </button>
+        <button
+          type="button"
+          onClick={() => setSkipping(true)}
+          className="name min-h-[88px] border-r border-rule bg-sheet px-5 text-[1.35rem] font-semibold md:px-12"
+        >
+          Skip, say why
+        </button>
+        <button
+          type="button"
+          data-done
+          disabled={held && gone !== undefined}
+          onClick={() => void done()}
+          className="figure min-h-[88px] bg-verdigris text-[2.4rem] text-on disabled:bg-sheet disabled:text-soft"
+        >
+          {held ? (gone === undefined ? 'Start the clock' : 'Clock is running') : 'Done'}
+        </button>
+      </div>
+      <TroublePanel open={trouble} onClose={() => setTrouble(false)} onStop={(why) => confirm('stop', why)} />
+      <SkipPanel open={skipping} onClose={() => setSkipping(false)} onSkip={(why) => confirm('skip', why)} />
+    </main>
+  )
+}
+
+function BigFigure({
+  run,
+  name,
+}: {
+  readonly run: RunInHand['run']
+  readonly name: NonNullable<Step['figure']>
+}) {
+  const { show, print } = useShop()
+  const figure = run.plan.figures[name]
+  if (!figure) return null
+  const kind = cutFigureKind(name)
+  const shown = show(figure.value, kind)
+  return (
+    <>
+      <p className="figure pt-3 text-[clamp(5rem,13vw,10.5rem)] leading-[0.9]">
+        {shown.figure}
+        <span className="pl-4 text-[0.36em] font-semibold">{shown.unit}</span>
+      </p>
+      <p className="flex flex-wrap items-center gap-3 pt-3">
+        <SourceTag source={figure.source} />
+        <span className="text-lg text-soft">
+          {spanWords(figure, (v) => print(v, kind))
+            ? `${spanWords(figure, (v) => print(v, kind))} will do`
+            : ''}
+        </span>
+      </p>
+    </>
+  )
+}
+
+/** What stands beside a step: the gauge to look at, a clock, a pace, or further figures. */
+function Beside({
+  step,
+  inHand,
+  gone,
+}: {
+  readonly step: Step
+  readonly inHand: RunInHand
+  readonly gone: number | undefined
+}) {
+  const { print, say } = useShop()
+  const { run, confirm } = inHand
+  const pressure =
+    step.figure === 'cuttingOxygenPressure' || step.figure === 'fuelPressure'
+      ? run.plan.figures[step.figure]
+      : undefined
+  return (
+    <>
+      {pressure ? (
+        <Gauge figure={pressure} gas={step.figure === 'fuelPressure' ? run.setting.fuel : 'oxygen'} />
+      ) : null}
+      {step.pace ? <Pace pace={step.pace} gone={gone} onStart={() => confirm('timer')} /> : null}
+      {step.timer ? <StepClock timer={step.timer} gone={gone} onStart={() => confirm('timer')} /> : null}
+      {step.also ? (
+        <dl className="grid grid-cols-[1fr_auto] gap-x-4">
+          {step.also.map((name) => {
+            const figure = run.plan.figures[name]
+            return figure ? (
+              <div key={name} className="contents">
+                <dt className="border-b border-rule py-1.5 text-[1.1rem]">{say(FIGURE_NAMES[name])}</dt>
+                <dd className="figure border-b border-rule py-1.5 text-right text-[1.7rem]">
+                  {print(figure.value, cutFigureKind(name))}
+                </dd>
+              </div>
+            ) : null
+          })}
+        </dl>
+      ) : null}
+    </>
+  )
+}
+
+const OXYGEN_FACE_PA = 690_000
+const FUEL_FACE_PA = 207_000
+
+function LiveLine({ inHand, line }: { readonly inHand: RunInHand; readonly line: RunInHand['line'] }) {
+  const { gasColour, print } = useShop()
+  const { setting } = inHand.run
+  const side = (name: 'oxygen' | 'fuel', gas: string) => {
+    const s = line[name]
+    return `${gas}: cylinder ${s.cylinder}, ${s.deliveryPa > 0 ? `${print(s.deliveryPa, 'pressure')} in the hose` : 'hose empty'}, torch valve ${s.valve}`
+  }
+  return (
+    <figure>
+      <LineDrawing
+        oxygenColour={gasColour('oxygen')}
+        fuelColour={gasColour(setting.fuel)}
+        live={line}
+        oxygenNeedle={line.oxygen.deliveryPa / OXYGEN_FACE_PA}
+        fuelNeedle={line.fuel.deliveryPa / FUEL_FACE_PA}
+      />
+      <figcaption className="text-sm leading-snug text-soft">
+        As the steps have left it. {side('oxygen', 'Oxygen')}.{' '}
+        {side('fuel', setting.fuel === 'acetylene' ? 'Acetylene' : 'Propane')}. Flame{' '}
+        {line.flame.replace('-', ' ')}.
+      </figcaption>
+    </figure>
+  )
+}

@@ -1,0 +1,86 @@
+import { useEffect, useRef } from 'react'
+import type { StepTimer } from '#core/line/steps.ts'
+import { printDuration } from '#core/quantity/index.ts'
+import { useApp } from '../../app/store.ts'
+import { Button } from '../../ui/Button.tsx'
+import { beep } from './clock.ts'
+
+const R = 118
+const ROUND = 2 * Math.PI * R
+
+/** A ring that runs: down to nothing for "at least", up through its span for "about". */
+export function StepClock({
+  timer,
+  gone,
+  onStart,
+}: {
+  readonly timer: StepTimer
+  readonly gone: number | undefined
+  readonly onStart: () => void
+}) {
+  const sound = useApp((s) => s.device.sound)
+  const least = timer.kind === 'at-least' ? timer.seconds : timer.lowS
+  const most = timer.kind === 'at-least' ? timer.seconds : timer.highS
+  const over = gone !== undefined && gone >= least
+  const told = useRef(over)
+  useEffect(() => {
+    if (over && !told.current && sound) beep(880, 0.6)
+    told.current = over
+  }, [over, sound])
+  const share = Math.min(1, (gone ?? 0) / most)
+  const shown = timer.kind === 'at-least' ? Math.max(0, Math.ceil(most - (gone ?? 0))) : Math.floor(gone ?? 0)
+  const minutes = most >= 600
+  return (
+    <div className="grid place-items-center gap-2">
+      <svg
+        viewBox="0 0 280 280"
+        role="timer"
+        aria-label={`${timer.what}: ${shown} s`}
+        className={`w-full max-w-[250px] ${over ? 'animate-pulse' : ''}`}
+      >
+        <circle cx={140} cy={140} r={R} fill="none" stroke="var(--rule)" strokeWidth={16} />
+        {timer.kind === 'about' ? (
+          <circle
+            cx={140}
+            cy={140}
+            r={R}
+            fill="none"
+            stroke="var(--brass)"
+            opacity={0.5}
+            strokeWidth={16}
+            strokeDasharray={`${ROUND * (1 - least / most)} ${ROUND}`}
+            transform={`rotate(${-90 + (360 * least) / most} 140 140)`}
+          />
+        ) : null}
+        <circle
+          cx={140}
+          cy={140}
+          r={R}
+          fill="none"
+          stroke={over ? 'var(--verdigris)' : 'var(--brick)'}
+          strokeWidth={10}
+          strokeDasharray={`${ROUND * share} ${ROUND}`}
+          transform="rotate(-90 140 140)"
+        />
+        <text x={140} y={158} textAnchor="middle" className="fill-ink font-figure text-[78px] font-bold">
+          {minutes ? `${Math.floor(shown / 60)}:${String(shown % 60).padStart(2, '0')}` : shown}
+        </text>
+        <text x={140} y={190} textAnchor="middle" className="fill-soft font-figure text-[24px] font-medium">
+          {minutes ? 'minutes' : 'seconds'}
+        </text>
+      </svg>
+      <p className="name text-center text-[1.25rem] leading-snug">
+        {timer.kind === 'at-least'
+          ? over
+            ? `${timer.what}: long enough`
+            : `${timer.what}: at least ${printDuration(timer.seconds)}`
+          : `${timer.what}: about ${Math.round(timer.lowS)} to ${printDuration(timer.highS)}, by the colour`}
+      </p>
+      {timer.kind === 'about' && gone === undefined ? (
+        <Button className="min-h-[52px] px-8 text-xl" onClick={onStart}>
+          Start the clock
+        </Button>
+      ) : null}
+    </div>
+  )
+}

@@ -1,0 +1,88 @@
+import { useState } from 'react'
+import type { Person } from '#contract/types.ts'
+import { api, type Failure } from '../../app/api.ts'
+import { Button } from '../../ui/Button.tsx'
+import { Field } from '../../ui/Field.tsx'
+
+/** Who runs and who logs. Nobody is deleted, since the book names them: who has left is set aside. */
+export function People() {
+  const people = api.usePeopleQuery().data ?? []
+  const [add, added] = api.useAddPersonMutation()
+  const [name, setName] = useState('')
+  const put = async () => {
+    const done = await add({ id: crypto.randomUUID(), name: name.trim() })
+    if (!done.error) setName('')
+  }
+  return (
+    <section aria-label="People" className="grid content-start gap-3">
+      <h2 className="border-b-[1.5px] border-ink pb-1 text-2xl">People</h2>
+      <ul>
+        {people.map((p) => (
+          <PersonRow key={p.id} person={p} />
+        ))}
+      </ul>
+      <form
+        className="grid grid-cols-[1fr_auto] items-start gap-3"
+        onSubmit={(e) => {
+          e.preventDefault()
+          void put()
+        }}
+      >
+        <Field label="Somebody new" error={(added.error as Failure | undefined)?.message}>
+          {({ id, describedBy }) => (
+            <input
+              id={id}
+              aria-describedby={describedBy}
+              className="field"
+              maxLength={120}
+              autoComplete="off"
+              value={name}
+              onChange={(e) => setName(e.target.value)}
+            />
+          )}
+        </Field>
+        <Button type="submit" className="mt-7" disabled={name.trim() === ''}>
+          Add
+        </Button>
+      </form>
+    </section>
+  )
+}
+
+function PersonRow({ person }: { readonly person: Person }) {
+  const [change, { error }] = api.useChangePersonMutation()
+  const [name, setName] = useState(person.name)
+  const rename = () => {
+    if (name.trim() === '') setName(person.name)
+    else if (name.trim() !== person.name)
+      void change({ id: person.id, name: name.trim(), active: person.active })
+  }
+  const failure = error as Failure | undefined
+  return (
+    <li className="border-b border-rule py-1.5">
+      <div className="flex items-center gap-3">
+        <input
+          aria-label={`Name of ${person.name}`}
+          aria-invalid={failure ? true : undefined}
+          className={`name min-h-10 grow rounded-md border-[1.5px] border-transparent bg-transparent px-1 text-[1.25rem] font-semibold hover:border-rule ${person.active ? '' : 'text-soft line-through'}`}
+          maxLength={120}
+          value={name}
+          onChange={(e) => setName(e.target.value)}
+          onBlur={rename}
+          onKeyDown={(e) => (e.key === 'Enter' ? e.currentTarget.blur() : undefined)}
+        />
+        <Button
+          look="quiet"
+          onClick={() => void change({ id: person.id, name: person.name, active: !person.active })}
+        >
+          {person.active ? 'Set aside' : 'Bring back'}
+        </Button>
+      </div>
+      {failure ? (
+        <p role="alert" className="text-sm font-bold text-alarm">
+          {failure.message}
+        </p>
+      ) : null}
+    </li>
+  )
+}

@@ -1,0 +1,138 @@
+import { format } from 'date-fns/format'
+import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict'
+import { useState, type ReactNode } from 'react'
+import { Link } from 'react-router'
+import type { LogSummary, RunSummary } from '#contract/types.ts'
+import { api } from '../../app/api.ts'
+import { useShop } from '../../app/shop.ts'
+import { Button } from '../../ui/Button.tsx'
+import { Missing } from '../../ui/Missing.tsx'
+import { PieceRow } from '../jobs/PieceRow.tsx'
+import { StartPiece } from '../jobs/StartPiece.tsx'
+import { EDGE_WORDS, SLAG_WORDS } from '../log/outcome-words.ts'
+
+/** What is under way, what is next, and one button to start. */
+export default function Today() {
+  const { data: today, error } = api.useTodayQuery(undefined, { refetchOnMountOrArgChange: true })
+  const [starting, setStarting] = useState(false)
+  if (error && !today) return <Missing what="day" failure={error} />
+  const idle = today && today.running.length === 0 && today.toWrite.length === 0
+  return (
+    <main className="mx-auto max-w-[1120px] px-5 py-6" data-ready={today ? 'yes' : undefined}>
+      <div className="flex flex-wrap items-center justify-between gap-4 pb-5">
+        <div>
+          <h1 className="text-4xl">Today</h1>
+          <p className="text-soft">{format(new Date(), 'EEEE d MMMM')}</p>
+        </div>
+        <Button look="act" className="min-h-[56px] px-8 text-2xl" onClick={() => setStarting(true)}>
+          Start a piece
+        </Button>
+      </div>
+      <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[1.1fr_1fr]">
+        <div className="grid content-start gap-8">
+          <Part title="Under way">
+            {idle ? <p className="text-soft">No flame is lit.</p> : null}
+            <div className="grid gap-3">
+              {today?.running.map((run) => (
+                <RunCard key={run.id} run={run} />
+              ))}
+              {today?.toWrite.map((run) => (
+                <Link
+                  key={run.id}
+                  to={`/run/${run.id}/log`}
+                  className="block rounded-md border-[1.5px] border-brass bg-sheet p-4"
+                >
+                  <span className="name block text-2xl font-semibold">{run.title}</span>
+                  <span>Cut, not written down yet. Write down what came out.</span>
+                </Link>
+              ))}
+            </div>
+          </Part>
+          <Part title="Last in the log">
+            {today?.recent.length === 0 ? (
+              <p className="text-soft">Nothing yet. What you cut and write down stands here.</p>
+            ) : null}
+            <ul>
+              {today?.recent.map((entry) => (
+                <RecentRow key={entry.id} entry={entry} />
+              ))}
+            </ul>
+          </Part>
+        </div>
+        <Part title="Next">
+          {today?.next.length === 0 ? <p className="text-soft">No piece is planned. Start one.</p> : null}
+          <ul>
+            {today?.next.map((t) => (
+              <PieceRow key={t.id} ticket={t} withJob />
+            ))}
+          </ul>
+        </Part>
+      </div>
+      <StartPiece open={starting} onClose={() => setStarting(false)} />
+    </main>
+  )
+}
+
+function Part({ title, children }: { readonly title: string; readonly children: ReactNode }) {
+  return (
+    <section aria-label={title}>
+      <h2 className="border-b-[1.5px] border-ink pb-1 text-2xl">{title}</h2>
+      <div className="pt-3">{children}</div>
+    </section>
+  )
+}
+
+function RunCard({ run }: { readonly run: RunSummary }) {
+  const { say } = useShop()
+  return (
+    <Link
+      to={`/run/${run.id}`}
+      className="grid grid-cols-[1fr_auto] items-center gap-x-6 rounded-md border-[1.5px] border-brick bg-sheet p-4"
+    >
+      <span className="min-w-0">
+        <span className="name block truncate text-2xl font-semibold">{run.title}</span>
+        <span className="block text-soft">
+          {run.personName ? `${run.personName}, ` : ''}since{' '}
+          {formatDistanceToNowStrict(new Date(run.startedAt))}
+        </span>
+        <span className="block pt-1">Next: {say(run.nextAct ?? '')}</span>
+      </span>
+      <span className="text-center">
+        <span className="figure block text-[2.6rem] text-brick">
+          {run.stepsDone}
+          <span className="text-[1.3rem] text-soft">/{run.stepsAll}</span>
+        </span>
+        <span className="name text-lg font-semibold underline underline-offset-4">Go on</span>
+      </span>
+      <span aria-hidden="true" className="col-span-2 mt-3 block h-1.5 bg-rule">
+        <span
+          className="block h-full bg-brick"
+          style={{ width: `${(100 * run.stepsDone) / run.stepsAll}%` }}
+        />
+      </span>
+    </Link>
+  )
+}
+
+function RecentRow({ entry }: { readonly entry: LogSummary }) {
+  const { print } = useShop()
+  return (
+    <li>
+      <Link
+        to={`/log/${entry.id}`}
+        className="grid min-h-[48px] grid-cols-[1fr_auto] items-center gap-x-4 border-b border-rule py-1.5 hover:bg-sheet"
+      >
+        <span className="min-w-0">
+          <span className="name block truncate text-[1.15rem] font-semibold">{entry.title}</span>
+          <span className="block text-sm text-soft">
+            {EDGE_WORDS[entry.edge]}, slag {SLAG_WORDS[entry.slag].toLowerCase()}
+            {entry.kerfM === null ? '' : `, kerf ${print(entry.kerfM, 'length')}`}
+          </span>
+        </span>
+        <span className="text-sm text-soft">
+          {entry.personName ?? ''} · {format(new Date(entry.at), 'd MMM')}
+        </span>
+      </Link>
+    </li>
+  )
+}
