@@ -1,6 +1,8 @@
 import { defineConfig } from 'vitest/config'
 
-const room = (name: string) => ({ test: { name, include: [`${name}/**/*.test.ts`], environment: 'node' as const } })
+const room = (name: string) => ({
+  test: { name, include: [`${name}/**/*.test.ts`], environment: 'node' as const },
+})
 
 export default defineConfig({
   test: {

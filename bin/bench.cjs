@@ -1,1 +1,1 @@
-require('./setup.cjs').run('bench.ts')
+require('./setup.cjs').run('../e2e/bench.ts')

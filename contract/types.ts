@@ -1,5 +1,5 @@
 /** What the server answers with, route by route. */
-import type { CutPlan, MeasuredKerf } from '#core/cut/index.ts'
+import type { CutFigureName, CutPlan, MeasuredKerf } from '#core/cut/index.ts'
 import type { LineSetting } from '#core/line/state.ts'
 import type { Step } from '#core/line/steps.ts'
 import type { Drop, Edge, SlagClass } from '#core/record/outcome.ts'
@@ -74,6 +74,8 @@ export interface RunSummary {
   readonly stepsDone: number
   readonly stepsAll: number
   readonly nextAct: string | null
+  /** The figure that the next step sets, if it sets one. */
+  readonly nextFigure: { readonly name: CutFigureName; readonly value: number } | null
 }
 /** What was used in a cut: as typed, and in SI. */
 export interface Used {

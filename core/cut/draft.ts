@@ -1,7 +1,7 @@
 import type { Figure, Finding, Rank, Rest, Source } from '../figure.ts'
-import { KIND_OF_UNIT } from '../figure.ts'
+import { CUT_FIGURE_UNIT } from './figure-kind.ts'
 import { printFor, printQuantity } from '../quantity/index.ts'
-import type { Kind, SiUnit } from '../quantity/index.ts'
+import type { Kind } from '../quantity/index.ts'
 import { CUT_FIGURES, type CutFigureName, type CutPlan, type CutRequest } from './types.ts'
 
 /** A figure while it is being put together: what differs from one to the next. */
@@ -15,29 +15,6 @@ export interface FigureParts {
   readonly cites: string
 }
 
-const UNIT_OF: Readonly<Record<CutFigureName, SiUnit>> = {
-  tipOrifice: 'm',
-  cuttingOxygenPressure: 'Pa',
-  cuttingOxygenPressureAtTip: 'Pa',
-  cuttingOxygenFlow: 'm3/s',
-  fuelPressure: 'Pa',
-  fuelFlow: 'm3/s',
-  preheatOxygenFlow: 'm3/s',
-  travelSpeed: 'm/s',
-  travelAngle: 'rad',
-  drag: 'm',
-  kerf: 'm',
-  guideOffset: 'm',
-  collarHeight: 'm',
-  standoff: 'm',
-  tipToWork: 'm',
-  preheatTime: 's',
-  torchTime: 's',
-  oxygenUsed: 'm3',
-  fuelUsed: 'm3',
-  oxygenShareBurnt: '1',
-}
-
 /** A plan while it is being worked out: figures and findings are added, nothing is taken back. */
 export class Draft {
   readonly figures: Partial<Record<CutFigureName, Figure>> = {}
@@ -46,7 +23,7 @@ export class Draft {
   constructor(readonly request: CutRequest) {}
 
   put(name: CutFigureName, parts: FigureParts): number {
-    const unit = UNIT_OF[name]
+    const unit = CUT_FIGURE_UNIT[name]
     this.figures[name] = {
       value: parts.value,
       unit,
@@ -78,10 +55,19 @@ export class Draft {
     return printFor(si, kind, this.request.shop.units)
   }
 
+  private get inches(): boolean {
+    const { length } = this.request.shop.units
+    return length === 'in' || length === 'ft'
+  }
+
+  /** A round figure of the trade, which is not worth converting to the last digit. */
+  round(metric: string, inch: string): string {
+    return this.inches ? inch : metric
+  }
+
   /** A hose length as it is bought: feet or metres. */
   showHoseLength(m: number): string {
-    const inches = this.request.shop.units.length === 'in' || this.request.shop.units.length === 'ft'
-    return printQuantity(m, inches ? 'ft' : 'm')
+    return printQuantity(m, this.inches ? 'ft' : 'm')
   }
 
   showSpan(low: number, high: number, kind: Kind): string {
@@ -102,6 +88,3 @@ export class Draft {
     return { kind: 'cut', figures, findings }
   }
 }
-
-/** The kind of quantity of a figure of a cut, for printing it. */
-export const cutFigureKind = (name: CutFigureName): Kind => KIND_OF_UNIT[UNIT_OF[name]]

@@ -93,7 +93,7 @@ function sayPlate(draft: Draft): void {
       'mind',
       'surface-dirty',
       work.surface === 'scale' ? 'Scale on the line' : 'Rust on the line',
-      `It flies into the tip and ridges the edge. Knock it off ${draft.show(0.05, 'length')} each side; more fuel is allowed for what stays.`,
+      `It flies into the tip and ridges the edge. Knock it off ${draft.round('50 mm', '2 in')} each side; more fuel is allowed for what stays.`,
       surface,
     )
   if (work.surface === 'coated')
@@ -101,7 +101,7 @@ function sayPlate(draft: Draft): void {
       'mind',
       'surface-coated',
       'Coated plate',
-      `Zinc, paint and oil burn to poisonous smoke; unknown paint counts as lead. Strip ${draft.show(0.1, 'length')} each side, top and bottom, and keep out of the fume.`,
+      `Zinc, paint and oil burn to poisonous smoke; unknown paint counts as lead. Strip ${draft.round('100 mm', '4 in')} each side, top and bottom, and keep out of the fume.`,
       surface,
     )
   if (work.thicknessM < THIN_M)
@@ -109,7 +109,7 @@ function sayPlate(draft: Draft): void {
       'mind',
       'thin-plate',
       'Thin plate',
-      `Below ${draft.show(THIN_M, 'length')} a shear or plasma usually does it better: heat warps it and the cut closes behind the torch. Smallest tip, least fuel, torch laid well forward, go fast.`,
+      `Below ${draft.round('3 mm', '1/8 in')} a shear or plasma usually does it better: heat warps it and the cut closes behind the torch. Smallest tip, least fuel, torch laid well forward, go fast.`,
       { field: 'work.thickness' },
     )
   else if (work.thicknessM < TABLE_FROM_M * (1 - 1e-6))

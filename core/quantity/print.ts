@@ -33,7 +33,8 @@ export function nearestSixtyFourth(valueM: number): string {
 }
 
 function trim(value: number, decimals: number): string {
-  const s = value.toFixed(decimals)
+  // a hair more, so that 28.575 rounds up as on paper although no double holds it exactly
+  const s = (value * (1 + 1e-12)).toFixed(decimals)
   const t = s.includes('.') ? s.replace(/\.?0+$/, '') : s
   return t === '-0' ? '0' : t
 }

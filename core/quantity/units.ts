@@ -131,7 +131,7 @@ export const UNITS: readonly Unit[] = [
     kind: 'length',
     factor: 0.001,
     aliases: ['mm', 'millimetre', 'millimetres', 'millimeter', 'millimeters'],
-    decimals: finer(10, 2, 1),
+    decimals: finer(100, 2, 1),
   },
   {
     id: 'cm',

@@ -8,10 +8,18 @@ export interface Device {
   /** Figures are looked at in the other system of units. */
   readonly flipped: boolean
   readonly sound: boolean
+  /** The torch that a piece was last started with. */
+  readonly torchId: string | null
 }
 
 const KEY = 'wimble.device'
-const FIRST: Device = { theme: 'by-clock-of-system', personId: null, flipped: false, sound: true }
+const FIRST: Device = {
+  theme: 'by-clock-of-system',
+  personId: null,
+  flipped: false,
+  sound: true,
+  torchId: null,
+}
 
 function load(): Device {
   try {

@@ -7,13 +7,15 @@ interface Props {
   /** A length in mm as the shop reads it. */
   readonly length: (mm: number) => string
   readonly kerfNote: string
+  /** Said beside the distance from the line to the guide. */
+  readonly guideNote: string
 }
 
 const W = 470
 const H = 350
 
 /** Across the cut, to scale: plate, kerf, tip, cones, collar and guide. */
-export function CutSection({ g, length, kerfNote }: Props) {
+export function CutSection({ g, length, kerfNote, guideNote }: Props) {
   const hatch = useId()
   const above = Math.max(g.tipToWork + 14, g.collar ?? 0)
   const reach = Math.max(g.tipRadius, (g.guideOffset ?? 0) + 6, 8)
@@ -99,9 +101,11 @@ export function CutSection({ g, length, kerfNote }: Props) {
           x2={x(-k)}
           y2={bottom + 48}
           text={length(g.guideOffset)}
-          note="line to guide"
+          note={guideNote}
           at={
-            g.guide === 'part' ? { x: 16, y: bottom + 28 } : { x: x(-k + g.guideOffset) + 12, y: bottom + 54 }
+            g.guide === 'part'
+              ? { x: x(-k - g.guideOffset) - 10, y: bottom + 54, anchor: 'end' }
+              : { x: x(-k + g.guideOffset) + 12, y: bottom + 54 }
           }
         />
       ) : null}

@@ -12,7 +12,7 @@ interface Props {
 }
 
 const W = 1204
-const H = 268
+const H = 280
 
 /** The rig as one continuous drawing: cylinder, regulator, hose, torch, tip, flame, work; oxygen above, fuel below. */
 export function LineDrawing({ oxygenColour, fuelColour, live, oxygenNeedle, fuelNeedle }: Props) {
@@ -28,17 +28,17 @@ export function LineDrawing({ oxygenColour, fuelColour, live, oxygenNeedle, fuel
         gas={gas('oxygen')}
         pressed={pressed('oxygen')}
         needle={live && !pressed('oxygen') ? 0 : oxygenNeedle}
-        hose="M316 96C350 96 340 148 392 148H470C530 148 545 96 596 104C640 110 634 134 676 134"
+        hose="M316 96C350 96 340 144 392 144H470C530 144 545 96 596 104C640 110 634 134 676 134"
         open={live ? live.oxygen.valve === 'open' : true}
         valveAt={[706, 118]}
       />
       <Side
-        y={148}
+        y={160}
         colour={fuelColour}
         gas={gas('fuel')}
         pressed={pressed('fuel')}
         needle={live && !pressed('fuel') ? 0 : fuelNeedle}
-        hose="M316 216C350 216 340 256 392 256H480C560 256 560 206 604 206C646 206 640 166 676 166"
+        hose="M316 228C350 228 340 270 392 270H480C560 270 560 212 604 212C646 212 640 166 676 166"
         open={live ? live.fuel.valve === 'open' : true}
         valveAt={[706, 182]}
       />
@@ -82,8 +82,8 @@ export function LineDrawing({ oxygenColour, fuelColour, live, oxygenNeedle, fuel
         />
       ) : null}
       <g stroke="var(--ink)" strokeWidth={1.5} fill="url(#line-hatch)">
-        <rect x={1104} y={60} width={22} height={86} />
-        <rect x={1104} y={154} width={22} height={86} />
+        <rect x={1072} y={60} width={22} height={86} />
+        <rect x={1072} y={154} width={22} height={86} />
       </g>
       <defs>
         <pattern

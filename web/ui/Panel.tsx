@@ -1,6 +1,6 @@
 import { X } from 'lucide-react'
 import { Dialog } from 'radix-ui'
-import type { ReactNode } from 'react'
+import type { ReactNode, RefObject } from 'react'
 
 interface PanelProps {
   readonly title: string
@@ -9,6 +9,8 @@ interface PanelProps {
   readonly children: ReactNode
   /** From the side for reading, in the middle for asking. */
   readonly place?: 'side' | 'middle'
+  /** Where the focus goes when it closes, if not back to the button that opened it. */
+  readonly returnTo?: RefObject<HTMLElement | null>
 }
 
 const PLACES = {
@@ -18,13 +20,18 @@ const PLACES = {
 } as const
 
 /** A sheet over the page; Escape or the cross closes it. */
-export function Panel({ title, open, onClose, children, place = 'side' }: PanelProps) {
+export function Panel({ title, open, onClose, children, place = 'side', returnTo }: PanelProps) {
   return (
     <Dialog.Root open={open} onOpenChange={(now) => (now ? undefined : onClose())}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-black/45" />
         <Dialog.Content
           aria-describedby={undefined}
+          onCloseAutoFocus={(e) => {
+            if (!returnTo?.current) return
+            e.preventDefault()
+            returnTo.current.focus()
+          }}
           className={`fixed z-50 overflow-y-auto border-ink bg-sheet p-6 ${PLACES[place]}`}
         >
           <div className="mb-4 flex items-start justify-between gap-4">

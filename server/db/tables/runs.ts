@@ -102,6 +102,8 @@ export function runsTable(db: Db) {
   const summary = (r: Row): RunSummary => {
     const { steps, events: all, ...rest } = run(r)
     const progress = foldRun(steps, all)
+    const next = steps[progress.index]
+    const figure = next?.figure ? rest.plan.figures[next.figure] : undefined
     return {
       id: rest.id,
       ticketId: rest.ticketId,
@@ -113,7 +115,8 @@ export function runsTable(db: Db) {
       endedAt: rest.endedAt,
       stepsDone: progress.index,
       stepsAll: steps.length,
-      nextAct: steps[progress.index]?.act ?? null,
+      nextAct: next?.act ?? null,
+      nextFigure: next?.figure && figure ? { name: next.figure, value: figure.value } : null,
     }
   }
   return {

@@ -11,7 +11,7 @@ const torch = (r: Row): Torch => ({ id: r.id, name: r.name, rig: JSON.parse(r.ri
 
 /** Torches with their hoses and charts, as typed. */
 export function torchesTable(db: Db) {
-  const list = db.prepare<[], Row>('SELECT id, name, rig FROM torches ORDER BY lower(name)')
+  const list = db.prepare<[], Row>('SELECT id, name, rig FROM torches ORDER BY created_at, rowid')
   const get = db.prepare<[string], Row>('SELECT id, name, rig FROM torches WHERE id = ?')
   const named = db.prepare<[string], Row>('SELECT id, name, rig FROM torches WHERE lower(name) = lower(?)')
   const add = db.prepare<[string, string, string, string]>(

@@ -1,16 +1,22 @@
+import { useState } from 'react'
 import { useForm } from 'react-hook-form'
 import { useNavigate } from 'react-router'
 import { firstDraft, FIRST_RIG } from '#contract/first.ts'
 import { api, type Failure } from '../../app/api.ts'
+import { device } from '../../app/device.ts'
 import { useShop } from '../../app/shop.ts'
+import { useApp, useSend } from '../../app/store.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Field } from '../../ui/Field.tsx'
 import { Panel } from '../../ui/Panel.tsx'
+import { SelectField } from '../../ui/SelectField.tsx'
 
 interface Form {
   readonly title: string
   readonly job: string
 }
+
+const NONE = 'none'
 
 /** Asks what the piece is called and which job it belongs to, then opens its plan. */
 export function StartPiece({
@@ -23,7 +29,10 @@ export function StartPiece({
   readonly jobName?: string
 }) {
   const go = useNavigate()
-  const { settings } = useShop()
+  const { settings, say } = useShop()
+  const send = useSend()
+  const last = useApp((s) => s.device.torchId)
+  const [chosen, setChosen] = useState<string | undefined>(undefined)
   const jobs = api.useJobsQuery(undefined, { skip: !open }).data ?? []
   const torches = api.useTorchesQuery(undefined, { skip: !open }).data ?? []
   const [addJob] = api.useAddJobMutation()
@@ -32,12 +41,14 @@ export function StartPiece({
     values: { title: '', job: jobName || (jobs[0]?.name ?? '') },
     resetOptions: { keepDirtyValues: true },
   })
+  const torchId = chosen ?? torches.find((t) => t.id === last)?.id ?? torches[0]?.id ?? NONE
+  const torch = torches.find((t) => t.id === torchId)
   const start = handleSubmit(async ({ title, job }) => {
     try {
       const known = jobs.find((j) => j.name.toLowerCase() === job.trim().toLowerCase())
       const jobId =
         known?.id ?? (await addJob({ id: crypto.randomUUID(), name: job.trim(), place: '' }).unwrap()).id
-      const torch = torches[0]
+      send(device.actions.changed({ torchId: torch?.id ?? null }))
       const draft = { ...firstDraft(settings), torchId: torch?.id ?? null, rig: torch?.rig ?? FIRST_RIG }
       const ticket = await addTicket({ id: crypto.randomUUID(), jobId, title: title.trim(), draft }).unwrap()
       reset()
@@ -94,6 +105,17 @@ export function StartPiece({
             </>
           )}
         </Field>
+        {torches.length > 0 ? (
+          <SelectField
+            label={say('With which torch?')}
+            value={torchId}
+            options={[
+              ...torches.map((t) => ({ value: t.id, label: t.name })),
+              { value: NONE, label: 'Another: described in the plan' },
+            ]}
+            onChange={setChosen}
+          />
+        ) : null}
         {formState.errors.root ? (
           <p role="alert" className="font-bold text-alarm">
             {formState.errors.root.message}

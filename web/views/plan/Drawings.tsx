@@ -1,4 +1,5 @@
 import type { Planned } from '#contract/plan-of.ts'
+import { nearestSixtyFourth } from '#core/quantity/index.ts'
 import { useShop } from '../../app/shop.ts'
 import { CutAlong } from '../../drawing/CutAlong.tsx'
 import { CutSection } from '../../drawing/CutSection.tsx'
@@ -15,10 +16,13 @@ export function Drawings({
   readonly planned: Extract<Planned, { ok: true }>
   readonly stale: boolean
 }) {
-  const { print } = useShop()
+  const { print, units } = useShop()
   const { plan, request } = planned
   const g = cutGeometry(plan, request)
   const length = (mm: number) => print(mm / 1000, 'length')
+  const inches = units.length === 'in'
+  const onRule = (m: number | undefined) =>
+    inches && m !== undefined ? `, about ${nearestSixtyFourth(m)}` : ''
   const { torchTime, preheatTime, collarHeight, tipToWork } = plan.figures
   if (!g)
     return (
@@ -29,11 +33,18 @@ export function Drawings({
   return (
     <section
       aria-label="The cut, to scale"
-      className={`min-h-0 px-5 py-3 lg:grid lg:grid-cols-[1.65fr_1fr] lg:grid-rows-[auto_1fr_auto] lg:overflow-hidden ${stale ? 'opacity-50' : ''}`}
+      className="min-h-0 px-5 py-3 lg:grid lg:grid-cols-[1.65fr_1fr] lg:grid-rows-[auto_1fr_auto] lg:overflow-hidden"
     >
-      <h2 className="name col-span-2 text-lg text-soft">The cut, to scale</h2>
+      <h2 className="name col-span-2 text-lg text-soft">
+        The cut, to scale{stale ? ', as it was before' : ''}
+      </h2>
       <div className="min-h-0 max-lg:h-[320px]">
-        <CutSection g={g} length={length} kerfNote={NOTES[plan.figures.kerf?.source ?? 'worked-out']} />
+        <CutSection
+          g={g}
+          length={length}
+          kerfNote={NOTES[plan.figures.kerf?.source ?? 'worked-out']}
+          guideNote={`line to guide${onRule(plan.figures.guideOffset?.value)}`}
+        />
       </div>
       <div className="grid min-h-0 grid-rows-2 max-lg:h-[320px]">
         <figure className="min-h-0">

@@ -30,9 +30,9 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
     () => planDraft(draft.draft, settings, kerfs ?? [], units),
     [draft.draft, settings, kerfs, units],
   )
-  // while a field cannot be read, the last plan that could be stays in sight
+  // while a field cannot be read, the last plan that gave figures stays in sight
   const last = useRef<Good | undefined>(undefined)
-  if (planned.ok) last.current = planned
+  if (planned.ok && planned.plan.figures.travelSpeed) last.current = planned
   const shown = planned.ok ? planned : last.current
   const torchName = torches.find((t) => t.id === draft.draft.torchId)?.name ?? ''
   const running = useRunning(ticket, planned.ok && planned.plan.findings.every((f) => f.rank !== 'stop'))

@@ -40,16 +40,16 @@ export const STATIONS: readonly Station[] = [
 
 /** Where each hangs on the drawing: left and top in per cent, and its widest. */
 const AT: Readonly<Record<string, readonly [number, number, number]>> = {
-  oxygen: [6.4, 12, 17],
-  'set-oxygen': [30.2, 8, 19],
-  fuel: [6.4, 60, 17],
-  'set-fuel': [30.2, 57.5, 19],
-  hose: [49.5, 9, 13],
-  torch: [57, 76, 16],
-  tip: [74, 18, 12.5],
-  flame: [78.5, 70, 13],
-  travel: [94.4, 10, 12],
-  standoff: [94.4, 59, 12],
+  oxygen: [6.6, 7, 15.5],
+  'set-oxygen': [29.6, 4, 22],
+  fuel: [6.6, 56, 15.5],
+  'set-fuel': [29.6, 54, 22],
+  hose: [47.5, 6, 14],
+  torch: [57, 70, 18],
+  tip: [72.6, 12, 15],
+  flame: [75, 69, 14],
+  travel: [91.9, 8, 9],
+  standoff: [91.9, 56, 9],
 }
 
 /** Full scale of the gauges in the drawing, Pa. */
@@ -100,7 +100,7 @@ export function TheLine({ plan, request, torchName, onOpen }: Props) {
   const needle = (name: CutFigureName, face: number) => (figures[name]?.value ?? 0) / face
   return (
     <section aria-label="The line" className="[container-type:inline-size] border-b-[1.5px] border-rule">
-      <div className="relative mx-auto md:aspect-[1204/262]">
+      <div className="relative mx-auto md:aspect-[1204/280]">
         <div className="pointer-events-none hidden h-full w-full md:block">
           <LineDrawing
             oxygenColour={gasColour('oxygen')}
@@ -140,12 +140,10 @@ export function TheLine({ plan, request, torchName, onOpen }: Props) {
                   <span className="figure block text-[1.4rem] text-alarm">not given</span>
                 ) : (
                   <span
-                    className={`figure block whitespace-nowrap ${tell.big ? 'text-[2.6rem] md:text-[max(2rem,4.1cqw)]' : 'text-[1.5rem] md:text-[max(1.15rem,1.95cqw)]'} group-hover:underline group-hover:decoration-rule group-hover:underline-offset-4`}
+                    className={`figure block whitespace-nowrap ${tell.big ? 'text-[2.6rem] md:text-[max(1.9rem,3.8cqw)]' : 'text-[1.5rem] md:text-[max(1.15rem,1.95cqw)]'} group-hover:underline group-hover:decoration-rule group-hover:underline-offset-4`}
                   >
                     {shown?.figure ?? tell.text}
-                    {shown ? (
-                      <span className="pl-[0.18em] text-[0.62em] font-semibold">{shown.unit}</span>
-                    ) : null}
+                    {shown ? <span className="text-[0.62em] font-semibold"> {shown.unit}</span> : null}
                   </span>
                 )}
                 {figure && tell.name && (tell.big || figure.source !== 'worked-out') ? (

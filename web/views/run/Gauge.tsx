@@ -92,11 +92,11 @@ export function Gauge({
       })}
       <line x1={160} y1={160} x2={nx} y2={ny} stroke="var(--brick)" strokeWidth={7} strokeLinecap="round" />
       <circle cx={160} cy={160} r={9} fill="var(--brick)" />
-      <text x={160} y={226} textAnchor="middle" className="fill-ink font-figure text-[34px] font-bold">
+      <text x={160} y={238} textAnchor="middle" className="fill-ink font-figure text-[34px] font-bold">
         {print(figure.value, 'pressure')}
       </text>
-      <text x={160} y={250} textAnchor="middle" className="fill-soft font-figure text-[18px] font-medium">
-        {gas}, as it should stand
+      <text x={160} y={262} textAnchor="middle" className="fill-soft font-figure text-[18px] font-medium">
+        {gas}
       </text>
     </svg>
   )

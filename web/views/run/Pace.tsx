@@ -26,6 +26,8 @@ export function Pace({
   const inches = units.length === 'in' || units.length === 'ft'
   const step = inches ? INCH_M : METRIC_STEP_M
   const done = Math.min(pace.lengthM, (gone ?? 0) * pace.speed)
+  // nobody reads a moving mark closer than a quarter of a division
+  const rough = step / 4
   const division = Math.floor(done / step + 1e-9)
   const last = useRef(division)
   useEffect(() => {
@@ -83,7 +85,7 @@ export function Pace({
           Tick {sound ? 'on' : 'off'}
         </Button>
         <span className="name text-lg text-soft">
-          {print(done, 'length')} of {print(pace.lengthM, 'length')}
+          {print(Math.round(done / rough) * rough, 'length')} of {print(pace.lengthM, 'length')}
         </span>
       </div>
     </div>

@@ -17,7 +17,7 @@ import { Pace } from './Pace.tsx'
 import { SkipPanel } from './SkipPanel.tsx'
 import { StepClock } from './StepClock.tsx'
 import { TroublePanel } from './TroublePanel.tsx'
-import { useNow, useWakeLock } from './clock.ts'
+import { useNow, useSettling, useWakeLock } from './clock.ts'
 import { useRun, type RunInHand } from './useRun.ts'
 
 const PHASES: Readonly<Record<Step['phase'], string>> = {
@@ -86,6 +86,7 @@ function Guide({ inHand }: { readonly inHand: RunInHand }) {
     progress.timerFrom === undefined ? undefined : Math.max(0, (now - Date.parse(progress.timerFrom)) / 1000)
   const timer = step?.timer
   const held = timer?.kind === 'at-least' && (gone === undefined || gone < timer.seconds)
+  const settling = useSettling(progress.index)
   const heading = useRef<HTMLHeadingElement>(null)
   const opened = useRef(false)
   useEffect(() => {
@@ -93,7 +94,16 @@ function Guide({ inHand }: { readonly inHand: RunInHand }) {
     if (opened.current) heading.current?.focus()
     opened.current = true
   }, [progress.index])
-  const done = () => (held ? gone === undefined && confirm('timer') : confirm('done'))
+  const done = () => {
+    if (settling) return
+    if (!held) confirm('done')
+    else if (gone === undefined) confirm('timer')
+  }
+  // the focus leaves the button, so that the pedal's next press means the step again
+  const startClock = () => {
+    confirm('timer')
+    heading.current?.focus()
+  }
   const openTrouble = () => {
     confirm('trouble')
     setTrouble(true)
@@ -107,13 +117,13 @@ function Guide({ inHand }: { readonly inHand: RunInHand }) {
     }),
     // the handlers speak of the step in hand
     // eslint-disable-next-line react-hooks/exhaustive-deps
-    [inHand, held, gone === undefined, flipped],
+    [inHand, held, gone === undefined, flipped, settling],
   )
   useShortcuts(keys)
   if (!step) return null
   const cutDone = progress.confirmed['cut'] !== undefined
   return (
-    <main className="grid min-h-dvh grid-rows-[auto_1fr_auto] lg:h-dvh">
+    <main className="grid min-h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_1fr_auto] lg:h-dvh">
       <header className="border-b-[1.5px] border-rule bg-sheet">
         <ServerNotice />
         <div className="flex items-center gap-4 px-5 py-2">
@@ -181,7 +191,7 @@ function Guide({ inHand }: { readonly inHand: RunInHand }) {
           aria-label="Readings and what comes next"
           className="flex min-h-0 flex-col gap-3 border-rule px-6 py-4 lg:overflow-y-auto lg:border-l-[1.5px]"
         >
-          <Beside step={step} inHand={inHand} gone={gone} />
+          <Beside step={step} inHand={inHand} gone={gone} onStart={startClock} />
           <div className="border-t-[1.5px] border-rule pt-3 max-lg:hidden">
             <LiveLine inHand={inHand} line={line} />
           </div>
@@ -219,15 +229,25 @@ function Guide({ inHand }: { readonly inHand: RunInHand }) {
         <button
           type="button"
           data-done
-          disabled={held && gone !== undefined}
+          disabled={settling || (held && gone !== undefined)}
           onClick={() => void done()}
           className="figure min-h-[88px] bg-verdigris text-[2.4rem] text-on disabled:bg-sheet disabled:text-soft"
         >
           {held ? (gone === undefined ? 'Start the clock' : 'Clock is running') : 'Done'}
         </button>
       </div>
-      <TroublePanel open={trouble} onClose={() => setTrouble(false)} onStop={(why) => confirm('stop', why)} />
-      <SkipPanel open={skipping} onClose={() => setSkipping(false)} onSkip={(why) => confirm('skip', why)} />
+      <TroublePanel
+        returnTo={heading}
+        open={trouble}
+        onClose={() => setTrouble(false)}
+        onStop={(why) => confirm('stop', why)}
+      />
+      <SkipPanel
+        returnTo={heading}
+        open={skipping}
+        onClose={() => setSkipping(false)}
+        onSkip={(why) => confirm('skip', why)}
+      />
     </main>
   )
 }
@@ -267,13 +287,15 @@ function Beside({
   step,
   inHand,
   gone,
+  onStart,
 }: {
   readonly step: Step
   readonly inHand: RunInHand
   readonly gone: number | undefined
+  readonly onStart: () => void
 }) {
   const { print, say } = useShop()
-  const { run, confirm } = inHand
+  const { run } = inHand
   const pressure =
     step.figure === 'cuttingOxygenPressure' || step.figure === 'fuelPressure'
       ? run.plan.figures[step.figure]
@@ -283,8 +305,8 @@ function Beside({
       {pressure ? (
         <Gauge figure={pressure} gas={step.figure === 'fuelPressure' ? run.setting.fuel : 'oxygen'} />
       ) : null}
-      {step.pace ? <Pace pace={step.pace} gone={gone} onStart={() => confirm('timer')} /> : null}
-      {step.timer ? <StepClock timer={step.timer} gone={gone} onStart={() => confirm('timer')} /> : null}
+      {step.pace ? <Pace pace={step.pace} gone={gone} onStart={onStart} /> : null}
+      {step.timer ? <StepClock timer={step.timer} gone={gone} onStart={onStart} /> : null}
       {step.also ? (
         <dl className="grid grid-cols-[1fr_auto] gap-x-4">
           {step.also.map((name) => {

@@ -1,4 +1,4 @@
-import { useState } from 'react'
+import { useState, type RefObject } from 'react'
 import { Button } from '../../ui/Button.tsx'
 import { Field } from '../../ui/Field.tsx'
 import { Panel } from '../../ui/Panel.tsx'
@@ -10,10 +10,12 @@ const MOST = 500
 export function SkipPanel({
   open,
   onClose,
+  returnTo,
   onSkip,
 }: {
   readonly open: boolean
   readonly onClose: () => void
+  readonly returnTo: RefObject<HTMLElement | null>
   readonly onSkip: (why: string) => void
 }) {
   const [why, setWhy] = useState('')
@@ -29,7 +31,13 @@ export function SkipPanel({
     onClose()
   }
   return (
-    <Panel title="Why is this step left out?" place="middle" open={open} onClose={onClose}>
+    <Panel
+      title="Why is this step left out?"
+      place="middle"
+      returnTo={returnTo}
+      open={open}
+      onClose={onClose}
+    >
       <div className="grid gap-3">
         {USUAL.map((u) => (
           <Button key={u} className="min-h-[56px] justify-start! text-xl" onClick={() => skip(u)}>

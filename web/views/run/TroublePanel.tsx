@@ -1,4 +1,4 @@
-import { useState } from 'react'
+import { useState, type RefObject } from 'react'
 import { useShop } from '../../app/shop.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Panel } from '../../ui/Panel.tsx'
@@ -8,10 +8,12 @@ import { TROUBLES, type TroubleCard } from './trouble.ts'
 export function TroublePanel({
   open,
   onClose,
+  returnTo,
   onStop,
 }: {
   readonly open: boolean
   readonly onClose: () => void
+  readonly returnTo: RefObject<HTMLElement | null>
   readonly onStop: (why: string) => void
 }) {
   const { say } = useShop()
@@ -21,7 +23,13 @@ export function TroublePanel({
     onClose()
   }
   return (
-    <Panel title={card ? say(card.title) : 'What is wrong?'} place="middle" open={open} onClose={close}>
+    <Panel
+      title={card ? say(card.title) : 'What is wrong?'}
+      place="middle"
+      returnTo={returnTo}
+      open={open}
+      onClose={close}
+    >
       {card ? (
         <>
           <p className="figure text-[clamp(2.6rem,8vw,4.2rem)] leading-[1.02] text-alarm">

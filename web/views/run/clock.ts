@@ -49,6 +49,8 @@ let audio: AudioContext | undefined
 
 /** A short tone. A browser that makes no sound stays silent: what sounds is always shown as well. */
 export function beep(frequency: number, seconds: number): void {
+  // a page that nobody has touched yet may make no sound
+  if (!navigator.userActivation.hasBeenActive) return
   try {
     audio ??= new AudioContext()
     const tone = audio.createOscillator()
@@ -62,4 +64,16 @@ export function beep(frequency: number, seconds: number): void {
     // no sound device
   }
   navigator.vibrate?.(seconds * 1000)
+}
+
+const SETTLE_MS = 600
+
+/** True just after the step has changed: a second tap of a gloved hand, or one meant for the step before, does nothing. */
+export function useSettling(index: number): boolean {
+  const [settled, setSettled] = useState(index)
+  useEffect(() => {
+    const timer = window.setTimeout(() => setSettled(index), SETTLE_MS)
+    return () => window.clearTimeout(timer)
+  }, [index])
+  return settled !== index
 }

@@ -3,6 +3,7 @@ import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict'
 import { useState, type ReactNode } from 'react'
 import { Link } from 'react-router'
 import type { LogSummary, RunSummary } from '#contract/types.ts'
+import { cutFigureKind } from '#core/cut/figure-kind.ts'
 import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
 import { Button } from '../../ui/Button.tsx'
@@ -83,7 +84,7 @@ function Part({ title, children }: { readonly title: string; readonly children: 
 }
 
 function RunCard({ run }: { readonly run: RunSummary }) {
-  const { say } = useShop()
+  const { say, print } = useShop()
   return (
     <Link
       to={`/run/${run.id}`}
@@ -95,7 +96,10 @@ function RunCard({ run }: { readonly run: RunSummary }) {
           {run.personName ? `${run.personName}, ` : ''}since{' '}
           {formatDistanceToNowStrict(new Date(run.startedAt))}
         </span>
-        <span className="block pt-1">Next: {say(run.nextAct ?? '')}</span>
+        <span className="block pt-1">
+          Next: {say(run.nextAct ?? '')}
+          {run.nextFigure ? ` ${print(run.nextFigure.value, cutFigureKind(run.nextFigure.name))}` : ''}
+        </span>
       </span>
       <span className="text-center">
         <span className="figure block text-[2.6rem] text-brick">

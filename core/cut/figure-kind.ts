@@ -1,0 +1,30 @@
+import { KIND_OF_UNIT } from '../figure.ts'
+import type { Kind, SiUnit } from '../quantity/units.ts'
+import type { CutFigureName } from './types.ts'
+
+/** The SI unit of each figure of a cut. */
+export const CUT_FIGURE_UNIT: Readonly<Record<CutFigureName, SiUnit>> = {
+  tipOrifice: 'm',
+  cuttingOxygenPressure: 'Pa',
+  cuttingOxygenPressureAtTip: 'Pa',
+  cuttingOxygenFlow: 'm3/s',
+  fuelPressure: 'Pa',
+  fuelFlow: 'm3/s',
+  preheatOxygenFlow: 'm3/s',
+  travelSpeed: 'm/s',
+  travelAngle: 'rad',
+  drag: 'm',
+  kerf: 'm',
+  guideOffset: 'm',
+  collarHeight: 'm',
+  standoff: 'm',
+  tipToWork: 'm',
+  preheatTime: 's',
+  torchTime: 's',
+  oxygenUsed: 'm3',
+  fuelUsed: 'm3',
+  oxygenShareBurnt: '1',
+}
+
+/** The kind of quantity of a figure of a cut, for printing it. */
+export const cutFigureKind = (name: CutFigureName): Kind => KIND_OF_UNIT[CUT_FIGURE_UNIT[name]]

@@ -1,0 +1,160 @@
+import { existsSync, readdirSync, readFileSync } from 'node:fs'
+import { join, resolve } from 'node:path'
+import { gzipSync } from 'node:zlib'
+import { Bench } from 'tinybench'
+import { planCut, readCut } from '#core/cut/index.ts'
+import type { JobSummary } from '#contract/types.ts'
+import { openBrowser, openPage, until } from './browser.ts'
+import { testServer } from '../server/test-support.ts'
+import { ensureBuilt } from '../bin/build.ts'
+
+/* Each line: what, measured, budget, and measured over budget: at most 1 is within it. */
+
+const ROOT = resolve(import.meta.dirname, '..')
+const SLOW_DOWN = 4
+const RUNS = 5
+const KEYS = 40
+
+const print = (line: string) => process.stdout.write(`${line}\n`)
+function tell(what: string, measured: number, budget: number, unit: string): void {
+  print(
+    `${what.padEnd(58)} ${measured.toFixed(unit === 'ms' && measured < 10 ? 4 : 1).padStart(9)} ${unit}  budget ${budget} ${unit}  ratio ${(measured / budget).toFixed(3)}`,
+  )
+}
+const sorted = (values: readonly number[]) => [...values].sort((a, b) => a - b)
+const quantile = (values: readonly number[], q: number) =>
+  sorted(values)[Math.min(values.length - 1, Math.floor(q * values.length))] ?? Number.NaN
+
+async function planner(): Promise<void> {
+  const chart = [
+    {
+      orifice: '0.052 in',
+      thicknessMin: '1/2 in',
+      thicknessMax: '1 in',
+      oxygenPressure: '42 psi',
+      fuelPressure: '6 psi',
+      speed: '15 ipm',
+      kerf: '0.08 in',
+    },
+  ]
+  const request = (rows: unknown[]) => {
+    const read = readCut({
+      kind: 'cut',
+      work: { metal: 'low-carbon-steel', thickness: '5/8 in', length: '24 in' },
+      rig: { fuel: 'acetylene', tipRadius: '1/4 in', handling: 'hand', guide: 'part', chart: rows },
+    })
+    if (!read.ok) throw new Error(read.errors[0]?.message)
+    return read.request
+  }
+  const [charted, estimated] = [request(chart), request([])]
+  const bench = new Bench({ time: 1000 })
+  bench
+    .add('planCut, charted', () => void planCut(charted))
+    .add('planCut, worked out', () => void planCut(estimated))
+  await bench.run()
+  for (const task of bench.tasks)
+    tell(
+      `${task.name}, median`,
+      task.result && 'latency' in task.result ? task.result.latency.p50 : Number.NaN,
+      0.2,
+      'ms',
+    )
+}
+
+/** Scripts that the first view asks for, gzipped. */
+function firstViewScripts(loaded: readonly string[]): number {
+  const folder = join(ROOT, 'dist', 'web', 'assets')
+  const names = new Set(loaded.map((url) => url.split('/').at(-1) ?? ''))
+  return readdirSync(folder)
+    .filter((f) => f.endsWith('.js') && names.has(f))
+    .reduce((sum, f) => sum + gzipSync(readFileSync(join(folder, f))).length, 0)
+}
+
+async function pages(): Promise<void> {
+  await ensureBuilt(ROOT, print)
+  const server = await testServer({ pages: join(ROOT, 'dist', 'web') })
+  const browser = await openBrowser()
+  try {
+    const first: number[] = []
+    let scripts: string[] = []
+    for (let i = 0; i < RUNS; i++) {
+      const page = await browser.newPage()
+      await page.setCacheEnabled(false)
+      await page.emulateCPUThrottling(SLOW_DOWN)
+      await page.goto(server.url)
+      await page.waitForSelector('[data-ready]')
+      // interactive: the day is shown and the page has answered a first idle turn
+      first.push(
+        await page.evaluate(
+          () =>
+            new Promise<number>((done) =>
+              requestAnimationFrame(() => setTimeout(() => done(performance.now()), 0)),
+            ),
+        ),
+      )
+      scripts = await page.evaluate(() =>
+        performance
+          .getEntriesByType('resource')
+          .map((r) => r.name)
+          .filter((n) => n.endsWith('.js')),
+      )
+      await page.close()
+    }
+    tell(
+      `first view interactive, CPU ${SLOW_DOWN}x slower, median of ${RUNS}`,
+      quantile(first, 0.5),
+      2000,
+      'ms',
+    )
+    tell('JavaScript of the first view, gzip', firstViewScripts(scripts) / 1000, 200, 'kB')
+
+    const jobs = (await server.call('GET', '/api/jobs')).json as JobSummary[]
+    const ticket = jobs.flatMap((j) => j.tickets).find((t) => t.title === 'Gusset, lower mitre post')
+    const page = await openPage(browser, `${server.url}/jobs/${ticket?.jobId}/${ticket?.id}`)
+    await until(page, () => document.querySelector('[data-work] input') !== null)
+    await page.emulateCPUThrottling(SLOW_DOWN)
+    await page.focus('[data-work] input')
+    // from the key event to the frame after the drawing has changed
+    await page.evaluate(() => {
+      const times: number[] = []
+      Object.assign(window, { times })
+      document.querySelector('[data-work] input')?.addEventListener(
+        'keydown',
+        () => {
+          const began = performance.now()
+          const drawing = document.querySelector('[aria-label="The cut, to scale"]')
+          const watch = new MutationObserver(() => {
+            watch.disconnect()
+            requestAnimationFrame(() => setTimeout(() => times.push(performance.now() - began), 0))
+          })
+          if (drawing)
+            watch.observe(drawing, { subtree: true, childList: true, attributes: true, characterData: true })
+        },
+        { capture: true },
+      )
+    })
+    const count = () => page.evaluate(() => (window as unknown as { times: number[] }).times.length)
+    await page.keyboard.press('End')
+    for (let i = 0; i < 3; i++) await page.keyboard.press('Backspace')
+    for (let i = 0; i < KEYS; i++) {
+      const before = await count()
+      // 20, 2, 20, 2 … mm: each key changes the plate
+      await page.keyboard.press(i % 2 === 0 ? 'Backspace' : '0')
+      await until(page, (n: number) => (window as unknown as { times: number[] }).times.length > n, before)
+    }
+    const times = await page.evaluate(() => (window as unknown as { times: number[] }).times)
+    tell(
+      `key press to drawing, CPU ${SLOW_DOWN}x slower, p95 of ${times.length}`,
+      quantile(times, 0.95),
+      50,
+      'ms',
+    )
+  } finally {
+    await browser.close()
+    await server.stop()
+  }
+}
+
+await planner()
+if (existsSync(process.env['WIMBLE_CHROMIUM'] ?? '/usr/bin/chromium')) await pages()
+else print('The pages were not measured: chromium is not there (npm test installs it).')

@@ -1,0 +1,119 @@
+import { readFileSync } from 'node:fs'
+import { createRequire } from 'node:module'
+import { resolve } from 'node:path'
+import puppeteer, { type Browser, type Page } from 'puppeteer-core'
+import { expect } from 'vitest'
+
+const CHROMIUM = process.env['WIMBLE_CHROMIUM'] ?? '/usr/bin/chromium'
+const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
+export const PAGES = resolve(import.meta.dirname, '..', 'dist', 'web')
+const WAIT_MS = 10_000
+
+export const openBrowser = (): Promise<Browser> =>
+  puppeteer.launch({
+    executablePath: CHROMIUM,
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+  })
+
+declare global {
+  interface Window {
+    /** Set by a story to let time pass. ms */
+    storyLater: number
+  }
+}
+
+/** A page on the app, with a clock that a story can put forward, and no tolerance for errors. */
+export async function openPage(
+  browser: Browser,
+  url: string,
+  size: { width: number; height: number } = { width: 1280, height: 800 },
+): Promise<Page> {
+  const page = await browser.newPage()
+  page.setDefaultTimeout(WAIT_MS)
+  await page.setViewport(size)
+  await page.evaluateOnNewDocument(() => {
+    window.storyLater = Number(sessionStorage.getItem('story-later') ?? '0')
+    const real = Date.now.bind(Date)
+    Date.now = () => real() + window.storyLater
+  })
+  page.on('pageerror', (error) => {
+    throw error
+  })
+  await page.goto(url)
+  return page
+}
+
+/** Lets so many seconds pass on the page's clock; a reload remembers it. */
+export const passTime = (page: Page, seconds: number): Promise<void> =>
+  page.evaluate((s) => {
+    window.storyLater += s * 1000
+    sessionStorage.setItem('story-later', String(window.storyLater))
+  }, seconds)
+
+/** Waits for something to be so on the page, also while another page is in front of it. */
+export const until = async <A extends unknown[]>(
+  page: Page,
+  so: (...args: A) => unknown,
+  ...args: A
+): Promise<void> => {
+  await page.waitForFunction(so as (...args: unknown[]) => unknown, { polling: 100 }, ...args)
+}
+
+/** Waits for a text to be on the page. */
+export const see = async (page: Page, text: string): Promise<void> => {
+  await until(page, (t: string) => document.body.innerText.replace(/\s+/g, ' ').includes(t), text).catch(
+    async () => {
+      const there = await page.evaluate(() => document.body.innerText.replace(/\s+/g, ' ').slice(0, 1500))
+      throw new Error(`“${text}” does not come. There is: ${there}`)
+    },
+  )
+}
+
+/** Presses the button, link or tile with this name, as a reader of the screen would find it. */
+export const press = async (page: Page, name: string): Promise<void> => {
+  const locator = page.locator(`::-p-aria([name="${name}"])`)
+  await locator.click()
+}
+
+/** Puts a text into the field with this label, in place of what is there. */
+export const type = async (page: Page, label: string, text: string): Promise<void> => {
+  const field = await page.waitForSelector(`::-p-aria([name="${label}"][role="textbox"])`)
+  await field?.click({ count: 3 })
+  await page.keyboard.press('Backspace')
+  await field?.type(text)
+}
+
+/** No serious fault by axe on what is on the screen. */
+export async function expectAccessible(page: Page, where: string): Promise<void> {
+  await page.evaluate(AXE)
+  const faults = await page.evaluate(async () => {
+    const { axe } = window as unknown as {
+      axe: {
+        run(o: object): Promise<{ violations: { id: string; impact: string; nodes: { html: string }[] }[] }>
+      }
+    }
+    const found = await axe.run({ resultTypes: ['violations'] })
+    return found.violations
+      .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+      .map(
+        (v) =>
+          `${v.id}: ${v.nodes
+            .map((n) => n.html.slice(0, 160))
+            .slice(0, 3)
+            .join(' | ')}`,
+      )
+  })
+  expect(faults, where).toEqual([])
+}
+
+/** The figure at a station of the line, as shown. */
+export const station = (page: Page, id: string): Promise<string> =>
+  page.$eval(`[data-station="${id}"]`, (e) => (e as HTMLElement).innerText.replace(/\s+/g, ' '))

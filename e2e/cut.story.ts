@@ -1,0 +1,168 @@
+import type { Browser, Page } from 'puppeteer-core'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { testServer, type TestServer } from '../server/test-support.ts'
+import type { JobSummary, LogSummary } from '#contract/types.ts'
+import {
+  expectAccessible,
+  openBrowser,
+  openPage,
+  PAGES,
+  passTime,
+  press,
+  see,
+  station,
+  type,
+  until,
+} from './browser.ts'
+
+let browser: Browser
+let server: TestServer
+let page: Page
+beforeAll(async () => {
+  browser = await openBrowser()
+  server = await testServer({ pages: PAGES })
+  page = await openPage(browser, server.url)
+})
+afterAll(async () => {
+  await browser.close()
+  await server.stop()
+})
+
+const heading = () => page.$eval('h1', (e) => e.innerText)
+
+describe('from a plate on the trestles to a cut in the book', () => {
+  it('starts a piece from Today', async () => {
+    await see(page, 'Under way')
+    await expectAccessible(page, 'Today')
+    await press(page, 'Start a piece')
+    await see(page, 'What is it?')
+    await expectAccessible(page, 'Start a piece')
+    await press(page, 'Plan it')
+    await see(page, 'Give the piece a name.')
+    await page.type('::-p-aria([name="What is it?"])', 'Trestle plate')
+    await press(page, 'Plan it')
+    await see(page, 'The cut, to scale')
+    await expectAccessible(page, 'Plan')
+  })
+
+  it('works everything out again as one types', async () => {
+    await type(page, 'Thickness', '1/4 in')
+    await until(page, () =>
+      document.querySelector('[data-station="set-oxygen"]')?.textContent?.includes('your chart'),
+    )
+    expect(await station(page, 'set-oxygen')).toMatch(/3[01] ?psi/)
+    expect(await station(page, 'tip')).toContain('0.04')
+    await type(page, 'Thickness', '13 in')
+    await see(page, 'Too thick.')
+    await type(page, 'Thickness', '5/8 in')
+    await until(page, () =>
+      document.querySelector('[data-station="set-oxygen"]')?.textContent?.includes('43'),
+    )
+    expect(await station(page, 'travel')).toContain('15 in/min')
+  })
+
+  it('says how a figure was worked out', async () => {
+    await page.click('[data-station="set-oxygen"]')
+    await see(page, 'Rests on: your chart')
+    await expectAccessible(page, 'How it was worked out')
+    await page.keyboard.press('Escape')
+  })
+
+  it('is led through every step, with clocks that must run out', async () => {
+    await until(page, () => !document.body.innerText.includes('keeping'))
+    await press(page, 'Run this cut')
+    await see(page, 'Step 1 of')
+    await expectAccessible(page, 'Run')
+    let last = ''
+    for (let i = 0; i < 40; i++) {
+      if ((await page.$('[data-done]')) === null) break
+      await until(page, (before) => document.querySelector('h1')?.innerText !== before, last)
+      last = await heading()
+      if (last === 'All steps done') break
+      const button = () => page.$eval('[data-done]', (e) => (e as HTMLElement).innerText)
+      await page.waitForSelector('[data-done]:not([disabled])')
+      if ((await button()) === 'Start the clock') {
+        await page.keyboard.press(' ')
+        await see(page, 'Clock is running')
+        await passTime(page, 3700)
+        await until(page, () => document.querySelector('[data-done]')?.textContent === 'Done')
+      }
+      if (last.startsWith('Press the lever smoothly')) {
+        await press(page, 'Start the pace')
+        await passTime(page, 20)
+        await see(page, '5 in of 12 in')
+        await expectAccessible(page, 'Run, the cut')
+      }
+      await page.waitForSelector('[data-done]:not([disabled])')
+      await page.keyboard.press(' ')
+    }
+    await see(page, 'Rig shut, bled and wound out.')
+  })
+
+  it('writes down what came out, and finds it again', async () => {
+    await press(page, 'Write down what came out')
+    await see(page, 'What came out')
+    await press(page, 'Put it in the book')
+    await see(page, 'Say what the edge is like.')
+    await press(page, 'Sharp and square')
+    await press(page, 'Falls off')
+    await press(page, 'By itself')
+    await type(page, 'Kerf, measured', '2 mm')
+    await expectAccessible(page, 'What came out')
+    await press(page, 'Put it in the book')
+    await until(page, () => location.pathname === '/log')
+    await see(page, 'Trestle plate')
+    await expectAccessible(page, 'Log')
+    await page.type('input[type=search]', 'trestle')
+    await until(page, () => document.querySelectorAll('tbody tr').length === 1)
+    await press(page, 'Trestle plate')
+    await see(page, 'The run, step by step')
+    await expectAccessible(page, 'Entry')
+    const log = (await server.call('GET', '/api/log')).json as LogSummary[]
+    expect(log[0]).toMatchObject({
+      title: 'Trestle plate',
+      edge: 'sharp',
+      slag: 'falls-off',
+      drop: 'by-itself',
+      kerfM: expect.closeTo(0.002, 9),
+    })
+  })
+
+  it('plans the next cut with the kerf that was measured', async () => {
+    const jobs = (await server.call('GET', '/api/jobs')).json as JobSummary[]
+    const ticket = jobs.flatMap((j) => j.tickets).find((t) => t.title === 'Trestle plate')
+    await page.goto(`${server.url}/jobs/${ticket?.jobId}/${ticket?.id}`)
+    await see(page, 'your log')
+    expect(ticket?.state).toBe('logged')
+  })
+})
+
+describe('trouble', () => {
+  it('is one tap away, in letters to be read from afar, and can end the run', async () => {
+    const fresh = await openPage(browser, server.url)
+    await press(fresh, 'Jobs')
+    await see(fresh, 'Lower gate gussets')
+    await expectAccessible(fresh, 'Jobs')
+    const run = (await server.call('GET', '/api/today')).json as { running: { id: string; title: string }[] }
+    await fresh.goto(`${server.url}/run/${run.running.find((r) => r.title.startsWith('Gusset'))?.id}`)
+    await see(fresh, 'Step 10 of')
+    await fresh.keyboard.press('t')
+    await see(fresh, 'What is wrong?')
+    await expectAccessible(fresh, 'Trouble')
+    await press(fresh, 'Squeal or hiss inside the torch')
+    await see(fresh, 'Oxygen torch valve shut. At once')
+    const size = await fresh.$eval('[role=dialog] p', (e) => parseFloat(getComputedStyle(e).fontSize))
+    expect(size).toBeGreaterThan(40)
+    await press(fresh, 'Something else')
+    await fresh.keyboard.press('Escape')
+    await press(fresh, 'Skip, say why')
+    await see(fresh, 'Why is this step left out?')
+    await press(fresh, 'Skip the step')
+    await see(fresh, 'Say why: it stays in the book.')
+    await press(fresh, 'Still set from the last cut')
+    await see(fresh, 'Step 11 of')
+    await fresh.keyboard.press('Backspace')
+    await see(fresh, 'Step 10 of')
+    await fresh.close()
+  })
+})

@@ -1,0 +1,147 @@
+import type { Browser, Page } from 'puppeteer-core'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { JobSummary } from '#contract/types.ts'
+import { testServer, type TestServer } from '../server/test-support.ts'
+import { expectAccessible, openBrowser, openPage, PAGES, press, see, type, until } from './browser.ts'
+
+let browser: Browser
+let server: TestServer
+let page: Page
+beforeAll(async () => {
+  browser = await openBrowser()
+  server = await testServer({ pages: PAGES })
+  const jobs = (await server.call('GET', '/api/jobs')).json as JobSummary[]
+  const ticket = jobs.flatMap((j) => j.tickets).find((t) => t.title === 'Gusset, lower mitre post')
+  page = await openPage(browser, `${server.url}/jobs/${ticket?.jobId}/${ticket?.id}`)
+  await see(page, 'The cut, to scale')
+})
+afterAll(async () => {
+  await browser.close()
+  await server.stop()
+})
+
+const understood = () => page.$eval('[data-work] output', (e) => e.innerText)
+const drawn = (text: string) =>
+  until(
+    page,
+    (t) => document.querySelector('[aria-label="The cut, to scale"]')?.textContent?.includes(t),
+    text,
+  )
+
+describe('the unit field', () => {
+  it.each([
+    ['3/4', '19.05 mm'],
+    ['1-1/8"', '28.58 mm'],
+    ['.75', '19.05 mm'],
+    ['20 mm', '0.787 in'],
+    ['2,5 cm', '25.4'],
+  ])('takes %s as typed and shows what it understood', async (text, shown) => {
+    await type(page, 'Thickness', text)
+    if (text.endsWith('cm')) await drawn('0.984 in')
+    else expect(await understood()).toBe(shown)
+  })
+  it('asks which gauge, with a button for each, and loses nothing', async () => {
+    await type(page, 'Thickness', '10 ga')
+    await see(page, '10 gauge of what?')
+    await expectAccessible(page, 'a field that asks')
+    expect(await page.$eval('[data-work] input', (e) => (e as HTMLInputElement).value)).toBe('10 ga')
+    await press(page, 'steel sheet, .1345 in')
+    await drawn('0.135 in')
+  })
+  it('says what is wrong at the field, and keeps the last plan in sight', async () => {
+    await type(page, 'Thickness', '20 psi')
+    await see(page, '“psi” measures a pressure; this wants a length')
+    expect(await page.$eval('[data-station="travel"]', (e) => (e as HTMLElement).innerText)).toMatch(/\d/)
+    expect(
+      await page.$eval('::-p-aria([name="Run this cut"])', (e) => (e as HTMLButtonElement).disabled),
+    ).toBe(true)
+    await type(page, 'Thickness', '3/4 in')
+    await until(page, () => !document.body.innerText.includes('this wants a length'))
+  })
+  it('steps by the trade’s own increments', async () => {
+    await press(page, 'Thickness: more')
+    await drawn('13/16 in')
+    await press(page, 'Thickness: less')
+    await press(page, 'Thickness: less')
+    await drawn('11/16 in')
+  })
+  it('flips the units without changing the plate or the setting', async () => {
+    const setting = async () =>
+      (await page.$eval('[data-station="set-oxygen"]', (e) => (e as HTMLElement).innerText)).replace(
+        /\s+/g,
+        ' ',
+      )
+    const psi = Number(/(\d+) psi/.exec(await setting())?.[1])
+    await page.focus('[data-station="oxygen"]')
+    await page.keyboard.press('u')
+    await drawn('17.46 mm')
+    const bar = Number(/([\d.]+) bar/.exec(await setting())?.[1])
+    expect(bar).toBeCloseTo(psi * 0.0689476, 1)
+    await page.keyboard.press('u')
+    await drawn('11/16 in')
+  })
+})
+
+describe('night', () => {
+  it('has its own colours on every view, with no serious fault', async () => {
+    await press(page, 'Settings')
+    await see(page, 'Units')
+    await expectAccessible(page, 'Settings')
+    await press(page, 'Night')
+    expect(await page.evaluate(() => document.documentElement.dataset['theme'])).toBe('night')
+    await expectAccessible(page, 'Settings at night')
+    for (const [link, text] of [
+      ['Today', 'Under way'],
+      ['Jobs', 'Lifting beam'],
+      ['Log', 'Gusset, heel post, top'],
+    ] as const) {
+      await press(page, link)
+      await see(page, text)
+      await expectAccessible(page, `${link} at night`)
+    }
+    await page.goBack()
+    await page.goBack()
+    const run = (await server.call('GET', '/api/today')).json as { running: { id: string }[] }
+    await page.goto(`${server.url}/run/${run.running[0]?.id}`)
+    await see(page, 'Step 10 of')
+    await expectAccessible(page, 'Run at night')
+    await page.reload()
+    expect(await page.evaluate(() => document.documentElement.dataset['theme'])).toBe('night')
+    expect(await page.evaluate(() => getComputedStyle(document.body).color)).toBe('rgb(236, 231, 220)')
+  })
+})
+
+describe('the shop', () => {
+  it('is told its units, words and people in Settings, and speaks them', async () => {
+    await page.goto(`${server.url}/settings`)
+    await see(page, 'Units')
+    await press(page, 'nozzle')
+    await press(page, 'All mm and bar')
+    await page.type('::-p-aria([name="Somebody new"])', 'Wren')
+    await press(page, 'Add')
+    await page.waitForSelector('::-p-aria([name="Name of Wren"])')
+    await type(page, 'Altitude', '9000 m')
+    await press(page, 'Use this altitude')
+    await see(page, 'The altitude should be')
+    await type(page, 'Altitude', '300 m')
+    await press(page, 'Use this altitude')
+    await until(page, () => !document.body.innerText.includes('The altitude should be'))
+    const jobs = (await server.call('GET', '/api/jobs')).json as JobSummary[]
+    const ticket = jobs.flatMap((j) => j.tickets).find((t) => t.title === 'Gusset, lower mitre post')
+    await page.goto(`${server.url}/jobs/${ticket?.jobId}/${ticket?.id}`)
+    await see(page, 'Nozzle')
+    await see(page, 'bar')
+    await see(page, 'mm/min')
+  })
+  it('fits a phone without running over its edge', async () => {
+    for (const path of ['/', '/jobs', '/log', '/settings', new URL(page.url()).pathname]) {
+      const phone = await openPage(browser, server.url + path, { width: 390, height: 844 })
+      await phone.waitForSelector('main h1, main section')
+      const over = await phone.evaluate(
+        () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+      )
+      expect(over, path).toBeLessThanOrEqual(0)
+      await phone.close()
+    }
+  })
+})

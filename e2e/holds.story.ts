@@ -1,0 +1,224 @@
+import { spawn, type ChildProcess } from 'node:child_process'
+import { once } from 'node:events'
+import { rmSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { resolve } from 'node:path'
+import type { Browser, Page } from 'puppeteer-core'
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
+import type { JobSummary, Run, Today } from '#contract/types.ts'
+import { tempFolder, testServer, type TestServer } from '../server/test-support.ts'
+import { openBrowser, openPage, PAGES, press, see, type, until } from './browser.ts'
+
+let browser: Browser
+beforeAll(async () => {
+  browser = await openBrowser()
+})
+afterAll(() => browser.close())
+
+const pages: Page[] = []
+const open = async (url: string): Promise<Page> => {
+  const page = await openPage(browser, url)
+  pages.push(page)
+  return page
+}
+afterEach(async () => {
+  await Promise.all(pages.splice(0).map((p) => p.close()))
+})
+
+const stepText = (page: Page) => page.$eval('header', (e) => /Step (\d+)/.exec(e.innerText)?.[1])
+const runOf = async (server: TestServer): Promise<string> => {
+  const today = (await server.call('GET', '/api/today')).json as Today
+  return today.running[0]?.id ?? ''
+}
+const eventsOf = async (server: TestServer, id: string) =>
+  ((await server.call('GET', `/api/runs/${id}`)).json as Run).events
+
+/** The demo as a process of its own, to be killed without warning. */
+async function startDemo(data: string, port: number): Promise<ChildProcess> {
+  const child = spawn(
+    process.execPath,
+    [resolve(import.meta.dirname, '../bin/demo.cjs'), '--data', data, '--port', String(port)],
+    { stdio: ['ignore', 'pipe', 'inherit'] },
+  )
+  let said = ''
+  for await (const chunk of child.stdout) {
+    said += String(chunk)
+    if (said.includes('Wimble is at')) break
+  }
+  return child
+}
+const freePort = async (): Promise<number> => {
+  const probe = createServer().listen(0, '127.0.0.1')
+  await once(probe, 'listening')
+  const address = probe.address()
+  probe.close()
+  await once(probe, 'close')
+  return typeof address === 'object' && address ? address.port : 0
+}
+
+describe('a server that is killed in the middle of a run', () => {
+  it('loses no confirmed step, and the run goes on; what was pressed meanwhile is sent', async () => {
+    const data = tempFolder()
+    const port = await freePort()
+    let child = await startDemo(data, port)
+    const url = `http://localhost:${port}`
+    const today = (await (await fetch(`${url}/api/today`)).json()) as Today
+    const id = today.running[0]?.id ?? ''
+    const events = async () => ((await (await fetch(`${url}/api/runs/${id}`)).json()) as Run).events.length
+    const before = await events()
+    const page = await open(`${url}/run/${id}`)
+    await see(page, 'Step 10 of')
+    await press(page, 'Done')
+    await see(page, 'Step 11 of')
+    await until(page, () => !document.body.innerText.includes('not in the book yet'))
+
+    child.kill('SIGKILL')
+    await once(child, 'exit')
+    await press(page, 'Start the clock')
+    await see(page, 'The server does not answer.')
+    await see(page, '1 entry is kept here')
+    await press(page, 'Skip, say why')
+    await press(page, 'Done before I began here')
+    await see(page, 'Step 12 of')
+    await see(page, '2 entries are kept here')
+
+    child = await startDemo(data, port)
+    await until(page, () => !document.body.innerText.includes('The server does not answer'))
+    await until(page, () => !document.body.innerText.includes('not in the book yet'))
+    expect(await events()).toBe(before + 3)
+    await page.reload()
+    await see(page, 'Step 12 of')
+    const ended = once(child, 'exit')
+    child.kill('SIGTERM')
+    expect((await ended)[0]).toBe(0)
+    rmSync(data, { recursive: true })
+  })
+})
+
+describe('a screen', () => {
+  let server: TestServer
+  beforeAll(async () => {
+    server = await testServer({ pages: PAGES })
+  })
+  afterAll(() => server.stop())
+
+  it('goes on where it was after a reload, clock and all', async () => {
+    const id = await runOf(server)
+    const page = await open(`${server.url}/run/${id}`)
+    await press(page, 'Done')
+    await see(page, 'Step 11 of')
+    await press(page, 'Start the clock')
+    await see(page, 'Clock is running')
+    await until(page, () => !document.body.innerText.includes('not in the book yet'))
+    await page.reload()
+    await see(page, 'Step 11 of')
+    await see(page, 'Clock is running')
+  })
+
+  it('shares a run with another: both show the truth, and a step is confirmed once', async () => {
+    const id = await runOf(server)
+    const [one, two] = [await open(`${server.url}/run/${id}`), await open(`${server.url}/run/${id}`)]
+    await see(one, 'Step 11 of')
+    await see(two, 'Step 11 of')
+    const before = (await eventsOf(server, id)).length
+    await one.bringToFront()
+    await press(one, 'Back')
+    await see(one, 'Step 10 of')
+    await see(two, 'Step 10 of')
+    for (const p of [one, two])
+      await until(p, () => document.querySelector('[data-done]:not([disabled])') !== null)
+    await Promise.all([one, two].map((p) => p.$eval('[data-done]', (e) => (e as HTMLElement).click())))
+    await see(one, 'Step 11 of')
+    await see(two, 'Step 11 of')
+    await until(one, () => !document.body.innerText.includes('not in the book yet'))
+    await until(two, () => !document.body.innerText.includes('not in the book yet'))
+    const events = await eventsOf(server, id)
+    expect(events.slice(before).map((e) => `${e.kind} ${e.stepId}`)).toEqual([
+      'back purge-fuel',
+      'done set-oxygen',
+    ])
+    expect(await stepText(two)).toBe('11')
+  })
+
+  it('says that the disk is full, keeps the step on the screen, and stores it once there is room', async () => {
+    const id = await runOf(server)
+    const page = await open(`${server.url}/run/${id}`)
+    await see(page, 'Step 11 of')
+    const full = () =>
+      server.db.pragma(`max_page_count = ${Number(server.db.pragma('page_count', { simple: true }))}`)
+    full()
+    const filler = server.db.prepare("INSERT INTO jobs VALUES (lower(hex(randomblob(16))), ?, '', '')")
+    expect(() => {
+      for (;;) filler.run('filler'.repeat(40))
+    }).toThrow(/full/)
+    // small rows may still find room on half-empty pages: trouble cards, ever shorter, fill it
+    for (const length of [490, 200, 60, 1])
+      for (let status = 201; status === 201;) {
+        const trouble = {
+          id: crypto.randomUUID(),
+          kind: 'trouble',
+          stepId: 'purge-fuel',
+          at: '2026-03-02T08:30:00.000Z',
+          personId: null,
+          reason: 'x'.repeat(length),
+        }
+        status = (await server.call('POST', `/api/runs/${id}/events`, trouble)).status
+      }
+    const stored = (await eventsOf(server, id)).length
+    await press(page, 'Skip, say why')
+    await press(page, 'Not needed on this job')
+    await see(page, 'The disk is full')
+    await see(page, 'not in the book yet')
+    expect((await eventsOf(server, id)).length).toBe(stored)
+    server.db.pragma('max_page_count = 1000000')
+    await until(page, () => !document.body.innerText.includes('The disk is full'))
+    await until(page, () => !document.body.innerText.includes('not in the book yet'))
+    expect((await eventsOf(server, id)).at(-1)).toMatchObject({
+      kind: 'skip',
+      reason: 'Not needed on this job',
+    })
+  })
+})
+
+describe('typing while the server is away', () => {
+  it('keeps what is typed, through a reload, and sends it when the server is back', async () => {
+    const data = tempFolder()
+    let server = await testServer({ pages: PAGES, data })
+    const { port, url } = server
+    const jobs = (await server.call('GET', '/api/jobs')).json as JobSummary[]
+    const ticket = jobs.flatMap((j) => j.tickets).find((t) => t.title === 'Gusset, lower mitre post')
+    const page = await open(`${url}/jobs/${ticket?.jobId}/${ticket?.id}`)
+    await see(page, 'The cut, to scale')
+    await server.stop()
+    await type(page, 'Thickness', '3/4 in')
+    await see(page, 'The server does not answer.')
+    await until(page, () =>
+      document.querySelector('[aria-label="The cut, to scale"]')?.textContent?.includes('3/4 in'),
+    )
+    server = await testServer({ pages: PAGES, data, port, empty: true })
+    await page.reload()
+    await until(page, () => !document.body.innerText.includes('keeping'))
+    await see(page, 'The cut, to scale')
+    const read = (await server.call('GET', `/api/jobs/${ticket?.jobId}`)).json as {
+      tickets: { id: string; draft: { work: { thickness: string } } }[]
+    }
+    expect(read.tickets.find((t) => t.id === ticket?.id)?.draft.work.thickness).toBe('3/4 in')
+
+    // another screen changes the same piece: the second one to be stored is asked
+    const other = await open(`${url}/jobs/${ticket?.jobId}/${ticket?.id}`)
+    await see(other, 'The cut, to scale')
+    await page.bringToFront()
+    await type(page, 'Thickness', '7/8 in')
+    await until(page, () => !document.body.innerText.includes('keeping'))
+    await other.bringToFront()
+    await type(other, 'Length', '30 in')
+    await see(other, 'This piece was changed on another screen.')
+    await press(other, 'Take what is there')
+    await until(
+      other,
+      () => document.querySelector<HTMLInputElement>('[data-work] input')?.value === '7/8 in',
+    )
+    await server.stop()
+    rmSync(data, { recursive: true })
+  })
+})
