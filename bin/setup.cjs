@@ -32,56 +32,78 @@ function lockHash() {
   return hash.digest('hex')
 }
 
-/** Installs the npm packages when they are missing or belong to another lock file; says so on stderr. */
-function ensureInstalled() {
-  var stamp = path.join(ROOT, 'node_modules', '.wimble-installed')
-  var want = lockHash()
-  try {
-    if (fs.readFileSync(stamp, 'utf8') === want) return
-  } catch (_missing) {
-    // not installed yet
-  }
-  process.stderr.write(
-    'Installing packages. The database module may compile for some minutes the first time.\n',
-  )
+/** Runs a command out of sight, saying every ten seconds that it goes on; what it printed is shown if it fails. */
+function quietly(what, command, args, done) {
   var began = Date.now()
-  var npm = process.platform === 'win32' ? 'npm.cmd' : 'npm'
-  // package.json names the two packages whose install scripts may run; older npm runs them anyway
-  var done = childProcess.spawnSync(
-    npm,
-    ['ci', '--include=dev', '--no-audit', '--no-fund', '--loglevel=error', '--foreground-scripts'],
-    {
-      cwd: ROOT,
-      stdio: ['ignore', 2, 2],
-      shell: process.platform === 'win32',
-    },
-  )
-  if (done.status !== 0) fail('Installing the packages failed; what npm said stands above.')
+  var said = []
+  var seconds = function () {
+    return Math.round((Date.now() - began) / 1000) + ' s'
+  }
+  var child = childProcess.spawn(command, args, { cwd: ROOT, shell: process.platform === 'win32' })
+  var tick = setInterval(function () {
+    process.stderr.write(what + ': ' + seconds() + '\n')
+  }, 10000)
+  var keep = function (chunk) {
+    said.push(String(chunk))
+  }
+  child.stdout.on('data', keep)
+  child.stderr.on('data', keep)
+  child.on('error', keep)
+  child.on('close', function (code) {
+    clearInterval(tick)
+    if (code === 0) return done(seconds())
+    process.stderr.write(said.join('').slice(-4000) + '\n')
+    fail(what + ' failed; what it said stands above.')
+  })
+}
+
+function databaseWorks() {
   var tried = childProcess.spawnSync(
     process.execPath,
     ['-e', "new (require('better-sqlite3'))(':memory:')"],
     { cwd: ROOT },
   )
-  if (tried.status !== 0) {
-    process.stderr.write('Compiling the database module.\n')
-    var built = childProcess.spawnSync(
-      npm,
-      ['rebuild', 'better-sqlite3', '--foreground-scripts', '--ignore-scripts=false'],
-      { cwd: ROOT, stdio: ['ignore', 2, 2] },
-    )
-    if (built.status !== 0)
-      fail('Compiling the database module failed; it needs python3, make and a C++ compiler.')
+  return tried.status === 0
+}
+
+/** Installs the npm packages when they are missing or belong to another lock file; says so on stderr. */
+function ensureInstalled(done) {
+  var stamp = path.join(ROOT, 'node_modules', '.wimble-installed')
+  var want = lockHash()
+  try {
+    if (fs.readFileSync(stamp, 'utf8') === want) return done()
+  } catch (missing) {
+    // anything else than a missing stamp is a fault
+    if (missing.code !== 'ENOENT') throw missing
   }
-  fs.writeFileSync(stamp, want)
-  process.stderr.write('Packages installed in ' + Math.round((Date.now() - began) / 1000) + ' s.\n')
+  var finish = function (took) {
+    fs.writeFileSync(stamp, want)
+    process.stderr.write('Packages installed in ' + took + '.\n')
+    done()
+  }
+  var npm = process.platform === 'win32' ? 'npm.cmd' : 'npm'
+  process.stderr.write(
+    'Installing packages. The database module may compile for some minutes the first time.\n',
+  )
+  quietly('Installing packages', npm, ['ci', '--include=dev', '--no-audit', '--no-fund'], function (took) {
+    if (databaseWorks()) return finish(took)
+    // an npm that runs no install scripts leaves the module uncompiled
+    quietly(
+      'Compiling the database module',
+      npm,
+      ['rebuild', 'better-sqlite3', '--ignore-scripts=false'],
+      finish,
+    )
+  })
 }
 
 /** Checks Node, installs what is missing, then runs a TypeScript program of this folder. */
 function run(program) {
   var old = nodeTooOld(process.version)
   if (old) fail(old)
-  ensureInstalled()
-  require('./load.cjs')(path.join(__dirname, program))
+  ensureInstalled(function () {
+    require('./load.cjs')(path.join(__dirname, program))
+  })
 }
 
 module.exports = { run: run, nodeTooOld: nodeTooOld, fail: fail, ROOT: ROOT }

@@ -20,9 +20,7 @@ const NAME = 120
 const TYPED = 60
 
 /** No control characters; line breaks and tabs only where more than one line may be typed. */
-// eslint-disable-next-line no-control-regex
 const ONE_LINE = /^[^\u0000-\u001f\u007f]*$/
-// eslint-disable-next-line no-control-regex
 const LINES = /^[^\u0000-\u0008\u000b-\u001f\u007f]*$/
 const NOT_PLAIN = 'This should be plain text.'
 

@@ -101,6 +101,11 @@ describe('night', () => {
     }
     await page.goBack()
     await page.goBack()
+    const jobs = (await server.call('GET', '/api/jobs')).json as JobSummary[]
+    const ticket = jobs.flatMap((j) => j.tickets).find((t) => t.title === 'Old eye plate, painted')
+    await page.goto(`${server.url}/jobs/${ticket?.jobId}/${ticket?.id}`)
+    await see(page, 'Coated plate.')
+    await expectAccessible(page, 'Plan at night')
     const run = (await server.call('GET', '/api/today')).json as { running: { id: string }[] }
     await page.goto(`${server.url}/run/${run.running[0]?.id}`)
     await see(page, 'Step 10 of')

@@ -1,4 +1,4 @@
 export * from './types.ts'
 export { planCut } from './plan-cut.ts'
-export { readCut, type ReadCut } from './read.ts'
+export { readCut } from './read.ts'
 export { cutFigureKind } from './figure-kind.ts'

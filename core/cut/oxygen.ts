@@ -244,8 +244,10 @@ function sayHose(draft: Draft, asked: OxygenAsked, plan: OxygenPlan, drop: numbe
   return tooMuch
 }
 
+/** Both at the regulator and through the hose that is really there, so that like stands beside like. */
 function compareWithEstimate(draft: Draft, charted: number, estimated: number): void {
-  if (Math.abs(charted / estimated - 1) <= CHART_DIFFERS) return
+  const setting = draft.figures.cuttingOxygenPressure?.value ?? charted
+  if (Math.abs(setting / estimated - 1) <= CHART_DIFFERS) return
   draft.say(
     'mind',
     'chart-oxygen-differs',

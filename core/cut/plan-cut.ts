@@ -129,16 +129,18 @@ function sayTipSize(
 ): void {
   const { rig } = draft.request
   const where = { field: 'rig.tipOrifice', figure: 'tipOrifice' }
-  const good = thicknessFor(orificeM)
-  const goodFor = good
-    ? `It is good for ${draft.showSpan(good[0], good[1], 'length')} plate.`
-    : 'No plate in the table calls for it.'
+  const goodFor = () => {
+    const good = thicknessFor(orificeM)
+    return good
+      ? `It is good for ${draft.showSpan(good[0], good[1], 'length')} plate.`
+      : 'No plate in the table calls for it.'
+  }
   if (orificeM > high * 1.0001)
     draft.say(
       'mind',
       'tip-too-big',
       'Tip too big',
-      `${draft.show(orificeM, 'length')} on a plate that takes ${draft.showSpan(low, high, 'length')}: wide kerf, rounded edge, wasted gas. ${goodFor}`,
+      `${draft.show(orificeM, 'length')} on a plate that takes ${draft.showSpan(low, high, 'length')}: wide kerf, rounded edge, wasted gas. ${goodFor()}`,
       where,
     )
   if (orificeM < low * 0.9999)
@@ -146,7 +148,7 @@ function sayTipSize(
       'mind',
       'tip-too-small',
       'Tip too small',
-      `${draft.show(orificeM, 'length')} on a plate that takes ${draft.showSpan(low, high, 'length')}: it starves, goes slowly and loses the cut. ${goodFor}`,
+      `${draft.show(orificeM, 'length')} on a plate that takes ${draft.showSpan(low, high, 'length')}: it starves, goes slowly and loses the cut. ${goodFor()}`,
       where,
     )
   if (row) return

@@ -187,3 +187,21 @@ describe('printQuantity', () => {
     )
   })
 })
+
+describe('the tables that quantities rest on', () => {
+  it('number drills rise in size as their numbers fall', () => {
+    const sizes = NUMBER_DRILLS.map((d) => d.diameterM)
+    expect(sizes).toEqual([...sizes].sort((a, b) => a - b))
+    expect(NUMBER_DRILLS.map((d) => d.number)).toEqual(
+      NUMBER_DRILLS.map((d) => d.number).sort((a, b) => b - a),
+    )
+    expect(drillOfDiameter(0.052 * 0.0254)?.number).toBe(55)
+    expect(drillOfDiameter(0.0505 * 0.0254)).toBeUndefined()
+  })
+  it('gauges fall in thickness as their numbers rise, for every material', () => {
+    for (const material of ['steel', 'galvanised', 'stainless', 'brass', 'tube']) {
+      const sizes = [8, 10, 12, 14, 16, 18, 20, 22, 24].map((n) => value(`${n} ga ${material}`, 'length'))
+      expect(sizes).toEqual([...sizes].sort((a, b) => b - a))
+    }
+  })
+})

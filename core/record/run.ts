@@ -20,7 +20,7 @@ export interface RunProgress {
   readonly index: number
   readonly state: 'running' | 'finished' | 'stopped'
   /** When each step was confirmed or skipped, by step id: steps gone back over are open again. */
-  readonly confirmed: Readonly<Record<string, { readonly at: string; readonly skipped: boolean }>>
+  readonly confirmed: Readonly<Partial<Record<string, { readonly at: string; readonly skipped: boolean }>>>
   /** When the clock of the step in hand was started, ISO, if it was. */
   readonly timerFrom: string | undefined
 }
@@ -30,20 +30,20 @@ export function foldRun(steps: readonly Pick<Step, 'id'>[], events: readonly Run
   let index = 0
   let stopped = false
   let timerFrom: string | undefined
-  const confirmed: Record<string, { at: string; skipped: boolean }> = {}
+  const confirmed = new Map<string, { at: string; skipped: boolean }>()
   for (const event of events) {
     if (!fits(steps, { index, stopped }, event)) continue
     switch (event.kind) {
       case 'done':
       case 'skip':
-        confirmed[event.stepId] = { at: event.at, skipped: event.kind === 'skip' }
+        confirmed.set(event.stepId, { at: event.at, skipped: event.kind === 'skip' })
         index += 1
         timerFrom = undefined
         break
       case 'back': {
         index -= 1
         const again = steps[index]?.id
-        if (again !== undefined) delete confirmed[again]
+        if (again !== undefined) confirmed.delete(again)
         timerFrom = undefined
         break
       }
@@ -58,7 +58,7 @@ export function foldRun(steps: readonly Pick<Step, 'id'>[], events: readonly Run
     }
   }
   const state = stopped ? 'stopped' : index >= steps.length ? 'finished' : 'running'
-  return { index, state, confirmed, timerFrom }
+  return { index, state, confirmed: Object.fromEntries(confirmed), timerFrom }
 }
 
 function fits(

@@ -1,12 +1,13 @@
 import { BookOpenText, ClipboardList, Settings as Cog, Sunrise } from 'lucide-react'
-import { useMemo, useState } from 'react'
+import { lazy, Suspense, useMemo, useState } from 'react'
 import { NavLink, Outlet, useNavigate } from 'react-router'
-import { Panel } from '../ui/Panel.tsx'
-import { StartPiece } from '../views/jobs/StartPiece.tsx'
 import { device } from './device.ts'
 import { ServerNotice } from './ServerNotice.tsx'
-import { SHORTCUTS, useShortcuts } from './shortcuts.ts'
+import { useShortcuts } from './shortcuts.ts'
+import { StartPiece } from './sheets.ts'
 import { useApp, useSend } from './store.ts'
+
+const KeysPanel = lazy(() => import('./KeysPanel.tsx'))
 
 const PLACES = [
   { to: '/', name: 'Today', Icon: Sunrise },
@@ -33,7 +34,7 @@ export function Shell() {
   )
   useShortcuts(keys)
   return (
-    <div className="min-h-dvh pb-[64px] md:pb-0 md:pl-[76px]">
+    <div className="min-h-dvh pb-[64px] md:pb-0 md:pl-[76px] print:p-0">
       <nav
         aria-label="Main"
         className="fixed inset-x-0 bottom-0 z-30 flex h-[64px] bg-[var(--spine)] text-[#c9c4b8] md:inset-x-auto md:inset-y-0 md:left-0 md:h-dvh md:w-[76px] md:flex-col"
@@ -60,17 +61,10 @@ export function Shell() {
       </nav>
       <ServerNotice />
       <Outlet />
-      <StartPiece open={starting} onClose={() => setStarting(false)} />
-      <Panel title="Keys" place="middle" open={help} onClose={() => setHelp(false)}>
-        <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-2">
-          {SHORTCUTS.map((s) => (
-            <div key={s.keys} className="contents">
-              <dt className="name text-lg font-semibold">{s.keys}</dt>
-              <dd>{s.does}</dd>
-            </div>
-          ))}
-        </dl>
-      </Panel>
+      <Suspense>
+        {starting ? <StartPiece open onClose={() => setStarting(false)} /> : null}
+        {help ? <KeysPanel onClose={() => setHelp(false)} /> : null}
+      </Suspense>
     </div>
   )
 }

@@ -1,3 +1,4 @@
+import { memo } from 'react'
 import type { LineState } from '#core/line/state.ts'
 
 interface Props {
@@ -8,14 +9,19 @@ interface Props {
   /** Share of a gauge's face, 0 to 1, for the oxygen and the fuel needle. */
   readonly oxygenNeedle: number
   readonly fuelNeedle: number
-  readonly compact?: boolean
 }
 
 const W = 1204
 const H = 280
 
 /** The rig as one continuous drawing: cylinder, regulator, hose, torch, tip, flame, work; oxygen above, fuel below. */
-export function LineDrawing({ oxygenColour, fuelColour, live, oxygenNeedle, fuelNeedle }: Props) {
+export const LineDrawing = memo(function LineDrawing({
+  oxygenColour,
+  fuelColour,
+  live,
+  oxygenNeedle,
+  fuelNeedle,
+}: Props) {
   const flame = live?.flame ?? 'neutral'
   const gas = (side: 'oxygen' | 'fuel') =>
     live ? live[side].cylinder === 'open' || live[side].deliveryPa > 0 : true
@@ -99,7 +105,7 @@ export function LineDrawing({ oxygenColour, fuelColour, live, oxygenNeedle, fuel
       </defs>
     </svg>
   )
-}
+})
 
 function Side({
   y,

@@ -1,5 +1,5 @@
 import { Minus, Plus } from 'lucide-react'
-import { useState } from 'react'
+import { memo, useState } from 'react'
 import {
   fromSi,
   parseQuantity,
@@ -71,7 +71,7 @@ function alsoIn(unit: UnitId): UnitId | undefined {
  * A number as tradespeople type it. Shows what it understood; a text it does not understand stays as it is, with the
  * reason and the ways out as buttons.
  */
-export function QuantityField({
+export const QuantityField = memo(function QuantityField({
   label,
   kind,
   value,
@@ -170,4 +170,4 @@ export function QuantityField({
       )}
     </Field>
   )
-}
+})

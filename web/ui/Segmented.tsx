@@ -1,3 +1,4 @@
+import { memo } from 'react'
 import { ToggleGroup } from 'radix-ui'
 
 export interface Option<T extends string> {
@@ -6,7 +7,7 @@ export interface Option<T extends string> {
 }
 
 /** A choice of a few, all in sight. */
-export function Segmented<T extends string>({
+function PlainSegmented<T extends string>({
   label,
   value,
   options,
@@ -39,3 +40,6 @@ export function Segmented<T extends string>({
     </ToggleGroup.Root>
   )
 }
+
+/** Drawn again only when what it shows changes: plans are worked out at every key. */
+export const Segmented = memo(PlainSegmented) as typeof PlainSegmented

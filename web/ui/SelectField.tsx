@@ -1,10 +1,11 @@
+import { memo } from 'react'
 import { Check, ChevronDown } from 'lucide-react'
 import { Select } from 'radix-ui'
 import { Field } from './Field.tsx'
 import type { Option } from './Segmented.tsx'
 
 /** A choice from a list that is too long to lie open. */
-export function SelectField<T extends string>({
+function PlainSelectField<T extends string>({
   label,
   value,
   options,
@@ -63,3 +64,6 @@ export function SelectField<T extends string>({
     </Field>
   )
 }
+
+/** Drawn again only when what it shows changes: plans are worked out at every key. */
+export const SelectField = memo(PlainSelectField) as typeof PlainSelectField

@@ -42,9 +42,16 @@ function ticket(r: Row): Ticket {
 }
 
 /** A ticket without what only its own view needs. */
-export function summary({ draft: _draft, version: _version, ...rest }: Ticket): TicketSummary {
-  return rest
-}
+export const summary = (t: Ticket): TicketSummary => ({
+  id: t.id,
+  jobId: t.jobId,
+  jobName: t.jobName,
+  title: t.title,
+  state: t.state,
+  runId: t.runId,
+  thickness: t.thickness,
+  length: t.length,
+})
 
 /** The pieces of jobs. */
 export function ticketsTable(db: Db) {

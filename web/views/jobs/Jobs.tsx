@@ -1,10 +1,10 @@
-import { useState } from 'react'
+import { Suspense, useState } from 'react'
 import { Link } from 'react-router'
 import { api } from '../../app/api.ts'
+import { StartPiece } from '../../app/sheets.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Missing } from '../../ui/Missing.tsx'
 import { PieceRow } from './PieceRow.tsx'
-import { StartPiece } from './StartPiece.tsx'
 
 /** Every job with its pieces. */
 export default function Jobs() {
@@ -44,11 +44,11 @@ export default function Jobs() {
           </section>
         ))}
       </div>
-      <StartPiece
-        open={startingIn !== undefined}
-        jobName={startingIn ?? ''}
-        onClose={() => setStartingIn(undefined)}
-      />
+      <Suspense>
+        {startingIn === undefined ? null : (
+          <StartPiece open jobName={startingIn} onClose={() => setStartingIn(undefined)} />
+        )}
+      </Suspense>
     </main>
   )
 }

@@ -243,7 +243,7 @@ function Tiles({
   readonly children: ReactNode
 }) {
   return (
-    <section role="radiogroup" aria-label={label}>
+    <div role="radiogroup" aria-label={label}>
       <h2 className="pb-2 text-2xl">{label}</h2>
       <div className="grid grid-cols-3 gap-3 sm:grid-cols-5">{children}</div>
       {error ? (
@@ -251,7 +251,7 @@ function Tiles({
           {error}
         </p>
       ) : null}
-    </section>
+    </div>
   )
 }
 

@@ -2,7 +2,8 @@ import { Play } from 'lucide-react'
 import { useMemo, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { planDraft, type Planned } from '#contract/plan-of.ts'
-import type { Job, Ticket } from '#contract/types.ts'
+import type { Job, Ticket, Torch } from '#contract/types.ts'
+import type { FieldError } from '#core/figure.ts'
 import { api, type Failure } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
 import { useShortcuts } from '../../app/shortcuts.ts'
@@ -16,13 +17,16 @@ import { Tickets } from './Tickets.tsx'
 import { useDraft } from './useDraft.ts'
 import { WorkPanel } from './WorkPanel.tsx'
 
+const NO_ERRORS: readonly FieldError[] = []
+const NO_TORCHES: readonly Torch[] = []
+
 type Good = Extract<Planned, { ok: true }>
 
 /** The plan of one cut: the line on top, the work at the left, the drawing at the right, the findings at the foot. */
 export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: Ticket }) {
   const { settings, units } = useShop()
   const kerfs = api.useKerfsQuery().data
-  const torches = api.useTorchesQuery().data ?? []
+  const torches = api.useTorchesQuery().data ?? NO_TORCHES
   const draft = useDraft(ticket)
   const [station, setStation] = useState<Station | undefined>(undefined)
   const page = useRef<HTMLElement>(null)
@@ -46,7 +50,7 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
   )
   useShortcuts(keys)
   return (
-    <main ref={page} className="lg:grid lg:h-dvh lg:grid-rows-[auto_auto_1fr_auto]">
+    <main ref={page} className="lg:grid lg:h-dvh lg:grid-rows-[auto_auto_1fr_auto] print:block print:h-auto">
       <header className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b-[1.5px] border-rule bg-sheet px-5 py-2">
         <div className="min-w-[220px] grow">
           <input
@@ -54,7 +58,7 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
             className="name w-full max-w-[420px] rounded-md border-[1.5px] border-transparent bg-transparent text-[1.7rem] leading-tight font-semibold text-ellipsis hover:border-rule"
             value={draft.title}
             maxLength={120}
-            onChange={(e) => draft.change({ title: e.target.value })}
+            onChange={(e) => draft.edit.change({ title: e.target.value })}
           />
           <p className="truncate text-soft">
             {job.name}
@@ -63,7 +67,12 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
           </p>
         </div>
         <Tickets job={job} current={ticket.id} />
-        <Button look="act" className="min-h-[46px] text-xl" disabled={running.disabled} onClick={running.go}>
+        <Button
+          look="act"
+          className="no-print min-h-[46px] text-xl"
+          disabled={running.disabled}
+          onClick={running.go}
+        >
           <Play size={20} aria-hidden="true" /> {running.label}
         </Button>
       </header>
@@ -83,8 +92,13 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
       ) : (
         <div />
       )}
-      <div className="min-h-0 lg:grid lg:grid-cols-[372px_1fr]">
-        <WorkPanel draft={draft} torches={torches} errors={planned.ok ? [] : planned.errors} />
+      <div className="min-h-0 lg:grid lg:grid-cols-[372px_1fr] print:block">
+        <WorkPanel
+          draft={draft.draft}
+          edit={draft.edit}
+          torches={torches}
+          errors={planned.ok ? NO_ERRORS : planned.errors}
+        />
         {shown ? (
           <Drawings planned={shown} stale={!planned.ok} />
         ) : (
@@ -93,7 +107,7 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
       </div>
       <Findings
         plan={shown?.plan}
-        errors={planned.ok ? [] : planned.errors}
+        errors={planned.ok ? NO_ERRORS : planned.errors}
         onOpen={(figure) => setStation(STATIONS.find((s) => s.figures.some((f) => f === figure)))}
       />
       {shown ? <HowSheet station={station} plan={shown.plan} onClose={() => setStation(undefined)} /> : null}

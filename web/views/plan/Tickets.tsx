@@ -1,4 +1,5 @@
 import { Check, CircleDot, Circle, PencilLine } from 'lucide-react'
+import { memo } from 'react'
 import { Link } from 'react-router'
 import type { Job, TicketState } from '#contract/types.ts'
 
@@ -11,7 +12,13 @@ export const STATES: Readonly<Record<TicketState, { word: string; Icon: typeof C
 }
 
 /** The pieces of a job as a strip of tickets. */
-export function Tickets({ job, current }: { readonly job: Job; readonly current: string }) {
+export const Tickets = memo(function Tickets({
+  job,
+  current,
+}: {
+  readonly job: Job
+  readonly current: string
+}) {
   return (
     <ul
       aria-label="Pieces of this job"
@@ -26,12 +33,11 @@ export function Tickets({ job, current }: { readonly job: Job; readonly current:
               to={`/jobs/${job.id}/${t.id}`}
               aria-current={here ? 'page' : undefined}
               title={`${t.title}, ${word}`}
-              className={`name flex min-h-[40px] max-w-[176px] items-center gap-1.5 border border-l-[5px] border-rule px-2.5 ${edge} ${here ? 'bg-ink font-semibold text-paper' : 'bg-sheet'}`}
+              className={`name flex min-h-[40px] max-w-[190px] items-center gap-1.5 border border-l-[5px] border-rule px-2.5 ${edge} ${here ? 'bg-ink font-semibold text-paper' : 'bg-sheet'}`}
             >
               <Icon size={16} className="shrink-0" role="img" aria-label={word} />
-              <span className={here ? 'truncate' : 'max-lg:truncate lg:sr-only'}>{t.title}</span>
-              <span aria-hidden="true" className={here ? 'hidden' : 'hidden lg:inline'}>
-                {i + 1}
+              <span className={`truncate ${here ? '' : 'max-w-[112px]'}`}>
+                {i + 1} {t.title}
               </span>
             </Link>
           </li>
@@ -39,4 +45,4 @@ export function Tickets({ job, current }: { readonly job: Job; readonly current:
       })}
     </ul>
   )
-}
+})

@@ -1,4 +1,4 @@
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import type { FieldError } from '#core/figure.ts'
 import type { Torch } from '#contract/types.ts'
 import { useShop } from '../../app/shop.ts'
@@ -9,7 +9,8 @@ import { Segmented } from '../../ui/Segmented.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
 import { ChartPanel } from './ChartPanel.tsx'
 import { KeepTorch } from './KeepTorch.tsx'
-import type { DraftHandle } from './useDraft.ts'
+import type { CutDraft } from '#contract/schemas.ts'
+import type { DraftEdit } from './useDraft.ts'
 
 const METALS = [
   { value: 'low-carbon-steel', label: 'Low-carbon steel' },
@@ -24,33 +25,52 @@ const SURFACES = [
   { value: 'rust', label: 'Rust' },
   { value: 'coated', label: 'Coated' },
 ] as const
+const GUIDES = [
+  { value: 'part', label: 'Part' },
+  { value: 'scrap', label: 'Scrap' },
+  { value: 'none', label: 'None' },
+] as const
+const FUELS = [
+  { value: 'acetylene', label: 'Acetylene' },
+  { value: 'propane', label: 'Propane' },
+] as const
+const HANDLINGS = [
+  { value: 'hand', label: 'By hand' },
+  { value: 'track', label: 'On a track' },
+] as const
 const OWN = 'own'
 
 /** What you tell it: the work first, then the rig that is fitted. */
 export function WorkPanel({
   draft,
+  edit,
   torches,
   errors,
 }: {
-  readonly draft: DraftHandle
+  readonly draft: CutDraft
+  readonly edit: DraftEdit
   readonly torches: readonly Torch[]
   readonly errors: readonly FieldError[]
 }) {
   const { say } = useShop()
-  const { work, rig, torchId } = draft.draft
+  const { work, rig, torchId } = draft
+  const set = useSetters(edit, torches)
   const [chartOpen, setChartOpen] = useState(false)
   const [keepOpen, setKeepOpen] = useState(false)
   const error = (field: string) => errors.find((e) => e.field === field)?.message
   const chartError = errors.find((e) => e.field.startsWith('rig.chart'))
-  const choose = (id: string) => {
-    const torch = torches.find((t) => t.id === id)
-    draft.change({ draft: { ...draft.draft, torchId: torch?.id ?? null, rig: torch ? torch.rig : rig } })
-  }
+  const torchOptions = useMemo(
+    () => [
+      ...torches.map((t) => ({ value: t.id, label: t.name })),
+      { value: OWN, label: say('As given below') },
+    ],
+    [torches, say],
+  )
   return (
     <section
       aria-label="The work"
       data-work
-      className="grid min-h-0 content-start gap-2 border-rule bg-sheet px-5 py-3 lg:overflow-y-auto lg:border-r-[1.5px]"
+      className="grid min-h-0 content-start gap-2 border-rule bg-sheet px-5 py-3 lg:overflow-y-auto lg:border-r-[1.5px] print:grid-cols-2 print:overflow-visible print:border-r-0"
     >
       <h2 className="name text-lg text-soft">The work</h2>
       <SelectField
@@ -58,7 +78,7 @@ export function WorkPanel({
         label="Metal"
         value={work.metal as (typeof METALS)[number]['value']}
         options={METALS}
-        onChange={(v) => draft.setWork('metal', v)}
+        onChange={set.metal}
       />
       <QuantityField
         beside
@@ -67,7 +87,7 @@ export function WorkPanel({
         kind="length"
         value={work.thickness}
         error={error('work.thickness')}
-        onChange={(v) => draft.setWork('thickness', v)}
+        onChange={set.thickness}
       />
       <QuantityField
         beside
@@ -76,38 +96,26 @@ export function WorkPanel({
         kind="length"
         value={work.length}
         error={error('work.length')}
-        onChange={(v) => draft.setWork('length', v)}
+        onChange={set.length}
       />
       <Group beside label="Surface" error={error('work.surface')}>
         <Segmented
           label="Surface"
           value={work.surface as (typeof SURFACES)[number]['value']}
           options={SURFACES}
-          onChange={(v) => draft.setWork('surface', v)}
+          onChange={set.surface}
         />
       </Group>
       <Group beside label="Guide on" error={error('rig.guide')}>
-        <Segmented
-          label="Guide on"
-          value={rig.guide}
-          options={[
-            { value: 'part', label: 'Part' },
-            { value: 'scrap', label: 'Scrap' },
-            { value: 'none', label: 'None' },
-          ]}
-          onChange={(guide) => draft.setRig({ guide })}
-        />
+        <Segmented label="Guide on" value={rig.guide} options={GUIDES} onChange={set.guide} />
       </Group>
       <h2 className="name pt-1 text-lg text-soft">The rig</h2>
       <SelectField
         beside
         label={say('Torch')}
         value={torchId ?? OWN}
-        options={[
-          ...torches.map((t) => ({ value: t.id, label: t.name })),
-          { value: OWN, label: say('As given below') },
-        ]}
-        onChange={choose}
+        options={torchOptions}
+        onChange={set.torch}
       />
       <QuantityField
         beside
@@ -116,7 +124,7 @@ export function WorkPanel({
         value={rig.tipOrifice}
         error={error('rig.tipOrifice')}
         empty={say('chosen for you')}
-        onChange={(tipOrifice) => draft.setRig({ tipOrifice })}
+        onChange={set.tipOrifice}
       />
       <Group beside label="Your chart" error={chartError?.message}>
         <Button className="w-full" onClick={() => setChartOpen(true)}>
@@ -128,26 +136,10 @@ export function WorkPanel({
         </Button>
       </Group>
       <Group beside label="Fuel" error={error('rig.fuel')}>
-        <Segmented
-          label="Fuel"
-          value={rig.fuel}
-          options={[
-            { value: 'acetylene', label: 'Acetylene' },
-            { value: 'propane', label: 'Propane' },
-          ]}
-          onChange={(fuel) => draft.setRig({ fuel })}
-        />
+        <Segmented label="Fuel" value={rig.fuel} options={FUELS} onChange={set.fuel} />
       </Group>
       <Group beside label="Handling" error={error('rig.handling')}>
-        <Segmented
-          label="Handling"
-          value={rig.handling}
-          options={[
-            { value: 'hand', label: 'By hand' },
-            { value: 'track', label: 'On a track' },
-          ]}
-          onChange={(handling) => draft.setRig({ handling })}
-        />
+        <Segmented label="Handling" value={rig.handling} options={HANDLINGS} onChange={set.handling} />
       </Group>
       <QuantityField
         beside
@@ -156,7 +148,7 @@ export function WorkPanel({
         value={rig.tipRadius}
         error={error('rig.tipRadius')}
         hint="Half its width where it rides the guide"
-        onChange={(tipRadius) => draft.setRig({ tipRadius })}
+        onChange={set.tipRadius}
       />
       <QuantityField
         beside
@@ -164,7 +156,7 @@ export function WorkPanel({
         kind="length"
         value={rig.oxygenHose.length}
         error={error('rig.oxygenHose.length')}
-        onChange={(length) => draft.setRig({ oxygenHose: { ...rig.oxygenHose, length } })}
+        onChange={set.hoseLength}
       />
       <QuantityField
         beside
@@ -172,7 +164,7 @@ export function WorkPanel({
         kind="length"
         value={rig.oxygenHose.bore}
         error={error('rig.oxygenHose.bore')}
-        onChange={(bore) => draft.setRig({ oxygenHose: { ...rig.oxygenHose, bore } })}
+        onChange={set.hoseBore}
       />
       <QuantityField
         beside
@@ -181,7 +173,7 @@ export function WorkPanel({
         value={rig.tipBelowCollar}
         error={error('rig.tipBelowCollar')}
         empty="1 in"
-        onChange={(tipBelowCollar) => draft.setRig({ tipBelowCollar })}
+        onChange={set.tipBelowCollar}
       />
       <QuantityField
         beside
@@ -190,7 +182,7 @@ export function WorkPanel({
         kind="temperature"
         value={work.temperature}
         error={error('work.temperature')}
-        onChange={(v) => draft.setWork('temperature', v)}
+        onChange={set.temperature}
       />
       <QuantityField
         beside
@@ -198,7 +190,7 @@ export function WorkPanel({
         kind="share"
         value={rig.oxygenPurity}
         error={error('rig.oxygenPurity')}
-        onChange={(oxygenPurity) => draft.setRig({ oxygenPurity })}
+        onChange={set.oxygenPurity}
       />
       {rig.fuel === 'acetylene' ? (
         <QuantityField
@@ -209,10 +201,10 @@ export function WorkPanel({
           error={error('rig.acetyleneCylinder')}
           empty="not said"
           hint="Its rated full contents"
-          onChange={(acetyleneCylinder) => draft.setRig({ acetyleneCylinder })}
+          onChange={set.acetyleneCylinder}
         />
       ) : null}
-      <Button className="mt-1" onClick={() => setKeepOpen(true)}>
+      <Button className="no-print mt-1" onClick={() => setKeepOpen(true)}>
         {say('Keep this rig as a torch')}
       </Button>
       <ChartPanel
@@ -220,14 +212,42 @@ export function WorkPanel({
         onClose={() => setChartOpen(false)}
         rows={rig.chart}
         errors={errors}
-        onChange={(chart) => draft.setRig({ chart: [...chart] })}
+        onChange={(chart) => edit.setRig({ chart: [...chart] })}
       />
       <KeepTorch
         open={keepOpen}
         onClose={() => setKeepOpen(false)}
         rig={rig}
-        onKept={(id) => draft.change({ draft: { ...draft.draft, torchId: id } })}
+        onKept={(id) => edit.setDraft({ torchId: id })}
       />
     </section>
+  )
+}
+
+/** What each field does when it changes: the same functions from one key to the next. */
+function useSetters(edit: DraftEdit, torches: readonly Torch[]) {
+  return useMemo(
+    () => ({
+      metal: (metal: string) => edit.setWork({ metal }),
+      thickness: (thickness: string) => edit.setWork({ thickness }),
+      length: (length: string) => edit.setWork({ length }),
+      surface: (surface: string) => edit.setWork({ surface }),
+      temperature: (temperature: string) => edit.setWork({ temperature }),
+      torch: (id: string) => {
+        const torch = torches.find((t) => t.id === id)
+        edit.setDraft({ torchId: torch?.id ?? null, ...(torch ? { rig: torch.rig } : {}) })
+      },
+      tipOrifice: (tipOrifice: string) => edit.setRig({ tipOrifice }),
+      fuel: (fuel: string) => edit.setRig({ fuel }),
+      guide: (guide: string) => edit.setRig({ guide }),
+      handling: (handling: string) => edit.setRig({ handling }),
+      tipRadius: (tipRadius: string) => edit.setRig({ tipRadius }),
+      hoseLength: (length: string) => edit.setHose({ length }),
+      hoseBore: (bore: string) => edit.setHose({ bore }),
+      tipBelowCollar: (tipBelowCollar: string) => edit.setRig({ tipBelowCollar }),
+      oxygenPurity: (oxygenPurity: string) => edit.setRig({ oxygenPurity }),
+      acetyleneCylinder: (acetyleneCylinder: string) => edit.setRig({ acetyleneCylinder }),
+    }),
+    [edit, torches],
   )
 }

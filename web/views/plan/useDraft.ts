@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import type { CutDraft } from '#contract/schemas.ts'
 import type { Ticket } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
@@ -37,29 +37,41 @@ export function useDraft(ticket: Ticket) {
     }
   }, [ticket, knownVersion, pending, refused, send])
 
-  const enqueue = (body: Held) =>
-    send(
-      outbox.actions.enqueued({
-        id: crypto.randomUUID(),
-        key,
-        route: 'changeTicket',
-        params: { id: ticket.id },
-        body,
-        notBefore: Date.now() + TYPING_MS,
-      }),
-    )
-  const change = (next: Partial<Held>) => {
-    latest.current = { ...latest.current, ...next }
-    setHeld(latest.current)
-    enqueue(latest.current)
-  }
+  const { id } = ticket
+  const edit = useMemo(() => {
+    const enqueue = (body: Held) =>
+      send(
+        outbox.actions.enqueued({
+          id: crypto.randomUUID(),
+          key: `ticket:${id}`,
+          route: 'changeTicket',
+          params: { id },
+          body,
+          notBefore: Date.now() + TYPING_MS,
+        }),
+      )
+    const change = (next: Partial<Held>) => {
+      latest.current = { ...latest.current, ...next }
+      setHeld(latest.current)
+      enqueue(latest.current)
+    }
+    const setDraft = (part: Partial<CutDraft>) => change({ draft: { ...latest.current.draft, ...part } })
+    return {
+      enqueue,
+      change,
+      setDraft,
+      setWork: (part: Partial<CutDraft['work']>) =>
+        setDraft({ work: { ...latest.current.draft.work, ...part } }),
+      setRig: (part: Partial<CutDraft['rig']>) => setDraft({ rig: { ...latest.current.draft.rig, ...part } }),
+      setHose: (part: Partial<CutDraft['rig']['oxygenHose']>) => {
+        const { rig } = latest.current.draft
+        setDraft({ rig: { ...rig, oxygenHose: { ...rig.oxygenHose, ...part } } })
+      },
+    }
+  }, [id, send])
   return {
     ...held,
-    change,
-    setWork: (field: keyof CutDraft['work'], text: string) =>
-      change({ draft: { ...latest.current.draft, work: { ...latest.current.draft.work, [field]: text } } }),
-    setRig: (part: Partial<CutDraft['rig']>) =>
-      change({ draft: { ...latest.current.draft, rig: { ...latest.current.draft.rig, ...part } } }),
+    edit,
     stored: pending === undefined && refused === undefined,
     changedElsewhere: refused?.failure.code === 'changed-elsewhere',
     /** Sends what is on this screen over what another screen stored. */
@@ -68,7 +80,7 @@ export function useDraft(ticket: Ticket) {
       const theirs = job.tickets.find((t) => t.id === ticket.id)
       if (theirs) send(outbox.actions.versionKnown({ id: ticket.id, version: theirs.version }))
       send(outbox.actions.putAway(key))
-      enqueue(latest.current)
+      edit.enqueue(latest.current)
     },
     takeTheirs: async () => {
       const job = await send(api.endpoints.job.initiate(ticket.jobId, { forceRefetch: true })).unwrap()
@@ -81,4 +93,4 @@ export function useDraft(ticket: Ticket) {
     },
   }
 }
-export type DraftHandle = ReturnType<typeof useDraft>
+export type DraftEdit = ReturnType<typeof useDraft>['edit']

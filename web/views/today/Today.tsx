@@ -1,15 +1,15 @@
 import { format } from 'date-fns/format'
 import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict'
-import { useState, type ReactNode } from 'react'
+import { Suspense, useState, type ReactNode } from 'react'
 import { Link } from 'react-router'
 import type { LogSummary, RunSummary } from '#contract/types.ts'
 import { cutFigureKind } from '#core/cut/figure-kind.ts'
 import { api } from '../../app/api.ts'
+import { StartPiece } from '../../app/sheets.ts'
 import { useShop } from '../../app/shop.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Missing } from '../../ui/Missing.tsx'
 import { PieceRow } from '../jobs/PieceRow.tsx'
-import { StartPiece } from '../jobs/StartPiece.tsx'
 import { EDGE_WORDS, SLAG_WORDS } from '../log/outcome-words.ts'
 
 /** What is under way, what is next, and one button to start. */
@@ -69,7 +69,7 @@ export default function Today() {
           </ul>
         </Part>
       </div>
-      <StartPiece open={starting} onClose={() => setStarting(false)} />
+      <Suspense>{starting ? <StartPiece open onClose={() => setStarting(false)} /> : null}</Suspense>
     </main>
   )
 }
