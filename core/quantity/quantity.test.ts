@@ -1,9 +1,11 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
+  drillOfDiameter,
   fromSi,
   incrementOf,
   KINDS,
+  NUMBER_DRILLS,
   parseQuantity,
   printDuration,
   printQuantity,

@@ -48,8 +48,8 @@ export function CutSection({ g, length, kerfNote, guideNote }: Props) {
         fill={`url(#${hatch})`}
         opacity={0.5}
       />
-      {[top, bottom].map((at) => (
-        <g key={at} stroke="var(--ink)" strokeWidth={1.5}>
+      {[top, bottom].map((at, i) => (
+        <g key={i} stroke="var(--ink)" strokeWidth={1.5}>
           <line x1={16} y1={at} x2={x(-k)} y2={at} />
           <line x1={x(k)} y1={at} x2={W - 86} y2={at} />
         </g>
@@ -210,9 +210,9 @@ function Tip({ g, x, y }: { readonly g: CutGeometry; readonly x: Place; readonly
         stroke="var(--ink)"
         strokeWidth={1}
       />
-      {[-port, port].map((at) => (
+      {[-port, port].map((at, i) => (
         <polygon
-          key={at}
+          key={i}
           points={`${x(at - half)},${y(face)} ${x(at + half)},${y(face)} ${x(at)},${y(face - g.cone)}`}
           fill="var(--cone)"
         />

@@ -38,7 +38,7 @@ export function Drawings({
       <h2 className="name col-span-2 text-lg text-soft">
         The cut, to scale{stale ? ', as it was before' : ''}
       </h2>
-      <div className="min-h-0 max-lg:h-[320px]">
+      <div className="min-h-0 [contain:strict] max-lg:h-[320px]">
         <CutSection
           g={g}
           length={length}
@@ -47,10 +47,10 @@ export function Drawings({
         />
       </div>
       <div className="grid min-h-0 grid-rows-2 max-lg:h-[320px]">
-        <figure className="min-h-0">
+        <figure className="min-h-0 [contain:strict]">
           <CutTop g={g} length={length} />
         </figure>
-        <figure className="min-h-0">
+        <figure className="min-h-0 [contain:strict]">
           <CutAlong g={g} length={length} />
         </figure>
       </div>

@@ -1,3 +1,4 @@
+import { memo } from 'react'
 import type { CutPlan } from '#core/cut/index.ts'
 import type { FieldError } from '#core/figure.ts'
 import { useShop } from '../../app/shop.ts'
@@ -10,7 +11,7 @@ interface Props {
 }
 
 /** What the plan has to say, worst first. */
-export function Findings({ plan, errors, onOpen }: Props) {
+export const Findings = memo(function Findings({ plan, errors, onOpen }: Props) {
   const { say } = useShop()
   const findings = plan?.findings ?? []
   return (
@@ -56,4 +57,4 @@ export function Findings({ plan, errors, onOpen }: Props) {
       </ul>
     </section>
   )
-}
+})

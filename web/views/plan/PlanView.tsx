@@ -1,5 +1,5 @@
 import { Play } from 'lucide-react'
-import { useMemo, useRef, useState } from 'react'
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { planDraft, type Planned } from '#contract/plan-of.ts'
 import type { Job, Ticket, Torch } from '#contract/types.ts'
@@ -20,6 +20,9 @@ import { WorkPanel } from './WorkPanel.tsx'
 const NO_ERRORS: readonly FieldError[] = []
 const NO_TORCHES: readonly Torch[] = []
 
+const LINE_MS = 40
+const REST_MS = 120
+
 type Good = Extract<Planned, { ok: true }>
 
 /** The plan of one cut: the line on top, the work at the left, the drawing at the right, the findings at the foot. */
@@ -39,6 +42,13 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
   if (planned.ok && planned.plan.figures.travelSpeed) last.current = planned
   const shown = planned.ok ? planned : last.current
   const torchName = torches.find((t) => t.id === draft.draft.torchId)?.name ?? ''
+  // the drawing follows each key; the figures on the line and what is said at the foot follow as the typing rests
+  const onLine = useRested(shown, LINE_MS)
+  const told = useRested(planned, REST_MS)
+  const openFigure = useCallback(
+    (figure: string) => setStation(STATIONS.find((s) => s.figures.some((f) => f === figure))),
+    [],
+  )
   const running = useRunning(ticket, planned.ok && planned.plan.findings.every((f) => f.rank !== 'stop'))
   const keys = useMemo(
     () => ({
@@ -87,8 +97,8 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
       {draft.changedElsewhere ? (
         <ChangedElsewhere onMine={() => void draft.keepMine()} onTheirs={() => void draft.takeTheirs()} />
       ) : null}
-      {shown ? (
-        <TheLine plan={shown.plan} request={shown.request} torchName={torchName} onOpen={setStation} />
+      {onLine ? (
+        <TheLine plan={onLine.plan} request={onLine.request} torchName={torchName} onOpen={setStation} />
       ) : (
         <div />
       )}
@@ -106,11 +116,13 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
         )}
       </div>
       <Findings
-        plan={shown?.plan}
-        errors={planned.ok ? NO_ERRORS : planned.errors}
-        onOpen={(figure) => setStation(STATIONS.find((s) => s.figures.some((f) => f === figure)))}
+        plan={told.ok ? told.plan : last.current?.plan}
+        errors={told.ok ? NO_ERRORS : told.errors}
+        onOpen={openFigure}
       />
-      {shown ? <HowSheet station={station} plan={shown.plan} onClose={() => setStation(undefined)} /> : null}
+      {shown && station ? (
+        <HowSheet station={station} plan={shown.plan} onClose={() => setStation(undefined)} />
+      ) : null}
     </main>
   )
 }
@@ -173,4 +185,14 @@ function useRunning(ticket: Ticket, good: boolean) {
       failure: (error as Failure | undefined)?.message,
     }
   }, [ticket, good, waiting, isLoading, error, start, go, personId])
+}
+
+/** A value that is taken over only when it has not changed for some time. */
+function useRested<T>(value: T, ms: number): T {
+  const [rested, setRested] = useState(value)
+  useEffect(() => {
+    const timer = window.setTimeout(() => setRested(value), ms)
+    return () => window.clearTimeout(timer)
+  }, [value, ms])
+  return rested
 }

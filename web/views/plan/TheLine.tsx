@@ -1,3 +1,4 @@
+import { memo } from 'react'
 import type { CutFigureName, CutPlan, CutRequest } from '#core/cut/index.ts'
 import type { Figure } from '#core/figure.ts'
 import { cutFigureKind } from '#core/cut/index.ts'
@@ -57,7 +58,7 @@ const OXYGEN_FACE_PA = 690_000
 const FUEL_FACE_PA = 207_000
 
 /** The line: each setting hung where it is set. Touch one to read how it was worked out. */
-export function TheLine({ plan, request, torchName, onOpen }: Props) {
+export const TheLine = memo(function TheLine({ plan, request, torchName, onOpen }: Props) {
   const { say, print, show, gasColour } = useShop()
   const { figures } = plan
   const { rig } = request
@@ -168,7 +169,7 @@ export function TheLine({ plan, request, torchName, onOpen }: Props) {
       </div>
     </section>
   )
-}
+})
 
 /** "40 to 48 psi", or nothing for a figure without a span. */
 export function spanWords(figure: Figure, print: (v: number) => string): string {

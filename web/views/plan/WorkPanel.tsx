@@ -207,19 +207,23 @@ export function WorkPanel({
       <Button className="no-print mt-1" onClick={() => setKeepOpen(true)}>
         {say('Keep this rig as a torch')}
       </Button>
-      <ChartPanel
-        open={chartOpen}
-        onClose={() => setChartOpen(false)}
-        rows={rig.chart}
-        errors={errors}
-        onChange={(chart) => edit.setRig({ chart: [...chart] })}
-      />
-      <KeepTorch
-        open={keepOpen}
-        onClose={() => setKeepOpen(false)}
-        rig={rig}
-        onKept={(id) => edit.setDraft({ torchId: id })}
-      />
+      {chartOpen ? (
+        <ChartPanel
+          open
+          onClose={() => setChartOpen(false)}
+          rows={rig.chart}
+          errors={errors}
+          onChange={(chart) => edit.setRig({ chart: [...chart] })}
+        />
+      ) : null}
+      {keepOpen ? (
+        <KeepTorch
+          open
+          onClose={() => setKeepOpen(false)}
+          rig={rig}
+          onKept={(id) => edit.setDraft({ torchId: id })}
+        />
+      ) : null}
     </section>
   )
 }
