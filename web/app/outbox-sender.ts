@@ -57,14 +57,16 @@ export async function startOutbox(store: AppStore): Promise<void> {
   store.dispatch(outbox.actions.restored([...(await adoptOrphans(tab)), ...read(PREFIX + tab)]))
   let kept: unknown
   let waiting = 0
-  const pump = () => {
-    const { items, sending } = store.getState().outbox
+  const pump = (again = false) => {
+    const { items, sending, failure } = store.getState().outbox
     if (items !== kept) {
       kept = items
       localStorage.setItem(PREFIX + tab, JSON.stringify(items))
     }
     const [first] = items
     if (!first || sending !== null || waiting !== 0) return
+    // what has just failed rests before it is tried again
+    if (failure !== null && !again) return later(RETRY_MS)
     const wait = first.notBefore - Date.now()
     if (wait > 0) later(wait)
     else void send(store, first).then((ok) => (ok ? pump() : later(RETRY_MS)))
@@ -73,13 +75,13 @@ export async function startOutbox(store: AppStore): Promise<void> {
     clearTimeout(waiting)
     waiting = window.setTimeout(() => {
       waiting = 0
-      pump()
+      pump(true)
     }, ms)
   }
-  store.subscribe(pump)
+  store.subscribe(() => pump())
   pump()
   window.setInterval(() => void beat(store), BEAT_MS)
-  window.addEventListener('online', pump)
+  window.addEventListener('online', () => pump(true))
 }
 
 async function beat(store: AppStore): Promise<void> {

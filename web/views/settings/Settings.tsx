@@ -126,14 +126,14 @@ function Shop({ settings }: { readonly settings: ShopSettings }) {
           onChange={(region) => change({ region })}
         />
         <ul className="flex flex-wrap gap-x-5 gap-y-1">
-          {(['oxygen', 'acetylene', 'propane'] as const).map((gas) => (
-            <li key={gas} className="flex items-center gap-2">
+          {(['oxygen', 'acetylene', 'propane'] as const).map((name) => (
+            <li key={name} className="flex items-center gap-2">
               <span
                 aria-hidden="true"
                 className="inline-block h-2.5 w-9 border border-ink"
-                style={{ background: `var(--gas-${colours[gas]})` }}
+                style={{ background: `var(--gas-${colours[name]})` }}
               />
-              {gas}: {colours[gas]}
+              {name}: {colours[name]}
             </li>
           ))}
         </ul>

@@ -1,0 +1,115 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { fromSi, PSI_PA } from '#core/quantity/index.ts'
+import { INCH_UNITS, METRIC_UNITS } from '#core/shop.ts'
+import { firstDraft, FIRST_RIG, FIRST_SETTINGS } from './first.ts'
+import { PATHS } from './paths.ts'
+import { planDraft } from './plan-of.ts'
+import { draftSchema, ROUTES, settingsSchema, type CutDraft } from './schemas.ts'
+
+const METRIC = { ...FIRST_SETTINGS, units: { ...METRIC_UNITS } }
+const strict = { strict: true } as const
+
+describe('the route table', () => {
+  it('has a place and a check for every route', () => {
+    expect(Object.keys(ROUTES).sort()).toEqual(Object.keys(PATHS).sort())
+  })
+  it('takes a body only where something is sent', () => {
+    for (const [name, { method }] of Object.entries(PATHS)) {
+      const taken = Object.keys(ROUTES[name as keyof typeof ROUTES].body.fields)
+      expect(taken.length > 0, name).toBe(method !== 'GET')
+    }
+  })
+  it('names each address once for each method', () => {
+    const all = Object.values(PATHS).map((p) => `${p.method} ${p.path}`)
+    expect(new Set(all).size).toBe(all.length)
+  })
+})
+
+describe('shapes', () => {
+  it('take a first piece and first settings as they are', () => {
+    expect(draftSchema.isValidSync(firstDraft(FIRST_SETTINGS), strict)).toBe(true)
+    expect(draftSchema.isValidSync(firstDraft(METRIC), strict)).toBe(true)
+    expect(settingsSchema.isValidSync(FIRST_SETTINGS, strict)).toBe(true)
+  })
+  it('let nothing unknown through, at any depth', () => {
+    const draft = firstDraft(FIRST_SETTINGS)
+    expect(draftSchema.isValidSync({ ...draft, extra: 1 }, strict)).toBe(false)
+    expect(draftSchema.isValidSync({ ...draft, work: { ...draft.work, extra: '1' } }, strict)).toBe(false)
+    expect(
+      draftSchema.isValidSync(
+        { ...draft, rig: { ...draft.rig, oxygenHose: { length: '1 m', bore: '6 mm', extra: '' } } },
+        strict,
+      ),
+    ).toBe(false)
+  })
+  it('hold what is typed to one line of at most 60 characters', () => {
+    const withThickness = (thickness: unknown) => {
+      const draft = firstDraft(FIRST_SETTINGS)
+      return draftSchema.isValidSync({ ...draft, work: { ...draft.work, thickness } }, strict)
+    }
+    expect(['', 'nonsense', '3/4', 'x'.repeat(60)].map(withThickness)).toEqual([true, true, true, true])
+    expect(['x'.repeat(61), 'a\nb', 'a\u0000', 20, null].map(withThickness)).toEqual([
+      false,
+      false,
+      false,
+      false,
+      false,
+    ])
+  })
+  it('refuse a unit of another kind', () => {
+    expect(
+      settingsSchema.isValidSync({ ...FIRST_SETTINGS, units: { ...INCH_UNITS, length: 'psi' } }, strict),
+    ).toBe(false)
+  })
+})
+
+describe('planDraft', () => {
+  const draft = (over: Partial<CutDraft['work']> = {}): CutDraft => {
+    const first = firstDraft(FIRST_SETTINGS)
+    return { ...first, work: { ...first.work, ...over } }
+  }
+  it('plans a first piece in either habit of units', () => {
+    for (const settings of [FIRST_SETTINGS, METRIC]) {
+      const planned = planDraft(firstDraft(settings), settings, [])
+      expect(planned.ok && planned.plan.findings.filter((f) => f.rank === 'stop')).toEqual([])
+    }
+  })
+  it('takes measured kerfs from the log', () => {
+    const plan = planDraft(draft(), FIRST_SETTINGS, [])
+    const orificeM = plan.ok ? (plan.plan.figures.tipOrifice?.value ?? 0) : 0
+    const again = planDraft(draft(), FIRST_SETTINGS, [
+      { orificeM, thicknessM: (3 / 8) * 0.0254, kerfM: 0.0021, handling: 'hand' },
+    ])
+    expect(again.ok && again.plan.figures.kerf).toMatchObject({ value: 0.0021, source: 'log' })
+  })
+  it('tells every field that cannot be read', () => {
+    const planned = planDraft(draft({ thickness: 'thick', length: '' }), FIRST_SETTINGS, [])
+    expect(!planned.ok && planned.errors.map((e) => e.field)).toEqual(['work.thickness', 'work.length'])
+  })
+  it('gives the same setting on the same gauges, whatever units it is looked at in', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0.13, max: 8, noNaN: true }), (inches) => {
+        const piece = {
+          ...draft({ thickness: `${inches.toFixed(3)} in` }),
+          rig: { ...FIRST_RIG, tipRadius: '1/2 in' },
+        }
+        const [psi, bar] = [INCH_UNITS, METRIC_UNITS].map((shown) =>
+          planDraft(piece, FIRST_SETTINGS, [], shown),
+        )
+        const value = (p: typeof psi) => (p?.ok ? p.plan.figures.cuttingOxygenPressure?.value : undefined)
+        expect(value(bar)).toBe(value(psi))
+        const division = (value(psi) ?? 0) / PSI_PA
+        expect(Math.abs(division - Math.round(division))).toBeLessThan(1e-6)
+      }),
+      { numRuns: 50 },
+    )
+  })
+  it('sets a metric shop’s gauges to tenths of a bar', () => {
+    const planned = planDraft(firstDraft(METRIC), METRIC, [])
+    const bar = planned.ok
+      ? fromSi(planned.plan.figures.cuttingOxygenPressure?.value ?? 0, 'bar') * 10
+      : Number.NaN
+    expect(Math.abs(bar - Math.round(bar))).toBeLessThan(1e-6)
+  })
+})

@@ -1,0 +1,143 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { INCH_M, PSI_PA } from '../quantity/index.ts'
+import { pressureForFlow } from '../gas/orifice.ts'
+import { fuelBand } from './fuel.ts'
+import { guideOffset } from './guide.ts'
+import { estimateKerf, kerfFactor, kerfFromLog } from './kerf.ts'
+import { edgePreheatTime, KINDLING_RISE_K, PREHEAT_FLUX } from './preheat.ts'
+import { steelRow } from './steel-table.ts'
+import { chartRow, chooseDrill, sameOrifice } from './tip.ts'
+import type { ChartRow } from './types.ts'
+
+const inch = (n: number) => n * INCH_M
+const thickness = fc.double({ min: 0.0005, max: 0.3, noNaN: true })
+
+describe('kerf', () => {
+  it('is 1.3 orifices to 3 mm and 1.5 from 10 mm, evenly between', () => {
+    expect([0.001, 0.003, 0.0065, 0.01, 0.1].map(kerfFactor)).toEqual([
+      1.3,
+      1.3,
+      expect.closeTo(1.4),
+      1.5,
+      1.5,
+    ])
+  })
+  it('never narrows with thickness, and a hand adds half a millimetre', () => {
+    fc.assert(
+      fc.property(thickness, thickness, fc.double({ min: 0.0003, max: 0.004, noNaN: true }), (a, b, d) => {
+        const [thin, thick] = a < b ? [a, b] : [b, a]
+        expect(estimateKerf(thick, d, 'track')).toBeGreaterThanOrEqual(estimateKerf(thin, d, 'track'))
+        expect(estimateKerf(thin, d, 'hand') - estimateKerf(thin, d, 'track')).toBeCloseTo(0.0005, 12)
+      }),
+    )
+  })
+  it('is learnt only from the same tip, plate and handling', () => {
+    const asked = { orificeM: inch(0.052), thicknessM: 0.02, handling: 'hand' } as const
+    const log = [
+      { ...asked, kerfM: 0.0021 },
+      { ...asked, thicknessM: 0.0215, kerfM: 0.0023 },
+      { ...asked, thicknessM: 0.0225, kerfM: 0.009 },
+      { ...asked, orificeM: inch(0.054), kerfM: 0.009 },
+      { ...asked, handling: 'track', kerfM: 0.009 },
+    ] as const
+    expect(kerfFromLog(log, asked)).toEqual({
+      meanM: expect.closeTo(0.0022),
+      lowM: 0.0021,
+      highM: 0.0023,
+      count: 2,
+    })
+    expect(kerfFromLog([], asked)).toBeUndefined()
+  })
+})
+
+describe('guide', () => {
+  it('stands one kerf further off on the scrap than on the part', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.003, max: 0.03, noNaN: true }),
+        fc.double({ min: 0.0005, max: 0.005, noNaN: true }),
+        (radius, kerf) => {
+          expect(guideOffset('scrap', radius, kerf) - guideOffset('part', radius, kerf)).toBeCloseTo(kerf, 12)
+          expect((guideOffset('scrap', radius, kerf) + guideOffset('part', radius, kerf)) / 2).toBeCloseTo(
+            radius,
+            12,
+          )
+        },
+      ),
+    )
+  })
+  it('rides a 1/4 in radius 5.33 mm from the line with a 2.03 mm kerf', () => {
+    expect(guideOffset('part', 0.00635, 0.002032) * 1000).toBeCloseTo(5.334, 3)
+  })
+})
+
+describe('preheat', () => {
+  const [weak, usual, strong] = PREHEAT_FLUX
+  it('takes 7.5 to 30 s on the flat of thick plate at 4 to 2 MW/m²', () => {
+    expect(2 * edgePreheatTime(0.1, strong, KINDLING_RISE_K)).toBeCloseTo(7.5, 1)
+    expect(2 * edgePreheatTime(0.1, weak, KINDLING_RISE_K)).toBeCloseTo(29.9, 1)
+  })
+  it('is shorter for thin, for warm and for a fierce flame', () => {
+    fc.assert(
+      fc.property(thickness, fc.double({ min: 100, max: 880, noNaN: true }), (t, rise) => {
+        expect(edgePreheatTime(t, strong, rise)).toBeLessThan(edgePreheatTime(t, usual, rise))
+        expect(edgePreheatTime(t, usual, rise)).toBeLessThan(edgePreheatTime(t, usual, rise + 20))
+        expect(edgePreheatTime(t, usual, rise)).toBeLessThanOrEqual(edgePreheatTime(t * 1.5, usual, rise))
+      }),
+    )
+  })
+})
+
+describe('tip', () => {
+  const SEA = 101_325
+  it('is the drill of the range that comes nearest 40 psig: no other does better', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0.13, max: 11.9, noNaN: true }), (t) => {
+        const row = steelRow(inch(t), 'acetylene')
+        const flow = (row.cuttingOxygen[0] + row.cuttingOxygen[1]) / 2
+        const off = (d: number) =>
+          Math.abs(pressureForFlow({ diameterM: d, ambientPa: SEA }, flow) - 40 * PSI_PA)
+        const chosen = chooseDrill(row.orificeM, flow, SEA)
+        expect(chosen).toBeDefined()
+        for (const d of [-0.002, -0.001, 0.001, 0.002].map((step) => (chosen ?? 0) + inch(step))) {
+          const other = chooseDrill([d - inch(0.0001), d + inch(0.0001)], flow, SEA)
+          if (other !== undefined && other >= row.orificeM[0] && other <= row.orificeM[1])
+            expect(off(chosen ?? 0)).toBeLessThanOrEqual(off(other) + 1)
+        }
+      }),
+      { numRuns: 60 },
+    )
+  })
+  it('tells tips apart at a thousandth', () => {
+    expect(sameOrifice(inch(0.052), inch(0.0525))).toBe(true)
+    expect(sameOrifice(inch(0.052), inch(0.053))).toBe(false)
+  })
+  it('finds the row of the fitted tip, else the one with the plate nearest its middle', () => {
+    const row = (orifice: number, from: number, to: number): ChartRow => ({
+      orificeM: inch(orifice),
+      thicknessMinM: inch(from),
+      thicknessMaxM: inch(to),
+      at: 'regulator',
+    })
+    const chart = [row(0.04, 0.25, 0.75), row(0.052, 0.5, 1), row(0.06, 0.7, 2)]
+    expect(chartRow(chart, inch(0.7))?.orificeM).toBeCloseTo(inch(0.052))
+    expect(chartRow(chart, inch(0.7), inch(0.04))?.orificeM).toBeCloseTo(inch(0.04))
+    expect(chartRow(chart, inch(3))).toBeUndefined()
+    expect(chartRow(chart, inch(0.3), inch(0.06))).toBeUndefined()
+  })
+})
+
+describe('fuel pressure at the torch', () => {
+  it('rises with the plate, in the usual bands', () => {
+    const psi = (t: number) => fuelBand('acetylene', inch(t)).map((p) => Math.round(p / PSI_PA))
+    expect([0.25, 0.26, 1, 3, 3.1].map(psi)).toEqual([
+      [3, 5],
+      [4, 8],
+      [4, 8],
+      [5, 10],
+      [8, 12],
+    ])
+    expect(fuelBand('propane', inch(1)).map((p) => Math.round(p / PSI_PA))).toEqual([4, 10])
+  })
+})

@@ -1,0 +1,185 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { outbox, type OutboxItem } from './outbox.ts'
+import { startOutbox } from './outbox-sender.ts'
+import { makeStore } from './store.ts'
+
+/** A browser's storage, and its locks, as far as the outbox uses them. */
+class Shelf {
+  private readonly kept = new Map<string, string>()
+  getItem = (key: string) => this.kept.get(key) ?? null
+  setItem = (key: string, value: string) => {
+    this.kept.set(key, value)
+    Object.defineProperty(this, key, { value, configurable: true, enumerable: true })
+  }
+  removeItem = (key: string) => {
+    this.kept.delete(key)
+    Reflect.deleteProperty(this, key)
+  }
+}
+
+interface Sent {
+  readonly url: string
+  readonly body: unknown
+}
+let sent: Sent[]
+let answer: (url: string) => { status: number; json: unknown } | 'nobody'
+let held: Set<string>
+
+const locks = {
+  request: (name: string, _options: object, use: (lock: object | null) => unknown) => {
+    const free = !held.has(name)
+    const result = use(free ? {} : null)
+    if (result instanceof Promise) held.add(name)
+    return Promise.resolve(result instanceof Promise ? undefined : result)
+  },
+}
+
+beforeEach(() => {
+  vi.useFakeTimers()
+  sent = []
+  held = new Set()
+  answer = () => ({ status: 201, json: {} })
+  vi.stubGlobal('localStorage', new Shelf())
+  vi.stubGlobal('sessionStorage', new Shelf())
+  vi.stubGlobal('navigator', { locks })
+  vi.stubGlobal('document', { documentElement: { dataset: {} } })
+  vi.stubGlobal('matchMedia', () => ({ matches: false }))
+  vi.stubGlobal('window', { setTimeout, clearTimeout, setInterval, addEventListener: () => undefined })
+  vi.stubGlobal('fetch', (url: string, options: { body?: string }) => {
+    if (!url.endsWith('/health'))
+      sent.push({ url, body: options.body === undefined ? undefined : JSON.parse(options.body) })
+    const said = answer(url)
+    if (said === 'nobody') return Promise.reject(new TypeError('fetch failed'))
+    return Promise.resolve({
+      ok: said.status < 400,
+      status: said.status,
+      json: () => Promise.resolve(said.json),
+    })
+  })
+})
+afterEach(() => {
+  vi.useRealTimers()
+  vi.unstubAllGlobals()
+})
+
+const item = (id: string, over: Partial<OutboxItem> = {}): OutboxItem => ({
+  id,
+  key: id,
+  route: 'addLog',
+  params: {},
+  body: { id },
+  notBefore: 0,
+  ...over,
+})
+const settle = () => vi.advanceTimersByTimeAsync(1)
+const started = async () => {
+  const store = makeStore()
+  const running = startOutbox(store)
+  await settle()
+  await running
+  return store
+}
+const keptKeys = () => Object.keys(localStorage).filter((k) => k.startsWith('wimble.outbox.'))
+
+describe('sending', () => {
+  it('sends one after the other, in order', async () => {
+    const store = await started()
+    for (const id of ['a', 'b', 'c']) store.dispatch(outbox.actions.enqueued(item(id)))
+    await vi.advanceTimersByTimeAsync(50)
+    expect(sent.map((s) => (s.body as { id: string }).id)).toEqual(['a', 'b', 'c'])
+    expect(store.getState().outbox.items).toEqual([])
+  })
+  it('keeps an item in the browser until it is delivered, and tries again', async () => {
+    answer = () => 'nobody'
+    const store = await started()
+    store.dispatch(outbox.actions.enqueued(item('a')))
+    await settle()
+    expect(store.getState().outbox).toMatchObject({ reachable: false, items: [{ id: 'a' }] })
+    expect(localStorage.getItem(keptKeys()[0] ?? '')).toContain('"id":"a"')
+    answer = () => ({ status: 507, json: { error: { code: 'disk-full', message: 'The disk is full.' } } })
+    await vi.advanceTimersByTimeAsync(1600)
+    expect(store.getState().outbox.failure?.code).toBe('disk-full')
+    answer = () => ({ status: 201, json: {} })
+    await vi.advanceTimersByTimeAsync(1600)
+    expect(store.getState().outbox).toMatchObject({ items: [], failure: null, reachable: true })
+    expect(localStorage.getItem(keptKeys()[0] ?? '')).toBe('[]')
+    expect(sent).toHaveLength(3)
+  })
+  it('waits while the typing goes on', async () => {
+    const store = await started()
+    store.dispatch(outbox.actions.enqueued(item('early', { notBefore: Date.now() + 400 })))
+    await vi.advanceTimersByTimeAsync(300)
+    expect(sent).toEqual([])
+    await vi.advanceTimersByTimeAsync(200)
+    expect(sent).toHaveLength(1)
+  })
+  it('drops a step that somebody else has confirmed, and shows what is refused', async () => {
+    const store = await started()
+    answer = () => ({
+      status: 409,
+      json: { error: { code: 'step-moved-on', message: 'That step is no longer the one in hand.' } },
+    })
+    store.dispatch(outbox.actions.enqueued(item('step', { route: 'addRunEvent', params: { id: 'r' } })))
+    await settle()
+    expect(store.getState().outbox).toMatchObject({ items: [], refused: [] })
+    answer = () => ({ status: 422, json: { error: { code: 'bad-input', message: 'No.', field: 'kerf' } } })
+    store.dispatch(outbox.actions.enqueued(item('bad')))
+    await settle()
+    expect(store.getState().outbox.refused[0]).toMatchObject({
+      item: { id: 'bad' },
+      failure: { field: 'kerf' },
+    })
+  })
+  it('sends a piece with the version that this screen has last seen', async () => {
+    const store = await started()
+    answer = () => ({ status: 200, json: { id: 't', jobId: 'j', version: 8 } })
+    store.dispatch(outbox.actions.versionKnown({ id: 't', version: 7 }))
+    const change = (id: string) =>
+      item(id, { key: 'ticket:t', route: 'changeTicket', params: { id: 't' }, body: { title: id } })
+    store.dispatch(outbox.actions.enqueued(change('one')))
+    await settle()
+    store.dispatch(outbox.actions.enqueued(change('two')))
+    await settle()
+    expect(sent.map((s) => s.body)).toEqual([
+      { title: 'one', version: 7 },
+      { title: 'two', version: 8 },
+    ])
+    expect(sent[0]?.url).toBe('/api/tickets/t')
+  })
+})
+
+describe('starting', () => {
+  it('takes over what a closed tab left, but not what a living one holds', async () => {
+    localStorage.setItem('wimble.outbox.closed', JSON.stringify([item('orphan')]))
+    localStorage.setItem('wimble.outbox.living', JSON.stringify([item('theirs')]))
+    held.add('wimble.outbox.living')
+    await started()
+    await settle()
+    expect(sent.map((s) => (s.body as { id: string }).id)).toEqual(['orphan'])
+    expect(localStorage.getItem('wimble.outbox.closed')).toBeNull()
+    expect(localStorage.getItem('wimble.outbox.living')).toContain('theirs')
+  })
+  it('goes on with its own after a reload, and takes a new name beside a copy of itself', async () => {
+    sessionStorage.setItem('wimble.tab', 'me')
+    localStorage.setItem('wimble.outbox.me', JSON.stringify([item('mine')]))
+    await started()
+    await settle()
+    expect(sent).toHaveLength(1)
+    await started()
+    expect(sessionStorage.getItem('wimble.tab')).not.toBe('me')
+  })
+  it('survives a shelf that holds nonsense', async () => {
+    localStorage.setItem('wimble.outbox.broken', '{nonsense')
+    const store = await started()
+    expect(store.getState().outbox.items).toEqual([])
+  })
+  it('notices that the server is gone, and that it is back', async () => {
+    const store = await started()
+    answer = () => 'nobody'
+    await vi.advanceTimersByTimeAsync(4100)
+    expect(store.getState().outbox.reachable).toBe(false)
+    answer = () => ({ status: 200, json: { ok: true } })
+    await vi.advanceTimersByTimeAsync(4100)
+    expect(store.getState().outbox.reachable).toBe(true)
+  })
+})
