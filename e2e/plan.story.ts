@@ -1,0 +1,169 @@
+import type { Browser, Page } from 'puppeteer-core'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { Job, JobSummary, Torch } from '#contract/types.ts'
+import { testServer, type TestServer } from '../server/test-support.ts'
+import {
+  expectAccessible,
+  openBrowser,
+  openPage,
+  PAGES,
+  press,
+  see,
+  station,
+  type,
+  until,
+} from './browser.ts'
+
+let browser: Browser
+let server: TestServer
+let page: Page
+let ticketId: string
+let jobId: string
+beforeAll(async () => {
+  browser = await openBrowser()
+  server = await testServer({ pages: PAGES })
+  const jobs = (await server.call('GET', '/api/jobs')).json as JobSummary[]
+  const ticket = jobs.flatMap((j) => j.tickets).find((t) => t.title === 'Gusset, lower mitre post')
+  ticketId = ticket?.id ?? ''
+  jobId = ticket?.jobId ?? ''
+  page = await openPage(browser, `${server.url}/jobs/${jobId}/${ticketId}`)
+  await see(page, 'The cut, to scale')
+})
+afterAll(async () => {
+  await browser.close()
+  await server.stop()
+})
+
+const stored = () => until(page, () => !document.body.innerText.includes('keeping'))
+const onLine = (id: string, text: string) =>
+  until(
+    page,
+    (s: string, t: string) => document.querySelector(`[data-station="${s}"]`)?.textContent?.includes(t),
+    id,
+    text,
+  )
+const draft = async () => {
+  const job = (await server.call('GET', `/api/jobs/${jobId}`)).json as Job
+  return job.tickets.find((t) => t.id === ticketId)
+}
+
+describe('the rig of a plan', () => {
+  it('takes a chart row by row, and uses it at once', async () => {
+    await type(page, 'Tip', '0.055 in')
+    await onLine('set-oxygen', 'worked out')
+    await press(page, '3 rows')
+    await see(page, 'Copy the rows')
+    await press(page, 'Add a row')
+    await until(page, () => document.querySelectorAll('[role=dialog] h3').length === 4)
+    await expectAccessible(page, 'Your chart')
+    const fields = await page.$$('[role=dialog] li:last-of-type input')
+    for (const [i, text] of ['.055', '1/2', '1 in', '40 psi', '6 psi', '14 ipm'].entries())
+      await fields[i]?.type(text)
+    await page.keyboard.press('Escape')
+    await onLine('set-oxygen', '41 psi')
+    expect(await station(page, 'set-oxygen')).toContain('your chart')
+    await stored()
+    expect((await draft())?.draft.rig.chart.at(-1)).toMatchObject({
+      orifice: '.055 in',
+      thicknessMin: '1/2 in',
+      oxygenPressure: '40 psi',
+      pressureAt: 'regulator',
+    })
+  })
+  it('stops at acetylene past its limit, in a chart too, and does not show it as a setting', async () => {
+    await press(page, '4 rows')
+    const fields = await page.$$('[role=dialog] li:last-of-type input')
+    await fields[4]?.click({ count: 3 })
+    await fields[4]?.type('14 psi')
+    await page.keyboard.press('Escape')
+    await see(page, 'Acetylene above 15 psi can explode by itself.')
+    expect(await station(page, 'set-fuel')).toContain('not given')
+    await until(page, () => document.querySelector<HTMLButtonElement>('main header button')?.disabled)
+    await press(page, '4 rows')
+    const again = await page.$$('[role=dialog] li:last-of-type input')
+    await again[4]?.click({ count: 3 })
+    await again[4]?.type('6 psi')
+    await page.keyboard.press('Escape')
+    await onLine('set-fuel', '6 psi')
+  })
+  it('is kept as a torch, under a name that is not taken', async () => {
+    await press(page, 'Keep this rig as a torch')
+    await see(page, 'What do you call it?')
+    await page.type('::-p-aria([name="What do you call it?"])', "Bede's track")
+    await press(page, 'Keep it')
+    await see(page, "There is already a torch called Bede's track.")
+    await type(page, 'What do you call it?', 'Spare long')
+    await press(page, 'Keep it')
+    await onLine('torch', 'Spare long')
+    const torches = (await server.call('GET', '/api/torches')).json as Torch[]
+    expect(torches.find((t) => t.name === 'Spare long')?.rig.chart).toHaveLength(4)
+  })
+  it('changes whole with another torch', async () => {
+    await page.click('::-p-aria([name="Torch"][role="combobox"])')
+    await page.click('::-p-aria([name="Idris\'s small"][role="option"])')
+    await onLine('set-fuel', 'propane')
+    await onLine('torch', "Idris's small")
+    await stored()
+    expect((await draft())?.draft.rig.fuel).toBe('propane')
+  })
+})
+
+describe('the keys', () => {
+  it('lead to the work, the line, the views and the list of themselves', async () => {
+    await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
+    await page.keyboard.press('l')
+    expect(await page.evaluate(() => document.activeElement?.getAttribute('data-station'))).toBe('oxygen')
+    await page.keyboard.press('w')
+    expect(await page.evaluate(() => document.activeElement?.tagName)).toBe('INPUT')
+    // letters typed into a field are letters
+    await page.keyboard.press('3')
+    expect(new URL(page.url()).pathname).toContain(ticketId)
+    await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
+    await page.keyboard.press('?')
+    await see(page, 'Flip between inches and millimetres')
+    await page.keyboard.press('Escape')
+    await until(page, () => document.querySelector('[role=dialog]') === null)
+    await page.keyboard.press('3')
+    await until(page, () => location.pathname === '/log')
+    await page.keyboard.press('n')
+    await see(page, 'What is it?')
+    await page.keyboard.press('Escape')
+  })
+})
+
+describe('names and paper', () => {
+  it('lets a very long name stay inside its place', async () => {
+    const name = 'Heel post gusset with the long name that somebody chalked right across the plate '
+      .repeat(2)
+      .slice(0, 120)
+    await page.goto(`${server.url}/jobs/${jobId}/${ticketId}`)
+    await see(page, 'The rig')
+    const field = await page.waitForSelector('::-p-aria([name="Name of the piece"])')
+    await field?.click({ count: 3 })
+    await field?.type(name)
+    await stored()
+    const over = () =>
+      page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
+    expect(await over()).toBe(0)
+    await page.goto(server.url)
+    await see(page, name.slice(0, 20))
+    expect(await over()).toBe(0)
+    expect((await draft())?.title).toBe(name.trim())
+  })
+  it('prints a plan on one page, without buttons', async () => {
+    await page.goto(`${server.url}/jobs/${jobId}/${ticketId}`)
+    await see(page, 'The rig')
+    const pdf = Buffer.from(await page.pdf({ format: 'A4' })).toString('latin1')
+    expect(pdf.match(/\/Type\s*\/Page\b/g)).toHaveLength(1)
+    await page.emulateMediaType('print')
+    expect(await page.$eval('nav', (e) => getComputedStyle(e).display)).toBe('none')
+    await page.emulateMediaType('screen')
+  })
+  it('says so when a piece or a page is not there', async () => {
+    await page.goto(`${server.url}/jobs/00000000-0000-4000-8000-000000000000`)
+    await see(page, 'There is no such job')
+    await page.goto(`${server.url}/nowhere`)
+    await see(page, 'There is no such page')
+    await expectAccessible(page, 'no such page')
+  })
+})
