@@ -58,6 +58,18 @@ describe('the unit field', () => {
     await type(page, 'Thickness', '3/4 in')
     await until(page, () => !document.body.innerText.includes('this wants a length'))
   })
+  it('guesses no unit on a temperature that is pasted, but takes the field’s for one that is typed', async () => {
+    const field = await page.waitForSelector('::-p-aria([name="Plate is at"][role="textbox"])')
+    await field?.click({ count: 3 })
+    await page.keyboard.type('60')
+    await until(page, () => !document.body.innerText.includes('60 of what?'))
+    await page.keyboard.down('Control')
+    for (const key of ['a', 'c', 'v'] as const) await page.keyboard.press(key)
+    await page.keyboard.up('Control')
+    await see(page, '60 of what?')
+    await press(page, '60 F')
+    await until(page, () => !document.body.innerText.includes('60 of what?'))
+  })
   it('steps by the trade’s own increments', async () => {
     await press(page, 'Thickness: more')
     await drawn('13/16 in')

@@ -37,8 +37,8 @@ const TAMSINS_LONG: RigDraft = {
   acetyleneCylinder: '145 cu ft',
   chart: [
     row('0.040 in', '3/16 in', '3/8 in', '30 psi', '5 psi', '17 in/min'),
-    row('0.052 in', '3/8 in', '3/4 in', '42 psi', '6 psi', '15 in/min', '0.085 in'),
-    row('0.060 in', '3/4 in', '1 1/4 in', '45 psi', '7 psi', '11 in/min'),
+    row('0.052 in', '3/8 in', '7/8 in', '42 psi', '6 psi', '15 in/min', '0.085 in'),
+    row('0.060 in', '7/8 in', '1 1/4 in', '45 psi', '7 psi', '11 in/min'),
   ],
 }
 const BEDES_TRACK: RigDraft = {
@@ -149,13 +149,7 @@ export function fillDemo(store: Store, now: Date): void {
         surface: 'scale',
         temperature: '55 °F',
       },
-      rig: {
-        ...TAMSINS_LONG,
-        tipOrifice: '0.052 in',
-        chart: TAMSINS_LONG.chart.map((r) =>
-          r.orifice === '0.052 in' ? { ...r, thicknessMax: '7/8 in' } : r,
-        ),
-      },
+      rig: { ...TAMSINS_LONG, tipOrifice: '0.052 in' },
     }
     for (const w of WRITTEN)
       write(store, { jobId, gusset, w, personId: people.get(w.person) ?? null, at: subDays(now, w.daysAgo) })

@@ -1,6 +1,6 @@
 import type { Figure, Finding, Rank, Rest, Source } from '../figure.ts'
 import { CUT_FIGURE_UNIT } from './figure-kind.ts'
-import { printFor, printQuantity } from '../quantity/index.ts'
+import { joinSpan, printFor, printQuantity } from '../quantity/index.ts'
 import type { Kind } from '../quantity/index.ts'
 import { CUT_FIGURES, type CutFigureName, type CutPlan, type CutRequest } from './types.ts'
 
@@ -71,9 +71,7 @@ export class Draft {
   }
 
   showSpan(low: number, high: number, kind: Kind): string {
-    const [from, to] = [this.show(low, kind), this.show(high, kind)]
-    const unit = / \D+$/.exec(to)?.[0] ?? ''
-    return unit !== '' && from.endsWith(unit) ? `${from.slice(0, -unit.length)} to ${to}` : `${from} to ${to}`
+    return joinSpan(this.show(low, kind), this.show(high, kind))
   }
 
   finish(): CutPlan {

@@ -461,12 +461,12 @@ describe('readCut', () => {
       'work.length',
     ])
     const read = readCut(
-      { kind: 'cut', work: { ...WORK, thickness: '20', temperature: '20' }, rig: RIG },
+      { kind: 'cut', work: { ...WORK, thickness: '20' }, rig: RIG },
       { bare: METRIC_UNITS },
     )
     expect(read).toMatchObject({
       ok: true,
-      request: { work: { thicknessM: expect.closeTo(0.02), temperatureK: expect.closeTo(293.15) } },
+      request: { work: { thicknessM: expect.closeTo(0.02) } },
     })
   })
   it('names what it left out instead of dropping it in silence', () => {

@@ -144,8 +144,16 @@ class Reader {
 
 const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)
 
+/** No unit is guessed on a pressure or a temperature: fields spell it out as it is typed, so a bare one was pasted. */
 function bareUnit(kind: Kind, units: UnitChoices): UnitId | undefined {
-  if (kind === 'angle' || kind === 'time' || kind === 'share') return undefined
+  if (
+    kind === 'angle' ||
+    kind === 'time' ||
+    kind === 'share' ||
+    kind === 'pressure' ||
+    kind === 'temperature'
+  )
+    return undefined
   return units[kind]
 }
 
@@ -330,8 +338,8 @@ function readUnits(r: Reader, value: unknown): UnitChoices {
 /**
  * Reads a cut as it is typed (the form that the command line takes and that pieces are stored in).
  * @param input `{ kind: 'cut', work, rig, shop }`, every quantity as text with its unit
- * @param options `bare`: units that bare numbers take, as in the fields of a form; without it a bare length is inches
- *   and a bare pressure or temperature is refused. `decimalMark`: see `parseQuantity`
+ * @param options `bare`: units that bare numbers take, as in the fields of a form; without it a bare length is inches.
+ *   A bare pressure or temperature is refused either way. `decimalMark`: see `parseQuantity`
  * @returns the request in SI, or every field that could not be read, with a sentence each. Never throws.
  */
 export function readCut(

@@ -48,6 +48,12 @@ const EXAMPLE: Readonly<Record<Kind, string>> = {
   share: '99.5 %',
 }
 
+/** What a bare number may have meant where no unit is guessed. */
+const MEANT: Partial<Record<Kind, readonly UnitId[]>> = {
+  pressure: ['psi', 'bar', 'kPa'],
+  temperature: ['F', 'C'],
+}
+
 /** Units that a bare number takes when no field says otherwise; pressures and temperatures are never guessed. */
 const BARE_UNIT: Partial<Record<Kind, UnitId>> = {
   length: 'in',
@@ -269,7 +275,10 @@ function combine(
   if (!first) return no('number', `There is no number in “${clean}”.`)
   if (terms.length === 1) {
     const unit = first.unit ?? bareUnit(first, kind, options)
-    if (!unit) return no('unit', `${clean} of what? Give the unit too, for instance ${EXAMPLE[kind]}.`)
+    if (!unit) {
+      const choices = MEANT[kind]?.map((id) => ({ text: `${clean} ${id}`, label: `${clean} ${id}` }))
+      return no('unit', `${clean} of what? Give the unit too, for instance ${EXAMPLE[kind]}.`, choices)
+    }
     if (sign < 0 && first.absolute) return no('range', 'An absolute pressure cannot be below zero.')
     return finish(toSi(sign * first.value, unit), unit, kind, first.absolute, first.unit === undefined)
   }

@@ -101,3 +101,13 @@ export const downToDivision = (pa: number, divisionPa: number): number =>
 /** The first gauge division not below a pressure; both in Pa. */
 export const upToDivision = (pa: number, divisionPa: number): number =>
   Math.ceil(pa / divisionPa - 1e-6) * divisionPa
+
+/**
+ * Two printed values as a span, the unit said once: "40 to 48 psi", "2.9 to 3.8 cu ft". Times of two parts keep theirs.
+ * @example joinSpan('40 psi', '48 psi') // '40 to 48 psi'
+ */
+export function joinSpan(low: string, high: string): string {
+  const one = /^([-\d./ ]*\d)(\D*)$/
+  const [from, to] = [one.exec(low), one.exec(high)]
+  return from && to && from[2] === to[2] ? `${from[1]} to ${high}` : `${low} to ${high}`
+}

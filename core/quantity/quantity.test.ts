@@ -4,6 +4,7 @@ import {
   drillOfDiameter,
   fromSi,
   incrementOf,
+  joinSpan,
   KINDS,
   NUMBER_DRILLS,
   parseQuantity,
@@ -79,7 +80,11 @@ describe('parseQuantity', () => {
 
   it('guesses no unit on a pressure or a temperature', () => {
     expect(refusal('38', 'pressure')).toMatchObject({ code: 'unit', message: expect.stringContaining('psi') })
-    expect(refusal('70', 'temperature').code).toBe('unit')
+    expect(refusal('38', 'pressure').choices?.map((c) => c.text)).toEqual(['38 psi', '38 bar', '38 kPa'])
+    expect(refusal('70', 'temperature')).toMatchObject({
+      code: 'unit',
+      choices: [{ text: '70 F' }, { text: '70 C' }],
+    })
   })
 
   it('tells an absolute pressure from a gauge one', () => {
@@ -177,6 +182,15 @@ describe('printQuantity', () => {
       '1 h',
       '1 h 5 min',
     ])
+  })
+
+  it('says the unit of a span once, but keeps both parts of a time', () => {
+    expect(joinSpan('40 psi', '48 psi')).toBe('40 to 48 psi')
+    expect(joinSpan('2.92 cu ft', '3.79 cu ft')).toBe('2.92 to 3.79 cu ft')
+    expect(joinSpan('1/16 in', '1 1/8 in')).toBe('1/16 to 1 1/8 in')
+    expect(joinSpan('1 min 40 s', '1 min 52 s')).toBe('1 min 40 s to 1 min 52 s')
+    expect(joinSpan('40 s', '1 min 52 s')).toBe('40 s to 1 min 52 s')
+    expect(joinSpan('5°', '15°')).toBe('5 to 15°')
   })
 
   it('converts there and back', () => {

@@ -26,9 +26,9 @@ let answer: (url: string) => { status: number; json: unknown } | 'nobody'
 let held: Set<string>
 
 const locks = {
-  request: (name: string, _options: object, use: (lock: object | null) => unknown) => {
+  request: (name: string, _options: object, whenHeld: (lock: object | null) => unknown) => {
     const free = !held.has(name)
-    const result = use(free ? {} : null)
+    const result = whenHeld(free ? {} : null)
     if (result instanceof Promise) held.add(name)
     return Promise.resolve(result instanceof Promise ? undefined : result)
   },

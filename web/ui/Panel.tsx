@@ -9,6 +9,8 @@ interface PanelProps {
   readonly children: ReactNode
   /** From the side for reading, in the middle for asking. */
   readonly place?: 'side' | 'middle'
+  /** For a form that begins with a name: its first field is ready to be typed into. */
+  readonly typeFirst?: boolean
   /** Where the focus goes when it closes, if not back to the button that opened it. */
   readonly returnTo?: RefObject<HTMLElement | null>
 }
@@ -20,13 +22,30 @@ const PLACES = {
 } as const
 
 /** A sheet over the page; Escape or the cross closes it. */
-export function Panel({ title, open, onClose, children, place = 'side', returnTo }: PanelProps) {
+export function Panel({
+  title,
+  open,
+  onClose,
+  children,
+  place = 'side',
+  typeFirst = false,
+  returnTo,
+}: PanelProps) {
   return (
     <Dialog.Root open={open} onOpenChange={(now) => (now ? undefined : onClose())}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-black/45" />
         <Dialog.Content
           aria-describedby={undefined}
+          onOpenAutoFocus={(e) => {
+            const field =
+              typeFirst && e.currentTarget instanceof HTMLElement
+                ? e.currentTarget.querySelector('input')
+                : null
+            if (!field) return
+            e.preventDefault()
+            field.focus()
+          }}
           onCloseAutoFocus={(e) => {
             if (!returnTo?.current) return
             e.preventDefault()

@@ -84,16 +84,20 @@ export const QuantityField = memo(function QuantityField({
 }: Props) {
   const { settings, units } = useShop()
   const [typed, setTyped] = useState<string | undefined>(undefined)
-  const options = {
-    unit: kind === 'share' ? ('%' as const) : unitFor(kind, units),
+  // on a pressure or a temperature that was pasted no unit is guessed
+  const [pasted, setPasted] = useState(false)
+  const guess = !(pasted && (kind === 'pressure' || kind === 'temperature'))
+  const options = (guessed: boolean) => ({
+    unit: guessed ? unitFor(kind, units) : undefined,
     decimalMark: settings.decimalMark,
-  }
+  })
   const text = typed ?? value
-  const read = text.trim() === '' ? undefined : parseQuantity(text, kind, options)
+  const read = text.trim() === '' ? undefined : parseQuantity(text, kind, options(guess))
   const also = read?.ok ? alsoIn(read.unit) : undefined
-  const change = (next: string) => {
+  const change = (next: string, wasPasted = false) => {
     setTyped(next)
-    onChange(withUnit(next, kind, options))
+    setPasted(wasPasted)
+    onChange(withUnit(next, kind, options(!(wasPasted && (kind === 'pressure' || kind === 'temperature')))))
   }
   const step = (sign: number) => {
     if (!read?.ok) return
@@ -122,7 +126,9 @@ export const QuantityField = memo(function QuantityField({
                 spellCheck={false}
                 aria-invalid={wrong ? true : undefined}
                 aria-describedby={describedBy}
-                onChange={(e) => change(e.target.value)}
+                onChange={(e) =>
+                  change(e.target.value, (e.nativeEvent as InputEvent).inputType === 'insertFromPaste')
+                }
                 onBlur={() => setTyped(undefined)}
               />
               {also && read?.ok ? (

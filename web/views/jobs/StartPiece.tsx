@@ -59,7 +59,7 @@ export function StartPiece({
     }
   })
   return (
-    <Panel title="Start a piece" place="middle" open={open} onClose={onClose}>
+    <Panel title="Start a piece" place="middle" typeFirst open={open} onClose={onClose}>
       <form className="grid gap-4" onSubmit={(e) => void start(e)} noValidate>
         <Field
           label="What is it?"

@@ -33,7 +33,7 @@ export function Drawings({
   return (
     <section
       aria-label="The cut, to scale"
-      className="min-h-0 px-5 py-3 lg:grid lg:grid-cols-[1.65fr_1fr] lg:grid-rows-[auto_1fr_auto] lg:overflow-hidden print:h-[330px] print:break-inside-avoid"
+      className="min-h-0 px-5 py-3 lg:grid lg:grid-cols-[1.65fr_1fr] lg:grid-rows-[auto_1fr_auto] lg:overflow-hidden"
     >
       <h2 className="name col-span-2 text-lg text-soft">
         The cut, to scale{stale ? ', as it was before' : ''}

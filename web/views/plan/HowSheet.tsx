@@ -1,10 +1,13 @@
-import type { CutPlan } from '#core/cut/index.ts'
+import type { CutFigureName, CutPlan } from '#core/cut/index.ts'
+import { printQuantity, type Kind } from '#core/quantity/index.ts'
 import { cutFigureKind } from '#core/cut/index.ts'
 import { FIGURE_NAMES, FROM_WORDS } from './figure-words.ts'
 import { useShop } from '../../app/shop.ts'
 import { Panel } from '../../ui/Panel.tsx'
 import { SourceTag } from '../../ui/Tag.tsx'
 import { spanWords, type Station } from './TheLine.tsx'
+
+const isFigure = (key: string): key is CutFigureName => key in FIGURE_NAMES
 
 /** How the figures of a station were worked out: in words, with what they rest on and where it is from. */
 export function HowSheet({
@@ -16,7 +19,20 @@ export function HowSheet({
   readonly plan: CutPlan
   readonly onClose: () => void
 }) {
-  const { say, print } = useShop()
+  const { say, print, units } = useShop()
+  const label = (key: string) => FROM_WORDS[key]?.label ?? (isFigure(key) ? FIGURE_NAMES[key] : key)
+  // what a figure rests on, in the shop's units: published ranges are of the figure's own kind
+  const told = (key: string, value: number | string, own: Kind) => {
+    if (typeof value === 'string') return value.replaceAll('-', ' ')
+    if (key === 'hoseLength') return printQuantity(value, units.length === 'in' ? 'ft' : 'm')
+    const kind =
+      key === 'tableLow' || key === 'tableHigh'
+        ? own
+        : isFigure(key)
+          ? cutFigureKind(key)
+          : FROM_WORDS[key]?.kind
+    return kind ? print(value, kind) : Number(value.toPrecision(4))
+  }
   return (
     <Panel title={say(station?.title ?? '')} open={station !== undefined} onClose={onClose}>
       <div className="grid gap-7">
@@ -39,24 +55,15 @@ export function HowSheet({
                   <p className="pt-2">{say(figure.because)}</p>
                   <details className="pt-2" open={name === station.figures[0]}>
                     <summary className="cursor-pointer text-soft">What it rests on</summary>
-                    <dl className="mt-1 grid grid-cols-[1fr_auto] gap-x-4 border-t border-rule">
-                      {Object.entries(figure.from).map(([key, value]) => {
-                        const words = FROM_WORDS[key]
-                        return (
-                          <div key={key} className="contents">
-                            <dt className="border-b border-rule py-1">
-                              {say(words?.label ?? FIGURE_NAMES[key as keyof typeof FIGURE_NAMES] ?? key)}
-                            </dt>
-                            <dd className="name border-b border-rule py-1 text-right text-lg">
-                              {typeof value === 'number'
-                                ? words?.kind
-                                  ? print(value, words.kind)
-                                  : Number(value.toPrecision(4))
-                                : value.replaceAll('-', ' ')}
-                            </dd>
-                          </div>
-                        )
-                      })}
+                    <dl className="mt-1 grid grid-cols-[1fr_auto] border-t border-rule">
+                      {Object.entries(figure.from).map(([key, value]) => (
+                        <div key={key} className="contents">
+                          <dt className="border-b border-rule py-1 pr-4">{say(label(key))}</dt>
+                          <dd className="name border-b border-rule py-1 text-right text-lg">
+                            {told(key, value, kind)}
+                          </dd>
+                        </div>
+                      ))}
                     </dl>
                     <p className="pt-2 text-sm text-soft">Rests on: {figure.cites}.</p>
                   </details>

@@ -34,7 +34,7 @@ export function KeepTorch({
     }
   })
   return (
-    <Panel title={say('Keep this rig as a torch')} place="middle" open={open} onClose={onClose}>
+    <Panel title={say('Keep this rig as a torch')} place="middle" typeFirst open={open} onClose={onClose}>
       <form className="grid gap-4" noValidate onSubmit={(e) => void keep(e)}>
         <Field label="What do you call it?" error={formState.errors.name?.message}>
           {({ id, describedBy }) => (

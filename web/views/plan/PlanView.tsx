@@ -12,6 +12,7 @@ import { Button } from '../../ui/Button.tsx'
 import { Drawings } from './Drawings.tsx'
 import { Findings } from './Findings.tsx'
 import { HowSheet } from './HowSheet.tsx'
+import { PlanSheet } from './PlanSheet.tsx'
 import { STATIONS, TheLine, type Station } from './TheLine.tsx'
 import { Tickets } from './Tickets.tsx'
 import { useDraft } from './useDraft.ts'
@@ -60,70 +61,81 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
   )
   useShortcuts(keys)
   return (
-    <main ref={page} className="lg:grid lg:h-dvh lg:grid-rows-[auto_auto_1fr_auto] print:block print:h-auto">
-      <header className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b-[1.5px] border-rule bg-sheet px-5 py-2">
-        <div className="min-w-[220px] grow">
-          <input
-            aria-label="Name of the piece"
-            className="name w-full max-w-[420px] rounded-md border-[1.5px] border-transparent bg-transparent text-[1.7rem] leading-tight font-semibold text-ellipsis hover:border-rule"
-            value={draft.title}
-            maxLength={120}
-            onChange={(e) => draft.edit.change({ title: e.target.value })}
-          />
-          <p className="truncate text-soft">
-            {job.name}
-            {job.place ? `, ${job.place}` : ''}
-            {draft.stored ? '' : ' · keeping'}
+    <>
+      <main ref={page} className="print:hidden lg:grid lg:h-dvh lg:grid-rows-[auto_auto_1fr_auto]">
+        <header className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b-[1.5px] border-rule bg-sheet px-5 py-2">
+          <div className="min-w-[220px] grow">
+            <input
+              aria-label="Name of the piece"
+              className="name w-full max-w-[420px] rounded-md border-[1.5px] border-transparent bg-transparent text-[1.7rem] leading-tight font-semibold text-ellipsis hover:border-rule"
+              value={draft.title}
+              maxLength={120}
+              onChange={(e) => draft.edit.change({ title: e.target.value })}
+            />
+            <p className="truncate text-soft">
+              {job.name}
+              {job.place ? `, ${job.place}` : ''}
+              {draft.stored ? '' : ' · keeping'}
+            </p>
+          </div>
+          <Tickets job={job} current={ticket.id} />
+          <Button
+            look="act"
+            className="no-print min-h-[46px] text-xl"
+            disabled={running.disabled}
+            onClick={running.go}
+          >
+            <Play size={20} aria-hidden="true" /> {running.label}
+          </Button>
+        </header>
+        {running.failure ? (
+          <p
+            role="alert"
+            className="col-span-full border-b-[1.5px] border-alarm bg-sheet px-5 py-2 font-bold text-alarm"
+          >
+            {running.failure}
           </p>
-        </div>
-        <Tickets job={job} current={ticket.id} />
-        <Button
-          look="act"
-          className="no-print min-h-[46px] text-xl"
-          disabled={running.disabled}
-          onClick={running.go}
-        >
-          <Play size={20} aria-hidden="true" /> {running.label}
-        </Button>
-      </header>
-      {running.failure ? (
-        <p
-          role="alert"
-          className="col-span-full border-b-[1.5px] border-alarm bg-sheet px-5 py-2 font-bold text-alarm"
-        >
-          {running.failure}
-        </p>
-      ) : null}
-      {draft.changedElsewhere ? (
-        <ChangedElsewhere onMine={() => void draft.keepMine()} onTheirs={() => void draft.takeTheirs()} />
-      ) : null}
-      {onLine ? (
-        <TheLine plan={onLine.plan} request={onLine.request} torchName={torchName} onOpen={setStation} />
-      ) : (
-        <div />
-      )}
-      <div className="min-h-0 lg:grid lg:grid-cols-[372px_1fr] print:block">
-        <WorkPanel
-          draft={draft.draft}
-          edit={draft.edit}
-          torches={torches}
-          errors={planned.ok ? NO_ERRORS : planned.errors}
-        />
-        {shown ? (
-          <Drawings planned={shown} stale={!planned.ok} />
+        ) : null}
+        {draft.changedElsewhere ? (
+          <ChangedElsewhere onMine={() => void draft.keepMine()} onTheirs={() => void draft.takeTheirs()} />
+        ) : null}
+        {onLine ? (
+          <TheLine plan={onLine.plan} request={onLine.request} torchName={torchName} onOpen={setStation} />
         ) : (
-          <p className="p-6 text-soft">The drawing comes with the first thickness that can be read.</p>
+          <div />
         )}
-      </div>
-      <Findings
-        plan={told.ok ? told.plan : last.current?.plan}
-        errors={told.ok ? NO_ERRORS : told.errors}
-        onOpen={openFigure}
-      />
-      {shown && station ? (
-        <HowSheet station={station} plan={shown.plan} onClose={() => setStation(undefined)} />
+        <div className="min-h-0 lg:grid lg:grid-cols-[372px_1fr]">
+          <WorkPanel
+            draft={draft.draft}
+            edit={draft.edit}
+            torches={torches}
+            errors={planned.ok ? NO_ERRORS : planned.errors}
+          />
+          {shown ? (
+            <Drawings planned={shown} stale={!planned.ok} />
+          ) : (
+            <p className="p-6 text-soft">The drawing comes with the first thickness that can be read.</p>
+          )}
+        </div>
+        <Findings
+          plan={told.ok ? told.plan : last.current?.plan}
+          errors={told.ok ? NO_ERRORS : told.errors}
+          onOpen={openFigure}
+        />
+        {shown && station ? (
+          <HowSheet station={station} plan={shown.plan} onClose={() => setStation(undefined)} />
+        ) : null}
+      </main>
+      {shown ? (
+        <PlanSheet
+          title={draft.title}
+          place={job.place ? `${job.name}, ${job.place}` : job.name}
+          torchName={torchName}
+          draft={draft.draft}
+          planned={shown}
+        />
       ) : null}
-    </main>
+    </>
   )
 }
 

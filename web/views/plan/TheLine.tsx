@@ -2,7 +2,7 @@ import { memo } from 'react'
 import type { CutFigureName, CutPlan, CutRequest } from '#core/cut/index.ts'
 import type { Figure } from '#core/figure.ts'
 import { cutFigureKind } from '#core/cut/index.ts'
-import { drillOfDiameter, printQuantity } from '#core/quantity/index.ts'
+import { drillOfDiameter, joinSpan, printQuantity } from '#core/quantity/index.ts'
 import { LineDrawing } from '../../drawing/LineDrawing.tsx'
 import { useShop } from '../../app/shop.ts'
 import { SourceTag } from '../../ui/Tag.tsx'
@@ -62,8 +62,6 @@ export const TheLine = memo(function TheLine({ plan, request, torchName, onOpen 
   const { say, print, show, gasColour } = useShop()
   const { figures } = plan
   const { rig } = request
-  const small = (si: number | undefined, kind: Parameters<typeof print>[1]) =>
-    si === undefined ? '' : print(si, kind)
   const hoseUnit = request.shop.units.length === 'in' || request.shop.units.length === 'ft' ? 'ft' : 'm'
   const drop = figures.cuttingOxygenPressure?.from['hoseDrop']
   const drill = figures.tipOrifice ? drillOfDiameter(figures.tipOrifice.value) : undefined
@@ -73,17 +71,22 @@ export const TheLine = memo(function TheLine({ plan, request, torchName, onOpen 
   const tells: Readonly<
     Record<string, { label: string; name?: CutFigureName; text?: string; note?: string; big?: boolean }>
   > = {
-    oxygen: { label: 'Oxygen', name: 'oxygenUsed', note: 'for this cut' },
+    oxygen: { label: 'Oxygen', name: 'oxygenUsed', note: figures.oxygenUsed ? 'for this cut' : '' },
     'set-oxygen': { label: 'Set oxygen, flowing', name: 'cuttingOxygenPressure', big: true },
     fuel: {
       label: fuelName,
       name: 'fuelUsed',
-      note: `for this cut, at ${small(figures.fuelFlow?.value, 'flow')}`,
+      note: figures.fuelFlow ? `for this cut, at ${print(figures.fuelFlow.value, 'flow')}` : '',
     },
     'set-fuel': { label: `Set ${rig.fuel}, flowing`, name: 'fuelPressure', big: true },
     hose: {
       label: `Hose, ${printQuantity(rig.oxygenHose.lengthM, hoseUnit)} of ${print(rig.oxygenHose.boreM, 'length')}`,
-      text: typeof drop === 'number' ? `takes ${print(drop, 'pressure')}` : 'takes too much',
+      text:
+        typeof drop === 'number'
+          ? `takes ${print(drop, 'pressure')}`
+          : plan.findings.some((f) => f.code === 'hose-drop-too-large')
+            ? 'takes too much'
+            : 'not reckoned',
     },
     torch: {
       label: say(`Torch${torchName ? `: ${torchName}` : ''}`),
@@ -92,7 +95,7 @@ export const TheLine = memo(function TheLine({ plan, request, torchName, onOpen 
     tip: {
       label: say('Tip'),
       name: 'tipOrifice',
-      note: drill ? `number drill ${drill.number}` : 'by its orifice',
+      note: drill ? `number drill ${drill.number}` : '',
     },
     flame: { label: 'Flame', text: 'neutral', note: 'retrim with the lever down' },
     travel: { label: 'Travel', name: 'travelSpeed', note: pace },
@@ -174,9 +177,7 @@ export const TheLine = memo(function TheLine({ plan, request, torchName, onOpen 
 /** "40 to 48 psi", or nothing for a figure without a span. */
 export function spanWords(figure: Figure, print: (v: number) => string): string {
   const [low, high] = [print(figure.low), print(figure.high)]
-  if (low === high) return ''
-  const unit = high.slice(high.lastIndexOf(' '))
-  return low.endsWith(unit) ? `${low.slice(0, -unit.length)} to ${high}` : `${low} to ${high}`
+  return low === high ? '' : joinSpan(low, high)
 }
 
 /** Seconds to the inch, or to 25 mm. */

@@ -1,5 +1,5 @@
 import { Check, CircleDot, Circle, PencilLine } from 'lucide-react'
-import { memo } from 'react'
+import { memo, useEffect, useRef } from 'react'
 import { Link } from 'react-router'
 import type { Job, TicketState } from '#contract/types.ts'
 
@@ -19,6 +19,8 @@ export const Tickets = memo(function Tickets({
   readonly job: Job
   readonly current: string
 }) {
+  const inHand = useRef<HTMLLIElement>(null)
+  useEffect(() => inHand.current?.scrollIntoView({ block: 'nearest', inline: 'nearest' }), [current])
   return (
     <ul
       aria-label="Pieces of this job"
@@ -28,7 +30,7 @@ export const Tickets = memo(function Tickets({
         const { word, Icon, edge } = STATES[t.state]
         const here = t.id === current
         return (
-          <li key={t.id} className="shrink-0">
+          <li key={t.id} ref={here ? inHand : null} className="shrink-0">
             <Link
               to={`/jobs/${job.id}/${t.id}`}
               aria-current={here ? 'page' : undefined}
@@ -36,7 +38,7 @@ export const Tickets = memo(function Tickets({
               className={`name flex min-h-[40px] max-w-[190px] items-center gap-1.5 border border-l-[5px] border-rule px-2.5 ${edge} ${here ? 'bg-ink font-semibold text-paper' : 'bg-sheet'}`}
             >
               <Icon size={16} className="shrink-0" role="img" aria-label={word} />
-              <span className={`truncate ${here ? '' : 'max-w-[112px]'}`}>
+              <span className={`truncate ${here ? '' : 'max-w-[58px]'}`}>
                 {i + 1} {t.title}
               </span>
             </Link>

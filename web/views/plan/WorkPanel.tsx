@@ -70,7 +70,7 @@ export function WorkPanel({
     <section
       aria-label="The work"
       data-work
-      className="grid min-h-0 content-start gap-2 border-rule bg-sheet px-5 py-3 lg:overflow-y-auto lg:border-r-[1.5px] print:grid-cols-2 print:overflow-visible print:border-r-0"
+      className="grid min-h-0 content-start gap-2 border-rule bg-sheet px-5 py-3 lg:overflow-y-auto lg:border-r-[1.5px]"
     >
       <h2 className="name text-lg text-soft">The work</h2>
       <SelectField
@@ -204,7 +204,7 @@ export function WorkPanel({
           onChange={set.acetyleneCylinder}
         />
       ) : null}
-      <Button className="no-print mt-1" onClick={() => setKeepOpen(true)}>
+      <Button className="mt-1" onClick={() => setKeepOpen(true)}>
         {say('Keep this rig as a torch')}
       </Button>
       {chartOpen ? (

@@ -29,8 +29,8 @@ export const FIGURE_NAMES: Readonly<Record<CutFigureName, string>> = {
 export const FROM_WORDS: Readonly<Record<string, { readonly label: string; readonly kind?: Kind }>> = {
   thickness: { label: 'Thickness', kind: 'length' },
   length: { label: 'Length', kind: 'length' },
-  tableLow: { label: 'Published, low (SI)' },
-  tableHigh: { label: 'Published, high (SI)' },
+  tableLow: { label: 'Published, low' },
+  tableHigh: { label: 'Published, high' },
   cuttingOxygenFlowWanted: { label: 'Oxygen flow wanted', kind: 'flow' },
   ambientPressure: { label: 'Barometer, absolute', kind: 'pressure' },
   dischargeCoefficient: { label: 'Discharge coefficient' },
