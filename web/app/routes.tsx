@@ -1,5 +1,6 @@
 import { lazy, Suspense, type ComponentType } from 'react'
 import { createBrowserRouter, Link } from 'react-router'
+import { Button } from '../ui/Button.tsx'
 import { Shell } from './Shell.tsx'
 
 const view = (load: () => Promise<{ default: ComponentType }>) => {
@@ -26,9 +27,28 @@ function NoSuchPage() {
   )
 }
 
+/** What is shown when a page fails: never a bare error, and a way on. */
+function Broken() {
+  return (
+    <main className="p-8">
+      <h1 className="text-3xl">This page broke</h1>
+      <p className="py-3">What you typed and confirmed is kept. Load the page again, or go back to today.</p>
+      <div className="flex gap-4">
+        <Button look="act" onClick={() => location.reload()}>
+          Load it again
+        </Button>
+        <a className="name content-center text-lg underline" href="/">
+          Today
+        </a>
+      </div>
+    </main>
+  )
+}
+
 export const router = createBrowserRouter([
   {
     element: <Shell />,
+    errorElement: <Broken />,
     children: [
       { path: '/', element: view(() => import('../views/today/Today.tsx')) },
       { path: '/jobs', element: view(() => import('../views/jobs/Jobs.tsx')) },
@@ -40,6 +60,10 @@ export const router = createBrowserRouter([
       { path: '*', element: <NoSuchPage /> },
     ],
   },
-  { path: '/run/:runId', element: view(() => import('../views/run/Run.tsx')) },
-  { path: '/run/:runId/log', element: view(() => import('../views/log/WriteDown.tsx')) },
+  { path: '/run/:runId', errorElement: <Broken />, element: view(() => import('../views/run/Run.tsx')) },
+  {
+    path: '/run/:runId/log',
+    errorElement: <Broken />,
+    element: view(() => import('../views/log/WriteDown.tsx')),
+  },
 ])

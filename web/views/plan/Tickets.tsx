@@ -20,7 +20,9 @@ export const Tickets = memo(function Tickets({
   readonly current: string
 }) {
   const inHand = useRef<HTMLLIElement>(null)
-  useEffect(() => inHand.current?.scrollIntoView({ block: 'nearest', inline: 'nearest' }), [current])
+  useEffect(() => {
+    inHand.current?.scrollIntoView({ block: 'nearest', inline: 'nearest' })
+  }, [current])
   return (
     <ul
       aria-label="Pieces of this job"
