@@ -15,6 +15,12 @@ export interface FigureParts {
   readonly cites: string
 }
 
+/** Fuel and preheat oxygen as planned, m³/s. */
+export interface GasPlan {
+  readonly fuel: number
+  readonly preheatOxygen: number
+}
+
 /** A plan while it is being worked out: figures and findings are added, nothing is taken back. */
 export class Draft {
   readonly figures: Partial<Record<CutFigureName, Figure>> = {}

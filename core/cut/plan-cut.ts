@@ -1,22 +1,13 @@
-import { FUELS, OXYGEN_DENSITY } from '../gas/fuels.ts'
-import { ambientPressurePa, STANDARD_TEMPERATURE_K } from '../gas/standard.ts'
-import { preheatCone } from '../flame/cone.ts'
+import { FUELS } from '../gas/fuels.ts'
+import { ambientPressurePa } from '../gas/standard.ts'
 import { drillOfDiameter, INCH_M } from '../quantity/index.ts'
-import { Draft } from './draft.ts'
+import { Draft, type GasPlan } from './draft.ts'
 import { planFuelPressure, sayDraw } from './fuel.ts'
-import { guideOffset } from './guide.ts'
-import { estimateKerf, HAND_KERF_M, kerfFactor, kerfFromLog, KERF_SPREAD } from './kerf.ts'
 import { CHART_DIFFERS, planOxygen } from './oxygen.ts'
-import {
-  CONDUCTIVITY,
-  EDGE_SHARE,
-  edgePreheatTime,
-  HEAT_CAPACITY,
-  KINDLING_RISE_K,
-  PREHEAT_FLUX,
-} from './preheat.ts'
-import { sayOxygenBurnt, sayWork } from './say.ts'
+import { planGuide, planHeights, planKerf } from './place.ts'
+import { sayWork } from './say.ts'
 import { STEEL_TABLE_SOURCE, steelRow, thicknessFor, type SteelRow } from './steel-table.ts'
+import { planOxygenBurnt, planTimeAndGas } from './time-and-gas.ts'
 import { chartRow, chooseDrill, sameOrifice } from './tip.ts'
 import type { ChartRow, CutPlan, CutRequest } from './types.ts'
 
@@ -29,12 +20,6 @@ const DIRTY_FUEL = 1.15
 /** From this thickness the torch is held square, below it leans forward. */
 const SQUARE_FROM_M = 0.5 * INCH_M * (1 - 1e-9)
 const THICK_M = INCH_M * (1 - 1e-9)
-const STEEL_DENSITY = 7850
-/** kg of oxygen for a kg of iron burnt to FeO and, at most, to Fe3O4; share of the kerf that burns. */
-const OXYGEN_PER_IRON = 0.2865
-const OXYGEN_PER_IRON_MOST = 0.382
-const IRON_BURNT = 0.7
-
 const mid = ([low, high]: readonly [number, number]) => (low + high) / 2
 
 /**
@@ -179,11 +164,6 @@ function sayTipSize(
     )
 }
 
-interface GasPlan {
-  readonly fuel: number
-  readonly preheatOxygen: number
-}
-
 function planGas(draft: Draft, steel: SteelRow): GasPlan {
   const { rig, work } = draft.request
   const more = work.surface === 'scale' || work.surface === 'rust' ? DIRTY_FUEL : 1
@@ -283,199 +263,4 @@ function planAngleAndDrag(draft: Draft): void {
     from: { thickness: t, shareOfThickness: share },
     cites: 'common practice',
   })
-}
-
-function planKerf(draft: Draft, orificeM: number, row: ChartRow | undefined): number {
-  const { work, rig } = draft.request
-  const logged = kerfFromLog(rig.kerfLog, { orificeM, thicknessM: work.thicknessM, handling: rig.handling })
-  if (logged)
-    return draft.put('kerf', {
-      value: logged.meanM,
-      low: logged.lowM,
-      high: logged.highM,
-      source: 'log',
-      because: `The mean of ${logged.count} ${logged.count === 1 ? 'cut' : 'cuts'} that you measured with this tip on this plate.`,
-      from: { measuredCuts: logged.count, thickness: work.thicknessM, tipOrifice: orificeM },
-      cites: 'your log',
-    })
-  if (row?.kerfM !== undefined)
-    return draft.put('kerf', {
-      value: row.kerfM,
-      low: row.kerfM,
-      high: row.kerfM,
-      source: 'chart',
-      because: "Your chart's kerf.",
-      from: { chartedKerf: row.kerfM },
-      cites: 'your chart',
-    })
-  const factor = kerfFactor(work.thicknessM)
-  const hand = rig.handling === 'hand' ? HAND_KERF_M : 0
-  const value = estimateKerf(work.thicknessM, orificeM, rig.handling)
-  return draft.put('kerf', {
-    value,
-    low: value * (1 - KERF_SPREAD),
-    high: value * (1 + KERF_SPREAD),
-    because: `${factor.toFixed(2)} times the tip's orifice${hand > 0 ? ` and ${draft.show(hand, 'length')} for the wander of a hand` : ''}. Good to 30 %: measure a cut.`,
-    from: { tipOrifice: orificeM, thickness: work.thicknessM, factor, handAllowance: hand },
-    cites: 'common practice, ± 30 %',
-  })
-}
-
-const CLEAR_M = [1 / 16, 3 / 32, 1 / 8].map((n) => n * INCH_M) as [number, number, number]
-
-function planHeights(draft: Draft, gas: GasPlan): void {
-  const { rig } = draft.request
-  const [low, value, high] = CLEAR_M
-  const standoff = draft.put('standoff', {
-    value,
-    low,
-    high,
-    because:
-      'The inner cones just clear of the plate, 1/16 to 1/8 in. Lower melts the edge and pops; higher loses the preheat.',
-    from: { cones: 'clear', clearanceLow: low, clearanceHigh: high },
-    cites: 'common practice; some let the cones just touch',
-  })
-  const mixture = gas.fuel + gas.preheatOxygen
-  const fuel = FUELS[rig.fuel]
-  const cone = preheatCone(fuel, mixture)
-  const tipToWork = draft.put('tipToWork', {
-    value: cone.lengthM + standoff,
-    low: cone.lowM + low,
-    high: cone.highM + high,
-    because: `Cones about ${draft.show(cone.lengthM, 'length')} long and ${draft.show(standoff, 'length')} of clearance. The cones on your tip decide: look at them.`,
-    from: {
-      coneLength: cone.lengthM,
-      standoff,
-      fuelFlow: gas.fuel,
-      preheatOxygenFlow: gas.preheatOxygen,
-      preheatPorts: fuel.usualPreheatPorts,
-      portDiameter: cone.portM,
-      exitSpeed: cone.exitSpeed,
-    },
-    cites: 'cone length = (d/2)·√((U/Su)² − 1) with ports sized for the middle of the stable band',
-  })
-  if (rig.guide === 'none') return
-  draft.put('collarHeight', {
-    value: rig.tipBelowCollarM + tipToWork,
-    low: rig.tipBelowCollarM + cone.lowM + low,
-    high: rig.tipBelowCollarM + cone.highM + high,
-    because: `The collar rides the guide's top, so the guide stands this high: ${draft.show(rig.tipBelowCollarM, 'length')} of tip below the collar and the tip's distance from the plate.`,
-    from: { tipBelowCollar: rig.tipBelowCollarM, tipToWork },
-    cites: 'geometry',
-  })
-}
-
-function planGuide(draft: Draft, kerf: number): void {
-  const { guide, tipRadiusM } = draft.request.rig
-  const k = draft.figures.kerf
-  if (guide === 'none' || tipRadiusM === undefined || !k) return
-  const value = guideOffset(guide, tipRadiusM, kerf)
-  if (value <= 0) {
-    draft.say(
-      'stop',
-      'guide-inside-kerf',
-      'The guide would lie in the cut',
-      `Half the kerf (${draft.show(kerf / 2, 'length')}) is more than the tip's radius (${draft.show(tipRadiusM, 'length')}). Put the guide on the scrap, or a wider sleeve on the tip.`,
-      { field: 'rig.guide', figure: 'guideOffset' },
-    )
-    return
-  }
-  const ends = [k.low, k.high].map((w) => guideOffset(guide, tipRadiusM, w))
-  draft.put('guideOffset', {
-    value,
-    low: Math.max(0, Math.min(...ends)),
-    high: Math.max(...ends),
-    source: k.source,
-    because: `The tip's radius ${draft.show(tipRadiusM, 'length')} ${guide === 'part' ? 'less' : 'plus'} half the kerf, from the marked line to the guide, so that the whole kerf falls in the scrap.`,
-    from: { tipRadius: tipRadiusM, kerf, guide },
-    cites: 'geometry',
-  })
-}
-
-function planTimeAndGas(draft: Draft, speed: number, cuttingOxygen: number, gas: GasPlan): number {
-  const { work } = draft.request
-  const rise = Math.max(0, KINDLING_RISE_K - (work.temperatureK - STANDARD_TEMPERATURE_K))
-  const seconds = (flux: number) => edgePreheatTime(work.thicknessM, flux, rise)
-  const [weak, usual, strong] = PREHEAT_FLUX
-  const preheat = draft.put('preheatTime', {
-    value: seconds(usual),
-    low: seconds(strong),
-    high: seconds(weak),
-    because:
-      'Until a thick edge kindles or a thin one is heated through, whichever is sooner; an edge takes half as long as the flat. Go by the colour, not by the clock.',
-    from: {
-      thickness: work.thicknessM,
-      temperatureRise: rise,
-      heatFlux: usual,
-      conductivity: CONDUCTIVITY,
-      heatCapacity: HEAT_CAPACITY,
-      edgeShare: EDGE_SHARE,
-    },
-    cites: 'heat conduction into a half-space at 2 to 4 MW/m²',
-  })
-  const s = draft.figures.travelSpeed
-  const cutting = work.lengthM / speed
-  const litS = draft.put('torchTime', {
-    value: cutting + preheat,
-    low: work.lengthM / (s?.high ?? speed) + seconds(strong),
-    high: work.lengthM / (s?.low ?? speed) + seconds(weak),
-    because: `${draft.show(cutting, 'time')} of cutting and ${draft.show(preheat, 'time')} of preheat.`,
-    from: { length: work.lengthM, travelSpeed: speed, preheatTime: preheat },
-    cites: 'arithmetic',
-  })
-  const t = draft.figures.torchTime
-  const lit = { low: t?.low ?? litS, high: t?.high ?? litS }
-  const span = (name: 'cuttingOxygenFlow' | 'preheatOxygenFlow' | 'fuelFlow') =>
-    draft.figures[name] ?? { low: 0, high: 0 }
-  draft.put('oxygenUsed', {
-    value: cutting * cuttingOxygen + litS * gas.preheatOxygen,
-    low:
-      (lit.low - seconds(strong)) * span('cuttingOxygenFlow').low + lit.low * span('preheatOxygenFlow').low,
-    high:
-      (lit.high - seconds(weak)) * span('cuttingOxygenFlow').high + lit.high * span('preheatOxygenFlow').high,
-    because: `Cutting oxygen for ${draft.show(cutting, 'time')}, preheat oxygen for ${draft.show(litS, 'time')}. Lighting and trimming come on top.`,
-    from: {
-      length: work.lengthM,
-      travelSpeed: speed,
-      cuttingOxygenFlow: cuttingOxygen,
-      preheatOxygenFlow: gas.preheatOxygen,
-      torchTime: litS,
-    },
-    cites: 'arithmetic',
-  })
-  draft.put('fuelUsed', {
-    value: litS * gas.fuel,
-    low: lit.low * span('fuelFlow').low,
-    high: lit.high * span('fuelFlow').high,
-    because: `Fuel for ${draft.show(litS, 'time')}. Lighting and trimming come on top.`,
-    from: { fuelFlow: gas.fuel, torchTime: litS },
-    cites: 'arithmetic',
-  })
-  return litS
-}
-
-function planOxygenBurnt(draft: Draft, kerf: number, speed: number, flow: number): void {
-  const t = draft.request.work.thicknessM
-  const k = draft.figures.kerf
-  const share = (width: number, perIron: number) =>
-    (width * t * speed * STEEL_DENSITY * perIron * IRON_BURNT) / (flow * OXYGEN_DENSITY)
-  const value = draft.put('oxygenShareBurnt', {
-    value: share(kerf, OXYGEN_PER_IRON),
-    low: share(k?.low ?? kerf, OXYGEN_PER_IRON),
-    high: share(k?.high ?? kerf, OXYGEN_PER_IRON_MOST),
-    because:
-      'Oxygen that the iron in the kerf burns, over the cutting oxygen that the jet brings. 20 to 60 % is usual.',
-    from: {
-      kerf,
-      thickness: t,
-      travelSpeed: speed,
-      cuttingOxygenFlow: flow,
-      steelDensity: STEEL_DENSITY,
-      oxygenPerIron: OXYGEN_PER_IRON,
-      ironBurnt: IRON_BURNT,
-      oxygenDensity: OXYGEN_DENSITY,
-    },
-    cites: 'iron burnt to FeO, at most to Fe3O4, 70 % of the kerf',
-  })
-  sayOxygenBurnt(draft, value)
 }

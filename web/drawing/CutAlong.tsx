@@ -1,6 +1,7 @@
 import { useId } from 'react'
 import type { CutGeometry } from './geometry.ts'
 import { Dimension } from './Dimension.tsx'
+import { Hatch } from './Hatch.tsx'
 
 const W = 270
 const H = 170
@@ -27,11 +28,7 @@ export function CutAlong({
       aria-label="Along the cut, to scale: drag and travel angle"
       className="h-full w-full"
     >
-      <defs>
-        <pattern id={hatch} width={9} height={9} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <line x1={0} y1={0} x2={0} y2={9} stroke="var(--soft)" strokeWidth={1.1} />
-        </pattern>
-      </defs>
+      <Hatch id={hatch} />
       <path
         d={`M${front} ${top}Q${front - (front - lag) * 0.35} ${(top + bottom) / 2} ${lag} ${bottom}H250V${top}Z`}
         fill={`url(#${hatch})`}

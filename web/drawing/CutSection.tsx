@@ -1,6 +1,7 @@
 import { useId } from 'react'
 import type { CutGeometry } from './geometry.ts'
 import { Dimension } from './Dimension.tsx'
+import { Hatch } from './Hatch.tsx'
 
 interface Props {
   readonly g: CutGeometry
@@ -34,11 +35,7 @@ export function CutSection({ g, length, kerfNote, guideNote }: Props) {
       aria-label="Across the cut, to scale: plate, kerf, tip and guide"
       className="h-full w-full"
     >
-      <defs>
-        <pattern id={hatch} width={9} height={9} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <line x1={0} y1={0} x2={0} y2={9} stroke="var(--soft)" strokeWidth={1.1} />
-        </pattern>
-      </defs>
+      <Hatch id={hatch} />
       <rect x={16} y={top} width={x(-k) - 16} height={bottom - top} fill={`url(#${hatch})`} />
       <rect
         x={x(k)}

@@ -1,4 +1,3 @@
-import { useId } from 'react'
 import type { CutGeometry } from './geometry.ts'
 import { Dimension } from './Dimension.tsx'
 
@@ -7,7 +6,6 @@ const H = 170
 
 /** From above, to scale: marked line, kerf, guide and the tip that rides it. */
 export function CutTop({ g, length }: { readonly g: CutGeometry; readonly length: (mm: number) => string }) {
-  const hatch = useId()
   const reach = Math.max(g.tipRadius * 2, (g.guideOffset ?? 0) + g.tipRadius + 6)
   const s = Math.min(62 / reach, 9)
   const line = 78
@@ -23,11 +21,6 @@ export function CutTop({ g, length }: { readonly g: CutGeometry; readonly length
       aria-label="From above, to scale: line, kerf, guide and tip"
       className="h-full w-full"
     >
-      <defs>
-        <pattern id={hatch} width={9} height={9} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <line x1={0} y1={0} x2={0} y2={9} stroke="var(--soft)" strokeWidth={1} opacity={0.6} />
-        </pattern>
-      </defs>
       <path d={`M28 8V160M28 ${line}H256`} stroke="var(--ink)" strokeWidth={1.5} fill="none" />
       <rect x={28} y={kerfTop} width={112} height={g.kerf * s} fill="var(--brick)" opacity={0.75} />
       <rect
