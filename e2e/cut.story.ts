@@ -110,7 +110,8 @@ describe('from a plate on the trestles to a cut in the book', () => {
     await type(page, 'Kerf, measured', '2 mm')
     await expectAccessible(page, 'What came out')
     await press(page, 'Put it in the book')
-    await until(page, () => location.pathname === '/log')
+    // the old view stays until the new one has come
+    await page.waitForSelector('input[type=search]')
     await see(page, 'Trestle plate')
     await expectAccessible(page, 'Log')
     await page.type('input[type=search]', 'trestle')
