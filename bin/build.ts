@@ -1,7 +1,6 @@
 import { createHash } from 'node:crypto'
 import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { build } from 'vite'
 
 /** What the pages are made of: when none of it has changed, they are not built again. */
 const SOURCES = ['web', 'core', 'contract', 'package-lock.json']
@@ -20,6 +19,8 @@ export async function ensureBuilt(root: string, say: (line: string) => void): Pr
   const stamp = join(root, 'dist', 'web', '.built-from')
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === want) return
   say('Building the pages.')
+  // loaded only when there is something to build: a start without it takes half the time
+  const { build } = await import('vite')
   await build({ configFile: join(root, 'web', 'vite.config.ts'), logLevel: 'warn' })
   writeFileSync(stamp, want)
 }
