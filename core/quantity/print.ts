@@ -32,6 +32,17 @@ export function nearestSixtyFourth(valueM: number): string {
   return fraction(Math.round((valueM / INCH_M) * SIXTY_FOURTHS) / SIXTY_FOURTHS) ?? '0'
 }
 
+/** Bores this small, in inches, are known to a ten-thousandth: .0465, .0595. */
+const FINE_BORE_IN = 0.13
+
+/** Decimals for inches: four for a small bore that is an exact ten-thousandth, else those of the unit. */
+function inchDecimals(inches: number, usual: number): number {
+  const tenThousandths = Math.abs(inches) * 1e4
+  return Math.abs(inches) < FINE_BORE_IN && Math.abs(tenThousandths - Math.round(tenThousandths)) < 1e-6
+    ? 4
+    : usual
+}
+
 function trim(value: number, decimals: number): string {
   // a hair more, so that 28.575 rounds up as on paper although no double holds it exactly
   const s = (value * (1 + 1e-12)).toFixed(decimals)
@@ -58,7 +69,8 @@ export function showQuantity(si: number, unit: UnitId): Shown {
   const value = fromSi(si, unit)
   const label = unit === 'F' || unit === 'C' ? `°${unit}` : unit === 'deg' ? '°' : unit
   const exact = unit === 'in' ? fraction(value) : undefined
-  return { figure: exact ?? trim(value, u.decimals(value)), unit: label }
+  const decimals = unit === 'in' ? inchDecimals(value, u.decimals(value)) : u.decimals(value)
+  return { figure: exact ?? trim(value, decimals), unit: label }
 }
 
 /** `showQuantity` as one text: "1 3/8 in", "42 psi". */
