@@ -1,4 +1,4 @@
-import type { UnitId } from './quantity/units.ts'
+import { PSI_PA, type UnitId } from './quantity/units.ts'
 
 /** The unit in which each kind of quantity is shown and in which a bare number is read. */
 export interface UnitChoices {
@@ -39,5 +39,5 @@ export const METRIC_UNITS: UnitChoices = {
  */
 export function usualDivision(unit: UnitId, side: 'oxygen' | 'fuel'): number {
   if (unit === 'bar' || unit === 'kPa' || unit === 'MPa') return side === 'oxygen' ? 10_000 : 5_000
-  return 6894.757293168361
+  return PSI_PA
 }

@@ -1,4 +1,5 @@
 import {
+  ACETYLENE_MAX_GAUGE_PA,
   ACETYLENE_WORKED_OUT_MAX_PA,
   HOSE_DROP_MAX_SHARE,
   LOCK_UP_PA,
@@ -161,7 +162,7 @@ function refuse(draft: Draft, gate: Gate, value: number): void {
       'stop',
       'acetylene-limit',
       'Too much acetylene pressure',
-      `Acetylene above ${draft.show(15 * PSI_PA, 'pressure')} can explode by itself. The charted setting, ${draft.show(gate.lockUpPa ?? LOCK_UP_PA, 'pressure')} of rise when the valve shuts and half a gauge division must stay under that. Use a bigger hose, a smaller tip or another fuel.`,
+      `Acetylene above ${draft.show(ACETYLENE_MAX_GAUGE_PA, 'pressure')} can explode by itself. The charted setting, ${draft.show(gate.lockUpPa ?? LOCK_UP_PA, 'pressure')} of rise when the valve shuts and half a gauge division must stay under that. Use a bigger hose, a smaller tip or another fuel.`,
       where,
     )
   else

@@ -1,4 +1,4 @@
-import { INCH_M } from '../quantity/units.ts'
+import { sameOrifice } from './tip.ts'
 import type { Handling, MeasuredKerf } from './types.ts'
 
 /** Added to the kerf for the wander of a hand, m. */
@@ -24,7 +24,6 @@ export interface KerfRecord {
   readonly count: number
 }
 
-const SAME_ORIFICE_M = 0.0006 * INCH_M
 /** Thicknesses this close count as the same plate, a share. */
 const SAME_PLATE = 0.1
 
@@ -40,7 +39,7 @@ export function kerfFromLog(
     .filter(
       (m) =>
         m.handling === asked.handling &&
-        Math.abs(m.orificeM - asked.orificeM) <= SAME_ORIFICE_M &&
+        sameOrifice(m.orificeM, asked.orificeM) &&
         Math.abs(m.thicknessM / asked.thicknessM - 1) <= SAME_PLATE,
     )
     .map((m) => m.kerfM)

@@ -1,3 +1,6 @@
+import { INCH_M } from '../quantity/units.ts'
+import type { CutWork } from './types.ts'
+
 /** Conductivity of steel on the way to kindling, W/(m K). */
 export const CONDUCTIVITY = 40
 /** Volumetric heat capacity of steel, J/(m³ K). */
@@ -20,3 +23,10 @@ export function edgePreheatTime(thicknessM: number, flux: number, riseK: number)
   const through = (HEAT_CAPACITY * thicknessM * riseK) / flux
   return EDGE_SHARE * Math.min(surface, through)
 }
+
+const HEAVY_FROM_M = INCH_M * (1 - 1e-9)
+const WARM_PLATE_K = 323.15
+
+/** Whether the line is gone over once with the lever up before the cut: plate of 1 in or more that is not warm (50 °C). */
+export const needsWarmLine = (work: Pick<CutWork, 'thicknessM' | 'temperatureK'>): boolean =>
+  work.thicknessM >= HEAVY_FROM_M && work.temperatureK < WARM_PLATE_K

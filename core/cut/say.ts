@@ -1,6 +1,7 @@
 import { CUT_MAX_THICKNESS_M, OXYGEN_MIN_PURITY } from '../limits.ts'
 import { INCH_M } from '../quantity/index.ts'
 import type { Draft } from './draft.ts'
+import { needsWarmLine } from './preheat.ts'
 import type { Metal } from './types.ts'
 
 const METAL_NAME: Readonly<Record<Exclude<Metal, 'low-carbon-steel'>, string>> = {
@@ -11,9 +12,7 @@ const METAL_NAME: Readonly<Record<Exclude<Metal, 'low-carbon-steel'>, string>> =
 }
 const THIN_M = 0.003
 const TABLE_FROM_M = INCH_M / 8
-const PASS_FROM_M = INCH_M * (1 - 1e-9)
 const FROST_K = 278.15
-const WARM_PLATE_K = 323.15
 const HIGH_M = 300
 
 const percent = (share: number) => `${Math.round(share * 1000) / 10} %`
@@ -120,7 +119,7 @@ function sayPlate(draft: Draft): void {
       `Settings are those for ${draft.show(TABLE_FROM_M, 'length')}, the thinnest published.`,
       { field: 'work.thickness' },
     )
-  if (work.thicknessM >= PASS_FROM_M && work.temperatureK < WARM_PLATE_K)
+  if (needsWarmLine(work))
     draft.say(
       'note',
       'preheat-pass',

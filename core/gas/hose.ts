@@ -1,4 +1,5 @@
 import type { Gas } from './fuels.ts'
+import { PSI_PA } from '../quantity/units.ts'
 import { STANDARD_PRESSURE_PA, STANDARD_TEMPERATURE_K } from './standard.ts'
 
 /** A hose: length and bore in m. */
@@ -57,7 +58,7 @@ export const hoseVolumeM3 = (hose: Hose): number => (Math.PI / 4) * hose.boreM *
 /** Shortest purge that is ever asked for, in seconds for each metre of hose. The shop's choice replaces it. */
 export const PURGE_FLOOR_S_PER_M = 0.7
 /** Above this gauge pressure the gas packed into the hose counts too: 5 psig, in Pa. */
-const PACKED_ABOVE_PA = 5 * 6894.757293168361
+const PACKED_ABOVE_PA = 5 * PSI_PA
 
 /**
  * How long to let a gas run through its hose before lighting: three hose volumes.

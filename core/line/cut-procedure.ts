@@ -1,4 +1,6 @@
 import type { CutPlan, CutRequest } from '../cut/types.ts'
+import { needsWarmLine } from '../cut/preheat.ts'
+import { ACETYLENE_MAX_GAUGE_PA } from '../limits.ts'
 import { ambientPressurePa } from '../gas/standard.ts'
 import { purgeTime } from '../gas/hose.ts'
 import { INCH_M, printFor } from '../quantity/index.ts'
@@ -9,8 +11,6 @@ import type { Step } from './steps.ts'
 export const FIRE_WATCH_S = 3600
 /** Watching a set regulator for creep, s. */
 const CREEP_S = 60
-const WARM_FROM_M = INCH_M * (1 - 1e-9)
-const WARM_PLATE_K = 323.15
 const THIN_M = (3 / 16) * INCH_M * (1 + 1e-9)
 
 /** The steps of a cut, or why there are none. */
@@ -134,7 +134,7 @@ function before(plan: CutPlan, request: CutRequest): Step[] {
 function pressures(request: CutRequest, oxygenPa: number, fuelPa: number): Step[] {
   const { fuel } = request.rig
   const acetylene = fuel === 'acetylene'
-  const limit = printFor(15 * 6894.757293168361, 'pressure', request.shop.units)
+  const limit = printFor(ACETYLENE_MAX_GAUGE_PA, 'pressure', request.shop.units)
   return [
     {
       id: 'screws-out',
@@ -315,7 +315,7 @@ function cutting(plan: CutPlan, request: CutRequest): Step[] {
   const speed = plan.figures.travelSpeed
   const thin = work.thicknessM <= THIN_M
   const steps: Step[] = []
-  if (work.thicknessM >= WARM_FROM_M && work.temperatureK < WARM_PLATE_K)
+  if (needsWarmLine(work))
     steps.push({
       id: 'warm-line',
       phase: 'cut',

@@ -11,6 +11,10 @@ interface Props {
   readonly fuelNeedle: number
 }
 
+/** Full scale of the gauges in the drawing, Pa. */
+export const OXYGEN_FACE_PA = 690_000
+export const FUEL_FACE_PA = 207_000
+
 const W = 1204
 const H = 280
 

@@ -3,7 +3,7 @@ import type { CutFigureName, CutPlan, CutRequest } from '#core/cut/index.ts'
 import type { Figure } from '#core/figure.ts'
 import { cutFigureKind } from '#core/cut/index.ts'
 import { drillOfDiameter, joinSpan, printQuantity } from '#core/quantity/index.ts'
-import { LineDrawing } from '../../drawing/LineDrawing.tsx'
+import { FUEL_FACE_PA, LineDrawing, OXYGEN_FACE_PA } from '../../drawing/LineDrawing.tsx'
 import { useShop } from '../../app/shop.ts'
 import { SourceTag } from '../../ui/Tag.tsx'
 
@@ -52,10 +52,6 @@ const AT: Readonly<Record<string, readonly [number, number, number]>> = {
   travel: [91.9, 8, 9],
   standoff: [91.9, 56, 9],
 }
-
-/** Full scale of the gauges in the drawing, Pa. */
-const OXYGEN_FACE_PA = 690_000
-const FUEL_FACE_PA = 207_000
 
 /** The line: each setting hung where it is set. Touch one to read how it was worked out. */
 export const TheLine = memo(function TheLine({ plan, request, torchName, onOpen }: Props) {

@@ -1,5 +1,6 @@
 import type { Figure } from '#core/figure.ts'
-import { fromSi, toSi } from '#core/quantity/index.ts'
+import { ACETYLENE_MAX_GAUGE_PA } from '#core/limits.ts'
+import { fromSi } from '#core/quantity/index.ts'
 import { useShop } from '../../app/shop.ts'
 
 const FACES = {
@@ -7,7 +8,6 @@ const FACES = {
   bar: { oxygen: [7, 1, 0.25], fuel: [2, 0.5, 0.1] },
   kPa: { oxygen: [700, 100, 25], fuel: [200, 50, 10] },
 } as const
-const LIMIT_PSI = 15
 
 const polar = (share: number, r: number): [number, number] => {
   const a = (-135 + 270 * share) * (Math.PI / 180)
@@ -55,7 +55,7 @@ export function Gauge({
       />
       {gas === 'acetylene' ? (
         <path
-          d={arc(at(toSi(LIMIT_PSI, 'psi')), 1, 122)}
+          d={arc(at(ACETYLENE_MAX_GAUGE_PA), 1, 122)}
           fill="none"
           stroke="var(--alarm)"
           strokeWidth={18}

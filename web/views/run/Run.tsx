@@ -7,7 +7,7 @@ import { useShop } from '../../app/shop.ts'
 import { useShortcuts } from '../../app/shortcuts.ts'
 import { device } from '../../app/device.ts'
 import { useApp, useSend } from '../../app/store.ts'
-import { LineDrawing } from '../../drawing/LineDrawing.tsx'
+import { FUEL_FACE_PA, LineDrawing, OXYGEN_FACE_PA } from '../../drawing/LineDrawing.tsx'
 import { Missing } from '../../ui/Missing.tsx'
 import { SourceTag } from '../../ui/Tag.tsx'
 import { spanWords } from '../plan/TheLine.tsx'
@@ -325,9 +325,6 @@ function Beside({
     </>
   )
 }
-
-const OXYGEN_FACE_PA = 690_000
-const FUEL_FACE_PA = 207_000
 
 function LiveLine({ inHand, line }: { readonly inHand: RunInHand; readonly line: RunInHand['line'] }) {
   const { gasColour, print } = useShop()
