@@ -1,6 +1,23 @@
-import { readFileSync } from 'node:fs'
+import { readFileSync, statSync, writeFileSync } from 'node:fs'
 import { Command, CommanderError } from 'commander'
+import { readStockList } from '#core/stock/read.ts'
+import { planCutList } from '#core/stock/cut-list.ts'
 import { planCut, readCut } from '#core/cut/index.ts'
+import { measuredOrifice, flowCurve, tipFacts } from '#core/cut/tip-finder.ts'
+import { CHART_HOSE } from '#core/gas/hose.ts'
+import { STANDARD_PRESSURE_PA } from '#core/gas/standard.ts'
+import {
+  DRAWING_UNITS,
+  FLATTEN_MM,
+  JOIN_MM,
+  MOST_BYTES,
+  planOutline,
+  readDxf,
+  readSvg,
+  toDxf,
+  toSvg,
+  type DrawingUnit,
+} from '#core/outline/index.ts'
 import {
   findUnit,
   KINDS,
@@ -67,6 +84,138 @@ function quantity(text: string, options: { as: string; unit?: string }): void {
   })
 }
 
+/** A length given on the command line, in m. */
+function length(text: string, field: string, low: number, high: number): number {
+  const read = parseQuantity(text, 'length')
+  if (!read.ok) throw new BadInput(field, read.message, read.choices)
+  if (read.value < low || read.value > high)
+    throw new BadInput(
+      field,
+      `The ${field} should be ${printQuantity(low, 'mm')} to ${printQuantity(high, 'mm')}.`,
+    )
+  return read.value
+}
+
+function cutList(file: string): void {
+  const read = readStockList(readJson(file))
+  if (!read.ok) {
+    const [first] = read.errors
+    throw new BadInput(first?.field ?? '', first?.message ?? 'This cannot be read.', first?.choices)
+  }
+  const plan = planCutList(read.request)
+  if (!plan.ok) throw new BadInput(plan.field, plan.message)
+  print({
+    patterns: plan.patterns.map((p) => ({
+      stock: p.stockM,
+      pieces: p.piecesM,
+      times: p.times,
+      remnant: p.remnantM,
+    })),
+    stockUsed: plan.stockUsedM,
+    lowerBound: plan.lowerBoundM,
+    bars: plan.bars,
+    proved: plan.proved,
+    firstFit: plan.firstFitM ?? null,
+    unit: 'm',
+  })
+}
+
+function tip(text: string): void {
+  const diameterM = length(text, 'orifice', 0.0003, 0.004)
+  const facts = tipFacts(measuredOrifice(diameterM), STANDARD_PRESSURE_PA)
+  const drill = (d: typeof facts.drill) => (d ? { number: d.number, diameter: d.diameterM } : null)
+  print({
+    orifice: { value: diameterM, low: facts.orifice.lowM, high: facts.orifice.highM, unit: 'm' },
+    drill: drill(facts.drill),
+    smallerDrill: drill(facts.smallerDrill),
+    largerDrill: drill(facts.largerDrill),
+    thickness: facts.thickness
+      ? { low: facts.thickness[0], high: facts.thickness[1], unit: 'm', metal: 'low-carbon-steel' }
+      : null,
+    flow: { ...facts.flow, unit: 'm3/s', because: '25, 40 and 55 psi at the tip, sea level' },
+    chokesAt: { value: facts.chokesAtPa, unit: 'Pa', reference: 'gauge', at: 'tip' },
+    cleaner: drill(facts.cleaner),
+    wornFrom: drill(facts.noGo),
+    curve: flowCurve(diameterM, CHART_HOSE, STANDARD_PRESSURE_PA).map((p) => ({
+      regulator: p.regulatorPa,
+      tip: p.tipPa,
+      flow: p.flow,
+    })),
+  })
+}
+
+interface OutlineOptions {
+  kerf: string
+  out?: string
+  unit?: string
+  thickness?: string
+  join?: string
+  tolerance?: string
+}
+
+function outline(file: string, options: OutlineOptions): void {
+  const kerfMm = length(options.kerf, 'kerf', 0, 0.05) * 1000
+  const thicknessMm = options.thickness ? length(options.thickness, 'thickness', 0.0002, 0.31) * 1000 : 10
+  const joinMm = options.join ? length(options.join, 'join', 1e-6, 0.05) * 1000 : JOIN_MM
+  const toleranceMm = options.tolerance
+    ? length(options.tolerance, 'tolerance', 1e-6, 0.005) * 1000
+    : FLATTEN_MM
+  const unit = (Object.keys(DRAWING_UNITS) as DrawingUnit[]).find((u) => u === options.unit)
+  if (options.unit !== undefined && !unit)
+    throw new BadInput('unit', `The unit should be one of: ${Object.keys(DRAWING_UNITS).join(', ')}.`)
+  if (options.out !== undefined && !/\.(svg|dxf)$/i.test(options.out))
+    throw new BadInput('out', 'The file to write should end in .svg or .dxf.')
+  const svg = /\.svg$/i.test(file)
+  if (!svg && !/\.dxf$/i.test(file)) throw new BadInput('', 'The file to read should end in .dxf or .svg.')
+  let text: string
+  try {
+    if (statSync(file).size > MOST_BYTES)
+      throw new BadInput('', `${file} is larger than ${MOST_BYTES / 1e6} MB: too large for an outline.`)
+    text = readFileSync(file, 'utf8')
+  } catch (error) {
+    if (error instanceof BadInput) throw error
+    throw new BadInput('', `${file} cannot be read.`)
+  }
+  const drawing = (svg ? readSvg : readDxf)(text, { unit, toleranceMm })
+  if (!drawing.ok)
+    throw new BadInput(
+      drawing.code === 'units' ? 'unit' : '',
+      drawing.message,
+      drawing.code === 'units'
+        ? Object.keys(DRAWING_UNITS).map((u) => ({ text: `--unit ${u}`, label: u }))
+        : undefined,
+    )
+  const plan = planOutline(drawing.strokes, { kerfMm, thicknessMm, joinMm }, drawing.problems)
+  if (options.out !== undefined)
+    writeFileSync(options.out, /\.svg$/i.test(options.out) ? toSvg(plan) : toDxf(plan))
+  const mm = (v: number) => Math.round(v * 1e3) / 1e6
+  print({
+    unit: 'm',
+    drawnIn: drawing.unit,
+    parts: plan.parts.length,
+    holes: plan.parts.reduce((n, p) => n + p.holes.length, 0),
+    openLines: plan.open.length,
+    size: { width: mm(plan.box.maxX - plan.box.minX), height: mm(plan.box.maxY - plan.box.minY) },
+    area: Math.round(plan.areaMm2 * 1e3) / 1e9,
+    edgeLength: mm(plan.edgeMm),
+    pathLength: mm(plan.cutMm),
+    travel: mm(plan.travelMm),
+    pierces: plan.pierces,
+    order: plan.cuts.map((c) => ({
+      kind: c.kind,
+      part: c.part + 1,
+      pierce: [mm(c.pierce.x), mm(c.pierce.y)],
+    })),
+    findings: plan.problems.map((p) => ({
+      rank: p.rank,
+      code: p.code,
+      text: p.text,
+      ...(p.at ? { at: [mm(p.at.x), mm(p.at.y)] } : {}),
+    })),
+    out: options.out ?? null,
+  })
+}
+
 const program = new Command('wimble')
   .description('Plans cuts with oxy-fuel and reads quantities as the trade writes them.')
   .exitOverride()
@@ -84,6 +233,28 @@ program
   .allowUnknownOption()
   .description('read one quantity and print it in SI and as the shop writes it')
   .action(quantity)
+
+program
+  .command('cutlist')
+  .argument('<file>', 'stock, pieces and kerf as JSON, or - for standard input')
+  .description('the least stock for a list of pieces')
+  .action(cutList)
+program
+  .command('tip')
+  .argument('<orifice>', 'a number drill or a measure, for instance "#56" or "1.2 mm"')
+  .description('what a tip is good for')
+  .action(tip)
+program
+  .command('outline')
+  .argument('<file>', 'a drawing, .dxf or .svg')
+  .requiredOption('--kerf <length>', 'width of the kerf')
+  .option('--out <file>', 'where to write parts, cut paths and pierces, .svg or .dxf')
+  .option('--unit <unit>', 'unit of the drawing, when it does not say: mm, cm, m, in, ft')
+  .option('--thickness <length>', 'of the plate, for the run-in')
+  .option('--join <length>', 'how far apart ends may lie that are joined')
+  .option('--tolerance <length>', 'how far curves may be flattened')
+  .description('loops, kerf, order and pierces of an outline')
+  .action(outline)
 
 try {
   program.parse()

@@ -21,6 +21,11 @@ export const PATHS = {
   listLog: { method: 'GET', path: '/api/log' },
   getLog: { method: 'GET', path: '/api/log/:id' },
   addLog: { method: 'POST', path: '/api/log' },
+  addOutline: { method: 'POST', path: '/api/outlines' },
+  getOutline: { method: 'GET', path: '/api/outlines/:id' },
+  listStock: { method: 'GET', path: '/api/stock' },
+  addStock: { method: 'POST', path: '/api/stock' },
+  cutStock: { method: 'POST', path: '/api/stock/cuts' },
   listKerfs: { method: 'GET', path: '/api/kerfs' },
 } as const
 export type RouteName = keyof typeof PATHS

@@ -2,6 +2,7 @@ import { planCut, readCut, type CutPlan, type CutRequest, type MeasuredKerf } fr
 import type { FieldError } from '#core/figure.ts'
 import { usualDivision, type UnitChoices } from '#core/shop.ts'
 import type { CutDraft, Settings } from './schemas.ts'
+import { workOf } from './shape-fields.ts'
 
 /** A piece worked out, or the fields that could not be read. */
 export type Planned =
@@ -22,8 +23,9 @@ export function planDraft(
   const read = readCut(
     {
       kind: draft.kind,
-      work: draft.work,
+      work: workOf(draft.work),
       rig: draft.rig,
+      usual: draft.usual,
       shop: { altitude: settings.altitude, units: shown },
     },
     { bare: settings.units, decimalMark: settings.decimalMark },

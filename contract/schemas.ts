@@ -2,6 +2,7 @@
 import { array, boolean, mixed, number, object, setLocale, string, type InferType } from 'yup'
 import { DROPS, EDGES, SLAG_CLASSES } from '#core/record/outcome.ts'
 import { RUN_EVENT_KINDS } from '#core/record/run.ts'
+import { MOST_BYTES } from '#core/outline/drawing.ts'
 import { UNITS, type Kind } from '#core/quantity/index.ts'
 import { REGIONS } from '#core/words.ts'
 import type { RouteName } from './paths.ts'
@@ -34,10 +35,10 @@ const name = (what: string) =>
     .matches(ONE_LINE, `${what} should be one plain line.`)
 
 /** A quantity as typed: read by the core, not here. */
-const typed = () =>
+const typed = (most = TYPED) =>
   string()
     .typeError('This should be text.')
-    .max(TYPED, `This should be at most ${TYPED} characters.`)
+    .max(most, `This should be at most ${most} characters.`)
     .matches(ONE_LINE, NOT_PLAIN)
     .defined('This is missing.')
 const free = () =>
@@ -92,32 +93,85 @@ const chartRow = shape({
 export const rigSchema = shape({
   fuel: typed(),
   tipOrifice: typed(),
+  tipPieces: typed(),
   tipRadius: typed(),
+  hoseGrade: typed(),
+  piping: typed(),
+  hand: typed(),
+  guideHeight: typed(),
   tipBelowCollar: typed(),
   handling: typed(),
   guide: typed(),
   oxygenHose: hose.required('The hose is missing.'),
   oxygenPurity: typed(),
   acetyleneCylinder: typed(),
+  acetyleneCylinders: typed(),
   chart: array(chartRow.required('A row is missing.'))
     .typeError('The chart should be a list of rows.')
     .max(100, 'At most 100 rows.')
     .required('The chart is missing.'),
 }).required('The rig is missing.')
 
+const practiceItem = shape({
+  shape: typed(),
+  count: typed(),
+  length: typed(),
+  width: typed(),
+  diameter: typed(),
+  bevel: typed(),
+})
+/** A caution that was read, and who put their name to it, when. */
+const ticked = shape({ code: typed(), by: typed(NAME), at: instant() })
+
 /** A piece as typed. */
 export const draftSchema = shape({
   kind: word(['cut'] as const, 'The kind of piece'),
   torchId: uuid('The torch').nullable().defined('The torch is missing.').required().nullable(),
   work: shape({
+    shape: typed(),
     metal: typed(),
+    grade: typed(),
+    composition: typed(120),
     thickness: typed(),
     length: typed(),
     start: typed(),
     surface: typed(),
+    hollow: typed(),
     temperature: typed(),
+    position: typed(),
+    wind: typed(),
+    bevel: typed(),
+    bevelFrom: typed(),
+    lean: typed(),
+    land: typed(),
+    diameter: typed(),
+    width: typed(),
+    count: typed(),
+    stock: typed(),
+    trim: typed(),
+    fastener: typed(),
+    pipeCut: typed(),
+    pipeAngle: typed(),
+    runDiameter: typed(),
+    offset: typed(),
+    section: typed(),
+    depth: typed(),
+    copeLength: typed(),
+    copeDepth: typed(),
+    pierces: typed(),
+    trial: typed(),
+    practice: array(practiceItem.required('A cut is missing.'))
+      .typeError('The practice plate should be a list.')
+      .max(50, 'At most 50 kinds of cut.')
+      .required('The practice plate is missing.'),
+    cautions: array(ticked.required('A caution is missing.'))
+      .typeError('The cautions should be a list.')
+      .max(20, 'At most 20 cautions.')
+      .required('The cautions are missing.'),
+    outlineId: uuid('The outline').nullable().defined('The outline is missing.').required().nullable(),
   }).required('The work is missing.'),
   rig: rigSchema,
+  usual: shape({ oxygen: typed(), fuel: typed(), tip: typed() }).required('The usual is missing.'),
 }).required('The piece is missing.')
 
 const unit = (kind: Kind) =>
@@ -216,6 +270,45 @@ export const logSchema = shape({
   note: free(),
 }).required()
 
+/** A drawing as it came; `unit` is empty when the file itself says it. */
+export const outlineSchema = shape({
+  id: uuid('The outline'),
+  name: name("The file's name"),
+  format: word(['dxf', 'svg'] as const, 'The format'),
+  unit: word(['', 'mm', 'cm', 'm', 'in', 'ft'] as const, 'The unit'),
+  text: string()
+    .typeError('The drawing should be text.')
+    .required('The drawing is empty.')
+    .max(MOST_BYTES, 'The drawing is too large.'),
+}).required()
+const bar = {
+  name: name('The name'),
+  lengthM: number()
+    .typeError('The length should be a number.')
+    .required('The length is missing.')
+    .min(0.001, 'The length should be 1 mm or more.')
+    .max(200, 'The length should be at most 200 m.'),
+  count: number()
+    .typeError('How many should be a number.')
+    .required('How many is missing.')
+    .integer('How many should be whole.')
+    .min(1, 'At least one.')
+    .max(5000, 'At most 5000.'),
+}
+export const stockSchema = shape({ id: uuid('The bar'), ...bar }).required()
+/** A cut list that was cut: what came off the rack, and what went back to it. */
+export const stockCutSchema = shape({
+  id: uuid('The cut'),
+  taken: array(shape({ id: uuid('The bar'), count: bar.count }).required())
+    .typeError('What was taken should be a list.')
+    .max(500, 'At most 500 bars.')
+    .required('What was taken is missing.'),
+  remnants: array(shape({ id: uuid('The bar'), ...bar }).required())
+    .typeError('The remnants should be a list.')
+    .max(500, 'At most 500 remnants.')
+    .required('The remnants are missing.'),
+}).required()
+
 const none = shape({}).required()
 const idParams = shape({ id: uuid('The id') }).required()
 
@@ -245,6 +338,11 @@ export const ROUTES = {
   listLog: { params: none, body: none },
   getLog: { params: idParams, body: none },
   addLog: { params: none, body: logSchema },
+  addOutline: { params: none, body: outlineSchema },
+  getOutline: { params: idParams, body: none },
+  listStock: { params: none, body: none },
+  addStock: { params: none, body: stockSchema },
+  cutStock: { params: none, body: stockCutSchema },
   listKerfs: { params: none, body: none },
 } as const satisfies Record<RouteName, unknown>
 export type { RouteName }
@@ -254,7 +352,10 @@ export type BodyOf<R extends RouteName> = InferType<(typeof ROUTES)[R]['body']>
 export type ParamsOf<R extends RouteName> = InferType<(typeof ROUTES)[R]['params']>
 
 export type CutDraft = InferType<typeof draftSchema>
+export type WorkDraft = CutDraft['work']
+export type PracticeDraft = WorkDraft['practice'][number]
 export type RigDraft = InferType<typeof rigSchema>
 export type ChartRowDraft = RigDraft['chart'][number]
 export type Settings = InferType<typeof settingsSchema>
+export type OutlineFile = InferType<typeof outlineSchema>
 export type LogDraft = InferType<typeof logSchema>

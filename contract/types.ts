@@ -4,7 +4,7 @@ import type { LineSetting } from '#core/line/state.ts'
 import type { Step } from '#core/line/steps.ts'
 import type { Drop, Edge, SlagClass } from '#core/record/outcome.ts'
 import type { RunEvent } from '#core/record/run.ts'
-import type { CutDraft, RigDraft, RouteName, Settings } from './schemas.ts'
+import type { CutDraft, OutlineFile, RigDraft, RouteName, Settings } from './schemas.ts'
 
 /** Where a piece stands: nothing done, being cut, cut but not written down, in the log. */
 export type TicketState = 'planned' | 'running' | 'cut' | 'logged'
@@ -119,6 +119,14 @@ export interface Today {
   readonly next: readonly TicketSummary[]
   readonly recent: readonly LogSummary[]
 }
+/** Bars of one length on the rack. */
+export interface StockItem {
+  readonly id: string
+  readonly name: string
+  readonly lengthM: number
+  readonly count: number
+  readonly origin: 'bought' | 'remnant'
+}
 /** Every failure, in one form. */
 export interface ApiError {
   readonly error: { readonly code: string; readonly message: string; readonly field?: string }
@@ -147,6 +155,11 @@ export interface Answers {
   listLog: readonly LogSummary[]
   getLog: LogEntry
   addLog: LogEntry
+  addOutline: OutlineFile
+  getOutline: OutlineFile
+  listStock: readonly StockItem[]
+  addStock: readonly StockItem[]
+  cutStock: readonly StockItem[]
   listKerfs: readonly MeasuredKerf[]
 }
 export type AnswerOf<R extends RouteName> = Answers[R]

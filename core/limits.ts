@@ -2,6 +2,7 @@
  * The limits that no chart, choice or role lifts. Every figure that would be set on a rig passes here last,
  * whatever its source.
  */
+import type { FuelId } from './gas/fuels.ts'
 import { PSI_PA } from './quantity/units.ts'
 
 /** Acetylene, free: 15 psig. Above it the gas can explode by itself. CGA G-1, OSHA 29 CFR 1910.253. In Pa gauge. */
@@ -14,8 +15,23 @@ export const ACETYLENE_WORKED_OUT_MAX_PA = 12 * PSI_PA
 export const LOCK_UP_PA = 2 * PSI_PA
 /** The orifice formula holds to here; no oxygen pressure above it is given. In Pa gauge. */
 export const OXYGEN_MAX_GAUGE_PA = 150 * PSI_PA
-/** Vapour pressure of propane at 70 F: no setting above it can exist. In Pa gauge. */
-export const PROPANE_MAX_GAUGE_PA = 110 * PSI_PA
+/**
+ * The highest setting of each other fuel: the vapour pressure at 70 F of those that are sold as a liquid, since no
+ * setting above it can exist; the working pressure of fuel hose for the rest. In Pa gauge.
+ */
+export const FUEL_MAX_GAUGE_PA: Readonly<Record<Exclude<FuelId, 'acetylene'>, number>> = {
+  propane: 110 * PSI_PA,
+  propylene: 130 * PSI_PA,
+  mps: 90 * PSI_PA,
+  'natural-gas': 200 * PSI_PA,
+  hydrogen: 200 * PSI_PA,
+}
+/** A bevel past this from square is not cut with a torch, rad. */
+export const BEVEL_MAX_RAD = (60 * Math.PI) / 180
+/** A bevel past this from square is not cut by hand, rad. */
+export const BEVEL_MAX_BY_HAND_RAD = (45 * Math.PI) / 180
+/** Plate thicker than this is not pierced by hand: a starting hole is drilled. In m. */
+export const PIERCE_MAX_M = 3 * 0.0254
 /** No cut is planned in plate thicker than this (12 in): the figures end there. In m. */
 export const CUT_MAX_THICKNESS_M = 12 * 0.0254
 /**
@@ -28,7 +44,7 @@ export const HOSE_DROP_MAX_SHARE = 0.3
 
 /** What a setting is about to be made on. Pressures in Pa. */
 export interface SettingAsked {
-  readonly gas: 'oxygen' | 'acetylene' | 'propane'
+  readonly gas: 'oxygen' | FuelId
   /** The flowing setting at the regulator, gauge. */
   readonly gaugePa: number
   /** The local barometer, absolute. */
@@ -60,7 +76,8 @@ export function refuseSetting(asked: SettingAsked): SettingRefused | undefined {
     // the sum is rounded to a millipascal so that 12.5 + 2 + 0.5 counts as 15, not as a hair less
     if (!(gaugePa < limitPa - 1e-3)) return { code: 'acetylene-limit', limitPa }
   }
-  const limitPa = gas === 'oxygen' ? OXYGEN_MAX_GAUGE_PA : gas === 'propane' ? PROPANE_MAX_GAUGE_PA : Infinity
+  const limitPa =
+    gas === 'oxygen' ? OXYGEN_MAX_GAUGE_PA : gas === 'acetylene' ? Infinity : FUEL_MAX_GAUGE_PA[gas]
   if (gaugePa > limitPa * (1 + 1e-9))
     return { code: gas === 'oxygen' ? 'oxygen-limit' : 'fuel-limit', limitPa }
   if (ratingPa !== undefined && gaugePa > ratingPa) return { code: 'rating', limitPa: ratingPa }

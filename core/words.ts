@@ -1,3 +1,5 @@
+import type { FuelId } from './gas/fuels.ts'
+
 /** The trade's local names for four things; the standard term is the key. */
 export interface TradeWords {
   readonly tip: 'tip' | 'nozzle'
@@ -18,13 +20,23 @@ export const STANDARD_WORDS: TradeWords = {
 export const REGIONS = ['us', 'iso', 'au-nz'] as const
 export type Region = (typeof REGIONS)[number]
 
+const others = <C>(colour: C, hydrogen: C) => ({
+  propane: colour,
+  propylene: colour,
+  'natural-gas': colour,
+  mps: colour,
+  hydrogen,
+})
+const OTHERS_RED = others('red' as const, 'red' as const)
+const OTHERS_ORANGE = others('orange' as const, 'red' as const)
+
 /** Colours of hoses by region, as names; the gas's name always stands beside them. Sources: US practice, ISO 3821, AU/NZ practice. */
 export const HOSE_COLOURS: Readonly<
-  Record<Region, Readonly<Record<'oxygen' | 'acetylene' | 'propane', 'green' | 'blue' | 'red' | 'orange'>>>
+  Record<Region, Readonly<Record<'oxygen' | FuelId, 'green' | 'blue' | 'red' | 'orange'>>>
 > = {
-  us: { oxygen: 'green', acetylene: 'red', propane: 'red' },
-  iso: { oxygen: 'blue', acetylene: 'red', propane: 'orange' },
-  'au-nz': { oxygen: 'blue', acetylene: 'red', propane: 'orange' },
+  us: { oxygen: 'green', acetylene: 'red', ...OTHERS_RED },
+  iso: { oxygen: 'blue', acetylene: 'red', ...OTHERS_ORANGE },
+  'au-nz': { oxygen: 'blue', acetylene: 'red', ...OTHERS_ORANGE },
 }
 
 const TERMS: readonly (readonly [keyof TradeWords, RegExp])[] = [

@@ -8,6 +8,7 @@ import helmet from 'koa-helmet'
 import serve from 'koa-static'
 import type { Logger } from 'pino'
 import { asAppError, AppError } from './errors.ts'
+import { PATHS } from '#contract/paths.ts'
 import { RunHub } from './hub.ts'
 import { jobHandlers } from './routes/jobs.ts'
 import { logHandlers } from './routes/log.ts'
@@ -15,9 +16,12 @@ import { mount, type Context, type Handlers } from './routes/mount.ts'
 import { runHandlers } from './routes/runs.ts'
 import { shopHandlers } from './routes/shop.ts'
 import { mountStream } from './routes/stream.ts'
+import { yardHandlers } from './routes/yard.ts'
 import type { Store } from './store.ts'
 
 const BODY_LIMIT = '256kb'
+/** A drawing of 20 MB, with what JSON adds to it. */
+const DRAWING_LIMIT = '44mb'
 const YEAR_MS = 365 * 24 * 3600 * 1000
 
 export interface AppOptions {
@@ -44,6 +48,7 @@ export function createApp({ store, log, pages, version, now = () => new Date() }
     ...jobHandlers,
     ...runHandlers,
     ...logHandlers,
+    ...yardHandlers,
   }
   for (const route of Object.keys(handlers) as (keyof Handlers)[])
     mount(router, route, handlers[route], context)
@@ -55,7 +60,9 @@ export function createApp({ store, log, pages, version, now = () => new Date() }
   app.use(onlyFromHere)
   app.use(compress())
   app.use(jsonOnly)
-  app.use(bodyParser({ enableTypes: ['json'], jsonLimit: BODY_LIMIT, jsonStrict: true }))
+  const small = bodyParser({ enableTypes: ['json'], jsonLimit: BODY_LIMIT, jsonStrict: true })
+  const large = bodyParser({ enableTypes: ['json'], jsonLimit: DRAWING_LIMIT, jsonStrict: true })
+  app.use((ctx, next) => (ctx.path === PATHS.addOutline.path ? large : small)(ctx, next))
   app.use(router.routes())
   app.use(unknownApi(router))
   if (pages !== undefined && existsSync(pages)) {

@@ -1,7 +1,7 @@
 import { subDays, subHours, subMinutes } from 'date-fns'
 import { cutProcedure } from '#core/line/cut-procedure.ts'
 import { parseQuantity, type Kind } from '#core/quantity/index.ts'
-import { firstDraft, FIRST_RIG, FIRST_SETTINGS } from '#contract/first.ts'
+import { firstDraft, FIRST_RIG, FIRST_SETTINGS, UNSAID_WORK } from '#contract/first.ts'
 import { planDraft } from '#contract/plan-of.ts'
 import type { ChartRowDraft, CutDraft, RigDraft } from '#contract/schemas.ts'
 import type { Drop, Edge, SlagClass } from '#core/record/outcome.ts'
@@ -142,10 +142,10 @@ export function fillDemo(store: Store, now: Date): void {
       ...firstDraft(FIRST_SETTINGS),
       torchId: torches.tamsin.id,
       work: {
+        ...UNSAID_WORK,
         metal: 'low-carbon-steel',
         thickness: '20 mm',
         length: '610 mm',
-        start: 'edge',
         surface: 'scale',
         temperature: '55 °F',
       },
@@ -185,7 +185,7 @@ export function fillDemo(store: Store, now: Date): void {
         draft: {
           ...gusset,
           torchId: torches.idris.id,
-          work: { ...gusset.work, thickness: '3/4 in', length: '8 in', surface: 'coated' },
+          work: { ...gusset.work, thickness: '3/4 in', length: '8 in', surface: 'painted' },
           rig: { ...IDRIS_SMALL, tipOrifice: '0.038 in' },
         },
       },

@@ -1,13 +1,17 @@
 import { randomUUID } from 'node:crypto'
-import { existsSync, readdirSync, rmSync } from 'node:fs'
+import { existsSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { FIRST_SETTINGS } from '#contract/first.ts'
 import { PATHS } from '#contract/paths.ts'
-import type { Job, JobSummary, LogEntry, LogSummary, Run, Ticket, Today } from '#contract/types.ts'
+import { planDraft } from '#contract/plan-of.ts'
+import { draftSchema, rigSchema } from '#contract/schemas.ts'
+import type { Job, JobSummary, LogEntry, LogSummary, Run, StockItem, Ticket, Today } from '#contract/types.ts'
 import { openDatabase } from './db/open.ts'
 import { asAppError } from './errors.ts'
 import { CannotStart, startServer } from './start.ts'
+import { openStore } from './store.ts'
 import { tempFolder, testServer, type TestServer } from './test-support.ts'
 
 let server: TestServer
@@ -389,11 +393,90 @@ describe('the database', () => {
     expect(existsSync(join(folder, 'a', 'backups'))).toBe(false)
     rmSync(folder, { recursive: true })
   })
+  it('brings a piece of the first release forward, after a copy', () => {
+    const folder = tempFolder()
+    const file = join(folder, 'wimble.sqlite')
+    const old = new Database(file)
+    old.exec(readFileSync(join(import.meta.dirname, 'db', 'migrations', '001-first.sql'), 'utf8'))
+    old.pragma('user_version = 1')
+    const work = {
+      metal: 'low-carbon-steel',
+      thickness: '3/4 in',
+      length: '24 in',
+      start: 'edge',
+      surface: 'coated',
+      temperature: '55 °F',
+    }
+    const hose = { length: '50 ft', bore: '1/4 in' }
+    const rig = {
+      fuel: 'acetylene',
+      tipOrifice: '',
+      tipRadius: '1/4 in',
+      tipBelowCollar: '1 in',
+      handling: 'hand',
+      guide: 'part',
+      oxygenHose: hose,
+      oxygenPurity: '99.5 %',
+      acetyleneCylinder: '',
+      chart: [],
+    }
+    const draft = JSON.stringify({ kind: 'cut', torchId: null, work, rig })
+    old.exec(`INSERT INTO jobs VALUES ('j', 'Old job', '', '${NOW}')`)
+    old
+      .prepare('INSERT INTO tickets VALUES (?, ?, ?, ?, 1, ?, ?)')
+      .run('t', 'j', 'Old piece', draft, NOW, NOW)
+    old.prepare('INSERT INTO torches VALUES (?, ?, ?, ?)').run('o', 'Old torch', JSON.stringify(rig), NOW)
+    old.close()
+    const db = openDatabase(file)
+    const store = openStore(db)
+    const ticket = store.tickets.get('t')
+    expect(ticket?.draft).toMatchObject({ torchId: null, work: { ...work, shape: 'straight' }, rig })
+    expect(draftSchema.isValidSync(ticket?.draft, { strict: true })).toBe(true)
+    expect(planDraft(ticket?.draft as Ticket['draft'], FIRST_SETTINGS, []).ok).toBe(true)
+    expect(rigSchema.isValidSync(store.torches.get('o')?.rig, { strict: true })).toBe(true)
+    db.close()
+    expect(readdirSync(join(folder, 'backups'))).toHaveLength(1)
+    rmSync(folder, { recursive: true })
+  })
   it('refuses a port in use and a folder that cannot be made, in one sentence', async () => {
     const data = tempFolder()
     await expect(startServer({ port: server.port, data, version: 'x' })).rejects.toThrow(/Port \d+ is in use/)
     await expect(startServer({ port: 0, data: '/proc/nowhere', version: 'x' })).rejects.toThrow(CannotStart)
     expect(readdirSync(data).length).toBeGreaterThan(0)
     rmSync(data, { recursive: true })
+  })
+})
+
+describe('drawings and the rack', () => {
+  const outline = { id: randomUUID(), name: 'Plate.svg', format: 'svg', unit: '', text: '<svg/>' }
+  it('keeps a drawing as it came, once', async () => {
+    expect((await server.call('POST', '/api/outlines', outline)).status).toBe(201)
+    expect((await server.call('POST', '/api/outlines', outline)).status).toBe(201)
+    expect(await get(`/api/outlines/${outline.id}`)).toEqual(outline)
+    expect((await server.call('GET', `/api/outlines/${randomUUID()}`)).status).toBe(404)
+    expect((await server.call('POST', '/api/outlines', { ...outline, format: 'exe' })).status).toBe(422)
+  })
+  it('takes a drawing of megabytes, while all else stays small', async () => {
+    const big = { ...outline, id: randomUUID(), text: 'x'.repeat(3_000_000) }
+    expect((await server.call('POST', '/api/outlines', big)).status).toBe(201)
+    expect(
+      (await server.call('POST', '/api/jobs', { id: randomUUID(), name: 'x'.repeat(3e6), place: '' })).status,
+    ).toBe(413)
+  })
+  it('books a cut once: bars off, remnants on; and never more than there are', async () => {
+    const bar = { id: randomUUID(), name: 'Flat 60 × 10', lengthM: 6, count: 3 }
+    const remnant = { id: randomUUID(), name: 'Flat 60 × 10', lengthM: 1.2, count: 1 }
+    await server.call('POST', '/api/stock', bar)
+    await server.call('POST', '/api/stock', bar)
+    const cut = { id: randomUUID(), taken: [{ id: bar.id, count: 2 }], remnants: [remnant] }
+    for (let n = 0; n < 2; n++) expect((await server.call('POST', '/api/stock/cuts', cut)).status).toBe(201)
+    const rack = await get<StockItem[]>('/api/stock')
+    expect(rack.find((s) => s.id === bar.id)?.count).toBe(1)
+    expect(rack.find((s) => s.id === remnant.id)).toMatchObject({ origin: 'remnant', lengthM: 1.2 })
+    const again = await server.call('POST', '/api/stock/cuts', { ...cut, id: randomUUID() })
+    expect(again.status).toBe(409)
+    expect((await get<StockItem[]>('/api/stock')).find((s) => s.id === bar.id)?.count).toBe(1)
+    const unknown = { ...cut, id: randomUUID(), taken: [{ id: randomUUID(), count: 1 }] }
+    expect((await server.call('POST', '/api/stock/cuts', unknown)).status).toBe(422)
   })
 })

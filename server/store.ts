@@ -1,9 +1,11 @@
 import type { Db } from './db/open.ts'
 import { jobsTable } from './db/tables/jobs.ts'
 import { logTable } from './db/tables/log.ts'
+import { outlinesTable } from './db/tables/outlines.ts'
 import { peopleTable } from './db/tables/people.ts'
 import { runsTable } from './db/tables/runs.ts'
 import { settingsTable } from './db/tables/settings.ts'
+import { stockTable } from './db/tables/stock.ts'
 import { ticketsTable } from './db/tables/tickets.ts'
 import { torchesTable } from './db/tables/torches.ts'
 
@@ -17,6 +19,8 @@ export function openStore(db: Db) {
     tickets: ticketsTable(db),
     runs: runsTable(db),
     log: logTable(db),
+    outlines: outlinesTable(db),
+    stock: stockTable(db),
     /** All or nothing; the disk has it before this returns. */
     transaction: <T>(work: () => T): T => db.transaction(work).immediate(),
   }

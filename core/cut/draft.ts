@@ -1,8 +1,18 @@
 import type { Figure, Finding, Rank, Rest, Source } from '../figure.ts'
 import { CUT_FIGURE_UNIT } from './figure-kind.ts'
+import { effectiveThickness } from './shapes.ts'
 import { joinSpan, printFor, printQuantity } from '../quantity/index.ts'
 import type { Kind } from '../quantity/index.ts'
-import { CUT_FIGURES, type CutFigureName, type CutPlan, type CutRequest } from './types.ts'
+import {
+  CUT_FIGURES,
+  type Advice,
+  type Caution,
+  type CutFigureName,
+  type CutPlan,
+  type CutRequest,
+} from './types.ts'
+
+const AT_TIP: ReadonlySet<CutFigureName> = new Set(['cuttingOxygenPressureAtTip', 'usualOxygenPressureAtTip'])
 
 /** A figure while it is being put together: what differs from one to the next. */
 export interface FigureParts {
@@ -25,8 +35,15 @@ export interface GasPlan {
 export class Draft {
   readonly figures: Partial<Record<CutFigureName, Figure>> = {}
   private readonly findings: Finding[] = []
+  private readonly cautions: Caution[] = []
+  private readonly before: Advice[] = []
 
-  constructor(readonly request: CutRequest) {}
+  /** What the settings are made for: the thickness along the jet, m. */
+  readonly thicknessM: number
+
+  constructor(readonly request: CutRequest) {
+    this.thicknessM = effectiveThickness(request.work)
+  }
 
   put(name: CutFigureName, parts: FigureParts): number {
     const unit = CUT_FIGURE_UNIT[name]
@@ -39,9 +56,7 @@ export class Draft {
       because: parts.because,
       from: parts.from,
       cites: parts.cites,
-      ...(unit === 'Pa'
-        ? { reference: 'gauge', at: name === 'cuttingOxygenPressureAtTip' ? 'tip' : 'regulator' }
-        : {}),
+      ...(unit === 'Pa' ? { reference: 'gauge', at: AT_TIP.has(name) ? 'tip' : 'regulator' } : {}),
     }
     return parts.value
   }
@@ -54,6 +69,16 @@ export class Draft {
     where: Pick<Finding, 'field' | 'figure'> = {},
   ): void {
     this.findings.push({ rank, code, title, text, ...where })
+  }
+
+  /** A caution to be ticked with a name; one that was ticked carries it. */
+  ask(code: string, text: string): void {
+    const by = this.request.work.ticked.find((t) => t.code === code && t.by.trim() !== '')?.by
+    this.cautions.push(by === undefined ? { code, text } : { code, text, tickedBy: by })
+  }
+
+  advise(topic: string, text: string): void {
+    this.before.push({ topic, text })
   }
 
   /** A value in the shop's own unit. */
@@ -89,6 +114,6 @@ export class Draft {
       const figure = this.figures[name]
       if (figure) figures[name] = stops.length > 0 ? { ...figure, stop: stops } : figure
     }
-    return { kind: 'cut', figures, findings }
+    return { kind: 'cut', figures, findings, cautions: this.cautions, before: this.before }
   }
 }

@@ -24,7 +24,25 @@ export const CUT_FIGURE_UNIT: Readonly<Record<CutFigureName, SiUnit>> = {
   oxygenUsed: 'm3',
   fuelUsed: 'm3',
   oxygenShareBurnt: '1',
+  effectiveThickness: 'm',
+  bevelFaceWidth: 'm',
+  bottomShift: 'm',
+  armRadius: 'm',
+  pierceHeight: 'm',
+  pathLength: 'm',
+  templateLength: 'm',
+  piecesPerStock: '1',
+  offcutMass: 'kg',
+  carbonEquivalent: '1',
+  warmTo: 'K',
+  usualOxygenPressureAtTip: 'Pa',
+  usualOxygenFlow: 'm3/s',
+  usualOxygenShareBurnt: '1',
+  usualTravelSpeed: 'm/s',
 }
+
+/** Figures that are a plain number, not a share of something. */
+export const PLAIN_NUMBERS: readonly CutFigureName[] = ['piecesPerStock', 'carbonEquivalent']
 
 /** The kind of quantity of a figure of a cut, for printing it. */
 export const cutFigureKind = (name: CutFigureName): Kind => KIND_OF_UNIT[CUT_FIGURE_UNIT[name]]

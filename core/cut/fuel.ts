@@ -7,9 +7,9 @@ import {
   type SettingAsked,
 } from '../limits.ts'
 import { acetyleneDrawLimit, acetyleneDrawShare } from '../gas/cylinder.ts'
-import { FUELS } from '../gas/fuels.ts'
+import { FUELS, type FuelId } from '../gas/fuels.ts'
 import { CHART_HOSE, hoseDrop } from '../gas/hose.ts'
-import { downToDivision, INCH_M, PSI_PA } from '../quantity/index.ts'
+import { CUBIC_FOOT_M3, downToDivision, INCH_M, PSI_PA } from '../quantity/index.ts'
 import type { Draft } from './draft.ts'
 import type { Range } from './steel-table.ts'
 import type { ChartRow } from './types.ts'
@@ -22,11 +22,13 @@ const ACETYLENE_BANDS: readonly (readonly [number, Range])[] = [
   [inches(3), [5 * PSI_PA, 10 * PSI_PA]],
   [Infinity, [8 * PSI_PA, 12 * PSI_PA]],
 ]
-const PROPANE_BAND: Range = [4 * PSI_PA, 10 * PSI_PA]
+const HEAVY_GAS_BAND: Range = [4 * PSI_PA, 10 * PSI_PA]
+const NATURAL_GAS_BAND: Range = [2 * PSI_PA, 10 * PSI_PA]
 
-/** The usual fuel pressure at an equal-pressure torch, Pa gauge: low and high. */
-export function fuelBand(fuel: 'acetylene' | 'propane', thicknessM: number): Range {
-  if (fuel === 'propane') return PROPANE_BAND
+/** The usual fuel pressure at an equal-pressure torch, Pa gauge: low and high. Injector torches take far less. */
+export function fuelBand(fuel: FuelId, thicknessM: number): Range {
+  if (fuel === 'natural-gas') return NATURAL_GAS_BAND
+  if (fuel !== 'acetylene') return HEAVY_GAS_BAND
   return ACETYLENE_BANDS.find(([upTo]) => thicknessM <= upTo)?.[1] ?? [8 * PSI_PA, 12 * PSI_PA]
 }
 
@@ -37,9 +39,9 @@ export function planFuelPressure(
   ambientPa: number,
   row: ChartRow | undefined,
 ): void {
-  const { rig, work } = draft.request
+  const { rig } = draft.request
   const fuel = FUELS[rig.fuel]
-  const band = fuelBand(rig.fuel, work.thicknessM)
+  const band = fuelBand(rig.fuel, draft.thicknessM)
   const charted = row?.fuelGaugePa
   const atTorch = charted ?? (band[0] + band[1]) / 2
   const drop = hoseDrop(rig.fuelHose, fuel, fuelFlow, atTorch, ambientPa)
@@ -61,7 +63,7 @@ export function planFuelPressure(
     ratingPa: rig.fuelRatingPa,
   } as const
   if (charted === undefined) putEstimate(draft, common, band, drop)
-  else putCharted(draft, common, charted, row?.at ?? 'regulator', drop, fuelFlow, band)
+  else putCharted(draft, common, { gaugePa: charted, at: row?.at ?? 'regulator', drop, fuelFlow, band })
 }
 
 type Gate = Omit<SettingAsked, 'gaugePa'>
@@ -109,15 +111,16 @@ function putEstimate(draft: Draft, gate: Gate, band: Range, drop: number): void 
   })
 }
 
-function putCharted(
-  draft: Draft,
-  gate: Gate,
-  charted: number,
-  at: ChartRow['at'],
-  drop: number,
-  fuelFlow: number,
-  band: Range,
-): void {
+/** What the chart says, Pa gauge at its place; the drop of the hose and the usual band, Pa. */
+interface Charted {
+  readonly gaugePa: number
+  readonly at: ChartRow['at']
+  readonly drop: number
+  readonly fuelFlow: number
+  readonly band: Range
+}
+
+function putCharted(draft: Draft, gate: Gate, { gaugePa: charted, at, drop, fuelFlow, band }: Charted): void {
   const fuel = FUELS[draft.request.rig.fuel]
   const standard = at === 'torch' ? 0 : hoseDrop(CHART_HOSE, fuel, fuelFlow, charted, gate.ambientPa)
   const extra = downToDivision(Math.max(0, drop - standard), gate.divisionPa)
@@ -178,6 +181,10 @@ function refuse(draft: Draft, gate: Gate, value: number): void {
 /** Acetylene draw against the cylinder: a stop over the limit, else the least cylinder that can feed this. */
 export function sayDraw(draft: Draft, fuelFlow: number, litS: number): void {
   const { rig, shop } = draft.request
+  if (rig.fuel === 'propane' || rig.fuel === 'propylene') {
+    sayBoiling(draft, fuelFlow)
+    return
+  }
   if (rig.fuel !== 'acetylene') return
   const share = acetyleneDrawShare(litS, shop.airK)
   const least = (fuelFlow * 3600) / share
@@ -187,7 +194,7 @@ export function sayDraw(draft: Draft, fuelFlow: number, litS: number): void {
       'stop',
       'cylinder-draw',
       'Acetylene cylinder too small',
-      `This draws ${draft.show(fuelFlow, 'flow')}; a ${draft.show(rig.acetyleneCylinderM3, 'volume')} cylinder may give ${draft.show(acetyleneDrawLimit(rig.acetyleneCylinderM3, share), 'flow')} (${rule}). Faster pulls the solvent out. Take one of ${draft.show(least, 'volume')} or more, or a smaller tip.`,
+      `This draws ${draft.show(fuelFlow, 'flow')}; ${rig.acetyleneCylinders > 1 ? `${rig.acetyleneCylinders} cylinders of ${draft.show(rig.acetyleneCylinderM3 / rig.acetyleneCylinders, 'volume')}` : `a ${draft.show(rig.acetyleneCylinderM3, 'volume')} cylinder`} may give ${draft.show(acetyleneDrawLimit(rig.acetyleneCylinderM3, share), 'flow')} (${rule}). Faster pulls the solvent out. Take one of ${draft.show(least, 'volume')} or more, manifold ${Math.ceil(least / (rig.acetyleneCylinderM3 / rig.acetyleneCylinders))} of these, or fit a smaller tip.`,
       { field: 'rig.acetyleneCylinder', figure: 'fuelFlow' },
     )
   else
@@ -198,4 +205,49 @@ export function sayDraw(draft: Draft, fuelFlow: number, litS: number): void {
       `This draws ${draft.show(fuelFlow, 'flow')}. The cylinder's full contents should be ${draft.show(least, 'volume')} or more (${rule}).`,
       { figure: 'fuelFlow' },
     )
+}
+
+const CFH = CUBIC_FOOT_M3 / 3600
+/** What a half-full liquid cylinder gives by boiling at 20 °C, m³/s: 20 lb and 100 lb; half of it at 0 °C. Estimates. */
+const BOILS_20_LB = 15 * CFH
+const BOILS_100_LB = 60 * CFH
+const FREEZING_K = 273.15
+
+function sayBoiling(draft: Draft, fuelFlow: number): void {
+  const cold = draft.request.shop.airK <= FREEZING_K ? 0.5 : 1
+  const enough =
+    fuelFlow <= BOILS_20_LB * cold
+      ? `A half-full ${draft.round('9 kg', '20 lb')} cylinder gives that`
+      : fuelFlow <= BOILS_100_LB * cold
+        ? `That takes a ${draft.round('45 kg', '100 lb')} cylinder`
+        : `That is more than one ${draft.round('45 kg', '100 lb')} cylinder gives: manifold several`
+  draft.say(
+    fuelFlow > BOILS_100_LB * cold ? 'mind' : 'note',
+    'boiling',
+    'What the liquid can boil off',
+    `This draws ${draft.show(fuelFlow, 'flow')}. ${enough} (an estimate${cold < 1 ? ' for frost' : ''}). Frost on the cylinder: too fast. Keep it upright; never warm it with a flame.`,
+    { figure: 'fuelFlow' },
+  )
+}
+
+/** Whether what is left in the cylinders will do for this. */
+export function sayContents(draft: Draft): void {
+  const { oxygenLeftM3, fuelLeftM3, fuel } = draft.request.rig
+  const one = (left: number | undefined, name: 'oxygenUsed' | 'fuelUsed', gas: string) => {
+    const used = draft.figures[name]
+    if (left === undefined || !used || used.high <= left) return
+    draft.say(
+      'mind',
+      name === 'oxygenUsed' ? 'oxygen-runs-out' : 'fuel-runs-out',
+      `${gas} may run out`,
+      `This takes ${draft.showSpan(used.low, used.high, 'volume')}; ${draft.show(left, 'volume')} is there. Have the next cylinder by, so that the cut does not stop half way.`,
+      { field: 'rig.cylinders', figure: name },
+    )
+  }
+  one(oxygenLeftM3, 'oxygenUsed', 'Oxygen')
+  one(
+    fuelLeftM3,
+    'fuelUsed',
+    FUELS[fuel].name.replace(/^./, (c) => c.toUpperCase()),
+  )
 }

@@ -1,4 +1,5 @@
 export * from './types.ts'
 export { planCut } from './plan-cut.ts'
 export { readCut } from './read.ts'
-export { cutFigureKind } from './figure-kind.ts'
+export { cutFigureKind, PLAIN_NUMBERS } from './figure-kind.ts'
+export { usualTable, type UsualOnPlate, type UsualVerdict } from './usual.ts'

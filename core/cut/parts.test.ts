@@ -3,11 +3,12 @@ import { describe, expect, it } from 'vitest'
 import { INCH_M, PSI_PA } from '../quantity/index.ts'
 import { pressureForFlow } from '../gas/orifice.ts'
 import { fuelBand } from './fuel.ts'
-import { guideOffset } from './guide.ts'
+import { lookUpChart } from './chart.ts'
+import { guideOffset, lowestTouch } from './guide.ts'
 import { estimateKerf, kerfFactor, kerfFromLog } from './kerf.ts'
-import { edgePreheatTime, KINDLING_RISE_K, PREHEAT_FLUX } from './preheat.ts'
+import { KINDLING_RISE_K, PREHEAT_FLUX, preheatTime } from './preheat.ts'
 import { steelRow } from './steel-table.ts'
-import { chartRow, chooseDrill, sameOrifice } from './tip.ts'
+import { chooseDrill, sameOrifice } from './tip.ts'
 import type { ChartRow } from './types.ts'
 
 const inch = (n: number) => n * INCH_M
@@ -51,39 +52,68 @@ describe('kerf', () => {
   })
 })
 
+const square = (side: 'part' | 'scrap', tipRadiusM: number, kerfM: number) =>
+  guideOffset({ side, tipRadiusM, kerfM, bevelRad: 0, leans: 'over', touchM: 0.03 })
+const asked = (thicknessM: number, orificeM?: number, trial = false) => ({
+  thicknessM,
+  orificeM,
+  trial,
+  oxygenDivisionPa: PSI_PA,
+  fuelDivisionPa: PSI_PA,
+})
+
 describe('guide', () => {
+  it('is touched by the tilted tip just there: the flank and the edge of the guide meet', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.003, max: 0.03, noNaN: true }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        fc.double({ min: 0.005, max: 0.1, noNaN: true }),
+        (radius, beta, z) => {
+          // distance of a point from the tilted axis, in the plane across the cut
+          const fromAxis = (x: number, y: number, lean: number) =>
+            Math.abs(x * Math.cos(beta) - lean * y * Math.sin(beta))
+          const g = { side: 'part', tipRadiusM: radius, kerfM: 0, bevelRad: beta } as const
+          const over = guideOffset({ ...g, leans: 'over', touchM: z })
+          expect(fromAxis(-over, z, -1)).toBeCloseTo(radius, 9)
+          const touch = lowestTouch(0.008, radius, beta)
+          const away = guideOffset({ ...g, leans: 'away', touchM: touch })
+          expect(fromAxis(-away, touch, 1)).toBeCloseTo(radius, 9)
+        },
+      ),
+    )
+  })
   it('stands one kerf further off on the scrap than on the part', () => {
     fc.assert(
       fc.property(
         fc.double({ min: 0.003, max: 0.03, noNaN: true }),
         fc.double({ min: 0.0005, max: 0.005, noNaN: true }),
         (radius, kerf) => {
-          expect(guideOffset('scrap', radius, kerf) - guideOffset('part', radius, kerf)).toBeCloseTo(kerf, 12)
-          expect((guideOffset('scrap', radius, kerf) + guideOffset('part', radius, kerf)) / 2).toBeCloseTo(
-            radius,
-            12,
-          )
+          expect(square('scrap', radius, kerf) - square('part', radius, kerf)).toBeCloseTo(kerf, 12)
+          expect((square('scrap', radius, kerf) + square('part', radius, kerf)) / 2).toBeCloseTo(radius, 12)
         },
       ),
     )
   })
   it('rides a 1/4 in radius 5.33 mm from the line with a 2.03 mm kerf', () => {
-    expect(guideOffset('part', 0.00635, 0.002032) * 1000).toBeCloseTo(5.334, 3)
+    expect(square('part', 0.00635, 0.002032) * 1000).toBeCloseTo(5.334, 3)
   })
 })
 
 describe('preheat', () => {
   const [weak, usual, strong] = PREHEAT_FLUX
   it('takes 7.5 to 30 s on the flat of thick plate at 4 to 2 MW/m²', () => {
-    expect(2 * edgePreheatTime(0.1, strong, KINDLING_RISE_K)).toBeCloseTo(7.5, 1)
-    expect(2 * edgePreheatTime(0.1, weak, KINDLING_RISE_K)).toBeCloseTo(29.9, 1)
+    expect(2 * preheatTime('edge', 0.1, strong, KINDLING_RISE_K)).toBeCloseTo(7.5, 1)
+    expect(2 * preheatTime('edge', 0.1, weak, KINDLING_RISE_K)).toBeCloseTo(29.9, 1)
   })
   it('is shorter for thin, for warm and for a fierce flame', () => {
     fc.assert(
       fc.property(thickness, fc.double({ min: 100, max: 880, noNaN: true }), (t, rise) => {
-        expect(edgePreheatTime(t, strong, rise)).toBeLessThan(edgePreheatTime(t, usual, rise))
-        expect(edgePreheatTime(t, usual, rise)).toBeLessThan(edgePreheatTime(t, usual, rise + 20))
-        expect(edgePreheatTime(t, usual, rise)).toBeLessThanOrEqual(edgePreheatTime(t * 1.5, usual, rise))
+        expect(preheatTime('edge', t, strong, rise)).toBeLessThan(preheatTime('edge', t, usual, rise))
+        expect(preheatTime('edge', t, usual, rise)).toBeLessThan(preheatTime('edge', t, usual, rise + 20))
+        expect(preheatTime('edge', t, usual, rise)).toBeLessThanOrEqual(
+          preheatTime('edge', t * 1.5, usual, rise),
+        )
       }),
     )
   })
@@ -121,10 +151,30 @@ describe('tip', () => {
       at: 'regulator',
     })
     const chart = [row(0.04, 0.25, 0.75), row(0.052, 0.5, 1), row(0.06, 0.7, 2)]
-    expect(chartRow(chart, inch(0.7))?.orificeM).toBeCloseTo(inch(0.052))
-    expect(chartRow(chart, inch(0.7), inch(0.04))?.orificeM).toBeCloseTo(inch(0.04))
-    expect(chartRow(chart, inch(3))).toBeUndefined()
-    expect(chartRow(chart, inch(0.3), inch(0.06))).toBeUndefined()
+    expect(lookUpChart(chart, asked(inch(0.7)))?.row.orificeM).toBeCloseTo(inch(0.052))
+    expect(lookUpChart(chart, asked(inch(0.7), inch(0.04)))?.row.orificeM).toBeCloseTo(inch(0.04))
+    expect(lookUpChart(chart, asked(inch(3)))).toBeUndefined()
+    expect(lookUpChart(chart, asked(inch(0.3), inch(0.06)))).toBeUndefined()
+  })
+  it('interpolates between two rows of one tip, by the logarithm, and never outside', () => {
+    const at = (inches: number, psi: number, speed: number): ChartRow => ({
+      orificeM: inch(0.052),
+      thicknessMinM: inch(inches),
+      thicknessMaxM: inch(inches),
+      at: 'regulator',
+      oxygenGaugePa: psi * PSI_PA,
+      fuelGaugePa: 6 * PSI_PA,
+      speed,
+    })
+    const chart = [at(1, 44, 0.004), at(0.5, 36, 0.006)]
+    const middle = lookUpChart(chart, asked(inch(Math.SQRT1_2)))
+    expect(middle?.how).toBe('between')
+    expect((middle?.row.oxygenGaugePa ?? 0) / PSI_PA).toBeCloseTo(40, 9)
+    expect(middle?.row.speed).toBeCloseTo(0.005, 9)
+    for (const t of [0.49, 1.01]) expect(lookUpChart(chart, asked(inch(t)))).toBeUndefined()
+    // just outside it may be tried, and says that it is a trial; far outside it may not
+    expect(lookUpChart(chart, asked(inch(1.2), undefined, true))?.how).toBe('trial')
+    expect(lookUpChart(chart, asked(inch(1.3), undefined, true))).toBeUndefined()
   })
 })
 

@@ -2,14 +2,16 @@ import { preheatCone } from '../flame/cone.ts'
 import { FUELS } from '../gas/fuels.ts'
 import { INCH_M } from '../quantity/index.ts'
 import type { Draft, GasPlan } from './draft.ts'
-import { guideOffset } from './guide.ts'
+import { guideOffset, lowestTouch, type TiltedGuide } from './guide.ts'
 import { estimateKerf, HAND_KERF_M, kerfFactor, kerfFromLog, KERF_SPREAD } from './kerf.ts'
+import { canBeGuided } from './shapes.ts'
 import type { ChartRow } from './types.ts'
 
 /** The kerf: measured before charted before estimated. Returns it in m. */
 export function planKerf(draft: Draft, orificeM: number, row: ChartRow | undefined): number {
-  const { work, rig } = draft.request
-  const logged = kerfFromLog(rig.kerfLog, { orificeM, thicknessM: work.thicknessM, handling: rig.handling })
+  const { rig } = draft.request
+  const { thicknessM } = draft
+  const logged = kerfFromLog(rig.kerfLog, { orificeM, thicknessM, handling: rig.handling })
   if (logged)
     return draft.put('kerf', {
       value: logged.meanM,
@@ -17,7 +19,7 @@ export function planKerf(draft: Draft, orificeM: number, row: ChartRow | undefin
       high: logged.highM,
       source: 'log',
       because: `The mean of ${logged.count} ${logged.count === 1 ? 'cut' : 'cuts'} that you measured with this tip on this plate.`,
-      from: { measuredCuts: logged.count, thickness: work.thicknessM, tipOrifice: orificeM },
+      from: { measuredCuts: logged.count, thickness: thicknessM, tipOrifice: orificeM },
       cites: 'your log',
     })
   if (row?.kerfM !== undefined)
@@ -30,15 +32,15 @@ export function planKerf(draft: Draft, orificeM: number, row: ChartRow | undefin
       from: { chartedKerf: row.kerfM },
       cites: 'your chart',
     })
-  const factor = kerfFactor(work.thicknessM)
+  const factor = kerfFactor(thicknessM)
   const hand = rig.handling === 'hand' ? HAND_KERF_M : 0
-  const value = estimateKerf(work.thicknessM, orificeM, rig.handling)
+  const value = estimateKerf(thicknessM, orificeM, rig.handling)
   return draft.put('kerf', {
     value,
     low: value * (1 - KERF_SPREAD),
     high: value * (1 + KERF_SPREAD),
     because: `${factor.toFixed(2)} times the tip's orifice${hand > 0 ? ` and ${draft.show(hand, 'length')} for the wander of a hand` : ''}. Good to 30 %: measure a cut.`,
-    from: { tipOrifice: orificeM, thickness: work.thicknessM, factor, handAllowance: hand },
+    from: { tipOrifice: orificeM, thickness: thicknessM, factor, handAllowance: hand },
     cites: 'common practice, ± 30 %',
   })
 }
@@ -78,41 +80,90 @@ export function planHeights(draft: Draft, gas: GasPlan): void {
     },
     cites: 'cone length = (d/2)·√((U/Su)² − 1) with ports sized for the middle of the stable band',
   })
-  if (rig.guide === 'none') return
+  const { work } = draft.request
+  if (work.start === 'pierce') {
+    draft.put('pierceHeight', {
+      value: 2 * standoff,
+      low: 2 * low,
+      high: 2 * high,
+      because: `Cones off the plate while the jet breaks through: about twice as far as in the cut, so that the slag does not fly into the tip. The tip then stands about ${draft.show(cone.lengthM + 2 * standoff, 'length')} off.`,
+      from: { standoff, coneLength: cone.lengthM },
+      cites: 'common practice',
+    })
+  }
+  if (rig.guide === 'none' || !canBeGuided(work)) return
+  const cos = Math.cos(work.bevelRad)
   draft.put('collarHeight', {
-    value: rig.tipBelowCollarM + tipToWork,
-    low: rig.tipBelowCollarM + cone.lowM + low,
-    high: rig.tipBelowCollarM + cone.highM + high,
-    because: `The collar rides the guide's top, so the guide stands this high: ${draft.show(rig.tipBelowCollarM, 'length')} of tip below the collar and the tip's distance from the plate.`,
-    from: { tipBelowCollar: rig.tipBelowCollarM, tipToWork },
+    value: (rig.tipBelowCollarM + tipToWork) * cos,
+    low: (rig.tipBelowCollarM + cone.lowM + low) * cos,
+    high: (rig.tipBelowCollarM + cone.highM + high) * cos,
+    because: `The collar rides the guide's top, so the guide stands this high: ${draft.show(rig.tipBelowCollarM, 'length')} of tip below the collar and the tip's distance from the plate${cos < 1 ? ', at the tilt' : ''}.`,
+    from: { tipBelowCollar: rig.tipBelowCollarM, tipToWork, ...(cos < 1 ? { bevel: work.bevelRad } : {}) },
     cites: 'geometry',
   })
 }
 
 /** Where the guide is clamped, or why it can't be. */
 export function planGuide(draft: Draft, kerf: number): void {
-  const { guide, tipRadiusM } = draft.request.rig
+  const { work, rig } = draft.request
+  const { guide, tipRadiusM } = rig
   const k = draft.figures.kerf
-  if (guide === 'none' || tipRadiusM === undefined || !k) return
-  const value = guideOffset(guide, tipRadiusM, kerf)
+  if (guide === 'none' || tipRadiusM === undefined || !k || !canBeGuided(work)) return
+  const tilted = tiltOf(draft, guide, tipRadiusM)
+  const at = (kerfM: number) => guideOffset({ ...tilted, kerfM })
+  const value = at(kerf)
   if (value <= 0) {
     draft.say(
       'stop',
       'guide-inside-kerf',
       'The guide would lie in the cut',
-      `Half the kerf (${draft.show(kerf / 2, 'length')}) is more than the tip's radius (${draft.show(tipRadiusM, 'length')}). Put the guide on the scrap, or a wider sleeve on the tip.`,
+      work.bevelRad > 0
+        ? `Leaning like this the tip would reach over the line. Put the guide on the other side, or a wider sleeve on the tip.`
+        : `Half the kerf (${draft.show(kerf / 2, 'length')}) is more than the tip's radius (${draft.show(tipRadiusM, 'length')}). Put the guide on the scrap, or a wider sleeve on the tip.`,
       { field: 'rig.guide', figure: 'guideOffset' },
     )
     return
   }
-  const ends = [k.low, k.high].map((w) => guideOffset(guide, tipRadiusM, w))
+  const ends = [k.low, k.high].map(at)
   draft.put('guideOffset', {
     value,
     low: Math.max(0, Math.min(...ends)),
     high: Math.max(...ends),
     source: k.source,
-    because: `The tip's radius ${draft.show(tipRadiusM, 'length')} ${guide === 'part' ? 'less' : 'plus'} half the kerf, from the marked line to the guide, so that the whole kerf falls in the scrap.`,
-    from: { tipRadius: tipRadiusM, kerf, guide },
+    because:
+      work.bevelRad > 0
+        ? `From the marked line, which is the part's top edge, to the guide: the tip's radius over the cosine, ${tilted.leans === 'over' ? 'more because the torch leans over the guide' : 'less because the torch leans away from it'}, and half the kerf along the plate.`
+        : `The tip's radius ${draft.show(tipRadiusM, 'length')} ${guide === 'part' ? 'less' : 'plus'} half the kerf, from the marked line to the guide, so that the whole kerf falls in the scrap.`,
+    from: {
+      tipRadius: tipRadiusM,
+      kerf,
+      guide,
+      ...(work.bevelRad > 0 ? { bevel: work.bevelRad, leans: tilted.leans, touchHeight: tilted.touchM } : {}),
+    },
     cites: 'geometry',
   })
+  if (
+    tilted.leans === 'away' &&
+    work.bevelRad > 0 &&
+    rig.guideHeightM !== undefined &&
+    rig.guideHeightM < tilted.touchM
+  )
+    draft.say(
+      'mind',
+      'guide-too-low',
+      'Guide too low for the tilt',
+      `The tip's flank touches at ${draft.show(tilted.touchM, 'length')} or higher; this guide is ${draft.show(rig.guideHeightM, 'length')} high. Raise it, or put it on the other side.`,
+      { field: 'rig.guideHeight', figure: 'guideOffset' },
+    )
+}
+
+function tiltOf(draft: Draft, side: 'part' | 'scrap', tipRadiusM: number): Omit<TiltedGuide, 'kerfM'> {
+  const { work, rig } = draft.request
+  const leans = (work.lean === 'over-part') === (side === 'part') ? 'over' : 'away'
+  const tipToWork = draft.figures.tipToWork?.value ?? 0
+  const touchM =
+    leans === 'away'
+      ? lowestTouch(tipToWork, tipRadiusM, work.bevelRad)
+      : (rig.guideHeightM ?? (rig.tipBelowCollarM + tipToWork) * Math.cos(work.bevelRad))
+  return { side, tipRadiusM, bevelRad: work.bevelRad, leans, touchM }
 }

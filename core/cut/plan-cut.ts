@@ -1,71 +1,105 @@
 import { FUELS } from '../gas/fuels.ts'
 import { ambientPressurePa } from '../gas/standard.ts'
 import { drillOfDiameter, INCH_M } from '../quantity/index.ts'
+import { adviseBefore } from './before.ts'
+import { couldTry, lookUpChart, TRIAL_RATIO, type ChartAsked, type Charted } from './chart.ts'
 import { Draft, type GasPlan } from './draft.ts'
-import { planFuelPressure, sayDraw } from './fuel.ts'
+import { planFuelPressure, sayContents, sayDraw } from './fuel.ts'
+import { metalFacts } from './metals.ts'
 import { CHART_DIFFERS, planOxygen } from './oxygen.ts'
 import { planGuide, planHeights, planKerf } from './place.ts'
+import { planShape } from './route.ts'
+import { planCarbon } from './say-metal.ts'
 import { sayWork } from './say.ts'
-import { STEEL_TABLE_SOURCE, steelRow, thicknessFor, type SteelRow } from './steel-table.ts'
+import {
+  STEEL_TABLE_SOURCE,
+  steelRow,
+  TABLE_SPAN_M,
+  thicknessFor,
+  perPropane,
+  type SteelRow,
+} from './steel-table.ts'
 import { planOxygenBurnt, planTimeAndGas } from './time-and-gas.ts'
-import { chartRow, chooseDrill, sameOrifice } from './tip.ts'
+import { chooseDrill, sameOrifice } from './tip.ts'
+import { planUsual } from './usual.ts'
 import type { ChartRow, CutPlan, CutRequest } from './types.ts'
 
 const DEGREE = Math.PI / 180
 /** Oxygen as good as it is sold; speed falls and oxygen rises by a quarter for each 1 % below it. */
 const GOOD_PURITY = 0.995
 const PER_PERCENT = 0.25
-/** More fuel for an edge under scale or rust. */
-const DIRTY_FUEL = 1.15
+/** More fuel for an edge under scale or rust, and for a bevel. */
+const MORE_FUEL = 1.15
+/** How far a flow that follows from another fuel's by equal heat may be out, as factors. */
+const BY_HEAT_SPAN = [0.75, 1.5] as const
 /** From this thickness the torch is held square, below it leans forward. */
 const SQUARE_FROM_M = 0.5 * INCH_M * (1 - 1e-9)
 const THICK_M = INCH_M * (1 - 1e-9)
 const mid = ([low, high]: readonly [number, number]) => (low + high) / 2
 
 /**
- * Plans one straight, square cut from an edge in low-carbon steel.
- * @param request metal, plate, rig and shop in SI; thickness above 0
- * @returns every figure that can be given, with source, span, reason and what it rests on; and the findings. A plan
- *   with a `stop` carries its codes on every figure: none of them is then to be set on a rig. Over 12 in, oxygen
- *   under 95 % or a metal that does not cut: a stop and no figures.
+ * Plans one cut with oxygen.
+ * @param request work, rig and shop in SI; thickness above 0
+ * @returns every figure that the shape calls for, with source, span, reason and what it rests on; the findings, the
+ *   cautions to tick and the advice before the cut. A plan with a `stop` carries its codes on every figure: none of
+ *   them is then to be set on a rig. Over 12 in, oxygen under 95.5 %, a metal that does not cut, a closed vessel or a
+ *   bevel past its limit: a stop and no figures.
  * @example planCut(request).figures.cuttingOxygenPressure?.value // Pa gauge at the regulator, flowing
  */
 export function planCut(request: CutRequest): CutPlan {
   const draft = new Draft(request)
   const { work, rig, shop } = request
   if (!sayWork(draft)) return draft.finish()
+  planCarbon(draft)
   const ambientPa = ambientPressurePa(shop.altitudeM)
-  const steel = steelRow(work.thicknessM, rig.fuel)
+  const steel = steelRow(draft.thicknessM, rig.fuel)
   const poor = Math.max(0, GOOD_PURITY - rig.oxygenPurity) * 100 * PER_PERCENT
 
-  const wanted = mid(steel.cuttingOxygen) * (1 + poor)
+  const [low, high] = steel.cuttingOxygen
+  const wanted = (poorly(draft) ? high : mid(steel.cuttingOxygen)) * (1 + poor)
   const tip = planTip(draft, steel, wanted, ambientPa)
   const gas = planGas(draft, steel)
   const oxygen = planOxygen(draft, {
     orificeM: tip.orificeM,
     wantedFlow: wanted,
-    wantedRange: [steel.cuttingOxygen[0] * (1 + poor), steel.cuttingOxygen[1] * (1 + poor)],
+    wantedRange: [low * (1 + poor), high * (1 + poor)],
     wantedFrom: {
-      thickness: work.thicknessM,
-      tableLow: steel.cuttingOxygen[0],
-      tableHigh: steel.cuttingOxygen[1],
+      thickness: draft.thicknessM,
+      tableLow: low,
+      tableHigh: high,
       oxygenPurity: rig.oxygenPurity,
     },
-    wantedBecause: `The middle of the ${draft.showSpan(steel.cuttingOxygen[0], steel.cuttingOxygen[1], 'flow')} published for ${draft.show(work.thicknessM, 'length')} plate${poor > 0 ? ', and more because the oxygen is impure' : ''}.`,
+    wantedBecause: `${poorly(draft) ? 'The top' : 'The middle'} of the ${draft.showSpan(low, high, 'flow')} published for ${draft.show(draft.thicknessM, 'length')} of steel${poor > 0 ? ', and more because the oxygen is impure' : ''}.`,
     preheatOxygen: gas.preheatOxygen,
     ambientPa,
-    row: tip.row,
+    row: tip.charted?.row,
   })
-  planFuelPressure(draft, gas.fuel, ambientPa, tip.row)
-  const speed = planSpeed(draft, steel, poor, tip.row)
+  planFuelPressure(draft, gas.fuel, ambientPa, tip.charted?.row)
+  const speed = planSpeed(draft, steel, poor, tip.charted?.row)
   planAngleAndDrag(draft)
-  const kerf = planKerf(draft, tip.orificeM, tip.row)
+  const kerf = planKerf(draft, tip.orificeM, tip.charted?.row)
   planHeights(draft, gas)
   planGuide(draft, kerf)
-  const litS = planTimeAndGas(draft, speed, oxygen.flow, gas)
+  const route = planShape(draft, kerf, slowerBy(draft, steel))
+  const litS = planTimeAndGas(draft, speed, oxygen.flow, gas, route)
   planOxygenBurnt(draft, kerf, speed, oxygen.flow)
+  if (work.shape !== 'fastener') planUsual(draft, tip.orificeM, kerf, speed)
   sayDraw(draft, gas.fuel, litS)
+  sayContents(draft)
+  adviseBefore(draft, route)
   return draft.finish()
+}
+
+/** Metal that takes the most gas and the least speed of the range. */
+const poorly = (draft: Draft) => metalFacts(draft.request.work.metal).cuttable === 'poorly'
+
+/** How much more time a bevel takes than the plan's own cut: by the published middle speeds. */
+const slowerBy = (draft: Draft, steel: SteelRow) => (bevelRad: number) => {
+  if (bevelRad <= 0) return 1
+  const slanting = draft.request.work.thicknessM / Math.cos(bevelRad)
+  return slanting > TABLE_SPAN_M[1]
+    ? 1
+    : mid(steel.speed) / mid(steelRow(slanting, draft.request.rig.fuel).speed)
 }
 
 function planTip(
@@ -73,10 +107,11 @@ function planTip(
   steel: SteelRow,
   wanted: number,
   ambientPa: number,
-): { orificeM: number; row: ChartRow | undefined } {
-  const { work, rig } = draft.request
+): { orificeM: number; charted: Charted | undefined } {
+  const { rig } = draft.request
   const [low, high] = steel.orificeM
-  const row = chartRow(rig.chart, work.thicknessM, rig.tipOrificeM)
+  const charted = lookUpChart(rig.chart, chartAsked(draft, rig.tipOrificeM))
+  const row = charted?.row
   const chosen = rig.tipOrificeM ?? row?.orificeM ?? chooseDrill(steel.orificeM, wanted, ambientPa) ?? low
   const drill = drillOfDiameter(chosen)
   const size = `${draft.show(chosen, 'length')}${drill ? ` (number drill ${drill.number})` : ''}`
@@ -94,7 +129,7 @@ function planTip(
     source: row ? 'chart' : 'worked-out',
     because: `${why}Published for this plate: ${span}.`,
     from: {
-      thickness: work.thicknessM,
+      thickness: draft.thicknessM,
       tableLow: low,
       tableHigh: high,
       cuttingOxygenFlowWanted: wanted,
@@ -102,15 +137,23 @@ function planTip(
     },
     cites: STEEL_TABLE_SOURCE,
   })
-  sayTipSize(draft, chosen, steel.orificeM, row)
-  return { orificeM: chosen, row }
+  sayTipSize(draft, chosen, steel.orificeM, charted)
+  return { orificeM: chosen, charted }
 }
+
+const chartAsked = (draft: Draft, orificeM: number | undefined): ChartAsked => ({
+  thicknessM: draft.thicknessM,
+  orificeM,
+  trial: draft.request.work.trial,
+  oxygenDivisionPa: draft.request.rig.oxygenDivisionPa,
+  fuelDivisionPa: draft.request.rig.fuelDivisionPa,
+})
 
 function sayTipSize(
   draft: Draft,
   orificeM: number,
   [low, high]: readonly [number, number],
-  row: ChartRow | undefined,
+  charted: Charted | undefined,
 ): void {
   const { rig } = draft.request
   const where = { field: 'rig.tipOrifice', figure: 'tipOrifice' }
@@ -136,14 +179,17 @@ function sayTipSize(
       `${draft.show(orificeM, 'length')} on a plate that takes ${draft.showSpan(low, high, 'length')}: it starves, goes slowly and loses the cut. ${goodFor()}`,
       where,
     )
-  if (row) return
-  const charted = chartRow(rig.chart, draft.request.work.thicknessM)
-  if (charted && rig.tipOrificeM !== undefined)
+  if (charted) {
+    sayCharted(draft, charted)
+    return
+  }
+  const other = lookUpChart(rig.chart, chartAsked(draft, undefined))
+  if (other && rig.tipOrificeM !== undefined)
     draft.say(
       'note',
       'chart-other-tip',
       'Your chart has another tip',
-      `For this plate your chart gives ${draft.show(charted.orificeM, 'length')}. For the fitted tip the settings are worked out.`,
+      `For this plate your chart gives ${draft.show(other.row.orificeM, 'length')}. For the fitted tip the settings are worked out.`,
       where,
     )
   else if (rig.chart.some((r) => rig.tipOrificeM === undefined || sameOrifice(r.orificeM, rig.tipOrificeM)))
@@ -151,8 +197,8 @@ function sayTipSize(
       'note',
       'outside-chart',
       'Outside your chart',
-      'Your chart does not reach this plate, so the settings are worked out. Try them on scrap first.',
-      where,
+      `Your chart does not reach this plate, so the settings are worked out. Try them on scrap first.${couldTry(rig.chart, chartAsked(draft, rig.tipOrificeM)) ? ` It lies within ${Math.round((TRIAL_RATIO - 1) * 100)} % of the chart, so the nearest row may be tried instead: tick “Trial”.` : ''}`,
+      { ...where, field: 'work.trial' },
     )
   else
     draft.say(
@@ -164,30 +210,58 @@ function sayTipSize(
     )
 }
 
+function sayCharted(draft: Draft, { row, how }: Charted): void {
+  const where = { field: 'work.trial', figure: 'tipOrifice' }
+  if (how === 'trial')
+    draft.say(
+      'mind',
+      'chart-trial',
+      'A trial outside your chart',
+      `Your chart's row for ${draft.showSpan(row.thicknessMinM, row.thicknessMaxM, 'length')} is tried on ${draft.show(draft.thicknessM, 'length')}. On scrap first; what comes out goes into the log as a trial.`,
+      where,
+    )
+  if (how === 'between')
+    draft.say(
+      'note',
+      'chart-between',
+      'Between two rows of your chart',
+      'Pressures, speed and kerf lie between the rows for the thinner and the thicker plate, by the logarithm of the thickness.',
+      where,
+    )
+}
+
 function planGas(draft: Draft, steel: SteelRow): GasPlan {
   const { rig, work } = draft.request
-  const more = work.surface === 'scale' || work.surface === 'rust' ? DIRTY_FUEL : 1
+  const dirty = work.surface === 'scale' || work.surface === 'rust'
+  const more = dirty || work.bevelRad > 0 ? MORE_FUEL : 1
+  const [wideLow, wideHigh] = steel.fuelByHeat ? BY_HEAT_SPAN : [1, 1]
+  const why = [dirty ? `to get through the ${work.surface}` : '', work.bevelRad > 0 ? 'for the bevel' : '']
+    .filter((w) => w !== '')
+    .join(' and ')
   const fuel = draft.put('fuelFlow', {
-    value: mid(steel.fuel) * more,
-    low: steel.fuel[0] * more,
-    high: steel.fuel[1] * more,
-    because: `The middle of the ${draft.showSpan(steel.fuel[0], steel.fuel[1], 'flow')} published for this plate${more > 1 ? `, and 15 % more to get through the ${work.surface}` : ''}.`,
+    value: (poorly(draft) ? steel.fuel[1] : mid(steel.fuel)) * more,
+    low: steel.fuel[0] * more * wideLow,
+    high: steel.fuel[1] * more * wideHigh,
+    because: steel.fuelByHeat
+      ? `An estimate: no flows of ${FUELS[rig.fuel].name} are published here, so it is what gives the same net heat as the propane for this plate (${perPropane(rig.fuel).toFixed(2)} volumes to one)${more > 1 ? `, and 15 % more ${why}` : ''}.`
+      : `${poorly(draft) ? 'The top' : 'The middle'} of the ${draft.showSpan(steel.fuel[0], steel.fuel[1], 'flow')} published for this plate${more > 1 ? `, and 15 % more ${why}` : ''}.`,
     from: {
-      thickness: work.thicknessM,
+      thickness: draft.thicknessM,
       fuel: rig.fuel,
       tableLow: steel.fuel[0],
       tableHigh: steel.fuel[1],
       surfaceFactor: more,
+      ...(steel.fuelByHeat ? { volumesPerPropane: perPropane(rig.fuel) } : {}),
     },
-    cites: STEEL_TABLE_SOURCE,
+    cites: steel.fuelByHeat ? `equal net heat with propane; ${STEEL_TABLE_SOURCE}` : STEEL_TABLE_SOURCE,
   })
   const [lean, rich] = FUELS[rig.fuel].preheatRatio
   const ratio = mid([lean, rich])
   const preheatOxygen = draft.put('preheatOxygenFlow', {
     value: fuel * ratio,
-    low: steel.fuel[0] * more * lean,
-    high: steel.fuel[1] * more * rich,
-    because: `${ratio} volumes of oxygen to one of ${rig.fuel} (${lean} to ${rich} in cutting preheat).`,
+    low: steel.fuel[0] * more * wideLow * lean,
+    high: steel.fuel[1] * more * wideHigh * rich,
+    because: `${Math.round(ratio * 1000) / 1000} volumes of oxygen to one of ${FUELS[rig.fuel].name} (${lean} to ${rich} in cutting preheat).`,
     from: { fuelFlow: fuel, oxygenToFuel: ratio, ratioLow: lean, ratioHigh: rich },
     cites: 'ratios as practised in cutting preheat',
   })
@@ -195,15 +269,15 @@ function planGas(draft: Draft, steel: SteelRow): GasPlan {
 }
 
 function planSpeed(draft: Draft, steel: SteelRow, poor: number, row: ChartRow | undefined): number {
-  const { rig, work } = draft.request
+  const { rig } = draft.request
   const slower = Math.max(0, 1 - poor)
   const [low, high] = steel.speed
-  const share = rig.handling === 'hand' ? 0.25 : rig.handling === 'track' ? 0.75 : 0.5
+  const share = poorly(draft) ? 0 : rig.handling === 'hand' ? 0.25 : rig.handling === 'track' ? 0.75 : 0.5
   const estimated = low + share * (high - low)
   const impure = poor > 0 ? ' Slower because the oxygen is impure.' : ''
-  const place = { hand: 'a quarter up', track: 'three quarters up', 'not-said': 'the middle of' }[
-    rig.handling
-  ]
+  const place = poorly(draft)
+    ? 'the slow end of'
+    : { hand: 'a quarter up', track: 'three quarters up', 'not-said': 'the middle of' }[rig.handling]
   if (row?.speed === undefined)
     return draft.put('travelSpeed', {
       value: estimated * slower,
@@ -211,7 +285,7 @@ function planSpeed(draft: Draft, steel: SteelRow, poor: number, row: ChartRow | 
       high: high * slower,
       because: `${place[0]?.toUpperCase()}${place.slice(1)} the ${draft.showSpan(low, high, 'speed')} published for this plate.${impure}`,
       from: {
-        thickness: work.thicknessM,
+        thickness: draft.thicknessM,
         tableLow: low,
         tableHigh: high,
         shareOfRange: share,
@@ -241,7 +315,7 @@ function planSpeed(draft: Draft, steel: SteelRow, poor: number, row: ChartRow | 
 }
 
 function planAngleAndDrag(draft: Draft): void {
-  const t = draft.request.work.thicknessM
+  const t = draft.thicknessM
   const square = t >= SQUARE_FROM_M
   draft.put('travelAngle', {
     value: square ? 0 : 10 * DEGREE,

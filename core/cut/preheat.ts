@@ -13,20 +13,23 @@ export const PREHEAT_FLUX: readonly [number, number, number] = [2e6, 3e6, 4e6]
 export const EDGE_SHARE = 0.5
 
 /**
- * Seconds until the edge kindles: the shorter of a thick plate's surface and a thin plate heated through, halved for
+ * Seconds until the metal kindles: the shorter of a thick plate's surface and a thin plate heated through, halved at
  * an edge. An estimate to show with its span, never a promise.
  * @param flux W/m²
  * @param riseK K still to go to kindling
  */
-export function edgePreheatTime(thicknessM: number, flux: number, riseK: number): number {
+export function preheatTime(at: 'edge' | 'flat', thicknessM: number, flux: number, riseK: number): number {
   const surface = ((Math.PI * CONDUCTIVITY * HEAT_CAPACITY) / 4) * (riseK / flux) ** 2
   const through = (HEAT_CAPACITY * thicknessM * riseK) / flux
-  return EDGE_SHARE * Math.min(surface, through)
+  return (at === 'edge' ? EDGE_SHARE : 1) * Math.min(surface, through)
 }
 
 const HEAVY_FROM_M = INCH_M * (1 - 1e-9)
 const WARM_PLATE_K = 323.15
 
 /** Whether the line is gone over once with the lever up before the cut: plate of 1 in or more that is not warm (50 °C). */
-export const needsWarmLine = (work: Pick<CutWork, 'thicknessM' | 'temperatureK'>): boolean =>
-  work.thicknessM >= HEAVY_FROM_M && work.temperatureK < WARM_PLATE_K
+export const needsWarmLine = (work: Pick<CutWork, 'shape' | 'thicknessM' | 'temperatureK'>): boolean =>
+  work.shape !== 'pierce' &&
+  work.shape !== 'fastener' &&
+  work.thicknessM >= HEAVY_FROM_M &&
+  work.temperatureK < WARM_PLATE_K

@@ -1,25 +1,29 @@
-import { CUT_MAX_THICKNESS_M, OXYGEN_MIN_PURITY } from '../limits.ts'
+import {
+  BEVEL_MAX_BY_HAND_RAD,
+  BEVEL_MAX_RAD,
+  CUT_MAX_THICKNESS_M,
+  OXYGEN_MIN_PURITY,
+  PIERCE_MAX_M,
+} from '../limits.ts'
 import { INCH_M } from '../quantity/index.ts'
+import { sayCautions } from './cautions.ts'
 import type { Draft } from './draft.ts'
+import { sayMetal } from './say-metal.ts'
 import { needsWarmLine } from './preheat.ts'
-import type { Metal } from './types.ts'
+import { sayRig } from './rig-match.ts'
+import { canBeGuided } from './shapes.ts'
 
-const METAL_NAME: Readonly<Record<Exclude<Metal, 'low-carbon-steel'>, string>> = {
-  'stainless-steel': 'Stainless steel',
-  aluminium: 'Aluminium',
-  copper: 'Copper',
-  brass: 'Brass',
-}
 const THIN_M = 0.003
 const TABLE_FROM_M = INCH_M / 8
 const FROST_K = 278.15
 const HIGH_M = 300
+const PIERCE_HARD_M = 2 * INCH_M
 
 const percent = (share: number) => `${Math.round(share * 1000) / 10} %`
 
 /** Says what is to be said of the work itself; false when it can't be cut, so that no settings are worked out. */
 export function sayWork(draft: Draft): boolean {
-  const { work, rig, shop, ignored } = draft.request
+  const { rig, shop, ignored } = draft.request
   if (ignored.length > 0)
     draft.say(
       'note',
@@ -27,26 +31,7 @@ export function sayWork(draft: Draft): boolean {
       'Not understood',
       `Left out, since it is not known here: ${ignored.join(', ')}.`,
     )
-  if (work.metal !== 'low-carbon-steel') {
-    draft.say(
-      'stop',
-      'metal-not-cut',
-      'Does not cut with oxygen',
-      `${METAL_NAME[work.metal]} does not cut with oxygen: its oxide will not melt away. Use plasma, a saw or a shear.`,
-      { field: 'work.metal' },
-    )
-    return false
-  }
-  if (work.thicknessM > CUT_MAX_THICKNESS_M * (1 + 1e-9)) {
-    draft.say(
-      'stop',
-      'too-thick',
-      'Too thick',
-      `Figures end at ${draft.show(CUT_MAX_THICKNESS_M, 'length')}. Thicker plate needs a heavy-cutting rig and its maker's chart.`,
-      { field: 'work.thickness' },
-    )
-    return false
-  }
+  if (!sayCautions(draft) || !sayMetal(draft) || !sayShape(draft)) return false
   if (rig.oxygenPurity <= OXYGEN_MIN_PURITY + 1e-4) {
     draft.say(
       'stop',
@@ -58,6 +43,8 @@ export function sayWork(draft: Draft): boolean {
     return false
   }
   sayPlate(draft)
+  sayPosition(draft)
+  sayRig(draft)
   if (rig.oxygenPurity < 0.98)
     draft.say(
       'mind',
@@ -66,7 +53,7 @@ export function sayWork(draft: Draft): boolean {
       `${percent(rig.oxygenPurity)} cuts slowly and rough. Speed and oxygen flow are set for it; better oxygen is cheaper than the grinding.`,
       { field: 'rig.oxygenPurity' },
     )
-  if (rig.guide === 'none')
+  if (rig.guide === 'none' && canBeGuided(draft.request.work))
     draft.say(
       'note',
       'no-guide',
@@ -84,6 +71,210 @@ export function sayWork(draft: Draft): boolean {
   return true
 }
 
+/** What the shape itself forbids or asks; false when nothing can be planned. */
+function sayShape(draft: Draft): boolean {
+  const { work, rig } = draft.request
+  if (work.shape === 'gouge') {
+    draft.say(
+      'stop',
+      'gouging',
+      'Gouging is not planned here',
+      "Gouging takes a tip of its own and its maker's chart, which differ too much for figures. Plan a cut, or grind the groove.",
+      { field: 'work.shape' },
+    )
+    return false
+  }
+  if (work.bevelRad > BEVEL_MAX_RAD + 1e-9) {
+    draft.say(
+      'stop',
+      'bevel-too-steep',
+      'Bevel too flat to cut',
+      `${draft.show(work.bevelRad, 'angle')} from square: past ${draft.show(BEVEL_MAX_RAD, 'angle')} the jet slides off the plate. Machine or grind it. Was the angle meant from the plate?`,
+      { field: 'work.bevel' },
+    )
+    return false
+  }
+  if (work.bevelRad > BEVEL_MAX_BY_HAND_RAD + 1e-9 && rig.handling !== 'track') {
+    draft.say(
+      'stop',
+      'bevel-by-hand',
+      'Too steep for a hand',
+      `${draft.show(work.bevelRad, 'angle')} from square takes a track machine; by hand a bevel ends at ${draft.show(BEVEL_MAX_BY_HAND_RAD, 'angle')}.`,
+      { field: 'rig.handling' },
+    )
+    return false
+  }
+  if (draft.thicknessM > CUT_MAX_THICKNESS_M * (1 + 1e-9)) {
+    draft.say(
+      'stop',
+      'too-thick',
+      'Too thick',
+      `${draft.thicknessM > work.thicknessM ? `The jet goes through ${draft.show(draft.thicknessM, 'length')}. ` : ''}Figures end at ${draft.show(CUT_MAX_THICKNESS_M, 'length')}. Thicker plate needs a heavy-cutting rig and its maker's chart.`,
+      { field: 'work.thickness' },
+    )
+    return false
+  }
+  if (work.start === 'pierce') sayPierce(draft)
+  sayByShape(draft)
+  return true
+}
+
+function sayPierce(draft: Draft): void {
+  const { work } = draft.request
+  const where = { field: 'work.start', figure: 'pierceHeight' }
+  if (work.thicknessM > PIERCE_MAX_M * (1 + 1e-9))
+    draft.say(
+      'stop',
+      'pierce-too-thick',
+      'Too thick to pierce',
+      `Past ${draft.show(PIERCE_HARD_M, 'length')} to ${draft.show(PIERCE_MAX_M, 'length')} slag fills the hole and flies back into the tip. Drill a starting hole, and choose a drilled start.`,
+      where,
+    )
+  else if (work.thicknessM > PIERCE_HARD_M * (1 + 1e-9))
+    draft.say(
+      'mind',
+      'pierce-thick',
+      'Hard to pierce',
+      `Between ${draft.show(PIERCE_HARD_M, 'length')} and ${draft.show(PIERCE_MAX_M, 'length')} piercing by hand is at its end. A drilled starting hole is surer.`,
+      where,
+    )
+}
+
+function sayByShape(draft: Draft): void {
+  const { work } = draft.request
+  const shape = { field: 'work.shape' }
+  switch (work.shape) {
+    case 'bevel':
+      draft.say(
+        work.lean === 'over-scrap' ? 'mind' : 'note',
+        'bevel-sides',
+        work.lean === 'over-scrap' ? "The part's top edge is the weak one" : 'Which edge stays sharp',
+        work.lean === 'over-scrap'
+          ? "Leaning over the scrap leaves the part's top edge acute: it gets hot, rolls over and has to be ground. Lean over the part if the top edge counts."
+          : "The torch leans over the part, so the part's top edge stays sharp; the scrap's acute edge rolls. Dross on the far side, below, is normal.",
+        { field: 'work.lean' },
+      )
+      if (work.landM > 0)
+        draft.say(
+          'note',
+          'land',
+          'A land takes two passes',
+          `Cut the line square first. Then set the bevel so that it comes out ${draft.show(work.landM, 'length')} above the bottom edge. Time and gas here are for the bevel alone.`,
+          { field: 'work.land' },
+        )
+      break
+    case 'hole':
+      if ((work.diameterM ?? 0) < 2 * work.thicknessM)
+        draft.say(
+          'mind',
+          'small-hole',
+          'Small for its depth',
+          `A hole narrower than twice the plate's thickness comes out rough and out of round. Drill it if a bolt is to fit.`,
+          { field: 'work.diameter' },
+        )
+      break
+    case 'strip':
+      draft.say(
+        'note',
+        'strip-order',
+        'Strips bow',
+        'Heat on one edge bends a long thin strip. Cut from both sides by turns, the free edge last, and leave tabs of 25 mm (1 in) every 300 to 500 mm (12 to 20 in) until all is cold.',
+        shape,
+      )
+      break
+    case 'fastener':
+      draft.say(
+        'note',
+        'fastener',
+        'Off without a mark',
+        work.fastener === 'rivet'
+          ? 'Heat the head, not the plate. Wash it off in layers with the jet along the plate, then drive the shank out with a punch.'
+          : `Heat the ${work.fastener === 'nut' ? 'nut' : 'head'}, not the plate. Slice it in layers with the jet along the plate; leave the last skin, knock it off and drive the shank out.`,
+        shape,
+      )
+      draft.say(
+        'mind',
+        'fastener-load',
+        'Is anything hanging on it?',
+        'A fastener under load or spring lets go all at once. Hold what it carries first.',
+        shape,
+      )
+      break
+    case 'pipe':
+      draft.say(
+        'note',
+        'pipe-turn',
+        'Turn the pipe, not yourself',
+        `Cut from the side up to the top, turn a quarter and go on, the torch pointing at the pipe's middle. Mark the line with the wrapped template${work.pipe?.cut === 'saddle' ? '; the bore seats on the run, and the outside stands open for the filler' : ''}.`,
+        shape,
+      )
+      break
+    case 'section':
+      draft.say(
+        'note',
+        'section-order',
+        'Order of the faces',
+        SECTION_ORDER[work.section?.kind ?? 'angle'],
+        shape,
+      )
+      if (work.section?.copeLengthM !== undefined)
+        draft.say(
+          'note',
+          'cope',
+          'Coping',
+          `Drill or pierce the inner corner first and cut towards it from both edges, with a radius of ${draft.round('10 mm', '3/8 in')} or more left in it: a sharp corner cracks. Flange before web.`,
+          { field: 'work.copeLength' },
+        )
+      break
+    case 'outline':
+      draft.say(
+        'note',
+        'outline-order',
+        'Holes first',
+        'Inside cuts first, then the outside; go about the plate so that no place gets hot, and let the last cut be the one that holds the part.',
+        shape,
+      )
+      break
+    default:
+      break
+  }
+}
+
+const SECTION_ORDER = {
+  angle:
+    'Toe to heel on one leg, turn, toe to heel on the other, so that both cuts end in the thick corner. Lay it like a roof so that it cannot tip.',
+  channel:
+    'Both flanges first, from the toes to the web, then turn it web up and cut the web from one corner to the other.',
+  beam: 'Flanges first, from their toes to the web, top and bottom; then the web, from above downwards. Hold the piece: it drops with the last of the web.',
+  bar: 'From the corner, with the tip a little along the edge to start; then straight down to the far side.',
+  tube: 'Face by face, beginning and ending in the middle of a flat, not in a corner; turn it so that each face lies flat. Both ends open, so that it cannot burst.',
+} as const
+
+function sayPosition(draft: Draft): void {
+  const { work } = draft.request
+  if (work.position === 'flat') return
+  const words = {
+    'vertical-up': [
+      'note',
+      'Upwards: hot gas runs ahead and warms the line, slag falls away from the tip. Keep out from under it.',
+    ],
+    'vertical-down': [
+      'mind',
+      'Downwards: slag runs into the cut and over the tip. Cut upwards if you can; else lean the tip up and go faster.',
+    ],
+    horizontal: [
+      'mind',
+      'Across a standing plate: the top edge rolls and slag sits on the lower edge. Tip a little upwards, less preheat, both feet clear of the fall.',
+    ],
+    overhead: [
+      'mind',
+      'Overhead: slag and sparks come down on you. Stand to the side, hood, cape and collar shut, leather over the hoses, less preheat. If the piece can be turned, turn it.',
+    ],
+  } as const
+  const [rank, text] = words[work.position]
+  draft.say(rank, 'position', 'Not flat', text, { field: 'work.position' })
+}
+
 function sayPlate(draft: Draft): void {
   const { work, rig } = draft.request
   const surface = { field: 'work.surface' }
@@ -93,14 +284,6 @@ function sayPlate(draft: Draft): void {
       'surface-dirty',
       work.surface === 'scale' ? 'Scale on the line' : 'Rust on the line',
       `It flies into the tip and ridges the edge. Knock it off ${draft.round('50 mm', '2 in')} each side; more fuel is allowed for what stays.`,
-      surface,
-    )
-  if (work.surface === 'coated')
-    draft.say(
-      'mind',
-      'surface-coated',
-      'Coated plate',
-      `Zinc, paint and oil burn to poisonous smoke; unknown paint counts as lead. Strip ${draft.round('100 mm', '4 in')} each side, top and bottom, and keep out of the fume.`,
       surface,
     )
   if (work.thicknessM < THIN_M)

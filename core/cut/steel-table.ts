@@ -1,4 +1,4 @@
-import type { FuelId } from '../gas/fuels.ts'
+import { FUELS, type FuelId } from '../gas/fuels.ts'
 import { CUBIC_FOOT_M3, INCH_M } from '../quantity/units.ts'
 import table from './low-carbon-steel.json' with { type: 'json' }
 
@@ -11,6 +11,8 @@ export interface SteelRow {
   readonly speed: Range
   readonly cuttingOxygen: Range
   readonly fuel: Range
+  /** True when the table has no column for this fuel, so that its flow follows from propane's by equal net heat. */
+  readonly fuelByHeat: boolean
 }
 
 const CFH = CUBIC_FOOT_M3 / 3600
@@ -30,10 +32,15 @@ const pair = (name: string, unit: string, size: number): readonly [readonly numb
 const ORIFICE = pair('orifice', 'in', INCH_M)
 const SPEED = pair('speed', 'ipm', IPM)
 const CUTTING_OXYGEN = pair('cutting_o2', 'scfh', CFH)
-const FUEL: Readonly<Record<FuelId, ReturnType<typeof pair>>> = {
+const PROPANE = pair('propane', 'scfh', CFH)
+const FUEL: Readonly<Partial<Record<FuelId, ReturnType<typeof pair>>>> = {
   acetylene: pair('acetylene', 'scfh', CFH),
-  propane: pair('propane', 'scfh', CFH),
+  propane: PROPANE,
+  'natural-gas': pair('natural_gas', 'scfh', CFH),
 }
+
+/** Volumes of a fuel that give as much net heat as one of propane. */
+export const perPropane = (fuel: FuelId): number => FUELS.propane.netHeat / FUELS[fuel].netHeat
 
 /** What the table rests on, for a figure's `cites`. */
 export const STEEL_TABLE_SOURCE = table.source
@@ -59,11 +66,15 @@ export function steelRow(thicknessM: number, fuel: FuelId): SteelRow {
     return a + ((values[i + 1] ?? Number.NaN) - a) * share
   }
   const range = ([low, high]: ReturnType<typeof pair>): Range => [at(low), at(high)]
+  const own = FUEL[fuel]
+  const [low, high] = range(own ?? PROPANE)
+  const times = own ? 1 : perPropane(fuel)
   return {
     orificeM: range(ORIFICE),
     speed: range(SPEED),
     cuttingOxygen: range(CUTTING_OXYGEN),
-    fuel: range(FUEL[fuel]),
+    fuel: [low * times, high * times],
+    fuelByHeat: !own,
   }
 }
 

@@ -1,7 +1,6 @@
 import { pressureForFlow } from '../gas/orifice.ts'
 import { INCH_M, NUMBER_DRILLS, PSI_PA } from '../quantity/index.ts'
 import type { Range } from './steel-table.ts'
-import type { ChartRow } from './types.ts'
 
 /** The pressure at the tip that a chosen tip should come nearest to, and the span in which it works well, Pa gauge. */
 export const GOOD_TIP_PRESSURE_PA = 40 * PSI_PA
@@ -24,25 +23,4 @@ export function chooseDrill(range: Range, flow: number, ambientPa: number): numb
     if (!best || off < best.off) best = { diameterM, off }
   }
   return best?.diameterM
-}
-
-/**
- * The row of the shop's chart for this plate: of the fitted tip when one is named, else of the tip whose span of
- * thickness has this plate nearest its middle.
- */
-export function chartRow(
-  chart: readonly ChartRow[],
-  thicknessM: number,
-  orificeM?: number,
-): ChartRow | undefined {
-  const off = (row: ChartRow) =>
-    Math.abs(Math.log((thicknessM * thicknessM) / (row.thicknessMinM * row.thicknessMaxM)))
-  return chart
-    .filter(
-      (row) =>
-        thicknessM >= row.thicknessMinM * (1 - 1e-6) &&
-        thicknessM <= row.thicknessMaxM * (1 + 1e-6) &&
-        (orificeM === undefined || sameOrifice(row.orificeM, orificeM)),
-    )
-    .sort((a, b) => off(a) - off(b))[0]
 }

@@ -1,17 +1,17 @@
 import type { CutPlan, CutRequest } from '../cut/types.ts'
-import { needsWarmLine } from '../cut/preheat.ts'
 import { ACETYLENE_MAX_GAUGE_PA } from '../limits.ts'
+import { FUELS } from '../gas/fuels.ts'
 import { ambientPressurePa } from '../gas/standard.ts'
 import { purgeTime } from '../gas/hose.ts'
 import { INCH_M, printFor } from '../quantity/index.ts'
 import { hazardAtEnd, runLine, type Hazard, type LineSetting } from './state.ts'
+import { coolSteps, cutSteps, layoutSteps } from './cut-steps.ts'
 import type { Step } from './steps.ts'
 
 /** Fire watch after hot work: 60 min by current practice (NFPA 51B); local rules and the permit decide. In s. */
 export const FIRE_WATCH_S = 3600
 /** Watching a set regulator for creep, s. */
 const CREEP_S = 60
-const THIN_M = (3 / 16) * INCH_M * (1 + 1e-9)
 
 /** The steps of a cut, or why there are none. */
 export type CutProcedure =
@@ -50,8 +50,8 @@ export function cutProcedure(plan: CutPlan, request: CutRequest): CutProcedure {
     ...pressures(request, oxygen.value, fuel.value),
     ...purges(plan, request, setting.ambientPa, oxygen.value, fuel.value),
     ...lighting(request),
-    ...cutting(plan, request),
-    ...after(),
+    ...cutSteps(plan, request),
+    ...after(plan),
   ]
   return accept(steps, setting)
 }
@@ -76,7 +76,16 @@ function before(plan: CutPlan, request: CutRequest): Step[] {
   const { work, rig, shop } = request
   const reach = shop.units.length === 'in' || shop.units.length === 'ft' ? '35 ft' : '11 m'
   const guided = plan.figures.guideOffset !== undefined
+  const unread = plan.cautions.filter((c) => c.tickedBy === undefined)
   const steps: Step[] = [
+    ...unread.map((c): Step => ({
+      id: `caution-${c.code}`,
+      phase: 'before',
+      act: 'Make sure of this before anything else',
+      why: c.text,
+      see: 'Nobody has put a name to it in the plan.',
+      acts: [],
+    })),
     {
       id: 'area',
       phase: 'before',
@@ -100,6 +109,7 @@ function before(plan: CutPlan, request: CutRequest): Step[] {
       phase: 'before',
       act: 'Support the piece and decide where the off-cut falls',
       why: 'It drops hot and at once. A tray under it, feet and hoses clear, the part held so that it stays.',
+      ...(plan.figures.offcutMass ? { also: ['offcutMass' as const] } : {}),
       see:
         work.surface === 'clean'
           ? 'Bright, dry metal on the line.'
@@ -107,6 +117,7 @@ function before(plan: CutPlan, request: CutRequest): Step[] {
       acts: [],
     },
   ]
+  steps.push(...layoutSteps(plan, request))
   if (guided)
     steps.push({
       id: 'guide',
@@ -124,7 +135,7 @@ function before(plan: CutPlan, request: CutRequest): Step[] {
     act: 'Check the rig and seat the tip',
     figure: 'tipOrifice',
     why: 'A loose or dirty tip pops; oil on oxygen parts burns.',
-    see: `Cylinders upright and chained, right hose for ${rig.fuel}, arrestors in date, no cuts in the hoses, bore clean and round.`,
+    see: `Cylinders upright and chained, right hose for ${FUELS[rig.fuel].name}, arrestors in date, no cuts in the hoses, bore clean and round.`,
     ifNot: 'Change what is damaged. No tape, no oil, no home-made adaptor. The torch manual says how tight.',
     acts: [],
   })
@@ -134,6 +145,7 @@ function before(plan: CutPlan, request: CutRequest): Step[] {
 function pressures(request: CutRequest, oxygenPa: number, fuelPa: number): Step[] {
   const { fuel } = request.rig
   const acetylene = fuel === 'acetylene'
+  const { name } = FUELS[fuel]
   const limit = printFor(ACETYLENE_MAX_GAUGE_PA, 'pressure', request.shop.units)
   return [
     {
@@ -153,10 +165,10 @@ function pressures(request: CutRequest, oxygenPa: number, fuelPa: number): Step[
       phase: 'pressures',
       act: acetylene
         ? 'Open the acetylene cylinder three quarters of a turn, key left on'
-        : 'Open the propane cylinder slowly, all the way',
+        : `Open the ${name} ${fuel === 'natural-gas' ? 'supply' : 'cylinder'} slowly, all the way`,
       why: acetylene
         ? 'In a fire it must shut at once: never more than one and a half turns.'
-        : 'Slowly, so that the excess-flow valve does not snap shut.',
+        : 'Slowly, so that no excess-flow valve snaps shut.',
       see: 'The cylinder gauge rises. Stand beside the regulator and look away.',
       ifNot: 'A hiss or a smell: shut it, find the leak with solution.',
       acts: [{ do: 'open-cylinder', side: 'fuel' }],
@@ -164,7 +176,7 @@ function pressures(request: CutRequest, oxygenPa: number, fuelPa: number): Step[
     {
       id: 'set-fuel',
       phase: 'pressures',
-      act: `Open the torch's fuel valve and turn the ${fuel} screw in, gas flowing, to`,
+      act: `Open the torch's fuel valve and turn the ${name} screw in, gas flowing, to`,
       figure: 'fuelPressure',
       why: 'Set while flowing: with the valve shut the needle stands higher and tells nothing.',
       see: 'The needle steady while gas flows. Then shut the torch valve: it rises 1 to 3 psi (0.1 to 0.2 bar) and stops.',
@@ -268,6 +280,7 @@ function purges(
 
 function lighting(request: CutRequest): Step[] {
   const acetylene = request.rig.fuel === 'acetylene'
+  const hydrogen = request.rig.fuel === 'hydrogen'
   return [
     {
       id: 'light',
@@ -280,7 +293,9 @@ function lighting(request: CutRequest): Step[] {
         : 'The plate throws the slow flame back so that it holds to the tip.',
       see: acetylene
         ? 'A bright, sooty flame that stays on the tip. More gas until the soot just stops.'
-        : 'A yellow flame that stays at the tip.',
+        : hydrogen
+          ? 'Almost nothing: hold a dry straw in it. Never feel for it.'
+          : 'A yellow flame that stays at the tip.',
       ifNot: 'If it leaves the tip, less gas. A pop: shut oxygen, then fuel, let the tip cool.',
       caution: 'Striker only, tip pointing away from hoses, cylinders and people.',
       acts: [{ do: 'open-valve', side: 'fuel' }, { do: 'light' }],
@@ -290,7 +305,9 @@ function lighting(request: CutRequest): Step[] {
       phase: 'light',
       act: acetylene
         ? 'Open the preheat oxygen until the feather just goes: neutral'
-        : 'Add oxygen and fuel by turns until the cones are short and sharp',
+        : hydrogen
+          ? 'Add preheat oxygen by the flow meter, to the ratio in the plan'
+          : 'Add oxygen and fuel by turns until the cones are short and sharp',
       why: 'Neutral heats fastest without burning the edge. With the shade down the cones show better.',
       see: 'Even, bright, rounded cones, all of one length.',
       ifNot: 'One cone longer than the rest: a dirty port. A loud hiss: too much oxygen.',
@@ -309,57 +326,7 @@ function lighting(request: CutRequest): Step[] {
   ]
 }
 
-function cutting(plan: CutPlan, request: CutRequest): Step[] {
-  const { work } = request
-  const preheat = plan.figures.preheatTime
-  const speed = plan.figures.travelSpeed
-  const thin = work.thicknessM <= THIN_M
-  const steps: Step[] = []
-  if (needsWarmLine(work))
-    steps.push({
-      id: 'warm-line',
-      phase: 'cut',
-      act: 'Go once along the whole line with the lever up',
-      why: 'Cold heavy plate drinks the heat; a warm line starts and keeps going.',
-      acts: [],
-    })
-  steps.push(
-    {
-      id: 'preheat',
-      phase: 'cut',
-      act: thin
-        ? 'Touch the flame to the edge, cones this far off'
-        : 'Hold the cones over the edge, this far off the plate',
-      figure: 'standoff',
-      also: ['tipToWork'],
-      why: 'Steel must be at kindling heat before oxygen will burn it.',
-      see: thin
-        ? 'A second or two: a red edge is enough.'
-        : 'The edge bright cherry. The colour decides, not the clock.',
-      ifNot: 'Pressed too early it will not start: back off and heat on. Wet and running is too late.',
-      ...(preheat
-        ? { timer: { kind: 'about' as const, what: 'Preheat', lowS: preheat.low, highS: preheat.high } }
-        : {}),
-      acts: [{ do: 'heat' }],
-    },
-    {
-      id: 'cut',
-      phase: 'cut',
-      act: 'Press the lever smoothly, wait until it is through, and travel at',
-      figure: 'travelSpeed',
-      also: ['travelAngle', 'drag'],
-      why: 'Look down the kerf: sparks should leave nearly straight down.',
-      see: 'A steady stream under the plate and a sound like tearing cloth.',
-      ifNot:
-        'Sparks blow back up: not through, or too fast. Stop, let go, start again 1/8 to 1/4 in (3 to 6 mm) back in the kerf.',
-      ...(speed ? { pace: { speed: speed.value, lengthM: work.lengthM } } : {}),
-      acts: [{ do: 'lever-down' }, { do: 'lever-up' }],
-    },
-  )
-  return steps
-}
-
-function after(): Step[] {
+function after(plan: CutPlan): Step[] {
   return [
     {
       id: 'shut-torch',
@@ -377,6 +344,7 @@ function after(): Step[] {
       see: '“HOT” chalked on part and off-cut.',
       acts: [],
     },
+    ...coolSteps(plan),
     {
       id: 'shut-cylinders',
       phase: 'after',

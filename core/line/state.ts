@@ -2,6 +2,7 @@
  * The supply line as a small machine: what each act leaves behind, and what must never happen on the way.
  * A procedure is only handed out when its acts, run through here, meet no hazard and leave the line safe.
  */
+import type { FuelId } from '../gas/fuels.ts'
 import { refuseSetting } from '../limits.ts'
 
 /** The two sides of the line. */
@@ -38,7 +39,7 @@ export type Act =
 
 /** What the line is filled with and how its gauges read: needed to judge a setting. */
 export interface LineSetting {
-  readonly fuel: 'acetylene' | 'propane'
+  readonly fuel: FuelId
   readonly ambientPa: number
   readonly fuelDivisionPa: number
   readonly oxygenDivisionPa: number

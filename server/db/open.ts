@@ -39,8 +39,9 @@ function migrate(db: Db, file: string, now: Date): void {
     throw new Error(
       `${file} was written by a newer Wimble (${have}, this one knows ${newest}). Nothing was changed.`,
     )
+  // a new file holds nothing that could be lost
+  if (have > 0 && have < newest) backUp(db, file, have, now)
   for (const step of all.filter((m) => m.number > have)) {
-    if (versionOf(db) > 0) backUp(db, file, versionOf(db), now)
     db.transaction(() => {
       db.exec(step.sql)
       db.pragma(`user_version = ${step.number}`)

@@ -1,3 +1,4 @@
+import type { FuelId } from '#core/gas/fuels.ts'
 import { useMemo } from 'react'
 import { FIRST_SETTINGS } from '#contract/first.ts'
 import type { Settings } from '#contract/schemas.ts'
@@ -17,7 +18,7 @@ export interface ShopView {
   readonly print: (si: number, kind: Kind) => string
   readonly show: (si: number, kind: Kind) => Shown
   /** CSS colour of a gas's hose and bands. */
-  readonly gasColour: (gas: 'oxygen' | 'acetylene' | 'propane') => string
+  readonly gasColour: (gas: 'oxygen' | FuelId) => string
 }
 
 const other = (units: UnitChoices): UnitChoices =>

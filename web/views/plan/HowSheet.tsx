@@ -1,7 +1,7 @@
 import type { CutFigureName, CutPlan } from '#core/cut/index.ts'
 import { printQuantity, type Kind } from '#core/quantity/index.ts'
 import { cutFigureKind } from '#core/cut/index.ts'
-import { FIGURE_NAMES, FROM_WORDS } from './figure-words.ts'
+import { FIGURE_NAMES, FROM_WORDS, printFigure } from './figure-words.ts'
 import { useShop } from '../../app/shop.ts'
 import { Panel } from '../../ui/Panel.tsx'
 import { SourceTag } from '../../ui/Tag.tsx'
@@ -45,11 +45,11 @@ export function HowSheet({
               <h3 className="text-lg text-soft">{say(FIGURE_NAMES[name])}</h3>
               {figure ? (
                 <>
-                  <p className="figure text-[2.4rem]">{print(figure.value, kind)}</p>
+                  <p className="figure text-[2.4rem]">{printFigure(name, figure.value, print)}</p>
                   <p className="flex flex-wrap items-center gap-2 pt-1">
                     <SourceTag source={figure.source} />
                     <span className="text-soft">
-                      {spanWords(figure, (v) => print(v, kind)) || 'as given'}
+                      {spanWords(figure, (v) => printFigure(name, v, print)) || 'as given'}
                     </span>
                   </p>
                   <p className="pt-2">{say(figure.because)}</p>

@@ -1,11 +1,11 @@
-import { CUT_FIGURES, cutFigureKind } from '#core/cut/index.ts'
+import { CUT_FIGURES } from '#core/cut/index.ts'
 import type { Planned } from '#contract/plan-of.ts'
 import type { CutDraft } from '#contract/schemas.ts'
 import { useShop } from '../../app/shop.ts'
 import { CutSection } from '../../drawing/CutSection.tsx'
 import { CutTop } from '../../drawing/CutTop.tsx'
 import { cutGeometry } from '../../drawing/geometry.ts'
-import { FIGURE_NAMES } from './figure-words.ts'
+import { FIGURE_NAMES, printFigure } from './figure-words.ts'
 import { spanWords } from './TheLine.tsx'
 
 const SOURCES = { chart: 'your chart', log: 'your log', 'worked-out': 'worked out' } as const
@@ -57,16 +57,15 @@ export function PlanSheet({ title, place, torchName, draft, planned }: Props) {
         <tbody>
           {CUT_FIGURES.map((name) => {
             const figure = plan.figures[name]
-            const kind = cutFigureKind(name)
             return figure ? (
               <tr key={name} className="border-b border-rule">
                 <th scope="row" className="py-0.5 font-normal">
                   {say(FIGURE_NAMES[name])}
                 </th>
                 <td className="name text-[15px] font-bold">
-                  {figure.stop ? 'not to be set' : print(figure.value, kind)}
+                  {figure.stop ? 'not to be set' : printFigure(name, figure.value, print)}
                 </td>
-                <td>{spanWords(figure, (v) => print(v, kind))}</td>
+                <td>{spanWords(figure, (v) => printFigure(name, v, print))}</td>
                 <td>{SOURCES[figure.source]}</td>
               </tr>
             ) : null

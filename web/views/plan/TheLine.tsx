@@ -2,6 +2,7 @@ import { memo } from 'react'
 import type { CutFigureName, CutPlan, CutRequest } from '#core/cut/index.ts'
 import type { Figure } from '#core/figure.ts'
 import { cutFigureKind } from '#core/cut/index.ts'
+import { FUEL_NAMES } from './cut-words.ts'
 import { drillOfDiameter, joinSpan, printQuantity } from '#core/quantity/index.ts'
 import { FUEL_FACE_PA, LineDrawing, OXYGEN_FACE_PA } from '../../drawing/LineDrawing.tsx'
 import { useShop } from '../../app/shop.ts'
@@ -62,7 +63,7 @@ export const TheLine = memo(function TheLine({ plan, request, torchName, onOpen 
   const drop = figures.cuttingOxygenPressure?.from['hoseDrop']
   const drill = figures.tipOrifice ? drillOfDiameter(figures.tipOrifice.value) : undefined
   const pace = figures.travelSpeed ? paceWords(figures.travelSpeed.value, hoseUnit === 'ft') : ''
-  const fuelName = rig.fuel === 'acetylene' ? 'Acetylene' : 'Propane'
+  const fuelName = FUEL_NAMES[rig.fuel]
   const notched = new Set(plan.findings.filter((f) => f.rank !== 'note').map((f) => f.figure))
   const tells: Readonly<
     Record<string, { label: string; name?: CutFigureName; text?: string; note?: string; big?: boolean }>

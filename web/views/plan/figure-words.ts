@@ -1,4 +1,4 @@
-import type { CutFigureName } from '#core/cut/index.ts'
+import { cutFigureKind, PLAIN_NUMBERS, type CutFigureName } from '#core/cut/index.ts'
 import type { Kind } from '#core/quantity/index.ts'
 
 /** What each figure is called on screen. */
@@ -23,7 +23,30 @@ export const FIGURE_NAMES: Readonly<Record<CutFigureName, string>> = {
   oxygenUsed: 'Oxygen used',
   fuelUsed: 'Fuel used',
   oxygenShareBurnt: 'Share of the oxygen that burns',
+  effectiveThickness: 'Metal along the jet',
+  bevelFaceWidth: 'Width of the bevel',
+  bottomShift: 'Bottom edge from under the line',
+  armRadius: 'Circle arm, pivot to tip',
+  pierceHeight: 'Cones off the plate while piercing',
+  pathLength: 'Length of the cut',
+  templateLength: 'Template, once round',
+  piecesPerStock: 'Pieces from the stock',
+  offcutMass: 'Weight of what comes away',
+  carbonEquivalent: 'Carbon equivalent',
+  warmTo: 'Warm the metal to',
+  usualOxygenPressureAtTip: 'Your usual oxygen, at the tip',
+  usualOxygenFlow: 'Your usual oxygen flow',
+  usualOxygenShareBurnt: 'Share of it that would burn',
+  usualTravelSpeed: 'Speed that your usual supports',
 }
+
+/** A figure as it is shown: most in the shop's units, a few as a plain number. */
+export const printFigure = (
+  name: CutFigureName,
+  value: number,
+  print: (si: number, kind: Kind) => string,
+): string =>
+  PLAIN_NUMBERS.includes(name) ? String(Math.round(value * 100) / 100) : print(value, cutFigureKind(name))
 
 /** What figures rest on, in words, with the kind of quantity to print it in. */
 export const FROM_WORDS: Readonly<Record<string, { readonly label: string; readonly kind?: Kind }>> = {
@@ -79,4 +102,28 @@ export const FROM_WORDS: Readonly<Record<string, { readonly label: string; reado
   oxygenPerIron: { label: 'Oxygen to a kg of iron, kg' },
   ironBurnt: { label: 'Share of the kerf that burns', kind: 'share' },
   oxygenDensity: { label: 'Density of oxygen, kg/m³' },
+  fuelFactor: { label: 'Times acetylene' },
+  starts: { label: 'Starts' },
+  pierces: { label: 'Of these pierced' },
+  bevel: { label: 'Bevel from square', kind: 'angle' },
+  land: { label: 'Land', kind: 'length' },
+  lean: { label: 'Torch leans' },
+  leans: { label: 'Leans, seen from the guide' },
+  touchHeight: { label: 'Touches the guide at', kind: 'length' },
+  radius: { label: 'Radius', kind: 'length' },
+  diameter: { label: 'Diameter', kind: 'length' },
+  rise: { label: 'Rise along the pipe', kind: 'length' },
+  shank: { label: 'Shank', kind: 'length' },
+  headOverShank: { label: 'Head over shank' },
+  stock: { label: 'Stock', kind: 'length' },
+  piece: { label: 'Piece', kind: 'length' },
+  trim: { label: 'Trim at each end', kind: 'length' },
+  offcut: { label: 'Left over', kind: 'length' },
+  volume: { label: 'Volume', kind: 'volume' },
+  density: { label: 'Density, kg/m³' },
+  takenFrom: { label: 'Taken from' },
+  limit: { label: 'Limit' },
+  volumesPerPropane: { label: 'Volumes to one of propane' },
+  usualOxygen: { label: 'Your usual oxygen', kind: 'pressure' },
+  shareAtMost: { label: 'Share at most', kind: 'share' },
 }

@@ -1,3 +1,4 @@
+import type { FuelId } from '#core/gas/fuels.ts'
 import type { Figure } from '#core/figure.ts'
 import { ACETYLENE_MAX_GAUGE_PA } from '#core/limits.ts'
 import { fromSi } from '#core/quantity/index.ts'
@@ -20,13 +21,7 @@ function arc(from: number, to: number, r: number): string {
 }
 
 /** The regulator's delivery gauge as it should stand while gas flows: the needle at the setting, the span that will do, the acetylene limit. */
-export function Gauge({
-  figure,
-  gas,
-}: {
-  readonly figure: Figure
-  readonly gas: 'oxygen' | 'acetylene' | 'propane'
-}) {
+export function Gauge({ figure, gas }: { readonly figure: Figure; readonly gas: 'oxygen' | FuelId }) {
   const { units, print } = useShop()
   const unit = units.pressure === 'bar' || units.pressure === 'kPa' ? units.pressure : 'psi'
   const side = gas === 'oxygen' ? 'oxygen' : 'fuel'

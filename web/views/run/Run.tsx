@@ -12,6 +12,7 @@ import { Missing } from '../../ui/Missing.tsx'
 import { SourceTag } from '../../ui/Tag.tsx'
 import { spanWords } from '../plan/TheLine.tsx'
 import { FIGURE_NAMES } from '../plan/figure-words.ts'
+import { FUEL_NAMES } from '../plan/cut-words.ts'
 import { Gauge } from './Gauge.tsx'
 import { Pace } from './Pace.tsx'
 import { SkipPanel } from './SkipPanel.tsx'
@@ -343,8 +344,7 @@ function LiveLine({ inHand, line }: { readonly inHand: RunInHand; readonly line:
         fuelNeedle={line.fuel.deliveryPa / FUEL_FACE_PA}
       />
       <figcaption className="text-sm leading-snug text-soft">
-        As the steps have left it. {side('oxygen', 'Oxygen')}.{' '}
-        {side('fuel', setting.fuel === 'acetylene' ? 'Acetylene' : 'Propane')}. Flame{' '}
+        As the steps have left it. {side('oxygen', 'Oxygen')}. {side('fuel', FUEL_NAMES[setting.fuel])}. Flame{' '}
         {line.flame.replace('-', ' ')}.
       </figcaption>
     </figure>

@@ -1,0 +1,70 @@
+import { FUELS } from '../gas/fuels.ts'
+import type { Draft } from './draft.ts'
+
+const named = (name: string) => name.charAt(0).toUpperCase() + name.slice(1)
+
+/** Stops when tip, hose or pipework is not made for the fuel, and says what the fuel itself asks for. */
+export function sayRig(draft: Draft): void {
+  const { rig, work } = draft.request
+  const fuel = FUELS[rig.fuel]
+  if (rig.tipPieces !== undefined && rig.tipPieces !== fuel.tipPieces)
+    draft.say(
+      'stop',
+      'tip-wrong-fuel',
+      'Tip for another fuel',
+      fuel.tipPieces === 2
+        ? `A one-piece tip cannot hold a ${fuel.name} flame: it blows off, pops and runs back. Fit a two-piece tip made for ${fuel.name}.`
+        : `A two-piece tip is made for the slow fuels; acetylene burns back inside it. Fit a one-piece acetylene tip.`,
+      { field: 'rig.tipPieces', figure: 'tipOrifice' },
+    )
+  if (rig.hoseGrade !== undefined && !fuel.hoseGrades.includes(rig.hoseGrade))
+    draft.say(
+      'stop',
+      'hose-wrong-fuel',
+      'Hose for acetylene only',
+      `Grade ${rig.hoseGrade} hose is lined for acetylene alone: ${fuel.name} eats the lining and it leaks. Use grade T.`,
+      { field: 'rig.hoseGrade', figure: 'fuelPressure' },
+    )
+  if (rig.piping === 'copper' && fuel.copperForbidden)
+    draft.say(
+      'stop',
+      'copper-pipe',
+      'Copper pipe',
+      `${named(fuel.name)} forms compounds in copper that explode at a touch. Pipe it in steel, and have a licensed fitter look at what is there.`,
+      { field: 'rig.piping', figure: 'fuelPressure' },
+    )
+  if (rig.tipPieces === undefined && fuel.tipPieces === 2)
+    draft.say(
+      'note',
+      'tip-kind',
+      'Two-piece tip, grade T hose',
+      `${named(fuel.name)} wants a recessed two-piece tip and grade T hose, both made for it. The torch's manual says which.`,
+      { field: 'rig.tipPieces' },
+    )
+  if (rig.fuel === 'hydrogen')
+    draft.say(
+      'mind',
+      'hydrogen-unseen',
+      'A flame that can hardly be seen',
+      'Hydrogen burns without colour and shows no neutral: set it by flow meter, not by eye. Keep hands and sleeves away; find the flame with a dry straw.',
+      { field: 'rig.fuel' },
+    )
+  if (fuel.sinks)
+    draft.say(
+      'note',
+      'fuel-sinks',
+      'This gas sinks',
+      `${named(fuel.name)} is heavier than air and lies in pits, drains and cellars until something lights it. Keep cylinders and hoses out of low places.`,
+      { field: 'rig.fuel' },
+    )
+  if (work.wind !== 'calm')
+    draft.say(
+      work.wind === 'strong' && rig.fuel !== 'acetylene' ? 'mind' : 'note',
+      'wind',
+      'Wind',
+      rig.fuel === 'acetylene'
+        ? 'Wind bends the flame and takes its heat. Put a screen up, and look where the sparks go.'
+        : `Wind lifts a ${fuel.name} flame off the tip and takes its heat. Put a screen up, and look where the sparks go.`,
+      { field: 'work.wind' },
+    )
+}

@@ -1,0 +1,214 @@
+import { ACETYLENE_MAX_GAUGE_PA, refuseSetting } from '../limits.ts'
+import { FUELS, OXYGEN } from '../gas/fuels.ts'
+import { hoseDrop, type Hose } from '../gas/hose.ts'
+import { bisect, CD_RANGE, isChoked, orificeFlow } from '../gas/orifice.ts'
+import { ambientPressurePa } from '../gas/standard.ts'
+import { INCH_M } from '../quantity/index.ts'
+import type { Draft } from './draft.ts'
+import { fuelBand } from './fuel.ts'
+import { estimateKerf } from './kerf.ts'
+import { steelRow, type SteelRow } from './steel-table.ts'
+import { shareBurnt } from './time-and-gas.ts'
+import type { CutRequest, Usual } from './types.ts'
+
+/** The most of a jet's oxygen that a steady cut burns: the upper end of what is usual. */
+const BURNT_AT_MOST = 0.6
+
+/** How a habit does on a plate. */
+export type UsualVerdict = 'works' | 'starves' | 'too-much' | 'tip-too-small' | 'tip-too-big'
+
+/** A habit judged on one thickness, SI; pressures gauge at the tip. */
+export interface UsualOnPlate {
+  readonly thicknessM: number
+  readonly verdict: UsualVerdict
+  readonly tipGaugePa: number
+  readonly flow: number
+  /** What the plate wants, m³/s. */
+  readonly wanted: readonly [number, number]
+  /** Of the oxygen, at the middle of the plate's published speeds. */
+  readonly shareBurnt: number
+  /** The fastest that this flow supports, at most the published top speed, m/s. */
+  readonly speed: number
+  readonly fuelInBand: 'low' | 'yes' | 'high'
+}
+
+/** What a pressure at the regulator leaves at the tip, Pa gauge. */
+function tipPressure(settingPa: number, orificeM: number, hose: Hose, preheat: number, ambientPa: number) {
+  const bore = { diameterM: orificeM, ambientPa }
+  const atRegulator = (tip: number) =>
+    tip + hoseDrop(hose, OXYGEN, orificeFlow(bore, tip) + preheat, tip, ambientPa)
+  return bisect((tip) => atRegulator(tip) - settingPa, 0, settingPa)
+}
+
+function preheatOxygen(row: SteelRow, request: CutRequest): number {
+  const [lean, rich] = FUELS[request.rig.fuel].preheatRatio
+  return ((row.fuel[0] + row.fuel[1]) / 2) * ((lean + rich) / 2)
+}
+
+/** The habit on one thickness of the table. @param thicknessM above 0, at most 12 in */
+export function judgeUsual(
+  request: CutRequest,
+  usual: Usual,
+  orificeM: number,
+  thicknessM: number,
+): UsualOnPlate {
+  const ambientPa = ambientPressurePa(request.shop.altitudeM)
+  const row = steelRow(thicknessM, request.rig.fuel)
+  const tipGaugePa = tipPressure(
+    usual.oxygenPa,
+    orificeM,
+    request.rig.oxygenHose,
+    preheatOxygen(row, request),
+    ambientPa,
+  )
+  const flow = orificeFlow({ diameterM: orificeM, ambientPa }, tipGaugePa)
+  const kerf = estimateKerf(thicknessM, orificeM, request.rig.handling)
+  const middle = (row.speed[0] + row.speed[1]) / 2
+  const burntAtMiddle = shareBurnt(kerf, thicknessM, middle, flow)
+  const speed = Math.min(row.speed[1], (middle * BURNT_AT_MOST) / burntAtMiddle)
+  const band = fuelBand(request.rig.fuel, thicknessM)
+  const verdict: UsualVerdict =
+    orificeM > row.orificeM[1] * 1.0001
+      ? 'tip-too-big'
+      : orificeM < row.orificeM[0] * 0.9999
+        ? 'tip-too-small'
+        : flow < row.cuttingOxygen[0] * 0.95
+          ? 'starves'
+          : flow > row.cuttingOxygen[1] * 1.05
+            ? 'too-much'
+            : 'works'
+  return {
+    thicknessM,
+    verdict,
+    tipGaugePa,
+    flow,
+    wanted: row.cuttingOxygen,
+    shareBurnt: burntAtMiddle,
+    speed,
+    fuelInBand: usual.fuelPa < band[0] * 0.999 ? 'low' : usual.fuelPa > band[1] * 1.001 ? 'high' : 'yes',
+  }
+}
+
+/** Thicknesses of the table of a habit, m. */
+const TABLE_PLATES: readonly number[] = [1 / 8, 1 / 4, 3 / 8, 1 / 2, 3 / 4, 1, 1.5, 2, 3, 4].map(
+  (n) => n * INCH_M,
+)
+
+/** The habit on every usual thickness: where it works and where not. */
+export const usualTable = (request: CutRequest, usual: Usual, orificeM: number): readonly UsualOnPlate[] =>
+  TABLE_PLATES.map((t) => judgeUsual(request, usual, orificeM, t))
+
+const WRONG: Readonly<Record<Exclude<UsualVerdict, 'works'>, string>> = {
+  starves: 'The jet is too weak: the bottom lags, slag hangs on, the cut is lost.',
+  'too-much': 'The jet is too strong: a wide, grooved kerf, rounded edges and wasted oxygen.',
+  'tip-too-small': 'The tip is too small for this plate: it starves, goes slowly and loses the cut.',
+  'tip-too-big': 'The tip is too big for this plate: wide kerf, rounded edge, wasted gas.',
+}
+
+/** Judges the user's own pair of pressures for today's plate, beside the plan. */
+export function planUsual(draft: Draft, planOrificeM: number, kerf: number, speed: number): void {
+  const { request } = draft
+  const { usual, rig } = request
+  if (!usual) return
+  const orificeM = usual.tipOrificeM ?? planOrificeM
+  const ambientPa = ambientPressurePa(request.shop.altitudeM)
+  const judged = judgeUsual(request, usual, orificeM, draft.thicknessM)
+  const bore = { diameterM: orificeM, ambientPa }
+  const flowLow = orificeFlow({ ...bore, cd: CD_RANGE[0] }, judged.tipGaugePa)
+  const flowHigh = orificeFlow({ ...bore, cd: CD_RANGE[1] }, judged.tipGaugePa)
+  const half = rig.oxygenDivisionPa / 2
+  draft.put('usualOxygenPressureAtTip', {
+    value: judged.tipGaugePa,
+    low: Math.max(0, judged.tipGaugePa - half),
+    high: judged.tipGaugePa + half,
+    because: `What your usual ${draft.show(usual.oxygenPa, 'pressure')} leaves at the tip past this hose.`,
+    from: { usualOxygen: usual.oxygenPa, tipOrifice: orificeM, hoseLength: rig.oxygenHose.lengthM },
+    cites: 'isothermal pipe flow, friction by Haaland',
+  })
+  draft.put('usualOxygenFlow', {
+    value: judged.flow,
+    low: flowLow,
+    high: flowHigh,
+    because: `Through a ${draft.show(orificeM, 'length')} bore; this plate wants ${draft.showSpan(judged.wanted[0], judged.wanted[1], 'flow')}.`,
+    from: { usualOxygenPressureAtTip: judged.tipGaugePa, tipOrifice: orificeM, ambientPressure: ambientPa },
+    cites: 'isentropic nozzle flow',
+  })
+  const burnt = shareBurnt(kerf, draft.thicknessM, speed, judged.flow)
+  const k = draft.figures.kerf
+  draft.put('usualOxygenShareBurnt', {
+    value: burnt,
+    low: shareBurnt(k?.low ?? kerf, draft.thicknessM, speed, flowHigh),
+    high: shareBurnt(k?.high ?? kerf, draft.thicknessM, speed, flowLow),
+    because: "Of your usual jet's oxygen, at the plan's speed and kerf. 20 to 60 % is usual.",
+    from: { kerf, thickness: draft.thicknessM, travelSpeed: speed, usualOxygenFlow: judged.flow },
+    cites: 'iron burnt to FeO, 70 % of the kerf',
+  })
+  const table = steelRow(draft.thicknessM, rig.fuel)
+  const supported = Math.min(table.speed[1], (speed * BURNT_AT_MOST) / burnt)
+  draft.put('usualTravelSpeed', {
+    value: supported,
+    low: supported * (flowLow / flowHigh),
+    high: table.speed[1],
+    because: `The fastest at which your usual jet burns no more than ${BURNT_AT_MOST * 100} % of its oxygen, and no faster than is published for this plate.`,
+    from: { usualOxygenFlow: judged.flow, shareAtMost: BURNT_AT_MOST, tableHigh: table.speed[1] },
+    cites: 'iron burnt to FeO, 70 % of the kerf',
+  })
+  sayUsual(draft, usual, judged, ambientPa)
+}
+
+function sayUsual(draft: Draft, usual: Usual, judged: UsualOnPlate, ambientPa: number): void {
+  const { rig } = draft.request
+  const oxygen = draft.figures.cuttingOxygenPressure
+  const fuel = draft.figures.fuelPressure
+  const right = [
+    oxygen ? `${draft.show(oxygen.value, 'pressure')} of oxygen` : '',
+    fuel ? `${draft.show(fuel.value, 'pressure')} of ${FUELS[rig.fuel].name}` : '',
+  ]
+    .filter((part) => part !== '')
+    .join(' and ')
+  const instead = right === '' ? '' : ` For this plate set ${right}.`
+  const habit = `${draft.show(usual.oxygenPa, 'pressure')} of oxygen and ${draft.show(usual.fuelPa, 'pressure')} of ${FUELS[rig.fuel].name}`
+  const gate = {
+    ambientPa,
+    divisionPa: rig.fuelDivisionPa,
+    lockUpPa: rig.fuelLockUpPa,
+    ratingPa: rig.fuelRatingPa,
+  }
+  if (refuseSetting({ ...gate, gas: rig.fuel, gaugePa: usual.fuelPa }))
+    draft.say(
+      'stop',
+      rig.fuel === 'acetylene' ? 'usual-acetylene-limit' : 'usual-fuel-limit',
+      'Your usual fuel pressure is past its limit',
+      rig.fuel === 'acetylene'
+        ? `${draft.show(usual.fuelPa, 'pressure')} of acetylene with the rise when the valve shuts passes ${draft.show(ACETYLENE_MAX_GAUGE_PA, 'pressure')}, above which it can explode by itself. Never set it.${instead}`
+        : `${draft.show(usual.fuelPa, 'pressure')} is more than this rig may have. Never set it.${instead}`,
+      { field: 'usual.fuel', figure: 'fuelPressure' },
+    )
+  else if (judged.fuelInBand !== 'yes')
+    draft.say(
+      'mind',
+      judged.fuelInBand === 'low' ? 'usual-fuel-low' : 'usual-fuel-high',
+      `Your usual fuel pressure is ${judged.fuelInBand} for this plate`,
+      judged.fuelInBand === 'low'
+        ? `A starved flame heats slowly, and a tip that runs short of gas gets hot and pops.${instead}`
+        : `A hard flame that lifts off, rounds the edge and wastes gas.${instead}`,
+      { field: 'usual.fuel', figure: 'fuelPressure' },
+    )
+  const soft = !isChoked(judged.tipGaugePa, ambientPa)
+  if (judged.verdict === 'works' && !soft)
+    draft.say(
+      'note',
+      'usual-works',
+      'Your usual works here',
+      `${habit}: ${draft.show(judged.flow, 'flow')} through the tip is what this plate takes.`,
+      { field: 'usual.oxygen', figure: 'usualOxygenFlow' },
+    )
+  else
+    draft.say(
+      'mind',
+      judged.verdict === 'works' ? 'usual-soft-jet' : `usual-${judged.verdict}`,
+      'Your usual is wrong for this plate',
+      `${habit}: ${draft.show(judged.flow, 'flow')} through the tip, where ${draft.showSpan(judged.wanted[0], judged.wanted[1], 'flow')} is wanted. ${judged.verdict === 'works' ? 'The jet is slower than sound and spreads.' : WRONG[judged.verdict]}${instead}`,
+      { field: 'usual.oxygen', figure: 'usualOxygenFlow' },
+    )
+}

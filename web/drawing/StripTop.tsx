@@ -1,0 +1,83 @@
+const W = 470
+const H = 350
+
+/** Strips in their plate, to scale across, with the order of the cuts: from both sides by turns. mm */
+export function StripTop({
+  width,
+  count,
+  kerf,
+  length,
+}: {
+  readonly width: number
+  readonly count: number
+  readonly kerf: number
+  readonly length: (mm: number) => string
+}) {
+  const shown = Math.min(count, 12)
+  const whole = shown * width + (shown + 1) * kerf
+  const s = Math.min((H - 60) / whole, 20)
+  const top = (H - whole * s) / 2
+  const cuts = shown + 1
+  // the outer ones first, in turns from both sides, the middle last
+  const order = Array.from({ length: cuts }, (_, i) => (i % 2 === 0 ? i / 2 : cuts - 1 - (i - 1) / 2))
+  return (
+    <svg
+      viewBox={`0 0 ${W} ${H}`}
+      role="img"
+      aria-label="The strips from above, with the order of the cuts"
+      className="h-full w-full"
+    >
+      {Array.from({ length: shown }, (_, i) => (
+        <g key={i}>
+          <rect
+            x={60}
+            y={top + (kerf + i * (width + kerf)) * s}
+            width={320}
+            height={width * s}
+            fill="var(--metal)"
+            stroke="var(--ink)"
+            strokeWidth={1.5}
+          />
+          <text
+            x={220}
+            y={top + (kerf + i * (width + kerf) + width / 2) * s + 5}
+            textAnchor="middle"
+            className="fill-ink font-figure text-[15px] font-semibold"
+          >
+            {length(width)}
+          </text>
+        </g>
+      ))}
+      {order.map((line, turn) => {
+        const y = top + (line * (width + kerf) + kerf / 2) * s
+        return (
+          <g key={line}>
+            <line
+              x1={44}
+              x2={396}
+              y1={y}
+              y2={y}
+              stroke="var(--brick)"
+              strokeWidth={Math.max(2, kerf * s)}
+              opacity={0.75}
+            />
+            <circle cx={418} cy={y} r={12} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={1.5} />
+            <text
+              x={418}
+              y={y + 5}
+              textAnchor="middle"
+              className="fill-ink font-figure text-[15px] font-bold"
+            >
+              {turn + 1}
+            </text>
+          </g>
+        )
+      })}
+      {count > shown ? (
+        <text x={60} y={H - 8} className="fill-soft font-figure text-[15px]">
+          the first {shown} of {count}
+        </text>
+      ) : null}
+    </svg>
+  )
+}
