@@ -62,6 +62,14 @@ const IDRIS_SMALL: RigDraft = {
   chart: [row('0.038 in', '3/16 in', '1/2 in', '32 psi', '5 psi', '15 in/min')],
 }
 
+/** A foot plate for a lock gate: slotted, with bolt holes. */
+const GATE_SHOE = `<svg xmlns="http://www.w3.org/2000/svg" width="480mm" height="260mm" viewBox="0 0 480 260">
+<path d="M20 10H400A60 60 0 0 1 460 70V190A60 60 0 0 1 400 250H120L20 170Z"/>
+<circle cx="90" cy="70" r="24"/>
+<circle cx="390" cy="80" r="24"/>
+<path d="M170 130H330A22 22 0 0 1 330 174H170A22 22 0 0 1 170 130Z"/>
+</svg>`
+
 interface Written {
   readonly title: string
   readonly daysAgo: number
@@ -190,6 +198,117 @@ export function fillDemo(store: Store, now: Date): void {
         },
       },
       ago(2),
+    )
+    const pieces = (draft: CutDraft): readonly (readonly [title: string, draft: CutDraft])[] => {
+      const on = (work: Partial<CutDraft['work']>, rig: Partial<RigDraft> = {}): CutDraft => ({
+        ...draft,
+        work: { ...draft.work, surface: 'clean', ...work },
+        rig: { ...draft.rig, ...rig },
+      })
+      return [
+        [
+          'Stiffener edge, bevelled',
+          on({ shape: 'bevel', thickness: '20 mm', length: '900 mm', bevel: '30 deg', land: '2 mm' }),
+        ],
+        [
+          'Hole for the shackle pin',
+          on({ shape: 'hole', thickness: '20 mm', diameter: '90 mm', length: '' }),
+        ],
+        [
+          'Wear strips',
+          on(
+            {
+              shape: 'strip',
+              thickness: '12 mm',
+              length: '1200 mm',
+              width: '60 mm',
+              count: '5',
+              stock: '340 mm',
+            },
+            { tipOrifice: '' },
+          ),
+        ],
+        [
+          'Old gate rivets',
+          on(
+            {
+              shape: 'fastener',
+              fastener: 'rivet',
+              thickness: '12 mm',
+              diameter: '19 mm',
+              count: '14',
+              length: '',
+            },
+            { tipOrifice: '' },
+          ),
+        ],
+      ]
+    }
+    for (const [title, draft] of pieces({ ...gusset, usual: { oxygen: '40 psi', fuel: '7 psi', tip: '' } }))
+      store.tickets.add({ id: randomUUID(), jobId: beamId, title, draft }, ago(2))
+
+    const shoe = {
+      id: randomUUID(),
+      name: 'Gate shoe.svg',
+      format: 'svg' as const,
+      unit: '' as const,
+      text: GATE_SHOE,
+    }
+    store.outlines.add(shoe, ago(2))
+    store.stock.add(
+      { id: randomUUID(), name: 'Flat 60 × 10', lengthM: 6, count: 4, origin: 'bought' },
+      ago(20),
+    )
+    store.stock.add(
+      { id: randomUUID(), name: 'Flat 60 × 10', lengthM: 2.35, count: 1, origin: 'remnant' },
+      ago(6),
+    )
+    const shoeJob = randomUUID()
+    store.jobs.add(shoeJob, 'Gate shoe and drain', 'Sallow Reach, gate 2', ago(2))
+    store.tickets.add(
+      {
+        id: randomUUID(),
+        jobId: shoeJob,
+        title: 'Gate shoe',
+        draft: {
+          ...gusset,
+          work: {
+            ...gusset.work,
+            shape: 'outline',
+            surface: 'clean',
+            thickness: '16 mm',
+            length: '2155 mm',
+            pierces: '4',
+            outlineId: shoe.id,
+          },
+          rig: { ...gusset.rig, guide: 'none' },
+        },
+      },
+      ago(2),
+    )
+    store.tickets.add(
+      {
+        id: randomUUID(),
+        jobId: shoeJob,
+        title: 'Drain branch into the culvert pipe',
+        draft: {
+          ...gusset,
+          torchId: torches.idris.id,
+          work: {
+            ...gusset.work,
+            shape: 'pipe',
+            surface: 'galvanised',
+            thickness: '6 mm',
+            diameter: '114 mm',
+            length: '',
+            pipeCut: 'saddle',
+            pipeAngle: '60 deg',
+            runDiameter: '219 mm',
+          },
+          rig: IDRIS_SMALL,
+        },
+      },
+      ago(1),
     )
     const tubeId = randomUUID()
     store.jobs.add(tubeId, 'Dip tube bracket', 'Sallow Reach, pump house', ago(1))

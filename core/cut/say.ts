@@ -195,7 +195,7 @@ function sayByShape(draft: Draft): void {
       draft.say(
         'mind',
         'fastener-load',
-        'Is anything hanging on it?',
+        'Something may hang on it',
         'A fastener under load or spring lets go all at once. Hold what it carries first.',
         shape,
       )

@@ -51,7 +51,7 @@ const baseQuery: BaseQueryFn<Ask, unknown, Failure> = ({ route, params, body }) 
 export const api = createApi({
   reducerPath: 'api',
   baseQuery,
-  tagTypes: ['Settings', 'People', 'Torches', 'Jobs', 'Runs', 'Log'],
+  tagTypes: ['Settings', 'People', 'Torches', 'Jobs', 'Runs', 'Log', 'Stock'],
   refetchOnReconnect: true,
   endpoints: (make) => ({
     today: make.query<AnswerOf<'today'>, void>({
@@ -125,6 +125,24 @@ export const api = createApi({
     entry: make.query<AnswerOf<'getLog'>, string>({
       query: (id) => ({ route: 'getLog', params: { id } }),
       providesTags: ['Log'],
+    }),
+    outline: make.query<AnswerOf<'getOutline'>, string>({
+      query: (id) => ({ route: 'getOutline', params: { id } }),
+    }),
+    addOutline: make.mutation<AnswerOf<'addOutline'>, BodyOf<'addOutline'>>({
+      query: (body) => ({ route: 'addOutline', body }),
+    }),
+    stock: make.query<AnswerOf<'listStock'>, void>({
+      query: () => ({ route: 'listStock' }),
+      providesTags: ['Stock'],
+    }),
+    addStock: make.mutation<AnswerOf<'addStock'>, BodyOf<'addStock'>>({
+      query: (body) => ({ route: 'addStock', body }),
+      invalidatesTags: ['Stock'],
+    }),
+    cutStock: make.mutation<AnswerOf<'cutStock'>, BodyOf<'cutStock'>>({
+      query: (body) => ({ route: 'cutStock', body }),
+      invalidatesTags: ['Stock'],
     }),
     kerfs: make.query<AnswerOf<'listKerfs'>, void>({
       query: () => ({ route: 'listKerfs' }),

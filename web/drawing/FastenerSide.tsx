@@ -4,8 +4,8 @@ import { HEAD } from '#core/cut/shapes.ts'
 import { Dimension } from './Dimension.tsx'
 import { Hatch } from './Hatch.tsx'
 
-const W = 470
-const H = 350
+const W = 620
+const H = 240
 
 /** A fastener from the side, to scale: the jet along the plate, the layers, what must not be touched. mm */
 export function FastenerSide({
@@ -24,9 +24,9 @@ export function FastenerSide({
   const hatch = useId()
   const across = HEAD[kind].across * shank
   const high = HEAD[kind].height * shank
-  const scale = Math.min(190 / across, 200 / (high + plate + 10), 14)
-  const cx = 190
-  const top = 84 + high * scale
+  const scale = Math.min(240 / across, (H - 100) / (high + plate), 14)
+  const cx = 230
+  const top = 50 + high * scale
   const [l, r] = [cx - (across / 2) * scale, cx + (across / 2) * scale]
   const h = high * scale
   const layers = Math.max(1, Math.ceil(high / 6))
@@ -112,12 +112,12 @@ export function FastenerSide({
       </text>
       <Dimension
         x1={l}
-        y1={56}
+        y1={34}
         x2={r}
-        y2={56}
+        y2={34}
         text={length(across)}
         note="head, about"
-        at={{ x: cx, y: 46, anchor: 'middle' }}
+        at={{ x: cx, y: 22, anchor: 'middle' }}
       />
       <Dimension
         x1={W - 62}

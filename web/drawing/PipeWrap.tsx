@@ -2,8 +2,8 @@ import type { PipeWork } from '#core/cut/index.ts'
 import type { WrapTemplate } from '#core/template/pipe.ts'
 import { Dimension } from './Dimension.tsx'
 
-const W = 470
-const H = 350
+const W = 620
+const H = 240
 
 /** A pipe's cut: the pipe from the side with its line, and the template unrolled. mm */
 export function PipeWrap({
@@ -19,11 +19,11 @@ export function PipeWrap({
 }) {
   const round = template.circumferenceM * 1000
   const rise = template.riseM * 1000
-  const s = Math.min((W - 60) / round, 120 / Math.max(rise, 1), 6)
-  const left = (W - round * s) / 2
-  const base = H - 52
+  const s = Math.min(310 / round, 120 / Math.max(rise, 1), 6)
+  const left = 290 + (320 - round * s) / 2
+  const base = H - 54
   const points = template.points.map((p) => [left + p.x * 1000 * s, base - 24 - p.y * 1000 * s] as const)
-  const side = Math.min(90 / diameter, 90 / Math.max(rise, 1), 3)
+  const side = Math.min(110 / diameter, 80 / Math.max(rise, 1), 3)
   const r = (diameter / 2) * side
   const end = template.points.map((p) => {
     const theta = (p.x / template.circumferenceM) * 2 * Math.PI
@@ -37,9 +37,9 @@ export function PipeWrap({
       aria-label="The pipe from the side, and its template unrolled"
       className="h-full w-full"
     >
-      <g transform={`translate(${W / 2 - 110} 86)`}>
+      <g transform={`translate(34 ${H / 2})`}>
         <path
-          d={`M${front.map(([y, x]) => `${x} ${-y}`).join('L')}L230 ${r}V${-r}Z`}
+          d={`M${front.map(([y, x]) => `${x} ${-y}`).join('L')}L170 ${r}V${-r}Z`}
           fill="var(--metal)"
           stroke="var(--ink)"
           strokeWidth={1.5}
@@ -50,9 +50,9 @@ export function PipeWrap({
           stroke="var(--brick)"
           strokeWidth={3}
         />
-        <line x1={-20} x2={244} y1={0} y2={0} stroke="var(--soft)" strokeDasharray="10 4 2 4" />
+        <line x1={-20} x2={182} y1={0} y2={0} stroke="var(--soft)" strokeDasharray="10 4 2 4" />
         <text
-          x={110}
+          x={90}
           y={-r - 10}
           textAnchor="middle"
           className="fill-soft font-figure text-[15px] font-medium"
@@ -60,7 +60,7 @@ export function PipeWrap({
           {pipe.cut === 'saddle' ? 'the branch’s end' : pipe.cut === 'mitre' ? 'a mitre' : 'a square cut'},
           from the side
         </text>
-        <Dimension x1={252} y1={-r} x2={252} y2={r} text={length(diameter)} at={{ x: 262, y: 6 }} />
+        <Dimension x1={190} y1={-r} x2={190} y2={r} text={length(diameter)} at={{ x: 198, y: 6 }} />
       </g>
       <path
         d={`M${points.map(([x, y]) => `${x} ${y}`).join('L')}L${left + round * s} ${base}H${left}Z`}
@@ -85,7 +85,7 @@ export function PipeWrap({
           />
           <text
             x={left + (round * s * i) / 4}
-            y={base - 16}
+            y={base + 16}
             textAnchor="middle"
             className="fill-soft font-figure text-[14px] font-medium"
           >
@@ -95,12 +95,12 @@ export function PipeWrap({
       ))}
       <Dimension
         x1={left}
-        y1={base + 14}
+        y1={base + 26}
         x2={left + round * s}
-        y2={base + 14}
+        y2={base + 26}
         text={length(round)}
         note="once round"
-        at={{ x: W / 2, y: base + 36, anchor: 'middle' }}
+        at={{ x: left + (round * s) / 2, y: base + 47, anchor: 'middle' }}
       />
     </svg>
   )

@@ -1,7 +1,7 @@
 import type { PracticeItem } from '#core/cut/index.ts'
 
-const W = 470
-const H = 350
+const W = 620
+const H = 240
 const GAP = 20
 
 /** The cuts of a practice plate laid out in rows, to scale with one another. mm */

@@ -2,8 +2,8 @@ import { useId } from 'react'
 import { Dimension } from './Dimension.tsx'
 import { Hatch } from './Hatch.tsx'
 
-const W = 470
-const H = 350
+const W = 620
+const H = 240
 
 interface Props {
   readonly shape: 'hole' | 'disc' | 'slot' | 'pierce'
@@ -24,9 +24,13 @@ export function RoundTop({ shape, diameter, long, kerf, arm, runIn, pierced, tip
   const r = diameter / 2
   const straight = shape === 'slot' ? Math.max(0, long - diameter) : 0
   const outer = shape === 'disc' ? kerf + runIn + 8 : 10
-  const scale = Math.min((H - 70) / (diameter + 2 * outer), (W - 150) / (diameter + straight + 2 * outer), 14)
-  const cx = W / 2 - 26
-  const cy = H / 2 - 6
+  const scale = Math.min(
+    (H - (shape === 'slot' ? 60 : 20)) / (diameter + 2 * outer),
+    (W - 150) / (diameter + straight + 2 * outer),
+    14,
+  )
+  const cx = W / 2 - 40
+  const cy = (H - (shape === 'slot' ? 36 : 0)) / 2
   const inside = shape !== 'disc'
   const sign = inside ? -1 : 1
   const track = r + (sign * kerf) / 2
@@ -74,7 +78,7 @@ export function RoundTop({ shape, diameter, long, kerf, arm, runIn, pierced, tip
         <g>
           {inside ? (
             <path
-              d={`M12 14H${W - 66}V${H - 14}H12Z${stadium(r)}`}
+              d={`M12 4H${W - 96}V${H - (shape === 'slot' ? 40 : 4)}H12Z${stadium(r)}`}
               fillRule="evenodd"
               fill={`url(#${hatch})`}
               opacity={0.8}
@@ -143,12 +147,12 @@ export function RoundTop({ shape, diameter, long, kerf, arm, runIn, pierced, tip
             text="part"
           />
           <Dimension
-            x1={W - 50}
+            x1={W - 80}
             y1={cy - r * scale}
-            x2={W - 50}
+            x2={W - 80}
             y2={cy + r * scale}
             text={length(diameter)}
-            at={{ x: W - 42, y: cy + 6 }}
+            at={{ x: W - 70, y: cy + 6 }}
           />
           {shape === 'slot' ? (
             <Dimension

@@ -1,8 +1,8 @@
 import type { SectionWork } from '#core/cut/index.ts'
 import { Dimension } from './Dimension.tsx'
 
-const W = 470
-const H = 350
+const W = 620
+const H = 240
 
 type Face = readonly [x1: number, y1: number, x2: number, y2: number]
 
@@ -45,8 +45,8 @@ export function SectionFaces({
 }) {
   const depth = section.depthM * 1000
   const width = section.kind === 'bar' ? thickness : section.widthM * 1000
-  const s = Math.min(230 / depth, 230 / width, 6)
-  const [left, top] = [(W - width * s) / 2 - 20, (H - depth * s) / 2 - 10]
+  const s = Math.min((H - 70) / depth, 300 / width, 6)
+  const [left, top] = [(W - width * s) / 2 - 20, (H - 44 - depth * s) / 2]
   const t = Math.max(3, thickness * s)
   const inset = t / 2
   const place = (u: number, v: number) => ({

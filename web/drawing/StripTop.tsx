@@ -1,5 +1,5 @@
-const W = 470
-const H = 350
+const W = 620
+const H = 240
 
 /** Strips in their plate, to scale across, with the order of the cuts: from both sides by turns. mm */
 export function StripTop({
@@ -15,7 +15,7 @@ export function StripTop({
 }) {
   const shown = Math.min(count, 12)
   const whole = shown * width + (shown + 1) * kerf
-  const s = Math.min((H - 60) / whole, 20)
+  const s = Math.min((H - 30) / whole, 20)
   const top = (H - whole * s) / 2
   const cuts = shown + 1
   // the outer ones first, in turns from both sides, the middle last
@@ -32,14 +32,14 @@ export function StripTop({
           <rect
             x={60}
             y={top + (kerf + i * (width + kerf)) * s}
-            width={320}
+            width={460}
             height={width * s}
             fill="var(--metal)"
             stroke="var(--ink)"
             strokeWidth={1.5}
           />
           <text
-            x={220}
+            x={290}
             y={top + (kerf + i * (width + kerf) + width / 2) * s + 5}
             textAnchor="middle"
             className="fill-ink font-figure text-[15px] font-semibold"
@@ -54,16 +54,16 @@ export function StripTop({
           <g key={line}>
             <line
               x1={44}
-              x2={396}
+              x2={536}
               y1={y}
               y2={y}
               stroke="var(--brick)"
               strokeWidth={Math.max(2, kerf * s)}
               opacity={0.75}
             />
-            <circle cx={418} cy={y} r={12} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={1.5} />
+            <circle cx={558} cy={y} r={12} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={1.5} />
             <text
-              x={418}
+              x={558}
               y={y + 5}
               textAnchor="middle"
               className="fill-ink font-figure text-[15px] font-bold"

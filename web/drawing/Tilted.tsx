@@ -3,8 +3,8 @@ import { Dimension } from './Dimension.tsx'
 import type { CutGeometry } from './geometry.ts'
 import { Hatch } from './Hatch.tsx'
 
-const W = 470
-const H = 350
+const W = 620
+const H = 240
 
 interface Props {
   readonly g: CutGeometry
@@ -22,21 +22,21 @@ export function Tilted({ g, length, angle, bevelRad, lean, land }: Props) {
   const s = lean === 'over-part' ? 1 : -1
   const tan = Math.tan(bevelRad)
   const along = kerf / Math.cos(bevelRad)
-  const above = (g.tipToWork + 26) * Math.cos(bevelRad) + 8
+  const above = (g.tipToWork + 20) * Math.cos(bevelRad) + 8
   const reach = Math.max(
     30,
     Math.abs(g.guideOffset ?? 0) + 14,
     t * tan + 16,
     (g.tipToWork + 30) * Math.sin(bevelRad) + 14,
   )
-  const scale = Math.min((H - 84) / (t + above), (W / 2 - 46) / reach, 12)
+  const scale = Math.min((H - 74) / (t + above), (W / 2 - 100) / reach, 12)
   const cx = W / 2
   const top = 14 + above * scale
   const X = (mm: number) => cx + mm * scale
   const Y = (mm: number) => top + mm * scale
   const shift = s * t * tan
   const half = along / 2
-  const [left, right] = [22, W - 22]
+  const [left, right] = [96, W - 96]
   const points = (list: readonly (readonly [number, number])[]) => list.map(([x, y]) => `${x},${y}`).join(' ')
   const partFace = land > 0 ? s * (t - land) * tan : shift
   return (
@@ -98,16 +98,16 @@ export function Tilted({ g, length, angle, bevelRad, lean, land }: Props) {
         at={{ x: Math.max(X(0), X(partFace)) + 10, y: Y(t) + 22 }}
       />
       <Dimension
-        x1={right + 8}
+        x1={right + 14}
         y1={Y(0)}
-        x2={right + 8}
+        x2={right + 14}
         y2={Y(t)}
         text={length(t)}
-        at={{ x: right + 2, y: Y(t) + 20, anchor: 'end' }}
+        at={{ x: right + 22, y: (Y(0) + Y(t)) / 2 + 6 }}
       />
       <text
         x={X(half) - s * 12}
-        y={28}
+        y={22}
         textAnchor={s > 0 ? 'start' : 'end'}
         className="fill-ink font-figure text-[19px] font-bold"
       >
@@ -148,7 +148,7 @@ function LeaningTip({ g, scale }: { readonly g: CutGeometry; readonly scale: num
   const face = -g.tipToWork * scale
   const r = g.tipRadius * scale
   const nose = Math.max(g.orifice * 1.9, g.tipRadius * 0.62) * scale
-  const long = 26 * scale
+  const long = 22 * scale
   const port = ((g.orifice / 2) * scale + nose) / 2
   const half = (Math.max(g.coneWidth, 0.5) / 2) * scale
   const bore = (g.orifice / 2) * scale
@@ -210,9 +210,11 @@ function LeaningGuide({
   const foot = Math.min(high * 0.8, 22)
   const span = (a: number, b: number) => ({ x: Math.min(x(a), x(b)), width: Math.abs(x(b) - x(a)) })
   return (
-    <g stroke="var(--ink)" strokeWidth={1.5}>
-      <rect {...span(face, face + side * leg)} y={y(-high)} height={high * scale} fill="var(--metal)" />
-      <rect {...span(face, face + side * foot)} y={y(-leg)} height={leg * scale} fill="var(--metal)" />
+    <>
+      <g stroke="var(--ink)" strokeWidth={1.5}>
+        <rect {...span(face, face + side * leg)} y={y(-high)} height={high * scale} fill="var(--metal)" />
+        <rect {...span(face, face + side * foot)} y={y(-leg)} height={leg * scale} fill="var(--metal)" />
+      </g>
       <Dimension
         x1={x(0)}
         y1={below}
@@ -222,6 +224,6 @@ function LeaningGuide({
         note="line to guide"
         at={side < 0 ? { x: x(face) - 8, y: below + 6, anchor: 'end' } : { x: x(face) + 8, y: below + 6 }}
       />
-    </g>
+    </>
   )
 }

@@ -9,6 +9,8 @@ interface PanelProps {
   readonly children: ReactNode
   /** From the side for reading, in the middle for asking. */
   readonly place?: 'side' | 'middle'
+  /** As wide as the window allows. */
+  readonly wide?: boolean
   /** For a form that begins with a name: its first field is ready to be typed into. */
   readonly typeFirst?: boolean
   /** Where the focus goes when it closes, if not back to the button that opened it. */
@@ -28,6 +30,7 @@ export function Panel({
   onClose,
   children,
   place = 'side',
+  wide = false,
   typeFirst = false,
   returnTo,
 }: PanelProps) {
@@ -51,7 +54,7 @@ export function Panel({
             e.preventDefault()
             returnTo.current.focus()
           }}
-          className={`fixed z-50 overflow-y-auto border-ink bg-sheet p-6 ${PLACES[place]}`}
+          className={`fixed z-50 overflow-y-auto border-ink bg-sheet p-6 ${PLACES[place]} ${wide ? 'max-w-[1120px]!' : ''}`}
         >
           <div className="mb-4 flex items-start justify-between gap-4">
             <Dialog.Title className="text-2xl">{title}</Dialog.Title>

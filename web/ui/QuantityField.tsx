@@ -45,6 +45,7 @@ const STEP: Partial<Record<UnitId, number>> = {
   '%': 0.1,
   'cu ft': 5,
   l: 100,
+  deg: 5,
 }
 
 /** The same value in the other habit of units, to show what was understood. */

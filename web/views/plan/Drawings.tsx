@@ -1,60 +1,164 @@
+import { Tabs } from 'radix-ui'
+import { lazy, Suspense, useState } from 'react'
 import type { Planned } from '#contract/plan-of.ts'
+import type { CutDraft } from '#contract/schemas.ts'
+import type { CutFigureName } from '#core/cut/index.ts'
+import type { FieldError } from '#core/figure.ts'
 import { nearestSixtyFourth } from '#core/quantity/index.ts'
 import { useShop } from '../../app/shop.ts'
 import { CutAlong } from '../../drawing/CutAlong.tsx'
-import { CutSection } from '../../drawing/CutSection.tsx'
 import { CutTop } from '../../drawing/CutTop.tsx'
 import { cutGeometry } from '../../drawing/geometry.ts'
+import { FIGURE_NAMES, printFigure } from './figure-words.ts'
+import { ShapeDrawing } from './ShapeDrawing.tsx'
+import { TemplateButton } from './TemplateButton.tsx'
+import type { DraftEdit } from './useDraft.ts'
+
+const UsualTab = lazy(async () => ({ default: (await import('./UsualTab.tsx')).UsualTab }))
 
 const NOTES = { chart: 'your chart', log: 'your log', 'worked-out': 'worked out' } as const
+/** Figures of the cut itself, told under its drawing where the shape has them. */
+const TOLD: readonly CutFigureName[] = [
+  'effectiveThickness',
+  'bevelFaceWidth',
+  'armRadius',
+  'pierceHeight',
+  'pathLength',
+  'templateLength',
+  'piecesPerStock',
+  'offcutMass',
+  'carbonEquivalent',
+  'warmTo',
+]
+const OWN_TOP = ['straight', 'bevel', 'section']
+const NO_TRAVEL = ['pierce', 'fastener', 'practice']
 
-/** The cut to scale, from three sides, with its times and gas. */
+/** The cut to scale, from three sides, with its times and gas; what to think of before it; and the usual pair. */
 export function Drawings({
   planned,
   stale,
+  draft,
+  edit,
+  errors,
+  title,
+  onFigures,
 }: {
   readonly planned: Extract<Planned, { ok: true }>
   readonly stale: boolean
+  readonly draft: CutDraft
+  readonly edit: DraftEdit
+  readonly errors: readonly FieldError[]
+  readonly title: string
+  /** Opens how the figures of the cut were worked out. */
+  readonly onFigures: () => void
 }) {
-  const { print, units } = useShop()
+  const { say } = useShop()
+  const [tab, setTab] = useState('scale')
+  const { plan } = planned
+  const tabs = [
+    { value: 'scale', label: 'To scale' },
+    { value: 'before', label: 'Before the cut' },
+    { value: 'usual', label: 'My usual' },
+  ]
+  return (
+    <Tabs.Root
+      value={tab}
+      onValueChange={setTab}
+      className="min-h-0 px-5 py-2 lg:grid lg:grid-rows-[auto_1fr] lg:overflow-hidden"
+    >
+      <div className="flex flex-wrap items-center gap-x-2 pb-1.5">
+        <Tabs.List aria-label="What is shown of the cut" className="flex gap-1">
+          {tabs.map((t) => (
+            <Tabs.Trigger
+              key={t.value}
+              value={t.value}
+              className="name min-h-[38px] border-b-[3px] border-transparent px-3 text-lg text-soft data-[state=active]:border-brick data-[state=active]:font-semibold data-[state=active]:text-ink"
+            >
+              {t.label}
+            </Tabs.Trigger>
+          ))}
+        </Tabs.List>
+        {stale ? <span className="text-soft">as it was before</span> : null}
+        <span className="grow" />
+        <TemplateButton
+          request={planned.request}
+          plan={plan}
+          title={title}
+          outlineId={draft.work.outlineId}
+        />
+      </div>
+      <Tabs.Content value="scale" className="min-h-0 outline-offset-[-2px]">
+        <ToScale planned={planned} draft={draft} onFigures={onFigures} />
+      </Tabs.Content>
+      <Tabs.Content value="before" className="min-h-0 overflow-y-auto">
+        <dl className="grid gap-x-8 gap-y-3 pb-3 md:grid-cols-2">
+          {plan.before.map((a) => (
+            <div key={a.topic}>
+              <dt className="name text-lg font-semibold">{say(a.topic)}</dt>
+              <dd className="leading-snug">{say(a.text)}</dd>
+            </div>
+          ))}
+        </dl>
+      </Tabs.Content>
+      <Tabs.Content value="usual" className="min-h-0 overflow-y-auto">
+        <Suspense fallback={<p className="text-soft">Opening.</p>}>
+          <UsualTab draft={draft} edit={edit} planned={planned} errors={errors} />
+        </Suspense>
+      </Tabs.Content>
+    </Tabs.Root>
+  )
+}
+
+function ToScale({
+  planned,
+  draft,
+  onFigures,
+}: {
+  readonly planned: Extract<Planned, { ok: true }>
+  readonly draft: CutDraft
+  readonly onFigures: () => void
+}) {
+  const { print, units, say } = useShop()
   const { plan, request } = planned
   const g = cutGeometry(plan, request)
   const length = (mm: number) => print(mm / 1000, 'length')
-  const inches = units.length === 'in'
   const onRule = (m: number | undefined) =>
-    inches && m !== undefined ? `, about ${nearestSixtyFourth(m)}` : ''
+    units.length === 'in' && m !== undefined ? `, about ${nearestSixtyFourth(m)}` : ''
   const { torchTime, preheatTime, collarHeight, tipToWork } = plan.figures
+  const kerfNote = NOTES[plan.figures.kerf?.source ?? 'worked-out']
+  const guideNote = `line to guide${onRule(plan.figures.guideOffset?.value)}`
   if (!g)
     return (
       <section aria-label="The cut, to scale" className="grid place-items-center p-8 text-soft">
         <p>No drawing: the plan gives no settings. The findings below say why.</p>
       </section>
     )
+  const { shape } = request.work
   return (
     <section
       aria-label="The cut, to scale"
-      className="min-h-0 px-5 py-3 lg:grid lg:grid-cols-[1.65fr_1fr] lg:grid-rows-[auto_1fr_auto] lg:overflow-hidden"
+      className={`h-full min-h-0 lg:grid lg:grid-rows-[1fr_auto] ${shape === 'straight' ? 'lg:grid-cols-[1.65fr_1fr]' : 'lg:grid-cols-[2.5fr_1fr]'}`}
     >
-      <h2 className="name col-span-2 text-lg text-soft">
-        The cut, to scale{stale ? ', as it was before' : ''}
-      </h2>
       <div className="min-h-0 [contain:strict] max-lg:h-[320px]">
-        <CutSection
-          g={g}
-          length={length}
-          kerfNote={NOTES[plan.figures.kerf?.source ?? 'worked-out']}
-          guideNote={`line to guide${onRule(plan.figures.guideOffset?.value)}`}
-        />
+        <ShapeDrawing planned={planned} g={g} draft={draft} kerfNote={kerfNote} guideNote={guideNote} />
       </div>
-      <div className="grid min-h-0 grid-rows-2 max-lg:h-[320px]">
-        <figure className="min-h-0 [contain:strict]">
-          <CutTop g={g} length={length} />
-        </figure>
-        <figure className="min-h-0 [contain:strict]">
+      {OWN_TOP.includes(shape) ? (
+        <div className="grid min-h-0 grid-rows-2 max-lg:h-[320px]">
+          <figure className="min-h-0 [contain:strict]">
+            <CutTop g={g} length={length} />
+          </figure>
+          <figure className="min-h-0 [contain:strict]">
+            <CutAlong g={g} length={length} />
+          </figure>
+        </div>
+      ) : NO_TRAVEL.includes(shape) ? (
+        <div />
+      ) : (
+        <figure className="min-h-0 [contain:strict] max-lg:h-[180px]">
           <CutAlong g={g} length={length} />
         </figure>
-      </div>
-      <dl className="name col-span-2 flex flex-wrap gap-x-7 gap-y-1 pt-1 text-[1.05rem]">
+      )}
+      <dl className="name col-span-2 flex flex-wrap items-baseline gap-x-6 gap-y-0.5 pt-1 text-[1.05rem]">
         <Told
           name="Preheat"
           value={
@@ -68,7 +172,26 @@ export function Drawings({
           name="Tip to plate"
           value={tipToWork ? `about ${print(tipToWork.value, 'length')}` : undefined}
         />
+        {shape === 'straight' ? null : (
+          <Told
+            name="Kerf"
+            value={plan.figures.kerf ? print(plan.figures.kerf.value, 'length') : undefined}
+          />
+        )}
         <Told name="Guide height" value={collarHeight ? print(collarHeight.value, 'length') : undefined} />
+        {TOLD.map((name) => {
+          const figure = plan.figures[name]
+          return name === 'pathLength' && shape === 'straight' ? null : (
+            <Told
+              key={name}
+              name={say(FIGURE_NAMES[name])}
+              value={figure ? printFigure(name, figure.value, print) : undefined}
+            />
+          )
+        })}
+        <button type="button" className="underline decoration-rule underline-offset-2" onClick={onFigures}>
+          How
+        </button>
       </dl>
     </section>
   )

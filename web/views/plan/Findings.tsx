@@ -18,7 +18,7 @@ export const Findings = memo(function Findings({ plan, errors, onOpen }: Props) 
     <section
       aria-label="Findings"
       aria-live="polite"
-      className="border-t-[1.5px] border-rule bg-sheet lg:max-h-[148px] lg:overflow-y-auto"
+      className="border-t-[1.5px] border-rule bg-sheet lg:max-h-[112px] lg:overflow-y-auto"
     >
       <ul className="grid gap-x-6 gap-y-2 px-5 py-2.5 md:grid-cols-2 xl:grid-cols-3">
         {errors.length > 0 ? (

@@ -36,49 +36,51 @@ export function HowSheet({
   return (
     <Panel title={say(station?.title ?? '')} open={station !== undefined} onClose={onClose}>
       <div className="grid gap-7">
-        {station?.figures.map((name) => {
-          const figure = plan.figures[name]
-          const kind = cutFigureKind(name)
-          const findings = plan.findings.filter((f) => f.figure === name)
-          return (
-            <section key={name} aria-label={FIGURE_NAMES[name]}>
-              <h3 className="text-lg text-soft">{say(FIGURE_NAMES[name])}</h3>
-              {figure ? (
-                <>
-                  <p className="figure text-[2.4rem]">{printFigure(name, figure.value, print)}</p>
-                  <p className="flex flex-wrap items-center gap-2 pt-1">
-                    <SourceTag source={figure.source} />
-                    <span className="text-soft">
-                      {spanWords(figure, (v) => printFigure(name, v, print)) || 'as given'}
-                    </span>
+        {station?.figures
+          .filter((name) => station.id !== 'shape' || plan.figures[name])
+          .map((name) => {
+            const figure = plan.figures[name]
+            const kind = cutFigureKind(name)
+            const findings = plan.findings.filter((f) => f.figure === name)
+            return (
+              <section key={name} aria-label={FIGURE_NAMES[name]}>
+                <h3 className="text-lg text-soft">{say(FIGURE_NAMES[name])}</h3>
+                {figure ? (
+                  <>
+                    <p className="figure text-[2.4rem]">{printFigure(name, figure.value, print)}</p>
+                    <p className="flex flex-wrap items-center gap-2 pt-1">
+                      <SourceTag source={figure.source} />
+                      <span className="text-soft">
+                        {spanWords(figure, (v) => printFigure(name, v, print)) || 'as given'}
+                      </span>
+                    </p>
+                    <p className="pt-2">{say(figure.because)}</p>
+                    <details className="pt-2" open={name === station.figures[0]}>
+                      <summary className="cursor-pointer text-soft">What it rests on</summary>
+                      <dl className="mt-1 grid grid-cols-[1fr_auto] border-t border-rule">
+                        {Object.entries(figure.from).map(([key, value]) => (
+                          <div key={key} className="contents">
+                            <dt className="border-b border-rule py-1 pr-4">{say(label(key))}</dt>
+                            <dd className="name border-b border-rule py-1 text-right text-lg">
+                              {told(key, value, kind)}
+                            </dd>
+                          </div>
+                        ))}
+                      </dl>
+                      <p className="pt-2 text-sm text-soft">Rests on: {figure.cites}.</p>
+                    </details>
+                  </>
+                ) : (
+                  <p className="font-bold text-alarm">Not given.</p>
+                )}
+                {findings.map((f) => (
+                  <p key={f.code} className="mt-2 border-l-4 border-brass pl-3">
+                    <strong>{say(f.title)}.</strong> {say(f.text)}
                   </p>
-                  <p className="pt-2">{say(figure.because)}</p>
-                  <details className="pt-2" open={name === station.figures[0]}>
-                    <summary className="cursor-pointer text-soft">What it rests on</summary>
-                    <dl className="mt-1 grid grid-cols-[1fr_auto] border-t border-rule">
-                      {Object.entries(figure.from).map(([key, value]) => (
-                        <div key={key} className="contents">
-                          <dt className="border-b border-rule py-1 pr-4">{say(label(key))}</dt>
-                          <dd className="name border-b border-rule py-1 text-right text-lg">
-                            {told(key, value, kind)}
-                          </dd>
-                        </div>
-                      ))}
-                    </dl>
-                    <p className="pt-2 text-sm text-soft">Rests on: {figure.cites}.</p>
-                  </details>
-                </>
-              ) : (
-                <p className="font-bold text-alarm">Not given.</p>
-              )}
-              {findings.map((f) => (
-                <p key={f.code} className="mt-2 border-l-4 border-brass pl-3">
-                  <strong>{say(f.title)}.</strong> {say(f.text)}
-                </p>
-              ))}
-            </section>
-          )
-        })}
+                ))}
+              </section>
+            )
+          })}
       </div>
     </Panel>
   )

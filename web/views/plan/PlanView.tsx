@@ -3,6 +3,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { planDraft, type Planned } from '#contract/plan-of.ts'
 import type { Job, Ticket, Torch } from '#contract/types.ts'
+import type { Caution } from '#core/cut/index.ts'
 import type { FieldError } from '#core/figure.ts'
 import { api, type Failure } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
@@ -13,13 +14,15 @@ import { Drawings } from './Drawings.tsx'
 import { Findings } from './Findings.tsx'
 import { HowSheet } from './HowSheet.tsx'
 import { PlanSheet } from './PlanSheet.tsx'
-import { STATIONS, TheLine, type Station } from './TheLine.tsx'
+import { SHAPE_STATION, STATIONS, TheLine, USUAL_STATION, type Station } from './TheLine.tsx'
 import { Tickets } from './Tickets.tsx'
 import { useDraft } from './useDraft.ts'
 import { WorkPanel } from './WorkPanel.tsx'
 
 const NO_ERRORS: readonly FieldError[] = []
 const NO_TORCHES: readonly Torch[] = []
+
+const NO_CAUTIONS: readonly Caution[] = []
 
 const LINE_MS = 40
 const REST_MS = 120
@@ -47,9 +50,13 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
   const onLine = useRested(shown, LINE_MS)
   const told = useRested(planned, REST_MS)
   const openFigure = useCallback(
-    (figure: string) => setStation(STATIONS.find((s) => s.figures.some((f) => f === figure))),
+    (figure: string) =>
+      setStation(
+        [...STATIONS, SHAPE_STATION, USUAL_STATION].find((s) => s.figures.some((f) => f === figure)),
+      ),
     [],
   )
+  const openShape = useCallback(() => setStation(SHAPE_STATION), [])
   const running = useRunning(ticket, planned.ok && planned.plan.findings.every((f) => f.rank !== 'stop'))
   const keys = useMemo(
     () => ({
@@ -110,9 +117,19 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
             edit={draft.edit}
             torches={torches}
             errors={planned.ok ? NO_ERRORS : planned.errors}
+            cautions={shown?.plan.cautions ?? NO_CAUTIONS}
+            kerfM={shown?.plan.figures.kerf?.value}
           />
           {shown ? (
-            <Drawings planned={shown} stale={!planned.ok} />
+            <Drawings
+              planned={shown}
+              stale={!planned.ok}
+              draft={draft.draft}
+              edit={draft.edit}
+              errors={planned.ok ? NO_ERRORS : planned.errors}
+              title={draft.title}
+              onFigures={openShape}
+            />
           ) : (
             <p className="p-6 text-soft">The drawing comes with the first thickness that can be read.</p>
           )}

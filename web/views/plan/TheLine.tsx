@@ -40,6 +40,35 @@ export const STATIONS: readonly Station[] = [
   { id: 'standoff', title: 'Cones off plate', figures: ['standoff', 'tipToWork', 'collarHeight'] },
 ]
 
+/** The figures of the cut itself, which hang at no station of the line. */
+export const SHAPE_STATION: Station = {
+  id: 'shape',
+  title: 'The cut itself',
+  figures: [
+    'pathLength',
+    'effectiveThickness',
+    'bevelFaceWidth',
+    'bottomShift',
+    'armRadius',
+    'pierceHeight',
+    'kerf',
+    'guideOffset',
+    'collarHeight',
+    'templateLength',
+    'piecesPerStock',
+    'offcutMass',
+    'carbonEquivalent',
+    'warmTo',
+    'torchTime',
+  ],
+}
+/** How the usual pair was judged. */
+export const USUAL_STATION: Station = {
+  id: 'usual',
+  title: 'Your usual',
+  figures: ['usualOxygenFlow', 'usualOxygenPressureAtTip', 'usualOxygenShareBurnt', 'usualTravelSpeed'],
+}
+
 /** Where each hangs on the drawing: left and top in per cent, and its widest. */
 const AT: Readonly<Record<string, readonly [number, number, number]>> = {
   oxygen: [6.6, 7, 15.5],

@@ -3,41 +3,71 @@ import type { FieldError } from '#core/figure.ts'
 import type { Torch } from '#contract/types.ts'
 import { useShop } from '../../app/shop.ts'
 import { Button } from '../../ui/Button.tsx'
-import { Group } from '../../ui/Field.tsx'
+import { Field, Group } from '../../ui/Field.tsx'
 import { QuantityField } from '../../ui/QuantityField.tsx'
 import { Segmented } from '../../ui/Segmented.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
 import { ChartPanel } from './ChartPanel.tsx'
 import { KeepTorch } from './KeepTorch.tsx'
-import type { CutDraft } from '#contract/schemas.ts'
+import type { CutDraft, WorkDraft } from '#contract/schemas.ts'
+import type { Caution } from '#core/cut/index.ts'
+import { Cautions } from './Cautions.tsx'
+import {
+  FUEL_NAMES,
+  HOLLOW_NAMES,
+  METAL_NAMES,
+  optionsOf,
+  POSITION_NAMES,
+  SHAPE_NAMES,
+  SURFACE_NAMES,
+  WIND_NAMES,
+} from './cut-words.ts'
+import { OutlineButton } from './OutlineButton.tsx'
+import { ShapeFields, type WorkSetters } from './ShapeFields.tsx'
 import type { DraftEdit } from './useDraft.ts'
 
-const METALS = [
-  { value: 'low-carbon-steel', label: 'Low-carbon steel' },
-  { value: 'stainless-steel', label: 'Stainless steel' },
-  { value: 'aluminium', label: 'Aluminium' },
-  { value: 'copper', label: 'Copper' },
-  { value: 'brass', label: 'Brass' },
-] as const
-const SURFACES = [
-  { value: 'clean', label: 'Clean' },
-  { value: 'scale', label: 'Scale' },
-  { value: 'rust', label: 'Rust' },
-  { value: 'coated', label: 'Coated' },
-] as const
+const SHAPES = optionsOf(SHAPE_NAMES)
+const METALS = optionsOf(METAL_NAMES)
+const SURFACES = optionsOf(SURFACE_NAMES)
+const HOLLOWS = optionsOf(HOLLOW_NAMES)
+const POSITIONS = optionsOf(POSITION_NAMES)
+const WINDS = optionsOf(WIND_NAMES)
+const FUELS = optionsOf(FUEL_NAMES)
 const GUIDES = [
   { value: 'part', label: 'Part' },
   { value: 'scrap', label: 'Scrap' },
   { value: 'none', label: 'None' },
 ] as const
-const FUELS = [
-  { value: 'acetylene', label: 'Acetylene' },
-  { value: 'propane', label: 'Propane' },
-] as const
 const HANDLINGS = [
   { value: 'hand', label: 'By hand' },
   { value: 'track', label: 'On a track' },
 ] as const
+const TIP_KINDS = [
+  { value: '', label: 'Not said' },
+  { value: '1', label: 'One' },
+  { value: '2', label: 'Two' },
+] as const
+const GRADES = [
+  { value: '', label: 'Not said' },
+  { value: 'R', label: 'R' },
+  { value: 'RM', label: 'RM' },
+  { value: 'T', label: 'T' },
+] as const
+const PIPINGS = [
+  { value: 'none', label: 'None' },
+  { value: 'steel', label: 'Steel' },
+  { value: 'copper', label: 'Copper' },
+] as const
+const HANDS = [
+  { value: 'right', label: 'Right' },
+  { value: 'left', label: 'Left' },
+] as const
+const TRIALS = [
+  { value: '', label: 'No' },
+  { value: 'yes', label: 'Trial' },
+] as const
+const WITH_CARBON = ['low-carbon-steel', 'medium-carbon-steel', 'high-carbon-steel', 'low-alloy-steel']
+const GUIDED = ['straight', 'strip', 'bevel', 'section']
 const OWN = 'own'
 
 /** What you tell it: the work first, then the rig that is fitted. */
@@ -46,8 +76,13 @@ export function WorkPanel({
   edit,
   torches,
   errors,
+  cautions,
+  kerfM,
 }: {
   readonly draft: CutDraft
+  readonly cautions: readonly Caution[]
+  /** The plan's kerf, for the outline. */
+  readonly kerfM: number | undefined
   readonly edit: DraftEdit
   readonly torches: readonly Torch[]
   readonly errors: readonly FieldError[]
@@ -75,40 +110,112 @@ export function WorkPanel({
       <h2 className="name text-lg text-soft">The work</h2>
       <SelectField
         beside
+        label="Kind of cut"
+        value={work.shape as (typeof SHAPES)[number]['value']}
+        options={SHAPES}
+        onChange={set.shape}
+      />
+      <SelectField
+        beside
         label="Metal"
         value={work.metal as (typeof METALS)[number]['value']}
         options={METALS}
-        onChange={set.metal}
+        onChange={set.work.metal}
       />
       <QuantityField
         beside
         stepper
-        label="Thickness"
+        label={work.shape === 'pipe' ? 'Wall' : 'Thickness'}
         kind="length"
         value={work.thickness}
         error={error('work.thickness')}
-        onChange={set.thickness}
+        onChange={set.work.thickness}
       />
-      <QuantityField
+      <ShapeFields
+        work={work}
+        set={set.work}
+        errors={errors}
+        onPractice={set.practice}
+        outline={
+          <OutlineButton
+            outlineId={work.outlineId}
+            thickness={work.thickness}
+            kerfM={kerfM}
+            onTake={set.outline}
+          />
+        }
+      />
+      <SelectField
         beside
-        stepper
-        label="Length"
-        kind="length"
-        value={work.length}
-        error={error('work.length')}
-        onChange={set.length}
+        label="Surface"
+        value={work.surface as (typeof SURFACES)[number]['value']}
+        options={SURFACES}
+        onChange={set.work.surface}
+        error={error('work.surface')}
       />
-      <Group beside label="Surface" error={error('work.surface')}>
-        <Segmented
-          label="Surface"
-          value={work.surface as (typeof SURFACES)[number]['value']}
-          options={SURFACES}
-          onChange={set.surface}
-        />
-      </Group>
-      <Group beside label="Guide on" error={error('rig.guide')}>
-        <Segmented label="Guide on" value={rig.guide} options={GUIDES} onChange={set.guide} />
-      </Group>
+      <Cautions cautions={cautions} ticked={work.cautions} onChange={set.cautions} />
+      {GUIDED.includes(work.shape) ? (
+        <Group beside label="Guide on" error={error('rig.guide')}>
+          <Segmented label="Guide on" value={rig.guide} options={GUIDES} onChange={set.rig.guide} />
+        </Group>
+      ) : null}
+      <details open={unusual(work)}>
+        <summary className="name cursor-pointer py-1 text-lg text-soft">More about the work</summary>
+        <div className="grid gap-2 pt-1">
+          {WITH_CARBON.includes(work.metal) ? (
+            <>
+              <Line
+                label="Grade"
+                value={work.grade}
+                hint="4140, S355, spring steel"
+                error={error('work.grade')}
+                onChange={set.work.grade}
+              />
+              <Line
+                label="Composition"
+                value={work.composition}
+                hint="C 0.45, Mn 0.75, Cr 0.2"
+                error={error('work.composition')}
+                onChange={set.work.composition}
+              />
+            </>
+          ) : null}
+          <SelectField
+            beside
+            label="Hollow"
+            value={work.hollow as (typeof HOLLOWS)[number]['value']}
+            options={HOLLOWS}
+            onChange={set.work.hollow}
+          />
+          <SelectField
+            beside
+            label="Position"
+            value={work.position as (typeof POSITIONS)[number]['value']}
+            options={POSITIONS}
+            onChange={set.work.position}
+          />
+          <Group beside label="Wind">
+            <Segmented label="Wind" value={work.wind} options={WINDS} onChange={set.work.wind} />
+          </Group>
+          <QuantityField
+            beside
+            stepper
+            label="Plate is at"
+            kind="temperature"
+            value={work.temperature}
+            error={error('work.temperature')}
+            onChange={set.work.temperature}
+          />
+          <Group beside label="Just outside the chart">
+            <Segmented
+              label="Just outside the chart"
+              value={work.trial}
+              options={TRIALS}
+              onChange={set.work.trial}
+            />
+          </Group>
+        </div>
+      </details>
       <h2 className="name pt-1 text-lg text-soft">The rig</h2>
       <SelectField
         beside
@@ -124,7 +231,7 @@ export function WorkPanel({
         value={rig.tipOrifice}
         error={error('rig.tipOrifice')}
         empty={say('chosen for you')}
-        onChange={set.tipOrifice}
+        onChange={set.rig.tipOrifice}
       />
       <Group beside label="Your chart" error={chartError?.message}>
         <Button className="w-full" onClick={() => setChartOpen(true)}>
@@ -135,11 +242,32 @@ export function WorkPanel({
               : `${rig.chart.length} rows`}
         </Button>
       </Group>
-      <Group beside label="Fuel" error={error('rig.fuel')}>
-        <Segmented label="Fuel" value={rig.fuel} options={FUELS} onChange={set.fuel} />
+      <SelectField
+        beside
+        label="Fuel"
+        value={rig.fuel as (typeof FUELS)[number]['value']}
+        options={FUELS}
+        onChange={set.rig.fuel}
+        error={error('rig.fuel')}
+      />
+      <Group beside label={say('Tip, pieces')} error={error('rig.tipPieces')}>
+        <Segmented
+          label={say('Tip, pieces')}
+          value={rig.tipPieces}
+          options={TIP_KINDS}
+          onChange={set.rig.tipPieces}
+        />
+      </Group>
+      <Group beside label="Fuel hose grade" error={error('rig.hoseGrade')}>
+        <Segmented
+          label="Fuel hose grade"
+          value={rig.hoseGrade}
+          options={GRADES}
+          onChange={set.rig.hoseGrade}
+        />
       </Group>
       <Group beside label="Handling" error={error('rig.handling')}>
-        <Segmented label="Handling" value={rig.handling} options={HANDLINGS} onChange={set.handling} />
+        <Segmented label="Handling" value={rig.handling} options={HANDLINGS} onChange={set.rig.handling} />
       </Group>
       <QuantityField
         beside
@@ -148,7 +276,7 @@ export function WorkPanel({
         value={rig.tipRadius}
         error={error('rig.tipRadius')}
         hint="Half its width where it rides the guide"
-        onChange={set.tipRadius}
+        onChange={set.rig.tipRadius}
       />
       <QuantityField
         beside
@@ -173,16 +301,7 @@ export function WorkPanel({
         value={rig.tipBelowCollar}
         error={error('rig.tipBelowCollar')}
         empty="1 in"
-        onChange={set.tipBelowCollar}
-      />
-      <QuantityField
-        beside
-        stepper
-        label="Plate is at"
-        kind="temperature"
-        value={work.temperature}
-        error={error('work.temperature')}
-        onChange={set.temperature}
+        onChange={set.rig.tipBelowCollar}
       />
       <QuantityField
         beside
@@ -190,7 +309,7 @@ export function WorkPanel({
         kind="share"
         value={rig.oxygenPurity}
         error={error('rig.oxygenPurity')}
-        onChange={set.oxygenPurity}
+        onChange={set.rig.oxygenPurity}
       />
       {rig.fuel === 'acetylene' ? (
         <QuantityField
@@ -201,9 +320,43 @@ export function WorkPanel({
           error={error('rig.acetyleneCylinder')}
           empty="not said"
           hint="Its rated full contents"
-          onChange={set.acetyleneCylinder}
+          onChange={set.rig.acetyleneCylinder}
         />
       ) : null}
+      <details>
+        <summary className="name cursor-pointer py-1 text-lg text-soft">More about the rig</summary>
+        <div className="grid gap-2 pt-1">
+          <Group beside label="Hand">
+            <Segmented label="Hand" value={rig.hand} options={HANDS} onChange={set.rig.hand} />
+          </Group>
+          <Group beside label="Fixed fuel pipe" error={error('rig.piping')}>
+            <Segmented
+              label="Fixed fuel pipe"
+              value={rig.piping}
+              options={PIPINGS}
+              onChange={set.rig.piping}
+            />
+          </Group>
+          <QuantityField
+            beside
+            label="Guide is high"
+            kind="length"
+            value={rig.guideHeight}
+            error={error('rig.guideHeight')}
+            empty="as the collar wants"
+            onChange={set.rig.guideHeight}
+          />
+          {rig.fuel === 'acetylene' ? (
+            <Line
+              label={say('Cylinders')}
+              value={rig.acetyleneCylinders}
+              hint="How many on the manifold"
+              error={error('rig.acetyleneCylinders')}
+              onChange={set.rig.acetyleneCylinders}
+            />
+          ) : null}
+        </div>
+      </details>
       <Button className="mt-1" onClick={() => setKeepOpen(true)}>
         {say('Keep this rig as a torch')}
       </Button>
@@ -228,30 +381,120 @@ export function WorkPanel({
   )
 }
 
+const WORK_KEYS = [
+  'shape',
+  'metal',
+  'grade',
+  'composition',
+  'thickness',
+  'length',
+  'start',
+  'surface',
+  'hollow',
+  'temperature',
+  'position',
+  'wind',
+  'bevel',
+  'bevelFrom',
+  'lean',
+  'land',
+  'diameter',
+  'width',
+  'count',
+  'stock',
+  'trim',
+  'fastener',
+  'pipeCut',
+  'pipeAngle',
+  'runDiameter',
+  'offset',
+  'section',
+  'depth',
+  'copeLength',
+  'copeDepth',
+  'pierces',
+  'trial',
+] as const satisfies readonly (keyof WorkSetters)[]
+const RIG_KEYS = [
+  'tipOrifice',
+  'tipPieces',
+  'hoseGrade',
+  'piping',
+  'hand',
+  'guideHeight',
+  'fuel',
+  'guide',
+  'handling',
+  'tipRadius',
+  'tipBelowCollar',
+  'oxygenPurity',
+  'acetyleneCylinder',
+  'acetyleneCylinders',
+] as const
+
 /** What each field does when it changes: the same functions from one key to the next. */
 function useSetters(edit: DraftEdit, torches: readonly Torch[]) {
   return useMemo(
     () => ({
-      metal: (metal: string) => edit.setWork({ metal }),
-      thickness: (thickness: string) => edit.setWork({ thickness }),
-      length: (length: string) => edit.setWork({ length }),
-      surface: (surface: string) => edit.setWork({ surface }),
-      temperature: (temperature: string) => edit.setWork({ temperature }),
+      work: Object.fromEntries(
+        WORK_KEYS.map((key) => [key, (value: string) => edit.setWork({ [key]: value })]),
+      ) as WorkSetters,
+      rig: Object.fromEntries(
+        RIG_KEYS.map((key) => [key, (value: string) => edit.setRig({ [key]: value })]),
+      ) as Readonly<Record<(typeof RIG_KEYS)[number], (value: string) => void>>,
+      // how a cut begins follows from its kind until somebody says otherwise
+      shape: (shape: string) => edit.setWork({ shape, start: '' }),
+      practice: (practice: WorkDraft['practice']) => edit.setWork({ practice }),
+      cautions: (cautions: WorkDraft['cautions']) => edit.setWork({ cautions }),
+      outline: (outlineId: string, length: string, pierces: string) =>
+        edit.setWork({ outlineId, length, pierces }),
       torch: (id: string) => {
         const torch = torches.find((t) => t.id === id)
         edit.setDraft({ torchId: torch?.id ?? null, ...(torch ? { rig: torch.rig } : {}) })
       },
-      tipOrifice: (tipOrifice: string) => edit.setRig({ tipOrifice }),
-      fuel: (fuel: string) => edit.setRig({ fuel }),
-      guide: (guide: string) => edit.setRig({ guide }),
-      handling: (handling: string) => edit.setRig({ handling }),
-      tipRadius: (tipRadius: string) => edit.setRig({ tipRadius }),
       hoseLength: (length: string) => edit.setHose({ length }),
       hoseBore: (bore: string) => edit.setHose({ bore }),
-      tipBelowCollar: (tipBelowCollar: string) => edit.setRig({ tipBelowCollar }),
-      oxygenPurity: (oxygenPurity: string) => edit.setRig({ oxygenPurity }),
-      acetyleneCylinder: (acetyleneCylinder: string) => edit.setRig({ acetyleneCylinder }),
     }),
     [edit, torches],
+  )
+}
+
+/** Whether something is said that would be hidden in the part that is folded away. */
+const unusual = (w: WorkDraft) =>
+  w.grade !== '' ||
+  w.composition !== '' ||
+  w.hollow !== 'no' ||
+  w.position !== 'flat' ||
+  w.wind !== 'calm' ||
+  w.trial !== ''
+
+function Line({
+  label,
+  value,
+  hint,
+  error,
+  onChange,
+}: {
+  readonly label: string
+  readonly value: string
+  readonly hint: string
+  readonly error: string | undefined
+  readonly onChange: (value: string) => void
+}) {
+  return (
+    <Field beside label={label} error={error}>
+      {({ id, describedBy }) => (
+        <input
+          id={id}
+          className="field"
+          placeholder={hint}
+          value={value}
+          maxLength={60}
+          aria-invalid={error ? true : undefined}
+          aria-describedby={describedBy}
+          onChange={(e) => onChange(e.target.value)}
+        />
+      )}
+    </Field>
   )
 }

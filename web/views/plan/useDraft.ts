@@ -63,6 +63,8 @@ export function useDraft(ticket: Ticket) {
       setWork: (part: Partial<CutDraft['work']>) =>
         setDraft({ work: { ...latest.current.draft.work, ...part } }),
       setRig: (part: Partial<CutDraft['rig']>) => setDraft({ rig: { ...latest.current.draft.rig, ...part } }),
+      setUsual: (part: Partial<CutDraft['usual']>) =>
+        setDraft({ usual: { ...latest.current.draft.usual, ...part } }),
       setHose: (part: Partial<CutDraft['rig']['oxygenHose']>) => {
         const { rig } = latest.current.draft
         setDraft({ rig: { ...rig, oxygenHose: { ...rig.oxygenHose, ...part } } })

@@ -1,0 +1,67 @@
+import { Printer } from 'lucide-react'
+import { useState } from 'react'
+import type { CutPlan, CutRequest } from '#core/cut/index.ts'
+import { asTemplate, templatesOf, type Template } from '#core/template/template.ts'
+import type { Paper } from '#core/template/tile.ts'
+import { api } from '../../app/api.ts'
+import { fileName, saveFile } from '../../app/save-file.ts'
+import { useShop } from '../../app/shop.ts'
+import { Button } from '../../ui/Button.tsx'
+import { useOutline } from '../../work/useOutline.ts'
+
+/** Saves the piece's template as a PDF at its true size, tiled on the paper of the region. */
+export function TemplateButton({
+  request,
+  plan,
+  title,
+  outlineId,
+}: {
+  readonly request: CutRequest
+  readonly plan: CutPlan
+  readonly title: string
+  readonly outlineId: string | null
+}) {
+  const { settings } = useShop()
+  const [failed, setFailed] = useState<string | undefined>(undefined)
+  const kerf = plan.figures.kerf?.value
+  const shaped = request.work.shape === 'outline'
+  const { data } = api.useOutlineQuery(outlineId ?? '', { skip: !shaped || outlineId === null })
+  const { outlined } = useOutline(shaped ? data : undefined, {
+    kerfMm: (kerf ?? 0.002) * 1000,
+    thicknessMm: request.work.thicknessM * 1000,
+  })
+  if (kerf === undefined) return null
+  const templates: readonly Template[] = shaped
+    ? outlined?.ok && outlined.plan.parts.length > 0
+      ? [
+          asTemplate('outline', [
+            ...outlined.plan.parts
+              .flatMap((p) => [p.outside, ...p.holes])
+              .map((points) => ({ kind: 'edge' as const, closed: true, points })),
+            ...outlined.plan.loops.map((l) => ({ kind: 'torch' as const, closed: true, points: l.loop })),
+          ]),
+        ]
+      : []
+    : templatesOf(request.work, kerf)
+  if (templates.length === 0) return null
+  const paper: Paper = settings.region === 'us' ? 'letter' : 'a4'
+  const save = async () => {
+    const { templatePdf } = await import('../../work/template-pdf.ts')
+    const pdf = await templatePdf(templates, paper, title)
+    if (!pdf) return setFailed('This template takes too many sheets. Mark it out with a rule.')
+    setFailed(undefined)
+    saveFile(fileName(`${title} template`, 'pdf'), pdf as BlobPart, 'application/pdf')
+  }
+  return (
+    <>
+      {failed ? (
+        <span role="alert" className="font-bold text-alarm">
+          {failed}
+        </span>
+      ) : null}
+      <Button className="min-h-[38px]" onClick={() => void save()}>
+        <Printer size={18} aria-hidden="true" /> Template, full size ({paper === 'a4' ? 'A4' : 'Letter'})
+      </Button>
+    </>
+  )
+}

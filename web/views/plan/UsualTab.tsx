@@ -1,0 +1,154 @@
+import { useMemo } from 'react'
+import type { Planned } from '#contract/plan-of.ts'
+import type { CutDraft } from '#contract/schemas.ts'
+import type { FieldError } from '#core/figure.ts'
+import { usualTable, type UsualVerdict } from '#core/cut/index.ts'
+import { useShop } from '../../app/shop.ts'
+import { QuantityField } from '../../ui/QuantityField.tsx'
+import { RankTag } from '../../ui/Tag.tsx'
+import type { DraftEdit } from './useDraft.ts'
+
+const VERDICTS: Readonly<Record<UsualVerdict, string>> = {
+  works: 'works',
+  starves: 'starves: slow, slag, lost cut',
+  'too-much': 'too much: wide, rounded, wasted',
+  'tip-too-small': 'tip too small',
+  'tip-too-big': 'tip too big',
+}
+const FUEL_WORDS = { low: 'fuel low', yes: '', high: 'fuel high' } as const
+
+/** "My usual": a habitual pair of pressures judged for today's plate and for every other. */
+export function UsualTab({
+  draft,
+  edit,
+  planned,
+  errors,
+}: {
+  readonly draft: CutDraft
+  readonly edit: DraftEdit
+  readonly planned: Extract<Planned, { ok: true }>
+  readonly errors: readonly FieldError[]
+}) {
+  const { say, print } = useShop()
+  const { usual } = draft
+  const { plan, request } = planned
+  const set = useMemo(
+    () => ({
+      oxygen: (oxygen: string) => edit.setUsual({ oxygen }),
+      fuel: (fuel: string) => edit.setUsual({ fuel }),
+      tip: (tip: string) => edit.setUsual({ tip }),
+    }),
+    [edit],
+  )
+  const error = (field: string) => errors.find((e) => e.field === `usual.${field}`)?.message
+  const orifice = request.usual?.tipOrificeM ?? plan.figures.tipOrifice?.value
+  const rows = useMemo(
+    () => (request.usual && orifice !== undefined ? usualTable(request, request.usual, orifice) : undefined),
+    [request, orifice],
+  )
+  const findings = plan.findings.filter((f) => f.code.startsWith('usual-'))
+  const judged = [
+    ['Flow through the tip', plan.figures.usualOxygenFlow, 'flow'],
+    ['Of it burnt', plan.figures.usualOxygenShareBurnt, 'share'],
+    ['Speed it supports', plan.figures.usualTravelSpeed, 'speed'],
+    ['Left at the tip', plan.figures.usualOxygenPressureAtTip, 'pressure'],
+  ] as const
+  return (
+    <div className="grid gap-4 lg:grid-cols-[270px_1fr]">
+      <div className="grid content-start gap-3">
+        <p className="text-soft">
+          {say('The pair that you always set, whatever the plate. Here is what it does today.')}
+        </p>
+        <QuantityField
+          label="Oxygen, always"
+          kind="pressure"
+          value={usual.oxygen}
+          error={error('oxygen')}
+          onChange={set.oxygen}
+        />
+        <QuantityField
+          label="Fuel, always"
+          kind="pressure"
+          value={usual.fuel}
+          error={error('fuel')}
+          onChange={set.fuel}
+        />
+        <QuantityField
+          label={say('Tip, if another')}
+          kind="length"
+          value={usual.tip}
+          error={error('tip')}
+          empty={say("the plan's tip")}
+          onChange={set.tip}
+        />
+      </div>
+      {rows ? (
+        <div className="grid content-start gap-3">
+          {findings.map((f) => (
+            <p key={f.code} className="flex gap-3 leading-snug">
+              <span>
+                <RankTag rank={f.rank} />
+              </span>
+              <span>
+                <strong>{say(f.title)}.</strong> {say(f.text)}
+              </span>
+            </p>
+          ))}
+          <dl className="name flex flex-wrap gap-x-7 gap-y-1 text-[1.1rem]">
+            {judged.map(([name, figure, kind]) =>
+              figure ? (
+                <div key={name} className="flex gap-2">
+                  <dt className="text-soft">{name}</dt>
+                  <dd className="font-semibold">
+                    {print(figure.value, kind)}{' '}
+                    <span className="font-normal text-soft">
+                      ({print(figure.low, kind)} to {print(figure.high, kind)})
+                    </span>
+                  </dd>
+                </div>
+              ) : null,
+            )}
+          </dl>
+          <table className="w-full border-collapse text-left">
+            <caption className="pb-1 text-left text-soft">
+              {say('The same pair on every plate, worked out for this tip and hose.')}
+            </caption>
+            <thead>
+              <tr className="border-b-[1.5px] border-ink">
+                {['Plate', 'Flow', 'Wanted', 'Speed', 'Verdict'].map((h) => (
+                  <th key={h} scope="col" className="name py-1 pr-3 text-lg">
+                    {h}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody className="name text-[1.08rem]">
+              {rows.map((r) => (
+                <tr
+                  key={r.thicknessM}
+                  className={`border-b border-rule ${r.verdict === 'works' && r.fuelInBand === 'yes' ? '' : 'text-soft'}`}
+                >
+                  <th scope="row" className="py-0.5 pr-3 font-semibold">
+                    {print(r.thicknessM, 'length')}
+                  </th>
+                  <td className="pr-3">{print(r.flow, 'flow')}</td>
+                  <td className="pr-3">
+                    {print(r.wanted[0], 'flow')} to {print(r.wanted[1], 'flow')}
+                  </td>
+                  <td className="pr-3">{print(r.speed, 'speed')}</td>
+                  <td className={r.verdict === 'works' ? 'font-bold text-verdigris' : 'text-ink'}>
+                    {r.verdict === 'works' ? '✓ ' : '✕ '}
+                    {say(VERDICTS[r.verdict])}
+                    {r.fuelInBand === 'yes' ? '' : `, ${FUEL_WORDS[r.fuelInBand]}`}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      ) : (
+        <p className="text-soft">Type both pressures with their units.</p>
+      )}
+    </div>
+  )
+}
