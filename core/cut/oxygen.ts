@@ -1,7 +1,8 @@
 import { HOSE_DROP_MAX_SHARE, refuseSetting } from '../limits.ts'
 import { OXYGEN } from '../gas/fuels.ts'
 import { CHART_HOSE, HOSE_BORES_M, hoseDrop, type Hose } from '../gas/hose.ts'
-import { bisect, CD, CD_RANGE, isChoked, orificeFlow, pressureForFlow } from '../gas/orifice.ts'
+import { pressureAtTip } from '../gas/tip-pressure.ts'
+import { CD, CD_RANGE, isChoked, orificeFlow, pressureForFlow } from '../gas/orifice.ts'
 import { downToDivision, toDivision, upToDivision } from '../quantity/index.ts'
 import type { Draft } from './draft.ts'
 import type { Range } from './steel-table.ts'
@@ -42,11 +43,9 @@ function estimate(asked: OxygenAsked, hose: Hose, flow: number) {
 
 /** The pressure that a charted setting leaves at the tip, Pa gauge. */
 function tipOfChart(asked: OxygenAsked, charted: number, at: ChartRow['at']): number {
-  if (at === 'torch') return charted
-  const bore = { diameterM: asked.orificeM, ambientPa: asked.ambientPa }
-  const atRegulator = (tip: number) =>
-    tip + hoseDrop(CHART_HOSE, OXYGEN, orificeFlow(bore, tip) + asked.preheatOxygen, tip, asked.ambientPa)
-  return bisect((tip) => atRegulator(tip) - charted, 0, charted)
+  return at === 'torch'
+    ? charted
+    : pressureAtTip(charted, asked.orificeM, CHART_HOSE, asked.preheatOxygen, asked.ambientPa)
 }
 
 /** Works out flow, pressure at the tip and setting at the regulator, says what is wrong with them, and puts them in the plan. */

@@ -1,7 +1,7 @@
 import { ACETYLENE_MAX_GAUGE_PA, refuseSetting } from '../limits.ts'
-import { FUELS, OXYGEN } from '../gas/fuels.ts'
-import { hoseDrop, type Hose } from '../gas/hose.ts'
-import { bisect, CD_RANGE, isChoked, orificeFlow } from '../gas/orifice.ts'
+import { FUELS } from '../gas/fuels.ts'
+import { pressureAtTip } from '../gas/tip-pressure.ts'
+import { CD_RANGE, isChoked, orificeFlow } from '../gas/orifice.ts'
 import { ambientPressurePa } from '../gas/standard.ts'
 import { INCH_M } from '../quantity/index.ts'
 import type { Draft } from './draft.ts'
@@ -32,14 +32,6 @@ export interface UsualOnPlate {
   readonly fuelInBand: 'low' | 'yes' | 'high'
 }
 
-/** What a pressure at the regulator leaves at the tip, Pa gauge. */
-function tipPressure(settingPa: number, orificeM: number, hose: Hose, preheat: number, ambientPa: number) {
-  const bore = { diameterM: orificeM, ambientPa }
-  const atRegulator = (tip: number) =>
-    tip + hoseDrop(hose, OXYGEN, orificeFlow(bore, tip) + preheat, tip, ambientPa)
-  return bisect((tip) => atRegulator(tip) - settingPa, 0, settingPa)
-}
-
 function preheatOxygen(row: SteelRow, request: CutRequest): number {
   const [lean, rich] = FUELS[request.rig.fuel].preheatRatio
   return ((row.fuel[0] + row.fuel[1]) / 2) * ((lean + rich) / 2)
@@ -54,7 +46,7 @@ export function judgeUsual(
 ): UsualOnPlate {
   const ambientPa = ambientPressurePa(request.shop.altitudeM)
   const row = steelRow(thicknessM, request.rig.fuel)
-  const tipGaugePa = tipPressure(
+  const tipGaugePa = pressureAtTip(
     usual.oxygenPa,
     orificeM,
     request.rig.oxygenHose,

@@ -1,5 +1,5 @@
 import { lazy, Suspense, type ComponentType } from 'react'
-import { createBrowserRouter, Link } from 'react-router'
+import { createBrowserRouter, Link, Navigate } from 'react-router'
 import { Button } from '../ui/Button.tsx'
 import { Shell } from './Shell.tsx'
 
@@ -54,6 +54,15 @@ export const router = createBrowserRouter([
       { path: '/jobs', element: view(() => import('../views/jobs/Jobs.tsx')) },
       { path: '/jobs/:jobId', element: view(() => import('../views/plan/JobPage.tsx')) },
       { path: '/jobs/:jobId/:ticketId', element: view(() => import('../views/plan/JobPage.tsx')) },
+      {
+        path: '/bench',
+        element: view(() => import('../views/bench/Bench.tsx')),
+        children: [
+          { index: true, element: <Navigate to="/bench/tip" replace /> },
+          { path: 'tip', element: view(() => import('../views/bench/TipFinder.tsx')) },
+          { path: 'cut-list', element: view(() => import('../views/bench/CutList.tsx')) },
+        ],
+      },
       { path: '/log', element: view(() => import('../views/log/Log.tsx')) },
       { path: '/log/:entryId', element: view(() => import('../views/log/Entry.tsx')) },
       { path: '/settings', element: view(() => import('../views/settings/Settings.tsx')) },

@@ -2,7 +2,7 @@ import { useEffect } from 'react'
 
 /** Every shortcut, for the help and for the views that answer to them. */
 export const SHORTCUTS = [
-  { keys: '1–4', does: 'Today, Jobs, Log, Settings' },
+  { keys: '1–5', does: 'Today, Jobs, Bench, Log, Settings' },
   { keys: 'n', does: 'Start a piece' },
   { keys: 'w', does: 'The work: first field of a plan' },
   { keys: 'l', does: 'The line: first station of a plan' },

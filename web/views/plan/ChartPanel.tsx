@@ -1,4 +1,5 @@
 import { Plus, Trash2 } from 'lucide-react'
+import { lazy, Suspense } from 'react'
 import type { ChartRowDraft } from '#contract/schemas.ts'
 import type { FieldError } from '#core/figure.ts'
 import { useShop } from '../../app/shop.ts'
@@ -7,6 +8,8 @@ import { Group } from '../../ui/Field.tsx'
 import { Panel } from '../../ui/Panel.tsx'
 import { QuantityField } from '../../ui/QuantityField.tsx'
 import { Segmented } from '../../ui/Segmented.tsx'
+
+const ChartImport = lazy(() => import('./ChartImport.tsx'))
 
 const EMPTY: ChartRowDraft = {
   orifice: '',
@@ -18,6 +21,7 @@ const EMPTY: ChartRowDraft = {
   speed: '',
   kerf: '',
 }
+const MOST_ROWS = 100
 const COLUMNS = [
   { field: 'orifice', label: "Tip's orifice", kind: 'length' },
   { field: 'thicknessMin', label: 'Plate from', kind: 'length' },
@@ -90,6 +94,10 @@ export function ChartPanel({
       <Button className="mt-5 w-full" onClick={() => onChange([...rows, EMPTY])}>
         <Plus size={18} aria-hidden="true" /> Add a row
       </Button>
+      <h3 className="pt-8 pb-2 text-xl">From a table</h3>
+      <Suspense>
+        <ChartImport onTake={(more) => onChange([...rows, ...more].slice(0, MOST_ROWS))} />
+      </Suspense>
     </Panel>
   )
 }

@@ -1,5 +1,5 @@
-import { Play } from 'lucide-react'
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { Play, Printer } from 'lucide-react'
+import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { planDraft, type Planned } from '#contract/plan-of.ts'
 import type { Job, Ticket, Torch } from '#contract/types.ts'
@@ -13,7 +13,6 @@ import { Button } from '../../ui/Button.tsx'
 import { Drawings } from './Drawings.tsx'
 import { Findings } from './Findings.tsx'
 import { HowSheet } from './HowSheet.tsx'
-import { PlanSheet } from './PlanSheet.tsx'
 import { SHAPE_STATION, STATIONS, TheLine, USUAL_STATION, type Station } from './TheLine.tsx'
 import { Tickets } from './Tickets.tsx'
 import { useDraft } from './useDraft.ts'
@@ -21,6 +20,9 @@ import { WorkPanel } from './WorkPanel.tsx'
 
 const NO_ERRORS: readonly FieldError[] = []
 const NO_TORCHES: readonly Torch[] = []
+
+// what is only seen on paper comes after what is seen on the screen
+const PlanSheet = lazy(() => import('./PlanSheet.tsx'))
 
 const NO_CAUTIONS: readonly Caution[] = []
 
@@ -87,6 +89,13 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
           </div>
           <Tickets job={job} current={ticket.id} />
           <Button
+            className="no-print min-h-[46px]"
+            aria-label="Print the plan, or save it as PDF"
+            onClick={() => print()}
+          >
+            <Printer size={20} aria-hidden="true" />
+          </Button>
+          <Button
             look="act"
             className="no-print min-h-[46px] text-xl"
             disabled={running.disabled}
@@ -144,13 +153,15 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
         ) : null}
       </main>
       {shown ? (
-        <PlanSheet
-          title={draft.title}
-          place={job.place ? `${job.name}, ${job.place}` : job.name}
-          torchName={torchName}
-          draft={draft.draft}
-          planned={shown}
-        />
+        <Suspense>
+          <PlanSheet
+            title={draft.title}
+            place={job.place ? `${job.name}, ${job.place}` : job.name}
+            torchName={torchName}
+            draft={draft.draft}
+            planned={shown}
+          />
+        </Suspense>
       ) : null}
     </>
   )

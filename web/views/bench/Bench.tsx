@@ -1,0 +1,28 @@
+import { NavLink, Outlet } from 'react-router'
+
+const TOOLS = [
+  { to: '/bench/tip', name: 'Which tip is this?' },
+  { to: '/bench/cut-list', name: 'Many pieces' },
+] as const
+
+/** Tools that belong to no piece: lying on the bench. */
+export default function Bench() {
+  return (
+    <main className="px-5 py-4 md:px-8">
+      <nav aria-label="Tools on the bench" className="flex flex-wrap gap-2 border-b-[1.5px] border-rule pb-0">
+        {TOOLS.map((t) => (
+          <NavLink
+            key={t.to}
+            to={t.to}
+            className={({ isActive }) =>
+              `name min-h-[42px] border-b-[3px] px-3 text-xl ${isActive ? 'border-brick font-semibold' : 'border-transparent text-soft'}`
+            }
+          >
+            {t.name}
+          </NavLink>
+        ))}
+      </nav>
+      <Outlet />
+    </main>
+  )
+}

@@ -1,0 +1,309 @@
+import { lazy, Suspense, useMemo } from 'react'
+import {
+  flowCurve,
+  judgeMeasuredWear,
+  judgeWear,
+  measuredOrifice,
+  orificeBetween,
+  tipFacts,
+  type FoundOrifice,
+  type TipFacts,
+  type Wear,
+} from '#core/cut/tip-finder.ts'
+import { CHART_HOSE } from '#core/gas/hose.ts'
+import { orificeFlow } from '#core/gas/orifice.ts'
+import { ambientPressurePa } from '#core/gas/standard.ts'
+import { pressureAtTip } from '#core/gas/tip-pressure.ts'
+import { fromSi, NUMBER_DRILLS, parseQuantity, unitFor } from '#core/quantity/index.ts'
+import { useShop } from '../../app/shop.ts'
+import { Group } from '../../ui/Field.tsx'
+import { QuantityField } from '../../ui/QuantityField.tsx'
+import { Segmented } from '../../ui/Segmented.tsx'
+import { SelectField } from '../../ui/SelectField.tsx'
+import { useKeptForm } from '../log/useKeptForm.ts'
+
+const Chart = lazy(() => import('../../ui/Chart.tsx'))
+
+const MOST_ORIFICE_M = 0.004
+const DRILLS = NUMBER_DRILLS.filter((d) => d.diameterM <= MOST_ORIFICE_M)
+const HOWS = [
+  { value: 'drills', label: 'By drills' },
+  { value: 'measured', label: 'Measured' },
+] as const
+const FIRST = {
+  how: 'drills' as 'drills' | 'measured',
+  fits: '56',
+  refuses: '55',
+  measured: '',
+  nominal: '',
+  pressure: '',
+  hoseLength: '25 ft',
+  hoseBore: '1/4 in',
+}
+
+const WEAR_WORDS: Readonly<Record<Wear, string>> = {
+  good: 'Good: the size it should be.',
+  worn: 'Worn: throw it out. A wide bore throws a soft, wandering jet and drinks oxygen.',
+  blocked: 'Blocked or beaten over: clean it, and look at its face. Never drill it out.',
+}
+
+/** "Which tip is this?": from a drill that fits or a measure to what the tip is good for. */
+export default function TipFinder() {
+  const { settings, units, say, print } = useShop()
+  const [form, change] = useKeptForm('tip-finder', FIRST)
+  const length = (text: string) => {
+    const read = parseQuantity(text, 'length', {
+      unit: settings.units.length,
+      decimalMark: settings.decimalMark,
+    })
+    return read.ok ? read.value : undefined
+  }
+  const drillM = (number: string) => DRILLS.find((d) => String(d.number) === number)?.diameterM ?? 0
+  const altitude = length(settings.altitude) ?? 0
+  const ambientPa = ambientPressurePa(altitude)
+  const measured = length(form.measured)
+  const outOfRange = measured !== undefined && (measured < 0.0003 || measured > MOST_ORIFICE_M)
+  const found: FoundOrifice | undefined =
+    form.how === 'drills'
+      ? orificeBetween(drillM(form.fits), drillM(form.refuses))
+      : measured === undefined || outOfRange
+        ? undefined
+        : measuredOrifice(measured)
+  const facts = found ? tipFacts(found, ambientPa) : undefined
+  const drillOptions = useMemo(
+    () =>
+      DRILLS.map((d) => ({
+        value: String(d.number),
+        label: `#${d.number} · ${print(d.diameterM, 'length')}`,
+      })),
+    [print],
+  )
+  return (
+    <div className="grid gap-6 py-5 lg:grid-cols-[330px_1fr]">
+      <section aria-label="What you find" className="grid content-start gap-3">
+        <p className="text-soft">
+          {say(
+            'Slide number drills into the cutting bore by hand, cold and clean: the shank end, never turned. Or measure it.',
+          )}
+        </p>
+        <Group label="How">
+          <Segmented label="How" value={form.how} options={HOWS} onChange={(how) => change({ how })} />
+        </Group>
+        {form.how === 'drills' ? (
+          <>
+            <SelectField
+              label="Largest drill that goes in"
+              value={form.fits}
+              options={drillOptions}
+              onChange={(fits) => change({ fits })}
+            />
+            <SelectField
+              label="Smallest that does not"
+              value={form.refuses}
+              options={drillOptions}
+              onChange={(refuses) => change({ refuses })}
+              error={found ? undefined : 'The one that does not go in should be the larger.'}
+            />
+          </>
+        ) : (
+          <QuantityField
+            label="Bore, measured"
+            kind="length"
+            value={form.measured}
+            error={outOfRange ? 'A cutting bore is 0.3 to 4 mm (0.012 to 0.157 in).' : undefined}
+            empty="1.2 mm or #56"
+            onChange={(v) => change({ measured: v })}
+          />
+        )}
+        <QuantityField
+          label="What it should be, if you know"
+          kind="length"
+          value={form.nominal}
+          empty="not said"
+          onChange={(nominal) => change({ nominal })}
+        />
+        <h2 className="name pt-2 text-lg text-soft">Today's pressure and hose</h2>
+        <QuantityField
+          label="Oxygen at the regulator"
+          kind="pressure"
+          value={form.pressure}
+          empty="not said"
+          onChange={(pressure) => change({ pressure })}
+        />
+        <QuantityField
+          label="Hose length"
+          kind="length"
+          value={form.hoseLength}
+          onChange={(hoseLength) => change({ hoseLength })}
+        />
+        <QuantityField
+          label="Hose bore"
+          kind="length"
+          value={form.hoseBore}
+          onChange={(hoseBore) => change({ hoseBore })}
+        />
+      </section>
+      {facts ? (
+        <Found
+          facts={facts}
+          nominalM={length(form.nominal)}
+          byDrills={form.how === 'drills' ? drillM(form.fits) : undefined}
+          ambientPa={ambientPa}
+          pressure={form.pressure}
+          hose={{
+            lengthM: length(form.hoseLength) ?? CHART_HOSE.lengthM,
+            boreM: length(form.hoseBore) ?? CHART_HOSE.boreM,
+          }}
+          pressureUnit={unitFor('pressure', units)}
+          flowUnit={unitFor('flow', units)}
+        />
+      ) : (
+        <p className="text-soft">Choose two drills or type a measure.</p>
+      )}
+    </div>
+  )
+}
+
+function Found({
+  facts,
+  nominalM,
+  byDrills,
+  ambientPa,
+  pressure,
+  hose,
+  pressureUnit,
+  flowUnit,
+}: {
+  readonly facts: TipFacts
+  readonly nominalM: number | undefined
+  readonly byDrills: number | undefined
+  readonly ambientPa: number
+  readonly pressure: string
+  readonly hose: { readonly lengthM: number; readonly boreM: number }
+  readonly pressureUnit: ReturnType<typeof unitFor>
+  readonly flowUnit: ReturnType<typeof unitFor>
+}) {
+  const { say, print } = useShop()
+  const { valueM, lowM, highM } = facts.orifice
+  const read = pressure.trim() === '' ? undefined : parseQuantity(pressure, 'pressure')
+  const todayPa = read?.ok ? read.value : undefined
+  const { lengthM, boreM } = hose
+  const today = useMemo(() => {
+    if (todayPa === undefined) return undefined
+    const tipPa = pressureAtTip(todayPa, valueM, { lengthM, boreM }, 0, ambientPa)
+    return { regulatorPa: todayPa, tipPa, flow: orificeFlow({ diameterM: valueM, ambientPa }, tipPa) }
+  }, [todayPa, valueM, lengthM, boreM, ambientPa])
+  const series = useMemo(() => {
+    const curve = flowCurve(valueM, { lengthM, boreM }, ambientPa)
+    const pressures = (pick: 'tipPa' | 'regulatorPa') => curve.map((p) => fromSi(p[pick], pressureUnit))
+    const flows = curve.map((p) => fromSi(p.flow, flowUnit))
+    const choke = fromSi(facts.chokesAtPa, pressureUnit)
+    return [
+      { name: 'at the tip', x: pressures('tipPa'), y: flows, look: 'line' as const },
+      {
+        name: 'at the regulator, past this hose',
+        x: pressures('regulatorPa'),
+        y: flows,
+        look: 'thin' as const,
+      },
+      { name: 'choked from here', x: [choke, choke], y: [0, Math.max(...flows)], look: 'limit' as const },
+      ...(today
+        ? [
+            {
+              name: 'today',
+              x: [fromSi(today.regulatorPa, pressureUnit)],
+              y: [fromSi(today.flow, flowUnit)],
+              look: 'point' as const,
+            },
+          ]
+        : []),
+    ]
+  }, [valueM, lengthM, boreM, ambientPa, pressureUnit, flowUnit, facts.chokesAtPa, today])
+  const wear: Wear | undefined =
+    nominalM === undefined
+      ? undefined
+      : byDrills === undefined
+        ? judgeMeasuredWear(nominalM, valueM)
+        : judgeWear(byDrills >= nominalM * 0.999, lowM >= nominalM * 1.05)
+  const drill = (d: TipFacts['drill']) => (d ? `#${d.number} (${print(d.diameterM, 'length')})` : 'none')
+  return (
+    <section aria-label="The tip" className="grid content-start gap-4">
+      <div className="flex flex-wrap items-end gap-x-10 gap-y-3">
+        <div>
+          <h2 className="text-soft">Orifice</h2>
+          <p className="figure text-[3rem] leading-none">{print(valueM, 'length')}</p>
+          <p className="text-soft">
+            {print(lowM, 'length')} to {print(highM, 'length')}
+            {facts.drill ? `, number drill ${facts.drill.number}` : ''}
+          </p>
+        </div>
+        <div>
+          <h2 className="text-soft">Good for steel plate</h2>
+          <p className="figure text-[2.2rem] leading-none">
+            {facts.thickness
+              ? `${print(facts.thickness[0], 'length')} to ${print(facts.thickness[1], 'length')}`
+              : 'none in the table'}
+          </p>
+          <p className="text-soft">
+            {print(facts.flow.value, 'flow')} at 40 psi (2.8 bar) at the {say('tip')},{' '}
+            {print(facts.flow.low, 'flow')} to {print(facts.flow.high, 'flow')} over 25 to 55 psi; worked out
+          </p>
+        </div>
+      </div>
+      {wear ? (
+        <p
+          role="status"
+          className={`border-l-4 pl-3 text-lg font-semibold ${wear === 'good' ? 'border-verdigris' : 'border-alarm'}`}
+        >
+          {WEAR_WORDS[wear]}
+        </p>
+      ) : null}
+      <Suspense fallback={<p className="h-[300px] text-soft">Drawing the curve.</p>}>
+        <Chart
+          label={`Oxygen flow against pressure for a bore of ${print(valueM, 'length')}: it chokes from ${print(facts.chokesAtPa, 'pressure')} at the tip.`}
+          xTitle={`Pressure, ${pressureUnit}`}
+          yTitle={`Oxygen, ${flowUnit}`}
+          series={series}
+        />
+      </Suspense>
+      <p>
+        {say('The jet is choked, hard and straight, from')} {print(facts.chokesAtPa, 'pressure')}{' '}
+        {say('at the tip')}.
+        {today
+          ? ` Today ${print(today.regulatorPa, 'pressure')} leaves ${print(today.tipPa, 'pressure')} at the ${say('tip')}: ${print(today.flow, 'flow')}; the hose takes ${print(today.regulatorPa - today.tipPa, 'pressure')}.`
+          : ''}
+      </p>
+      <dl className="grid gap-x-8 gap-y-3 md:grid-cols-2">
+        <Word name="Go and no-go">
+          {say(
+            `A bore of this size takes ${facts.drill ? `drill #${facts.drill.number}` : drill(facts.smallerDrill)}. When ${drill(facts.noGo)} goes in too, it passes a tenth more oxygen: worn out.`,
+          )}
+        </Word>
+        <Word name="Cleaner">
+          {say(
+            `${drill(facts.cleaner)} or thinner, straight in and out, never twisted, with a little oxygen blowing. A cleaner that has to be forced widens the hole. Preheat holes take a thinner one: try from the thinnest up.`,
+          )}
+        </Word>
+        <Word name="Seat">
+          {say(
+            'Both seats bright and without nicks, wiped dry, no oil. A scratch across a seat leaks gas into gas inside the head: the tip goes to be reseated or thrown out. Hand tight where rings seal; a wrench only where the manual says so.',
+          )}
+        </Word>
+        <Word name="Face">
+          {say(
+            'Flat and square, all holes sharp-edged and round. A burred or bell-mouthed face bends the jet: rub it flat on fine paper on glass, then run the cleaner through.',
+          )}
+        </Word>
+      </dl>
+    </section>
+  )
+}
+
+function Word({ name, children }: { readonly name: string; readonly children: React.ReactNode }) {
+  return (
+    <div>
+      <dt className="name text-lg font-semibold">{name}</dt>
+      <dd className="leading-snug">{children}</dd>
+    </div>
+  )
+}

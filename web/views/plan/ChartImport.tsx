@@ -1,0 +1,80 @@
+import { useMemo, useState } from 'react'
+import type { ChartRowDraft } from '#contract/schemas.ts'
+import { readChartTable } from '#core/cut/chart-csv.ts'
+import { useShop } from '../../app/shop.ts'
+import { Button } from '../../ui/Button.tsx'
+
+const MOST_BYTES = 200_000
+const EXAMPLE =
+  'orifice (in), thicknessMin (in), thicknessMax (in), oxygenPressure (psi), fuelPressure (psi), speed (in/min)\n0.052, 1/2, 1, 42, 6, 15'
+
+/** A chart taken over from a CSV file or from cells pasted out of a spreadsheet: the good rows are offered. */
+export default function ChartImport({
+  onTake,
+}: {
+  readonly onTake: (rows: readonly ChartRowDraft[]) => void
+}) {
+  const { settings } = useShop()
+  const [text, setText] = useState('')
+  const [refused, setRefused] = useState<string | undefined>(undefined)
+  const table = useMemo(
+    () => (text.trim() === '' ? undefined : readChartTable(text, settings.decimalMark)),
+    [text, settings.decimalMark],
+  )
+  const open = async (file: File | undefined) => {
+    if (!file) return
+    if (file.size > MOST_BYTES) return setRefused('That file is too large to be a chart.')
+    setRefused(undefined)
+    setText(await file.text())
+  }
+  return (
+    <section aria-label="From a table" className="grid gap-3">
+      <label className="grid gap-1">
+        <span className="text-soft">
+          Paste cells from a spreadsheet, the names of the columns with their units on top
+        </span>
+        <textarea
+          className="field h-32 font-mono text-sm"
+          placeholder={EXAMPLE}
+          spellCheck={false}
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+        />
+      </label>
+      <label className="grid gap-1">
+        <span className="text-soft">Or open a CSV file</span>
+        <input
+          type="file"
+          accept=".csv,.tsv,.txt,text/csv"
+          className="field py-1.5! file:mr-3 file:rounded file:border-0 file:bg-ink file:px-3 file:py-1 file:text-paper"
+          onChange={(e) => void open(e.target.files?.[0])}
+        />
+      </label>
+      {refused ? (
+        <p role="alert" className="font-bold text-alarm">
+          {refused}
+        </p>
+      ) : null}
+      {table && table.faults.length > 0 ? (
+        <ul aria-label="Lines with faults" className="grid gap-1 border-l-4 border-alarm pl-3">
+          {table.faults.map((f, i) => (
+            <li key={i}>
+              <strong>Line {f.line}.</strong> {f.message}
+            </li>
+          ))}
+        </ul>
+      ) : null}
+      {table && table.rows.length > 0 ? (
+        <Button
+          look="act"
+          onClick={() => {
+            onTake(table.rows)
+            setText('')
+          }}
+        >
+          Take {table.rows.length === 1 ? 'the good row' : `the ${table.rows.length} good rows`}
+        </Button>
+      ) : null}
+    </section>
+  )
+}
