@@ -187,7 +187,11 @@ function outline(file: string, options: OutlineOptions): void {
     )
   const plan = planOutline(drawing.strokes, { kerfMm, thicknessMm, joinMm }, drawing.problems)
   if (options.out !== undefined)
-    writeFileSync(options.out, /\.svg$/i.test(options.out) ? toSvg(plan) : toDxf(plan))
+    try {
+      writeFileSync(options.out, /\.svg$/i.test(options.out) ? toSvg(plan) : toDxf(plan))
+    } catch {
+      throw new BadInput('out', `${options.out} cannot be written.`)
+    }
   const mm = (v: number) => Math.round(v * 1e3) / 1e6
   print({
     unit: 'm',

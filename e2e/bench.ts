@@ -3,6 +3,8 @@ import { join, resolve } from 'node:path'
 import { gzipSync } from 'node:zlib'
 import { Bench } from 'tinybench'
 import { planCut, readCut } from '#core/cut/index.ts'
+import { planOutline, readSvg, toSvg } from '#core/outline/index.ts'
+import { planCutList } from '#core/stock/cut-list.ts'
 import type { JobSummary } from '#contract/types.ts'
 import { openBrowser, openPage, until } from './browser.ts'
 import { testServer } from '../server/test-support.ts'
@@ -60,6 +62,50 @@ async function planner(): Promise<void> {
       0.2,
       'ms',
     )
+}
+
+/** Stock taken over the bound, and over first-fit decreasing, on lists of 200 pieces of each kind. */
+function cutLists(): void {
+  let seed = 20
+  const random = () => {
+    seed = (seed * 1103515245 + 12345) % 2147483648
+    return seed / 2147483648
+  }
+  for (const lengths of [12, 40, 200]) {
+    const sizes = Array.from({ length: lengths }, () => 0.15 + Math.round(random() * 2200) / 1000)
+    const pieces = Array.from({ length: 200 }, (_, i) => ({ lengthM: sizes[i % lengths] ?? 1, count: 1 }))
+    const began = performance.now()
+    const plan = planCutList({ stock: [{ lengthM: 6 }], pieces, kerfM: 0.003 })
+    const took = performance.now() - began
+    if (!plan.ok) throw new Error(plan.message)
+    const allowed = Math.max(plan.lowerBoundM * 1.01, plan.lowerBoundM + 6)
+    tell(`cut list, 200 pieces of ${lengths} lengths: stock`, plan.stockUsedM, allowed, 'm')
+    print(
+      `${''.padEnd(58)} bound ${plan.lowerBoundM} m, first fit ${plan.firstFitM} m, over first fit ${(plan.stockUsedM / (plan.firstFitM ?? 1)).toFixed(3)}, ${Math.round(took)} ms`,
+    )
+  }
+}
+
+/** An outline of 10,000 stretches: read, offset, ordered and drawn. */
+function outlines(): void {
+  const ring = (cx: number, cy: number) =>
+    Array.from({ length: 200 }, (_, i) => {
+      const a = (2 * Math.PI * i) / 200
+      return `${(cx + 40 * Math.cos(a)).toFixed(3)} ${(cy + 40 * Math.sin(a)).toFixed(3)}`
+    }).join('L')
+  const text = `<svg width="1500mm" height="750mm" viewBox="0 0 1500 750">${Array.from(
+    { length: 50 },
+    (_, i) => `<path d="M${ring(75 + (i % 10) * 150, 75 + Math.floor(i / 10) * 150)}Z"/>`,
+  ).join('')}</svg>`
+  const times = Array.from({ length: RUNS }, () => {
+    const began = performance.now()
+    const drawing = readSvg(text, { toleranceMm: 0.05 })
+    if (!drawing.ok) throw new Error(drawing.message)
+    const plan = planOutline(drawing.strokes, { kerfMm: 2, thicknessMm: 10 })
+    if (toSvg(plan).length === 0) throw new Error('nothing drawn')
+    return performance.now() - began
+  })
+  tell('outline of 10,000 stretches, read to drawn, median', quantile(times, 0.5), 1000, 'ms')
 }
 
 /** Scripts that the first view asks for, gzipped. */
@@ -124,7 +170,7 @@ async function pages(): Promise<void> {
         'keydown',
         () => {
           const began = performance.now()
-          const drawing = document.querySelector('[aria-label="The cut, to scale"]')
+          const drawing = document.querySelector('[aria-label="To scale"]')
           const watch = new MutationObserver(() => {
             watch.disconnect()
             changed.push(performance.now() - began)
@@ -173,5 +219,7 @@ async function pages(): Promise<void> {
 }
 
 await planner()
+cutLists()
+outlines()
 if (existsSync(process.env['WIMBLE_CHROMIUM'] ?? '/usr/bin/chromium')) await pages()
 else print('The pages were not measured: chromium is not there (npm test installs it).')

@@ -41,7 +41,7 @@ describe('from a plate on the trestles to a cut in the book', () => {
     await see(page, 'Give the piece a name.')
     await page.type('::-p-aria([name="What is it?"])', 'Trestle plate')
     await press(page, 'Plan it')
-    await see(page, 'The cut, to scale')
+    await see(page, 'To scale')
     await expectAccessible(page, 'Plan')
   })
 

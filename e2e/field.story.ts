@@ -13,7 +13,7 @@ beforeAll(async () => {
   const jobs = (await server.call('GET', '/api/jobs')).json as JobSummary[]
   const ticket = jobs.flatMap((j) => j.tickets).find((t) => t.title === 'Gusset, lower mitre post')
   page = await openPage(browser, `${server.url}/jobs/${ticket?.jobId}/${ticket?.id}`)
-  await see(page, 'The cut, to scale')
+  await see(page, 'To scale')
 })
 afterAll(async () => {
   await browser.close()
@@ -22,11 +22,7 @@ afterAll(async () => {
 
 const understood = () => page.$eval('[data-work] output', (e) => e.innerText)
 const drawn = (text: string) =>
-  until(
-    page,
-    (t) => document.querySelector('[aria-label="The cut, to scale"]')?.textContent?.includes(t),
-    text,
-  )
+  until(page, (t) => document.querySelector('[aria-label="To scale"]')?.textContent?.includes(t), text)
 
 describe('the unit field', () => {
   it.each([

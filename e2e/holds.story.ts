@@ -188,17 +188,17 @@ describe('typing while the server is away', () => {
     const jobs = (await server.call('GET', '/api/jobs')).json as JobSummary[]
     const ticket = jobs.flatMap((j) => j.tickets).find((t) => t.title === 'Gusset, lower mitre post')
     const page = await open(`${url}/jobs/${ticket?.jobId}/${ticket?.id}`)
-    await see(page, 'The cut, to scale')
+    await see(page, 'To scale')
     await server.stop()
     await type(page, 'Thickness', '3/4 in')
     await see(page, 'The server does not answer.')
     await until(page, () =>
-      document.querySelector('[aria-label="The cut, to scale"]')?.textContent?.includes('3/4 in'),
+      document.querySelector('[aria-label="To scale"]')?.textContent?.includes('3/4 in'),
     )
     server = await testServer({ pages: PAGES, data, port, empty: true })
     await page.reload()
     await until(page, () => !document.body.innerText.includes('keeping'))
-    await see(page, 'The cut, to scale')
+    await see(page, 'To scale')
     const read = (await server.call('GET', `/api/jobs/${ticket?.jobId}`)).json as {
       tickets: { id: string; draft: { work: { thickness: string } } }[]
     }
@@ -206,7 +206,7 @@ describe('typing while the server is away', () => {
 
     // another screen changes the same piece: the second one to be stored is asked
     const other = await open(`${url}/jobs/${ticket?.jobId}/${ticket?.id}`)
-    await see(other, 'The cut, to scale')
+    await see(other, 'To scale')
     await page.bringToFront()
     await type(page, 'Thickness', '7/8 in')
     await until(page, () => !document.body.innerText.includes('keeping'))

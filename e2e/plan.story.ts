@@ -27,7 +27,7 @@ beforeAll(async () => {
   ticketId = ticket?.id ?? ''
   jobId = ticket?.jobId ?? ''
   page = await openPage(browser, `${server.url}/jobs/${jobId}/${ticketId}`)
-  await see(page, 'The cut, to scale')
+  await see(page, 'To scale')
 })
 afterAll(async () => {
   await browser.close()

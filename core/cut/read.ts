@@ -79,8 +79,16 @@ interface Cylinders {
   fuelLeftM3: number | undefined
 }
 
-/** `cylinders`: a list of { gas, size, left?, count? }. Sizes and contents of gas at 70 F and 1 atm. */
-function readCylinders(r: Reader, value: unknown, fuel: string): Cylinders {
+/**
+ * `cylinders`: a list of { gas, size, left?, count? }, or { gas: size }; a bare number is how many cylinders of
+ * `acetyleneCylinder` are manifolded. Sizes and contents of gas at 70 F and 1 atm.
+ */
+function readCylinders(r: Reader, asked: unknown, fuel: string): Cylinders {
+  const value = isRecord(asked)
+    ? Object.entries(asked).map(([gas, size]) => (isRecord(size) ? { gas, ...size } : { gas, size }))
+    : typeof asked === 'number' || (typeof asked === 'string' && asked.trim() !== '')
+      ? []
+      : asked
   const found: Cylinders = {
     acetyleneM3: 0,
     acetyleneCount: 0,
@@ -119,7 +127,10 @@ function readRig(r: Reader, input: Json, units: UnitChoices): CutRig {
     ? undefined
     : r.word(String(rig['tipPieces']), 'rig.tipPieces', ['1', '2'] as const)
   const one = r.maybe(rig['acetyleneCylinder'], 'rig.acetyleneCylinder', BOUNDS.volume)
-  const count = r.count(rig['acetyleneCylinders'], 'rig.acetyleneCylinders', 'the number of cylinders', 1, 50)
+  const plain = ['number', 'string'].includes(typeof rig['cylinders'])
+  const count = plain
+    ? r.count(rig['cylinders'], 'rig.cylinders', 'the number of cylinders', 1, 50)
+    : r.count(rig['acetyleneCylinders'], 'rig.acetyleneCylinders', 'the number of cylinders', 1, 50)
   const cylinders = readCylinders(r, rig['cylinders'], fuel)
   return {
     fuel,

@@ -106,6 +106,7 @@ export default function Entry() {
             </tbody>
           </table>
         </section>
+        {entry.plan ? <Signed plan={entry.plan} /> : null}
         {entry.run ? <Steps run={entry.run} /> : null}
       </div>
     </main>
@@ -127,6 +128,27 @@ function Told({
       {children}
       <p className="name text-[1.25rem] leading-tight font-semibold">{value}</p>
     </div>
+  )
+}
+
+/** A trial outside the chart, and the cautions that were asked with the names under them. */
+function Signed({ plan }: { readonly plan: NonNullable<LogEntry['plan']> }) {
+  const { say } = useShop()
+  const trial = plan.findings.find((f) => f.code === 'chart-trial')
+  if (!trial && plan.cautions.length === 0) return null
+  return (
+    <section aria-label="Trial and cautions" className="lg:col-span-2">
+      {trial ? (
+        <p className="border-l-4 border-brass pl-4">
+          <strong>{say(trial.title)}.</strong> {say(trial.text)}
+        </p>
+      ) : null}
+      {plan.cautions.map((c) => (
+        <p key={c.code} className="border-l-4 border-brass py-1 pl-4">
+          <strong>{c.tickedBy ? `Signed by ${c.tickedBy}` : 'Nobody signed'}:</strong> {say(c.text)}
+        </p>
+      ))}
+    </section>
   )
 }
 

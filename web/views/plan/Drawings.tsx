@@ -158,41 +158,43 @@ function ToScale({
           <CutAlong g={g} length={length} />
         </figure>
       )}
-      <dl className="name col-span-2 flex flex-wrap items-baseline gap-x-6 gap-y-0.5 pt-1 text-[1.05rem]">
-        <Told
-          name="Preheat"
-          value={
-            preheatTime
-              ? `${print(preheatTime.low, 'time')} to ${print(preheatTime.high, 'time')}`
-              : undefined
-          }
-        />
-        <Told name="Torch time" value={torchTime ? print(torchTime.value, 'time') : undefined} />
-        <Told
-          name="Tip to plate"
-          value={tipToWork ? `about ${print(tipToWork.value, 'length')}` : undefined}
-        />
-        {shape === 'straight' ? null : (
+      <div className="name col-span-2 pt-1 text-[1.05rem]">
+        <dl className="inline-flex flex-wrap items-baseline gap-x-6 gap-y-0.5 pr-6">
           <Told
-            name="Kerf"
-            value={plan.figures.kerf ? print(plan.figures.kerf.value, 'length') : undefined}
+            name="Preheat"
+            value={
+              preheatTime
+                ? `${print(preheatTime.low, 'time')} to ${print(preheatTime.high, 'time')}`
+                : undefined
+            }
           />
-        )}
-        <Told name="Guide height" value={collarHeight ? print(collarHeight.value, 'length') : undefined} />
-        {TOLD.map((name) => {
-          const figure = plan.figures[name]
-          return name === 'pathLength' && shape === 'straight' ? null : (
+          <Told name="Torch time" value={torchTime ? print(torchTime.value, 'time') : undefined} />
+          <Told
+            name="Tip to plate"
+            value={tipToWork ? `about ${print(tipToWork.value, 'length')}` : undefined}
+          />
+          {shape === 'straight' ? null : (
             <Told
-              key={name}
-              name={say(FIGURE_NAMES[name])}
-              value={figure ? printFigure(name, figure.value, print) : undefined}
+              name="Kerf"
+              value={plan.figures.kerf ? print(plan.figures.kerf.value, 'length') : undefined}
             />
-          )
-        })}
+          )}
+          <Told name="Guide height" value={collarHeight ? print(collarHeight.value, 'length') : undefined} />
+          {TOLD.map((name) => {
+            const figure = plan.figures[name]
+            return name === 'pathLength' && shape === 'straight' ? null : (
+              <Told
+                key={name}
+                name={say(FIGURE_NAMES[name])}
+                value={figure ? printFigure(name, figure.value, print) : undefined}
+              />
+            )
+          })}
+        </dl>
         <button type="button" className="underline decoration-rule underline-offset-2" onClick={onFigures}>
-          How
+          How it was worked out
         </button>
-      </dl>
+      </div>
     </section>
   )
 }
