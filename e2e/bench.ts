@@ -170,7 +170,7 @@ async function pages(): Promise<void> {
         'keydown',
         () => {
           const began = performance.now()
-          const drawing = document.querySelector('[aria-label="To scale"]')
+          const drawing = document.querySelector('[aria-label="The cut, to scale"]')
           const watch = new MutationObserver(() => {
             watch.disconnect()
             changed.push(performance.now() - began)

@@ -22,7 +22,7 @@ afterAll(async () => {
 
 const understood = () => page.$eval('[data-work] output', (e) => e.innerText)
 const drawn = (text: string) =>
-  until(page, (t) => document.querySelector('[aria-label="To scale"]')?.textContent?.includes(t), text)
+  until(page, (t) => document.querySelector('[aria-label="The cut, to scale"]')?.textContent?.includes(t), text)
 
 describe('the unit field', () => {
   it.each([

@@ -193,7 +193,7 @@ describe('typing while the server is away', () => {
     await type(page, 'Thickness', '3/4 in')
     await see(page, 'The server does not answer.')
     await until(page, () =>
-      document.querySelector('[aria-label="To scale"]')?.textContent?.includes('3/4 in'),
+      document.querySelector('[aria-label="The cut, to scale"]')?.textContent?.includes('3/4 in'),
     )
     server = await testServer({ pages: PAGES, data, port, empty: true })
     await page.reload()

@@ -1,5 +1,5 @@
 import QRCode from 'qrcode'
-import { useMemo } from 'react'
+import { memo, useMemo } from 'react'
 import { CUT_FIGURES, type CutFigureName } from '#core/cut/index.ts'
 import { metalFacts } from '#core/cut/metals.ts'
 import { FUELS } from '#core/gas/fuels.ts'
@@ -33,7 +33,7 @@ interface Props {
 }
 
 /** The plan on one page of paper, to be taken to the trestles: only seen in print. */
-export default function PlanSheet({ title, place, torchName, draft, planned }: Props) {
+function PlanSheet({ title, place, torchName, draft, planned }: Props) {
   const { say, print } = useShop()
   const { plan, request } = planned
   const g = cutGeometry(plan, request)
@@ -172,3 +172,9 @@ function OpenCode() {
     </svg>
   )
 }
+
+/** Drawn again only when the plan on it changes: nobody sees it while they type. */
+export default memo(
+  PlanSheet,
+  (a, b) => a.planned === b.planned && a.title === b.title && a.torchName === b.torchName,
+)

@@ -28,6 +28,7 @@ const NO_CAUTIONS: readonly Caution[] = []
 
 const LINE_MS = 40
 const REST_MS = 120
+const PAPER_MS = 500
 
 type Good = Extract<Planned, { ok: true }>
 
@@ -51,6 +52,8 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
   // the drawing follows each key; the figures on the line and what is said at the foot follow as the typing rests
   const onLine = useRested(shown, LINE_MS)
   const told = useRested(planned, REST_MS)
+  const onPaper = useRested(shown, PAPER_MS)
+  const toldPlan = told.ok ? told.plan : last.current?.plan
   const openFigure = useCallback(
     (figure: string) =>
       setStation(
@@ -126,7 +129,7 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
             edit={draft.edit}
             torches={torches}
             errors={planned.ok ? NO_ERRORS : planned.errors}
-            cautions={shown?.plan.cautions ?? NO_CAUTIONS}
+            cautions={toldPlan?.cautions ?? NO_CAUTIONS}
             kerfM={shown?.plan.figures.kerf?.value}
           />
           {shown ? (
@@ -143,23 +146,19 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
             <p className="p-6 text-soft">The drawing comes with the first thickness that can be read.</p>
           )}
         </div>
-        <Findings
-          plan={told.ok ? told.plan : last.current?.plan}
-          errors={told.ok ? NO_ERRORS : told.errors}
-          onOpen={openFigure}
-        />
+        <Findings plan={toldPlan} errors={told.ok ? NO_ERRORS : told.errors} onOpen={openFigure} />
         {shown && station ? (
           <HowSheet station={station} plan={shown.plan} onClose={() => setStation(undefined)} />
         ) : null}
       </main>
-      {shown ? (
+      {onPaper ? (
         <Suspense>
           <PlanSheet
             title={draft.title}
             place={job.place ? `${job.name}, ${job.place}` : job.name}
             torchName={torchName}
             draft={draft.draft}
-            planned={shown}
+            planned={onPaper}
           />
         </Suspense>
       ) : null}

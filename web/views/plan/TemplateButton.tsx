@@ -9,6 +9,8 @@ import { useShop } from '../../app/shop.ts'
 import { Button } from '../../ui/Button.tsx'
 import { useOutline } from '../../work/useOutline.ts'
 
+const WITH_TEMPLATE = ['hole', 'disc', 'slot', 'pipe', 'outline']
+
 /** Saves the piece's template as a PDF at its true size, tiled on the paper of the region. */
 export function TemplateButton({
   request,
@@ -30,9 +32,10 @@ export function TemplateButton({
     kerfMm: (kerf ?? 0.002) * 1000,
     thicknessMm: request.work.thicknessM * 1000,
   })
-  if (kerf === undefined) return null
-  const templates: readonly Template[] = shaped
-    ? outlined?.ok && outlined.plan.parts.length > 0
+  if (kerf === undefined || !WITH_TEMPLATE.includes(request.work.shape)) return null
+  if (shaped && !(outlined?.ok && outlined.plan.parts.length > 0)) return null
+  const templates = (): readonly Template[] =>
+    shaped && outlined?.ok
       ? [
           asTemplate('outline', [
             ...outlined.plan.parts
@@ -41,13 +44,11 @@ export function TemplateButton({
             ...outlined.plan.loops.map((l) => ({ kind: 'torch' as const, closed: true, points: l.loop })),
           ]),
         ]
-      : []
-    : templatesOf(request.work, kerf)
-  if (templates.length === 0) return null
+      : templatesOf(request.work, kerf)
   const paper: Paper = settings.region === 'us' ? 'letter' : 'a4'
   const save = async () => {
     const { templatePdf } = await import('../../work/template-pdf.ts')
-    const pdf = await templatePdf(templates, paper, title)
+    const pdf = await templatePdf(templates(), paper, title)
     if (!pdf) return setFailed('This template takes too many sheets. Mark it out with a rule.')
     setFailed(undefined)
     saveFile(fileName(`${title} template`, 'pdf'), pdf as BlobPart, 'application/pdf')

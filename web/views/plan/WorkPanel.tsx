@@ -137,12 +137,14 @@ export function WorkPanel({
         errors={errors}
         onPractice={set.practice}
         outline={
-          <OutlineButton
-            outlineId={work.outlineId}
-            thickness={work.thickness}
-            kerfM={kerfM}
-            onTake={set.outline}
-          />
+          work.shape === 'outline' ? (
+            <OutlineButton
+              outlineId={work.outlineId}
+              thickness={work.thickness}
+              kerfM={kerfM}
+              onTake={set.outline}
+            />
+          ) : null
         }
       />
       <SelectField
