@@ -277,7 +277,7 @@ export function fillDemo(store: Store, now: Date): void {
             shape: 'outline',
             surface: 'clean',
             thickness: '16 mm',
-            length: '2155 mm',
+            length: '2067 mm',
             pierces: '4',
             outlineId: shoe.id,
           },

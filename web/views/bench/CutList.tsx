@@ -124,7 +124,12 @@ export default function CutList() {
                 <Button
                   key={s.id}
                   onClick={() =>
-                    stock.add({ length: print(s.lengthM, 'length'), count: String(s.count), rackId: s.id })
+                    // in full: a bar that is rounded must not come out too short for its pieces
+                    stock.add({
+                      length: `${Math.round(s.lengthM * 1e6) / 1e3} mm`,
+                      count: String(s.count),
+                      rackId: s.id,
+                    })
                   }
                 >
                   {s.name}, {print(s.lengthM, 'length')} × {s.count}

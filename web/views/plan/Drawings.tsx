@@ -139,7 +139,9 @@ function ToScale({
       aria-label="The cut, to scale"
       className={`h-full min-h-0 lg:grid lg:grid-rows-[1fr_auto] ${shape === 'straight' ? 'lg:grid-cols-[1.65fr_1fr]' : 'lg:grid-cols-[2.5fr_1fr]'}`}
     >
-      <div className="min-h-0 [contain:strict] max-lg:h-[320px]">
+      <div
+        className={`min-h-0 [contain:strict] ${shape === 'straight' ? 'max-lg:h-[320px]' : 'max-lg:h-[190px]'}`}
+      >
         <ShapeDrawing planned={planned} g={g} draft={draft} kerfNote={kerfNote} guideNote={guideNote} />
       </div>
       {OWN_TOP.includes(shape) ? (

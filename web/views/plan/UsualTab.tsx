@@ -85,13 +85,11 @@ export function UsualTab({
       {rows ? (
         <div className="grid content-start gap-3">
           {findings.map((f) => (
-            <p key={f.code} className="flex gap-3 leading-snug">
+            <p key={f.code} className="flex items-center gap-3 leading-snug">
               <span>
                 <RankTag rank={f.rank} />
               </span>
-              <span>
-                <strong>{say(f.title)}.</strong> {say(f.text)}
-              </span>
+              <strong>{say(f.title)}.</strong>
             </p>
           ))}
           <dl className="name flex flex-wrap gap-x-7 gap-y-1 text-[1.1rem]">
