@@ -22,7 +22,11 @@ afterAll(async () => {
 
 const understood = () => page.$eval('[data-work] output', (e) => e.innerText)
 const drawn = (text: string) =>
-  until(page, (t) => document.querySelector('[aria-label="The cut, to scale"]')?.textContent?.includes(t), text)
+  until(
+    page,
+    (t) => document.querySelector('[aria-label="The cut, to scale"]')?.textContent?.includes(t),
+    text,
+  )
 
 describe('the unit field', () => {
   it.each([
@@ -55,6 +59,8 @@ describe('the unit field', () => {
     await until(page, () => !document.body.innerText.includes('this wants a length'))
   })
   it('guesses no unit on a temperature that is pasted, but takes the field’s for one that is typed', async () => {
+    const more = await page.waitForSelector('::-p-text(More about the work)')
+    await more?.click()
     const field = await page.waitForSelector('::-p-aria([name="Plate is at"][role="textbox"])')
     await field?.click({ count: 3 })
     await page.keyboard.type('60')
@@ -115,7 +121,7 @@ describe('night', () => {
     const jobs = (await server.call('GET', '/api/jobs')).json as JobSummary[]
     const ticket = jobs.flatMap((j) => j.tickets).find((t) => t.title === 'Old eye plate, painted')
     await page.goto(`${server.url}/jobs/${ticket?.jobId}/${ticket?.id}`)
-    await see(page, 'Coated plate.')
+    await see(page, 'Painted plate.')
     await expectAccessible(page, 'Plan at night')
     const run = (await server.call('GET', '/api/today')).json as { running: { id: string }[] }
     await page.goto(`${server.url}/run/${run.running[0]?.id}`)

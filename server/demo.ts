@@ -167,7 +167,7 @@ export function fillDemo(store: Store, now: Date): void {
       people.get('Bede') ?? null,
       now,
     )
-    store.tickets.add({ id: randomUUID(), jobId, title: 'Gusset, lower mitre post', draft: gusset }, ago(1))
+    store.tickets.add({ id: randomUUID(), jobId, title: 'Gusset, lower mitre post', draft: gusset }, ago(9))
 
     const beamId = randomUUID()
     store.jobs.add(beamId, 'Lifting beam', 'Sallow Reach, workshop', ago(3))

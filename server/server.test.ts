@@ -111,7 +111,8 @@ describe('a run', () => {
     expect(
       await server.call('POST', `/api/runs/${run.id}/events`, event(run, { kind: 'skip', reason: ' ' })),
     ).toMatchObject({ status: 422, json: { error: { field: 'reason' } } })
-    const stopped = (await get<Today>('/api/today')).next.find((t) => t.title === 'Stainless foot')
+    const jobs = await get<JobSummary[]>('/api/jobs')
+    const stopped = jobs.flatMap((j) => j.tickets).find((t) => t.title === 'Stainless foot')
     expect(
       await server.call('POST', '/api/runs', {
         id: randomUUID(),

@@ -99,6 +99,7 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
             <Printer size={20} aria-hidden="true" />
           </Button>
           <Button
+            data-run
             look="act"
             className="no-print min-h-[46px] text-xl"
             disabled={running.disabled}
