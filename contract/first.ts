@@ -22,6 +22,7 @@ export const FIRST_RIG: RigDraft = {
   piping: 'none',
   hand: 'right',
   guideHeight: '',
+  dial: '',
   tipBelowCollar: '1 in',
   handling: 'hand',
   guide: 'part',

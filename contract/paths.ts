@@ -21,6 +21,8 @@ export const PATHS = {
   listLog: { method: 'GET', path: '/api/log' },
   getLog: { method: 'GET', path: '/api/log/:id' },
   addLog: { method: 'POST', path: '/api/log' },
+  listTips: { method: 'GET', path: '/api/tips' },
+  addTip: { method: 'POST', path: '/api/tips' },
   addOutline: { method: 'POST', path: '/api/outlines' },
   getOutline: { method: 'GET', path: '/api/outlines/:id' },
   listStock: { method: 'GET', path: '/api/stock' },

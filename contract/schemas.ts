@@ -99,6 +99,7 @@ export const rigSchema = shape({
   piping: typed(),
   hand: typed(),
   guideHeight: typed(),
+  dial: typed(240),
   tipBelowCollar: typed(),
   handling: typed(),
   guide: typed(),
@@ -281,6 +282,11 @@ export const outlineSchema = shape({
     .required('The drawing is empty.')
     .max(MOST_BYTES, 'The drawing is too large.'),
 }).required()
+export const tipSchema = shape({
+  id: uuid('The tip'),
+  name: name('The name'),
+  orifice: typed(),
+}).required()
 const bar = {
   name: name('The name'),
   lengthM: number()
@@ -338,6 +344,8 @@ export const ROUTES = {
   listLog: { params: none, body: none },
   getLog: { params: idParams, body: none },
   addLog: { params: none, body: logSchema },
+  listTips: { params: none, body: none },
+  addTip: { params: none, body: tipSchema },
   addOutline: { params: none, body: outlineSchema },
   getOutline: { params: idParams, body: none },
   listStock: { params: none, body: none },

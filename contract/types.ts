@@ -119,6 +119,12 @@ export interface Today {
   readonly next: readonly TicketSummary[]
   readonly recent: readonly LogSummary[]
 }
+/** A tip of the shop's own: its name, and its orifice as typed. */
+export interface OwnTip {
+  readonly id: string
+  readonly name: string
+  readonly orifice: string
+}
 /** Bars of one length on the rack. */
 export interface StockItem {
   readonly id: string
@@ -155,6 +161,8 @@ export interface Answers {
   listLog: readonly LogSummary[]
   getLog: LogEntry
   addLog: LogEntry
+  listTips: readonly OwnTip[]
+  addTip: OwnTip
   addOutline: OutlineFile
   getOutline: OutlineFile
   listStock: readonly StockItem[]

@@ -44,6 +44,7 @@ const TAMSINS_LONG: RigDraft = {
 const BEDES_TRACK: RigDraft = {
   ...FIRST_RIG,
   handling: 'track',
+  dial: '20: 6 in/min; 60: 20 in/min; 90: 31 in/min',
   guide: 'none',
   tipRadius: '3/8 in',
   oxygenHose: { length: '25 ft', bore: '5/16 in' },
@@ -263,6 +264,12 @@ export function fillDemo(store: Store, now: Date): void {
       { id: randomUUID(), name: 'Flat 60 × 10', lengthM: 2.35, count: 1, origin: 'remnant' },
       ago(6),
     )
+    for (const [name, orifice] of [
+      ['Brass five', '0.052 in'],
+      ['Long thin', '#60'],
+      ['Old faithful', '0.060 in'],
+    ] as const)
+      store.tips.add({ id: randomUUID(), name, orifice }, ago(40))
     const shoeJob = randomUUID()
     store.jobs.add(shoeJob, 'Gate shoe and drain', 'Sallow Reach, gate 2', ago(2))
     store.tickets.add(

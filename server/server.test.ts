@@ -457,6 +457,21 @@ describe('drawings and the rack', () => {
     expect((await server.call('GET', `/api/outlines/${randomUUID()}`)).status).toBe(404)
     expect((await server.call('POST', '/api/outlines', { ...outline, format: 'exe' })).status).toBe(422)
   })
+  it('keeps the shop’s own tips, each name once', async () => {
+    const tip = { id: randomUUID(), name: 'Little one', orifice: '#65' }
+    for (let n = 0; n < 2; n++) expect((await server.call('POST', '/api/tips', tip)).status).toBe(201)
+    expect((await server.call('POST', '/api/tips', { ...tip, id: randomUUID() })).status).toBe(409)
+    const bad = await server.call('POST', '/api/tips', {
+      ...tip,
+      id: randomUUID(),
+      name: 'X',
+      orifice: 'wide',
+    })
+    expect(bad.status).toBe(422)
+    expect((await get<{ name: string }[]>('/api/tips')).filter((t) => t.name === 'Little one')).toHaveLength(
+      1,
+    )
+  })
   it('takes a drawing of megabytes, while all else stays small', async () => {
     const big = { ...outline, id: randomUUID(), text: 'x'.repeat(3_000_000) }
     expect((await server.call('POST', '/api/outlines', big)).status).toBe(201)

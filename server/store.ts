@@ -7,6 +7,7 @@ import { runsTable } from './db/tables/runs.ts'
 import { settingsTable } from './db/tables/settings.ts'
 import { stockTable } from './db/tables/stock.ts'
 import { ticketsTable } from './db/tables/tickets.ts'
+import { tipsTable } from './db/tables/tips.ts'
 import { torchesTable } from './db/tables/torches.ts'
 
 /** Every table of one database. */
@@ -21,6 +22,7 @@ export function openStore(db: Db) {
     log: logTable(db),
     outlines: outlinesTable(db),
     stock: stockTable(db),
+    tips: tipsTable(db),
     /** All or nothing; the disk has it before this returns. */
     transaction: <T>(work: () => T): T => db.transaction(work).immediate(),
   }

@@ -24,6 +24,7 @@ export const CUT_FIGURE_UNIT: Readonly<Record<CutFigureName, SiUnit>> = {
   oxygenUsed: 'm3',
   fuelUsed: 'm3',
   oxygenShareBurnt: '1',
+  trackDial: '1',
   effectiveThickness: 'm',
   bevelFaceWidth: 'm',
   bottomShift: 'm',
@@ -42,7 +43,7 @@ export const CUT_FIGURE_UNIT: Readonly<Record<CutFigureName, SiUnit>> = {
 }
 
 /** Figures that are a plain number, not a share of something. */
-export const PLAIN_NUMBERS: readonly CutFigureName[] = ['piecesPerStock', 'carbonEquivalent']
+export const PLAIN_NUMBERS: readonly CutFigureName[] = ['piecesPerStock', 'carbonEquivalent', 'trackDial']
 
 /** The kind of quantity of a figure of a cut, for printing it. */
 export const cutFigureKind = (name: CutFigureName): Kind => KIND_OF_UNIT[CUT_FIGURE_UNIT[name]]

@@ -76,6 +76,7 @@ export function planCut(request: CutRequest): CutPlan {
   })
   planFuelPressure(draft, gas.fuel, ambientPa, tip.charted?.row)
   const speed = planSpeed(draft, steel, poor, tip.charted?.row)
+  planDial(draft, speed)
   planAngleAndDrag(draft)
   const kerf = planKerf(draft, tip.orificeM, tip.charted?.row)
   planHeights(draft, gas)
@@ -311,6 +312,37 @@ function planSpeed(draft: Draft, steel: SteelRow, poor: number, row: ChartRow | 
     because: `Your chart's ${draft.show(row.speed, 'speed')}.${impure}`,
     from: { chartedSpeed: row.speed, purityFactor: slower },
     cites: 'your chart',
+  })
+}
+
+/** What the track machine's dial is set to: between two of its own calibration points, never beyond them. */
+function planDial(draft: Draft, speed: number): void {
+  const { dial, handling } = draft.request.rig
+  const [slowest, fastest] = [dial[0], dial.at(-1)]
+  if (handling !== 'track' || !slowest || !fastest) return
+  if (speed < slowest.speed * (1 - 1e-9) || speed > fastest.speed * (1 + 1e-9)) {
+    draft.say(
+      'mind',
+      'dial-outside',
+      'Outside what the dial was measured for',
+      `${draft.show(speed, 'speed')} lies outside the ${draft.showSpan(slowest.speed, fastest.speed, 'speed')} that you timed. Time the machine over a measured length at this speed first.`,
+      { field: 'rig.dial', figure: 'travelSpeed' },
+    )
+    return
+  }
+  const at = dial.findIndex((p) => p.speed >= speed * (1 - 1e-9))
+  const above = dial[Math.max(1, at)] ?? fastest
+  const below = dial[Math.max(1, at) - 1] ?? slowest
+  const share = (speed - below.speed) / (above.speed - below.speed)
+  const value = below.dial + share * (above.dial - below.dial)
+  draft.put('trackDial', {
+    value,
+    low: below.dial,
+    high: above.dial,
+    source: 'log',
+    because: `Between ${below.dial} (${draft.show(below.speed, 'speed')}) and ${above.dial} (${draft.show(above.speed, 'speed')}) of the machine's own calibration.`,
+    from: { travelSpeed: speed, dialBelow: below.dial, dialAbove: above.dial },
+    cites: 'your calibration of the machine',
   })
 }
 

@@ -14,6 +14,7 @@ import {
   PIPINGS,
   type CutRequest,
   type CutRig,
+  type DialPoint,
   type Guide,
   type Handling,
   type MeasuredKerf,
@@ -50,6 +51,7 @@ const RIG_FIELDS = [
   'hand',
   'guide',
   'guideHeight',
+  'dial',
   'tipBelowCollar',
   'oxygenHose',
   'fuelHose',
@@ -114,6 +116,41 @@ function readCylinders(r: Reader, asked: unknown, fuel: string): Cylinders {
   return found
 }
 
+const DIAL_EXAMPLE = 'Write each point as dial: speed, for instance 20: 6 in/min; 60: 20 in/min.'
+const MOST_DIAL = 1000
+
+/** Calibration points as rows { dial, speed }, or typed: "20: 6 in/min; 60: 20 in/min". Two or more, rising. */
+function readDial(r: Reader, asked: unknown): readonly DialPoint[] {
+  if (blank(asked)) return []
+  const rows: unknown =
+    typeof asked === 'string'
+      ? asked
+          .split(/[;\n]+/)
+          .filter((part) => part.trim() !== '')
+          .map((part) => {
+            const [dial = '', speed = ''] = part.split(/[:=]/)
+            return { dial, speed }
+          })
+      : asked
+  const before = r.errors.length
+  const points = readRows(r, rows, 'rig.dial', ['dial', 'speed'], (row, path): DialPoint | undefined => {
+    const dial = Number(row['dial'])
+    const speed = r.quantity(row['speed'], path, BOUNDS.speed)
+    if (String(row['dial'] ?? '').trim() === '' || !(dial >= 0 && dial <= MOST_DIAL)) {
+      r.fail(path, DIAL_EXAMPLE)
+      return undefined
+    }
+    return speed === undefined ? undefined : { dial, speed }
+  }).sort((a, b) => a.speed - b.speed)
+  // the field of a form is one line: its fault stands at the line
+  const [fault] = r.errors.splice(before)
+  if (fault) r.fail('rig.dial', fault.message)
+  else if (points.length < 2) r.fail('rig.dial', `Two points or more. ${DIAL_EXAMPLE}`)
+  else if (points.some((p, i) => i > 0 && p.dial <= (points[i - 1]?.dial ?? Infinity)))
+    r.fail('rig.dial', 'The dial should rise with the speed.')
+  return points
+}
+
 function readRig(r: Reader, input: Json, units: UnitChoices): CutRig {
   const rig = r.section(input, 'rig', RIG_FIELDS)
   const guide: Guide = r.word(rig['guide'], 'rig.guide', GUIDES, 'none') ?? 'none'
@@ -150,6 +187,7 @@ function readRig(r: Reader, input: Json, units: UnitChoices): CutRig {
       ) ?? 'not-said',
     guide,
     tipBelowCollarM: r.or(rig['tipBelowCollar'], 'rig.tipBelowCollar', BOUNDS.collar, USUAL_COLLAR_M),
+    dial: readDial(r, rig['dial']),
     oxygenHose,
     fuelHose: readHose(r, rig, 'fuelHose', oxygenHose),
     oxygenPurity: r.or(rig['oxygenPurity'], 'rig.oxygenPurity', BOUNDS.purity, USUAL_PURITY),

@@ -363,6 +363,31 @@ describe('fuels', () => {
   })
 })
 
+describe('the dial of a track machine', () => {
+  const dial = '20: 6 in/min; 60: 20 in/min'
+  const track = (rig: Loose) => plan({ thickness: '1/2 in' }, { handling: 'track', ...rig })
+  it('is read between its own calibration points', () => {
+    const p = track({ dial })
+    const ipm = of(p, 'travelSpeed') / (INCH_M / 60)
+    // 12 to 23 in/min published for 1/2 in, three quarters up: 20.25, beyond the points
+    expect(ipm).toBeCloseTo(20.25, 6)
+    expect(p.figures.trackDial).toBeUndefined()
+    expect(codes(p, 'mind')).toContain('dial-outside')
+    const wider = track({
+      dial: [
+        { dial: 20, speed: '6 in/min' },
+        { dial: 100, speed: '38 in/min' },
+      ],
+    })
+    expect(of(wider, 'trackDial')).toBeCloseTo(20 + ((20.25 - 6) / 32) * 80, 6)
+    expect(plan({}, { dial }).figures.trackDial).toBeUndefined()
+  })
+  it('wants two points that rise, with their units', () => {
+    for (const wrong of ['20: 6 in/min', '20: 6; x: 5 in/min', '60: 6 in/min; 20: 20 in/min', 'fast'])
+      expect(fields({}, { handling: 'track', dial: wrong }), wrong).toEqual(['rig.dial'])
+  })
+})
+
 describe('my usual', () => {
   const usual = (oxygen: string, fuel: string) => ({ usual: { oxygen, fuel } })
   it('is judged for this plate, with flow, share and speed', () => {

@@ -167,6 +167,12 @@ export interface MeasuredKerf {
   readonly handling: Handling | 'not-said'
 }
 
+/** A point of a track machine's own calibration: what its dial says, and how fast it really goes, m/s. */
+export interface DialPoint {
+  readonly dial: number
+  readonly speed: number
+}
+
 /** What it is cut with. */
 export interface CutRig {
   readonly fuel: FuelId
@@ -186,6 +192,8 @@ export interface CutRig {
   readonly guide: Guide
   /** From the tip's face up to the underside of the collar. */
   readonly tipBelowCollarM: number
+  /** Calibration of the track machine, slowest first. */
+  readonly dial: readonly DialPoint[]
   readonly oxygenHose: Hose
   readonly fuelHose: Hose
   /** A share, 0.995 as bought. */
@@ -251,6 +259,7 @@ export const CUT_FIGURES = [
   'oxygenUsed',
   'fuelUsed',
   'oxygenShareBurnt',
+  'trackDial',
   'effectiveThickness',
   'bevelFaceWidth',
   'bottomShift',

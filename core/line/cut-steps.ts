@@ -154,7 +154,10 @@ function travelStep(plan: CutPlan, { work }: CutRequest): Step {
       ? 'Run in to the line at a slant and travel at'
       : 'Press the lever smoothly, wait until it is through, and travel at',
     figure: 'travelSpeed',
-    also: canBeGuided(work) ? ['travelAngle', 'drag'] : ['pathLength', 'drag'],
+    also: [
+      ...(plan.figures.trackDial ? (['trackDial'] as const) : []),
+      ...(canBeGuided(work) ? (['travelAngle', 'drag'] as const) : (['pathLength', 'drag'] as const)),
+    ],
     why: 'Look down the kerf: sparks should leave nearly straight down.',
     see: `A steady stream under the plate and a sound like tearing cloth.${starts > 1 ? ` ${starts} starts in all: heat and begin each the same way, in the planned order.` : ''}`,
     ifNot:

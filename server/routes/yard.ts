@@ -1,11 +1,23 @@
+import { parseQuantity } from '#core/quantity/index.ts'
 import { AppError, conflict, notFound } from '../errors.ts'
 import type { Handlers } from './mount.ts'
 
 /** Drawings, and the rack of stock. A request sent twice is stored once. */
 export const yardHandlers: Pick<
   Handlers,
-  'addOutline' | 'getOutline' | 'listStock' | 'addStock' | 'cutStock'
+  'listTips' | 'addTip' | 'addOutline' | 'getOutline' | 'listStock' | 'addStock' | 'cutStock'
 > = {
+  listTips: ({ store }) => store.tips.list(),
+  addTip: ({ store, now }, { body }) => {
+    const known = store.tips.get(body.id)
+    if (known) return known
+    const read = parseQuantity(body.orifice, 'length')
+    if (!read.ok) throw new AppError(422, 'bad-input', read.message, 'orifice')
+    if (store.tips.named(body.name))
+      throw conflict('name-taken', `There is already a tip called ${body.name}.`)
+    store.tips.add(body, now().toISOString())
+    return body
+  },
   addOutline: ({ store, now }, { body }) => {
     const known = store.outlines.get(body.id)
     if (known) return known

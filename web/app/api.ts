@@ -51,7 +51,7 @@ const baseQuery: BaseQueryFn<Ask, unknown, Failure> = ({ route, params, body }) 
 export const api = createApi({
   reducerPath: 'api',
   baseQuery,
-  tagTypes: ['Settings', 'People', 'Torches', 'Jobs', 'Runs', 'Log', 'Stock'],
+  tagTypes: ['Settings', 'People', 'Torches', 'Jobs', 'Runs', 'Log', 'Stock', 'Tips'],
   refetchOnReconnect: true,
   endpoints: (make) => ({
     today: make.query<AnswerOf<'today'>, void>({
@@ -131,6 +131,14 @@ export const api = createApi({
     }),
     addOutline: make.mutation<AnswerOf<'addOutline'>, BodyOf<'addOutline'>>({
       query: (body) => ({ route: 'addOutline', body }),
+    }),
+    tips: make.query<AnswerOf<'listTips'>, void>({
+      query: () => ({ route: 'listTips' }),
+      providesTags: ['Tips'],
+    }),
+    addTip: make.mutation<AnswerOf<'addTip'>, BodyOf<'addTip'>>({
+      query: (body) => ({ route: 'addTip', body }),
+      invalidatesTags: ['Tips'],
     }),
     stock: make.query<AnswerOf<'listStock'>, void>({
       query: () => ({ route: 'listStock' }),

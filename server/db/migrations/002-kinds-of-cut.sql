@@ -9,7 +9,7 @@ UPDATE tickets SET draft = json_insert(draft,
   '$.work.depth', '', '$.work.copeLength', '', '$.work.copeDepth', '', '$.work.pierces', '1', '$.work.trial', '',
   '$.work.practice', json('[]'), '$.work.cautions', json('[]'), '$.work.outlineId', NULL,
   '$.rig.tipPieces', '', '$.rig.hoseGrade', '', '$.rig.piping', 'none', '$.rig.hand', 'right',
-  '$.rig.guideHeight', '', '$.rig.acetyleneCylinders', '',
+  '$.rig.guideHeight', '', '$.rig.dial', '', '$.rig.acetyleneCylinders', '',
   '$.usual', json('{"oxygen":"","fuel":"","tip":""}'));
 UPDATE runs SET
   draft = json_insert(draft,
@@ -21,11 +21,11 @@ UPDATE runs SET
     '$.work.depth', '', '$.work.copeLength', '', '$.work.copeDepth', '', '$.work.pierces', '1', '$.work.trial', '',
     '$.work.practice', json('[]'), '$.work.cautions', json('[]'), '$.work.outlineId', NULL,
     '$.rig.tipPieces', '', '$.rig.hoseGrade', '', '$.rig.piping', 'none', '$.rig.hand', 'right',
-    '$.rig.guideHeight', '', '$.rig.acetyleneCylinders', '',
+    '$.rig.guideHeight', '', '$.rig.dial', '', '$.rig.acetyleneCylinders', '',
     '$.usual', json('{"oxygen":"","fuel":"","tip":""}')),
   plan = json_insert(plan, '$.cautions', json('[]'), '$.before', json('[]'));
 UPDATE torches SET rig = json_insert(rig,
-  '$.tipPieces', '', '$.hoseGrade', '', '$.piping', 'none', '$.hand', 'right', '$.guideHeight', '',
+  '$.tipPieces', '', '$.hoseGrade', '', '$.piping', 'none', '$.hand', 'right', '$.guideHeight', '', '$.dial', '',
   '$.acetyleneCylinders', '');
 
 -- Outlines as they came: the file's own text, from which everything else is worked out again.
@@ -53,3 +53,12 @@ CREATE TABLE stock_cuts (
   id         TEXT PRIMARY KEY,
   created_at TEXT NOT NULL
 ) STRICT;
+
+-- The shop's own tips, by name and orifice as typed.
+CREATE TABLE tips (
+  id         TEXT PRIMARY KEY,
+  name       TEXT NOT NULL,
+  orifice    TEXT NOT NULL,
+  created_at TEXT NOT NULL
+) STRICT;
+CREATE UNIQUE INDEX tips_name ON tips (lower(name));

@@ -20,6 +20,7 @@ import { Group } from '../../ui/Field.tsx'
 import { QuantityField } from '../../ui/QuantityField.tsx'
 import { Segmented } from '../../ui/Segmented.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
+import { OwnTips } from './OwnTips.tsx'
 import { useKeptForm } from '../log/useKeptForm.ts'
 
 const Chart = lazy(() => import('../../ui/Chart.tsx'))
@@ -273,6 +274,7 @@ function Found({
           ? ` Today ${print(today.regulatorPa, 'pressure')} leaves ${print(today.tipPa, 'pressure')} at the ${say('tip')}: ${print(today.flow, 'flow')}; the hose takes ${print(today.regulatorPa - today.tipPa, 'pressure')}.`
           : ''}
       </p>
+      <OwnTips orifice={facts.drill ? `#${facts.drill.number}` : `${Math.round(valueM * 1e7) / 1e4} mm`} />
       <dl className="grid gap-x-8 gap-y-3 md:grid-cols-2">
         <Word name="Go and no-go">
           {say(

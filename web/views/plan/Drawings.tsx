@@ -19,6 +19,7 @@ const UsualTab = lazy(async () => ({ default: (await import('./UsualTab.tsx')).U
 const NOTES = { chart: 'your chart', log: 'your log', 'worked-out': 'worked out' } as const
 /** Figures of the cut itself, told under its drawing where the shape has them. */
 const TOLD: readonly CutFigureName[] = [
+  'trackDial',
   'effectiveThickness',
   'bevelFaceWidth',
   'armRadius',

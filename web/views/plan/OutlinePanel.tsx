@@ -147,7 +147,8 @@ export default function OutlinePanel({
             </>
           ) : (
             <p className="text-soft">
-              Lines, arcs, circles, polylines and curves are read; closed loops become parts and holes.
+              Lines, arcs, circles, polylines and curves are read, curves to within 0.05 mm; closed loops
+              become parts and holes.
             </p>
           )}
           {outlined && !outlined.ok ? (

@@ -45,6 +45,7 @@ export const SHAPE_STATION: Station = {
   id: 'shape',
   title: 'The cut itself',
   figures: [
+    'trackDial',
     'pathLength',
     'effectiveThickness',
     'bevelFaceWidth',

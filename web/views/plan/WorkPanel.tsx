@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react'
 import type { FieldError } from '#core/figure.ts'
-import type { Torch } from '#contract/types.ts'
+import type { OwnTip, Torch } from '#contract/types.ts'
+import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Field, Group } from '../../ui/Field.tsx'
@@ -69,6 +70,7 @@ const TRIALS = [
 const WITH_CARBON = ['low-carbon-steel', 'medium-carbon-steel', 'high-carbon-steel', 'low-alloy-steel']
 const GUIDED = ['straight', 'strip', 'bevel', 'section']
 const OWN = 'own'
+const NO_TIPS: readonly OwnTip[] = []
 
 /** What you tell it: the work first, then the rig that is fitted. */
 export function WorkPanel({
@@ -89,6 +91,7 @@ export function WorkPanel({
 }) {
   const { say } = useShop()
   const { work, rig, torchId } = draft
+  const tips = api.useTipsQuery().data ?? NO_TIPS
   const set = useSetters(edit, torches)
   const [chartOpen, setChartOpen] = useState(false)
   const [keepOpen, setKeepOpen] = useState(false)
@@ -235,6 +238,16 @@ export function WorkPanel({
         empty={say('chosen for you')}
         onChange={set.rig.tipOrifice}
       />
+      {tips.length > 0 ? (
+        <SelectField
+          beside
+          label={say('Your tips')}
+          value={tips.find((t) => t.orifice === rig.tipOrifice)?.id ?? ''}
+          placeholder="none of them"
+          options={tips.map((t) => ({ value: t.id, label: `${t.name} · ${t.orifice}` }))}
+          onChange={(id) => set.rig.tipOrifice(tips.find((t) => t.id === id)?.orifice ?? '')}
+        />
+      ) : null}
       <Group beside label="Your chart" error={chartError?.message}>
         <Button className="w-full" onClick={() => setChartOpen(true)}>
           {rig.chart.length === 0
@@ -348,6 +361,16 @@ export function WorkPanel({
             empty="as the collar wants"
             onChange={set.rig.guideHeight}
           />
+          {rig.handling === 'track' ? (
+            <Line
+              label="Dial of the track"
+              value={rig.dial}
+              hint="20: 6 in/min; 60: 20 in/min"
+              most={240}
+              error={error('rig.dial')}
+              onChange={set.rig.dial}
+            />
+          ) : null}
           {rig.fuel === 'acetylene' ? (
             <Line
               label={say('Cylinders')}
@@ -424,6 +447,7 @@ const RIG_KEYS = [
   'piping',
   'hand',
   'guideHeight',
+  'dial',
   'fuel',
   'guide',
   'handling',
@@ -474,12 +498,14 @@ function Line({
   label,
   value,
   hint,
+  most = 60,
   error,
   onChange,
 }: {
   readonly label: string
   readonly value: string
   readonly hint: string
+  readonly most?: number
   readonly error: string | undefined
   readonly onChange: (value: string) => void
 }) {
@@ -491,7 +517,7 @@ function Line({
           className="field"
           placeholder={hint}
           value={value}
-          maxLength={60}
+          maxLength={most}
           aria-invalid={error ? true : undefined}
           aria-describedby={describedBy}
           onChange={(e) => onChange(e.target.value)}
