@@ -53,7 +53,7 @@ export function sayWork(draft: Draft): boolean {
       `${percent(rig.oxygenPurity)} cuts slowly and rough. Speed and oxygen flow are set for it; better oxygen is cheaper than the grinding.`,
       { field: 'rig.oxygenPurity' },
     )
-  if (rig.guide === 'none' && canBeGuided(draft.request.work))
+  if (rig.guide === 'none' && rig.handling !== 'track' && canBeGuided(draft.request.work))
     draft.say(
       'note',
       'no-guide',

@@ -2,6 +2,7 @@ import { useId } from 'react'
 import type { CutGeometry } from './geometry.ts'
 import { Dimension } from './Dimension.tsx'
 import { Hatch } from './Hatch.tsx'
+import { Word } from './Word.tsx'
 
 interface Props {
   readonly g: CutGeometry
@@ -111,29 +112,6 @@ export function CutSection({ g, length, kerfNote, guideNote }: Props) {
 }
 
 type Place = (mm: number) => number
-
-function Word({
-  x,
-  y,
-  text,
-  anchor = 'start',
-}: {
-  readonly x: number
-  readonly y: number
-  readonly text: string
-  readonly anchor?: 'start' | 'end'
-}) {
-  return (
-    <text
-      x={x}
-      y={y}
-      textAnchor={anchor}
-      className="fill-ink stroke-paper font-figure text-[17px] font-bold [paint-order:stroke] [stroke-width:5px]"
-    >
-      {text}
-    </text>
-  )
-}
 
 function Jet({
   g,

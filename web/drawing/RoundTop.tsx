@@ -1,6 +1,7 @@
 import { useId } from 'react'
 import { Dimension } from './Dimension.tsx'
 import { Hatch } from './Hatch.tsx'
+import { Word } from './Word.tsx'
 
 const W = 620
 const H = 240
@@ -105,7 +106,7 @@ export function RoundTop({ shape, diameter, long, kerf, arm, runIn, pierced, tip
                 strokeWidth={2}
               />
               <circle cx={pierce.x} cy={pierce.y} r={5} fill="var(--brick)" />
-              <Label
+              <Word
                 x={pierce.x + (inside ? -10 : 10)}
                 y={pierce.y - 8}
                 anchor={inside ? 'end' : 'start'}
@@ -140,7 +141,7 @@ export function RoundTop({ shape, diameter, long, kerf, arm, runIn, pierced, tip
             stroke="var(--ink)"
             strokeWidth={1.5}
           />
-          <Label
+          <Word
             x={inside ? 22 : cx}
             y={inside ? 36 : cy - 10}
             anchor={inside ? 'start' : 'middle'}
@@ -167,28 +168,5 @@ export function RoundTop({ shape, diameter, long, kerf, arm, runIn, pierced, tip
         </g>
       )}
     </svg>
-  )
-}
-
-function Label({
-  x,
-  y,
-  text,
-  anchor,
-}: {
-  readonly x: number
-  readonly y: number
-  readonly text: string
-  readonly anchor: 'start' | 'middle' | 'end'
-}) {
-  return (
-    <text
-      x={x}
-      y={y}
-      textAnchor={anchor}
-      className="fill-ink stroke-paper font-figure text-[16px] font-bold [paint-order:stroke] [stroke-width:5px]"
-    >
-      {text}
-    </text>
   )
 }

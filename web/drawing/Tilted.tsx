@@ -2,6 +2,7 @@ import { useId } from 'react'
 import { Dimension } from './Dimension.tsx'
 import type { CutGeometry } from './geometry.ts'
 import { Hatch } from './Hatch.tsx'
+import { Word } from './Word.tsx'
 
 const W = 620
 const H = 240
@@ -78,8 +79,8 @@ export function Tilted({ g, length, angle, bevelRad, lean, land }: Props) {
       {g.guideOffset === undefined ? null : (
         <LeaningGuide g={g} x={X} y={Y} scale={scale} length={length} below={Y(t) + 40} />
       )}
-      <Note x={left + 8} y={Y(0) + 20} text="part" />
-      <Note x={right - 8} y={Y(0) + 20} text="scrap" anchor="end" />
+      <Word x={left + 8} y={Y(0) + 20} text="part" />
+      <Word x={right - 8} y={Y(0) + 20} text="scrap" anchor="end" />
       <text
         x={X(0) - s * 8}
         y={Y(0) - 8}
@@ -117,29 +118,6 @@ export function Tilted({ g, length, angle, bevelRad, lean, land }: Props) {
         </tspan>
       </text>
     </svg>
-  )
-}
-
-function Note({
-  x,
-  y,
-  text,
-  anchor = 'start',
-}: {
-  x: number
-  y: number
-  text: string
-  anchor?: 'start' | 'end'
-}) {
-  return (
-    <text
-      x={x}
-      y={y}
-      textAnchor={anchor}
-      className="fill-ink stroke-paper font-figure text-[16px] font-bold [paint-order:stroke] [stroke-width:5px]"
-    >
-      {text}
-    </text>
   )
 }
 

@@ -8,6 +8,7 @@ import { readStockList } from '#core/stock/read.ts'
 import { api, type Failure } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
 import { Button } from '../../ui/Button.tsx'
+import { Told } from '../../ui/Told.tsx'
 import { Field } from '../../ui/Field.tsx'
 import { QuantityField } from '../../ui/QuantityField.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
@@ -518,14 +519,4 @@ function grouped(lengths: readonly number[], print: (m: number) => string): stri
   const counts = new Map<string, number>()
   for (const m of lengths) counts.set(print(m), (counts.get(print(m)) ?? 0) + 1)
   return [...counts].map(([text, n]) => (n > 1 ? `${n} × ${text}` : text)).join(', ')
-}
-
-function Told({ name, value }: { readonly name: string; readonly value: string | undefined }) {
-  if (value === undefined) return null
-  return (
-    <div className="flex gap-2">
-      <dt className="text-soft">{name}</dt>
-      <dd className="font-semibold">{value}</dd>
-    </div>
-  )
 }

@@ -3,6 +3,7 @@ import type { ChartRowDraft } from '#contract/schemas.ts'
 import { readChartTable } from '#core/cut/chart-csv.ts'
 import { useShop } from '../../app/shop.ts'
 import { Button } from '../../ui/Button.tsx'
+import { FileField } from '../../ui/FileField.tsx'
 
 const MOST_BYTES = 200_000
 const EXAMPLE =
@@ -21,8 +22,7 @@ export default function ChartImport({
     () => (text.trim() === '' ? undefined : readChartTable(text, settings.decimalMark)),
     [text, settings.decimalMark],
   )
-  const open = async (file: File | undefined) => {
-    if (!file) return
+  const open = async (file: File) => {
     if (file.size > MOST_BYTES) return setRefused('That file is too large to be a chart.')
     setRefused(undefined)
     setText(await file.text())
@@ -41,20 +41,12 @@ export default function ChartImport({
           onChange={(e) => setText(e.target.value)}
         />
       </label>
-      <label className="grid gap-1">
-        <span className="text-soft">Or open a CSV file</span>
-        <input
-          type="file"
-          accept=".csv,.tsv,.txt,text/csv"
-          className="field py-1.5! file:mr-3 file:rounded file:border-0 file:bg-ink file:px-3 file:py-1 file:text-paper"
-          onChange={(e) => void open(e.target.files?.[0])}
-        />
-      </label>
-      {refused ? (
-        <p role="alert" className="font-bold text-alarm">
-          {refused}
-        </p>
-      ) : null}
+      <FileField
+        label="Or open a CSV file"
+        accept=".csv,.tsv,.txt,text/csv"
+        refused={refused}
+        onFile={(file) => void open(file)}
+      />
       {table && table.faults.length > 0 ? (
         <ul aria-label="Lines with faults" className="grid gap-1 border-l-4 border-alarm pl-3">
           {table.faults.map((f, i) => (

@@ -9,6 +9,7 @@ import { useShop } from '../../app/shop.ts'
 import { CutAlong } from '../../drawing/CutAlong.tsx'
 import { CutTop } from '../../drawing/CutTop.tsx'
 import { cutGeometry } from '../../drawing/geometry.ts'
+import { Told } from '../../ui/Told.tsx'
 import { FIGURE_NAMES, printFigure } from './figure-words.ts'
 import { ShapeDrawing } from './ShapeDrawing.tsx'
 import { TemplateButton } from './TemplateButton.tsx'
@@ -199,15 +200,5 @@ function ToScale({
         </button>
       </div>
     </section>
-  )
-}
-
-function Told({ name, value }: { readonly name: string; readonly value: string | undefined }) {
-  if (value === undefined) return null
-  return (
-    <div className="flex gap-2">
-      <dt className="text-soft">{name}</dt>
-      <dd className="font-semibold">{value}</dd>
-    </div>
   )
 }

@@ -7,6 +7,7 @@ import { fileName, saveFile } from '../../app/save-file.ts'
 import { useShop } from '../../app/shop.ts'
 import { OutlineTop } from '../../drawing/OutlineTop.tsx'
 import { Button } from '../../ui/Button.tsx'
+import { FileField } from '../../ui/FileField.tsx'
 import { Group } from '../../ui/Field.tsx'
 import { Panel } from '../../ui/Panel.tsx'
 import { QuantityField } from '../../ui/QuantityField.tsx'
@@ -62,8 +63,7 @@ export default function OutlinePanel({
     joinMm: mm(join, 0.1),
     tabs: bridges,
   })
-  const read = async (chosen: File | undefined) => {
-    if (!chosen) return
+  const read = async (chosen: File) => {
     const format = /\.svg$/i.test(chosen.name) ? 'svg' : /\.dxf$/i.test(chosen.name) ? 'dxf' : undefined
     if (!format) return setRefused('The file should end in .dxf or .svg.')
     if (chosen.size > MOST_BYTES)
@@ -102,20 +102,12 @@ export default function OutlinePanel({
     <Panel title="Outline from a drawing" open onClose={onClose} wide>
       <div className="grid gap-4 lg:grid-cols-[300px_1fr]">
         <div className="grid content-start gap-3">
-          <label className="grid gap-1">
-            <span className="text-soft">File, DXF or SVG</span>
-            <input
-              type="file"
-              accept=".dxf,.svg"
-              className="field py-1.5! file:mr-3 file:rounded file:border-0 file:bg-ink file:px-3 file:py-1 file:text-paper"
-              onChange={(e) => void read(e.target.files?.[0])}
-            />
-          </label>
-          {refused ? (
-            <p role="alert" className="font-bold text-alarm">
-              {refused}
-            </p>
-          ) : null}
+          <FileField
+            label="File, DXF or SVG"
+            accept=".dxf,.svg"
+            refused={refused}
+            onFile={(chosen) => void read(chosen)}
+          />
           {file ? (
             <>
               <p className="truncate font-semibold">{file.name}</p>

@@ -5,10 +5,11 @@ import type { PracticeDraft, WorkDraft } from '#contract/schemas.ts'
 import type { FieldError } from '#core/figure.ts'
 import type { Shape } from '#core/cut/types.ts'
 import { Button } from '../../ui/Button.tsx'
-import { Field, Group } from '../../ui/Field.tsx'
+import { Group } from '../../ui/Field.tsx'
 import { QuantityField } from '../../ui/QuantityField.tsx'
 import { Segmented } from '../../ui/Segmented.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
+import { TextField } from '../../ui/TextField.tsx'
 import {
   FASTENER_NAMES,
   LEAN_NAMES,
@@ -95,7 +96,8 @@ export const ShapeFields = memo(function ShapeFields({
     ),
     land: () => quantity('land', 'Land', { optional: true }),
     count: () => (
-      <Text
+      <TextField
+        inputMode="numeric"
         key="count"
         label={label('count', 'How many')}
         value={work.count}
@@ -160,7 +162,8 @@ export const ShapeFields = memo(function ShapeFields({
       </Group>
     ),
     pierces: () => (
-      <Text
+      <TextField
+        inputMode="numeric"
         key="pierces"
         label="Pierces"
         value={work.pierces}
@@ -189,34 +192,6 @@ export const ShapeFields = memo(function ShapeFields({
     )
   }
 })
-
-function Text({
-  label,
-  value,
-  error,
-  onChange,
-}: {
-  readonly label: string
-  readonly value: string
-  readonly error: string | undefined
-  readonly onChange: (value: string) => void
-}) {
-  return (
-    <Field beside label={label} error={error}>
-      {({ id, describedBy }) => (
-        <input
-          id={id}
-          className="field"
-          inputMode="numeric"
-          value={value}
-          aria-invalid={error ? true : undefined}
-          aria-describedby={describedBy}
-          onChange={(e) => onChange(e.target.value)}
-        />
-      )}
-    </Field>
-  )
-}
 
 const PRACTICE_SHAPES = (['straight', 'bevel', 'hole', 'disc', 'slot', 'pierce'] as const).map((value) => ({
   value,
@@ -259,7 +234,8 @@ function Practice({
               options={PRACTICE_SHAPES}
               onChange={(shape) => change(i, { shape })}
             />
-            <Text
+            <TextField
+              inputMode="numeric"
               label={`How many of cut ${i + 1}`}
               value={item.count}
               error={error('count')}

@@ -1,13 +1,15 @@
 import { useMemo, useState } from 'react'
 import type { FieldError } from '#core/figure.ts'
+import { UNSAID_WORK } from '#contract/first.ts'
 import type { OwnTip, Torch } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
 import { Button } from '../../ui/Button.tsx'
-import { Field, Group } from '../../ui/Field.tsx'
+import { Group } from '../../ui/Field.tsx'
 import { QuantityField } from '../../ui/QuantityField.tsx'
 import { Segmented } from '../../ui/Segmented.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
+import { TextField } from '../../ui/TextField.tsx'
 import { ChartPanel } from './ChartPanel.tsx'
 import { KeepTorch } from './KeepTorch.tsx'
 import type { CutDraft, WorkDraft } from '#contract/schemas.ts'
@@ -169,17 +171,17 @@ export function WorkPanel({
         <div className="grid gap-2 pt-1">
           {WITH_CARBON.includes(work.metal) ? (
             <>
-              <Line
+              <TextField
                 label="Grade"
                 value={work.grade}
-                hint="4140, S355, spring steel"
+                placeholder="4140, S355, spring steel"
                 error={error('work.grade')}
                 onChange={set.work.grade}
               />
-              <Line
+              <TextField
                 label="Composition"
                 value={work.composition}
-                hint="C 0.45, Mn 0.75, Cr 0.2"
+                placeholder="C 0.45, Mn 0.75, Cr 0.2"
                 error={error('work.composition')}
                 onChange={set.work.composition}
               />
@@ -362,20 +364,20 @@ export function WorkPanel({
             onChange={set.rig.guideHeight}
           />
           {rig.handling === 'track' ? (
-            <Line
+            <TextField
               label="Dial of the track"
               value={rig.dial}
-              hint="20: 6 in/min; 60: 20 in/min"
-              most={240}
+              placeholder="20: 6 in/min; 60: 20 in/min"
+              maxLength={240}
               error={error('rig.dial')}
               onChange={set.rig.dial}
             />
           ) : null}
           {rig.fuel === 'acetylene' ? (
-            <Line
+            <TextField
               label={say('Cylinders')}
               value={rig.acetyleneCylinders}
-              hint="How many on the manifold"
+              placeholder="How many on the manifold"
               error={error('rig.acetyleneCylinders')}
               onChange={set.rig.acetyleneCylinders}
             />
@@ -406,40 +408,10 @@ export function WorkPanel({
   )
 }
 
-const WORK_KEYS = [
-  'shape',
-  'metal',
-  'grade',
-  'composition',
-  'thickness',
-  'length',
-  'start',
-  'surface',
-  'hollow',
-  'temperature',
-  'position',
-  'wind',
-  'bevel',
-  'bevelFrom',
-  'lean',
-  'land',
-  'diameter',
-  'width',
-  'count',
-  'stock',
-  'trim',
-  'fastener',
-  'pipeCut',
-  'pipeAngle',
-  'runDiameter',
-  'offset',
-  'section',
-  'depth',
-  'copeLength',
-  'copeDepth',
-  'pierces',
-  'trial',
-] as const satisfies readonly (keyof WorkSetters)[]
+const NOT_TYPED: readonly string[] = ['practice', 'cautions', 'outlineId']
+const WORK_KEYS = ['metal', 'thickness', 'length', 'temperature', ...Object.keys(UNSAID_WORK)].filter(
+  (key) => !NOT_TYPED.includes(key),
+)
 const RIG_KEYS = [
   'tipOrifice',
   'tipPieces',
@@ -493,36 +465,3 @@ const unusual = (w: WorkDraft) =>
   w.position !== 'flat' ||
   w.wind !== 'calm' ||
   w.trial !== ''
-
-function Line({
-  label,
-  value,
-  hint,
-  most = 60,
-  error,
-  onChange,
-}: {
-  readonly label: string
-  readonly value: string
-  readonly hint: string
-  readonly most?: number
-  readonly error: string | undefined
-  readonly onChange: (value: string) => void
-}) {
-  return (
-    <Field beside label={label} error={error}>
-      {({ id, describedBy }) => (
-        <input
-          id={id}
-          className="field"
-          placeholder={hint}
-          value={value}
-          maxLength={most}
-          aria-invalid={error ? true : undefined}
-          aria-describedby={describedBy}
-          onChange={(e) => onChange(e.target.value)}
-        />
-      )}
-    </Field>
-  )
-}
