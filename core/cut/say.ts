@@ -84,22 +84,23 @@ function sayShape(draft: Draft): boolean {
     )
     return false
   }
-  if (work.bevelRad > BEVEL_MAX_RAD + 1e-9) {
+  const steepest = Math.max(work.bevelRad, ...work.practice.map((i) => i.bevelRad))
+  if (steepest > BEVEL_MAX_RAD + 1e-9) {
     draft.say(
       'stop',
       'bevel-too-steep',
       'Bevel too flat to cut',
-      `${draft.show(work.bevelRad, 'angle')} from square: past ${draft.show(BEVEL_MAX_RAD, 'angle')} the jet slides off the plate. Machine or grind it. Was the angle meant from the plate?`,
+      `${draft.show(steepest, 'angle')} from square: past ${draft.show(BEVEL_MAX_RAD, 'angle')} the jet slides off the plate. Machine or grind it. Was the angle meant from the plate?`,
       { field: 'work.bevel' },
     )
     return false
   }
-  if (work.bevelRad > BEVEL_MAX_BY_HAND_RAD + 1e-9 && rig.handling !== 'track') {
+  if (steepest > BEVEL_MAX_BY_HAND_RAD + 1e-9 && rig.handling !== 'track') {
     draft.say(
       'stop',
       'bevel-by-hand',
       'Too steep for a hand',
-      `${draft.show(work.bevelRad, 'angle')} from square takes a track machine; by hand a bevel ends at ${draft.show(BEVEL_MAX_BY_HAND_RAD, 'angle')}.`,
+      `${draft.show(steepest, 'angle')} from square takes a track machine; by hand a bevel ends at ${draft.show(BEVEL_MAX_BY_HAND_RAD, 'angle')}.`,
       { field: 'rig.handling' },
     )
     return false

@@ -135,6 +135,15 @@ describe('bevels', () => {
       'bevel-too-steep',
     ])
   })
+  it('end there on a practice plate, too', () => {
+    const practice = (bevel: string) => ({
+      shape: 'practice',
+      practice: [{ shape: 'bevel', length: '100 mm', bevel }],
+    })
+    expect(codes(plan(practice('45 deg')), 'stop')).toEqual([])
+    expect(codes(plan(practice('50 deg')), 'stop')).toEqual(['bevel-by-hand'])
+    expect(codes(plan(practice('70 deg'), { handling: 'track' }), 'stop')).toEqual(['bevel-too-steep'])
+  })
   it('never take less gas than the square cut, in flow or in all', () => {
     fc.assert(
       fc.property(

@@ -4,6 +4,7 @@ import { FIRST_RIG, firstDraft } from '#contract/first.ts'
 import { planDraft } from '#contract/plan-of.ts'
 import type { Torch } from '#contract/types.ts'
 import type { CutListPlan } from '#core/stock/types.ts'
+import type { UnitChoices } from '#core/shop.ts'
 import { readStockList } from '#core/stock/read.ts'
 import { api, type Failure } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
@@ -354,6 +355,12 @@ const price = (text: string) => {
   const n = Number(text.replace(',', '.'))
   return text.trim() !== '' && n >= 0 ? n : undefined
 }
+const USUAL_KEEP_M = 0.3
+/** A length as typed, m; undefined while it cannot be read. */
+const lengthOf = (text: string, units: UnitChoices): number | undefined => {
+  const read = readStockList({ stock: [{ length: text }], pieces: [], kerf: '' }, units)
+  return read.ok ? read.request.stock[0]?.lengthM : undefined
+}
 const FOOT_M = 0.3048
 const HUNDRED_CUBIC_FEET_M3 = 2.8316846592
 
@@ -389,8 +396,7 @@ function Result({
     )
     return planned.ok ? planned.plan.figures : undefined
   }, [form.width, form.thickness, form.torchId, settings, units, torches])
-  const keep = readStockList({ stock: [], pieces: [], kerf: form.keepFrom }, settings.units)
-  const keepM = keep.ok ? keep.request.kerfM : 0.3
+  const keepM = lengthOf(form.keepFrom, settings.units) ?? USUAL_KEEP_M
   const remnants = plan.patterns.filter((p) => p.remnantM >= keepM)
   const oxygen = one?.oxygenUsed ? one.oxygenUsed.value * cuts : undefined
   const fuel = one?.fuelUsed ? one.fuelUsed.value * cuts : undefined
@@ -405,15 +411,13 @@ function Result({
   const cost = known.reduce((sum, [p = 0, amount = 0]) => sum + p * amount, 0)
   const taken = form.stock.flatMap((row) => {
     if (!row.rackId) return []
-    const length = readStockList(
-      { stock: [{ length: row.length }], pieces: [], kerf: '0 mm' },
-      settings.units,
-    )
-    const m = length.ok ? length.request.stock[0]?.lengthM : undefined
+    const m = lengthOf(row.length, settings.units)
     const count = plan.patterns
       .filter((p) => m !== undefined && Math.abs(p.stockM - m) < 1e-6)
       .reduce((n, p) => n + p.times, 0)
-    return count > 0 ? [{ id: row.rackId, count }] : []
+    // no more than the rack has, where another row is as long
+    const most = Math.min(count, Number(row.count) || count)
+    return most > 0 ? [{ id: row.rackId, count: most }] : []
   })
   const put = async () => {
     await book({

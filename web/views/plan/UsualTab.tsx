@@ -54,7 +54,7 @@ export function UsualTab({
     ['Left at the tip', plan.figures.usualOxygenPressureAtTip, 'pressure'],
   ] as const
   return (
-    <div className="grid gap-4 lg:grid-cols-[270px_1fr]">
+    <div className="grid gap-4 lg:grid-cols-[190px_1fr]">
       <div className="grid content-start gap-3">
         <p className="text-soft">
           {say('The pair that you always set, whatever the plate. Here is what it does today.')}
@@ -129,11 +129,11 @@ export function UsualTab({
                   <th scope="row" className="py-0.5 pr-3 font-semibold">
                     {print(r.thicknessM, 'length')}
                   </th>
-                  <td className="pr-3">{print(r.flow, 'flow')}</td>
-                  <td className="pr-3">
+                  <td className="pr-3 whitespace-nowrap">{print(r.flow, 'flow')}</td>
+                  <td className="pr-3 whitespace-nowrap">
                     {print(r.wanted[0], 'flow')} to {print(r.wanted[1], 'flow')}
                   </td>
-                  <td className="pr-3">{print(r.speed, 'speed')}</td>
+                  <td className="pr-3 whitespace-nowrap">{print(r.speed, 'speed')}</td>
                   <td className={r.verdict === 'works' ? 'font-bold text-verdigris' : 'text-ink'}>
                     {r.verdict === 'works' ? '✓ ' : '✕ '}
                     {say(VERDICTS[r.verdict])}
