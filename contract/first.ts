@@ -9,6 +9,7 @@ export const FIRST_SETTINGS: Settings = {
   region: 'us',
   words: { ...STANDARD_WORDS },
   altitude: '0 ft',
+  prices: { oxygen: '', fuel: '', hour: '', per: '100 cu ft' },
   decimalMark: 'ask',
 }
 

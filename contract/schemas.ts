@@ -199,6 +199,12 @@ export const settingsSchema = shape({
     arrestor: word(['flashback arrestor', 'flame trap'] as const, 'The word for arrestor'),
   }).required('The words are missing.'),
   altitude: typed(),
+  prices: shape({
+    oxygen: typed(),
+    fuel: typed(),
+    hour: typed(),
+    per: word(['m3', '100 cu ft'] as const, 'What a gas price is for'),
+  }).required('The prices are missing.'),
   decimalMark: word(['ask', 'comma'] as const, 'The decimal mark'),
 }).required('The settings are missing.')
 

@@ -135,7 +135,10 @@ const used = (text: string, kind: Kind): Used => {
 export function fillDemo(store: Store, now: Date): void {
   store.transaction(() => {
     const ago = (days: number) => subDays(now, days).toISOString()
-    store.settings.put(FIRST_SETTINGS)
+    store.settings.put({
+      ...FIRST_SETTINGS,
+      prices: { oxygen: '14', fuel: '62', hour: '38', per: '100 cu ft' },
+    })
     const people = new Map(['Bede', 'Idris', 'Orla', 'Tamsin'].map((name) => [name, randomUUID()]))
     for (const [name, id] of people) store.people.add(id, name, ago(42))
     const torches = {

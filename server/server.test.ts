@@ -472,6 +472,16 @@ describe('drawings and the rack', () => {
       1,
     )
   })
+  it('refuses a price that is no number, at its field', async () => {
+    const settings = await get<typeof FIRST_SETTINGS>('/api/settings')
+    const put = (prices: object) =>
+      server.call('PUT', '/api/settings', { ...settings, prices: { ...settings.prices, ...prices } })
+    expect(await put({ fuel: 'dear' })).toMatchObject({
+      status: 422,
+      json: { error: { field: 'prices.fuel' } },
+    })
+    expect((await put({ fuel: '61,50' })).status).toBe(200)
+  })
   it('takes a drawing of megabytes, while all else stays small', async () => {
     const big = { ...outline, id: randomUUID(), text: 'x'.repeat(3_000_000) }
     expect((await server.call('POST', '/api/outlines', big)).status).toBe(201)

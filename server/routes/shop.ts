@@ -1,3 +1,4 @@
+import { readPrice } from '#contract/cost.ts'
 import { readCut } from '#core/cut/index.ts'
 import { AppError, conflict, notFound } from '../errors.ts'
 import type { Handlers } from './mount.ts'
@@ -16,6 +17,9 @@ export const shopHandlers: Pick<
     )
     const wrong = read.ok ? undefined : read.errors.find((e) => e.field === 'shop.altitude')
     if (wrong) throw new AppError(422, 'bad-input', wrong.message, 'altitude')
+    for (const name of ['oxygen', 'fuel', 'hour'] as const)
+      if (body.prices[name].trim() !== '' && readPrice(body.prices[name]) === undefined)
+        throw new AppError(422, 'bad-input', 'A price is a plain number, or nothing.', `prices.${name}`)
     store.settings.put(body)
     return body
   },

@@ -28,6 +28,9 @@ UPDATE torches SET rig = json_insert(rig,
   '$.tipPieces', '', '$.hoseGrade', '', '$.piping', 'none', '$.hand', 'right', '$.guideHeight', '', '$.dial', '',
   '$.acetyleneCylinders', '');
 
+UPDATE settings SET value = json_insert(value,
+  '$.prices', json('{"oxygen":"","fuel":"","hour":"","per":"100 cu ft"}'));
+
 -- Outlines as they came: the file's own text, from which everything else is worked out again.
 CREATE TABLE outlines (
   id         TEXT PRIMARY KEY,

@@ -1,6 +1,7 @@
 import { Plus, Trash2 } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { FIRST_RIG, firstDraft } from '#contract/first.ts'
+import { PRICE_PER_M3, readPrice } from '#contract/cost.ts'
 import { planDraft } from '#contract/plan-of.ts'
 import type { Torch } from '#contract/types.ts'
 import type { CutListPlan } from '#core/stock/types.ts'
@@ -333,7 +334,7 @@ function Price({
   readonly value: string
   readonly onChange: (value: string) => void
 }) {
-  const wrong = value.trim() !== '' && !(Number(value.replace(',', '.')) >= 0)
+  const wrong = value.trim() !== '' && readPrice(value) === undefined
   return (
     <Field label={label} error={wrong ? 'A plain number, or nothing.' : undefined}>
       {({ id, describedBy }) => (
@@ -351,10 +352,6 @@ function Price({
   )
 }
 
-const price = (text: string) => {
-  const n = Number(text.replace(',', '.'))
-  return text.trim() !== '' && n >= 0 ? n : undefined
-}
 const USUAL_KEEP_M = 0.3
 /** A length as typed, m; undefined while it cannot be read. */
 const lengthOf = (text: string, units: UnitChoices): number | undefined => {
@@ -362,7 +359,6 @@ const lengthOf = (text: string, units: UnitChoices): number | undefined => {
   return read.ok ? read.request.stock[0]?.lengthM : undefined
 }
 const FOOT_M = 0.3048
-const HUNDRED_CUBIC_FEET_M3 = 2.8316846592
 
 function Result({
   plan,
@@ -401,11 +397,11 @@ function Result({
   const oxygen = one?.oxygenUsed ? one.oxygenUsed.value * cuts : undefined
   const fuel = one?.fuelUsed ? one.fuelUsed.value * cuts : undefined
   const inches = units.length === 'in'
-  const perVolume = units.volume === 'cu ft' ? HUNDRED_CUBIC_FEET_M3 : 1
+  const perVolume = units.volume === 'cu ft' ? PRICE_PER_M3['100 cu ft'] : 1
   const costs = [
-    [price(form.stockPrice), plan.stockUsedM / (inches ? FOOT_M : 1)],
-    [price(form.oxygenPrice), oxygen === undefined ? undefined : oxygen / perVolume],
-    [price(form.fuelPrice), fuel === undefined ? undefined : fuel / perVolume],
+    [readPrice(form.stockPrice), plan.stockUsedM / (inches ? FOOT_M : 1)],
+    [readPrice(form.oxygenPrice), oxygen === undefined ? undefined : oxygen / perVolume],
+    [readPrice(form.fuelPrice), fuel === undefined ? undefined : fuel / perVolume],
   ] as const
   const known = costs.filter(([p, amount]) => p !== undefined && amount !== undefined)
   const cost = known.reduce((sum, [p = 0, amount = 0]) => sum + p * amount, 0)

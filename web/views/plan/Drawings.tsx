@@ -1,5 +1,6 @@
 import { Tabs } from 'radix-ui'
 import { lazy, Suspense, useState } from 'react'
+import { costOf, takesOf } from '#contract/cost.ts'
 import type { Planned } from '#contract/plan-of.ts'
 import type { CutDraft } from '#contract/schemas.ts'
 import type { CutFigureName } from '#core/cut/index.ts'
@@ -120,13 +121,15 @@ function ToScale({
   readonly draft: CutDraft
   readonly onFigures: () => void
 }) {
-  const { print, units, say } = useShop()
+  const { print, units, say, settings } = useShop()
   const { plan, request } = planned
   const g = cutGeometry(plan, request)
   const length = (mm: number) => print(mm / 1000, 'length')
   const onRule = (m: number | undefined) =>
     units.length === 'in' && m !== undefined ? `, about ${nearestSixtyFourth(m)}` : ''
   const { torchTime, preheatTime, collarHeight, tipToWork } = plan.figures
+  const takes = takesOf(plan)
+  const cost = takes && costOf(takes, settings.prices)
   const kerfNote = NOTES[plan.figures.kerf?.source ?? 'worked-out']
   const guideNote = `line to guide${onRule(plan.figures.guideOffset?.value)}`
   if (!g)
@@ -173,6 +176,7 @@ function ToScale({
             }
           />
           <Told name="Torch time" value={torchTime ? print(torchTime.value, 'time') : undefined} />
+          <Told name="Cost, gas and time" value={cost === undefined ? undefined : cost.toFixed(2)} />
           <Told
             name="Tip to plate"
             value={tipToWork ? `about ${print(tipToWork.value, 'length')}` : undefined}

@@ -1,6 +1,7 @@
 import { Play, Printer } from 'lucide-react'
 import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
+import { costOf, takesOf } from '#contract/cost.ts'
 import { planDraft, type Planned } from '#contract/plan-of.ts'
 import type { Job, Ticket, Torch } from '#contract/types.ts'
 import type { Caution } from '#core/cut/index.ts'
@@ -54,6 +55,7 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
   const told = useRested(planned, REST_MS)
   const onPaper = useRested(shown, PAPER_MS)
   const toldPlan = told.ok ? told.plan : last.current?.plan
+  const whole = useWholeJob(job)
   const openFigure = useCallback(
     (figure: string) =>
       setStation(
@@ -87,6 +89,7 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
             <p className="truncate text-soft">
               {job.name}
               {job.place ? `, ${job.place}` : ''}
+              {whole}
               {draft.stored ? '' : ' · keeping'}
             </p>
           </div>
@@ -165,6 +168,25 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
       ) : null}
     </>
   )
+}
+
+/** What all pieces of a job take together, as they are stored: time, gases, and cost where things are priced. */
+function useWholeJob(job: Job): string {
+  const { settings, print } = useShop()
+  return useMemo(() => {
+    const all = job.tickets.flatMap((t) => {
+      const planned = planDraft(t.draft, settings, [])
+      return (planned.ok && takesOf(planned.plan)) || []
+    })
+    if (all.length < 2) return ''
+    const sum = all.reduce((a, b) => ({
+      torchS: a.torchS + b.torchS,
+      oxygenM3: a.oxygenM3 + b.oxygenM3,
+      fuelM3: a.fuelM3 + b.fuelM3,
+    }))
+    const cost = costOf(sum, settings.prices)
+    return ` · ${all.length} pieces: ${print(sum.torchS, 'time')}, ${print(sum.oxygenM3, 'volume')} of oxygen, ${print(sum.fuelM3, 'volume')} of fuel${cost === undefined ? '' : `, cost ${cost.toFixed(2)}`}`
+  }, [job, settings, print])
 }
 
 function ChangedElsewhere({

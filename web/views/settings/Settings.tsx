@@ -12,6 +12,7 @@ import { Missing } from '../../ui/Missing.tsx'
 import { QuantityField } from '../../ui/QuantityField.tsx'
 import { Segmented } from '../../ui/Segmented.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
+import { TextField } from '../../ui/TextField.tsx'
 import { People } from './People.tsx'
 
 const OFFERED: Readonly<Record<keyof ShopSettings['units'], readonly UnitId[]>> = {
@@ -58,9 +59,16 @@ function Part({ title, children }: { readonly title: string; readonly children: 
   )
 }
 
+const PRICES = [
+  { name: 'oxygen', label: 'Oxygen' },
+  { name: 'fuel', label: 'Fuel' },
+  { name: 'hour', label: 'An hour of work' },
+] as const
+
 function Shop({ settings }: { readonly settings: ShopSettings }) {
   const [put, { error }] = api.usePutSettingsMutation()
   const [altitude, setAltitude] = useState(settings.altitude)
+  const [prices, setPrices] = useState(settings.prices)
   const failure = error as Failure | undefined
   const change = (part: Partial<ShopSettings>) => void put({ ...settings, ...part })
   const unit = (kind: keyof ShopSettings['units'] & Kind) => (
@@ -100,6 +108,31 @@ function Shop({ settings }: { readonly settings: ShopSettings }) {
             onChange={(decimalMark) => change({ decimalMark })}
           />
         </Group>
+      </Part>
+      <Part title="Prices">
+        {PRICES.map(({ name, label }) => (
+          <TextField
+            key={name}
+            label={
+              name === 'hour'
+                ? label
+                : `${label}, for ${settings.units.volume === 'cu ft' ? '100 cu ft' : '1 m³'}`
+            }
+            inputMode="decimal"
+            placeholder="not said"
+            value={prices[name]}
+            error={failure?.field === `prices.${name}` ? failure.message : undefined}
+            onChange={(text) => setPrices({ ...prices, [name]: text })}
+          />
+        ))}
+        <Button
+          className="justify-self-start"
+          onClick={() =>
+            change({ prices: { ...prices, per: settings.units.volume === 'cu ft' ? '100 cu ft' : 'm3' } })
+          }
+        >
+          Use these prices
+        </Button>
       </Part>
       <Part title="Place">
         <QuantityField
@@ -164,7 +197,7 @@ function Shop({ settings }: { readonly settings: ShopSettings }) {
           onChange={(arrestor) => change({ words: { ...settings.words, arrestor } })}
         />
       </Part>
-      {failure && failure.field !== 'altitude' ? (
+      {failure && failure.field !== 'altitude' && !failure.field?.startsWith('prices') ? (
         <p role="alert" className="font-bold text-alarm">
           {failure.message}
         </p>
