@@ -114,6 +114,7 @@ describe('round cuts', () => {
     await toScale('Weight of what comes away')
     await press('Before the cut')
     await see(page, 'The slug drops straight through')
+    await see(page, 'The whole job')
     await press('To scale')
   })
   it('give the arm of a disc half a kerf further out, and a slot its way', async () => {

@@ -44,6 +44,7 @@ export function Drawings({
   edit,
   errors,
   title,
+  whole,
   onFigures,
 }: {
   readonly planned: Extract<Planned, { ok: true }>
@@ -52,6 +53,8 @@ export function Drawings({
   readonly edit: DraftEdit
   readonly errors: readonly FieldError[]
   readonly title: string
+  /** What all pieces of the job take together; empty for a job of one. */
+  readonly whole: string
   /** Opens how the figures of the cut were worked out. */
   readonly onFigures: () => void
 }) {
@@ -95,6 +98,12 @@ export function Drawings({
       </Tabs.Content>
       <Tabs.Content value="before" className="min-h-0 overflow-y-auto">
         <dl className="grid gap-x-8 gap-y-3 pb-3 md:grid-cols-2">
+          {whole === '' ? null : (
+            <div>
+              <dt className="name text-lg font-semibold">The whole job</dt>
+              <dd className="leading-snug">{whole}</dd>
+            </div>
+          )}
           {plan.before.map((a) => (
             <div key={a.topic}>
               <dt className="name text-lg font-semibold">{say(a.topic)}</dt>

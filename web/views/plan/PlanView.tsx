@@ -89,7 +89,6 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
             <p className="truncate text-soft">
               {job.name}
               {job.place ? `, ${job.place}` : ''}
-              {whole}
               {draft.stored ? '' : ' · keeping'}
             </p>
           </div>
@@ -144,6 +143,7 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
               edit={draft.edit}
               errors={planned.ok ? NO_ERRORS : planned.errors}
               title={draft.title}
+              whole={whole}
               onFigures={openShape}
             />
           ) : (
@@ -185,7 +185,7 @@ function useWholeJob(job: Job): string {
       fuelM3: a.fuelM3 + b.fuelM3,
     }))
     const cost = costOf(sum, settings.prices)
-    return ` · ${all.length} pieces: ${print(sum.torchS, 'time')}, ${print(sum.oxygenM3, 'volume')} of oxygen, ${print(sum.fuelM3, 'volume')} of fuel${cost === undefined ? '' : `, cost ${cost.toFixed(2)}`}`
+    return `${all.length} pieces: ${print(sum.torchS, 'time')}, ${print(sum.oxygenM3, 'volume')} of oxygen, ${print(sum.fuelM3, 'volume')} of fuel${cost === undefined ? '' : `, cost ${cost.toFixed(2)}`}. Lighting and trimming come on top.`
   }, [job, settings, print])
 }
 
