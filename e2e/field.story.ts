@@ -79,6 +79,7 @@ describe('the unit field', () => {
     await press(page, 'Thickness: more')
     await drawn('13/16 in')
     await press(page, 'Thickness: less')
+    await drawn('3/4 in')
     await press(page, 'Thickness: less')
     await drawn('11/16 in')
   })
