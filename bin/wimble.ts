@@ -114,6 +114,7 @@ function cutList(file: string): void {
     stockUsed: plan.stockUsedM,
     lowerBound: plan.lowerBoundM,
     bars: plan.bars,
+    cuts: plan.cuts,
     proved: plan.proved,
     firstFit: plan.firstFitM ?? null,
     unit: 'm',

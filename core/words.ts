@@ -39,6 +39,9 @@ export const HOSE_COLOURS: Readonly<
   'au-nz': { oxygen: 'blue', acetylene: 'red', ...OTHERS_ORANGE },
 }
 
+/** A word with its first letter large, as at the head of a sentence. */
+export const capital = (word: string): string => word.charAt(0).toUpperCase() + word.slice(1)
+
 const TERMS: readonly (readonly [keyof TradeWords, RegExp])[] = [
   ['tip', /\b(t)ip(s|'s)?\b/gi],
   ['torch', /\b(t)orch(es|'s)?\b/gi],
@@ -56,7 +59,7 @@ export function inWords(text: string, words: TradeWords): string {
     const word = words[key]
     if (word === STANDARD_WORDS[key]) continue
     out = out.replace(pattern, (_all, first: string, ending: string | undefined) => {
-      const said = first === first.toUpperCase() ? word.charAt(0).toUpperCase() + word.slice(1) : word
+      const said = first === first.toUpperCase() ? capital(word) : word
       return `${said}${ending === 'es' ? 's' : (ending ?? '')}`
     })
   }

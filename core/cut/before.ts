@@ -1,6 +1,6 @@
 import type { Draft } from './draft.ts'
 import type { Route } from './route.ts'
-import { canBeGuided } from './shapes.ts'
+import { canBeGuided, pierceDistance } from './shapes.ts'
 
 const LIFT_ALONE_KG = 20
 
@@ -43,8 +43,8 @@ export function adviseBefore(draft: Draft, route: Route): void {
     draft.advise(
       'Where it is pierced',
       inside
-        ? `Near the middle of the waste, at least ${draft.show(Math.max(0.01, work.thicknessM), 'length')} off the line. Then spiral out and run in to the line at a slant, on its inside.`
-        : `In the waste, at least ${draft.show(Math.max(0.01, work.thicknessM), 'length')} off the line; then run in at a slant.`,
+        ? `Near the middle of the waste, at least ${draft.show(pierceDistance(work.thicknessM), 'length')} off the line. Then spiral out and run in to the line at a slant, on its inside.`
+        : `In the waste, at least ${draft.show(pierceDistance(work.thicknessM), 'length')} off the line; then run in at a slant.`,
     )
   draft.advise(
     'Look down the kerf',

@@ -10,6 +10,7 @@ import { acetyleneDrawLimit, acetyleneDrawShare } from '../gas/cylinder.ts'
 import { FUELS, type FuelId } from '../gas/fuels.ts'
 import { CHART_HOSE, hoseDrop } from '../gas/hose.ts'
 import { CUBIC_FOOT_M3, downToDivision, INCH_M, PSI_PA } from '../quantity/index.ts'
+import { capital } from '../words.ts'
 import type { Draft } from './draft.ts'
 import type { Range } from './steel-table.ts'
 import type { ChartRow } from './types.ts'
@@ -245,9 +246,5 @@ export function sayContents(draft: Draft): void {
     )
   }
   one(oxygenLeftM3, 'oxygenUsed', 'Oxygen')
-  one(
-    fuelLeftM3,
-    'fuelUsed',
-    FUELS[fuel].name.replace(/^./, (c) => c.toUpperCase()),
-  )
+  one(fuelLeftM3, 'fuelUsed', capital(FUELS[fuel].name))
 }

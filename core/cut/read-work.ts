@@ -16,6 +16,7 @@ import {
   HOLLOWS,
   LEANS,
   PIPE_CUTS,
+  PRACTICE_SHAPES,
   POSITIONS,
   SECTIONS,
   SHAPES,
@@ -74,7 +75,6 @@ const NEEDS_DIAMETER: readonly Shape[] = ['hole', 'disc', 'fastener', 'pipe']
 const NEEDS_WIDTH: readonly Shape[] = ['strip', 'slot']
 const PIERCED: readonly Shape[] = ['hole', 'slot', 'pierce', 'outline', 'pipe']
 const MOST_PIECES = 500
-const PRACTICE_SHAPES = ['straight', 'bevel', 'hole', 'disc', 'slot', 'pierce'] as const
 
 /** "C 0.45, Mn 0.75" or { C: '0.45 %' }: percent by mass. */
 function readComposition(r: Reader, value: unknown): Composition | undefined {

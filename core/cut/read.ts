@@ -87,7 +87,9 @@ interface Cylinders {
  */
 function readCylinders(r: Reader, asked: unknown, fuel: string): Cylinders {
   const value = isRecord(asked)
-    ? Object.entries(asked).map(([gas, size]) => (isRecord(size) ? { gas, ...size } : { gas, size }))
+    ? Object.entries(asked).map(([key, size]) =>
+        isRecord(size) ? { gas: key, ...size } : { gas: key, size },
+      )
     : typeof asked === 'number' || (typeof asked === 'string' && asked.trim() !== '')
       ? []
       : asked

@@ -2,6 +2,7 @@ import type { FieldError } from '../figure.ts'
 import type { Hose } from '../gas/hose.ts'
 import { parseQuantity, toSi, type Kind, type UnitId } from '../quantity/index.ts'
 import type { UnitChoices } from '../shop.ts'
+import { capital } from '../words.ts'
 
 /** How a quantity is bounded, and the words for it. */
 export interface Bounds {
@@ -140,8 +141,6 @@ export class Reader {
     return this.maybe(value, field, bounds) ?? fallback
   }
 }
-
-const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)
 
 /** No unit is guessed on a pressure or a temperature: fields spell it out as it is typed, so a bare one was pasted. */
 function bareUnit(kind: Kind, units: UnitChoices): UnitId | undefined {

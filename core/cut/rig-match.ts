@@ -1,7 +1,6 @@
 import { FUELS } from '../gas/fuels.ts'
+import { capital } from '../words.ts'
 import type { Draft } from './draft.ts'
-
-const named = (name: string) => name.charAt(0).toUpperCase() + name.slice(1)
 
 /** Stops when tip, hose or pipework is not made for the fuel, and says what the fuel itself asks for. */
 export function sayRig(draft: Draft): void {
@@ -30,7 +29,7 @@ export function sayRig(draft: Draft): void {
       'stop',
       'copper-pipe',
       'Copper pipe',
-      `${named(fuel.name)} forms compounds in copper that explode at a touch. Pipe it in steel, and have a licensed fitter look at what is there.`,
+      `${capital(fuel.name)} forms compounds in copper that explode at a touch. Pipe it in steel, and have a licensed fitter look at what is there.`,
       { field: 'rig.piping', figure: 'fuelPressure' },
     )
   if (rig.tipPieces === undefined && fuel.tipPieces === 2)
@@ -38,7 +37,7 @@ export function sayRig(draft: Draft): void {
       'note',
       'tip-kind',
       'Two-piece tip, grade T hose',
-      `${named(fuel.name)} wants a recessed two-piece tip and grade T hose, both made for it. The torch's manual says which.`,
+      `${capital(fuel.name)} wants a recessed two-piece tip and grade T hose, both made for it. The torch's manual says which.`,
       { field: 'rig.tipPieces' },
     )
   if (rig.fuel === 'hydrogen')
@@ -54,7 +53,7 @@ export function sayRig(draft: Draft): void {
       'note',
       'fuel-sinks',
       'This gas sinks',
-      `${named(fuel.name)} is heavier than air and lies in pits, drains and cellars until something lights it. Keep cylinders and hoses out of low places.`,
+      `${capital(fuel.name)} is heavier than air and lies in pits, drains and cellars until something lights it. Keep cylinders and hoses out of low places.`,
       { field: 'rig.fuel' },
     )
   if (work.wind !== 'calm')

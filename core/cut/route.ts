@@ -1,7 +1,13 @@
-import { mitreTemplate, saddleTemplate, squareTemplate, type WrapTemplate } from '../template/pipe.ts'
+import {
+  mitreTemplate,
+  saddleTemplate,
+  squareTemplate,
+  type Branch,
+  type WrapTemplate,
+} from '../template/pipe.ts'
 import type { Draft } from './draft.ts'
 import { metalFacts } from './metals.ts'
-import { armRadius, HEAD, piecesFromStock, slotPath } from './shapes.ts'
+import { armRadius, fastenerLayers, HEAD, pierceDistance, piecesFromStock, slotPath } from './shapes.ts'
 import type { CutWork, PracticeItem } from './types.ts'
 
 /** Where the torch goes: the way itself, and how often it starts. */
@@ -15,13 +21,8 @@ export interface Route {
   readonly pierces: number
 }
 
-/** A layer of a head that is sliced off in one pass, m. */
-const LAYER_M = 0.006
-/** From the pierce in the waste to the line, at least, m; at least as long as the plate is thick. */
-const RUN_IN_M = 0.01
-
 /** The run-in of an inside cut, m: from the middle, but no longer than it has to be. */
-const runIn = (radiusM: number, thicknessM: number) => Math.min(radiusM, Math.max(RUN_IN_M, thicknessM))
+const runIn = (radiusM: number, thicknessM: number) => Math.min(radiusM, pierceDistance(thicknessM))
 
 /** The unrolled line of a pipe's cut; undefined for a branch that misses its run. */
 export function pipeTemplate(work: CutWork): WrapTemplate | undefined {
@@ -30,13 +31,20 @@ export function pipeTemplate(work: CutWork): WrapTemplate | undefined {
   const radius = diameterM / 2
   if (pipe.cut === 'square') return squareTemplate(radius)
   if (pipe.cut === 'mitre') return mitreTemplate(radius, pipe.angleRad)
-  return saddleTemplate({
-    outsideM: radius,
-    boreM: radius - work.thicknessM,
+  const branch = branchOf(work)
+  return branch && saddleTemplate(branch)
+}
+
+/** The branch of a saddle, or undefined for any other cut. */
+export function branchOf({ pipe, diameterM, thicknessM }: CutWork): Branch | undefined {
+  if (pipe?.cut !== 'saddle' || diameterM === undefined) return undefined
+  return {
+    outsideM: diameterM / 2,
+    boreM: diameterM / 2 - thicknessM,
     runM: (pipe.runDiameterM ?? 0) / 2,
     angleRad: pipe.angleRad,
     offsetM: pipe.offsetM,
-  })
+  }
 }
 
 /** Way and starts of a piece, for a kerf. `slower` is how much more time a bevel of an angle takes than a square cut. */
@@ -63,8 +71,10 @@ export function routeOf(work: CutWork, kerfM: number, slower: (bevelRad: number)
     case 'fastener': {
       const head = HEAD[work.fastener]
       const shank = work.diameterM ?? 0
-      const layers = Math.max(1, Math.ceil((head.height * shank) / LAYER_M))
-      return { ...from(head.across * shank * layers * work.count, work.count), pierces: 0 }
+      return {
+        ...from(head.across * shank * fastenerLayers(work.fastener, shank) * work.count, work.count),
+        pierces: 0,
+      }
     }
     case 'pipe':
       return from((pipeTemplate(work)?.lineM ?? 0) * work.count, work.count)
@@ -79,7 +89,7 @@ export function routeOf(work: CutWork, kerfM: number, slower: (bevelRad: number)
 
 const roundPath = (shape: 'hole' | 'disc', radiusM: number, kerfM: number, thicknessM: number) =>
   2 * Math.PI * Math.max(0, armRadius(shape, radiusM, kerfM)) +
-  (shape === 'hole' ? runIn(radiusM, thicknessM) : RUN_IN_M)
+  (shape === 'hole' ? runIn(radiusM, thicknessM) : pierceDistance(thicknessM))
 
 const slotWay = (lengthM: number, widthM: number, kerfM: number, thicknessM: number) =>
   slotPath(lengthM, widthM, kerfM) + (widthM <= kerfM ? 0 : runIn(widthM / 2, thicknessM))

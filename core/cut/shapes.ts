@@ -13,6 +13,20 @@ export function effectiveThickness(work: CutWork): number {
   return work.thicknessM / Math.cos(Math.min(work.bevelRad, (89 * Math.PI) / 180))
 }
 
+/** Head that one pass slices off, m. */
+const LAYER_M = 0.006
+
+/** In how many passes a fastener's head is sliced off. @param shankM diameter of the shank */
+export const fastenerLayers = (kind: Fastener, shankM: number): number =>
+  Math.max(1, Math.ceil((HEAD[kind].height * shankM) / LAYER_M))
+
+/** How far from the line a pierce lies at least, m: 10 mm, or the plate's thickness when that is more. */
+export const pierceDistance = (thicknessM: number): number => Math.max(0.01, thicknessM)
+
+/** Places of cuts side by side in the order of cutting: from both sides by turns, the middle last. */
+export const fromBothSides = (cuts: number): readonly number[] =>
+  Array.from({ length: cuts }, (_, i) => (i % 2 === 0 ? i / 2 : cuts - 1 - (i - 1) / 2))
+
 /** Whether a straight guide can be clamped along the cut. */
 export const canBeGuided = (work: CutWork): boolean =>
   work.shape === 'straight' || work.shape === 'strip' || work.shape === 'bevel' || work.shape === 'section'

@@ -1,5 +1,6 @@
 import { FUELS, OXYGEN_DENSITY } from '../gas/fuels.ts'
 import { STANDARD_TEMPERATURE_K } from '../gas/standard.ts'
+import { capital } from '../words.ts'
 import type { Draft, GasPlan } from './draft.ts'
 import {
   CONDUCTIVITY,
@@ -37,7 +38,7 @@ export function planTimeAndGas(
     value: one(usual, factor),
     low: one(strong, 1),
     high: one(weak, factor),
-    because: `Until ${flat ? 'the spot kindles on the flat, which takes twice as long as an edge' : 'a thick edge kindles or a thin one is heated through, whichever is sooner; an edge takes half as long as the flat'}.${factor > 1 ? ` ${FUELS[rig.fuel].name.replace(/^./, (c) => c.toUpperCase())} takes about ${factor.toFixed(1)} times as long as acetylene.` : ''} Go by the colour, not by the clock.`,
+    because: `Until ${flat ? 'the spot kindles on the flat, which takes twice as long as an edge' : 'a thick edge kindles or a thin one is heated through, whichever is sooner; an edge takes half as long as the flat'}.${factor > 1 ? ` ${capital(FUELS[rig.fuel].name)} takes about ${factor.toFixed(1)} times as long as acetylene.` : ''} Go by the colour, not by the clock.`,
     from: {
       thickness: work.thicknessM,
       temperatureRise: rise,

@@ -58,7 +58,7 @@ const SAME_M = 1.3e-6
 /** A cleaner is thinner than its hole by at least this, m (0.001 in). */
 const CLEANER_PLAY_M = 25.4e-6
 /** A bore wider than its nominal by this share passes a tenth more oxygen, and its jet spreads. */
-export const WORN_SHARE = 0.05
+const WORN_SHARE = 0.05
 
 /** All that can be said of an oxygen bore of this size. @param ambientPa the barometer, Pa absolute */
 export function tipFacts(orifice: FoundOrifice, ambientPa: number): TipFacts {
@@ -93,6 +93,10 @@ export type Wear = 'blocked' | 'good' | 'worn'
  */
 export const judgeWear = (goes: boolean, noGoGoes: boolean): Wear =>
   noGoGoes ? 'worn' : goes ? 'good' : 'blocked'
+
+/** A bore against its nominal, known only to lie between a drill that goes in and one that does not. */
+export const judgeWearBetween = (nominalM: number, { lowM }: FoundOrifice): Wear =>
+  judgeWear(lowM >= nominalM * 0.999, lowM >= nominalM * (1 + WORN_SHARE))
 
 /** A bore against its nominal, measured. */
 export const judgeMeasuredWear = (nominalM: number, measuredM: number): Wear =>

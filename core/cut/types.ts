@@ -90,9 +90,12 @@ export interface SectionWork {
   readonly copeDepthM?: number | undefined
 }
 
+/** Kinds of cut that a practice plate can hold. */
+export const PRACTICE_SHAPES = ['straight', 'bevel', 'hole', 'disc', 'slot', 'pierce'] as const
+
 /** One kind of cut on a practice plate, so many times. */
 export interface PracticeItem {
-  readonly shape: 'straight' | 'bevel' | 'hole' | 'disc' | 'slot' | 'pierce'
+  readonly shape: (typeof PRACTICE_SHAPES)[number]
   readonly count: number
   readonly lengthM: number
   readonly widthM: number

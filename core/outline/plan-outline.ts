@@ -1,3 +1,4 @@
+import { pierceDistance } from '../cut/shapes.ts'
 import type { Problem, Stroke } from './drawing.ts'
 import { boxOf, distance, perimeter, signedArea, type Box, type Point } from './geometry.ts'
 import { kerfLoops, type KerfLoop } from './kerf-path.ts'
@@ -32,8 +33,6 @@ export interface OutlinePlan {
   readonly stretches: number
 }
 
-/** Run-in from the pierce: at least this, and at least the plate's thickness. */
-const RUN_IN_MM = 10
 const RANK = { stop: 0, mind: 1, note: 2 } as const
 
 /**
@@ -48,7 +47,7 @@ export function planOutline(
 ): OutlinePlan {
   const outline = findOutline(strokes, asked.joinMm ?? JOIN_MM)
   const { loops, problems } = kerfLoops(outline.parts, asked.kerfMm)
-  const cuts = orderCuts(outline.parts, loops, Math.max(RUN_IN_MM, asked.thicknessMm), asked.tabs)
+  const cuts = orderCuts(outline.parts, loops, pierceDistance(asked.thicknessMm / 1000) * 1000, asked.tabs)
   const along = (points: readonly Point[]) =>
     points.slice(1).reduce((sum, p, i) => sum + distance(points[i] as Point, p), 0)
   let at: Point | undefined

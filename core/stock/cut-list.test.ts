@@ -118,6 +118,14 @@ describe('cut lists', () => {
     expect(plan.lowerBoundM).toBe(40)
     expect(plan.proved).toBe(true)
   })
+  it('count the cuts: one behind each piece, none where the bar ends with it, two for trimmed ends', () => {
+    expect(good(sixes([{ lengthM: 2, count: 3 }])).cuts).toBe(2)
+    expect(good(sixes([{ lengthM: 1.9, count: 3 }], 0.003)).cuts).toBe(3)
+    // what is left is narrower than the kerf: it is cut all the same, and nothing remains
+    const eaten = good(sixes([{ lengthM: 1.9988, count: 3 }], 0.0015))
+    expect([eaten.bars, eaten.patterns[0]?.remnantM, eaten.cuts]).toEqual([1, 0, 3])
+    expect(good({ ...sixes([{ lengthM: 1, count: 2 }], 0.003), trimM: 0.02 }).cuts).toBe(4)
+  })
   it('trim both ends of every bar', () => {
     const plan = good({ ...sixes([{ lengthM: 2.9, count: 2 }], 0.002), trimM: 0.05 })
     expect(plan.bars).toBe(1)

@@ -1,7 +1,16 @@
 import { relax } from './bound.ts'
 import { tryAll } from './exact.ts'
 import { firstFitDecreasing, gather, greedy, shrink } from './greedy.ts'
-import { compareScores, inMetres, scoreOf, toPatterns, toProblem, type Bar, type Problem } from './problem.ts'
+import {
+  compareScores,
+  cutsIn,
+  inMetres,
+  scoreOf,
+  toPatterns,
+  toProblem,
+  type Bar,
+  type Problem,
+} from './problem.ts'
 import type { CutListPlan, CutListRequest, NoCutList, Progress } from './types.ts'
 
 /** Lists of up to so many pieces are tried out whole. */
@@ -64,6 +73,7 @@ export function planCutList(
     patterns: toPatterns(p, best),
     stockUsedM: inMetres(bestNow()),
     bars: best.length,
+    cuts: best.reduce((sum, bar) => sum + cutsIn(p, bar) + ((request.trimM ?? 0) > 0 ? 2 : 0), 0),
     lowerBoundM: inMetres(bound),
     proved,
     firstFitM: firstFit ? inMetres(scoreOf(p, firstFit)[0]) : undefined,

@@ -85,6 +85,10 @@ export const remnantOf = (p: Problem, bar: Bar): number => {
   return cut ? Math.max(0, rest - p.kerf) : rest
 }
 
+/** Cuts through a bar: one behind each piece, unless the last ends where the bar does. */
+export const cutsIn = (p: Problem, bar: Bar): number =>
+  bar.counts.reduce((a, b) => a + b, 0) - (roomIn(p, bar) > 0 ? 0 : 1)
+
 /** How good a way of cutting is: length of stock, then bars, then the largest remnant. Smaller is better. */
 export type Score = readonly [length: number, bars: number, minusRemnant: number]
 

@@ -37,6 +37,8 @@ export interface CutListPlan {
   /** Length of all bars that are taken, m. */
   readonly stockUsedM: number
   readonly bars: number
+  /** Through the bars: between the pieces, behind the last where something is left, and at the trimmed ends. */
+  readonly cuts: number
   /** No way of cutting takes less than this, m: the bound of the linear programme. */
   readonly lowerBoundM: number
   /** True when nothing better exists: it meets the bound, or every way was tried. */

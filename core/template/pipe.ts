@@ -62,19 +62,26 @@ export const mitreTemplate = (radiusM: number, angleRad: number): WrapTemplate =
   wrap(radiusM, (theta) => -radiusM * Math.tan(angleRad) * Math.cos(theta))
 
 /**
+ * Where the bore's edge meets the run: `across` the run's axis and `along` the branch's own from where the axes cross,
+ * m, for an angle round the branch. Undefined when part of the branch would miss the run.
+ */
+function seatOf({ boreM, runM, angleRad, offsetM }: Branch) {
+  if (boreM + Math.abs(offsetM) > runM || angleRad <= 0) return undefined
+  return (theta: number) => {
+    const across = boreM * Math.sin(theta) + offsetM
+    const height = Math.sqrt(Math.max(0, runM * runM - across * across))
+    return { across, along: (height + boreM * Math.cos(theta) * Math.cos(angleRad)) / Math.sin(angleRad) }
+  }
+}
+
+/**
  * The end of a branch that sits on a run, cut with the torch pointing at the branch's axis. The bore's edge seats on
  * the run, so that the outside stands open for the filler and nowhere fouls. θ = 0 is the side that leans over the run.
  * @returns undefined when part of the branch would miss the run
  */
 export function saddleTemplate(branch: Branch): WrapTemplate | undefined {
-  const { outsideM, boreM, runM, angleRad, offsetM } = branch
-  if (boreM + Math.abs(offsetM) > runM || angleRad <= 0) return undefined
-  const sin = Math.sin(angleRad)
-  const cos = Math.cos(angleRad)
-  return wrap(outsideM, (theta) => {
-    const across = boreM * Math.sin(theta) + offsetM
-    return (Math.sqrt(Math.max(0, runM * runM - across * across)) + boreM * Math.cos(theta) * cos) / sin
-  })
+  const seat = seatOf(branch)
+  return seat && wrap(branch.outsideM, (theta) => seat(theta).along)
 }
 
 /**
@@ -83,15 +90,17 @@ export function saddleTemplate(branch: Branch): WrapTemplate | undefined {
  * @returns a closed line, or undefined when part of the branch would miss the run
  */
 export function openingTemplate(branch: Branch): readonly WrapPoint[] | undefined {
-  const { boreM, runM, angleRad, offsetM } = branch
-  if (boreM + Math.abs(offsetM) > runM || angleRad <= 0) return undefined
-  const sin = Math.sin(angleRad)
-  const cos = Math.cos(angleRad)
-  return Array.from({ length: STEPS + 1 }, (_, i) => {
-    const theta = (2 * Math.PI * i) / STEPS
-    const across = boreM * Math.sin(theta) + offsetM
-    const height = Math.sqrt(Math.max(0, runM * runM - across * across))
-    const along = (height + boreM * Math.cos(theta) * cos) / sin
-    return { x: runM * Math.asin(across / runM), y: along * cos + boreM * Math.cos(theta) * sin }
-  })
+  const { boreM, runM, angleRad } = branch
+  const seat = seatOf(branch)
+  return (
+    seat &&
+    Array.from({ length: STEPS + 1 }, (_, i) => {
+      const theta = (2 * Math.PI * i) / STEPS
+      const { across, along } = seat(theta)
+      return {
+        x: runM * Math.asin(across / runM),
+        y: along * Math.cos(angleRad) + boreM * Math.cos(theta) * Math.sin(angleRad),
+      }
+    })
+  )
 }

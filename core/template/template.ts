@@ -1,4 +1,4 @@
-import { pipeTemplate } from '../cut/route.ts'
+import { branchOf, pipeTemplate } from '../cut/route.ts'
 import { armRadius } from '../cut/shapes.ts'
 import type { CutWork } from '../cut/types.ts'
 import { openingTemplate } from './pipe.ts'
@@ -146,14 +146,8 @@ function pipeTemplates(work: CutWork): Template[] {
   const templates = [
     asTemplate(`wrap round the ${pipe.cut === 'saddle' ? 'branch' : 'pipe'}`, [line, frame, ...quarters]),
   ]
-  if (pipe.cut !== 'saddle') return templates
-  const opening = openingTemplate({
-    outsideM: (work.diameterM ?? 0) / 2,
-    boreM: (work.diameterM ?? 0) / 2 - work.thicknessM,
-    runM: (pipe.runDiameterM ?? 0) / 2,
-    angleRad: pipe.angleRad,
-    offsetM: pipe.offsetM,
-  })
+  const branch = branchOf(work)
+  const opening = branch && openingTemplate(branch)
   if (opening)
     templates.push(
       asTemplate('opening in the run', [

@@ -1,4 +1,4 @@
-import { readPrice } from '#contract/cost.ts'
+import { readPrice } from '#core/cost.ts'
 import { readCut } from '#core/cut/index.ts'
 import { AppError, conflict, notFound } from '../errors.ts'
 import type { Handlers } from './mount.ts'

@@ -1,6 +1,6 @@
 import { useId } from 'react'
 import type { Fastener } from '#core/cut/index.ts'
-import { HEAD } from '#core/cut/shapes.ts'
+import { fastenerLayers, HEAD } from '#core/cut/shapes.ts'
 import { Dimension } from './Dimension.tsx'
 import { Hatch } from './Hatch.tsx'
 
@@ -29,7 +29,7 @@ export function FastenerSide({
   const top = 50 + high * scale
   const [l, r] = [cx - (across / 2) * scale, cx + (across / 2) * scale]
   const h = high * scale
-  const layers = Math.max(1, Math.ceil(high / 6))
+  const layers = fastenerLayers(kind, shank / 1000)
   return (
     <svg
       viewBox={`0 0 ${W} ${H}`}

@@ -1,3 +1,5 @@
+import { fromBothSides } from '#core/cut/shapes.ts'
+
 const W = 620
 const H = 240
 
@@ -18,8 +20,7 @@ export function StripTop({
   const s = Math.min((H - 30) / whole, 20)
   const top = (H - whole * s) / 2
   const cuts = shown + 1
-  // the outer ones first, in turns from both sides, the middle last
-  const order = Array.from({ length: cuts }, (_, i) => (i % 2 === 0 ? i / 2 : cuts - 1 - (i - 1) / 2))
+  const order = fromBothSides(cuts)
   return (
     <svg
       viewBox={`0 0 ${W} ${H}`}

@@ -1,7 +1,7 @@
 import { Plus, Trash2 } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { FIRST_RIG, firstDraft } from '#contract/first.ts'
-import { PRICE_PER_M3, readPrice } from '#contract/cost.ts'
+import { costOf, readPrice, takesOf, times } from '#core/cost.ts'
 import { planDraft } from '#contract/plan-of.ts'
 import type { Torch } from '#contract/types.ts'
 import type { CutListPlan } from '#core/stock/types.ts'
@@ -11,9 +11,9 @@ import { api, type Failure } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Told } from '../../ui/Told.tsx'
-import { Field } from '../../ui/Field.tsx'
 import { QuantityField } from '../../ui/QuantityField.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
+import { TextField } from '../../ui/TextField.tsx'
 import { useCutList } from '../../work/useCutList.ts'
 import { useKeptForm } from '../log/useKeptForm.ts'
 import { BarPicture } from './BarPicture.tsx'
@@ -91,18 +91,14 @@ export default function CutList() {
   return (
     <div className="grid gap-6 py-5 lg:grid-cols-[400px_1fr]">
       <section aria-label="What is wanted" className="grid content-start gap-4">
-        <Field label="What it is cut from">
-          {({ id }) => (
-            <input
-              id={id}
-              className="field"
-              placeholder="Flat 60 × 10"
-              maxLength={80}
-              value={form.name}
-              onChange={(e) => set({ name: e.target.value })}
-            />
-          )}
-        </Field>
+        <TextField
+          beside={false}
+          label="What it is cut from"
+          placeholder="Flat 60 × 10"
+          maxLength={80}
+          value={form.name}
+          onChange={(name) => set({ name })}
+        />
         <fieldset className="grid gap-2">
           <legend className="name pb-1 text-lg text-soft">Stock at hand</legend>
           {form.stock.map((row, i) => (
@@ -296,21 +292,16 @@ function ListRow({
         error={lengthError}
         onChange={(length) => onChange({ length })}
       />
-      <Field label="How many" error={countError}>
-        {({ id, describedBy }) => (
-          <input
-            id={id}
-            className="field"
-            aria-label={`${what}, how many`}
-            inputMode="numeric"
-            placeholder={countHint}
-            value={row.count}
-            aria-invalid={countError ? true : undefined}
-            aria-describedby={describedBy}
-            onChange={(e) => onChange({ count: e.target.value })}
-          />
-        )}
-      </Field>
+      <TextField
+        beside={false}
+        label="How many"
+        aria-label={`${what}, how many`}
+        inputMode="numeric"
+        placeholder={countHint}
+        value={row.count}
+        error={countError}
+        onChange={(count) => onChange({ count })}
+      />
       {onRemove ? (
         <button
           type="button"
@@ -336,19 +327,15 @@ function Price({
 }) {
   const wrong = value.trim() !== '' && readPrice(value) === undefined
   return (
-    <Field label={label} error={wrong ? 'A plain number, or nothing.' : undefined}>
-      {({ id, describedBy }) => (
-        <input
-          id={id}
-          className="field"
-          inputMode="decimal"
-          placeholder="not said"
-          value={value}
-          aria-describedby={describedBy}
-          onChange={(e) => onChange(e.target.value)}
-        />
-      )}
-    </Field>
+    <TextField
+      beside={false}
+      label={label}
+      value={value}
+      error={wrong ? 'A plain number, or nothing.' : undefined}
+      inputMode="decimal"
+      placeholder="not said"
+      onChange={onChange}
+    />
   )
 }
 
@@ -375,7 +362,6 @@ function Result({
   const [book, booking] = api.useCutStockMutation()
   const [booked, setBooked] = useState(false)
   const [cutId] = useState(() => crypto.randomUUID())
-  const cuts = plan.patterns.reduce((n, p) => n + p.times * (p.piecesM.length - (p.remnantM > 0 ? 0 : 1)), 0)
   const one = useMemo(() => {
     if (form.width.trim() === '' || form.thickness.trim() === '') return undefined
     const first = firstDraft(settings)
@@ -390,21 +376,24 @@ function Result({
       [],
       units,
     )
-    return planned.ok ? planned.plan.figures : undefined
+    return planned.ok ? takesOf(planned.plan) : undefined
   }, [form.width, form.thickness, form.torchId, settings, units, torches])
   const keepM = lengthOf(form.keepFrom, settings.units) ?? USUAL_KEEP_M
   const remnants = plan.patterns.filter((p) => p.remnantM >= keepM)
-  const oxygen = one?.oxygenUsed ? one.oxygenUsed.value * cuts : undefined
-  const fuel = one?.fuelUsed ? one.fuelUsed.value * cuts : undefined
-  const inches = units.length === 'in'
-  const perVolume = units.volume === 'cu ft' ? PRICE_PER_M3['100 cu ft'] : 1
+  const takes = one && times(one, plan.cuts)
+  const gas = takes && {
+    oxygen: form.oxygenPrice,
+    fuel: form.fuelPrice,
+    hour: '',
+    per: units.volume === 'cu ft' ? ('100 cu ft' as const) : ('m3' as const),
+  }
+  const stockPrice = readPrice(form.stockPrice)
   const costs = [
-    [readPrice(form.stockPrice), plan.stockUsedM / (inches ? FOOT_M : 1)],
-    [readPrice(form.oxygenPrice), oxygen === undefined ? undefined : oxygen / perVolume],
-    [readPrice(form.fuelPrice), fuel === undefined ? undefined : fuel / perVolume],
-  ] as const
-  const known = costs.filter(([p, amount]) => p !== undefined && amount !== undefined)
-  const cost = known.reduce((sum, [p = 0, amount = 0]) => sum + p * amount, 0)
+    stockPrice === undefined
+      ? undefined
+      : (stockPrice * plan.stockUsedM) / (units.length === 'in' ? FOOT_M : 1),
+    gas && costOf(takes, gas),
+  ].filter((c) => c !== undefined)
   const taken = form.stock.flatMap((row) => {
     if (!row.rackId) return []
     const m = lengthOf(row.length, settings.units)
@@ -475,14 +464,14 @@ function Result({
         ))}
       </ol>
       <dl className="name flex flex-wrap gap-x-8 gap-y-1 text-[1.1rem]">
-        <Told name="Cuts" value={String(cuts)} />
+        <Told name="Cuts" value={String(plan.cuts)} />
+        <Told name="Torch time" value={takes && print(takes.torchS, 'time')} />
+        <Told name="Oxygen" value={takes && print(takes.oxygenM3, 'volume')} />
+        <Told name="Fuel" value={takes && print(takes.fuelM3, 'volume')} />
         <Told
-          name="Torch time"
-          value={one?.torchTime ? print(one.torchTime.value * cuts, 'time') : undefined}
+          name="Cost of what was priced"
+          value={costs.length > 0 ? costs.reduce((a, b) => a + b, 0).toFixed(2) : undefined}
         />
-        <Told name="Oxygen" value={oxygen === undefined ? undefined : print(oxygen, 'volume')} />
-        <Told name="Fuel" value={fuel === undefined ? undefined : print(fuel, 'volume')} />
-        <Told name="Cost of what was priced" value={known.length > 0 ? cost.toFixed(2) : undefined} />
       </dl>
       {one === undefined ? (
         <p className="text-soft">Give the bar's width and thickness for time and gas; they are estimates.</p>

@@ -2,7 +2,7 @@ import { lazy, Suspense, useMemo } from 'react'
 import {
   flowCurve,
   judgeMeasuredWear,
-  judgeWear,
+  judgeWearBetween,
   measuredOrifice,
   orificeBetween,
   tipFacts,
@@ -148,7 +148,7 @@ export default function TipFinder() {
         <Found
           facts={facts}
           nominalM={length(form.nominal)}
-          byDrills={form.how === 'drills' ? drillM(form.fits) : undefined}
+          byDrills={form.how === 'drills'}
           ambientPa={ambientPa}
           pressure={form.pressure}
           hose={{
@@ -177,7 +177,7 @@ function Found({
 }: {
   readonly facts: TipFacts
   readonly nominalM: number | undefined
-  readonly byDrills: number | undefined
+  readonly byDrills: boolean
   readonly ambientPa: number
   readonly pressure: string
   readonly hose: { readonly lengthM: number; readonly boreM: number }
@@ -223,9 +223,9 @@ function Found({
   const wear: Wear | undefined =
     nominalM === undefined
       ? undefined
-      : byDrills === undefined
-        ? judgeMeasuredWear(nominalM, valueM)
-        : judgeWear(byDrills >= nominalM * 0.999, lowM >= nominalM * 1.05)
+      : byDrills
+        ? judgeWearBetween(nominalM, facts.orifice)
+        : judgeMeasuredWear(nominalM, valueM)
   const drill = (d: TipFacts['drill']) => (d ? `#${d.number} (${print(d.diameterM, 'length')})` : 'none')
   return (
     <section aria-label="The tip" className="grid content-start gap-4">

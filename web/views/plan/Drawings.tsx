@@ -1,6 +1,6 @@
 import { Tabs } from 'radix-ui'
 import { lazy, Suspense, useState } from 'react'
-import { costOf, takesOf } from '#contract/cost.ts'
+import { costOf, takesOf } from '#core/cost.ts'
 import type { Planned } from '#contract/plan-of.ts'
 import type { CutDraft } from '#contract/schemas.ts'
 import type { CutFigureName } from '#core/cut/index.ts'

@@ -1,10 +1,10 @@
 import { Play, Printer } from 'lucide-react'
 import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
-import { costOf, takesOf } from '#contract/cost.ts'
+import { costOf, takesOf, together } from '#core/cost.ts'
 import { planDraft, type Planned } from '#contract/plan-of.ts'
 import type { Job, Ticket, Torch } from '#contract/types.ts'
-import type { Caution } from '#core/cut/index.ts'
+import type { Caution, MeasuredKerf } from '#core/cut/index.ts'
 import type { FieldError } from '#core/figure.ts'
 import { api, type Failure } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
@@ -55,7 +55,7 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
   const told = useRested(planned, REST_MS)
   const onPaper = useRested(shown, PAPER_MS)
   const toldPlan = told.ok ? told.plan : last.current?.plan
-  const whole = useWholeJob(job)
+  const whole = useWholeJob(job, kerfs)
   const openFigure = useCallback(
     (figure: string) =>
       setStation(
@@ -171,22 +171,18 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
 }
 
 /** What all pieces of a job take together, as they are stored: time, gases, and cost where things are priced. */
-function useWholeJob(job: Job): string {
+function useWholeJob(job: Job, kerfs: readonly MeasuredKerf[] | undefined): string {
   const { settings, print } = useShop()
   return useMemo(() => {
     const all = job.tickets.flatMap((t) => {
-      const planned = planDraft(t.draft, settings, [])
+      const planned = planDraft(t.draft, settings, kerfs ?? [])
       return (planned.ok && takesOf(planned.plan)) || []
     })
     if (all.length < 2) return ''
-    const sum = all.reduce((a, b) => ({
-      torchS: a.torchS + b.torchS,
-      oxygenM3: a.oxygenM3 + b.oxygenM3,
-      fuelM3: a.fuelM3 + b.fuelM3,
-    }))
+    const sum = together(all)
     const cost = costOf(sum, settings.prices)
     return `${all.length} pieces: ${print(sum.torchS, 'time')}, ${print(sum.oxygenM3, 'volume')} of oxygen, ${print(sum.fuelM3, 'volume')} of fuel${cost === undefined ? '' : `, cost ${cost.toFixed(2)}`}. Lighting and trimming come on top.`
-  }, [job, settings, print])
+  }, [job, settings, kerfs, print])
 }
 
 function ChangedElsewhere({

@@ -1,6 +1,7 @@
 import type { Planned } from '#contract/plan-of.ts'
 import type { CutDraft } from '#contract/schemas.ts'
 import { pipeTemplate } from '#core/cut/route.ts'
+import { pierceDistance } from '#core/cut/shapes.ts'
 import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
 import { CutSection } from '../../drawing/CutSection.tsx'
@@ -16,8 +17,6 @@ import { Tilted } from '../../drawing/Tilted.tsx'
 import { useOutline } from '../../work/useOutline.ts'
 
 const MM = 1000
-/** From the pierce to the line, at least, mm. */
-const RUN_IN_MM = 10
 
 interface Props {
   readonly planned: Extract<Planned, { ok: true }>
@@ -57,7 +56,7 @@ export function ShapeDrawing({ planned, g, draft, kerfNote, guideNote }: Props) 
           long={work.lengthM * MM}
           kerf={kerf}
           arm={plan.figures.armRadius ? plan.figures.armRadius.value * MM : undefined}
-          runIn={Math.max(RUN_IN_MM, g.thickness)}
+          runIn={pierceDistance(work.thicknessM) * MM}
           pierced={work.start === 'pierce'}
           tipRadius={g.tipRadius}
           length={length}

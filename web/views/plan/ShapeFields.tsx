@@ -3,7 +3,7 @@ import { memo, useMemo } from 'react'
 import { SHAPE_FIELDS, type ShapeField } from '#contract/shape-fields.ts'
 import type { PracticeDraft, WorkDraft } from '#contract/schemas.ts'
 import type { FieldError } from '#core/figure.ts'
-import type { Shape } from '#core/cut/types.ts'
+import { PRACTICE_SHAPES, type Shape } from '#core/cut/types.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Group } from '../../ui/Field.tsx'
 import { QuantityField } from '../../ui/QuantityField.tsx'
@@ -193,7 +193,7 @@ export const ShapeFields = memo(function ShapeFields({
   }
 })
 
-const PRACTICE_SHAPES = (['straight', 'bevel', 'hole', 'disc', 'slot', 'pierce'] as const).map((value) => ({
+const PRACTICE_OPTIONS = PRACTICE_SHAPES.map((value) => ({
   value,
   label: SHAPE_NAMES[value],
 }))
@@ -230,8 +230,8 @@ function Practice({
             <SelectField
               beside
               label={`Cut ${i + 1}`}
-              value={item.shape as (typeof PRACTICE_SHAPES)[number]['value']}
-              options={PRACTICE_SHAPES}
+              value={item.shape as (typeof PRACTICE_OPTIONS)[number]['value']}
+              options={PRACTICE_OPTIONS}
               onChange={(shape) => change(i, { shape })}
             />
             <TextField

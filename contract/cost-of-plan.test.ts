@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { costOf, readPrice, takesOf } from './cost.ts'
+import { costOf, readPrice, takesOf, times, together } from '#core/cost.ts'
 import { firstDraft, FIRST_SETTINGS } from './first.ts'
 import { planDraft } from './plan-of.ts'
 
@@ -13,6 +13,10 @@ describe('the cost of a cut', () => {
     expect(costOf(takes, { ...NONE, oxygen: '3', hour: '40' })).toBeCloseTo(26, 9)
     expect(costOf(takes, { ...NONE, fuel: '12,50' })).toBeCloseTo(6.25, 9)
     expect(costOf(takes, { ...NONE, oxygen: '3', per: '100 cu ft' })).toBeCloseTo(6 / 2.8316846592, 9)
+  })
+  it('adds up: three alike are three times one', () => {
+    expect(times(takes, 3)).toEqual(together([takes, takes, takes]))
+    expect(together([])).toEqual({ torchS: 0, oxygenM3: 0, fuelM3: 0 })
   })
   it('reads plain numbers and no others', () => {
     expect(['4', '4.5', ' 4,25 '].map(readPrice)).toEqual([4, 4.5, 4.25])

@@ -1,8 +1,15 @@
-import type { CutPlan } from '#core/cut/index.ts'
-import type { Settings } from './schemas.ts'
+import type { CutPlan } from './cut/types.ts'
 
 /** Gas volumes that a price may be for, m³. */
 export const PRICE_PER_M3 = { m3: 1, '100 cu ft': 2.8316846592 } as const
+
+/** Prices as typed, in the shop's own money: gases by volume, work by the hour. */
+export interface Prices {
+  readonly oxygen: string
+  readonly fuel: string
+  readonly hour: string
+  readonly per: keyof typeof PRICE_PER_M3
+}
 
 /** A price as typed: a plain number, its decimals by point or comma; undefined for none or nonsense. */
 export function readPrice(text: string): number | undefined {
@@ -25,11 +32,29 @@ export function takesOf({ figures }: CutPlan): Takes | undefined {
     : undefined
 }
 
+/** So many cuts alike. */
+export const times = (takes: Takes, count: number): Takes => ({
+  torchS: takes.torchS * count,
+  oxygenM3: takes.oxygenM3 * count,
+  fuelM3: takes.fuelM3 * count,
+})
+
+/** What several take together. */
+export const together = (all: readonly Takes[]): Takes =>
+  all.reduce(
+    (a, b) => ({
+      torchS: a.torchS + b.torchS,
+      oxygenM3: a.oxygenM3 + b.oxygenM3,
+      fuelM3: a.fuelM3 + b.fuelM3,
+    }),
+    { torchS: 0, oxygenM3: 0, fuelM3: 0 },
+  )
+
 /**
  * What it costs, in the shop's own money, as far as things are priced: gases by volume, work by the hour of torch time.
  * @returns undefined when nothing is priced
  */
-export function costOf(takes: Takes, prices: Settings['prices']): number | undefined {
+export function costOf(takes: Takes, prices: Prices): number | undefined {
   const per = PRICE_PER_M3[prices.per]
   const parts = [
     [readPrice(prices.oxygen), takes.oxygenM3 / per],
