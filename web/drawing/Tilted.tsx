@@ -183,7 +183,7 @@ function LeaningGuide({
   const offset = g.guideOffset ?? 0
   const side = g.guide === 'part' ? -1 : 1
   const face = side * offset
-  const high = g.collar ?? 20
+  const high = g.guideHeight ?? 0
   const leg = 4
   const foot = Math.min(high * 0.8, 22)
   const span = (a: number, b: number) => ({ x: Math.min(x(a), x(b)), width: Math.abs(x(b) - x(a)) })

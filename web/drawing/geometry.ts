@@ -13,6 +13,8 @@ export interface CutGeometry {
   readonly drag: number
   readonly leanRad: number
   readonly collar: number | undefined
+  /** Of the guide that is there, else of the one that the collar wants. */
+  readonly guideHeight: number | undefined
   readonly guideOffset: number | undefined
   readonly guide: 'part' | 'scrap' | 'none'
 }
@@ -37,6 +39,10 @@ export function cutGeometry(plan: CutPlan, request: CutRequest): CutGeometry | u
     drag: mm('drag'),
     leanRad: plan.figures.travelAngle?.value ?? 0,
     collar: plan.figures.collarHeight ? mm('collarHeight') : undefined,
+    guideHeight:
+      request.rig.guideHeightM === undefined
+        ? plan.figures.collarHeight && mm('collarHeight')
+        : request.rig.guideHeightM * 1000,
     guideOffset: plan.figures.guideOffset ? mm('guideOffset') : undefined,
     guide: request.rig.guide,
   }

@@ -1,6 +1,7 @@
 import { wrap } from 'comlink'
 import { useEffect, useState } from 'react'
 import type { OutlineAsked, OutlinePlan } from '#core/outline/index.ts'
+import { api } from '../app/api.ts'
 import type { DrawingFile, Outlined, OutlineWorker } from './outline.worker.ts'
 
 const open = () => new Worker(new URL('./outline.worker.ts', import.meta.url), { type: 'module' })
@@ -48,6 +49,27 @@ export function useOutline(
     }
   }, [file, kerfMm, thicknessMm, joinMm, tabLength, tabEvery])
   return { outlined, busy }
+}
+
+/** The drawing of a piece, worked out once for all that show it. */
+export interface PieceOutline {
+  readonly outlined: Outlined | undefined
+  /** Why the drawing could not be fetched. */
+  readonly failed: string | undefined
+}
+
+/**
+ * The outline of a piece that has a drawing.
+ * @param outlineId absent for a piece that has none or is no outline
+ */
+export function usePieceOutline(
+  outlineId: string | undefined,
+  kerfMm: number,
+  thicknessMm: number,
+): PieceOutline {
+  const { data, error } = api.useOutlineQuery(outlineId ?? '', { skip: outlineId === undefined })
+  const { outlined } = useOutline(outlineId === undefined ? undefined : data, { kerfMm, thicknessMm })
+  return { outlined, failed: error && (error.message ?? 'The drawing cannot be shown.') }
 }
 
 /** The plan of an outline as a file, written beside the page. */

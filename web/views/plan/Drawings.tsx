@@ -14,6 +14,7 @@ import { Told } from '../../ui/Told.tsx'
 import { FIGURE_NAMES, printFigure } from './figure-words.ts'
 import { ShapeDrawing } from './ShapeDrawing.tsx'
 import { TemplateButton } from './TemplateButton.tsx'
+import type { PieceOutline } from '../../work/useOutline.ts'
 import type { DraftEdit } from './useDraft.ts'
 
 const UsualTab = lazy(async () => ({ default: (await import('./UsualTab.tsx')).UsualTab }))
@@ -45,6 +46,7 @@ export function Drawings({
   errors,
   title,
   whole,
+  outline,
   onFigures,
 }: {
   readonly planned: Extract<Planned, { ok: true }>
@@ -55,6 +57,7 @@ export function Drawings({
   readonly title: string
   /** What all pieces of the job take together; empty for a job of one. */
   readonly whole: string
+  readonly outline: PieceOutline
   /** Opens how the figures of the cut were worked out. */
   readonly onFigures: () => void
 }) {
@@ -86,15 +89,10 @@ export function Drawings({
         </Tabs.List>
         {stale ? <span className="text-soft">as it was before</span> : null}
         <span className="grow" />
-        <TemplateButton
-          request={planned.request}
-          plan={plan}
-          title={title}
-          outlineId={draft.work.outlineId}
-        />
+        <TemplateButton request={planned.request} plan={plan} title={title} outline={outline} />
       </div>
       <Tabs.Content value="scale" className="min-h-0 outline-offset-[-2px]">
-        <ToScale planned={planned} draft={draft} onFigures={onFigures} />
+        <ToScale planned={planned} draft={draft} outline={outline} onFigures={onFigures} />
       </Tabs.Content>
       <Tabs.Content value="before" className="min-h-0 overflow-y-auto">
         <dl className="grid gap-x-8 gap-y-3 pb-3 md:grid-cols-2">
@@ -124,8 +122,10 @@ export function Drawings({
 function ToScale({
   planned,
   draft,
+  outline,
   onFigures,
 }: {
+  readonly outline: PieceOutline
   readonly planned: Extract<Planned, { ok: true }>
   readonly draft: CutDraft
   readonly onFigures: () => void
@@ -156,7 +156,14 @@ function ToScale({
       <div
         className={`min-h-0 [contain:strict] ${shape === 'straight' ? 'max-lg:h-[320px]' : 'max-lg:h-[190px]'}`}
       >
-        <ShapeDrawing planned={planned} g={g} draft={draft} kerfNote={kerfNote} guideNote={guideNote} />
+        <ShapeDrawing
+          planned={planned}
+          g={g}
+          draft={draft}
+          kerfNote={kerfNote}
+          guideNote={guideNote}
+          outline={outline}
+        />
       </div>
       {OWN_TOP.includes(shape) ? (
         <div className="grid min-h-0 grid-rows-2 max-lg:h-[320px]">

@@ -7,6 +7,7 @@ import { cutProcedure } from '#core/line/cut-procedure.ts'
 import type { Planned } from '#contract/plan-of.ts'
 import type { CutDraft } from '#contract/schemas.ts'
 import { useShop } from '../../app/shop.ts'
+import type { PieceOutline } from '../../work/useOutline.ts'
 import { cutGeometry } from '../../drawing/geometry.ts'
 import { CutAlong } from '../../drawing/CutAlong.tsx'
 import { SHAPE_NAMES } from './cut-words.ts'
@@ -30,10 +31,11 @@ interface Props {
   readonly torchName: string
   readonly draft: CutDraft
   readonly planned: Extract<Planned, { ok: true }>
+  readonly outline: PieceOutline
 }
 
 /** The plan on one page of paper, to be taken to the trestles: only seen in print. */
-function PlanSheet({ title, place, torchName, draft, planned }: Props) {
+function PlanSheet({ title, place, torchName, draft, planned, outline }: Props) {
   const { say, print } = useShop()
   const { plan, request } = planned
   const g = cutGeometry(plan, request)
@@ -58,7 +60,14 @@ function PlanSheet({ title, place, torchName, draft, planned }: Props) {
       {g ? (
         <div className="grid grid-cols-[2.3fr_1fr] pt-1">
           <div className="h-[178px]">
-            <ShapeDrawing planned={planned} g={g} draft={draft} kerfNote="" guideNote="line to guide" />
+            <ShapeDrawing
+              planned={planned}
+              g={g}
+              draft={draft}
+              kerfNote=""
+              guideNote="line to guide"
+              outline={outline}
+            />
           </div>
           <div className="h-[150px]">
             <CutAlong g={g} length={length} />
@@ -176,5 +185,9 @@ function OpenCode() {
 /** Drawn again only when the plan on it changes: nobody sees it while they type. */
 export default memo(
   PlanSheet,
-  (a, b) => a.planned === b.planned && a.title === b.title && a.torchName === b.torchName,
+  (a, b) =>
+    a.planned === b.planned &&
+    a.outline.outlined === b.outline.outlined &&
+    a.title === b.title &&
+    a.torchName === b.torchName,
 )

@@ -11,6 +11,7 @@ import { useShop } from '../../app/shop.ts'
 import { useShortcuts } from '../../app/shortcuts.ts'
 import { useApp } from '../../app/store.ts'
 import { Button } from '../../ui/Button.tsx'
+import { usePieceOutline } from '../../work/useOutline.ts'
 import { Drawings } from './Drawings.tsx'
 import { Findings } from './Findings.tsx'
 import { HowSheet } from './HowSheet.tsx'
@@ -49,6 +50,13 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
   const last = useRef<Good | undefined>(undefined)
   if (planned.ok && planned.plan.figures.travelSpeed) last.current = planned
   const shown = planned.ok ? planned : last.current
+  const kerfM = shown?.plan.figures.kerf?.value
+  const outlineId = shown?.request.work.shape === 'outline' ? draft.draft.work.outlineId : null
+  const outline = usePieceOutline(
+    kerfM === undefined ? undefined : (outlineId ?? undefined),
+    (kerfM ?? 0) * 1000,
+    (shown?.request.work.thicknessM ?? 0) * 1000,
+  )
   const torchName = torches.find((t) => t.id === draft.draft.torchId)?.name ?? ''
   // the drawing follows each key; the figures on the line and what is said at the foot follow as the typing rests
   const onLine = useRested(shown, LINE_MS)
@@ -133,7 +141,7 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
             torches={torches}
             errors={planned.ok ? NO_ERRORS : planned.errors}
             cautions={toldPlan?.cautions ?? NO_CAUTIONS}
-            kerfM={shown?.plan.figures.kerf?.value}
+            kerfM={kerfM}
           />
           {shown ? (
             <Drawings
@@ -144,6 +152,7 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
               errors={planned.ok ? NO_ERRORS : planned.errors}
               title={draft.title}
               whole={whole}
+              outline={outline}
               onFigures={openShape}
             />
           ) : (
@@ -163,6 +172,7 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
             torchName={torchName}
             draft={draft.draft}
             planned={onPaper}
+            outline={outline}
           />
         </Suspense>
       ) : null}

@@ -2,7 +2,6 @@ import type { Planned } from '#contract/plan-of.ts'
 import type { CutDraft } from '#contract/schemas.ts'
 import { pipeTemplate } from '#core/cut/route.ts'
 import { pierceDistance } from '#core/cut/shapes.ts'
-import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
 import { CutSection } from '../../drawing/CutSection.tsx'
 import { FastenerSide } from '../../drawing/FastenerSide.tsx'
@@ -14,7 +13,7 @@ import { RoundTop } from '../../drawing/RoundTop.tsx'
 import { SectionFaces } from '../../drawing/SectionFaces.tsx'
 import { StripTop } from '../../drawing/StripTop.tsx'
 import { Tilted } from '../../drawing/Tilted.tsx'
-import { useOutline } from '../../work/useOutline.ts'
+import type { PieceOutline } from '../../work/useOutline.ts'
 
 const MM = 1000
 
@@ -24,10 +23,11 @@ interface Props {
   readonly draft: CutDraft
   readonly kerfNote: string
   readonly guideNote: string
+  readonly outline: PieceOutline
 }
 
 /** The main drawing of a piece, by its kind of cut. */
-export function ShapeDrawing({ planned, g, draft, kerfNote, guideNote }: Props) {
+export function ShapeDrawing({ planned, g, draft, kerfNote, guideNote, outline }: Props) {
   const { print } = useShop()
   const { plan, request } = planned
   const { work } = request
@@ -100,25 +100,21 @@ export function ShapeDrawing({ planned, g, draft, kerfNote, guideNote }: Props) 
           pierces, order and way are worked out.
         </p>
       ) : (
-        <StoredOutline id={draft.work.outlineId} kerf={kerf} thickness={g.thickness} />
+        <DrawnOutline of={outline} kerf={kerf} />
       )
     default:
       return <CutSection g={g} length={length} kerfNote={kerfNote} guideNote={guideNote} />
   }
 }
 
-function StoredOutline({
-  id,
+function DrawnOutline({
+  of: { outlined, failed },
   kerf,
-  thickness,
 }: {
-  readonly id: string
+  readonly of: PieceOutline
   readonly kerf: number
-  readonly thickness: number
 }) {
-  const { data, error } = api.useOutlineQuery(id)
-  const { outlined } = useOutline(data, { kerfMm: kerf, thicknessMm: thickness })
-  if (error) return <p className="p-6 text-soft">{error.message ?? 'The drawing cannot be shown.'}</p>
+  if (failed !== undefined) return <p className="p-6 text-soft">{failed}</p>
   if (outlined && !outlined.ok) return <p className="p-6 text-soft">{outlined.message}</p>
   return outlined ? (
     <OutlineTop plan={outlined.plan} kerfMm={kerf} marked={undefined} />

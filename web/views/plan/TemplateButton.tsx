@@ -3,11 +3,10 @@ import { useState } from 'react'
 import type { CutPlan, CutRequest } from '#core/cut/index.ts'
 import { asTemplate, templatesOf, type Template } from '#core/template/template.ts'
 import type { Paper } from '#core/template/tile.ts'
-import { api } from '../../app/api.ts'
 import { fileName, saveFile } from '../../app/save-file.ts'
 import { useShop } from '../../app/shop.ts'
 import { Button } from '../../ui/Button.tsx'
-import { useOutline } from '../../work/useOutline.ts'
+import type { PieceOutline } from '../../work/useOutline.ts'
 
 const WITH_TEMPLATE = ['hole', 'disc', 'slot', 'pipe', 'outline']
 
@@ -16,22 +15,18 @@ export function TemplateButton({
   request,
   plan,
   title,
-  outlineId,
+  outline,
 }: {
   readonly request: CutRequest
   readonly plan: CutPlan
   readonly title: string
-  readonly outlineId: string | null
+  readonly outline: PieceOutline
 }) {
   const { settings } = useShop()
   const [failed, setFailed] = useState<string | undefined>(undefined)
   const kerf = plan.figures.kerf?.value
   const shaped = request.work.shape === 'outline'
-  const { data } = api.useOutlineQuery(outlineId ?? '', { skip: !shaped || outlineId === null })
-  const { outlined } = useOutline(shaped ? data : undefined, {
-    kerfMm: (kerf ?? 0.002) * 1000,
-    thicknessMm: request.work.thicknessM * 1000,
-  })
+  const { outlined } = outline
   if (kerf === undefined || !WITH_TEMPLATE.includes(request.work.shape)) return null
   if (shaped && !(outlined?.ok && outlined.plan.parts.length > 0)) return null
   const templates = (): readonly Template[] =>
