@@ -1,25 +1,9 @@
-import { spawnSync } from 'node:child_process'
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
-import { join, resolve } from 'node:path'
+import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
-
-const ROOT = resolve(import.meta.dirname, '..')
-const run = (
-  program: string,
-  args: readonly string[],
-  options: { input?: string; env?: Record<string, string> } = {},
-) => {
-  const done = spawnSync(process.execPath, [join(ROOT, 'bin', program), ...args], {
-    encoding: 'utf8',
-    input: options.input ?? '',
-    env: { ...process.env, ...options.env },
-    timeout: 60_000,
-  })
-  return { code: done.status, out: done.stdout, err: done.stderr }
-}
-const json = (text: string) => JSON.parse(text) as unknown
+import { json, ROOT, run } from './test-support.ts'
 
 const REQUEST = {
   kind: 'cut',

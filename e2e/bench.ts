@@ -5,9 +5,8 @@ import { Bench } from 'tinybench'
 import { planCut, readCut } from '#core/cut/index.ts'
 import { planOutline, readSvg, toSvg } from '#core/outline/index.ts'
 import { planCutList } from '#core/stock/cut-list.ts'
-import type { JobSummary } from '#contract/types.ts'
 import { openBrowser, openPage, until } from './browser.ts'
-import { testServer } from '../server/test-support.ts'
+import { pieceNamed, testServer } from '../server/test-support.ts'
 import { ensureBuilt } from '../bin/build.ts'
 
 /* Each line: what, measured, budget, and measured over budget: at most 1 is within it. */
@@ -155,9 +154,8 @@ async function pages(): Promise<void> {
     )
     tell('JavaScript of the first view, gzip', firstViewScripts(scripts) / 1000, 200, 'kB')
 
-    const jobs = (await server.call('GET', '/api/jobs')).json as JobSummary[]
-    const ticket = jobs.flatMap((j) => j.tickets).find((t) => t.title === 'Gusset, lower mitre post')
-    const page = await openPage(browser, `${server.url}/jobs/${ticket?.jobId}/${ticket?.id}`)
+    const ticket = await pieceNamed(server, 'Gusset, lower mitre post')
+    const page = await openPage(browser, `${server.url}/jobs/${ticket.jobId}/${ticket.id}`)
     await until(page, () => document.querySelector('[data-work] input') !== null)
     await page.emulateCPUThrottling(SLOW_DOWN)
     await page.focus('[data-work] input')

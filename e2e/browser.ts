@@ -83,12 +83,34 @@ export const press = async (page: Page, name: string): Promise<void> => {
   await locator.click()
 }
 
+/** Presses by key, which hits also what is out of sight, or moves while a plan is typed. */
+export const pressByKey = async (page: Page, name: string): Promise<void> => {
+  const found = await page.waitForSelector(`::-p-aria([name="${name}"])`)
+  if (!found) return
+  await page.waitForFunction((e: Element) => !(e as HTMLButtonElement).disabled, { polling: 100 }, found)
+  await found.focus()
+  await page.keyboard.press('Enter')
+}
+
 /** Puts a text into the field with this label, in place of what is there. */
 export const type = async (page: Page, label: string, text: string): Promise<void> => {
   const field = await page.waitForSelector(`::-p-aria([name="${label}"][role="textbox"])`)
-  await field?.click({ count: 3 })
+  // not by a click, which misses a field that moves: its keys would be shortcuts then
+  await field?.focus()
+  await field?.evaluate((e) => (e as HTMLInputElement).select())
   await page.keyboard.press('Backspace')
   await field?.type(text)
+}
+
+/** Chooses from a list that drops down. */
+export const choose = async (page: Page, label: string, option: string): Promise<void> => {
+  const trigger = await page.waitForSelector(`::-p-aria([name="${label}"][role="combobox"])`)
+  await trigger?.focus()
+  await page.keyboard.press('Enter')
+  const found = await page.waitForSelector(`::-p-aria([name="${option}"][role="option"])`)
+  await found?.focus()
+  await page.keyboard.press('Enter')
+  await until(page, () => document.querySelector('[role=listbox]') === null)
 }
 
 /** No serious fault by axe on what is on the screen. */

@@ -1,7 +1,7 @@
 import type { Browser, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { testServer, type TestServer } from '../server/test-support.ts'
-import type { JobSummary, LogSummary } from '#contract/types.ts'
+import { pieceNamed, testServer, type TestServer } from '../server/test-support.ts'
+import type { LogSummary } from '#contract/types.ts'
 import {
   expectAccessible,
   openBrowser,
@@ -130,11 +130,10 @@ describe('from a plate on the trestles to a cut in the book', () => {
   })
 
   it('plans the next cut with the kerf that was measured', async () => {
-    const jobs = (await server.call('GET', '/api/jobs')).json as JobSummary[]
-    const ticket = jobs.flatMap((j) => j.tickets).find((t) => t.title === 'Trestle plate')
-    await page.goto(`${server.url}/jobs/${ticket?.jobId}/${ticket?.id}`)
+    const ticket = await pieceNamed(server, 'Trestle plate')
+    await page.goto(`${server.url}/jobs/${ticket.jobId}/${ticket.id}`)
     await see(page, 'your log')
-    expect(ticket?.state).toBe('logged')
+    expect(ticket.state).toBe('logged')
   })
 })
 

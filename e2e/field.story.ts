@@ -1,7 +1,6 @@
 import type { Browser, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { JobSummary } from '#contract/types.ts'
-import { testServer, type TestServer } from '../server/test-support.ts'
+import { pieceNamed, testServer, type TestServer } from '../server/test-support.ts'
 import { expectAccessible, openBrowser, openPage, PAGES, press, see, type, until } from './browser.ts'
 
 let browser: Browser
@@ -10,9 +9,8 @@ let page: Page
 beforeAll(async () => {
   browser = await openBrowser()
   server = await testServer({ pages: PAGES })
-  const jobs = (await server.call('GET', '/api/jobs')).json as JobSummary[]
-  const ticket = jobs.flatMap((j) => j.tickets).find((t) => t.title === 'Gusset, lower mitre post')
-  page = await openPage(browser, `${server.url}/jobs/${ticket?.jobId}/${ticket?.id}`)
+  const ticket = await pieceNamed(server, 'Gusset, lower mitre post')
+  page = await openPage(browser, `${server.url}/jobs/${ticket.jobId}/${ticket.id}`)
   await see(page, 'To scale')
 })
 afterAll(async () => {
@@ -119,9 +117,8 @@ describe('night', () => {
     }
     await page.goBack()
     await page.goBack()
-    const jobs = (await server.call('GET', '/api/jobs')).json as JobSummary[]
-    const ticket = jobs.flatMap((j) => j.tickets).find((t) => t.title === 'Old eye plate, painted')
-    await page.goto(`${server.url}/jobs/${ticket?.jobId}/${ticket?.id}`)
+    const ticket = await pieceNamed(server, 'Old eye plate, painted')
+    await page.goto(`${server.url}/jobs/${ticket.jobId}/${ticket.id}`)
     await see(page, 'Painted plate.')
     await expectAccessible(page, 'Plan at night')
     const run = (await server.call('GET', '/api/today')).json as { running: { id: string }[] }
@@ -149,9 +146,8 @@ describe('the shop', () => {
     await type(page, 'Altitude', '300 m')
     await press(page, 'Use this altitude')
     await until(page, () => !document.body.innerText.includes('The altitude should be'))
-    const jobs = (await server.call('GET', '/api/jobs')).json as JobSummary[]
-    const ticket = jobs.flatMap((j) => j.tickets).find((t) => t.title === 'Gusset, lower mitre post')
-    await page.goto(`${server.url}/jobs/${ticket?.jobId}/${ticket?.id}`)
+    const ticket = await pieceNamed(server, 'Gusset, lower mitre post')
+    await page.goto(`${server.url}/jobs/${ticket.jobId}/${ticket.id}`)
     await see(page, 'Nozzle')
     await see(page, 'bar')
     await see(page, 'mm/min')

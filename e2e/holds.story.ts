@@ -5,8 +5,8 @@ import { createServer } from 'node:net'
 import { resolve } from 'node:path'
 import type { Browser, Page } from 'puppeteer-core'
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
-import type { JobSummary, Run, Today } from '#contract/types.ts'
-import { tempFolder, testServer, type TestServer } from '../server/test-support.ts'
+import type { Run, Today } from '#contract/types.ts'
+import { pieceNamed, tempFolder, testServer, type TestServer } from '../server/test-support.ts'
 import { openBrowser, openPage, PAGES, press, see, type, until } from './browser.ts'
 
 let browser: Browser
@@ -185,9 +185,8 @@ describe('typing while the server is away', () => {
     const data = tempFolder()
     let server = await testServer({ pages: PAGES, data })
     const { port, url } = server
-    const jobs = (await server.call('GET', '/api/jobs')).json as JobSummary[]
-    const ticket = jobs.flatMap((j) => j.tickets).find((t) => t.title === 'Gusset, lower mitre post')
-    const page = await open(`${url}/jobs/${ticket?.jobId}/${ticket?.id}`)
+    const ticket = await pieceNamed(server, 'Gusset, lower mitre post')
+    const page = await open(`${url}/jobs/${ticket.jobId}/${ticket.id}`)
     await see(page, 'To scale')
     await server.stop()
     await type(page, 'Thickness', '3/4 in')
@@ -199,13 +198,13 @@ describe('typing while the server is away', () => {
     await page.reload()
     await until(page, () => !document.body.innerText.includes('keeping'))
     await see(page, 'To scale')
-    const read = (await server.call('GET', `/api/jobs/${ticket?.jobId}`)).json as {
+    const read = (await server.call('GET', `/api/jobs/${ticket.jobId}`)).json as {
       tickets: { id: string; draft: { work: { thickness: string } } }[]
     }
-    expect(read.tickets.find((t) => t.id === ticket?.id)?.draft.work.thickness).toBe('3/4 in')
+    expect(read.tickets.find((t) => t.id === ticket.id)?.draft.work.thickness).toBe('3/4 in')
 
     // another screen changes the same piece: the second one to be stored is asked
-    const other = await open(`${url}/jobs/${ticket?.jobId}/${ticket?.id}`)
+    const other = await open(`${url}/jobs/${ticket.jobId}/${ticket.id}`)
     await see(other, 'To scale')
     await page.bringToFront()
     await type(page, 'Thickness', '7/8 in')

@@ -4,9 +4,20 @@ import { join } from 'node:path'
 import { PDFDocument } from 'pdf-lib'
 import type { Browser, ElementHandle, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
-import type { Job, JobSummary } from '#contract/types.ts'
-import { testServer, type TestServer } from '../server/test-support.ts'
-import { expectAccessible, openBrowser, openPage, PAGES, see, station, until } from './browser.ts'
+import type { Job } from '#contract/types.ts'
+import { pieceNamed, testServer, type TestServer } from '../server/test-support.ts'
+import {
+  choose,
+  expectAccessible,
+  openBrowser,
+  openPage,
+  PAGES,
+  pressByKey,
+  see,
+  station,
+  type,
+  until,
+} from './browser.ts'
 
 let browser: Browser
 let server: TestServer
@@ -17,10 +28,7 @@ const saved = mkdtempSync(join(tmpdir(), 'wimble-saved-'))
 beforeAll(async () => {
   browser = await openBrowser()
   server = await testServer({ pages: PAGES })
-  const jobs = (await server.call('GET', '/api/jobs')).json as JobSummary[]
-  const ticket = jobs.flatMap((j) => j.tickets).find((t) => t.title === 'Gusset, lower mitre post')
-  ticketId = ticket?.id ?? ''
-  jobId = ticket?.jobId ?? ''
+  ;({ id: ticketId, jobId } = await pieceNamed(server, 'Gusset, lower mitre post'))
   page = await openPage(browser, `${server.url}/jobs/${jobId}/${ticketId}`)
   const session = await page.createCDPSession()
   await session.send('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: saved })
@@ -31,33 +39,6 @@ afterAll(async () => {
   await server.stop()
 })
 
-/** Presses by key, which hits also while the page moves under the typing. */
-const press = async (name: string) => {
-  const found = await page.waitForSelector(`::-p-aria([name="${name}"])`)
-  if (!found) return
-  await page.waitForFunction((e: Element) => !(e as HTMLButtonElement).disabled, { polling: 100 }, found)
-  await found.focus()
-  await page.keyboard.press('Enter')
-}
-/** Puts a text into the field with this label, in place of what is there. */
-const type = async (label: string, text: string) => {
-  const field = await page.waitForSelector(`::-p-aria([name="${label}"][role="textbox"])`)
-  await field?.focus()
-  await field?.evaluate((e) => (e as HTMLInputElement).select())
-  await page.keyboard.press('Backspace')
-  await page.keyboard.type(text)
-}
-/** Chooses from a list that drops down. */
-const choose = async (label: string, option: string) => {
-  const trigger = await page.waitForSelector(`::-p-aria([name="${label}"][role="combobox"])`)
-  await trigger?.focus()
-  await page.keyboard.press('Enter')
-  const found = await page.waitForSelector(`::-p-aria([name="${option}"][role="option"])`)
-  // by key: what is not in sight of a long list cannot be clicked
-  await found?.focus()
-  await page.keyboard.press('Enter')
-  await until(page, () => document.querySelector('[role=listbox]') === null)
-}
 const figures = (label: string, text: string) =>
   until(
     page,
@@ -89,16 +70,16 @@ const upload = async (name: string, text: string) => {
 
 describe('a bevel', () => {
   it('is spoken from square or from the plate, and shows its face and which edge stays sharp', async () => {
-    await choose('Surface', 'Clean')
-    await choose('Kind of cut', 'Bevel')
-    await type('Thickness', '20 mm')
+    await choose(page, 'Surface', 'Clean')
+    await choose(page, 'Kind of cut', 'Bevel')
+    await type(page, 'Thickness', '20 mm')
     await toScale('0.909 in')
     await see(page, 'Which edge stays sharp')
-    await type('Bevel', '60 deg')
+    await type(page, 'Bevel', '60 deg')
     await see(page, 'Too steep for a hand')
-    await press('from the plate')
+    await pressByKey(page, 'from the plate')
     await toScale('0.909 in')
-    await press('Over the scrap')
+    await pressByKey(page, 'Over the scrap')
     await see(page, "The part's top edge is the weak one")
     await expectAccessible(page, 'bevel')
   })
@@ -106,30 +87,30 @@ describe('a bevel', () => {
 
 describe('round cuts', () => {
   it('give the arm of a hole, its pierce and what drops', async () => {
-    await choose('Kind of cut', 'Hole')
+    await choose(page, 'Kind of cut', 'Hole')
     await see(page, 'Give the diameter.')
-    await type('Diameter', '100 mm')
+    await type(page, 'Diameter', '100 mm')
     await toScale('Circle arm')
     await toScale('pierce here')
     await toScale('Weight of what comes away')
-    await press('Before the cut')
+    await pressByKey(page, 'Before the cut')
     await see(page, 'The slug drops straight through')
     await see(page, 'The whole job')
-    await press('To scale')
+    await pressByKey(page, 'To scale')
   })
   it('give the arm of a disc half a kerf further out, and a slot its way', async () => {
-    await choose('Kind of cut', 'Disc')
+    await choose(page, 'Kind of cut', 'Disc')
     await toScale('Circle arm')
-    await choose('Kind of cut', 'Slot')
-    await type('Length', '200 mm')
-    await type('Width', '40 mm')
+    await choose(page, 'Kind of cut', 'Slot')
+    await type(page, 'Length', '200 mm')
+    await type(page, 'Width', '40 mm')
     await toScale('Length of the cut')
-    await choose('Kind of cut', 'Pierce only')
+    await choose(page, 'Kind of cut', 'Pierce only')
     await toScale('pierce, at most')
   })
   it('print a template at its true size, with a bar to check', async () => {
-    await choose('Kind of cut', 'Hole')
-    await press('Template, full size (Letter)')
+    await choose(page, 'Kind of cut', 'Hole')
+    await pressByKey(page, 'Template, full size (Letter)')
     const pdf = await PDFDocument.load(await savedFile('.pdf'))
     expect(pdf.getPageCount()).toBe(1)
     const { width, height } = pdf.getPage(0).getSize()
@@ -139,56 +120,56 @@ describe('round cuts', () => {
 
 describe('strips, fasteners, pipes and sections', () => {
   it('number the cuts of strips from both sides and count them in the plate', async () => {
-    await choose('Kind of cut', 'Strips')
-    await type('Length', '1 m')
-    await type('Strip width', '60 mm')
-    await type('How many', '4')
-    await type('Plate width', '300 mm')
+    await choose(page, 'Kind of cut', 'Strips')
+    await type(page, 'Length', '1 m')
+    await type(page, 'Strip width', '60 mm')
+    await type(page, 'How many', '4')
+    await type(page, 'Plate width', '300 mm')
     await toScale('Pieces from the stock')
     await see(page, 'Strips bow')
   })
   it('slice a rivet off in layers without touching the plate', async () => {
-    await choose('Kind of cut', 'Fastener or rivet')
-    await press('Rivet')
-    await type('Shank', '20 mm')
+    await choose(page, 'Kind of cut', 'Fastener or rivet')
+    await pressByKey(page, 'Rivet')
+    await type(page, 'Shank', '20 mm')
     await toScale('plate: not to be touched')
   })
   it('unroll a saddle for its pipe, and say when the branch misses', async () => {
-    await choose('Kind of cut', 'Pipe')
-    await type('Wall', '6 mm')
-    await type('Outside', '114 mm')
-    await press('Mitre')
+    await choose(page, 'Kind of cut', 'Pipe')
+    await type(page, 'Wall', '6 mm')
+    await type(page, 'Outside', '114 mm')
+    await pressByKey(page, 'Mitre')
     await toScale('a mitre, from the side')
-    await press('Saddle')
+    await pressByKey(page, 'Saddle')
     await see(page, 'Give the diameter.')
-    await type('Run, outside', '80 mm')
+    await type(page, 'Run, outside', '80 mm')
     await see(page, 'The branch misses the run')
-    await type('Run, outside', '219 mm')
+    await type(page, 'Run, outside', '219 mm')
     await toScale('once round')
   })
   it('give the faces of a channel their order', async () => {
-    await choose('Kind of cut', 'Section or bar')
-    await choose('Section', 'Channel')
-    await type('Depth', '150 mm')
-    await type('Flange', '75 mm')
+    await choose(page, 'Kind of cut', 'Section or bar')
+    await choose(page, 'Section', 'Channel')
+    await type(page, 'Depth', '150 mm')
+    await type(page, 'Flange', '75 mm')
     await see(page, 'Both flanges first')
   })
   it('put a practice plate together', async () => {
-    await choose('Kind of cut', 'Practice plate')
+    await choose(page, 'Kind of cut', 'Practice plate')
     await see(page, 'Put at least one cut on the practice plate.')
-    await press('Add a cut')
+    await pressByKey(page, 'Add a cut')
     await see(page, 'Take cut 1 out')
-    await press('Add a cut')
+    await pressByKey(page, 'Add a cut')
     await see(page, 'Take cut 2 out')
-    await choose('Cut 2', 'Hole')
-    await type('Diameter of cut 2', '50 mm')
+    await choose(page, 'Cut 2', 'Hole')
+    await type(page, 'Diameter of cut 2', '50 mm')
     await toScale('Length of the cut')
     await stored()
     expect((await work())?.practice).toHaveLength(2)
     await expectAccessible(page, 'practice plate')
   })
   it('refuse to gouge, and say so', async () => {
-    await choose('Kind of cut', 'Gouge')
+    await choose(page, 'Kind of cut', 'Gouge')
     await see(page, 'Gouging is not planned here')
     await until(page, () => document.querySelector<HTMLButtonElement>('[data-run]')?.disabled)
   })
@@ -196,55 +177,55 @@ describe('strips, fasteners, pipes and sections', () => {
 
 describe('metals, coats and fuels', () => {
   it('stop at what does not cut, and warm what hardens', async () => {
-    await choose('Kind of cut', 'Straight')
-    await choose('Metal', 'Aluminium')
+    await choose(page, 'Kind of cut', 'Straight')
+    await choose(page, 'Metal', 'Aluminium')
     await see(page, 'Does not cut with oxygen')
-    await choose('Metal', 'Low-alloy steel')
+    await choose(page, 'Metal', 'Low-alloy steel')
     await see(page, 'Warm it first, cool it slowly')
-    await choose('Metal', 'Low-carbon steel')
+    await choose(page, 'Metal', 'Low-carbon steel')
   })
   it('ask for a name under a caution, keep it, and take it back', async () => {
-    await choose('Surface', 'Galvanised')
+    await choose(page, 'Surface', 'Galvanised')
     await see(page, 'Zinc fume')
     const name = await page.waitForSelector('[aria-label="Cautions"] input')
     await name?.type('Tamsin')
-    await press('It is so')
+    await pressByKey(page, 'It is so')
     await figures('Cautions', 'Tamsin')
     await stored()
     expect((await work())?.cautions).toMatchObject([{ code: 'surface-galvanised', by: 'Tamsin' }])
     await page.reload()
     await figures('Cautions', 'Tamsin')
-    await press('Take it back')
+    await pressByKey(page, 'Take it back')
     await see(page, 'It is so')
-    await choose('Surface', 'Clean')
+    await choose(page, 'Surface', 'Clean')
   })
   it('stop a rig that is made for another fuel', async () => {
-    await choose('Fuel', 'Propylene')
+    await choose(page, 'Fuel', 'Propylene')
     await until(page, () =>
       document.querySelector('[data-station="set-fuel"]')?.textContent?.includes('propylene'),
     )
-    await press('One')
+    await pressByKey(page, 'One')
     await see(page, 'Tip for another fuel')
-    await press('Two')
-    await press('RM')
+    await pressByKey(page, 'Two')
+    await pressByKey(page, 'RM')
     await see(page, 'Hose for acetylene only')
-    await press('T')
-    await choose('Fuel', 'Acetylene')
+    await pressByKey(page, 'T')
+    await choose(page, 'Fuel', 'Acetylene')
     await see(page, 'A two-piece tip is made for the slow fuels')
-    await press('One')
+    await pressByKey(page, 'One')
   })
 })
 
 describe('a chart from a table', () => {
   it('offers the good rows and names the line of each fault', async () => {
-    await press('3 rows')
+    await pressByKey(page, '3 rows')
     await see(page, 'From a table')
     const area = await page.waitForSelector('[role=dialog] textarea')
     await area?.type(
       'orifice (in),thicknessMin (in),thicknessMax (in),oxygenPressure (psi),fuelPressure (psi)\n.065,1 1/2,2,46,7\n.07,2,1,44,7\n',
     )
     await see(page, 'Line 3.')
-    await press('Take the good row')
+    await pressByKey(page, 'Take the good row')
     await until(page, () => document.querySelectorAll('[role=dialog] li h3').length === 4)
     await expectAccessible(page, 'chart from a table')
     await page.keyboard.press('Escape')
@@ -254,16 +235,16 @@ describe('a chart from a table', () => {
 
 describe('my usual', () => {
   it('is judged for this plate and for every other', async () => {
-    await type('Thickness', '20 mm')
-    await press('My usual')
-    await type('Oxygen, always', '20 psi')
-    await type('Fuel, always', '6 psi')
+    await type(page, 'Thickness', '20 mm')
+    await pressByKey(page, 'My usual')
+    await type(page, 'Oxygen, always', '20 psi')
+    await type(page, 'Fuel, always', '6 psi')
     await see(page, 'Your usual is wrong for this plate')
     await see(page, 'The same pair on every plate')
-    await type('Fuel, always', '15 psi')
+    await type(page, 'Fuel, always', '15 psi')
     await see(page, 'Your usual fuel pressure is past its limit')
-    await type('Fuel, always', '6 psi')
-    await type('Oxygen, always', '43 psi')
+    await type(page, 'Fuel, always', '6 psi')
+    await type(page, 'Oxygen, always', '43 psi')
     await see(page, 'Your usual works here')
     await expectAccessible(page, 'my usual')
     expect(await station(page, 'set-oxygen')).toContain('43 psi')
@@ -275,21 +256,23 @@ const SHOE =
 
 describe('an outline from a file', () => {
   it('asks for the unit, shows parts, holes and order, and is taken for the piece', async () => {
-    await press('To scale')
-    await choose('Kind of cut', 'Outline')
-    await press('Open a DXF or SVG')
+    await pressByKey(page, 'To scale')
+    await choose(page, 'Kind of cut', 'Outline')
+    await pressByKey(page, 'Open a DXF or SVG')
     await see(page, 'Outline from a drawing')
     await upload('shoe.txt', 'nothing')
     await see(page, 'The file should end in .dxf or .svg.')
     await upload('shoe.svg', SHOE)
     await see(page, 'does not say in which unit')
-    await press('mm')
+    await pressByKey(page, 'mm')
     await see(page, 'Way, lever down')
     await see(page, '1, 1')
     await expectAccessible(page, 'outline panel')
-    await press('Save DXF')
+    await pressByKey(page, 'Save DXF')
     expect((await savedFile('.dxf')).toString()).toContain('CUT_PATH')
-    await press('Take it for this piece')
+    await pressByKey(page, 'Take it for this piece')
+    // the sheet shows the same drawing: what counts is the piece's own, behind it
+    await until(page, () => document.querySelector('[role=dialog]') === null)
     await figures('The outline from above, to scale', '2')
     await stored()
     expect((await work())?.pierces).toBe('2')
@@ -297,13 +280,13 @@ describe('an outline from a file', () => {
     await figures('The outline from above, to scale', '2')
   })
   it('names what is wrong, at its place, and does not take it', async () => {
-    await press('shoe.svg')
+    await pressByKey(page, 'shoe.svg')
     await upload(
       'open.svg',
       '<svg width="100mm" height="50mm" viewBox="0 0 100 50"><path d="M0 0H80V40"/></svg>',
     )
     await see(page, 'A line does not close')
-    await press('Show place 1')
+    await pressByKey(page, 'Show place 1')
     await until(page, () =>
       [...document.querySelectorAll<HTMLButtonElement>('[role=dialog] button')].some(
         (b) => b.textContent === 'Take it for this piece' && b.disabled,
@@ -317,38 +300,38 @@ describe('the bench', () => {
   it('finds out which tip it is, what it is good for and how worn', async () => {
     await page.goto(`${server.url}/bench`)
     await see(page, 'Good for steel plate')
-    await press('Measured')
-    await type('Bore, measured', '1.2 mm')
+    await pressByKey(page, 'Measured')
+    await type(page, 'Bore, measured', '1.2 mm')
     await figures('The tip', '0.047 in')
-    await type('What it should be, if you know', '1.1 mm')
+    await type(page, 'What it should be, if you know', '1.1 mm')
     await see(page, 'Worn: throw it out.')
-    await type('Oxygen at the regulator', '42 psi')
+    await type(page, 'Oxygen at the regulator', '42 psi')
     await see(page, 'the hose takes')
     await until(page, () => document.querySelectorAll('.main-svg .scatterlayer .trace').length >= 4)
-    await type('Keep this tip as', 'Found in a drawer')
-    await press('Keep')
+    await type(page, 'Keep this tip as', 'Found in a drawer')
+    await pressByKey(page, 'Keep')
     await see(page, 'Found in a drawer · 1.2 mm')
     await expectAccessible(page, 'tip finder')
-    await type('Bore, measured', '9 mm')
+    await type(page, 'Bore, measured', '9 mm')
     await see(page, 'A cutting bore is 0.3 to 4 mm')
   })
   it('works out the least stock, books it, and puts the remnant on the rack', async () => {
-    await press('Many pieces')
-    await press('Work out the least stock')
+    await pressByKey(page, 'Many pieces')
+    await pressByKey(page, 'Work out the least stock')
     await see(page, 'Give the length.')
-    await press('Flat 60 × 10, 236.22 in × 4')
-    await press('Take out stock 1')
-    await type('What it is cut from', 'Flat 60 × 10')
-    await type('Piece 1, length', '1.9 m')
-    await type('Piece 1, how many', '5')
-    await press('Work out the least stock')
+    await pressByKey(page, 'Flat 60 × 10, 236.22 in × 4')
+    await pressByKey(page, 'Take out stock 1')
+    await type(page, 'What it is cut from', 'Flat 60 × 10')
+    await type(page, 'Piece 1, length', '1.9 m')
+    await type(page, 'Piece 1, how many', '5')
+    await pressByKey(page, 'Work out the least stock')
     await see(page, 'so this is the least there is')
     await see(page, '2 bars')
     await expectAccessible(page, 'cut list')
     await page.reload()
-    await press('Work out the least stock')
+    await pressByKey(page, 'Work out the least stock')
     await see(page, '2 bars')
-    await press('It is cut: book bars and remnants')
+    await pressByKey(page, 'It is cut: book bars and remnants')
     await see(page, 'Booked: bars off the rack, remnants on it.')
     const rack = (await server.call('GET', '/api/stock')).json as { lengthM: number; count: number }[]
     expect(rack.find((s) => s.lengthM === 6)?.count).toBe(2)
@@ -366,8 +349,8 @@ describe('the bench', () => {
       )
     })
     await page.reload()
-    await press('Work out the least stock')
-    await press('Call it off')
+    await pressByKey(page, 'Work out the least stock')
+    await pressByKey(page, 'Call it off')
     await see(page, 'Work out the least stock')
   })
 })

@@ -1,7 +1,7 @@
 import type { Browser, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { Job, JobSummary, Torch } from '#contract/types.ts'
-import { testServer, type TestServer } from '../server/test-support.ts'
+import type { Job, Torch } from '#contract/types.ts'
+import { pieceNamed, testServer, type TestServer } from '../server/test-support.ts'
 import {
   expectAccessible,
   openBrowser,
@@ -22,10 +22,9 @@ let jobId: string
 beforeAll(async () => {
   browser = await openBrowser()
   server = await testServer({ pages: PAGES })
-  const jobs = (await server.call('GET', '/api/jobs')).json as JobSummary[]
-  const ticket = jobs.flatMap((j) => j.tickets).find((t) => t.title === 'Gusset, lower mitre post')
-  ticketId = ticket?.id ?? ''
-  jobId = ticket?.jobId ?? ''
+  const ticket = await pieceNamed(server, 'Gusset, lower mitre post')
+  ticketId = ticket.id
+  jobId = ticket.jobId
   page = await openPage(browser, `${server.url}/jobs/${jobId}/${ticketId}`)
   await see(page, 'To scale')
 })

@@ -12,7 +12,7 @@ import { openDatabase } from './db/open.ts'
 import { asAppError } from './errors.ts'
 import { CannotStart, startServer } from './start.ts'
 import { openStore } from './store.ts'
-import { tempFolder, testServer, type TestServer } from './test-support.ts'
+import { pieceNamed, tempFolder, testServer, type TestServer } from './test-support.ts'
 
 let server: TestServer
 beforeAll(async () => {
@@ -23,10 +23,9 @@ afterAll(() => server.stop())
 const NOW = '2026-03-02T08:30:00.000Z'
 const get = async <T>(path: string): Promise<T> => (await server.call('GET', path)).json as T
 const planned = async (): Promise<Ticket> => {
-  const { next } = await get<Today>('/api/today')
-  const summary = next.find((t) => t.title === 'Gusset, lower mitre post')
-  const job = await get<Job>(`/api/jobs/${summary?.jobId}`)
-  const ticket = job.tickets.find((t) => t.id === summary?.id)
+  const { id, jobId } = await pieceNamed(server, 'Gusset, lower mitre post')
+  const job = await get<Job>(`/api/jobs/${jobId}`)
+  const ticket = job.tickets.find((t) => t.id === id)
   if (!ticket) throw new Error('the demo has no planned piece')
   return ticket
 }
@@ -111,12 +110,11 @@ describe('a run', () => {
     expect(
       await server.call('POST', `/api/runs/${run.id}/events`, event(run, { kind: 'skip', reason: ' ' })),
     ).toMatchObject({ status: 422, json: { error: { field: 'reason' } } })
-    const jobs = await get<JobSummary[]>('/api/jobs')
-    const stopped = jobs.flatMap((j) => j.tickets).find((t) => t.title === 'Stainless foot')
+    const stopped = await pieceNamed(server, 'Stainless foot')
     expect(
       await server.call('POST', '/api/runs', {
         id: randomUUID(),
-        ticketId: stopped?.id,
+        ticketId: stopped.id,
         personId: null,
         at: NOW,
       }),

@@ -1,3 +1,4 @@
+import type { JobSummary, TicketSummary } from '#contract/types.ts'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -49,4 +50,12 @@ export async function testServer(
       if (options.data === undefined) rmSync(data, { recursive: true, force: true })
     },
   }
+}
+
+/** A piece of the demo book by its title. */
+export async function pieceNamed(server: TestServer, title: string): Promise<TicketSummary> {
+  const jobs = (await server.call('GET', '/api/jobs')).json as JobSummary[]
+  const found = jobs.flatMap((j) => j.tickets).find((t) => t.title === title)
+  if (!found) throw new Error(`the demo has no piece called ${title}`)
+  return found
 }

@@ -1,0 +1,176 @@
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { json, run } from './test-support.ts'
+
+let folder: string
+beforeAll(() => {
+  folder = mkdtempSync(join(tmpdir(), 'wimble-'))
+})
+afterAll(() => rmSync(folder, { recursive: true }))
+const file = (name: string, content: string) => {
+  const path = join(folder, name)
+  writeFileSync(path, content)
+  return path
+}
+const wimble = (args: readonly string[], input = '') => run('wimble.cjs', args, { input })
+/** The fault of a command that could not read its input. */
+const fault = (args: readonly string[], input = '') => {
+  const { code, out } = wimble(args, input)
+  expect(code, out).toBe(2)
+  const { error } = json(out) as { error: { field: string; message: string; choices?: unknown[] } }
+  expect(error.message).toMatch(/[.?]$/)
+  return error
+}
+
+describe('wimble plan, of every kind', () => {
+  const plan = (work: object, rig: object = {}, rest: object = {}) => {
+    const { code, out } = wimble(
+      ['plan', '-'],
+      JSON.stringify({
+        kind: 'cut',
+        work: { metal: 'low-carbon-steel', thickness: '12 mm', ...work },
+        rig: { fuel: 'acetylene', handling: 'hand', ...rig },
+        ...rest,
+      }),
+    )
+    expect(code, out).toBe(0)
+    return json(out) as {
+      figures: Record<string, { value: number; low: number; high: number }>
+      findings: { code: string; rank: string }[]
+      cautions: { code: string }[]
+      before: { topic: string }[]
+    }
+  }
+  it('gives a bevel its face, and a hole its arm', () => {
+    const bevel = plan({ shape: 'bevel', bevel: '30 deg', length: '1 m' })
+    expect(bevel.figures['bevelFaceWidth']?.value).toBeCloseTo(0.012 / Math.cos(Math.PI / 6), 9)
+    const hole = plan({ shape: 'hole', diameter: '80 mm' })
+    expect(hole.figures['armRadius']?.value).toBeCloseTo(0.04 - (hole.figures['kerf']?.value ?? NaN) / 2, 9)
+    expect(hole.before.length).toBeGreaterThan(5)
+  })
+  it('judges the usual pair, and asks its cautions', () => {
+    const p = plan(
+      { length: '1 m', surface: 'galvanised' },
+      {},
+      { usual: { oxygen: '20 psi', fuel: '6 psi' } },
+    )
+    expect(p.figures['usualOxygenFlow']?.value).toBeGreaterThan(0)
+    expect(p.cautions.map((c) => c.code)).toEqual(['surface-galvanised'])
+  })
+  it('stops at the wrong tip and hose for a fuel, with exit code 0', () => {
+    const p = plan({ length: '1 m' }, { fuel: 'mps', tipPieces: 1, hoseGrade: 'R', piping: 'copper' })
+    expect(p.findings.filter((f) => f.rank === 'stop').map((f) => f.code)).toEqual([
+      'tip-wrong-fuel',
+      'hose-wrong-fuel',
+      'copper-pipe',
+    ])
+  })
+})
+
+describe('wimble cutlist', () => {
+  const list = (over: object) =>
+    JSON.stringify({
+      stock: [{ length: '6 m' }, { length: '3 m', count: 2 }],
+      pieces: [
+        { length: '1.9 m', count: 5 },
+        { length: '850 mm', count: 4 },
+      ],
+      kerf: '3 mm',
+      ...over,
+    })
+  it('prints patterns, stock and bound in m', () => {
+    const { code, out } = wimble(['cutlist', file('list.json', list({}))])
+    expect(code).toBe(0)
+    const plan = json(out) as {
+      patterns: { stock: number; pieces: number[]; times: number; remnant: number }[]
+      stockUsed: number
+      lowerBound: number
+    }
+    expect(plan.patterns.reduce((n, p) => n + p.times * p.pieces.length, 0)).toBe(9)
+    expect(plan.stockUsed).toBeCloseTo(
+      plan.patterns.reduce((sum, p) => sum + p.times * p.stock, 0),
+      9,
+    )
+    expect([plan.stockUsed, plan.lowerBound]).toEqual([15, 15])
+  })
+  it.each([
+    ['a piece longer than any bar', { pieces: [{ length: '7 m', count: 1 }] }, 'pieces.0.length'],
+    ['a count that is none', { pieces: [{ length: '1 m', count: 0 }] }, 'pieces.0.count'],
+    ['a kerf that is too wide', { kerf: '1 m' }, 'kerf'],
+    ['no stock', { stock: [] }, 'stock'],
+    ['too little stock', { stock: [{ length: '3 m', count: 1 }] }, 'stock'],
+    ['stock that is no list', { stock: 'six' }, 'stock'],
+    ['a comma that may mean two things', { kerf: '1,500' }, 'kerf'],
+  ])('answers %s at its field', (_name, over, field) => {
+    expect(fault(['cutlist', '-'], list(over)).field).toBe(field)
+  })
+})
+
+describe('wimble tip', () => {
+  it('knows a number drill, and what it is good for', () => {
+    const { code, out } = wimble(['tip', '#60'])
+    expect(code).toBe(0)
+    expect(json(out)).toMatchObject({
+      orifice: { value: expect.closeTo(0.001016, 9), unit: 'm' },
+      drill: { number: 60 },
+      thickness: { low: expect.closeTo(0.003175, 4) },
+      // 65.4 scfh at 40 psig
+      flow: { value: expect.closeTo(65.4 * 7.86579e-6, 6) },
+    })
+  })
+  it('answers what is no tip', () => {
+    for (const text of ['wide', '9 mm', '5 psi', '']) expect(fault(['tip', text]).field).toBe('orifice')
+  })
+})
+
+describe('wimble outline', () => {
+  const PLATE =
+    '<svg xmlns="http://www.w3.org/2000/svg" width="200mm" height="100mm" viewBox="0 0 200 100"><rect width="200" height="100"/><circle cx="50" cy="50" r="20"/></svg>'
+  it('goes from SVG to DXF and back with the same parts', () => {
+    const svg = file('plate.svg', PLATE)
+    const dxf = join(folder, 'plate.dxf')
+    const first = json(wimble(['outline', svg, '--kerf', '2 mm', '--out', dxf]).out)
+    expect(first).toMatchObject({ parts: 1, holes: 1, pierces: 2, drawnIn: 'mm', findings: [] })
+    expect(readFileSync(dxf, 'utf8')).toContain('CUT_PATH')
+    const again = join(folder, 'again.svg')
+    const { code } = wimble(['outline', svg, '--kerf', '2 mm', '--out', again])
+    expect(code).toBe(0)
+    for (const id of ['part', 'cut-path', 'pierce'])
+      expect(readFileSync(again, 'utf8')).toContain(`id="${id}"`)
+  })
+  it('asks for a unit, and takes the one that is given', () => {
+    const bare = file('bare.svg', '<svg viewBox="0 0 9 9"><rect width="8" height="8"/></svg>')
+    const asked = fault(['outline', bare, '--kerf', '2 mm'])
+    expect(asked.field).toBe('unit')
+    expect(asked.choices).toHaveLength(5)
+    expect(json(wimble(['outline', bare, '--kerf', '2 mm', '--unit', 'in']).out)).toMatchObject({
+      size: { width: expect.closeTo(0.2032, 6) },
+    })
+  })
+  it('names an open line at its place, with exit code 0', () => {
+    const open = file('open.svg', '<svg width="9mm" viewBox="0 0 9 9"><path d="M0 0H8V8"/></svg>')
+    expect(json(wimble(['outline', open, '--kerf', '1 mm']).out)).toMatchObject({
+      parts: 0,
+      openLines: 1,
+      findings: [{ code: 'open-end', at: [0.008, -0.008] }, { code: 'no-loop' }],
+    })
+  })
+  it.each([
+    ['no such file', ['nowhere.dxf', '--kerf', '2 mm'], ''],
+    ['another ending', ['plate.pdf', '--kerf', '2 mm'], ''],
+    ['a kerf that is none', ['plate.dxf', '--kerf', 'thin'], 'kerf'],
+    ['a kerf that is too wide', ['plate.dxf', '--kerf', '2 m'], 'kerf'],
+    ['a unit that is none', ['plate.dxf', '--kerf', '2 mm', '--unit', 'yard'], 'unit'],
+    ['an ending that is not written', ['plate.dxf', '--kerf', '2 mm', '--out', 'x.png'], 'out'],
+  ])('answers %s', (_name, args, field) => {
+    expect(fault(['outline', ...args]).field).toBe(field)
+  })
+  it('answers a place that cannot be written, and a file that is too large', () => {
+    const svg = file('plate.svg', PLATE)
+    expect(fault(['outline', svg, '--kerf', '2 mm', '--out', '/nowhere/x.svg']).field).toBe('out')
+    const large = file('large.dxf', 'x'.repeat(20_000_001))
+    expect(fault(['outline', large, '--kerf', '2 mm']).message).toContain('too large')
+  })
+})
