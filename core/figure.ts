@@ -60,5 +60,7 @@ export const KIND_OF_UNIT: Readonly<Record<SiUnit, Kind>> = {
   kg: 'mass',
   s: 'time',
   m3: 'volume',
+  N: 'force',
+  J: 'energy',
   '1': 'share',
 }

@@ -6,10 +6,9 @@ import {
   refuseSetting,
   type SettingAsked,
 } from '../limits.ts'
-import { acetyleneDrawLimit, acetyleneDrawShare } from '../gas/cylinder.ts'
 import { FUELS, type FuelId } from '../gas/fuels.ts'
 import { CHART_HOSE, hoseDrop } from '../gas/hose.ts'
-import { CUBIC_FOOT_M3, downToDivision, INCH_M, PSI_PA } from '../quantity/index.ts'
+import { downToDivision, INCH_M, PSI_PA } from '../quantity/index.ts'
 import { capital } from '../words.ts'
 import type { Draft } from './draft.ts'
 import type { Range } from './steel-table.ts'
@@ -177,58 +176,6 @@ function refuse(draft: Draft, gate: Gate, value: number): void {
       `No fuel setting is given: the highest here is ${draft.show(refused?.limitPa ?? 0, 'pressure')}. Check the chart.`,
       where,
     )
-}
-
-/** Acetylene draw against the cylinder: a stop over the limit, else the least cylinder that can feed this. */
-export function sayDraw(draft: Draft, fuelFlow: number, litS: number): void {
-  const { rig, shop } = draft.request
-  if (rig.fuel === 'propane' || rig.fuel === 'propylene') {
-    sayBoiling(draft, fuelFlow)
-    return
-  }
-  if (rig.fuel !== 'acetylene') return
-  const share = acetyleneDrawShare(litS, shop.airK)
-  const least = (fuelFlow * 3600) / share
-  const rule = `1/${Math.round(1 / share)} of its full contents an hour`
-  if (rig.acetyleneCylinderM3 !== undefined && fuelFlow > acetyleneDrawLimit(rig.acetyleneCylinderM3, share))
-    draft.say(
-      'stop',
-      'cylinder-draw',
-      'Acetylene cylinder too small',
-      `This draws ${draft.show(fuelFlow, 'flow')}; ${rig.acetyleneCylinders > 1 ? `${rig.acetyleneCylinders} cylinders of ${draft.show(rig.acetyleneCylinderM3 / rig.acetyleneCylinders, 'volume')}` : `a ${draft.show(rig.acetyleneCylinderM3, 'volume')} cylinder`} may give ${draft.show(acetyleneDrawLimit(rig.acetyleneCylinderM3, share), 'flow')} (${rule}). Faster pulls the solvent out. Take one of ${draft.show(least, 'volume')} or more, manifold ${Math.ceil(least / (rig.acetyleneCylinderM3 / rig.acetyleneCylinders))} of these, or fit a smaller tip.`,
-      { field: 'rig.acetyleneCylinder', figure: 'fuelFlow' },
-    )
-  else
-    draft.say(
-      'note',
-      'cylinder-draw',
-      'Acetylene draw',
-      `This draws ${draft.show(fuelFlow, 'flow')}. The cylinder's full contents should be ${draft.show(least, 'volume')} or more (${rule}).`,
-      { figure: 'fuelFlow' },
-    )
-}
-
-const CFH = CUBIC_FOOT_M3 / 3600
-/** What a half-full liquid cylinder gives by boiling at 20 °C, m³/s: 20 lb and 100 lb; half of it at 0 °C. Estimates. */
-const BOILS_20_LB = 15 * CFH
-const BOILS_100_LB = 60 * CFH
-const FREEZING_K = 273.15
-
-function sayBoiling(draft: Draft, fuelFlow: number): void {
-  const cold = draft.request.shop.airK <= FREEZING_K ? 0.5 : 1
-  const enough =
-    fuelFlow <= BOILS_20_LB * cold
-      ? `A half-full ${draft.round('9 kg', '20 lb')} cylinder gives that`
-      : fuelFlow <= BOILS_100_LB * cold
-        ? `That takes a ${draft.round('45 kg', '100 lb')} cylinder`
-        : `That is more than one ${draft.round('45 kg', '100 lb')} cylinder gives: manifold several`
-  draft.say(
-    fuelFlow > BOILS_100_LB * cold ? 'mind' : 'note',
-    'boiling',
-    'What the liquid can boil off',
-    `This draws ${draft.show(fuelFlow, 'flow')}. ${enough} (an estimate${cold < 1 ? ' for frost' : ''}). Frost on the cylinder: too fast. Keep it upright; never warm it with a flame.`,
-    { figure: 'fuelFlow' },
-  )
 }
 
 /** Whether what is left in the cylinders will do for this. */

@@ -1,10 +1,11 @@
+import { sayDraw } from '../gas/draw.ts'
 import { FUELS } from '../gas/fuels.ts'
 import { ambientPressurePa } from '../gas/standard.ts'
 import { drillOfDiameter, INCH_M } from '../quantity/index.ts'
 import { adviseBefore } from './before.ts'
 import { couldTry, lookUpChart, TRIAL_RATIO, type ChartAsked, type Charted } from './chart.ts'
 import { Draft, type GasPlan } from './draft.ts'
-import { planFuelPressure, sayContents, sayDraw } from './fuel.ts'
+import { planFuelPressure, sayContents } from './fuel.ts'
 import { metalFacts } from './metals.ts'
 import { CHART_DIFFERS, planOxygen } from './oxygen.ts'
 import { planGuide, planHeights, planKerf } from './place.ts'
@@ -85,7 +86,7 @@ export function planCut(request: CutRequest): CutPlan {
   const litS = planTimeAndGas(draft, speed, oxygen.flow, gas, route)
   planOxygenBurnt(draft, kerf, speed, oxygen.flow)
   if (work.shape !== 'fastener') planUsual(draft, tip.orificeM, kerf, speed)
-  sayDraw(draft, gas.fuel, litS)
+  sayDraw(draft, request, gas.fuel, litS)
   sayContents(draft)
   adviseBefore(draft, route)
   return draft.finish()

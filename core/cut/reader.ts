@@ -148,6 +148,8 @@ function bareUnit(kind: Kind, units: UnitChoices): UnitId | undefined {
     kind === 'angle' ||
     kind === 'time' ||
     kind === 'share' ||
+    kind === 'force' ||
+    kind === 'energy' ||
     kind === 'pressure' ||
     kind === 'temperature'
   )

@@ -1,8 +1,11 @@
 import type { Figure, Finding } from '../figure.ts'
 import type { FuelId, HoseGrade } from '../gas/fuels.ts'
 import type { Hose } from '../gas/hose.ts'
+import type { Advice, Caution, Ticked } from '../plan-draft.ts'
 import type { UnitChoices } from '../shop.ts'
 import type { Metal } from './metals.ts'
+
+export type { Advice, Caution, Ticked } from '../plan-draft.ts'
 
 /** Kinds of cut. `gouge` can be named, so that the answer can say what it is instead. */
 export const SHAPES = [
@@ -101,12 +104,6 @@ export interface PracticeItem {
   readonly widthM: number
   readonly diameterM: number
   readonly bevelRad: number
-}
-
-/** A caution that somebody has read, with the name that they put to it. */
-export interface Ticked {
-  readonly code: string
-  readonly by: string
 }
 
 /** What is to be cut. */
@@ -290,17 +287,4 @@ export interface CutPlan {
   readonly cautions: readonly Caution[]
   /** What to think of before the cut, by topic. */
   readonly before: readonly Advice[]
-}
-
-/** A caution that is asked for by name: kept with the piece, shown in its record, never forced. */
-export interface Caution {
-  readonly code: string
-  readonly text: string
-  readonly tickedBy?: string
-}
-
-/** A word before the cut. */
-export interface Advice {
-  readonly topic: string
-  readonly text: string
 }

@@ -45,6 +45,8 @@ const EXAMPLE: Readonly<Record<Kind, string>> = {
   mass: '12 lb or 5 kg',
   time: '45 s or 5 min',
   volume: '145 cu ft or 4000 l',
+  force: '500 N',
+  energy: '20 kJ',
   share: '99.5 %',
 }
 

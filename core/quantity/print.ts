@@ -90,11 +90,21 @@ export function printDuration(seconds: number): string {
   return s > 0 ? `${min} min ${s} s` : `${min} min`
 }
 
+/** Whether a shop thinks in inches and feet. */
+export const isInch = (units: UnitChoices): boolean => units.length === 'in' || units.length === 'ft'
+
+/** A difference of temperatures, K, in the shop's unit: "120 °F". */
+export function printRise(kelvin: number, units: UnitChoices): string {
+  return units.temperature === 'F' ? `${Math.round(kelvin * 1.8)} °F` : `${Math.round(kelvin)} °C`
+}
+
 /** The unit in which a shop shows this kind. */
 export function unitFor(kind: Kind, units: UnitChoices): UnitId {
   if (kind === 'angle') return 'deg'
   if (kind === 'time') return 's'
   if (kind === 'share') return '%'
+  if (kind === 'force') return isInch(units) ? 'lbf' : 'kN'
+  if (kind === 'energy') return isInch(units) ? 'Btu' : 'kJ'
   return units[kind]
 }
 

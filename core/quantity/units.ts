@@ -6,7 +6,18 @@
 
 /** What a quantity measures. */
 export type Kind =
-  'length' | 'pressure' | 'flow' | 'speed' | 'temperature' | 'angle' | 'mass' | 'time' | 'volume' | 'share'
+  | 'length'
+  | 'pressure'
+  | 'flow'
+  | 'speed'
+  | 'temperature'
+  | 'angle'
+  | 'mass'
+  | 'time'
+  | 'volume'
+  | 'force'
+  | 'energy'
+  | 'share'
 
 /** The kinds in the order in which help texts list them. */
 export const KINDS: readonly Kind[] = [
@@ -19,6 +30,8 @@ export const KINDS: readonly Kind[] = [
   'mass',
   'time',
   'volume',
+  'force',
+  'energy',
   'share',
 ]
 
@@ -33,11 +46,13 @@ export const SI_UNIT: Readonly<Record<Kind, SiUnit>> = {
   mass: 'kg',
   time: 's',
   volume: 'm3',
+  force: 'N',
+  energy: 'J',
   share: '1',
 }
 
 /** SI units as they are written in results. */
-export type SiUnit = 'm' | 'Pa' | 'm3/s' | 'm/s' | 'K' | 'rad' | 'kg' | 's' | 'm3' | '1'
+export type SiUnit = 'm' | 'Pa' | 'm3/s' | 'm/s' | 'K' | 'rad' | 'kg' | 's' | 'm3' | 'N' | 'J' | '1'
 
 /** One cubic foot in m³. */
 export const CUBIC_FOOT_M3 = 0.028316846592
@@ -91,6 +106,12 @@ export type UnitId =
   | 'cu ft'
   | 'l'
   | 'm3'
+  | 'N'
+  | 'kN'
+  | 'lbf'
+  | 'J'
+  | 'kJ'
+  | 'Btu'
   | '%'
 
 /** One unit: SI = value × factor + offset. `decimals` is how fine it is printed, from coarse to fine magnitude. */
@@ -283,6 +304,24 @@ export const UNITS: readonly Unit[] = [
     decimals: finer(10, 2, 0),
   },
   { id: 'm3', kind: 'volume', factor: 1, aliases: ['m3', 'm³'], decimals: fixed(3) },
+  { id: 'N', kind: 'force', factor: 1, aliases: ['n', 'newton', 'newtons'], decimals: fixed(0) },
+  { id: 'kN', kind: 'force', factor: 1000, aliases: ['kn'], decimals: finer(10, 2, 1) },
+  {
+    id: 'lbf',
+    kind: 'force',
+    factor: 4.4482216152605,
+    aliases: ['lbf', 'pounds force', 'lb force'],
+    decimals: fixed(0),
+  },
+  { id: 'J', kind: 'energy', factor: 1, aliases: ['j', 'joule', 'joules'], decimals: fixed(0) },
+  { id: 'kJ', kind: 'energy', factor: 1000, aliases: ['kj'], decimals: finer(10, 1, 0) },
+  {
+    id: 'Btu',
+    kind: 'energy',
+    factor: 1055.05585262,
+    aliases: ['btu'],
+    decimals: finer(10, 1, 0),
+  },
   { id: '%', kind: 'share', factor: 0.01, aliases: ['%', 'percent', 'per cent', 'pct'], decimals: fixed(1) },
 ]
 

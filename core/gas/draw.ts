@@ -1,0 +1,73 @@
+import { CUBIC_FOOT_M3 } from '../quantity/index.ts'
+import type { PlanDraft } from '../plan-draft.ts'
+import { acetyleneDrawLimit, acetyleneDrawShare } from './cylinder.ts'
+import type { FuelId } from './fuels.ts'
+
+/** What the gas is drawn from: the fuel, its cylinders and the air round them. */
+export interface DrawnFrom {
+  readonly rig: {
+    readonly fuel: FuelId
+    readonly acetyleneCylinderM3?: number | undefined
+    readonly acetyleneCylinders: number
+    readonly drawRule?: 'intermittent' | 'older' | undefined
+    /** A heating head counts as continuous use however short. */
+    readonly head?: string | undefined
+  }
+  readonly shop: { readonly airK: number }
+}
+
+/** Acetylene draw against the cylinder: a stop over the limit, else the least cylinder that can feed this. */
+export function sayDraw<N extends string>(
+  draft: PlanDraft<N>,
+  { rig, shop }: DrawnFrom,
+  fuelFlow: number,
+  litS: number,
+): void {
+  if (rig.fuel === 'propane' || rig.fuel === 'propylene') {
+    sayBoiling(draft, fuelFlow, shop.airK)
+    return
+  }
+  if (rig.fuel !== 'acetylene') return
+  const share = acetyleneDrawShare(rig.head === 'heating' ? Infinity : litS, shop.airK, rig.drawRule)
+  const least = (fuelFlow * 3600) / share
+  const rule = `1/${Math.round(1 / share)} of its full contents an hour`
+  if (rig.acetyleneCylinderM3 !== undefined && fuelFlow > acetyleneDrawLimit(rig.acetyleneCylinderM3, share))
+    draft.say(
+      'stop',
+      'cylinder-draw',
+      'Acetylene cylinder too small',
+      `This draws ${draft.show(fuelFlow, 'flow')}; ${rig.acetyleneCylinders > 1 ? `${rig.acetyleneCylinders} cylinders of ${draft.show(rig.acetyleneCylinderM3 / rig.acetyleneCylinders, 'volume')}` : `a ${draft.show(rig.acetyleneCylinderM3, 'volume')} cylinder`} may give ${draft.show(acetyleneDrawLimit(rig.acetyleneCylinderM3, share), 'flow')} (${rule}). Faster pulls the solvent out. Take one of ${draft.show(least, 'volume')} or more, manifold ${Math.ceil(least / (rig.acetyleneCylinderM3 / rig.acetyleneCylinders))} of these, or fit a smaller tip.`,
+      { field: 'rig.acetyleneCylinder', figure: 'fuelFlow' },
+    )
+  else
+    draft.say(
+      'note',
+      'cylinder-draw',
+      'Acetylene draw',
+      `This draws ${draft.show(fuelFlow, 'flow')}. The cylinder's full contents should be ${draft.show(least, 'volume')} or more (${rule}).`,
+      { figure: 'fuelFlow' },
+    )
+}
+
+const CFH = CUBIC_FOOT_M3 / 3600
+/** What a half-full liquid cylinder gives by boiling at 20 °C, m³/s: 20 lb and 100 lb; half of it at 0 °C. Estimates. */
+const BOILS_20_LB = 15 * CFH
+const BOILS_100_LB = 60 * CFH
+const FREEZING_K = 273.15
+
+function sayBoiling<N extends string>(draft: PlanDraft<N>, fuelFlow: number, airK: number): void {
+  const cold = airK <= FREEZING_K ? 0.5 : 1
+  const enough =
+    fuelFlow <= BOILS_20_LB * cold
+      ? `A half-full ${draft.round('9 kg', '20 lb')} cylinder gives that`
+      : fuelFlow <= BOILS_100_LB * cold
+        ? `That takes a ${draft.round('45 kg', '100 lb')} cylinder`
+        : `That is more than one ${draft.round('45 kg', '100 lb')} cylinder gives: manifold several`
+  draft.say(
+    fuelFlow > BOILS_100_LB * cold ? 'mind' : 'note',
+    'boiling',
+    'What the liquid can boil off',
+    `This draws ${draft.show(fuelFlow, 'flow')}. ${enough} (an estimate${cold < 1 ? ' for frost' : ''}). Frost on the cylinder: too fast. Keep it upright; never warm it with a flame.`,
+    { figure: 'fuelFlow' },
+  )
+}

@@ -1,0 +1,153 @@
+import { specificHeatAt, type BaseMetal } from '../metal/base-metals.ts'
+
+/**
+ * A part of a joint laid out along one line, cell by cell: one temperature through its wall and round it.
+ * Lengths in m, from the joint's mouth (z = 0); areas in m².
+ */
+export interface Bar {
+  readonly metal: BaseMetal
+  /** Length of each cell. */
+  readonly dz: Float64Array
+  /** Its middle. */
+  readonly z: Float64Array
+  /** Cross-section that conducts along the line, the same in every cell. */
+  readonly areaM2: number
+}
+
+/** What pulls on the cells from outside: conductances, W/K, their sum times the outside's temperature, W, and given heat, W. */
+export interface Pulls {
+  readonly g: Float64Array
+  readonly gT: Float64Array
+  readonly q: Float64Array
+}
+
+/** No pulls yet, for so many cells. */
+export const noPulls = (cells: number): Pulls => ({
+  g: new Float64Array(cells),
+  gT: new Float64Array(cells),
+  q: new Float64Array(cells),
+})
+
+/** A bar of the given cell lengths whose first cell begins at `from`. */
+export function layBar(metal: BaseMetal, areaM2: number, fromM: number, lengths: readonly number[]): Bar {
+  const dz = Float64Array.from(lengths)
+  const z = new Float64Array(dz.length)
+  let at = fromM
+  for (let i = 0; i < dz.length; i++) {
+    const d = dz[i] ?? 0
+    z[i] = at + d / 2
+    at += d
+  }
+  return { metal, dz, z, areaM2 }
+}
+
+/** Cell lengths that grow by `ratio` from `firstM` until `wholeM` is laid out. */
+export function growing(firstM: number, ratio: number, wholeM: number): number[] {
+  const out: number[] = []
+  let d = firstM
+  let sum = 0
+  while (sum + d < wholeM) {
+    out.push(d)
+    sum += d
+    d *= ratio
+  }
+  const rest = wholeM - sum
+  if (rest > 0.3 * d || out.length === 0) out.push(rest)
+  else out[out.length - 1] = (out.at(-1) ?? 0) + rest
+  return out
+}
+
+/** Room to work in, so that a step makes no garbage; `capacity` is left as J/K of each cell at the start of the step. */
+export interface Bench {
+  readonly c: Float64Array
+  readonly d: Float64Array
+  readonly capacity: Float64Array
+}
+export const workBench = (cells: number): Bench => ({
+  c: new Float64Array(cells),
+  d: new Float64Array(cells),
+  capacity: new Float64Array(cells),
+})
+
+const ROOM_K = 293.15
+
+/**
+ * One step in time of conduction along a bar with pulls from outside: backward Euler, properties frozen at the start
+ * of the step, then the change corrected for heat capacity that rises with temperature. Stable for any step.
+ * @param kelvin temperatures of the cells, changed in place
+ * @param dt s
+ */
+export function advance(bar: Bar, kelvin: Float64Array, dt: number, pulls: Pulls, bench: Bench): void {
+  const { dz, areaM2, metal } = bar
+  const n = dz.length
+  const { c, d, capacity } = bench
+  const { g, gT, q } = pulls
+  const perK = 1 / (metal.hotK - ROOM_K)
+  const [kCold, kHot] = metal.conductivity
+  const [cpCold, cpHot] = metal.specificHeat
+  const mass = metal.density * areaM2
+  const share = (t: number) => {
+    const x = (t - ROOM_K) * perK
+    return x < 0 ? 0 : x > 1 ? 1 : x
+  }
+  const perDt = 1 / dt
+  let left = 0
+  let before = 0
+  let beforeD = 0
+  let here = kelvin[0] as number
+  let shareHere = share(here)
+  let half = (dz[0] as number) / (2 * (kCold + shareHere * (kHot - kCold)))
+  for (let i = 0; i < n; i++) {
+    const heat = mass * (dz[i] as number) * (cpCold + shareHere * (cpHot - cpCold))
+    capacity[i] = heat
+    let right = 0
+    let next = 0
+    let shareNext = 0
+    if (i + 1 < n) {
+      next = kelvin[i + 1] as number
+      shareNext = share(next)
+      const halfNext = (dz[i + 1] as number) / (2 * (kCold + shareNext * (kHot - kCold)))
+      right = areaM2 / (half + halfNext)
+      half = halfNext
+    }
+    const rate = heat * perDt
+    // the Thomas algorithm on the fly
+    const pivot = 1 / (rate + left + right + (g[i] as number) - left * before)
+    beforeD = (rate * here + (gT[i] as number) + (q[i] as number) + left * beforeD) * pivot
+    before = right * pivot
+    c[i] = before
+    d[i] = beforeD
+    left = right
+    here = next
+    shareHere = shareNext
+  }
+  const slope = (cpHot - cpCold) * perK
+  let solved = 0
+  for (let i = n - 1; i >= 0; i--) {
+    solved = (d[i] as number) + (c[i] as number) * solved
+    const was = kelvin[i] as number
+    const change = solved - was
+    if (change < 1 && change > -1) {
+      kelvin[i] = solved
+      continue
+    }
+    const rising =
+      was >= ROOM_K && was < metal.hotK ? (slope * mass * (dz[i] as number)) / (capacity[i] as number) : 0
+    kelvin[i] = was + change * (1 - 0.5 * rising * change)
+  }
+}
+
+/** Heat stored in a bar above a temperature, J: the exact integral of the specific heat. */
+export function heatStored(bar: Bar, kelvin: Float64Array, fromK: number): number {
+  const { metal } = bar
+  let sum = 0
+  for (let i = 0; i < kelvin.length; i++) {
+    const to = kelvin[i] ?? fromK
+    const bend = Math.min(to, metal.hotK)
+    const mid = (fromK + bend) / 2
+    const below = specificHeatAt(metal, mid) * (bend - fromK)
+    const above = Math.max(0, to - metal.hotK) * metal.specificHeat[1]
+    sum += metal.density * bar.areaM2 * (bar.dz[i] ?? 0) * (below + above)
+  }
+  return sum
+}

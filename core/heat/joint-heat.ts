@@ -1,0 +1,396 @@
+import { conductivityAt, type BaseMetal } from '../metal/base-metals.ts'
+import {
+  advance,
+  growing,
+  heatStored,
+  layBar,
+  noPulls,
+  workBench,
+  type Bar,
+  type Bench,
+  type Pulls,
+} from './fin.ts'
+
+/** One of the two parts. Round parts by their radius, flat ones by their width along the seam. */
+export interface HeatPart {
+  readonly metal: BaseMetal
+  readonly wallM: number
+  /** Outside radius of a round part; absent for a flat one. */
+  readonly outerRadiusM?: number | undefined
+  /** Width of a flat part that is heated at a time. */
+  readonly widthM?: number | undefined
+  /** Conducts over its whole section and has no inside: a plug or a rod. */
+  readonly solid?: boolean
+}
+
+/** The flame on the work. */
+export interface HeatFlame {
+  /** Fuel's flow times its gross heat, W. */
+  readonly powerW: number
+  /** Share of that which enters cold metal. */
+  readonly efficiency: number
+  /** Half width of the flame where it strikes, m. */
+  readonly spreadM: number
+  /** Temperature that drives the heat, K. */
+  readonly driveK: number
+}
+
+/** What is to be heated, how, and when it is done. SI, K. */
+export interface JointHeatAsked {
+  /** Goes in (tube, plug) or lies under. Reaches away from the mouth at z < 0. */
+  readonly a: HeatPart
+  /** Goes round it (cup, sleeve) or lies over. */
+  readonly b: HeatPart
+  readonly overlapM: number
+  /** The film between them. */
+  readonly gapM: number
+  readonly fluxed: boolean
+  readonly flame: HeatFlame
+  /** The joint's mean has to reach this, and no spot of it may stay under `floorK`. */
+  readonly targetK: number
+  readonly floorK: number
+  readonly airK: number
+  /** How long the heat is held while filler is fed, s. */
+  readonly feedS: number
+  /** `follow`: to and fro, toward the colder part, tube first. `cup`: on the cup alone, 0.3 of its depth in. */
+  readonly hand: 'follow' | 'cup'
+  /** A wet rag on part a: from the mouth to its near edge, and its width, m. */
+  readonly rag?: { readonly atM: number; readonly widthM: number } | undefined
+  /** Nitrogen runs inside. */
+  readonly purged?: boolean
+  readonly limitS?: number
+  /** `fine` for figures, `coarse` for trying tips. */
+  readonly grid?: 'fine' | 'coarse'
+}
+
+/** A temperature profile of part a, from the mouth outward. */
+export interface Profile {
+  readonly distanceM: readonly number[]
+  readonly kelvin: readonly number[]
+}
+
+/** What the heating comes to. */
+export interface JointHeat {
+  /** Until the whole joint is hot enough, s; undefined when this flame never gets there. */
+  readonly toHeatS: number | undefined
+  /** Hottest mean of the joint that it reached, K. */
+  readonly reachedK: number
+  /** Heat from the flame until then, J; and the shares of it that part a took, and that was lost meanwhile. */
+  readonly heatJ: number
+  readonly shareA: number
+  readonly lostJ: number
+  /** Seconds for which the tube was the colder part, that is: the flame was mostly on it. */
+  readonly tubeFirstS: number
+  /** Part a when the feeding ends. */
+  readonly profile: Profile
+  /** Difference between flame's heat and heat stored or lost, as a share: how far the sum is out. */
+  readonly imbalance: number
+}
+
+const STEFAN = 5.670374e-8
+const EMISSIVITY = 0.7
+const INSIDE_EMISSIVITY = 0.1
+const INSIDE_H = 5
+const PURGED_H = 12
+const CONTACT_H = 300
+const LIQUID_FLUX_K = 773.15
+const LIQUID_FLUX_CONDUCTIVITY = 0.5
+const FILLER_CONDUCTIVITY = 50
+/** Aim on the tube: about 25 mm back from the mouth; on the cup: this share of its depth. */
+export const TUBE_AIM_M = -0.025
+const CUP_AIM = 0.3
+/** The tube is first brought this share of the way up; from then on this share of the time goes to it. */
+const TUBE_SHARE = 0.3
+const TO_AND_FRO = 0.15
+/** Dripping cloth: heat passed to its water, W/(m² K), and the water's temperature. */
+const RAG_H = 1000
+const RAG_K = 313.15
+/** A part is laid out this many diffusion lengths of a long heating, and goes on as a fin. */
+const REACH = 5
+const LONG_S = 150
+const HALT_S = 600
+
+interface Side {
+  readonly bar: Bar
+  readonly kelvin: Float64Array
+  readonly pulls: Pulls
+  readonly outer: Float64Array
+  readonly inner: Float64Array
+  readonly sizeM: number
+  readonly aims: readonly [Float64Array, Float64Array]
+  /** Cells of the overlap: first, and one past the last. */
+  readonly from: number
+  readonly to: number
+  readonly endG: number
+  readonly bench: Bench
+}
+
+/** Abramowitz and Stegun 7.1.26, to 1.5e-7. */
+function erf(x: number): number {
+  const t = 1 / (1 + 0.3275911 * Math.abs(x))
+  const y =
+    1 -
+    ((((1.061405429 * t - 1.453152027) * t + 1.421413741) * t - 0.284496736) * t + 0.254829592) *
+      t *
+      Math.exp(-x * x)
+  return x < 0 ? -y : y
+}
+
+/** How much of a flame a part of this half width catches. */
+const caught = (halfM: number, spreadM: number) => erf(halfM / (Math.SQRT2 * spreadM))
+
+/** Conductance from the flame to each cell when all of it is aimed at `aimM`, W/K: it saturates as the metal nears it. */
+function aimedAt(side: { bar: Bar; open: Float64Array; halfM: number }, flame: HeatFlame, aimM: number) {
+  const { powerW, efficiency, spreadM, driveK } = flame
+  const whole = ((efficiency * powerW) / (driveK - 293.15)) * caught(side.halfM, spreadM)
+  const perM = whole / (spreadM * Math.sqrt(2 * Math.PI))
+  const { z, dz } = side.bar
+  const out = new Float64Array(z.length)
+  for (let i = 0; i < z.length; i++) {
+    const x = ((z[i] as number) - aimM) / spreadM
+    if (x > -6 && x < 6) out[i] = perM * (dz[i] as number) * Math.exp(-0.5 * x * x) * (side.open[i] as number)
+  }
+  return out
+}
+
+function buildSide(asked: JointHeatAsked, which: 'a' | 'b'): Side {
+  const part = asked[which]
+  const { overlapM: overlap, flame, grid = 'fine' } = asked
+  const [cells, ratio] = grid === 'fine' ? [5, 1.22] : [3, 1.45]
+  const inside = Array.from({ length: cells }, () => overlap / cells)
+  const diffusivity = conductivityAt(part.metal, 600) / (part.metal.density * part.metal.specificHeat[0])
+  const reach = Math.max(0.12, REACH * Math.sqrt(diffusivity * LONG_S))
+  const outside = growing(Math.max(0.002, Math.min(0.004, overlap / cells)), ratio, reach)
+  const r = part.outerRadiusM
+  const thick = Math.min(part.wallM, r ?? Infinity)
+  const areaM2 =
+    r === undefined
+      ? (part.widthM ?? 0) * part.wallM
+      : part.solid
+        ? Math.PI * r * r
+        : Math.PI * (r * r - (r - thick) ** 2)
+  const lengths = which === 'a' ? [...outside.reverse(), ...inside] : [...inside, ...outside]
+  const bar = layBar(part.metal, areaM2, which === 'a' ? -reach : 0, lengths)
+  const n = lengths.length
+  const from = which === 'a' ? n - cells : 0
+  const to = from + cells
+  const outerRim = r === undefined ? (part.widthM ?? 0) : 2 * Math.PI * r
+  const innerRim =
+    r === undefined ? (part.widthM ?? 0) : part.solid ? 0 : 2 * Math.PI * Math.max(0, r - thick)
+  const open = new Float64Array(n).fill(1)
+  const outer = new Float64Array(n)
+  const inner = new Float64Array(n)
+  for (let i = 0; i < n; i++) {
+    const lapped = i >= from && i < to
+    // the tube's outside is covered in the cup; the cup's inside by the tube
+    if (lapped && which === 'a') open[i] = 0
+    outer[i] = (open[i] as number) * outerRim * (bar.dz[i] as number)
+    inner[i] = lapped && which === 'b' ? 0 : innerRim * (bar.dz[i] as number)
+  }
+  const target = { bar, open, halfM: r ?? (part.widthM ?? 0) / 2 }
+  const k = conductivityAt(part.metal, 373.15)
+  return {
+    bar,
+    kelvin: new Float64Array(n).fill(asked.airK),
+    pulls: noPulls(n),
+    outer,
+    inner,
+    sizeM: r === undefined ? (part.widthM ?? 0.1) : 2 * r,
+    aims: [aimedAt(target, flame, TUBE_AIM_M), aimedAt(target, flame, CUP_AIM * overlap)],
+    from,
+    to,
+    // beyond the far end the part goes on: a fin
+    bench: workBench(n),
+    endG: Math.sqrt(12 * k * areaM2 * (outerRim + innerRim)),
+  }
+}
+
+/** Gathers what pulls on a side: flame, air, radiation, its far end. Returns flame W and loss W at these temperatures. */
+function pull(
+  side: Side,
+  asked: JointHeatAsked,
+  onTube: number,
+  power: number,
+  far: number,
+): [number, number] {
+  const { kelvin, pulls, outer, inner, sizeM, aims } = side
+  const { airK, flame } = asked
+  const insideH = asked.purged ? PURGED_H : INSIDE_H
+  const { g, gT } = pulls
+  const [onA, onB] = aims
+  const size = 1.32 / Math.sqrt(Math.sqrt(sizeM))
+  let heat = 0
+  let lost = 0
+  for (let i = 0; i < kelvin.length; i++) {
+    const t = kelvin[i] as number
+    const rise = t - airK
+    const flameG = power * (onTube * (onA[i] as number) + (1 - onTube) * (onB[i] as number))
+    let loss = 0
+    if (rise > 1) {
+      const convection = size * Math.sqrt(Math.sqrt(rise))
+      const radiation = STEFAN * (t * t + airK * airK) * (t + airK)
+      loss =
+        (outer[i] as number) * (convection + EMISSIVITY * radiation) +
+        (inner[i] as number) * (insideH + INSIDE_EMISSIVITY * radiation)
+    }
+    if (i === far) loss += side.endG
+    g[i] = loss + flameG
+    gT[i] = loss * airK + flameG * flame.driveK
+    heat += flameG * (flame.driveK - t)
+    lost += loss * rise
+  }
+  return [heat, lost]
+}
+
+const meanOf = (side: Side) => {
+  let sum = 0
+  for (let i = side.from; i < side.to; i++) sum += side.kelvin[i] as number
+  return sum / (side.to - side.from)
+}
+const coldestOf = (side: Side) => {
+  let low = Infinity
+  for (let i = side.from; i < side.to; i++) low = Math.min(low, side.kelvin[i] as number)
+  return low
+}
+
+/** Heat passes across the gap, cell by cell, in closed form: stable however thin the film is. */
+function exchange(a: Side, b: Side, asked: JointHeatAsked, dt: number, filled: boolean): void {
+  const rim =
+    asked.a.outerRadiusM === undefined
+      ? (asked.a.widthM ?? 0)
+      : 2 * Math.PI * (asked.a.outerRadiusM + asked.gapM / 2)
+  for (let i = 0; i < a.to - a.from; i++) {
+    const ia = a.from + i
+    const ib = b.from + i
+    const ta = a.kelvin[ia] as number
+    const tb = b.kelvin[ib] as number
+    const middle = (ta + tb) / 2
+    const film = filled
+      ? FILLER_CONDUCTIVITY
+      : asked.fluxed && middle > LIQUID_FLUX_K
+        ? LIQUID_FLUX_CONDUCTIVITY
+        : 0.0243 + 6e-5 * (middle - 273.15)
+    const radiation = 4 * (1 / (2 / EMISSIVITY - 1)) * STEFAN * middle * middle * middle
+    const h = film / asked.gapM + (filled ? 0 : radiation + CONTACT_H)
+    const ca = a.bench.capacity[ia] as number
+    const cb = b.bench.capacity[ib] as number
+    const g = h * rim * (a.bar.dz[ia] as number)
+    const joint = (ca * ta + cb * tb) / (ca + cb)
+    const apart = (ta - tb) / (1 + dt * g * (1 / ca + 1 / cb))
+    a.kelvin[ia] = joint + (cb / (ca + cb)) * apart
+    b.kelvin[ib] = joint - (ca / (ca + cb)) * apart
+  }
+}
+/**
+ * Heats a joint in time: both parts as fins with losses by air and radiation, heat across the gap, a flame that
+ * saturates as the metal nears its temperature, and a hand that goes to and fro toward the colder part. Integrates by
+ * backward Euler with steps that grow from 0.1 s. Round parts are taken as heated all round.
+ * @returns time, heat and how far it ran. See docs/method.md for the equations and their sources
+ */
+export function heatJoint(asked: JointHeatAsked): JointHeat {
+  const a = buildSide(asked, 'a')
+  const b = buildSide(asked, 'b')
+  const coarse = asked.grid === 'coarse'
+  const limit = asked.limitS ?? HALT_S
+  let t = 0
+  let heatJ = 0
+  let intoA = 0
+  let lostJ = 0
+  let tubeFirstS = 0
+  let reachedK = asked.airK
+  let toHeatS: number | undefined
+  let atHeat = { heatJ: 0, intoA: 0, lostJ: 0, tubeFirstS: 0 }
+  let imbalance = 0
+  let tubeFirst = asked.hand === 'follow'
+  const tubeEnoughK = asked.airK + TUBE_SHARE * (asked.targetK - asked.airK)
+  let endS = limit
+  while (t < endS - 1e-9) {
+    const hot = toHeatS !== undefined
+    const [first, grows] = coarse ? [0.4, 0.08] : [0.2, 0.04]
+    const dt = Math.min(hot ? 1 : Math.max(first, grows * t), endS - t)
+    const [meanA, meanB] = [meanOf(a), meanOf(b)]
+    const mean = (meanA + meanB) / 2
+    // the tube first, until it glows faintly at the mouth or the cup needs it; then mostly the cup, to and fro
+    tubeFirst &&= (a.kelvin[a.from] as number) < tubeEnoughK
+    const onTube = asked.hand === 'cup' ? 0 : tubeFirst ? 0.85 : TO_AND_FRO
+    // once it is hot the hand holds it there while filler is fed
+    const power = hot ? Math.min(1, Math.max(0, (asked.targetK + 10 - mean) / 20)) : 1
+    const [heatA, lostA] = pull(a, asked, onTube, power, 0)
+    const [heatB, lostB] = pull(b, asked, onTube, power, b.kelvin.length - 1)
+    if (asked.rag) wet(a, asked.rag)
+    advance(a.bar, a.kelvin, dt, a.pulls, a.bench)
+    advance(b.bar, b.kelvin, dt, b.pulls, b.bench)
+    exchange(a, b, asked, dt, hot)
+    t += dt
+    heatJ += (heatA + heatB) * dt
+    intoA += heatA * dt
+    lostJ += (lostA + lostB) * dt
+    if (tubeFirst) tubeFirstS += dt
+    const now = (meanOf(a) + meanOf(b)) / 2
+    if (!hot) {
+      if (now >= asked.targetK && Math.min(coldestOf(a), coldestOf(b)) >= asked.floorK) {
+        const share = now > mean ? Math.min(1, Math.max(0, (asked.targetK - mean) / (now - mean))) : 1
+        toHeatS = t - dt + dt * share
+        atHeat = { heatJ, intoA, lostJ, tubeFirstS }
+        const stored = heatStored(a.bar, a.kelvin, asked.airK) + heatStored(b.bar, b.kelvin, asked.airK)
+        imbalance = (heatJ - lostJ - stored) / heatJ
+        endS = t + asked.feedS
+      } else if (t > 60 && now < reachedK + 1e-4 * dt) break
+      reachedK = Math.max(reachedK, now)
+    }
+  }
+  if (toHeatS === undefined) atHeat = { heatJ, intoA, lostJ, tubeFirstS }
+  return {
+    toHeatS,
+    reachedK,
+    heatJ: atHeat.heatJ,
+    shareA: atHeat.intoA / atHeat.heatJ,
+    lostJ: atHeat.lostJ,
+    tubeFirstS: atHeat.tubeFirstS,
+    profile: profileOf(a),
+    imbalance,
+  }
+}
+
+function wet(side: Side, rag: { readonly atM: number; readonly widthM: number }): void {
+  for (let i = 0; i < side.kelvin.length; i++) {
+    const half = (side.bar.dz[i] ?? 0) / 2
+    const distance = -(side.bar.z[i] ?? 0)
+    const covered = Math.min(distance + half, rag.atM + rag.widthM) - Math.max(distance - half, rag.atM)
+    if (covered <= 0) continue
+    const g = RAG_H * (side.outer[i] ?? 0) * (covered / (2 * half))
+    side.pulls.g[i] = (side.pulls.g[i] ?? 0) + g
+    side.pulls.gT[i] = (side.pulls.gT[i] ?? 0) + g * RAG_K
+  }
+}
+
+function profileOf(side: Side): Profile {
+  const distanceM: number[] = []
+  const kelvin: number[] = []
+  for (let i = side.from - 1; i >= 0; i--) {
+    distanceM.push(-(side.bar.z[i] ?? 0))
+    kelvin.push(side.kelvin[i] ?? 0)
+  }
+  return { distanceM, kelvin }
+}
+
+/** The temperature at a distance from the mouth, K: between the cells of a profile. */
+export function atDistance({ distanceM, kelvin }: Profile, m: number): number {
+  const i = distanceM.findIndex((d) => d >= m)
+  if (i < 0) return kelvin.at(-1) ?? 0
+  if (i === 0) return kelvin[0] ?? 0
+  const [d0, d1] = [distanceM[i - 1] ?? 0, distanceM[i] ?? 0]
+  const [t0, t1] = [kelvin[i - 1] ?? 0, kelvin[i] ?? 0]
+  return t0 + ((t1 - t0) * (m - d0)) / (d1 - d0)
+}
+
+/** Distance from the mouth beyond which part a stays under a temperature, m: the farthest crossing of its profile. */
+export function reachOf({ distanceM, kelvin }: Profile, underK: number): number {
+  for (let i = kelvin.length - 1; i >= 0; i--) {
+    if ((kelvin[i] ?? 0) < underK) continue
+    const [d0, t0] = [distanceM[i] ?? 0, kelvin[i] ?? 0]
+    const [d1, t1] = [distanceM[i + 1] ?? d0, kelvin[i + 1] ?? t0]
+    return t0 === t1 ? d0 : d0 + ((d1 - d0) * (t0 - underK)) / (t0 - t1)
+  }
+  return 0
+}

@@ -1,0 +1,147 @@
+import type { Figure, Finding, Rank, Rest, Source } from './figure.ts'
+import {
+  isInch,
+  joinSpan,
+  printFor,
+  printQuantity,
+  printRise,
+  type Kind,
+  type SiUnit,
+} from './quantity/index.ts'
+import type { UnitChoices } from './shop.ts'
+
+/** A figure while it is being put together: what differs from one to the next. */
+export interface FigureParts {
+  readonly value: number
+  readonly low: number
+  readonly high: number
+  readonly source?: Source
+  readonly because: string
+  readonly from: Readonly<Record<string, Rest>>
+  readonly cites: string
+}
+
+/** A caution that somebody has read, with the name that they put to it. */
+export interface Ticked {
+  readonly code: string
+  readonly by: string
+}
+/** A caution that is asked for by name: kept with the piece, shown in its record, never forced. */
+export interface Caution {
+  readonly code: string
+  readonly text: string
+  readonly tickedBy?: string
+}
+/** A word before the work. */
+export interface Advice {
+  readonly topic: string
+  readonly text: string
+}
+
+/** What a kind of plan is made of: its figures in their order with their units, and which pressures are at the tip. */
+export interface PlanShape<Name extends string> {
+  readonly names: readonly Name[]
+  readonly unit: Readonly<Record<Name, SiUnit>>
+  readonly atTip: ReadonlySet<Name>
+}
+
+/** What every plan ends with. */
+export interface PlanParts<Name extends string> {
+  readonly figures: Partial<Record<Name, Figure>>
+  readonly findings: readonly Finding[]
+  readonly cautions: readonly Caution[]
+  readonly before: readonly Advice[]
+}
+
+const ORDER: readonly Rank[] = ['stop', 'mind', 'note']
+
+/** A plan while it is being worked out: figures and findings are added, nothing is taken back. */
+export class PlanDraft<Name extends string> {
+  readonly figures: Partial<Record<Name, Figure>> = {}
+  private readonly findings: Finding[] = []
+  private readonly cautions: Caution[] = []
+  private readonly before: Advice[] = []
+
+  constructor(
+    private readonly shape: PlanShape<Name>,
+    private readonly units: UnitChoices,
+    private readonly ticked: readonly Ticked[],
+  ) {}
+
+  put(name: Name, parts: FigureParts): number {
+    const unit = this.shape.unit[name]
+    this.figures[name] = {
+      value: parts.value,
+      unit,
+      low: Math.min(parts.low, parts.value),
+      high: Math.max(parts.high, parts.value),
+      source: parts.source ?? 'worked-out',
+      because: parts.because,
+      from: parts.from,
+      cites: parts.cites,
+      ...(unit === 'Pa' ? { reference: 'gauge', at: this.shape.atTip.has(name) ? 'tip' : 'regulator' } : {}),
+    }
+    return parts.value
+  }
+
+  say(
+    rank: Rank,
+    code: string,
+    title: string,
+    text: string,
+    where: Pick<Finding, 'field' | 'figure'> = {},
+  ): void {
+    this.findings.push({ rank, code, title, text, ...where })
+  }
+
+  /** Whether a stop was said. */
+  get stopped(): boolean {
+    return this.findings.some((f) => f.rank === 'stop')
+  }
+
+  /** A caution to be ticked with a name; one that was ticked carries it. */
+  ask(code: string, text: string): void {
+    const by = this.ticked.find((t) => t.code === code && t.by.trim() !== '')?.by
+    this.cautions.push(by === undefined ? { code, text } : { code, text, tickedBy: by })
+  }
+
+  advise(topic: string, text: string): void {
+    this.before.push({ topic, text })
+  }
+
+  /** A value in the shop's own unit. */
+  show(si: number, kind: Kind): string {
+    return printFor(si, kind, this.units)
+  }
+
+  /** A difference of temperatures in the shop's own unit. */
+  showRise(kelvin: number): string {
+    return printRise(kelvin, this.units)
+  }
+
+  /** A round figure of the trade, which is not worth converting to the last digit. */
+  round(metric: string, inch: string): string {
+    return isInch(this.units) ? inch : metric
+  }
+
+  /** A hose length as it is bought: feet or metres. */
+  showHoseLength(m: number): string {
+    return printQuantity(m, isInch(this.units) ? 'ft' : 'm')
+  }
+
+  showSpan(low: number, high: number, kind: Kind): string {
+    return joinSpan(this.show(low, kind), this.show(high, kind))
+  }
+
+  /** Figures in their order, findings by rank; with a stop among them every figure carries its code. */
+  protected parts(): PlanParts<Name> {
+    const stops = this.findings.filter((f) => f.rank === 'stop').map((f) => f.code)
+    const findings = [...this.findings].sort((a, b) => ORDER.indexOf(a.rank) - ORDER.indexOf(b.rank))
+    const figures: Partial<Record<Name, Figure>> = {}
+    for (const name of this.shape.names) {
+      const figure = this.figures[name]
+      if (figure) figures[name] = stops.length > 0 ? { ...figure, stop: stops } : figure
+    }
+    return { figures, findings, cautions: this.cautions, before: this.before }
+  }
+}
