@@ -2,8 +2,10 @@ import { readFileSync, statSync, writeFileSync } from 'node:fs'
 import { Command, CommanderError } from 'commander'
 import { readStockList } from '#core/stock/read.ts'
 import { planCutList } from '#core/stock/cut-list.ts'
+import { planBraze, readBraze } from '#core/braze/index.ts'
 import { planCut, readCut } from '#core/cut/index.ts'
 import { measuredOrifice, flowCurve, tipFacts } from '#core/cut/tip-finder.ts'
+import type { FieldError } from '#core/figure.ts'
 import { CHART_HOSE } from '#core/gas/hose.ts'
 import { STANDARD_PRESSURE_PA } from '#core/gas/standard.ts'
 import {
@@ -56,13 +58,21 @@ function readJson(file: string): unknown {
   }
 }
 
+type Read<R> =
+  | { readonly ok: true; readonly request: R }
+  | { readonly ok: false; readonly errors: readonly FieldError[] }
+/** What was read, or the first thing that is wrong with it. */
+function wellRead<R>(read: Read<R>): { readonly request: R } {
+  if (read.ok) return read
+  const [first] = read.errors
+  throw new BadInput(first?.field ?? '', first?.message ?? 'This cannot be read.', first?.choices)
+}
+
 function plan(file: string): void {
-  const read = readCut(readJson(file))
-  if (!read.ok) {
-    const [first] = read.errors
-    throw new BadInput(first?.field ?? '', first?.message ?? 'This cannot be read.', first?.choices)
-  }
-  print(planCut(read.request))
+  const input = readJson(file)
+  if (typeof input === 'object' && input !== null && 'kind' in input && input.kind === 'braze')
+    print(planBraze(wellRead(readBraze(input)).request))
+  else print(planCut(wellRead(readCut(input)).request))
 }
 
 function quantity(text: string, options: { as: string; unit?: string }): void {
@@ -222,7 +232,7 @@ function outline(file: string, options: OutlineOptions): void {
 }
 
 const program = new Command('wimble')
-  .description('Plans cuts with oxy-fuel and reads quantities as the trade writes them.')
+  .description('Plans cuts and brazes with oxy-fuel and reads quantities as the trade writes them.')
   .exitOverride()
 program
   .command('plan')

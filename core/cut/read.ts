@@ -74,7 +74,7 @@ const USUAL_COLLAR_M = 0.0254
 const USUAL_PURITY = 0.995
 
 /** Cylinders as they stand there: rated full contents, and what is left of them. */
-interface Cylinders {
+export interface Cylinders {
   acetyleneM3: number
   acetyleneCount: number
   oxygenLeftM3: number | undefined
@@ -85,7 +85,7 @@ interface Cylinders {
  * `cylinders`: a list of { gas, size, left?, count? }, or { gas: size }; a bare number is how many cylinders of
  * `acetyleneCylinder` are manifolded. Sizes and contents of gas at 70 F and 1 atm.
  */
-function readCylinders(r: Reader, asked: unknown, fuel: string): Cylinders {
+export function readCylinders(r: Reader, asked: unknown, fuel: string): Cylinders {
   const value = isRecord(asked)
     ? Object.entries(asked).map(([key, size]) =>
         isRecord(size) ? { gas: key, ...size } : { gas: key, size },
@@ -226,7 +226,8 @@ function readUsual(r: Reader, input: Json): Usual | undefined {
   return oxygenPa === undefined || fuelPa === undefined ? undefined : { oxygenPa, fuelPa, tipOrificeM }
 }
 
-function readUnits(r: Reader, value: unknown): UnitChoices {
+/** The units that a shop asks its answers in; those it does not name are inches and psi. */
+export function readUnits(r: Reader, value: unknown): UnitChoices {
   if (value === undefined) return INCH_UNITS
   if (!isRecord(value)) {
     r.fail('shop.units', 'Units should be a group: length, pressure, flow, speed, temperature, volume, mass.')

@@ -58,6 +58,33 @@ export const BOUNDS = {
   offset: M('the offset', -10, 10, '−10 to 10 m'),
   stock: M('the stock', 0.001, 200, '1 mm to 200 m'),
   guideHeight: M('the height of the guide', 0.0005, 0.5, '0.5 to 500 mm'),
+  clearance: M('the clearance', 0, 0.01, '0 to 10 mm'),
+  wall: M('the wall', 0.0002, 0.2, '0.2 to 200 mm'),
+  depth: M('the depth', 0.0005, 2, '0.5 mm to 2 m'),
+  distance: M('the distance', 0, 200, '0 to 200 m'),
+  servicePressure: {
+    kind: 'pressure',
+    min: 0,
+    max: PSI_500 * 10,
+    what: 'the pressure',
+    says: '0 to 5000 psi',
+  },
+  serviceTemperature: {
+    kind: 'temperature',
+    min: 53.15,
+    max: 1273.15,
+    what: 'the temperature in use',
+    says: '−220 to 1000 °C',
+  },
+  mass: { kind: 'mass', min: 0.001, max: 5000, what: 'the mass', says: '1 g to 5 t' },
+  attitude: {
+    kind: 'angle',
+    min: -Math.PI / 2,
+    max: Math.PI / 2,
+    what: 'the attitude',
+    says: '−90° (mouth down) to 90° (mouth up)',
+  },
+  purgeFlow: { kind: 'flow', min: 1e-6, max: 0.02, what: 'the flow', says: '0.06 to 1200 l/min' },
   volume: { kind: 'volume', min: 0.01, max: 1000, what: 'the contents', says: '10 l to 1000 m³' },
 } as const satisfies Record<string, Bounds>
 

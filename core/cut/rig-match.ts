@@ -1,10 +1,18 @@
-import { FUELS } from '../gas/fuels.ts'
+import { FUELS, type FuelId, type HoseGrade } from '../gas/fuels.ts'
 import { capital } from '../words.ts'
-import type { Draft } from './draft.ts'
+import type { PlanDraft } from '../plan-draft.ts'
+import type { Piping } from './types.ts'
+
+/** What carries the fuel. */
+export interface FuelSide {
+  readonly fuel: FuelId
+  readonly tipPieces?: 1 | 2 | undefined
+  readonly hoseGrade?: HoseGrade | undefined
+  readonly piping: Piping
+}
 
 /** Stops when tip, hose or pipework is not made for the fuel, and says what the fuel itself asks for. */
-export function sayRig(draft: Draft): void {
-  const { rig, work } = draft.request
+export function sayRig<N extends string>(draft: PlanDraft<N>, rig: FuelSide): void {
   const fuel = FUELS[rig.fuel]
   if (rig.tipPieces !== undefined && rig.tipPieces !== fuel.tipPieces)
     draft.say(
@@ -55,15 +63,5 @@ export function sayRig(draft: Draft): void {
       'This gas sinks',
       `${capital(fuel.name)} is heavier than air and lies in pits, drains and cellars until something lights it. Keep cylinders and hoses out of low places.`,
       { field: 'rig.fuel' },
-    )
-  if (work.wind !== 'calm')
-    draft.say(
-      work.wind === 'strong' && rig.fuel !== 'acetylene' ? 'mind' : 'note',
-      'wind',
-      'Wind',
-      rig.fuel === 'acetylene'
-        ? 'Wind bends the flame and takes its heat. Put a screen up, and look where the sparks go.'
-        : `Wind lifts a ${fuel.name} flame off the tip and takes its heat. Put a screen up, and look where the sparks go.`,
-      { field: 'work.wind' },
     )
 }

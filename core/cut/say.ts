@@ -10,6 +10,7 @@ import { sayCautions } from './cautions.ts'
 import type { Draft } from './draft.ts'
 import { sayMetal } from './say-metal.ts'
 import { needsWarmLine } from './preheat.ts'
+import { FUELS } from '../gas/fuels.ts'
 import { sayRig } from './rig-match.ts'
 import { canBeGuided } from './shapes.ts'
 
@@ -44,7 +45,8 @@ export function sayWork(draft: Draft): boolean {
   }
   sayPlate(draft)
   sayPosition(draft)
-  sayRig(draft)
+  sayRig(draft, draft.request.rig)
+  sayWind(draft)
   if (rig.oxygenPurity < 0.98)
     draft.say(
       'mind',
@@ -355,5 +357,19 @@ export function sayOxygenBurnt(draft: Draft, share: number): void {
       'Oxygen to spare',
       `The cut burns ${percent(share)} of the jet's oxygen; 20 to 60 % is usual. A smaller tip would do.`,
       where,
+    )
+}
+
+function sayWind(draft: Draft): void {
+  const { rig, work } = draft.request
+  if (work.wind !== 'calm')
+    draft.say(
+      work.wind === 'strong' && rig.fuel !== 'acetylene' ? 'mind' : 'note',
+      'wind',
+      'Wind',
+      rig.fuel === 'acetylene'
+        ? 'Wind bends the flame and takes its heat. Put a screen up, and look where the sparks go.'
+        : `Wind lifts a ${FUELS[rig.fuel].name} flame off the tip and takes its heat. Put a screen up, and look where the sparks go.`,
+      { field: 'work.wind' },
     )
 }

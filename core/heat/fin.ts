@@ -71,6 +71,12 @@ export const workBench = (cells: number): Bench => ({
 
 const ROOM_K = 293.15
 
+/** How far a temperature lies from 20 °C toward the metal's hot figure, 0 to 1. */
+function shareOf(kelvin: number, perK: number): number {
+  const x = (kelvin - ROOM_K) * perK
+  return x < 0 ? 0 : x > 1 ? 1 : x
+}
+
 /**
  * One step in time of conduction along a bar with pulls from outside: backward Euler, properties frozen at the start
  * of the step, then the change corrected for heat capacity that rises with temperature. Stable for any step.
@@ -86,16 +92,12 @@ export function advance(bar: Bar, kelvin: Float64Array, dt: number, pulls: Pulls
   const [kCold, kHot] = metal.conductivity
   const [cpCold, cpHot] = metal.specificHeat
   const mass = metal.density * areaM2
-  const share = (t: number) => {
-    const x = (t - ROOM_K) * perK
-    return x < 0 ? 0 : x > 1 ? 1 : x
-  }
   const perDt = 1 / dt
   let left = 0
   let before = 0
   let beforeD = 0
   let here = kelvin[0] as number
-  let shareHere = share(here)
+  let shareHere = shareOf(here, perK)
   let half = (dz[0] as number) / (2 * (kCold + shareHere * (kHot - kCold)))
   for (let i = 0; i < n; i++) {
     const heat = mass * (dz[i] as number) * (cpCold + shareHere * (cpHot - cpCold))
@@ -105,7 +107,7 @@ export function advance(bar: Bar, kelvin: Float64Array, dt: number, pulls: Pulls
     let shareNext = 0
     if (i + 1 < n) {
       next = kelvin[i + 1] as number
-      shareNext = share(next)
+      shareNext = shareOf(next, perK)
       const halfNext = (dz[i + 1] as number) / (2 * (kCold + shareNext * (kHot - kCold)))
       right = areaM2 / (half + halfNext)
       half = halfNext

@@ -50,6 +50,8 @@ export interface JointHeatAsked {
   readonly targetK: number
   readonly floorK: number
   readonly airK: number
+  /** What both parts start at, when they were warmed through first. */
+  readonly startK?: number | undefined
   /** How long the heat is held while filler is fed, s. */
   readonly feedS: number
   /** `follow`: to and fro, toward the colder part, tube first. `cup`: on the cup alone, 0.3 of its depth in. */
@@ -118,6 +120,8 @@ interface Side {
   readonly inner: Float64Array
   readonly sizeM: number
   readonly aims: readonly [Float64Array, Float64Array]
+  /** Conductance from the flame in this step, W/K. */
+  readonly struck: Float64Array
   /** Cells of the overlap: first, and one past the last. */
   readonly from: number
   readonly to: number
@@ -191,7 +195,7 @@ function buildSide(asked: JointHeatAsked, which: 'a' | 'b'): Side {
   const k = conductivityAt(part.metal, 373.15)
   return {
     bar,
-    kelvin: new Float64Array(n).fill(asked.airK),
+    kelvin: new Float64Array(n).fill(asked.startK ?? asked.airK),
     pulls: noPulls(n),
     outer,
     inner,
@@ -201,30 +205,25 @@ function buildSide(asked: JointHeatAsked, which: 'a' | 'b'): Side {
     to,
     // beyond the far end the part goes on: a fin
     bench: workBench(n),
+    struck: new Float64Array(n),
     endG: Math.sqrt(12 * k * areaM2 * (outerRim + innerRim)),
   }
 }
 
-/** Gathers what pulls on a side: flame, air, radiation, its far end. Returns flame W and loss W at these temperatures. */
-function pull(
-  side: Side,
-  asked: JointHeatAsked,
-  onTube: number,
-  power: number,
-  far: number,
-): [number, number] {
-  const { kelvin, pulls, outer, inner, sizeM, aims } = side
+/** Gathers what pulls on a side: flame, air, radiation, its far end. */
+function pull(side: Side, asked: JointHeatAsked, onTube: number, power: number, far: number): void {
+  const { kelvin, pulls, outer, inner, sizeM, aims, struck } = side
   const { airK, flame } = asked
+  const { driveK } = flame
   const insideH = asked.purged ? PURGED_H : INSIDE_H
   const { g, gT } = pulls
   const [onA, onB] = aims
   const size = 1.32 / Math.sqrt(Math.sqrt(sizeM))
-  let heat = 0
-  let lost = 0
+  const [tube, cup] = [power * onTube, power * (1 - onTube)]
   for (let i = 0; i < kelvin.length; i++) {
     const t = kelvin[i] as number
     const rise = t - airK
-    const flameG = power * (onTube * (onA[i] as number) + (1 - onTube) * (onB[i] as number))
+    const flameG = tube * (onA[i] as number) + cup * (onB[i] as number)
     let loss = 0
     if (rise > 1) {
       const convection = size * Math.sqrt(Math.sqrt(rise))
@@ -234,12 +233,23 @@ function pull(
         (inner[i] as number) * (insideH + INSIDE_EMISSIVITY * radiation)
     }
     if (i === far) loss += side.endG
+    struck[i] = flameG
     g[i] = loss + flameG
-    gT[i] = loss * airK + flameG * flame.driveK
-    heat += flameG * (flame.driveK - t)
-    lost += loss * rise
+    gT[i] = loss * airK + flameG * driveK
   }
-  return [heat, lost]
+}
+
+/** What the flame gave and the rest took off in the step just made, W: by the temperatures that the step ended with. */
+function tally(side: Side, driveK: number): { heat: number; net: number } {
+  const { kelvin, pulls, struck } = side
+  let heat = 0
+  let net = 0
+  for (let i = 0; i < kelvin.length; i++) {
+    const t = kelvin[i] as number
+    heat += (struck[i] as number) * (driveK - t)
+    net += (pulls.gT[i] as number) - (pulls.g[i] as number) * t
+  }
+  return { heat, net }
 }
 
 const meanOf = (side: Side) => {
@@ -302,11 +312,12 @@ export function heatJoint(asked: JointHeatAsked): JointHeat {
   let atHeat = { heatJ: 0, intoA: 0, lostJ: 0, tubeFirstS: 0 }
   let imbalance = 0
   let tubeFirst = asked.hand === 'follow'
-  const tubeEnoughK = asked.airK + TUBE_SHARE * (asked.targetK - asked.airK)
+  const tubeEnoughK =
+    (asked.startK ?? asked.airK) + TUBE_SHARE * (asked.targetK - (asked.startK ?? asked.airK))
   let endS = limit
   while (t < endS - 1e-9) {
     const hot = toHeatS !== undefined
-    const [first, grows] = coarse ? [0.4, 0.08] : [0.2, 0.04]
+    const [first, grows] = coarse ? [0.5, 0.12] : [0.25, 0.05]
     const dt = Math.min(hot ? 1 : Math.max(first, grows * t), endS - t)
     const [meanA, meanB] = [meanOf(a), meanOf(b)]
     const mean = (meanA + meanB) / 2
@@ -315,16 +326,17 @@ export function heatJoint(asked: JointHeatAsked): JointHeat {
     const onTube = asked.hand === 'cup' ? 0 : tubeFirst ? 0.85 : TO_AND_FRO
     // once it is hot the hand holds it there while filler is fed
     const power = hot ? Math.min(1, Math.max(0, (asked.targetK + 10 - mean) / 20)) : 1
-    const [heatA, lostA] = pull(a, asked, onTube, power, 0)
-    const [heatB, lostB] = pull(b, asked, onTube, power, b.kelvin.length - 1)
+    pull(a, asked, onTube, power, 0)
+    pull(b, asked, onTube, power, b.kelvin.length - 1)
     if (asked.rag) wet(a, asked.rag)
     advance(a.bar, a.kelvin, dt, a.pulls, a.bench)
     advance(b.bar, b.kelvin, dt, b.pulls, b.bench)
+    const [gaveA, gaveB] = [tally(a, asked.flame.driveK), tally(b, asked.flame.driveK)]
     exchange(a, b, asked, dt, hot)
     t += dt
-    heatJ += (heatA + heatB) * dt
-    intoA += heatA * dt
-    lostJ += (lostA + lostB) * dt
+    heatJ += (gaveA.heat + gaveB.heat) * dt
+    intoA += gaveA.heat * dt
+    lostJ += (gaveA.heat + gaveB.heat - gaveA.net - gaveB.net) * dt
     if (tubeFirst) tubeFirstS += dt
     const now = (meanOf(a) + meanOf(b)) / 2
     if (!hot) {
@@ -332,7 +344,8 @@ export function heatJoint(asked: JointHeatAsked): JointHeat {
         const share = now > mean ? Math.min(1, Math.max(0, (asked.targetK - mean) / (now - mean))) : 1
         toHeatS = t - dt + dt * share
         atHeat = { heatJ, intoA, lostJ, tubeFirstS }
-        const stored = heatStored(a.bar, a.kelvin, asked.airK) + heatStored(b.bar, b.kelvin, asked.airK)
+        const startK = asked.startK ?? asked.airK
+        const stored = heatStored(a.bar, a.kelvin, startK) + heatStored(b.bar, b.kelvin, startK)
         imbalance = (heatJ - lostJ - stored) / heatJ
         endS = t + asked.feedS
       } else if (t > 60 && now < reachedK + 1e-4 * dt) break

@@ -13,6 +13,8 @@ export type TorchBraze = (typeof TORCH)[number]
 export interface BaseMetal {
   readonly key: string
   readonly name: string
+  /** A few words for a sentence: "copper", "stainless 304". */
+  readonly short: string
   readonly family: string
   readonly solidusK: number
   /** Mean linear expansion from 20 °C to brazing heat, 1/K. */
@@ -38,6 +40,10 @@ export interface BaseMetal {
 
 const STRENGTH: Readonly<Record<string, number>> = strengths.strength
 
+/** Without numbers of standards and what stands in brackets. */
+const shortName = (name: string) =>
+  name.replace(/ C\d{5}.*| \(.*| \d+(-\d+)? %.*| \d\d\/\d\d$| and other.*/, '').toLowerCase()
+
 /** Every base metal of the table, in its order. */
 export const BASE_METALS: readonly BaseMetal[] = rowsOf(table).map((row) => {
   const key = row.word('key')
@@ -46,6 +52,7 @@ export const BASE_METALS: readonly BaseMetal[] = rowsOf(table).map((row) => {
   return {
     key,
     name: row.word('name'),
+    short: shortName(row.word('name')),
     family: row.word('family'),
     solidusK: celsius(row.number('solidus_C')),
     expansion: row.number('expansion_um_per_mK') * 1e-6,
@@ -82,6 +89,7 @@ function familyAsOne(family: string): BaseMetal | undefined {
     ...lowest,
     key: family,
     name: members.length === 1 ? lowest.name : `${family.replaceAll('-', ' ')}, alloy not known`,
+    short: family.replaceAll('-', ' '),
     torch: strictest(
       TORCH,
       members.map((m) => m.torch),

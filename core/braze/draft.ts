@@ -1,0 +1,61 @@
+import { PlanDraft } from '../plan-draft.ts'
+import type { SiUnit } from '../quantity/units.ts'
+import { BRAZE_FIGURES, type BrazeFigureName, type BrazeRequest } from './types.ts'
+
+/** The SI unit of each figure of a braze. Clearances are radial; `baseHeadroom` is a difference of temperatures. */
+export const BRAZE_FIGURE_UNIT: Readonly<Record<BrazeFigureName, SiUnit>> = {
+  brazingTemperature: 'K',
+  baseHeadroom: 'K',
+  clearanceCold: 'm',
+  clearanceHot: 'm',
+  overlapNeeded: 'm',
+  overlapGiven: 'm',
+  jointStrength: 'N',
+  partStrength: 'N',
+  endLoad: 'N',
+  fillerVolume: 'm3',
+  rodLength: 'm',
+  rodLengthAll: 'm',
+  fluxMass: 'kg',
+  timeToTemperature: 's',
+  feedTime: 's',
+  torchTime: 's',
+  heatNeeded: 'J',
+  tipOrifice: 'm',
+  coneDistance: 'm',
+  fuelFlow: 'm3/s',
+  oxygenFlow: 'm3/s',
+  oxygenPressure: 'Pa',
+  fuelPressure: 'Pa',
+  oxygenUsed: 'm3',
+  fuelUsed: 'm3',
+  purgeFlow: 'm3/s',
+  purgeVolume: 'm3',
+  purgeTime: 's',
+  purgeGas: 'm3',
+  reach60C: 'm',
+  reach60CWithRag: 'm',
+  protectedTemperature: 'K',
+  softenedLength: 'm',
+  nextJointTemperature: 'K',
+  setTime: 's',
+  coolTime: 's',
+  preheatTo: 'K',
+  preheatHeat: 'J',
+  grooveDepth: 'm',
+  grooveWidth: 'm',
+}
+/** Figures that are a difference of temperatures, not a temperature. */
+export const RISES: readonly BrazeFigureName[] = ['baseHeadroom']
+
+const SHAPE = { names: BRAZE_FIGURES, unit: BRAZE_FIGURE_UNIT, atTip: new Set<BrazeFigureName>() }
+
+/** A braze while it is being planned. */
+export class BrazeDraft extends PlanDraft<BrazeFigureName> {
+  constructor(readonly request: BrazeRequest) {
+    super(SHAPE, request.shop.units, request.work.ticked)
+  }
+  end() {
+    return this.parts()
+  }
+}

@@ -1,0 +1,161 @@
+import type { FuelId } from '../gas/fuels.ts'
+import { isCopper } from '../metal/base-metals.ts'
+import type { Filler } from '../metal/fillers.ts'
+import { INCH_M, NUMBER_DRILLS } from '../quantity/index.ts'
+import type { BrazeRequest, BrazeRig } from './types.ts'
+
+/** How a fuel burns in a brazing torch. Volumes of oxygen per volume of fuel; gross heat in J for each m³ at 70 F. */
+export interface BrazeGas {
+  /** Neutral through the torch: low, middle, high. */
+  readonly neutral: readonly [number, number, number]
+  readonly grossHeat: number
+  /** Temperature that drives heat into the work, K. */
+  readonly driveK: number
+  /** Speed of the mixed gas at the port, m/s: low, design, high. */
+  readonly exitSpeed: readonly [number, number, number]
+  readonly estimated: boolean
+}
+
+const bySpeed = (burning: number) => [4 * burning, 12 * burning, 20 * burning] as const
+/** By fuel. Heats of combustion; ratios and speeds as practised; drive temperatures are guides, ± 100 K. */
+export const BRAZE_GAS: Readonly<Record<FuelId, BrazeGas>> = {
+  acetylene: {
+    neutral: [1, 1.05, 1.15],
+    grossHeat: 53.88e6,
+    driveK: 2673,
+    exitSpeed: [80, 130, 200],
+    estimated: false,
+  },
+  propane: {
+    neutral: [3.5, 3.9, 4.3],
+    grossHeat: 91.91e6,
+    driveK: 2423,
+    exitSpeed: bySpeed(3.7),
+    estimated: false,
+  },
+  propylene: {
+    neutral: [2.6, 3, 3.5],
+    grossHeat: 85.23e6,
+    driveK: 2523,
+    exitSpeed: bySpeed(4.5),
+    estimated: false,
+  },
+  'natural-gas': {
+    neutral: [1.5, 1.75, 2],
+    grossHeat: 36.88e6,
+    driveK: 2373,
+    exitSpeed: bySpeed(3.9),
+    estimated: false,
+  },
+  mps: { neutral: [2.3, 2.5, 2.7], grossHeat: 84e6, driveK: 2523, exitSpeed: bySpeed(4.7), estimated: true },
+  hydrogen: {
+    neutral: [0.25, 0.4, 0.5],
+    grossHeat: 11.84e6,
+    driveK: 2373,
+    exitSpeed: bySpeed(10),
+    estimated: false,
+  },
+}
+
+/** Acetylene is half of the mixture that a brazing tip is reckoned with. */
+const ACETYLENE_SHARE = 0.5
+/** Share of the mixed gas that is fuel. */
+const fuelShare = (fuel: FuelId) =>
+  fuel === 'acetylene' ? ACETYLENE_SHARE : 1 / (1 + BRAZE_GAS[fuel].neutral[1])
+
+/** Fuel through one torch, m³/s, by the speed of the mixed gas at its ports. 0.040 in: 6.7 scfh of acetylene at 130 m/s. */
+export function fuelFlowOf(fuel: FuelId, orificeM: number, ports: number, exitSpeed?: number): number {
+  const area = (Math.PI / 4) * orificeM * orificeM * ports
+  return area * (exitSpeed ?? BRAZE_GAS[fuel].exitSpeed[1]) * fuelShare(fuel)
+}
+
+/** Bore of each port for a fuel flow through one torch, m. */
+export function orificeFor(fuel: FuelId, flow: number, ports: number): number {
+  const area = flow / (BRAZE_GAS[fuel].exitSpeed[1] * fuelShare(fuel)) / ports
+  return Math.sqrt((4 * area) / Math.PI)
+}
+
+/** The largest single orifice that is worked out for; beyond it a heating head takes over. */
+export const SINGLE_MAX_M = 0.075 * INCH_M
+/** The smallest orifice that is planned with. */
+export const ORIFICE_MIN_M = 0.018 * INCH_M
+/** The number drill nearest to a bore, of those up to `mostM`. */
+export function nearestDrill(m: number, mostM: number): number {
+  let best = m
+  let off = Infinity
+  for (const { diameterM } of NUMBER_DRILLS) {
+    const d = Math.abs(diameterM - m)
+    if (d < off && diameterM <= mostM * (1 + 1e-9)) [best, off] = [diameterM, d]
+  }
+  return best
+}
+
+/** Cone tip to metal, m, by how the shop likes its heat; and what that does to the heat that goes in. */
+export const CONE_M = { fierce: 0.01, 'by-tip': 0.015, soft: 0.025 } as const
+/** Share of the flame's heat that enters cold metal. Source: craft trials, ± 20 %. */
+export const efficiencyAt = (coneM: number): number => 0.36 / (1 + (coneM / 0.04) ** 1.5)
+/** Half width of the flame where it strikes, m. */
+export const spreadAt = (coneM: number, powerW: number): number =>
+  0.007 * Math.sqrt(powerW / 5160) * (0.6 + (0.4 * coneM) / 0.013)
+export const EFFICIENCY_SPAN = [0.8, 1.2] as const
+
+/** A flame by name, why it is chosen, and what it does to the oxygen: a factor on the neutral ratio. */
+export interface FlameChoice {
+  readonly name: string
+  readonly because: string
+  readonly oxygen: number
+}
+
+const REDUCING = { name: 'slightly reducing', oxygen: 0.92 }
+const NEUTRAL = { name: 'neutral', oxygen: 1 }
+const OXIDISING = { name: 'slightly oxidising', oxygen: 1.12 }
+const CARBURISING = { name: 'soft carburising', oxygen: 0.85 }
+
+/** Which flame, by filler, metal and the shop's school. */
+export function chooseFlame({ work, shop }: BrazeRequest, filler: Filler | undefined): FlameChoice {
+  const metals = [work.a.metal, work.b.metal]
+  const iron = metals.some((m) => m.family === 'cast-iron')
+  if (metals.some((m) => m.key === 'copper-tough-pitch'))
+    return {
+      ...NEUTRAL,
+      because: 'Hydrogen in a reducing flame makes tough-pitch copper brittle: neutral, and short.',
+    }
+  if (filler?.kind === 'aluminium')
+    return { ...REDUCING, because: 'A little too much fuel keeps the oxide on aluminium from growing.' }
+  if (iron && shop.schools.ironFlame === 'soft-carburising')
+    return {
+      ...CARBURISING,
+      because: 'Your shop’s choice on iron: soft and slow. It leaves carbon where it lingers.',
+    }
+  if (filler?.kind === 'zinc')
+    return iron
+      ? { ...NEUTRAL, because: 'Carbon from a rich flame hardens the iron, spare oxygen burns it.' }
+      : {
+          ...OXIDISING,
+          because: 'A little spare oxygen puts a skin on the zinc and keeps it from boiling off.',
+        }
+  if (filler?.kind === 'phosphorus' && metals.some(isCopper))
+    return shop.schools.flame === 'neutral'
+      ? {
+          ...NEUTRAL,
+          because:
+            'Your shop’s choice on copper; the other school takes it slightly reducing, softer and cooler.',
+        }
+      : {
+          ...REDUCING,
+          because: 'Soft and a little cool, it keeps copper bright; the other school takes it neutral.',
+        }
+  return { ...NEUTRAL, because: 'Neither carbon nor spare oxygen gets to the metal, and the flux lasts.' }
+}
+
+/** What each wrong flame does here, in a sentence. */
+export function wrongFlames(metals: readonly { readonly family: string }[]): string {
+  const iron = metals.some((m) => m.family === 'cast-iron' || m.family === 'steel')
+  return `Too much oxygen (pointed, hissing cone): scale, spent flux, pores.${iron ? ' It burns iron; carbon from a rich flame hardens it.' : ''} Too much fuel (long feather, yellow): soot under the filler, which then balls up.`
+}
+
+/** A fuel without a zone to trim by. */
+export const BLIND_FUELS: readonly FuelId[] = ['hydrogen']
+/** Oxygen per fuel as set, from the flame's factor. */
+export const oxygenPerFuel = (rig: Pick<BrazeRig, 'fuel'>, flame: FlameChoice): number =>
+  BRAZE_GAS[rig.fuel].neutral[1] * flame.oxygen

@@ -1,0 +1,280 @@
+import { sayDraw } from '../gas/draw.ts'
+import { sayRig } from '../cut/rig-match.ts'
+import { FILLER_SOURCE, findFiller } from '../metal/fillers.ts'
+import { METAL_SOURCE } from '../metal/base-metals.ts'
+import { adviseBraze, sayHarm, sayMetals, sayService } from './advice.ts'
+import { BrazeDraft } from './draft.ts'
+import { chooseFlame, type FlameChoice } from './flame.ts'
+import { planHeat } from './plan-heat.ts'
+import { planJoint } from './plan-joint.ts'
+import { planPurge } from './purge.ts'
+import { filmAt, isBuiltUp, isRound } from './joint.ts'
+import { chosenProcess, judgeProcesses } from './process.ts'
+import { asRanked, rankFillers, type Judged } from './rank.ts'
+import { planRepair } from './repair.ts'
+import { refusePair, type Situation } from './rules.ts'
+import { brazeSteps } from './steps.ts'
+import type { BrazeChoice, BrazePlan, BrazeRequest, BrazeStep, Form, HeatProfile } from './types.ts'
+
+/** What the fillers are judged for in this request. */
+export function situationOf({ work, rig, shop }: BrazeRequest): Situation {
+  const prices = new Map(rig.rods?.flatMap((r) => (r.perKg === undefined ? [] : [[r.id, r.perKg]])))
+  return {
+    a: work.a.metal,
+    b: work.b.metal,
+    services: work.services,
+    serviceK: work.serviceK,
+    gapAt: isBuiltUp(work) ? undefined : (kelvin) => filmAt(work, kelvin),
+    builtUp: isBuiltUp(work),
+    pressurised: work.pressurePa > 0,
+    codeUse: work.codeUse,
+    learning: work.skill === 'learning',
+    yellow: work.colour === 'yellow',
+    shelf: rig.rods && new Set(rig.rods.map((r) => r.id)),
+    pricePerKg: prices,
+    units: shop.units,
+  }
+}
+
+/**
+ * Plans one braze: process, filler, flux, flame, joint, heat, gas, purge, feeding and filler.
+ * @param request work, rig and shop in SI
+ * @returns every figure that the joint calls for, with source, span, reason and what it rests on; the ranking of all
+ *   fillers; the steps; the findings and the cautions to tick. A plan with a `stop` carries its codes on every figure:
+ *   none of them is then to be set on a rig. A closed vessel, a refused metal or no filler at all: a stop and few figures.
+ * @example planBraze(request).figures.brazingTemperature?.value // K
+ */
+export function planBraze(request: BrazeRequest): BrazePlan {
+  const draft = new BrazeDraft(request)
+  if (!sayHarm(draft)) return finish(draft, NOTHING, [], [], [])
+  sayService(draft)
+  sayRig(draft, request.rig)
+  const situation = situationOf(request)
+  const ranking = rankFillers(situation)
+  const judged = chooseFiller(draft, ranking, situation)
+  const film = judged?.gapM ?? filmAt(request.work, 1000)
+  const processes = judgeProcesses(request, film, judged !== undefined, (k) => draft.show(k, 'temperature'))
+  const process = chosenProcess(processes)
+  sayProcess(draft, process)
+  const flame = chooseFlame(request, judged?.filler)
+  const choice = choiceOf(request, judged, flame, process)
+  if (!judged) return finish(draft, choice, ranking, processes, [])
+  putTemperatures(draft, judged)
+  sayMetals(draft, judged)
+  const { volumeM3 } = planJoint(draft, judged, choice)
+  const preheatK = planRepair(draft)
+  const heated = planHeat(draft, { judged, flame, fillerM3: volumeM3, preheatK })
+  planPurge(draft, heated.litS + heated.coolS)
+  sayDraw(draft, request, heated.fuelFlow, heated.litS)
+  adviseBraze(draft, judged)
+  const steps = brazeSteps(draft, {
+    filler: judged.filler,
+    flux: choice.flux,
+    form: choice.form,
+    flame,
+    targetK: judged.targetK,
+    heatS: heated.heatS,
+    tubeFirstS: heated.tubeFirstS,
+    feedS: heated.feedS,
+    setS: heated.setS,
+    coolS: heated.coolS,
+    preheatK,
+  })
+  return finish(draft, choice, ranking, processes, steps, heated.profile)
+}
+
+const NOTHING: BrazeChoice = { process: 'neither', filler: null, flux: 'none', flame: 'none', form: 'bare' }
+
+function finish(
+  draft: BrazeDraft,
+  choice: BrazeChoice,
+  ranking: readonly Judged[],
+  processes: BrazePlan['processes'],
+  steps: readonly BrazeStep[],
+  profile?: HeatProfile,
+): BrazePlan {
+  return {
+    kind: 'braze',
+    choice,
+    ...draft.end(),
+    ranking: ranking.map(asRanked),
+    processes,
+    steps,
+    ...(profile ? { profile } : {}),
+  }
+}
+
+/** The filler to plan with: the one that is insisted on when it may be, else the first of the ranking. */
+function chooseFiller(
+  draft: BrazeDraft,
+  ranking: readonly Judged[],
+  situation: Situation,
+): Judged | undefined {
+  const { work } = draft.request
+  const best = ranking.find((j) => j.verdict !== 'forbidden')
+  if (work.filler !== undefined && findFiller(work.filler)) return insisted(draft, ranking, work.filler, best)
+  if (best) {
+    if (best.verdict === 'poor')
+      draft.say(
+        'mind',
+        'filler-poor',
+        'No filler without a drawback',
+        `${best.filler.id} is the least bad: ${lastOf(best)}`,
+        { field: 'work.filler', figure: 'brazingTemperature' },
+      )
+    return best
+  }
+  const refused = refusePair(situation)
+  const hot = ranking.find((j) => j.gapM !== undefined && j.gapM <= 0)
+  const wide = ranking.every((j) => (j.gapM ?? 0) > 0.0004)
+  draft.say(
+    'stop',
+    refused ? 'pair-refused' : hot ? 'interference' : wide ? 'gap-too-wide' : 'no-filler',
+    refused
+      ? 'Not with a torch and filler'
+      : hot
+        ? 'Hot, the parts jam'
+        : wide
+          ? 'Too wide to draw filler in'
+          : 'No filler may be used',
+    refused ??
+      (hot
+        ? 'The part inside grows more than the one round it: no gap is left at brazing heat. Give more clearance, or change which part goes inside.'
+        : wide
+          ? `Over ${draft.show(0.0004, 'length')} hot nothing is drawn in. Close the gap with a sleeve or a new part, or build it up as a bead.`
+          : 'Every filler is barred, each for the reason beside it. Change the metal, the service or the gap, or have it welded.'),
+    { field: refused ? 'work.a.metal' : hot || wide ? 'work.clearance' : 'work.filler' },
+  )
+  return undefined
+}
+
+const lastOf = (j: Judged) =>
+  (j.reasons.find((r) => r.weight === 'poor') ?? j.reasons.find((r) => r.weight === 'barred'))?.text ?? ''
+
+function insisted(
+  draft: BrazeDraft,
+  ranking: readonly Judged[],
+  id: string,
+  best: Judged | undefined,
+): Judged | undefined {
+  const { overrideReason: reason } = draft.request.work
+  const asked = ranking.find((j) => j.filler.id === id)
+  const where = { field: 'work.filler', figure: 'brazingTemperature' }
+  if (!asked || asked.filler.id === best?.filler.id) return asked
+  const harm = asked.reasons.find((r) => r.weight === 'hard')
+  if (harm) {
+    draft.say(
+      'stop',
+      'filler-forbidden',
+      `${id} is barred here`,
+      `${harm.text} Nobody’s word lifts this one.`,
+      where,
+    )
+    return asked.gapM !== undefined && asked.gapM <= 0 ? undefined : best
+  }
+  const barred = asked.reasons.find((r) => r.weight === 'barred')
+  if (barred && reason.length < LEAST_REASON) {
+    draft.say(
+      'stop',
+      'override-reason',
+      `${id} needs a reason`,
+      `${barred.text} If you mean it, write why: it stays in the record.`,
+      { field: 'work.overrideReason', figure: 'brazingTemperature' },
+    )
+    return asked
+  }
+  draft.say(
+    barred || asked.verdict === 'poor' ? 'mind' : 'note',
+    'override',
+    `${id} by your choice`,
+    `${best ? `${best.filler.id} comes first here. ` : ''}${barred?.text ?? lastOf(asked)}${reason === '' ? '' : ` Your reason: ${reason}`}`.trim(),
+    where,
+  )
+  return asked
+}
+/** Fewer letters than this are no reason. */
+const LEAST_REASON = 10
+
+function choiceOf(
+  { work, rig }: BrazeRequest,
+  judged: Judged | undefined,
+  flame: FlameChoice,
+  process: BrazeChoice['process'],
+): BrazeChoice {
+  if (!judged) return { ...NOTHING, process }
+  const shelf = rig.rods?.find((r) => r.id === judged.filler.id)?.form
+  const usual: Form = judged.filler.kind === 'zinc' ? 'flux-coated' : 'bare'
+  const borax = work.fluxMake === 'home-mixed' && judged.filler.kind === 'zinc'
+  return {
+    process,
+    filler: judged.filler.id,
+    flux: borax ? 'borax, home-mixed' : judged.flux,
+    flame: flame.name,
+    form: work.form ?? shelf ?? usual,
+  }
+}
+
+function sayProcess(draft: BrazeDraft, process: BrazeChoice['process']): void {
+  const { work } = draft.request
+  if (work.colour === 'base')
+    draft.say(
+      'mind',
+      'colour',
+      'The seam will show',
+      'No filler has the colour of the base metal. If it has to match, weld it with a like rod.',
+      { field: 'work.colour' },
+    )
+  else if (process === 'neither' && work.services.has('steam'))
+    draft.say('stop', 'weld', 'Weld it', 'Steam goes past what any filler here holds over the years.', {
+      field: 'work.service',
+    })
+  if (
+    process === 'brazing' &&
+    isRound(work) &&
+    work.serviceK <= 393.15 &&
+    [...work.services].every((s) => s === 'water' || s === 'drinking-water') &&
+    work.codeUse === 'none' &&
+    work.load !== 'heavy'
+  )
+    draft.say(
+      'note',
+      'solder-enough',
+      'Solder would do',
+      `Below ${draft.show(393.15, 'temperature')} and with little load solder holds this, with less heat. Brazed it is stronger and stands a fire longer.`,
+      { field: 'work.load' },
+    )
+  if (work.joint === 'butt')
+    draft.say(
+      'mind',
+      'butt',
+      'A butt joint is weak',
+      'Its area is only the wall times the length, and a film pulled straight is weaker than one in shear. Lap, sleeve or scarf it where you can.',
+      { field: 'work.joint', figure: 'jointStrength' },
+    )
+}
+
+function putTemperatures(draft: BrazeDraft, { filler, targetK, solidusK }: Judged): void {
+  draft.put('brazingTemperature', {
+    value: targetK,
+    low: Math.min(targetK, filler.minK),
+    high: Math.max(targetK, Math.min(filler.maxK, solidusK - 10)),
+    because: `The middle of ${filler.id}’s brazing range, ${draft.showSpan(filler.minK, filler.maxK, 'temperature')}, kept under the melting of the base. It melts from ${draft.showSpan(filler.solidusK, filler.liquidusK, 'temperature')}.`,
+    from: {
+      filler: filler.id,
+      brazingMin: filler.minK,
+      brazingMax: filler.maxK,
+      solidus: filler.solidusK,
+      liquidus: filler.liquidusK,
+      lowerBaseSolidus: solidusK,
+    },
+    cites: FILLER_SOURCE,
+  })
+  draft.put('baseHeadroom', {
+    value: solidusK - targetK,
+    low: solidusK - Math.max(targetK, Math.min(filler.maxK, solidusK - 10)),
+    high: solidusK - Math.min(targetK, filler.minK),
+    because: `The lower base metal begins to melt at ${draft.show(solidusK, 'temperature')}; less the brazing temperature.`,
+    from: { lowerBaseSolidus: solidusK, brazingTemperature: targetK },
+    cites: METAL_SOURCE,
+  })
+}

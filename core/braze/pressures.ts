@@ -1,0 +1,249 @@
+import { FUELS, OXYGEN } from '../gas/fuels.ts'
+import { CHART_HOSE, hoseDrop } from '../gas/hose.ts'
+import {
+  ACETYLENE_MAX_GAUGE_PA,
+  ACETYLENE_WORKED_OUT_MAX_PA,
+  HOSE_DROP_MAX_SHARE,
+  LOCK_UP_PA,
+  refuseSetting,
+  type SettingAsked,
+} from '../limits.ts'
+import { downToDivision, INCH_M, PSI_PA, toDivision } from '../quantity/index.ts'
+import type { BrazeDraft } from './draft.ts'
+import type { TipRow } from './types.ts'
+
+const psi = (n: number) => n * PSI_PA
+/** Acetylene at an equal-pressure torch by single orifice, Pa gauge. */
+const BANDS: readonly (readonly [upToM: number, low: number, high: number])[] = [
+  [0.035 * INCH_M, psi(3), psi(5)],
+  [0.05 * INCH_M, psi(4), psi(6)],
+  [0.075 * INCH_M, psi(5), psi(8)],
+]
+const HEAD_BAND = [psi(6), psi(10)] as const
+const HEAVY_BAND = [psi(4), psi(10)] as const
+/** A worked-out brazing pressure may be out by this share either way. */
+const SPAN = 0.4
+/** Oxygen for propane: so many times its pressure. */
+const PROPANE_TIMES = [2, 4] as const
+
+/** The usual fuel pressure at an equal-pressure torch, Pa gauge, low and high; undefined where none is known. */
+export function brazingBand(
+  fuel: string,
+  orificeM: number,
+  heating: boolean,
+): readonly [number, number] | undefined {
+  if (fuel === 'acetylene') {
+    if (heating) return HEAD_BAND
+    const found = BANDS.find(([upTo]) => orificeM <= upTo * (1 + 1e-9))
+    return found && [found[1], found[2]]
+  }
+  return fuel === 'propane' ? HEAVY_BAND : undefined
+}
+
+/** What pressures are worked out from: flows of all torches on the hose, m³/s; the barometer, Pa. */
+export interface GasAsked {
+  readonly orificeM: number
+  readonly heating: boolean
+  readonly fuelFlow: number
+  readonly oxygenFlow: number
+  readonly ambientPa: number
+  readonly row: TipRow | undefined
+}
+
+const CITES = 'usual bands of equal-pressure brazing torches; the torch maker’s chart wins'
+
+/** Works out both settings at the regulators, or says why there are none. */
+export function planPressures(draft: BrazeDraft, asked: GasAsked): void {
+  const { rig, shop } = draft.request
+  const charted = asked.row
+  if (charted?.fuelGaugePa === undefined && rig.torchKind === 'injector') {
+    draft.say(
+      'mind',
+      'injector',
+      'Injector torch: its own chart',
+      'An injector draws its fuel in with the oxygen, so only its maker’s chart says what to set. Enter it with the torch.',
+      { field: 'rig.chart', figure: 'fuelPressure' },
+    )
+    return
+  }
+  const band = brazingBand(rig.fuel, asked.orificeM, asked.heating)
+  if (!band && (charted?.fuelGaugePa === undefined || charted.oxygenGaugePa === undefined)) {
+    draft.say(
+      'mind',
+      'no-band',
+      'No pressures to work from',
+      `For ${FUELS[rig.fuel].name}${rig.fuel === 'acetylene' ? ' through so large an orifice' : ''} no usual pressures are known here. Enter the torch maker’s chart; set the rest by flow and flame.`,
+      { field: 'rig.chart', figure: 'fuelPressure' },
+    )
+    return
+  }
+  const middle = band ? (band[0] + band[1]) / 2 : 0
+  const fuelDrop = dropOf(draft, 'fuel', asked, charted?.fuelGaugePa ?? middle)
+  if (fuelDrop === undefined) return
+  const fuel =
+    charted?.fuelGaugePa === undefined
+      ? putFuelEstimate(draft, asked, band ?? [0, 0], fuelDrop)
+      : putCharted(draft, 'fuelPressure', asked, charted.fuelGaugePa, fuelDrop)
+  if (fuel === undefined) return
+  if (charted?.oxygenGaugePa !== undefined) {
+    const drop = dropOf(draft, 'oxygen', asked, charted.oxygenGaugePa)
+    if (drop !== undefined) putCharted(draft, 'oxygenPressure', asked, charted.oxygenGaugePa, drop)
+    return
+  }
+  const times =
+    rig.fuel === 'acetylene'
+      ? asked.heating || shop.schools.pressures === 'twice'
+        ? 2
+        : 1
+      : (PROPANE_TIMES[0] + PROPANE_TIMES[1]) / 2
+  const atTorch = middle * times
+  const drop = dropOf(draft, 'oxygen', asked, atTorch)
+  if (drop === undefined) return
+  const value = Math.max(rig.oxygenDivisionPa, toDivision(atTorch + drop, rig.oxygenDivisionPa))
+  const gate = gateOf(draft, 'oxygen', asked.ambientPa)
+  if (refuseSetting({ ...gate, gaugePa: value })) {
+    refused(draft, 'oxygenPressure', gate, value)
+    return
+  }
+  draft.put('oxygenPressure', {
+    value,
+    low: toDivision(value * (1 - SPAN), rig.oxygenDivisionPa),
+    high: Math.min(toDivision(value * (1 + SPAN), rig.oxygenDivisionPa), rig.oxygenRatingPa ?? Infinity),
+    because:
+      times === 1
+        ? `Equal to the fuel at the torch, and ${draft.show(drop, 'pressure')} for the hose. An estimate: set by the flame in the end.`
+        : `${times} times the fuel at the torch, and ${draft.show(drop, 'pressure')} for the hose. An estimate: set by the flame in the end.`,
+    from: { fuelAtTorch: middle, timesFuel: times, hoseDrop: drop, school: shop.schools.pressures },
+    cites: CITES,
+  })
+}
+
+function dropOf(
+  draft: BrazeDraft,
+  side: 'fuel' | 'oxygen',
+  asked: GasAsked,
+  atTorch: number,
+): number | undefined {
+  const { rig } = draft.request
+  const gas = side === 'fuel' ? FUELS[rig.fuel] : OXYGEN
+  const hose = side === 'fuel' ? rig.fuelHose : rig.oxygenHose
+  const drop = hoseDrop(
+    hose,
+    gas,
+    side === 'fuel' ? asked.fuelFlow : asked.oxygenFlow,
+    atTorch,
+    asked.ambientPa,
+  )
+  if (drop <= HOSE_DROP_MAX_SHARE * (atTorch + drop + asked.ambientPa)) return drop
+  draft.say(
+    'stop',
+    `${side}-hose-drop-too-large`,
+    side === 'fuel' ? 'Fuel hose too small' : 'Oxygen hose too small',
+    'The hose takes more pressure than can be reckoned with, so no setting is given. Use a wider or shorter hose.',
+    { field: `rig.${side}Hose`, figure: `${side}Pressure` },
+  )
+  return undefined
+}
+
+type Gate = Omit<SettingAsked, 'gaugePa'>
+function gateOf(draft: BrazeDraft, side: 'fuel' | 'oxygen', ambientPa: number): Gate {
+  const { rig } = draft.request
+  return side === 'oxygen'
+    ? { gas: 'oxygen', ambientPa, divisionPa: rig.oxygenDivisionPa, ratingPa: rig.oxygenRatingPa }
+    : {
+        gas: rig.fuel,
+        ambientPa,
+        divisionPa: rig.fuelDivisionPa,
+        lockUpPa: rig.fuelLockUpPa,
+        ratingPa: rig.fuelRatingPa,
+      }
+}
+
+function putFuelEstimate(
+  draft: BrazeDraft,
+  asked: GasAsked,
+  band: readonly [number, number],
+  drop: number,
+): number | undefined {
+  const { rig } = draft.request
+  const division = rig.fuelDivisionPa
+  const gate = gateOf(draft, 'fuel', asked.ambientPa)
+  const middle = (band[0] + band[1]) / 2
+  const refusedAt = refuseSetting({ ...gate, gaugePa: Number.MAX_VALUE })?.limitPa ?? Number.MAX_VALUE
+  const ceiling = rig.fuel === 'acetylene' ? Math.min(ACETYLENE_WORKED_OUT_MAX_PA, refusedAt) : refusedAt
+  let highest = downToDivision(ceiling, division)
+  if (refuseSetting({ ...gate, gaugePa: highest })) highest -= division
+  const value = Math.min(Math.max(division, downToDivision(middle + drop, division)), highest)
+  if (refuseSetting({ ...gate, gaugePa: value })) return refused(draft, 'fuelPressure', gate, value)
+  return draft.put('fuelPressure', {
+    value,
+    low: Math.min(value, Math.max(division, downToDivision(value * (1 - SPAN), division))),
+    high: Math.min(highest, downToDivision(value * (1 + SPAN), division)),
+    because: `The middle of ${draft.showSpan(band[0], band[1], 'pressure')} at the torch for ${asked.heating ? 'a heating head' : `a ${draft.show(asked.orificeM, 'length')} orifice`} and ${draft.show(drop, 'pressure')} for the hose, down to a ${draft.show(division, 'pressure')} division. An estimate: set by flow and flame in the end.`,
+    from: {
+      fuel: rig.fuel,
+      tipOrifice: asked.orificeM,
+      bandLow: band[0],
+      bandHigh: band[1],
+      hoseDrop: drop,
+      gaugeDivision: division,
+      highestSetting: highest,
+    },
+    cites: CITES,
+  })
+}
+
+function putCharted(
+  draft: BrazeDraft,
+  name: 'fuelPressure' | 'oxygenPressure',
+  asked: GasAsked,
+  charted: number,
+  drop: number,
+): number | undefined {
+  const { rig } = draft.request
+  const side = name === 'fuelPressure' ? 'fuel' : 'oxygen'
+  const gas = side === 'fuel' ? FUELS[rig.fuel] : OXYGEN
+  const flow = side === 'fuel' ? asked.fuelFlow : asked.oxygenFlow
+  const at = asked.row?.at ?? 'regulator'
+  const division = side === 'fuel' ? rig.fuelDivisionPa : rig.oxygenDivisionPa
+  const standard = at === 'torch' ? 0 : hoseDrop(CHART_HOSE, gas, flow, charted, asked.ambientPa)
+  const extra = (side === 'fuel' ? downToDivision : toDivision)(Math.max(0, drop - standard), division)
+  const value = charted + extra
+  const gate = gateOf(draft, side, asked.ambientPa)
+  if (refuseSetting({ ...gate, gaugePa: value })) return refused(draft, name, gate, value)
+  return draft.put(name, {
+    value,
+    low: value,
+    high: value,
+    source: 'chart',
+    because: `Your chart's ${draft.show(charted, 'pressure')}${extra > 0 ? ` and ${draft.show(extra, 'pressure')} for the hose` : ''}.`,
+    from: { chartedPressure: charted, chartedAt: at, hoseDrop: drop, chartHoseDrop: standard },
+    cites: 'your chart',
+  })
+}
+
+function refused(
+  draft: BrazeDraft,
+  figure: 'fuelPressure' | 'oxygenPressure',
+  gate: Gate,
+  gaugePa: number,
+): undefined {
+  const why = refuseSetting({ ...gate, gaugePa })
+  if (gate.gas === 'acetylene' && why?.code === 'acetylene-limit')
+    draft.say(
+      'stop',
+      'acetylene-limit',
+      'Too much acetylene pressure',
+      `Acetylene above ${draft.show(ACETYLENE_MAX_GAUGE_PA, 'pressure')} can explode by itself. The setting, ${draft.show(gate.lockUpPa ?? LOCK_UP_PA, 'pressure')} of rise when the valve shuts and half a gauge division must stay under that. Use a bigger hose, a smaller tip or another fuel.`,
+      { field: 'rig.chart', figure },
+    )
+  else
+    draft.say(
+      'stop',
+      why?.code ?? 'fuel-limit',
+      'Pressure past its limit',
+      `No setting is given: the highest here is ${draft.show(why?.limitPa ?? 0, 'pressure')}. Check the chart and the rating.`,
+      { field: 'rig.chart', figure },
+    )
+  return undefined
+}

@@ -1,0 +1,128 @@
+import { isCopper } from '../metal/base-metals.ts'
+import { CUBIC_FOOT_M3 } from '../quantity/units.ts'
+import type { BrazeDraft } from './draft.ts'
+import type { BrazeWork, Run, Schools } from './types.ts'
+
+const CFH = CUBIC_FOOT_M3 / 3600
+/** Nitrogen that is held while brazing, m³/s: 2 to 7 scfh, 5 unless somebody says. More blows the filler out. */
+export const HOLD_FLOW = { low: 2 * CFH, usual: 5 * CFH, high: 7 * CFH } as const
+const AIR_OXYGEN_PCT = 20.9
+/** Oxygen left inside, percent by volume: clean lines, and medical ones. */
+export const TARGET_PCT = { clean: 1, medical: 0.1 } as const
+const SWEEP_FLOW = 20 * CFH
+const SCALE_FROM_C = 200
+
+/** Whether nitrogen is needed: always on refrigerant and medical lines, a choice on the others of copper. */
+export const purgeNeed = (w: Pick<BrazeWork, 'services' | 'a' | 'joint'>): 'always' | 'choice' | 'none' => {
+  if (w.services.has('refrigerant') || w.services.has('medical-gas')) return 'always'
+  return isCopper(w.a.metal) && w.a.outsideDiameterM !== undefined ? 'choice' : 'none'
+}
+
+/** Volume inside runs of tube, m³. */
+export const runVolumeM3 = (runs: readonly Run[]): number =>
+  runs.reduce((sum, r) => sum + (Math.PI / 4) * (r.outsideDiameterM - 2 * r.wallM) ** 2 * r.lengthM, 0)
+
+/**
+ * Time to sweep a line down to a share of oxygen, s, rounded up: the gas mixes, so t = V/Q · ln(20.9/target).
+ * @param volumeM3 of the whole line
+ * @param flow m³/s, above 0
+ * @param targetPct oxygen left, percent, above 0 and under 20.9
+ */
+export const purgeTimeS = (volumeM3: number, flow: number, targetPct: number): number =>
+  Math.ceil((volumeM3 / flow) * Math.log(AIR_OXYGEN_PCT / targetPct) - 1e-9)
+
+const SCHOOL_TEXT: Readonly<Record<Schools['purge'], string>> = {
+  'measured-flow': 'Set it by the flow meter.',
+  'low-pressure':
+    'By your shop’s way: a low, unmetered regulator pressure, felt at the outlet. A flow meter tells more.',
+  'hand-feel': 'By your shop’s way: just felt on a wet cheek or hand at the outlet. A flow meter tells more.',
+  preset: 'By your shop’s preset valve: check once with a flow meter that it gives this much.',
+}
+
+/** Need, volume, flow, time and gas of the purge, with what goes wrong. `hotS`: from lighting until the tube is cool. */
+export function planPurge(draft: BrazeDraft, hotS: number): void {
+  const { work, shop } = draft.request
+  const need = purgeNeed(work)
+  if (need === 'none') return
+  const medical = work.services.has('medical-gas')
+  const flow = work.purgeFlow ?? HOLD_FLOW.usual
+  const where = { field: 'work.tubeRun', figure: 'purgeTime' }
+  if (need === 'always' || work.tubeRun.length > 0 || work.purgeFlow !== undefined) {
+    draft.put('purgeFlow', {
+      value: flow,
+      low: Math.min(flow, HOLD_FLOW.low),
+      high: Math.max(flow, HOLD_FLOW.high),
+      because: `${work.purgeFlow === undefined ? 'Within' : 'Yours; usual is'} ${draft.showSpan(HOLD_FLOW.low, HOLD_FLOW.high, 'flow')} while brazing: enough to keep air out, too little to press on the filler. ${SCHOOL_TEXT[shop.schools.purge]}`,
+      from: { holdLow: HOLD_FLOW.low, holdHigh: HOLD_FLOW.high, school: shop.schools.purge },
+      cites: 'copper tube practice; NFPA 99 for medical lines',
+    })
+  }
+  if (flow > HOLD_FLOW.high * 1.001)
+    draft.say(
+      'mind',
+      'purge-over-flow',
+      'Too much nitrogen',
+      `${draft.show(flow, 'flow')} presses the filler out of the joint and blows bubbles in it. Turn down to ${draft.showSpan(HOLD_FLOW.low, HOLD_FLOW.high, 'flow')} before the flame comes near.`,
+      { field: 'work.purgeFlow', figure: 'purgeFlow' },
+    )
+  if (work.tubeRun.length > 0) putSweep(draft, flow, medical ? TARGET_PCT.medical : TARGET_PCT.clean, hotS)
+  else if (need === 'always')
+    draft.say(
+      'mind',
+      'purge-run',
+      'How long to sweep',
+      'Give the runs of tube from the nitrogen to the open end, so that the time can be worked out.',
+      where,
+    )
+  if (need === 'always') {
+    draft.say(
+      'mind',
+      'nitrogen',
+      'Nitrogen before, during and after',
+      `Regulator and relief on the cylinder, the far end open before any flow, the room aired: nitrogen smothers without warning. Let it run until the tube is under ${draft.show(SCALE_FROM_C + 273.15, 'temperature')}${medical ? ', on a medical line until it is cold to the hand, and show it with an oxygen meter' : ''}.`,
+      { figure: 'purgeFlow' },
+    )
+  } else
+    draft.say(
+      'note',
+      'nitrogen-choice',
+      'Nitrogen is your choice here',
+      'On refrigerant, medical and clean lines it is always asked for; on this one scale inside does little harm.',
+      where,
+    )
+}
+
+function putSweep(draft: BrazeDraft, flow: number, targetPct: number, hotS: number): void {
+  const { tubeRun } = draft.request.work
+  const volume = draft.put('purgeVolume', {
+    value: runVolumeM3(tubeRun),
+    low: runVolumeM3(tubeRun),
+    high: runVolumeM3(tubeRun),
+    because: 'The bore of every run, end to end.',
+    from: Object.fromEntries(
+      tubeRun.flatMap((r, i) => [
+        [`bore${i + 1}`, r.outsideDiameterM - 2 * r.wallM],
+        [`length${i + 1}`, r.lengthM],
+      ]),
+    ),
+    cites: 'geometry',
+  })
+  const time = purgeTimeS(volume, flow, targetPct)
+  const sweep = purgeTimeS(volume, SWEEP_FLOW, targetPct)
+  draft.put('purgeTime', {
+    value: time,
+    low: volume / flow,
+    high: time,
+    because: `Volume over flow, times ln(${AIR_OXYGEN_PCT} / ${targetPct}): the gas mixes on the way, down to ${targetPct} % oxygen. Never under volume over flow.${flow < SWEEP_FLOW ? ` At ${draft.show(SWEEP_FLOW, 'flow')} it takes ${draft.show(sweep, 'time')}; then turn down before lighting.` : ''}`,
+    from: { purgeVolume: volume, purgeFlow: flow, oxygenInAir: AIR_OXYGEN_PCT, oxygenTarget: targetPct },
+    cites: 'mixing of one volume, dC/dt = −Q·C/V',
+  })
+  draft.put('purgeGas', {
+    value: flow * (time + hotS),
+    low: flow * time,
+    high: flow * (time + 2 * hotS),
+    because: `${draft.show(flow, 'flow')} for the sweep, while brazing and until the tube is under ${draft.show(SCALE_FROM_C + 273.15, 'temperature')}.`,
+    from: { purgeFlow: flow, purgeTime: time, heatingAndCooling: hotS },
+    cites: 'flow times time',
+  })
+}

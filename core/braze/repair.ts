@@ -1,0 +1,78 @@
+import { specificHeatAt } from '../metal/base-metals.ts'
+import { celsius } from '../metal/table.ts'
+import type { BrazeDraft } from './draft.ts'
+import { isBuiltUp } from './joint.ts'
+
+const ROOM_K = 293.15
+/** Preheat of the whole part, K: low, planned, high. */
+const IRON = {
+  normal: [celsius(200), celsius(275), celsius(350)],
+  restrained: [celsius(480), celsius(510), celsius(540)],
+} as const
+const BRONZE = [celsius(150), celsius(200), celsius(250)] as const
+/** Share of a heating flame that stays in a part that is warmed through. */
+const WARMING_SHARE = 0.3
+/** Heat that dry sand takes off a buried part, W/(m² K): an estimate. */
+const SAND_H = 6
+const STILL_AIR_H = 25
+const LEAST_BURIED_S = 3600
+
+/**
+ * What a casting or a built-up repair asks for before and after: how warm the whole part has to be, and the heat for it.
+ * @returns the preheat in K, or undefined when none is wanted
+ */
+export function planRepair(draft: BrazeDraft): number | undefined {
+  const { work } = draft.request
+  const iron = work.a.metal.family === 'cast-iron'
+  const bronze = work.a.metal.key === 'high-tin-bronze' || work.a.metal.key === 'cast-tin-bronze'
+  if (!isBuiltUp(work) || !(iron || bronze)) return undefined
+  const [low, value, high] = iron ? IRON[work.restraint] : BRONZE
+  draft.put('preheatTo', {
+    value,
+    low,
+    high,
+    because: iron
+      ? work.restraint === 'restrained'
+        ? 'Spokes, frames and corners cannot give: the whole part is brought nearly to a dull glow, so that it shrinks as one.'
+        : 'A small free part: warm enough that it shrinks as one.'
+      : 'Broad and gentle: bronze with this much tin has little room before it melts, and cracks from a hard flame.',
+    from: { metal: work.a.metal.key, restraint: work.restraint },
+    cites: 'cast iron repair practice; AWS Brazing Handbook',
+  })
+  if (iron && work.restraint === 'restrained')
+    draft.say(
+      'mind',
+      'restrained',
+      'It cannot give',
+      `Hand-hot, as some teach it, cracks a restrained casting beside the bead. Bring all of it to ${draft.showSpan(low, high, 'temperature')}, in a furnace or a brick box.`,
+      { field: 'work.restraint', figure: 'preheatTo' },
+    )
+  if (work.massKg !== undefined) {
+    const joules = work.massKg * specificHeatAt(work.a.metal, (value + ROOM_K) / 2) * (value - ROOM_K)
+    draft.put('preheatHeat', {
+      value: joules / WARMING_SHARE,
+      low: joules / 0.45,
+      high: joules / 0.2,
+      because: `Mass, specific heat and rise, over the ${Math.round(WARMING_SHARE * 100)} % of a flame that stays in the part.`,
+      from: { mass: work.massKg, preheatTo: value, shareKept: WARMING_SHARE },
+      cites: 'm·cp·ΔT',
+    })
+  }
+  return value
+}
+
+/**
+ * Time for a part to cool, s, rounded up: its wall gives heat off through both faces, exponentially.
+ * @param buried in dry sand or lime, else in still air
+ */
+export function coolingS(
+  part: { readonly wallM: number; readonly density: number; readonly specificHeat: number },
+  fromK: number,
+  toK: number,
+  airK: number,
+  buried: boolean,
+): number {
+  const tau = (part.density * part.specificHeat * part.wallM) / 2 / (buried ? SAND_H : STILL_AIR_H)
+  const seconds = tau * Math.log((fromK - airK) / Math.max(1, toK - airK))
+  return Math.ceil(Math.max(buried ? LEAST_BURIED_S : 0, seconds))
+}
