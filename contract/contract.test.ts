@@ -5,7 +5,7 @@ import { INCH_UNITS, METRIC_UNITS } from '#core/shop.ts'
 import { firstDraft, FIRST_RIG, FIRST_SETTINGS } from './first.ts'
 import { PATHS } from './paths.ts'
 import { planDraft } from './plan-of.ts'
-import { draftSchema, ROUTES, settingsSchema, type CutDraft } from './schemas.ts'
+import { cutDraftSchema, ROUTES, settingsSchema, type CutDraft } from './schemas.ts'
 
 const METRIC = { ...FIRST_SETTINGS, units: { ...METRIC_UNITS } }
 const strict = { strict: true } as const
@@ -28,16 +28,16 @@ describe('the route table', () => {
 
 describe('shapes', () => {
   it('take a first piece and first settings as they are', () => {
-    expect(draftSchema.isValidSync(firstDraft(FIRST_SETTINGS), strict)).toBe(true)
-    expect(draftSchema.isValidSync(firstDraft(METRIC), strict)).toBe(true)
+    expect(cutDraftSchema.isValidSync(firstDraft(FIRST_SETTINGS), strict)).toBe(true)
+    expect(cutDraftSchema.isValidSync(firstDraft(METRIC), strict)).toBe(true)
     expect(settingsSchema.isValidSync(FIRST_SETTINGS, strict)).toBe(true)
   })
   it('let nothing unknown through, at any depth', () => {
     const draft = firstDraft(FIRST_SETTINGS)
-    expect(draftSchema.isValidSync({ ...draft, extra: 1 }, strict)).toBe(false)
-    expect(draftSchema.isValidSync({ ...draft, work: { ...draft.work, extra: '1' } }, strict)).toBe(false)
+    expect(cutDraftSchema.isValidSync({ ...draft, extra: 1 }, strict)).toBe(false)
+    expect(cutDraftSchema.isValidSync({ ...draft, work: { ...draft.work, extra: '1' } }, strict)).toBe(false)
     expect(
-      draftSchema.isValidSync(
+      cutDraftSchema.isValidSync(
         { ...draft, rig: { ...draft.rig, oxygenHose: { length: '1 m', bore: '6 mm', extra: '' } } },
         strict,
       ),
@@ -46,7 +46,7 @@ describe('shapes', () => {
   it('hold what is typed to one line of at most 60 characters', () => {
     const withThickness = (thickness: unknown) => {
       const draft = firstDraft(FIRST_SETTINGS)
-      return draftSchema.isValidSync({ ...draft, work: { ...draft.work, thickness } }, strict)
+      return cutDraftSchema.isValidSync({ ...draft, work: { ...draft.work, thickness } }, strict)
     }
     expect(['', 'nonsense', '3/4', 'x'.repeat(60)].map(withThickness)).toEqual([true, true, true, true])
     expect(['x'.repeat(61), 'a\nb', 'a\u0000', 20, null].map(withThickness)).toEqual([

@@ -1,7 +1,29 @@
+import { SCHOOLS } from '#core/braze/index.ts'
 import { printQuantity } from '#core/quantity/index.ts'
 import { INCH_UNITS } from '#core/shop.ts'
 import { STANDARD_WORDS } from '#core/words.ts'
-import type { CutDraft, RigDraft, Settings, WorkDraft } from './schemas.ts'
+import type {
+  BrazeDraft,
+  BrazePartDraft,
+  BrazeWorkDraft,
+  CutDraft,
+  RigDraft,
+  Settings,
+  WorkDraft,
+} from './schemas.ts'
+
+/** Where practitioners differ, before the shop has said anything: the first of each row. */
+const FIRST_SCHOOLS: Settings['schools'] = {
+  flame: SCHOOLS.flame[0],
+  pressures: SCHOOLS.pressures[0],
+  heat: SCHOOLS.heat[0],
+  purge: SCHOOLS.purge[0],
+  cooling: SCHOOLS.cooling[0],
+  cue: SCHOOLS.cue[0],
+  feeding: SCHOOLS.feeding[0],
+  protection: SCHOOLS.protection[0],
+  ironFlame: SCHOOLS.ironFlame[0],
+}
 
 /** A shop that has said nothing yet. */
 export const FIRST_SETTINGS: Settings = {
@@ -11,6 +33,8 @@ export const FIRST_SETTINGS: Settings = {
   altitude: '0 ft',
   prices: { oxygen: '', fuel: '', hour: '', per: '100 cu ft' },
   decimalMark: 'ask',
+  schools: FIRST_SCHOOLS,
+  shelf: [],
 }
 
 /** A rig that nobody has described yet: 25 ft of 1/4 in hose, a common tip, no chart. */
@@ -32,6 +56,14 @@ export const FIRST_RIG: RigDraft = {
   acetyleneCylinder: '',
   acetyleneCylinders: '',
   chart: [],
+  braze: {
+    tipOrifice: '',
+    head: 'single',
+    ports: '',
+    torchKind: 'equal-pressure',
+    torches: '1',
+    chart: [],
+  },
 }
 
 /** All that a piece may say beside metal, thickness and length, still unsaid. */
@@ -84,5 +116,65 @@ export function firstDraft(settings: Settings): CutDraft {
     },
     rig: FIRST_RIG,
     usual: { oxygen: '', fuel: '', tip: '' },
+  }
+}
+
+/** All that a braze may say beside its joint and parts, still unsaid. */
+export const UNSAID_BRAZE: Omit<BrazeWorkDraft, 'joint' | 'a' | 'b'> = {
+  clearance: '',
+  overlap: '',
+  length: '',
+  width: '',
+  service: [],
+  serviceTemperature: '',
+  pressure: '',
+  attitude: 'horizontal',
+  tubeRun: [],
+  load: 'moderate',
+  codeUse: 'none',
+  colour: 'any',
+  skill: 'practised',
+  temper: 'hard',
+  room: 'free',
+  hollow: 'no',
+  surface: 'clean',
+  seam: 'full',
+  restraint: 'normal',
+  protectAt: '',
+  ragAt: '',
+  nextJoint: '',
+  count: '1',
+  mass: '',
+  purgeFlow: '',
+  filler: '',
+  overrideReason: '',
+  form: '',
+  rodSection: '3/32 in',
+  flux: 'bought',
+  cautions: [],
+}
+
+/** A part of which nothing is said but its metal. */
+export const firstPart = (metal: string): BrazePartDraft => ({
+  metal,
+  tube: '',
+  outsideDiameter: '',
+  wall: '',
+  depth: '',
+})
+
+/** A new braze: a common tube in its cup, in the shop's units. */
+export function firstBraze(settings: Settings): BrazeDraft {
+  const inches = settings.units.length === 'in'
+  return {
+    kind: 'braze',
+    torchId: null,
+    work: {
+      ...UNSAID_BRAZE,
+      joint: 'socket',
+      a: { ...firstPart('copper'), tube: inches ? 'ASTM B88 3/4 L' : 'EN 1057 22 mm' },
+      b: firstPart('copper'),
+    },
+    rig: FIRST_RIG,
   }
 }

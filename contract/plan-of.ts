@@ -1,7 +1,8 @@
 import { planCut, readCut, type CutPlan, type CutRequest, type MeasuredKerf } from '#core/cut/index.ts'
 import type { FieldError } from '#core/figure.ts'
 import { usualDivision, type UnitChoices } from '#core/shop.ts'
-import type { CutDraft, Settings } from './schemas.ts'
+import { isRoundJoint, planBraze, readBraze, type BrazePlan, type BrazeRequest } from '#core/braze/index.ts'
+import type { BrazeDraft, BrazeWorkDraft, CutDraft, PieceDraft, RigDraft, Settings } from './schemas.ts'
 import { workOf } from './shape-fields.ts'
 
 /** A piece worked out, or the fields that could not be read. */
@@ -38,3 +39,67 @@ export function planDraft(
   const request: CutRequest = { ...read.request, rig }
   return { ok: true, plan: planCut(request), request }
 }
+
+/** A braze worked out, or the fields that could not be read. */
+export type PlannedBraze =
+  | { readonly ok: true; readonly plan: BrazePlan; readonly request: BrazeRequest }
+  | { readonly ok: false; readonly errors: readonly FieldError[] }
+
+/** The work as its joint reads it: what was typed for another joint stays in the piece, but is not read. */
+function brazeWorkOf({ a, b, ...rest }: BrazeWorkDraft): object {
+  const { overlap, length, width, ...common } = rest
+  if (isRoundJoint(rest.joint))
+    return { ...common, a: { ...a, depth: '' }, b: { metal: b.metal, wall: b.wall, depth: b.depth } }
+  const flat = (p: typeof a) => ({ metal: p.metal, thickness: p.wall })
+  const single = ['crack', 'casting', 'overlay'].includes(rest.joint)
+  return { ...common, overlap, length, width, a: flat(a), ...(single ? {} : { b: flat(b) }) }
+}
+
+/** What of a torch matters for brazing. */
+const brazeRigOf = ({ braze, ...rig }: RigDraft, shelf: Settings['shelf']): object => ({
+  fuel: rig.fuel,
+  tipPieces: rig.tipPieces,
+  hoseGrade: rig.hoseGrade,
+  piping: rig.piping,
+  oxygenHose: rig.oxygenHose,
+  acetyleneCylinder: rig.acetyleneCylinder,
+  acetyleneCylinders: rig.acetyleneCylinders,
+  ...braze,
+  ...(shelf.length > 0 ? { rods: shelf } : {}),
+})
+
+/**
+ * Works a braze out from what was typed and the shop's settings, its schools and its shelf.
+ * @param shown units of the sentences, when they are looked at in others than the shop's
+ */
+export function planBrazeDraft(
+  draft: BrazeDraft,
+  settings: Settings,
+  shown: UnitChoices = settings.units,
+): PlannedBraze {
+  const read = readBraze(
+    {
+      kind: 'braze',
+      work: brazeWorkOf(draft.work),
+      rig: brazeRigOf(draft.rig, settings.shelf),
+      shop: { altitude: settings.altitude, units: shown, schools: settings.schools },
+    },
+    { bare: settings.units, decimalMark: settings.decimalMark },
+  )
+  if (!read.ok) return read
+  const oxygenDivisionPa = usualDivision(settings.units.pressure, 'oxygen')
+  const fuelDivisionPa = usualDivision(settings.units.pressure, 'fuel')
+  const request: BrazeRequest = {
+    ...read.request,
+    rig: { ...read.request.rig, oxygenDivisionPa, fuelDivisionPa },
+  }
+  return { ok: true, plan: planBraze(request), request }
+}
+
+/** A piece of either kind worked out. */
+export const planPiece = (
+  draft: PieceDraft,
+  settings: Settings,
+  kerfs: readonly MeasuredKerf[],
+): Planned | PlannedBraze =>
+  draft.kind === 'cut' ? planDraft(draft, settings, kerfs) : planBrazeDraft(draft, settings)

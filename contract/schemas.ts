@@ -1,5 +1,6 @@
 /** Shapes of all that crosses a wire: checked at the server's edge, and the types of both sides. */
-import { array, boolean, mixed, number, object, setLocale, string, type InferType } from 'yup'
+import { array, boolean, lazy, mixed, number, object, setLocale, string, type InferType } from 'yup'
+import { SCHOOLS, type SchoolName } from '#core/braze/index.ts'
 import { DROPS, EDGES, SLAG_CLASSES } from '#core/record/outcome.ts'
 import { RUN_EVENT_KINDS } from '#core/record/run.ts'
 import { MOST_BYTES } from '#core/outline/drawing.ts'
@@ -89,6 +90,19 @@ const chartRow = shape({
   kerf: typed(),
 })
 
+/** What a torch is brazed with, as typed: its head, and the chart of its brazing tips. */
+const brazeGear = shape({
+  tipOrifice: typed(),
+  head: typed(),
+  ports: typed(),
+  torchKind: typed(),
+  torches: typed(),
+  chart: array(chartRow.required('A row is missing.'))
+    .typeError('The chart should be a list of rows.')
+    .max(100, 'At most 100 rows.')
+    .required('The chart is missing.'),
+})
+
 /** A rig as typed: what a torch is kept as, and what a piece is planned with. */
 export const rigSchema = shape({
   fuel: typed(),
@@ -111,6 +125,7 @@ export const rigSchema = shape({
     .typeError('The chart should be a list of rows.')
     .max(100, 'At most 100 rows.')
     .required('The chart is missing.'),
+  braze: brazeGear.required('The brazing gear is missing.'),
 }).required('The rig is missing.')
 
 const practiceItem = shape({
@@ -124,8 +139,8 @@ const practiceItem = shape({
 /** A caution that was read, and who put their name to it, when. */
 const ticked = shape({ code: typed(), by: typed(NAME), at: instant() })
 
-/** A piece as typed. */
-export const draftSchema = shape({
+/** A piece to be cut, as typed. */
+export const cutDraftSchema = shape({
   kind: word(['cut'] as const, 'The kind of piece'),
   torchId: uuid('The torch').nullable().defined('The torch is missing.').required().nullable(),
   work: shape({
@@ -175,11 +190,82 @@ export const draftSchema = shape({
   usual: shape({ oxygen: typed(), fuel: typed(), tip: typed() }).required('The usual is missing.'),
 }).required('The piece is missing.')
 
+const part = shape({
+  metal: typed(),
+  tube: typed(),
+  outsideDiameter: typed(),
+  wall: typed(),
+  depth: typed(),
+})
+const tubeRun = shape({ outsideDiameter: typed(), wall: typed(), length: typed() })
+
+/** A piece to be brazed, as typed. */
+export const brazeDraftSchema = shape({
+  kind: word(['braze'] as const, 'The kind of piece'),
+  torchId: uuid('The torch').nullable().defined('The torch is missing.').required().nullable(),
+  work: shape({
+    joint: typed(),
+    a: part.required('The first part is missing.'),
+    b: part.required('The second part is missing.'),
+    clearance: typed(),
+    overlap: typed(),
+    length: typed(),
+    width: typed(),
+    service: array(typed().required('A service is missing.'))
+      .typeError('The service should be a list.')
+      .max(12, 'At most 12 services.')
+      .required('The service is missing.'),
+    serviceTemperature: typed(),
+    pressure: typed(),
+    attitude: typed(),
+    tubeRun: array(tubeRun.required('A run is missing.'))
+      .typeError('The runs should be a list.')
+      .max(50, 'At most 50 runs.')
+      .required('The runs are missing.'),
+    load: typed(),
+    codeUse: typed(),
+    colour: typed(),
+    skill: typed(),
+    temper: typed(),
+    room: typed(),
+    hollow: typed(),
+    surface: typed(),
+    seam: typed(),
+    restraint: typed(),
+    protectAt: typed(),
+    ragAt: typed(),
+    nextJoint: typed(),
+    count: typed(),
+    mass: typed(),
+    purgeFlow: typed(),
+    filler: typed(),
+    overrideReason: typed(400),
+    form: typed(),
+    rodSection: typed(),
+    flux: typed(),
+    cautions: array(ticked.required('A caution is missing.'))
+      .typeError('The cautions should be a list.')
+      .max(20, 'At most 20 cautions.')
+      .required('The cautions are missing.'),
+  }).required('The work is missing.'),
+  rig: rigSchema,
+}).required('The piece is missing.')
+
+/** A piece as typed, of either kind. */
+const draftSchema = lazy((value: unknown) =>
+  typeof value === 'object' && value !== null && 'kind' in value && value.kind === 'braze'
+    ? brazeDraftSchema
+    : cutDraftSchema,
+)
+
 const unit = (kind: Kind) =>
   word(
     UNITS.filter((u) => u.kind === kind).map((u) => u.id),
     `The unit for ${kind}`,
   )
+
+const school = <S extends SchoolName>(name: S) =>
+  word<(typeof SCHOOLS)[S][number]>(SCHOOLS[name], 'The shop’s way')
 
 export const settingsSchema = shape({
   units: shape({
@@ -206,6 +292,21 @@ export const settingsSchema = shape({
     per: word(['m3', '100 cu ft'] as const, 'What a gas price is for'),
   }).required('The prices are missing.'),
   decimalMark: word(['ask', 'comma'] as const, 'The decimal mark'),
+  schools: shape({
+    flame: school('flame'),
+    pressures: school('pressures'),
+    heat: school('heat'),
+    purge: school('purge'),
+    cooling: school('cooling'),
+    cue: school('cue'),
+    feeding: school('feeding'),
+    protection: school('protection'),
+    ironFlame: school('ironFlame'),
+  }).required('The schools are missing.'),
+  shelf: array(shape({ class: typed(), form: typed(), perKg: typed() }).required('A rod is missing.'))
+    .typeError('The shelf should be a list.')
+    .max(60, 'At most 60 kinds of rod.')
+    .required('The shelf is missing.'),
 }).required('The settings are missing.')
 
 export const personSchema = shape({ id: uuid('The person'), name: name('The name') }).required()
@@ -365,7 +466,12 @@ export type { RouteName }
 export type BodyOf<R extends RouteName> = InferType<(typeof ROUTES)[R]['body']>
 export type ParamsOf<R extends RouteName> = InferType<(typeof ROUTES)[R]['params']>
 
-export type CutDraft = InferType<typeof draftSchema>
+export type CutDraft = InferType<typeof cutDraftSchema>
+export type BrazeDraft = InferType<typeof brazeDraftSchema>
+/** A piece of either kind. */
+export type PieceDraft = CutDraft | BrazeDraft
+export type BrazeWorkDraft = BrazeDraft['work']
+export type BrazePartDraft = BrazeWorkDraft['a']
 export type WorkDraft = CutDraft['work']
 export type PracticeDraft = WorkDraft['practice'][number]
 export type RigDraft = InferType<typeof rigSchema>

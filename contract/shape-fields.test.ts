@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { SHAPES } from '#core/cut/index.ts'
 import { firstDraft, FIRST_SETTINGS } from './first.ts'
 import { planDraft } from './plan-of.ts'
-import { draftSchema } from './schemas.ts'
+import { cutDraftSchema } from './schemas.ts'
 import { SHAPE_FIELDS, workOf } from './shape-fields.ts'
 
 const draft = firstDraft(FIRST_SETTINGS)
@@ -19,7 +19,7 @@ describe('the fields of a kind of cut', () => {
     expect(hole.ok ? [] : hole.errors.map((e) => e.field)).toEqual(['work.diameter'])
   })
   it('make a first piece that is planned and stored, of any kind once its sizes are given', () => {
-    expect(draftSchema.isValidSync(draft, { strict: true })).toBe(true)
+    expect(cutDraftSchema.isValidSync(draft, { strict: true })).toBe(true)
     const sizes = {
       diameter: '100 mm',
       width: '40 mm',
@@ -35,11 +35,11 @@ describe('the fields of a kind of cut', () => {
   it('keep the name and the time that stand under a caution', () => {
     const cautions = [{ code: 'surface-painted', by: 'Orla', at: '2026-03-02T08:30:00.000Z' }]
     const work = { ...draft.work, surface: 'painted', cautions }
-    expect(draftSchema.isValidSync({ ...draft, work }, { strict: true })).toBe(true)
+    expect(cutDraftSchema.isValidSync({ ...draft, work }, { strict: true })).toBe(true)
     const planned = planDraft({ ...draft, work }, FIRST_SETTINGS, [])
     expect(planned.ok && planned.plan.cautions[0]?.tickedBy).toBe('Orla')
     expect(
-      draftSchema.isValidSync(
+      cutDraftSchema.isValidSync(
         { ...draft, work: { ...work, cautions: [{ ...cautions[0], at: 'soon' }] } },
         { strict: true },
       ),

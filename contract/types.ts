@@ -4,7 +4,7 @@ import type { LineSetting } from '#core/line/state.ts'
 import type { Step } from '#core/line/steps.ts'
 import type { Drop, Edge, SlagClass } from '#core/record/outcome.ts'
 import type { RunEvent } from '#core/record/run.ts'
-import type { CutDraft, OutlineFile, RigDraft, RouteName, Settings } from './schemas.ts'
+import type { CutDraft, OutlineFile, PieceDraft, RigDraft, RouteName, Settings } from './schemas.ts'
 
 /** Where a piece stands: nothing done, being cut, cut but not written down, in the log. */
 export type TicketState = 'planned' | 'running' | 'cut' | 'logged'
@@ -27,11 +27,12 @@ export interface TicketSummary {
   readonly state: TicketState
   /** The run that is under way or that waits to be written down. */
   readonly runId: string | null
-  readonly thickness: string
-  readonly length: string
+  readonly kind: PieceDraft['kind']
+  /** What it is, in a few words. */
+  readonly about: string
 }
 export interface Ticket extends TicketSummary {
-  readonly draft: CutDraft
+  readonly draft: PieceDraft
   readonly version: number
 }
 export interface JobSummary {

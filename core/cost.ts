@@ -1,4 +1,4 @@
-import type { CutPlan } from './cut/types.ts'
+import type { Figure } from './figure.ts'
 
 /** Gas volumes that a price may be for, m³. */
 export const PRICE_PER_M3 = { m3: 1, '100 cu ft': 2.8316846592 } as const
@@ -24,8 +24,13 @@ export interface Takes {
   readonly fuelM3: number
 }
 
+/** The part of any plan that tells what it takes. */
+interface Taking {
+  readonly figures: Partial<Record<'torchTime' | 'oxygenUsed' | 'fuelUsed', Figure>>
+}
+
 /** What a plan takes, or undefined for one that gives no times or is stopped. */
-export function takesOf({ figures }: CutPlan): Takes | undefined {
+export function takesOf({ figures }: Taking): Takes | undefined {
   const { torchTime, oxygenUsed, fuelUsed } = figures
   return torchTime && oxygenUsed && fuelUsed && !torchTime.stop
     ? { torchS: torchTime.value, oxygenM3: oxygenUsed.value, fuelM3: fuelUsed.value }

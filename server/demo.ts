@@ -1,9 +1,23 @@
 import { subDays, subHours, subMinutes } from 'date-fns'
 import { cutProcedure } from '#core/line/cut-procedure.ts'
 import { parseQuantity, type Kind } from '#core/quantity/index.ts'
-import { firstDraft, FIRST_RIG, FIRST_SETTINGS, UNSAID_WORK } from '#contract/first.ts'
+import {
+  firstDraft,
+  FIRST_RIG,
+  FIRST_SETTINGS,
+  UNSAID_WORK,
+  firstPart,
+  UNSAID_BRAZE,
+} from '#contract/first.ts'
 import { planDraft } from '#contract/plan-of.ts'
-import type { ChartRowDraft, CutDraft, RigDraft } from '#contract/schemas.ts'
+import type {
+  BrazeDraft,
+  BrazePartDraft,
+  BrazeWorkDraft,
+  ChartRowDraft,
+  CutDraft,
+  RigDraft,
+} from '#contract/schemas.ts'
 import type { Drop, Edge, SlagClass } from '#core/record/outcome.ts'
 import type { Used } from '#contract/types.ts'
 import { randomUUID } from 'node:crypto'
@@ -28,6 +42,24 @@ const row = (
   pressureAt: 'regulator',
   speed,
   kerf,
+})
+
+/** A line of a chart of brazing tips. */
+const tipRow = (
+  orifice: string,
+  oxygenPressure: string,
+  fuelPressure: string,
+  thicknessMin: string,
+  thicknessMax: string,
+): ChartRowDraft => ({
+  orifice,
+  thicknessMin,
+  thicknessMax,
+  oxygenPressure,
+  fuelPressure,
+  pressureAt: 'torch',
+  speed: '',
+  kerf: '',
 })
 
 const TAMSINS_LONG: RigDraft = {
@@ -61,6 +93,21 @@ const IDRIS_SMALL: RigDraft = {
   oxygenHose: { length: '33 ft', bore: '1/4 in' },
   acetyleneCylinder: '',
   chart: [row('0.038 in', '3/16 in', '1/2 in', '32 psi', '5 psi', '15 in/min')],
+}
+
+/** A brazing handle with three tips of its own chart. */
+const ORLAS_HANDLE: RigDraft = {
+  ...FIRST_RIG,
+  fuel: 'acetylene',
+  oxygenHose: { length: '50 ft', bore: '1/4 in' },
+  acetyleneCylinder: '145 cu ft',
+  braze: {
+    ...FIRST_RIG.braze,
+    chart: [
+      tipRow('0.035 in', '4 psi', '4 psi', '0.5 mm', '0.8 mm'),
+      tipRow('0.052 in', '6 psi', '6 psi', '0.9 mm', '1.1 mm'),
+    ],
+  },
 }
 
 /** A foot plate for a lock gate: slotted, with bolt holes. */
@@ -131,6 +178,162 @@ const used = (text: string, kind: Kind): Used => {
   return { text, si: read.value }
 }
 
+/** Rods on the yard's shelf, with what it pays for a kg. */
+const SHELF = [
+  { class: 'BCuP-2', form: 'bare', perKg: '24' },
+  { class: 'BCuP-5', form: 'bare', perKg: '190' },
+  { class: 'BAg-36', form: 'bare', perKg: '520' },
+  { class: 'BAg-24', form: 'flux-coated', perKg: '560' },
+  { class: 'RBCuZn-C', form: 'flux-coated', perKg: '32' },
+]
+
+/** A braze of the yard: what is said beside a braze of which nothing is said. */
+const braze = (
+  torch: { readonly id: string; readonly rig: RigDraft },
+  joint: string,
+  a: Partial<BrazePartDraft> & { readonly metal: string },
+  b: Partial<BrazePartDraft> & { readonly metal: string },
+  work: Partial<BrazeWorkDraft> = {},
+): BrazeDraft => ({
+  kind: 'braze',
+  torchId: torch.id,
+  work: {
+    ...UNSAID_BRAZE,
+    joint,
+    a: { ...firstPart(a.metal), ...a },
+    b: { ...firstPart(b.metal), ...b },
+    ...work,
+  },
+  rig: torch.rig,
+})
+
+/** The brazes of the yard: job, place, days ago, and its pieces. */
+const BRAZES = (torch: {
+  readonly id: string
+  readonly rig: RigDraft
+}): readonly {
+  readonly job: string
+  readonly place: string
+  readonly daysAgo: number
+  readonly pieces: readonly (readonly [title: string, draft: BrazeDraft])[]
+}[] => {
+  const copper = { metal: 'copper' } as const
+  return [
+    {
+      job: 'Glasshouse manifold',
+      place: 'Sallow Reach, glasshouse',
+      daysAgo: 1,
+      pieces: [
+        [
+          'Branches, 28 mm',
+          braze(
+            torch,
+            'socket',
+            { ...copper, tube: 'EN 1057 28 mm' },
+            { ...copper, wall: '1.1 mm', depth: '18.3 mm' },
+            {
+              service: ['water'],
+              serviceTemperature: '167 °F',
+              pressure: '45 psi',
+              clearance: '0.004 in',
+              count: '6',
+              protectAt: '140 mm',
+              tubeRun: [{ outsideDiameter: '28 mm', wall: '1 mm', length: '4 m' }],
+            },
+          ),
+        ],
+        [
+          'Header, 54 mm',
+          braze(
+            torch,
+            'socket',
+            { ...copper, tube: 'EN 1057 54 mm' },
+            { ...copper, wall: '1.4 mm' },
+            {
+              service: ['water'],
+              attitude: 'vertical-up',
+            },
+          ),
+        ],
+        [
+          'Valve tail',
+          braze(
+            torch,
+            'socket',
+            { ...copper, tube: 'EN 1057 22 mm' },
+            { metal: 'leaded-gunmetal', wall: '3 mm' },
+            {
+              service: ['water'],
+              protectAt: '90 mm',
+            },
+          ),
+        ],
+      ],
+    },
+    {
+      job: 'Windlass bracket',
+      place: 'Sallow Reach, gate 1',
+      daysAgo: 4,
+      pieces: [
+        [
+          'Crack at the boss',
+          braze(
+            torch,
+            'casting',
+            { metal: 'grey-cast-iron', wall: '14 mm' },
+            { metal: 'grey-cast-iron' },
+            {
+              length: '90 mm',
+              mass: '11 kg',
+              restraint: 'restrained',
+            },
+          ),
+        ],
+      ],
+    },
+    {
+      job: 'Tea room and pump house',
+      place: 'Sallow Reach',
+      daysAgo: 2,
+      pieces: [
+        [
+          'Brass nameplate on the rail',
+          braze(
+            torch,
+            'lap',
+            { metal: 'brass-70-30', wall: '3 mm' },
+            { metal: 'low-carbon-steel', wall: '8 mm' },
+            {
+              length: '180 mm',
+              overlap: '15 mm',
+              load: 'light',
+              clearance: '0.003 in',
+            },
+          ),
+        ],
+        [
+          'Chiller line',
+          braze(torch, 'socket', { ...copper, tube: 'ASTM B280 ACR 5/8 straight' }, copper, {
+            service: ['refrigerant', 'vibration'],
+            protectAt: '4 in',
+            tubeRun: [{ outsideDiameter: '5/8 in', wall: '0.040 in', length: '18 ft' }],
+          }),
+        ],
+        [
+          'Dip tube foot',
+          braze(
+            torch,
+            'socket',
+            { metal: 'stainless-304', outsideDiameter: '25 mm', wall: '1.5 mm' },
+            { metal: 'stainless-304', wall: '2 mm', depth: '15 mm' },
+            { service: ['water'], clearance: '0.12 mm' },
+          ),
+        ],
+      ],
+    },
+  ]
+}
+
 /** Fills an empty book with the yard's people, torches and the lock-gate gussets: one planned, one half way, three in the log. */
 export function fillDemo(store: Store, now: Date): void {
   store.transaction(() => {
@@ -138,6 +341,7 @@ export function fillDemo(store: Store, now: Date): void {
     store.settings.put({
       ...FIRST_SETTINGS,
       prices: { oxygen: '14', fuel: '62', hour: '38', per: '100 cu ft' },
+      shelf: SHELF,
     })
     const people = new Map(['Bede', 'Idris', 'Orla', 'Tamsin'].map((name) => [name, randomUUID()]))
     for (const [name, id] of people) store.people.add(id, name, ago(42))
@@ -145,6 +349,7 @@ export function fillDemo(store: Store, now: Date): void {
       tamsin: { id: randomUUID(), name: "Tamsin's long", rig: TAMSINS_LONG },
       bede: { id: randomUUID(), name: "Bede's track", rig: BEDES_TRACK },
       idris: { id: randomUUID(), name: "Idris's small", rig: IDRIS_SMALL },
+      orla: { id: randomUUID(), name: "Orla's handle", rig: ORLAS_HANDLE },
     }
     for (const torch of Object.values(torches)) store.torches.add(torch, ago(42))
 
@@ -320,6 +525,12 @@ export function fillDemo(store: Store, now: Date): void {
       },
       ago(1),
     )
+    for (const { job, place, daysAgo, pieces: brazes } of BRAZES(torches.orla)) {
+      const id = randomUUID()
+      store.jobs.add(id, job, place, ago(daysAgo))
+      for (const [title, draft] of brazes)
+        store.tickets.add({ id: randomUUID(), jobId: id, title, draft }, ago(daysAgo))
+    }
     const tubeId = randomUUID()
     store.jobs.add(tubeId, 'Dip tube bracket', 'Sallow Reach, pump house', ago(1))
     store.tickets.add(

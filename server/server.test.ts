@@ -6,7 +6,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { FIRST_SETTINGS } from '#contract/first.ts'
 import { PATHS } from '#contract/paths.ts'
 import { planDraft } from '#contract/plan-of.ts'
-import { draftSchema, rigSchema } from '#contract/schemas.ts'
+import { cutDraftSchema, rigSchema, type CutDraft } from '#contract/schemas.ts'
 import type { Job, JobSummary, LogEntry, LogSummary, Run, StockItem, Ticket, Today } from '#contract/types.ts'
 import { openDatabase } from './db/open.ts'
 import { asAppError } from './errors.ts'
@@ -430,8 +430,8 @@ describe('the database', () => {
     const store = openStore(db)
     const ticket = store.tickets.get('t')
     expect(ticket?.draft).toMatchObject({ torchId: null, work: { ...work, shape: 'straight' }, rig })
-    expect(draftSchema.isValidSync(ticket?.draft, { strict: true })).toBe(true)
-    expect(planDraft(ticket?.draft as Ticket['draft'], FIRST_SETTINGS, []).ok).toBe(true)
+    expect(cutDraftSchema.isValidSync(ticket?.draft, { strict: true })).toBe(true)
+    expect(planDraft(ticket?.draft as CutDraft, FIRST_SETTINGS, []).ok).toBe(true)
     expect(rigSchema.isValidSync(store.torches.get('o')?.rig, { strict: true })).toBe(true)
     db.close()
     expect(readdirSync(join(folder, 'backups'))).toHaveLength(1)

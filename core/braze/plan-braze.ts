@@ -5,7 +5,8 @@ import { METAL_SOURCE } from '../metal/base-metals.ts'
 import { adviseBraze, sayHarm, sayMetals, sayService } from './advice.ts'
 import { BrazeDraft } from './draft.ts'
 import { chooseFlame, type FlameChoice } from './flame.ts'
-import { planHeat } from './plan-heat.ts'
+import { chooseTorch, otherSources, type HeatSource } from './heat-plan.ts'
+import { heatTask, planHeat } from './plan-heat.ts'
 import { planJoint } from './plan-joint.ts'
 import { planPurge } from './purge.ts'
 import { filmAt, isBuiltUp, isRound } from './joint.ts'
@@ -277,4 +278,20 @@ function putTemperatures(draft: BrazeDraft, { filler, targetK, solidusK }: Judge
     from: { lowerBaseSolidus: solidusK, brazingTemperature: targetK },
     cites: METAL_SOURCE,
   })
+}
+
+/**
+ * What else would bring the heat to this joint: other tips, a heating head, a cutting head, a second torch, a torch
+ * with air. Each is run through the heat model, which takes a few milliseconds.
+ * @returns none for a plan without a filler
+ */
+export function heatingWays(request: BrazeRequest): readonly HeatSource[] {
+  const judged = chooseFiller(
+    new BrazeDraft(request),
+    rankFillers(situationOf(request)),
+    situationOf(request),
+  )
+  if (!judged) return []
+  const task = heatTask({ request }, { judged, fillerM3: 0, preheatK: planRepair(new BrazeDraft(request)) })
+  return otherSources(task, chooseTorch(task, undefined))
 }

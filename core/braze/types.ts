@@ -23,6 +23,8 @@ export const JOINTS = [
 export type Joint = (typeof JOINTS)[number]
 /** Joints of round parts, drawn unrolled as well. */
 export const ROUND_JOINTS: readonly Joint[] = ['socket', 'sleeve', 'branch', 'plug']
+/** Whether a joint of this name is of round parts. */
+export const isRoundJoint = (joint: string): boolean => (ROUND_JOINTS as readonly string[]).includes(joint)
 /** Joints that are built up instead of drawn into a gap. */
 export const BUILT_UP: readonly Joint[] = ['crack', 'overlay', 'casting']
 

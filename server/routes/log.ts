@@ -63,6 +63,8 @@ export const logHandlers: Pick<Handlers, 'listLog' | 'getLog' | 'addLog' | 'list
         throw conflict('already-logged', 'This run is in the log already.')
       const settings = store.settings.get()
       const draft = run?.draft ?? ticket.draft
+      if (draft.kind !== 'cut')
+        throw new AppError(422, 'not-a-cut', 'Only cuts are written down here.', 'ticketId')
       const read = planDraft(draft, settings, [])
       if (!read.ok) throw new AppError(422, 'no-plan', 'The piece it belongs to cannot be read.', 'ticketId')
       const used = (name: keyof LogEntry['used']) =>

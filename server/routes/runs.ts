@@ -29,6 +29,8 @@ export const runHandlers: Pick<Handlers, 'startRun' | 'getRun' | 'addRunEvent'> 
       if (!ticket) throw new AppError(422, 'bad-input', 'There is no such piece.', 'ticketId')
       checkPerson(store, body.personId)
       if (store.runs.openOn(ticket.id)) throw conflict('already-running', 'This piece is being cut already.')
+      if (ticket.draft.kind !== 'cut')
+        throw new AppError(422, 'not-a-cut', 'Only cuts are led through step by step.', 'ticketId')
       const planned = planDraft(ticket.draft, store.settings.get(), store.log.kerfs())
       if (!planned.ok)
         throw new AppError(

@@ -9,6 +9,8 @@ interface Props {
   /** Share of a gauge's face, 0 to 1, for the oxygen and the fuel needle. */
   readonly oxygenNeedle: number
   readonly fuelNeedle: number
+  /** What stands in the flame: a plate with the jet through it, or the end of a tube. */
+  readonly work?: 'plate' | 'tube'
 }
 
 /** Full scale of the gauges in the drawing, Pa. */
@@ -25,6 +27,7 @@ export const LineDrawing = memo(function LineDrawing({
   live,
   oxygenNeedle,
   fuelNeedle,
+  work = 'plate',
 }: Props) {
   const flame = live?.flame ?? 'neutral'
   const gas = (side: 'oxygen' | 'fuel') =>
@@ -55,12 +58,14 @@ export const LineDrawing = memo(function LineDrawing({
       <g stroke="var(--ink)" strokeWidth={1.5}>
         <rect x={676} y={127} width={132} height={46} fill="var(--sheet)" />
         <path d="M808 127 824 139H884V161H824L808 173Z" fill="var(--sheet)" />
-        <path
-          d={live?.lever === 'down' ? 'M738 126C766 112 812 112 852 138' : 'M738 126C766 92 812 96 852 132'}
-          fill="none"
-          strokeWidth={5}
-          strokeLinecap="round"
-        />
+        {work === 'plate' ? (
+          <path
+            d={live?.lever === 'down' ? 'M738 126C766 112 812 112 852 138' : 'M738 126C766 92 812 96 852 132'}
+            fill="none"
+            strokeWidth={5}
+            strokeLinecap="round"
+          />
+        ) : null}
         <path d="M884 131H936L966 142V158L936 169H884Z" fill="var(--brass-metal)" />
         <line x1={884} y1={150} x2={966} y2={150} strokeWidth={2.5} />
       </g>
@@ -79,7 +84,7 @@ export const LineDrawing = memo(function LineDrawing({
           ) : null}
         </g>
       )}
-      {flame === 'neutral' ? (
+      {flame === 'neutral' && work === 'plate' ? (
         <line
           x1={966}
           y1={150}
@@ -91,10 +96,17 @@ export const LineDrawing = memo(function LineDrawing({
           opacity={live && live.lever === 'up' ? 0.25 : 1}
         />
       ) : null}
-      <g stroke="var(--ink)" strokeWidth={1.5} fill="url(#line-hatch)">
-        <rect x={1072} y={60} width={22} height={86} />
-        <rect x={1072} y={154} width={22} height={86} />
-      </g>
+      {work === 'plate' ? (
+        <g stroke="var(--ink)" strokeWidth={1.5} fill="url(#line-hatch)">
+          <rect x={1072} y={60} width={22} height={86} />
+          <rect x={1072} y={154} width={22} height={86} />
+        </g>
+      ) : (
+        <g stroke="var(--ink)" strokeWidth={1.5}>
+          <circle cx={1092} cy={150} r={28} fill="url(#line-hatch)" />
+          <circle cx={1092} cy={150} r={19} fill="var(--paper)" />
+        </g>
+      )}
       <defs>
         <pattern
           id="line-hatch"

@@ -1,4 +1,4 @@
-import type { CutDraft } from '#contract/schemas.ts'
+import type { PieceDraft } from '#contract/schemas.ts'
 import type { Ticket, TicketSummary } from '#contract/types.ts'
 import type { Db } from '../open.ts'
 
@@ -25,8 +25,20 @@ const SELECT = `
     EXISTS (SELECT 1 FROM log l WHERE l.ticket_id = t.id) AS logged
   FROM tickets t JOIN jobs j ON j.id = t.job_id`
 
+/** A piece in a few words, as it was typed. */
+function aboutOf(draft: PieceDraft): string {
+  if (draft.kind === 'cut')
+    return `${draft.work.thickness} plate${draft.work.length === '' ? '' : `, ${draft.work.length} long`}`
+  const { joint, a, b } = draft.work
+  const size = a.tube || a.outsideDiameter || a.wall
+  const words = (metal: string) => metal.replaceAll('-', ' ')
+  const other =
+    a.metal === b.metal || ['crack', 'casting', 'overlay'].includes(joint) ? '' : ` to ${words(b.metal)}`
+  return `braze, ${joint === 'doubleLap' ? 'double lap' : joint}: ${words(a.metal)} ${size}${other}`
+}
+
 function ticket(r: Row): Ticket {
-  const draft = JSON.parse(r.draft) as CutDraft
+  const draft = JSON.parse(r.draft) as PieceDraft
   return {
     id: r.id,
     jobId: r.job_id,
@@ -34,8 +46,8 @@ function ticket(r: Row): Ticket {
     title: r.title,
     state: r.open_run ? 'running' : r.unwritten_run ? 'cut' : r.logged ? 'logged' : 'planned',
     runId: r.open_run ?? r.unwritten_run,
-    thickness: draft.work.thickness,
-    length: draft.work.length,
+    kind: draft.kind,
+    about: aboutOf(draft),
     draft,
     version: r.version,
   }
@@ -49,8 +61,8 @@ export const summary = (t: Ticket): TicketSummary => ({
   title: t.title,
   state: t.state,
   runId: t.runId,
-  thickness: t.thickness,
-  length: t.length,
+  kind: t.kind,
+  about: t.about,
 })
 
 /** The pieces of jobs. */
@@ -71,11 +83,11 @@ export function ticketsTable(db: Db) {
       const row = get.get(id)
       return row ? ticket(row) : undefined
     },
-    add: (t: { id: string; jobId: string; title: string; draft: CutDraft }, at: string): void => {
+    add: (t: { id: string; jobId: string; title: string; draft: PieceDraft }, at: string): void => {
       add.run(t.id, t.jobId, t.title, JSON.stringify(t.draft), at, at)
     },
     /** False when somebody else has changed it since `version`. */
-    change: (id: string, title: string, draft: CutDraft, version: number, at: string): boolean =>
+    change: (id: string, title: string, draft: PieceDraft, version: number, at: string): boolean =>
       change.run(title, JSON.stringify(draft), at, id, version).changes === 1,
   }
 }

@@ -24,7 +24,7 @@ export function PieceRow({
           </span>
           <span className="block truncate text-sm text-soft">
             {withJob ? `${ticket.jobName} · ` : ''}
-            {ticket.thickness} plate, {ticket.length} long
+            {ticket.about}
           </span>
         </span>
         <span className="name text-soft">{word}</span>

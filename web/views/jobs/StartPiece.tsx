@@ -1,14 +1,16 @@
 import { useState } from 'react'
 import { useForm } from 'react-hook-form'
 import { useNavigate } from 'react-router'
-import { firstDraft, FIRST_RIG } from '#contract/first.ts'
+import { firstBraze, firstDraft, FIRST_RIG } from '#contract/first.ts'
+import type { PieceDraft } from '#contract/schemas.ts'
 import { api, type Failure } from '../../app/api.ts'
 import { device } from '../../app/device.ts'
 import { useShop } from '../../app/shop.ts'
 import { useApp, useSend } from '../../app/store.ts'
 import { Button } from '../../ui/Button.tsx'
-import { Field } from '../../ui/Field.tsx'
+import { Field, Group } from '../../ui/Field.tsx'
 import { Panel } from '../../ui/Panel.tsx'
+import { Segmented } from '../../ui/Segmented.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
 
 interface Form {
@@ -17,6 +19,10 @@ interface Form {
 }
 
 const NONE = 'none'
+const KINDS = [
+  { value: 'cut', label: 'Cut' },
+  { value: 'braze', label: 'Braze' },
+] as const
 
 /** Asks what the piece is called and which job it belongs to, then opens its plan. */
 export function StartPiece({
@@ -32,6 +38,7 @@ export function StartPiece({
   const { settings, say } = useShop()
   const send = useSend()
   const last = useApp((s) => s.device.torchId)
+  const [kind, setKind] = useState<PieceDraft['kind']>('cut')
   const [chosen, setChosen] = useState<string | undefined>(undefined)
   const jobs = api.useJobsQuery(undefined, { skip: !open }).data ?? []
   const torches = api.useTorchesQuery(undefined, { skip: !open }).data ?? []
@@ -49,7 +56,9 @@ export function StartPiece({
       const jobId =
         known?.id ?? (await addJob({ id: crypto.randomUUID(), name: job.trim(), place: '' }).unwrap()).id
       send(device.actions.changed({ torchId: torch?.id ?? null }))
-      const draft = { ...firstDraft(settings), torchId: torch?.id ?? null, rig: torch?.rig ?? FIRST_RIG }
+      const rig = { torchId: torch?.id ?? null, rig: torch?.rig ?? FIRST_RIG }
+      const draft: PieceDraft =
+        kind === 'braze' ? { ...firstBraze(settings), ...rig } : { ...firstDraft(settings), ...rig }
       const ticket = await addTicket({ id: crypto.randomUUID(), jobId, title: title.trim(), draft }).unwrap()
       reset()
       onClose()
@@ -105,6 +114,9 @@ export function StartPiece({
             </>
           )}
         </Field>
+        <Group label="Cut or braze?">
+          <Segmented tall label="Cut or braze?" value={kind} options={KINDS} onChange={setKind} />
+        </Group>
         {torches.length > 0 ? (
           <SelectField
             label={say('With which torch?')}

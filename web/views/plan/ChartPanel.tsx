@@ -32,6 +32,15 @@ const COLUMNS = [
   { field: 'kerf', label: 'Kerf, if given', kind: 'length' },
 ] as const
 
+/** A brazing tip is charted by its bore and pressures; the walls it suits may be left out. */
+const BRAZE_COLUMNS = [
+  { field: 'orifice', label: "Tip's orifice", kind: 'length' },
+  { field: 'thicknessMin', label: 'Wall from, if given', kind: 'length' },
+  { field: 'thicknessMax', label: 'Wall to, if given', kind: 'length' },
+  { field: 'oxygenPressure', label: 'Oxygen', kind: 'pressure' },
+  { field: 'fuelPressure', label: 'Fuel', kind: 'pressure' },
+] as const
+
 /** The torch maker's chart, row by row, as printed: it wins over what Wimble works out. */
 export function ChartPanel({
   open,
@@ -39,7 +48,10 @@ export function ChartPanel({
   rows,
   errors,
   onChange,
+  brazing = false,
 }: {
+  /** Of brazing tips, not of cutting tips. */
+  readonly brazing?: boolean
   readonly open: boolean
   readonly onClose: () => void
   readonly rows: readonly ChartRowDraft[]
@@ -66,7 +78,7 @@ export function ChartPanel({
               </Button>
             </div>
             <div className="grid grid-cols-2 gap-3">
-              {COLUMNS.map((c) => (
+              {(brazing ? BRAZE_COLUMNS : COLUMNS).map((c) => (
                 <QuantityField
                   key={c.field}
                   label={say(c.label)}
@@ -94,10 +106,14 @@ export function ChartPanel({
       <Button className="mt-5 w-full" onClick={() => onChange([...rows, EMPTY])}>
         <Plus size={18} aria-hidden="true" /> Add a row
       </Button>
-      <h3 className="pt-8 pb-2 text-xl">From a table</h3>
-      <Suspense>
-        <ChartImport onTake={(more) => onChange([...rows, ...more].slice(0, MOST_ROWS))} />
-      </Suspense>
+      {brazing ? null : (
+        <>
+          <h3 className="pt-8 pb-2 text-xl">From a table</h3>
+          <Suspense>
+            <ChartImport onTake={(more) => onChange([...rows, ...more].slice(0, MOST_ROWS))} />
+          </Suspense>
+        </>
+      )}
     </Panel>
   )
 }

@@ -1,11 +1,15 @@
 import { memo } from 'react'
-import type { CutPlan } from '#core/cut/index.ts'
-import type { FieldError } from '#core/figure.ts'
+import type { FieldError, Figure, Finding } from '#core/figure.ts'
 import { useShop } from '../../app/shop.ts'
 import { RankTag } from '../../ui/Tag.tsx'
 
 interface Props {
-  readonly plan: CutPlan | undefined
+  readonly plan:
+    | {
+        readonly figures: Readonly<Partial<Record<string, Figure>>>
+        readonly findings: readonly Finding[]
+      }
+    | undefined
   readonly errors: readonly FieldError[]
   readonly onOpen: (figure: string) => void
 }
@@ -39,7 +43,7 @@ export const Findings = memo(function Findings({ plan, errors, onOpen }: Props) 
             </span>
             <p className="text-[0.95rem] leading-snug">
               <strong>{say(f.title)}.</strong> {say(f.text)}{' '}
-              {f.figure && plan?.figures[f.figure as keyof CutPlan['figures']] ? (
+              {f.figure && plan?.figures[f.figure] ? (
                 <button
                   type="button"
                   className="underline decoration-rule underline-offset-2"

@@ -1,26 +1,40 @@
-import type { CutFigureName, CutPlan } from '#core/cut/index.ts'
+import type { Figure, Finding } from '#core/figure.ts'
 import { printQuantity, type Kind } from '#core/quantity/index.ts'
-import { cutFigureKind } from '#core/cut/index.ts'
-import { FIGURE_NAMES, FROM_WORDS, printFigure } from './figure-words.ts'
+import { FROM_WORDS } from './from-words.ts'
 import { useShop } from '../../app/shop.ts'
 import { Panel } from '../../ui/Panel.tsx'
 import { SourceTag } from '../../ui/Tag.tsx'
-import { spanWords, type Station } from './TheLine.tsx'
+import { spanWords } from './TheLine.tsx'
 
-const isFigure = (key: string): key is CutFigureName => key in FIGURE_NAMES
+/** How a kind of plan names and prints its figures. */
+export interface FigureWords {
+  /** undefined for what is no figure of this kind of plan. */
+  readonly nameOf: (name: string) => string | undefined
+  readonly kindOf: (name: string) => Kind
+  readonly printed: (name: string, value: number, print: (si: number, kind: Kind) => string) => string
+}
 
 /** How the figures of a station were worked out: in words, with what they rest on and where it is from. */
 export function HowSheet({
   station,
   plan,
+  words,
+  sparse = false,
   onClose,
 }: {
-  readonly station: Station | undefined
-  readonly plan: CutPlan
+  readonly station:
+    { readonly id: string; readonly title: string; readonly figures: readonly string[] } | undefined
+  readonly plan: {
+    readonly figures: Readonly<Partial<Record<string, Figure>>>
+    readonly findings: readonly Finding[]
+  }
+  readonly words: FigureWords
+  /** Figures that this plan does not have are left out, instead of told as missing. */
+  readonly sparse?: boolean
   readonly onClose: () => void
 }) {
   const { say, print, units } = useShop()
-  const label = (key: string) => FROM_WORDS[key]?.label ?? (isFigure(key) ? FIGURE_NAMES[key] : key)
+  const label = (key: string) => FROM_WORDS[key]?.label ?? words.nameOf(key) ?? key
   // what a figure rests on, in the shop's units: published ranges are of the figure's own kind
   const told = (key: string, value: number | string, own: Kind) => {
     if (typeof value === 'string') return value.replaceAll('-', ' ')
@@ -28,8 +42,8 @@ export function HowSheet({
     const kind =
       key === 'tableLow' || key === 'tableHigh'
         ? own
-        : isFigure(key)
-          ? cutFigureKind(key)
+        : words.nameOf(key) !== undefined
+          ? words.kindOf(key)
           : FROM_WORDS[key]?.kind
     return kind ? print(value, kind) : Number(value.toPrecision(4))
   }
@@ -37,21 +51,22 @@ export function HowSheet({
     <Panel title={say(station?.title ?? '')} open={station !== undefined} onClose={onClose}>
       <div className="grid gap-7">
         {station?.figures
-          .filter((name) => station.id !== 'shape' || plan.figures[name])
+          .filter((name) => !sparse || plan.figures[name])
           .map((name) => {
             const figure = plan.figures[name]
-            const kind = cutFigureKind(name)
+            const kind = words.kindOf(name)
+            const called = words.nameOf(name) ?? name
             const findings = plan.findings.filter((f) => f.figure === name)
             return (
-              <section key={name} aria-label={FIGURE_NAMES[name]}>
-                <h3 className="text-lg text-soft">{say(FIGURE_NAMES[name])}</h3>
+              <section key={name} aria-label={called}>
+                <h3 className="text-lg text-soft">{say(called)}</h3>
                 {figure ? (
                   <>
-                    <p className="figure text-[2.4rem]">{printFigure(name, figure.value, print)}</p>
+                    <p className="figure text-[2.4rem]">{words.printed(name, figure.value, print)}</p>
                     <p className="flex flex-wrap items-center gap-2 pt-1">
                       <SourceTag source={figure.source} />
                       <span className="text-soft">
-                        {spanWords(figure, (v) => printFigure(name, v, print)) || 'as given'}
+                        {spanWords(figure, (v) => words.printed(name, v, print)) || 'as given'}
                       </span>
                     </p>
                     <p className="pt-2">{say(figure.because)}</p>

@@ -1,7 +1,11 @@
+import { lazy, Suspense } from 'react'
 import { Link, useParams } from 'react-router'
 import { api } from '../../app/api.ts'
 import { Missing } from '../../ui/Missing.tsx'
 import { PlanView } from './PlanView.tsx'
+
+// a braze is its own view: a cut does not wait for it
+const BrazeView = lazy(() => import('./braze/BrazeView.tsx'))
 
 /** A job: its pieces as tickets, and the plan of the one in hand. */
 export default function JobPage() {
@@ -26,5 +30,12 @@ export default function JobPage() {
         </p>
       </main>
     )
-  return <PlanView key={ticket.id} job={job} ticket={ticket} />
+  const { draft } = ticket
+  return draft.kind === 'braze' ? (
+    <Suspense fallback={<p className="p-8 text-soft">Opening.</p>}>
+      <BrazeView key={ticket.id} job={job} ticket={{ ...ticket, draft }} />
+    </Suspense>
+  ) : (
+    <PlanView key={ticket.id} job={job} ticket={{ ...ticket, draft }} />
+  )
 }

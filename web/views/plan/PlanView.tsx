@@ -1,10 +1,10 @@
-import { Play, Printer } from 'lucide-react'
-import { lazy, Suspense, useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { Play } from 'lucide-react'
+import { lazy, Suspense, useCallback, useMemo, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
-import { costOf, takesOf, together } from '#core/cost.ts'
 import { planDraft, type Planned } from '#contract/plan-of.ts'
+import type { CutDraft } from '#contract/schemas.ts'
 import type { Job, Ticket, Torch } from '#contract/types.ts'
-import type { Caution, MeasuredKerf } from '#core/cut/index.ts'
+import type { Caution } from '#core/cut/index.ts'
 import type { FieldError } from '#core/figure.ts'
 import { api, type Failure } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
@@ -13,11 +13,12 @@ import { useApp } from '../../app/store.ts'
 import { Button } from '../../ui/Button.tsx'
 import { usePieceOutline } from '../../work/useOutline.ts'
 import { Drawings } from './Drawings.tsx'
+import { CUT_WORDS } from './figure-words.ts'
 import { Findings } from './Findings.tsx'
 import { HowSheet } from './HowSheet.tsx'
 import { SHAPE_STATION, STATIONS, TheLine, USUAL_STATION, type Station } from './TheLine.tsx'
-import { Tickets } from './Tickets.tsx'
-import { useDraft } from './useDraft.ts'
+import { PieceHead, useRested, useWholeJob } from './PieceHead.tsx'
+import { useDraft, type TicketOf } from './useDraft.ts'
 import { WorkPanel } from './WorkPanel.tsx'
 
 const NO_ERRORS: readonly FieldError[] = []
@@ -35,7 +36,7 @@ const PAPER_MS = 500
 type Good = Extract<Planned, { ok: true }>
 
 /** The plan of one cut: the line on top, the work at the left, the drawing at the right, the findings at the foot. */
-export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: Ticket }) {
+export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: TicketOf<CutDraft> }) {
   const { settings, units } = useShop()
   const kerfs = api.useKerfsQuery().data
   const torches = api.useTorchesQuery().data ?? NO_TORCHES
@@ -63,7 +64,7 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
   const told = useRested(planned, REST_MS)
   const onPaper = useRested(shown, PAPER_MS)
   const toldPlan = told.ok ? told.plan : last.current?.plan
-  const whole = useWholeJob(job, kerfs)
+  const whole = useWholeJob(job)
   const openFigure = useCallback(
     (figure: string) =>
       setStation(
@@ -85,29 +86,7 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
   return (
     <>
       <main ref={page} className="print:hidden lg:grid lg:h-dvh lg:grid-rows-[auto_auto_1fr_auto]">
-        <header className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b-[1.5px] border-rule bg-sheet px-5 py-2">
-          <div className="min-w-[220px] grow">
-            <input
-              aria-label="Name of the piece"
-              className="name w-full max-w-[420px] rounded-md border-[1.5px] border-transparent bg-transparent text-[1.7rem] leading-tight font-semibold text-ellipsis hover:border-rule"
-              value={draft.title}
-              maxLength={120}
-              onChange={(e) => draft.edit.change({ title: e.target.value })}
-            />
-            <p className="truncate text-soft">
-              {job.name}
-              {job.place ? `, ${job.place}` : ''}
-              {draft.stored ? '' : ' · keeping'}
-            </p>
-          </div>
-          <Tickets job={job} current={ticket.id} />
-          <Button
-            className="no-print min-h-[46px]"
-            aria-label="Print the plan, or save it as PDF"
-            onClick={() => print()}
-          >
-            <Printer size={20} aria-hidden="true" />
-          </Button>
+        <PieceHead job={job} ticketId={ticket.id} draft={draft} failure={running.failure}>
           <Button
             data-run
             look="act"
@@ -117,18 +96,7 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
           >
             <Play size={20} aria-hidden="true" /> {running.label}
           </Button>
-        </header>
-        {running.failure ? (
-          <p
-            role="alert"
-            className="col-span-full border-b-[1.5px] border-alarm bg-sheet px-5 py-2 font-bold text-alarm"
-          >
-            {running.failure}
-          </p>
-        ) : null}
-        {draft.changedElsewhere ? (
-          <ChangedElsewhere onMine={() => void draft.keepMine()} onTheirs={() => void draft.takeTheirs()} />
-        ) : null}
+        </PieceHead>
         {onLine ? (
           <TheLine plan={onLine.plan} request={onLine.request} torchName={torchName} onOpen={setStation} />
         ) : (
@@ -161,7 +129,13 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
         </div>
         <Findings plan={toldPlan} errors={told.ok ? NO_ERRORS : told.errors} onOpen={openFigure} />
         {shown && station ? (
-          <HowSheet station={station} plan={shown.plan} onClose={() => setStation(undefined)} />
+          <HowSheet
+            station={station}
+            plan={shown.plan}
+            words={CUT_WORDS}
+            sparse={station.id === 'shape'}
+            onClose={() => setStation(undefined)}
+          />
         ) : null}
       </main>
       {onPaper ? (
@@ -180,42 +154,8 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
   )
 }
 
-/** What all pieces of a job take together, as they are stored: time, gases, and cost where things are priced. */
-function useWholeJob(job: Job, kerfs: readonly MeasuredKerf[] | undefined): string {
-  const { settings, print } = useShop()
-  return useMemo(() => {
-    const all = job.tickets.flatMap((t) => {
-      const planned = planDraft(t.draft, settings, kerfs ?? [])
-      return (planned.ok && takesOf(planned.plan)) || []
-    })
-    if (all.length < 2) return ''
-    const sum = together(all)
-    const cost = costOf(sum, settings.prices)
-    return `${all.length} pieces: ${print(sum.torchS, 'time')}, ${print(sum.oxygenM3, 'volume')} of oxygen, ${print(sum.fuelM3, 'volume')} of fuel${cost === undefined ? '' : `, cost ${cost.toFixed(2)}`}. Lighting and trimming come on top.`
-  }, [job, settings, kerfs, print])
-}
-
-function ChangedElsewhere({
-  onMine,
-  onTheirs,
-}: {
-  readonly onMine: () => void
-  readonly onTheirs: () => void
-}) {
-  return (
-    <div
-      role="alert"
-      className="flex flex-wrap items-center gap-3 border-b-[1.5px] border-brass bg-sheet px-5 py-2"
-    >
-      <strong>This piece was changed on another screen.</strong>
-      <Button onClick={onMine}>Keep what is here</Button>
-      <Button onClick={onTheirs}>Take what is there</Button>
-    </div>
-  )
-}
-
 /** What the large button does: begin the run, go on with it, or write it down. */
-function useRunning(ticket: Ticket, good: boolean) {
+function useRunning(ticket: Omit<Ticket, 'draft'>, good: boolean) {
   const go = useNavigate()
   const personId = useApp((s) => s.device.personId)
   const waiting = useApp((s) => s.outbox.items.some((i) => i.key === `ticket:${ticket.id}`))
@@ -253,14 +193,4 @@ function useRunning(ticket: Ticket, good: boolean) {
       failure: (error as Failure | undefined)?.message,
     }
   }, [ticket, good, waiting, isLoading, error, start, go, personId])
-}
-
-/** A value that is taken over only when it has not changed for some time. */
-function useRested<T>(value: T, ms: number): T {
-  const [rested, setRested] = useState(value)
-  useEffect(() => {
-    const timer = window.setTimeout(() => setRested(value), ms)
-    return () => window.clearTimeout(timer)
-  }, [value, ms])
-  return rested
 }

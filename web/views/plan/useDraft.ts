@@ -1,26 +1,29 @@
 import { useEffect, useMemo, useRef, useState } from 'react'
-import type { CutDraft } from '#contract/schemas.ts'
+import type { BrazePartDraft, CutDraft, PieceDraft, RigDraft } from '#contract/schemas.ts'
 import type { Ticket } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
 import { outbox } from '../../app/outbox.ts'
 import { useApp, useSend } from '../../app/store.ts'
 
-interface Held {
+interface Held<D extends PieceDraft> {
   readonly title: string
-  readonly draft: CutDraft
+  readonly draft: D
 }
+
+/** A piece of one kind, as the server keeps it. */
+export type TicketOf<D extends PieceDraft> = Omit<Ticket, 'draft'> & { readonly draft: D }
 
 const TYPING_MS = 400
 
 /** A piece as it is being typed: kept in the browser at once, sent to the server when the typing rests. */
-export function useDraft(ticket: Ticket) {
+export function useDraft<D extends PieceDraft>(ticket: TicketOf<D>) {
   const send = useSend()
   const key = `ticket:${ticket.id}`
   const pending = useApp((s) => s.outbox.items.find((i) => i.key === key))
   const refused = useApp((s) => s.outbox.refused.find((r) => r.item.key === key))
   const knownVersion = useApp((s) => s.outbox.versions[ticket.id])
-  const unsent = (pending ?? refused?.item)?.body as Held | undefined
-  const [held, setHeld] = useState<Held>(unsent ?? { title: ticket.title, draft: ticket.draft })
+  const unsent = (pending ?? refused?.item)?.body as Held<D> | undefined
+  const [held, setHeld] = useState<Held<D>>(unsent ?? { title: ticket.title, draft: ticket.draft })
   const latest = useRef(held)
 
   useEffect(() => {
@@ -39,7 +42,7 @@ export function useDraft(ticket: Ticket) {
 
   const { id } = ticket
   const edit = useMemo(() => {
-    const enqueue = (body: Held) =>
+    const enqueue = (body: Held<D>) =>
       send(
         outbox.actions.enqueued({
           id: crypto.randomUUID(),
@@ -50,24 +53,40 @@ export function useDraft(ticket: Ticket) {
           notBefore: Date.now() + TYPING_MS,
         }),
       )
-    const change = (next: Partial<Held>) => {
+    const change = (next: Partial<Held<D>>) => {
       latest.current = { ...latest.current, ...next }
       setHeld(latest.current)
       enqueue(latest.current)
     }
-    const setDraft = (part: Partial<CutDraft>) => change({ draft: { ...latest.current.draft, ...part } })
+    const setDraft = (part: Partial<D>) => change({ draft: { ...latest.current.draft, ...part } })
+    // both kinds have the same rig
+    const setRig = (part: Partial<RigDraft>) =>
+      setDraft({ rig: { ...latest.current.draft.rig, ...part } } as unknown as Partial<D>)
     return {
       enqueue,
       change,
       setDraft,
-      setWork: (part: Partial<CutDraft['work']>) =>
-        setDraft({ work: { ...latest.current.draft.work, ...part } }),
-      setRig: (part: Partial<CutDraft['rig']>) => setDraft({ rig: { ...latest.current.draft.rig, ...part } }),
-      setUsual: (part: Partial<CutDraft['usual']>) =>
-        setDraft({ usual: { ...latest.current.draft.usual, ...part } }),
+      setWork: (part: Partial<D['work']>) =>
+        setDraft({ work: { ...latest.current.draft.work, ...part } } as Partial<D>),
+      setRig,
+      /** What the torch is brazed with. */
+      setGear: (part: Partial<RigDraft['braze']>) =>
+        setRig({ braze: { ...latest.current.draft.rig.braze, ...part } }),
+      /** One of the two parts of a braze. */
+      setPart: (which: 'a' | 'b', part: Partial<BrazePartDraft>) => {
+        const { draft } = latest.current
+        if (draft.kind === 'braze')
+          setDraft({
+            work: { ...draft.work, [which]: { ...draft.work[which], ...part } },
+          } as unknown as Partial<D>)
+      },
+      setUsual: (part: Partial<CutDraft['usual']>) => {
+        const { draft } = latest.current
+        if (draft.kind === 'cut') setDraft({ usual: { ...draft.usual, ...part } } as unknown as Partial<D>)
+      },
       setHose: (part: Partial<CutDraft['rig']['oxygenHose']>) => {
         const { rig } = latest.current.draft
-        setDraft({ rig: { ...rig, oxygenHose: { ...rig.oxygenHose, ...part } } })
+        setRig({ oxygenHose: { ...rig.oxygenHose, ...part } })
       },
     }
   }, [id, send])
@@ -90,9 +109,11 @@ export function useDraft(ticket: Ticket) {
       send(outbox.actions.putAway(key))
       if (!theirs) return
       send(outbox.actions.versionKnown({ id: ticket.id, version: theirs.version }))
-      latest.current = { title: theirs.title, draft: theirs.draft }
+      latest.current = { title: theirs.title, draft: theirs.draft as D }
       setHeld(latest.current)
     },
   }
 }
-export type DraftEdit = ReturnType<typeof useDraft>['edit']
+/** What changes a piece of one kind. */
+export type EditOf<D extends PieceDraft> = ReturnType<typeof useDraft<D>>['edit']
+export type DraftEdit = EditOf<CutDraft>

@@ -1,0 +1,178 @@
+import { memo } from 'react'
+import { atDistance } from '#core/heat/joint-heat.ts'
+import type { HeatProfile } from '#core/braze/index.ts'
+import { Dimension } from './Dimension.tsx'
+import { Hatch } from './Hatch.tsx'
+import { heatColour } from './heat-colour.ts'
+import type { JointSection as Section } from './joint-geometry.ts'
+import { Word } from './Word.tsx'
+
+const W = 640
+const H = 316
+const TOP = 74
+const FOOT = 66
+const SIDE = 18
+
+/** A joint in section, to scale but for its gap; hot metal in the colour of its heat. */
+export const JointSection = memo(function JointSection({
+  section,
+  profile,
+  targetK,
+  length,
+  gapText,
+}: {
+  readonly section: Section
+  readonly profile: HeatProfile | undefined
+  /** The joint itself is drawn this hot, K. */
+  readonly targetK: number | undefined
+  readonly length: (m: number) => string
+  readonly gapText: string
+}) {
+  const { box } = section
+  const scale = Math.min(
+    (W - 2 * SIDE) / (box.maxX - box.minX),
+    (H - TOP - FOOT) / Math.max(0.1, box.maxY - box.minY),
+  )
+  const left = SIDE + (W - 2 * SIDE - (box.maxX - box.minX) * scale) / 2
+  const x = (mm: number) => left + (mm - box.minX) * scale
+  const y = (mm: number) => TOP + (box.maxY - mm) * scale
+  const path = (points: readonly (readonly [number, number])[]) =>
+    `M${points.map(([px, py]) => `${x(px).toFixed(1)} ${y(py).toFixed(1)}`).join('L')}Z`
+  const low = section.sizes.filter((s) => s.from[1] === s.to[1] && s.name !== 'groove')
+  const heat = targetK !== undefined && profile !== undefined
+  return (
+    <svg
+      viewBox={`0 0 ${W} ${H}`}
+      role="img"
+      aria-label={`The joint in section, to scale but for the gap. ${gapText}`}
+      className="h-full w-full"
+    >
+      <Hatch id="joint-hatch" />
+      {heat ? (
+        <defs>
+          <linearGradient
+            id="joint-heat"
+            gradientUnits="userSpaceOnUse"
+            x1={x(box.minX)}
+            x2={x(0)}
+            y1={0}
+            y2={0}
+          >
+            {[0, 0.2, 0.4, 0.6, 0.8, 1].map((s) => (
+              <stop
+                key={s}
+                offset={s}
+                stopColor={heatColour(atDistance(profile, ((1 - s) * Math.max(1, -box.minX)) / 1000))}
+              />
+            ))}
+          </linearGradient>
+          <linearGradient
+            id="cup-heat"
+            gradientUnits="userSpaceOnUse"
+            x1={x(0)}
+            x2={x(box.maxX)}
+            y1={0}
+            y2={0}
+          >
+            <stop offset={0.5} stopColor={heatColour(targetK)} />
+            <stop offset={1} stopColor={heatColour(targetK - 250)} />
+          </linearGradient>
+        </defs>
+      ) : null}
+      {section.shapes.map((s, i) => (
+        <g key={i}>
+          <path
+            d={path(s.points)}
+            fill={
+              s.part === 'filler'
+                ? 'var(--filler)'
+                : heat
+                  ? s.part === 'a'
+                    ? 'url(#joint-heat)'
+                    : 'url(#cup-heat)'
+                  : 'var(--sheet)'
+            }
+            stroke="var(--ink)"
+            strokeWidth={s.part === 'filler' ? 0.8 : 1.5}
+          />
+          {s.part === 'filler' || heat ? null : <path d={path(s.points)} fill="url(#joint-hatch)" />}
+        </g>
+      ))}
+      {section.axisY === undefined ? null : (
+        <line
+          x1={x(box.minX)}
+          x2={x(box.maxX)}
+          y1={y(section.axisY)}
+          y2={y(section.axisY)}
+          stroke="var(--soft)"
+          strokeDasharray="14 4 2 4"
+        />
+      )}
+      {section.aims.map(([ax, ay], i) => (
+        <g key={i}>
+          <path d={`M${x(ax) - 11} ${y(ay) - 56}h22l-11 50z`} fill="var(--flame)" stroke="none" />
+          <path d={`M${x(ax) - 4} ${y(ay) - 56}h8l-4 22z`} fill="var(--cone)" />
+          <circle cx={x(ax) + 24} cy={y(ay) - 50} r={11} fill="var(--ink)" />
+          <text
+            x={x(ax) + 24}
+            y={y(ay) - 44.5}
+            textAnchor="middle"
+            className="fill-paper font-figure text-[16px] font-bold"
+          >
+            {i + 1}
+          </text>
+        </g>
+      ))}
+      {low.map((s) => {
+        const at = Math.min(H - 42, y(Math.min(s.from[1], box.minY)) + 20)
+        const mid = (x(s.from[0]) + x(s.to[0])) / 2
+        return (
+          <Dimension
+            key={s.name}
+            x1={x(s.from[0])}
+            x2={x(s.to[0])}
+            y1={at}
+            y2={at}
+            text={length(s.valueM)}
+            at={{ x: mid, y: at + 19, anchor: 'middle' }}
+          />
+        )
+      })}
+      {section.sizes
+        .filter((s) => s.name === 'groove')
+        .map((s) => (
+          <Dimension
+            key={s.name}
+            x1={x(s.from[0])}
+            x2={x(s.to[0])}
+            y1={y(s.from[1]) - 8}
+            y2={y(s.from[1]) - 8}
+            text={length(s.valueM)}
+            at={{ x: x(s.to[0]) + 10, y: y(s.from[1]) - 4 }}
+          />
+        ))}
+      {section.sizes
+        .filter((s) => s.from[0] === s.to[0])
+        .map((s) => (
+          <g key={s.name}>
+            <line
+              x1={x(s.from[0])}
+              x2={x(s.from[0])}
+              y1={y(s.from[1]) - 10}
+              y2={y(s.to[1]) + 10}
+              stroke="var(--ink)"
+            />
+            <Word x={x(s.from[0]) + 6} y={y(s.to[1]) + 22} text={length(s.valueM)} />
+          </g>
+        ))}
+      <text
+        x={W / 2}
+        y={H - 6}
+        textAnchor="middle"
+        className="fill-ink font-figure text-[16px] font-semibold"
+      >
+        {gapText}
+      </text>
+    </svg>
+  )
+})

@@ -1,0 +1,125 @@
+import { memo } from 'react'
+import { glowAt, GLOWS } from '#core/metal/glow.ts'
+import { heatColour } from './heat-colour.ts'
+
+/** A span of temperature on the chart, K. */
+export interface MeltSpan {
+  readonly name: string
+  readonly from: number
+  readonly to: number
+  readonly tone: 'filler' | 'range' | 'flux'
+}
+
+const W = 640
+const ROW = 30
+const [L, R] = [14, 626] as const
+const TONES = { filler: 'var(--brass)', range: 'var(--brick)', flux: 'var(--verdigris)' } as const
+
+/** Filler, brazing range, flux and base metals on one scale of temperature, with the colours of the glow beside it. */
+export const MeltingBar = memo(function MeltingBar({
+  spans,
+  solidus,
+  targetK,
+  temperature,
+}: {
+  readonly spans: readonly MeltSpan[]
+  /** Where each base metal begins to melt, K. */
+  readonly solidus: readonly { readonly name: string; readonly kelvin: number }[]
+  readonly targetK: number
+  readonly temperature: (kelvin: number) => string
+}) {
+  const low = Math.min(773, ...spans.map((s) => s.from)) - 20
+  const high =
+    Math.max(
+      targetK + 60,
+      ...spans.map((s) => Math.min(s.to, targetK + 350)),
+      ...solidus.map((s) => Math.min(s.kelvin, targetK + 420)),
+    ) + 30
+  const x = (k: number) => L + ((Math.min(high, Math.max(low, k)) - low) / (high - low)) * (R - L)
+  const top = 24
+  const barY = top + spans.length * ROW + 8
+  const H = barY + 78
+  return (
+    <svg
+      viewBox={`0 0 ${W} ${H}`}
+      role="img"
+      aria-label={`Melting chart: ${spans.map((s) => `${s.name} ${temperature(s.from)} to ${temperature(s.to)}`).join('; ')}; ${solidus.map((s) => `${s.name} melts from ${temperature(s.kelvin)}`).join('; ')}. Braze at ${temperature(targetK)}, ${glowAt(targetK)}.`}
+      className="w-full"
+    >
+      <defs>
+        <linearGradient id="glow-scale">
+          {Array.from({ length: 15 }, (_, i) => (
+            <stop key={i} offset={i / 14} stopColor={heatColour(low + ((high - low) * i) / 14)} />
+          ))}
+        </linearGradient>
+      </defs>
+      {spans.map((s, i) => (
+        <g key={s.name}>
+          <rect
+            x={x(s.from)}
+            width={Math.max(2, x(s.to) - x(s.from))}
+            y={top + i * ROW + 12}
+            height={9}
+            fill={TONES[s.tone]}
+          />
+          <text
+            x={Math.min(x(s.from), R - 230)}
+            y={top + i * ROW + 7}
+            className="fill-ink font-figure text-[15px] font-semibold"
+          >
+            {s.name} {temperature(s.from)} to {temperature(s.to)}
+          </text>
+        </g>
+      ))}
+      <rect
+        x={L}
+        y={barY}
+        width={R - L}
+        height={16}
+        fill="url(#glow-scale)"
+        stroke="var(--ink)"
+        strokeWidth={1}
+      />
+      {GLOWS.filter((g) => g.fromK > low + 10 && g.fromK < high - 40).map((g) => (
+        <g key={g.name}>
+          <line x1={x(g.fromK)} x2={x(g.fromK)} y1={barY + 16} y2={barY + 21} stroke="var(--ink)" />
+          <text x={x(g.fromK)} y={barY + 34} className="fill-soft font-figure text-[13px]">
+            {g.name}
+          </text>
+        </g>
+      ))}
+      {solidus
+        .filter((s) => s.kelvin < high)
+        .map((s, i) => (
+          <g key={s.name}>
+            <line
+              x1={x(s.kelvin)}
+              x2={x(s.kelvin)}
+              y1={top}
+              y2={barY + 16}
+              stroke="var(--alarm)"
+              strokeWidth={2.5}
+            />
+            <text
+              x={x(s.kelvin) - 5}
+              y={top + 14 + i * 16}
+              textAnchor="end"
+              className="fill-alarm stroke-paper font-figure text-[15px] font-bold [paint-order:stroke] [stroke-width:4px]"
+            >
+              {s.name} melts {temperature(s.kelvin)}
+            </text>
+          </g>
+        ))}
+      <path d={`M${x(targetK)} ${barY - 1}l-6 -9h12z`} fill="var(--ink)" />
+      <line x1={x(targetK)} x2={x(targetK)} y1={barY} y2={barY + 50} stroke="var(--ink)" strokeWidth={1.5} />
+      <text
+        x={Math.min(R - 110, Math.max(L + 110, x(targetK)))}
+        y={barY + 66}
+        textAnchor="middle"
+        className="fill-ink font-figure text-[17px] font-bold"
+      >
+        braze at {temperature(targetK)}, {glowAt(targetK)}
+      </text>
+    </svg>
+  )
+})

@@ -1,0 +1,329 @@
+import type { BrazePlan, BrazeRequest } from '#core/braze/index.ts'
+import { filletLegM, grooveOf, isBuiltUp, isRound, LAYER_M, seatDiameterM } from '#core/braze/joint.ts'
+
+/** A closed shape of a section, mm: x along the joint, y upward. */
+export interface SectionShape {
+  readonly part: 'a' | 'b' | 'filler'
+  readonly points: readonly (readonly [number, number])[]
+}
+/** A length told on the drawing, between two places, mm. */
+export interface SectionSize {
+  readonly name: 'overlap' | 'back' | 'wall' | 'groove' | 'layer' | 'leg'
+  readonly valueM: number
+  readonly from: readonly [number, number]
+  readonly to: readonly [number, number]
+}
+/** A joint in section, to scale but for the gap, which is drawn `gapTimes` as wide as it is. */
+export interface JointSection {
+  readonly shapes: readonly SectionShape[]
+  readonly sizes: readonly SectionSize[]
+  readonly box: { readonly minX: number; readonly maxX: number; readonly minY: number; readonly maxY: number }
+  readonly gapTimes: number
+  /** Where the two aims of the flame strike, mm. */
+  readonly aims: readonly (readonly [number, number])[]
+  /** The axis of a round joint lies here, mm; absent for flat work. */
+  readonly axisY?: number
+}
+
+const MM = 1000
+/** The gap is drawn at least this wide, as a share of the drawing's length. */
+const GAP_SHARE = 0.012
+/** No more of a radius than this is drawn, as a share of the length: beyond it the axis is broken off. */
+const RADIUS_SHARE = 0.32
+
+const rect = (part: SectionShape['part'], x0: number, y0: number, x1: number, y1: number): SectionShape => ({
+  part,
+  points: [
+    [x0, y0],
+    [x1, y0],
+    [x1, y1],
+    [x0, y1],
+  ],
+})
+
+/** The section of a planned joint. Right for every kind of joint; sizes in mm. */
+export function jointSection(plan: BrazePlan, { work }: BrazeRequest): JointSection {
+  const hot = plan.figures.clearanceHot?.value ?? plan.figures.clearanceCold?.value ?? 0
+  const gap = Math.max(0, hot) * MM
+  if (isBuiltUp(work)) return grooved(work)
+  if (isRound(work)) return socket(work, gap)
+  return flat(work, gap)
+}
+
+type Work = BrazeRequest['work']
+
+function drawnGap(gap: number, span: number): { drawn: number; times: number } {
+  const drawn = Math.max(gap, GAP_SHARE * span)
+  return { drawn, times: gap > 0 ? drawn / gap : 1 }
+}
+
+function socket(work: Work, gap: number): JointSection {
+  const [ta, tb, lap] = [work.a.wallM * MM, work.b.wallM * MM, work.overlapM * MM]
+  const back = 45
+  const beyond = Math.max(14, lap * 0.5)
+  const span = back + lap + beyond
+  const { drawn, times } = drawnGap(gap, span)
+  const leg = filletLegM(work) * MM
+  const r = (seatDiameterM(work) * MM) / 2
+  const solid = work.joint === 'plug'
+  const ring = solid ? r : ta
+  const shownR = Math.min(r, RADIUS_SHARE * span)
+  // y = 0 at the outside of the tube
+  const inner = solid ? -shownR : -ring
+  const cup: SectionShape = {
+    part: 'b',
+    points:
+      work.joint === 'sleeve'
+        ? [
+            [0, drawn],
+            [lap + beyond, drawn],
+            [lap + beyond, drawn + tb],
+            [0, drawn + tb],
+          ]
+        : [
+            [0, drawn],
+            [lap, drawn],
+            [lap, -ta * 0.8],
+            [lap + beyond, -ta * 0.8],
+            [lap + beyond, drawn + tb],
+            [0, drawn + tb],
+          ],
+  }
+  const far = work.joint === 'sleeve' ? lap + beyond : lap
+  return {
+    shapes: [
+      rect('a', -back, inner, work.joint === 'sleeve' ? lap : far, 0),
+      cup,
+      rect('filler', 0, 0, lap, drawn),
+      {
+        part: 'filler',
+        points: [
+          [-leg, 0],
+          [-0.35 * leg, 0.35 * (leg + drawn) * 0.6],
+          [0, drawn + leg * 0.8],
+          [0, 0],
+        ],
+      },
+    ],
+    sizes: [
+      { name: 'overlap', valueM: work.overlapM, from: [0, inner], to: [lap, inner] },
+      { name: 'back', valueM: 0.025, from: [-25, inner], to: [0, inner] },
+      { name: 'wall', valueM: work.a.wallM, from: [-back + 6, 0], to: [-back + 6, -ring] },
+    ],
+    box: { minX: -back, maxX: lap + beyond, minY: -shownR, maxY: drawn + tb },
+    gapTimes: times,
+    aims: [
+      [-25, 0],
+      [0.3 * lap, drawn + tb],
+    ],
+    axisY: -shownR,
+  }
+}
+
+function flat(work: Work, gap: number): JointSection {
+  const [ta, tb] = [work.a.wallM * MM, work.b.wallM * MM]
+  const lap = Math.max(0.5, work.overlapM * MM)
+  const thick = Math.max(ta, tb)
+  const arm = Math.max(3 * thick, 1.2 * lap, 12)
+  const span = 2 * arm + lap
+  const { drawn, times } = drawnGap(gap, span)
+  const leg = filletLegM(work) * MM
+  const size = (
+    name: SectionSize['name'],
+    valueM: number,
+    x0: number,
+    x1: number,
+    y: number,
+  ): SectionSize => ({
+    name,
+    valueM,
+    from: [x0, y],
+    to: [x1, y],
+  })
+  const base = { gapTimes: times }
+  switch (work.joint) {
+    case 'tee': {
+      const height = Math.max(5 * ta, 14)
+      return {
+        ...base,
+        shapes: [
+          rect('b', -arm, -tb, arm, 0),
+          rect('a', -ta / 2, drawn, ta / 2, drawn + height),
+          rect('filler', -ta / 2, 0, ta / 2, drawn),
+          {
+            part: 'filler',
+            points: [
+              [-ta / 2 - leg, 0],
+              [-ta / 2, 0],
+              [-ta / 2, drawn + leg],
+            ],
+          },
+          {
+            part: 'filler',
+            points: [
+              [ta / 2 + leg, 0],
+              [ta / 2, 0],
+              [ta / 2, drawn + leg],
+            ],
+          },
+        ],
+        sizes: [size('leg', leg / MM, -ta / 2 - leg, -ta / 2, -tb)],
+        box: { minX: -arm, maxX: arm, minY: -tb, maxY: drawn + height },
+        aims: [
+          [-arm * 0.45, 0],
+          [ta / 2 + leg, leg],
+        ],
+      }
+    }
+    case 'butt':
+      return {
+        ...base,
+        shapes: [
+          rect('a', -arm, -ta, -drawn / 2, 0),
+          rect('b', drawn / 2, -tb, arm, 0),
+          rect('filler', -drawn / 2, -Math.min(ta, tb), drawn / 2, 0),
+        ],
+        sizes: [{ name: 'wall', valueM: work.a.wallM, from: [-arm + 2, 0], to: [-arm + 2, -ta] }],
+        box: { minX: -arm, maxX: arm, minY: -thick, maxY: 0 },
+        aims: [
+          [-arm * 0.4, 0],
+          [arm * 0.4, 0],
+        ],
+      }
+    case 'scarf':
+      return {
+        ...base,
+        shapes: [
+          {
+            part: 'a',
+            points: [
+              [-arm, -ta],
+              [0, -ta],
+              [lap, 0],
+              [-arm, 0],
+            ],
+          },
+          {
+            part: 'b',
+            points: [
+              [drawn * 1.5, -ta],
+              [arm + lap, -ta],
+              [arm + lap, 0],
+              [lap + drawn * 1.5, 0],
+            ],
+          },
+          {
+            part: 'filler',
+            points: [
+              [0, -ta],
+              [drawn * 1.5, -ta],
+              [lap + drawn * 1.5, 0],
+              [lap, 0],
+            ],
+          },
+        ],
+        sizes: [size('overlap', work.overlapM, 0, lap, -ta)],
+        box: { minX: -arm, maxX: arm + lap, minY: -ta, maxY: 0 },
+        aims: [
+          [-arm * 0.3, 0],
+          [lap + arm * 0.3, 0],
+        ],
+      }
+    default: {
+      const twice = work.joint === 'doubleLap'
+      const patch = work.joint === 'patch'
+      const cracked = patch ? lap * 0.9 : 0
+      const right = patch ? 2 * lap + cracked : lap + arm
+      return {
+        ...base,
+        shapes: [
+          ...(patch
+            ? [
+                rect('a', -arm, -ta, lap + cracked / 2 - 0.4, 0),
+                rect('a', lap + cracked / 2 + 0.4, -ta, right + arm, 0),
+              ]
+            : [rect('a', -arm, -ta, lap, 0)]),
+          rect('b', 0, drawn, right, drawn + tb),
+          rect('filler', 0, 0, patch ? right : lap, drawn),
+          ...(twice
+            ? [rect('b', 0, -ta - drawn - tb, right, -ta - drawn), rect('filler', 0, -ta - drawn, lap, -ta)]
+            : []),
+          {
+            part: 'filler',
+            points: [
+              [-leg, 0],
+              [0, 0],
+              [0, drawn + Math.min(leg, tb)],
+            ],
+          },
+        ],
+        sizes: [size('overlap', work.overlapM, 0, lap, twice ? -ta - drawn - tb : -ta)],
+        box: {
+          minX: -arm,
+          maxX: patch ? right + arm : right,
+          minY: twice ? -ta - drawn - tb : -ta,
+          maxY: drawn + tb,
+        },
+        aims: [
+          [-arm * 0.4, 0],
+          [lap * 0.5, drawn + tb],
+        ],
+      }
+    }
+  }
+}
+
+function grooved(work: Work): JointSection {
+  const t = work.a.wallM * MM
+  const layer = LAYER_M * MM
+  if (work.joint === 'overlay') {
+    const width = Math.min(work.widthM * MM, 8 * t)
+    const arm = Math.max(10, width * 0.4)
+    return {
+      gapTimes: 1,
+      shapes: [rect('a', -arm, -t, width + arm, 0), rect('filler', 0, 0, width, layer)],
+      sizes: [{ name: 'layer', valueM: LAYER_M, from: [width, 0], to: [width, layer] }],
+      box: { minX: -arm, maxX: width + arm, minY: -t, maxY: layer },
+      aims: [[width / 2, layer]],
+    }
+  }
+  const { depthM, widthM } = grooveOf(work)
+  const [d, w] = [depthM * MM, widthM * MM]
+  const arm = Math.max(2.2 * w, 16)
+  return {
+    gapTimes: 1,
+    shapes: [
+      {
+        part: 'a',
+        points: [
+          [-arm, -t],
+          [arm, -t],
+          [arm, 0],
+          [w / 2, 0],
+          [0, -d],
+          [-w / 2, 0],
+          [-arm, 0],
+        ],
+      },
+      {
+        part: 'filler',
+        points: [
+          [-w / 2 - 1, 0],
+          [-w / 2, 0],
+          [0, -d],
+          [w / 2, 0],
+          [w / 2 + 1, 0],
+          [w / 4, layer * 0.85],
+          [0, layer],
+          [-w / 4, layer * 0.85],
+        ],
+      },
+    ],
+    sizes: [
+      { name: 'groove', valueM: widthM, from: [-w / 2, layer], to: [w / 2, layer] },
+      { name: 'wall', valueM: depthM, from: [w / 2 + 4, 0], to: [w / 2 + 4, -d] },
+    ],
+    box: { minX: -arm, maxX: arm, minY: -t, maxY: layer },
+    aims: [[0, layer]],
+  }
+}

@@ -1,0 +1,109 @@
+import { Printer } from 'lucide-react'
+import { useEffect, useMemo, useState, type ReactNode } from 'react'
+import { costOf, takesOf, together } from '#core/cost.ts'
+import { planPiece } from '#contract/plan-of.ts'
+import type { PieceDraft } from '#contract/schemas.ts'
+import type { Job } from '#contract/types.ts'
+import { api } from '../../app/api.ts'
+import { useShop } from '../../app/shop.ts'
+import { Button } from '../../ui/Button.tsx'
+import { Tickets } from './Tickets.tsx'
+import type { useDraft } from './useDraft.ts'
+
+/** The head of a piece's plan: its name, its job, the other pieces, print, and what is done with it. */
+export function PieceHead<D extends PieceDraft>({
+  job,
+  ticketId,
+  draft,
+  failure,
+  children,
+}: {
+  readonly job: Job
+  readonly ticketId: string
+  readonly draft: ReturnType<typeof useDraft<D>>
+  readonly failure?: string | undefined
+  readonly children?: ReactNode
+}) {
+  return (
+    <div>
+      <header className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b-[1.5px] border-rule bg-sheet px-5 py-2">
+        <div className="min-w-[220px] grow">
+          <input
+            aria-label="Name of the piece"
+            className="name w-full max-w-[420px] rounded-md border-[1.5px] border-transparent bg-transparent text-[1.7rem] leading-tight font-semibold text-ellipsis hover:border-rule"
+            value={draft.title}
+            maxLength={120}
+            onChange={(e) => draft.edit.change({ title: e.target.value })}
+          />
+          <p className="truncate text-soft">
+            {job.name}
+            {job.place ? `, ${job.place}` : ''}
+            {draft.stored ? '' : ' · keeping'}
+          </p>
+        </div>
+        <Tickets job={job} current={ticketId} />
+        <Button
+          className="no-print min-h-[46px]"
+          aria-label="Print the plan, or save it as PDF"
+          onClick={() => print()}
+        >
+          <Printer size={20} aria-hidden="true" />
+        </Button>
+        {children}
+      </header>
+      {failure ? (
+        <p role="alert" className="border-b-[1.5px] border-alarm bg-sheet px-5 py-2 font-bold text-alarm">
+          {failure}
+        </p>
+      ) : null}
+      {draft.changedElsewhere ? (
+        <ChangedElsewhere onMine={() => void draft.keepMine()} onTheirs={() => void draft.takeTheirs()} />
+      ) : null}
+    </div>
+  )
+}
+
+/** What all pieces of a job take together, as they are stored: time, gases, and cost where things are priced. */
+export function useWholeJob(job: Job): string {
+  const { settings, print } = useShop()
+  const kerfs = api.useKerfsQuery().data
+  return useMemo(() => {
+    const all = job.tickets.flatMap((t) => {
+      const planned = planPiece(t.draft, settings, kerfs ?? [])
+      return (planned.ok && takesOf(planned.plan)) || []
+    })
+    if (all.length < 2) return ''
+    const sum = together(all)
+    const cost = costOf(sum, settings.prices)
+    return `${all.length} pieces: ${print(sum.torchS, 'time')}, ${print(sum.oxygenM3, 'volume')} of oxygen, ${print(sum.fuelM3, 'volume')} of fuel${cost === undefined ? '' : `, cost ${cost.toFixed(2)}`}. Lighting and trimming come on top.`
+  }, [job, settings, kerfs, print])
+}
+
+function ChangedElsewhere({
+  onMine,
+  onTheirs,
+}: {
+  readonly onMine: () => void
+  readonly onTheirs: () => void
+}) {
+  return (
+    <div
+      role="alert"
+      className="flex flex-wrap items-center gap-3 border-b-[1.5px] border-brass bg-sheet px-5 py-2"
+    >
+      <strong>This piece was changed on another screen.</strong>
+      <Button onClick={onMine}>Keep what is here</Button>
+      <Button onClick={onTheirs}>Take what is there</Button>
+    </div>
+  )
+}
+
+/** A value that is taken over only when it has not changed for some time. */
+export function useRested<T>(value: T, ms: number): T {
+  const [rested, setRested] = useState(value)
+  useEffect(() => {
+    const timer = window.setTimeout(() => setRested(value), ms)
+    return () => window.clearTimeout(timer)
+  }, [value, ms])
+  return rested
+}

@@ -1,0 +1,108 @@
+import type { PlannedBraze } from '#contract/plan-of.ts'
+import type { BrazeFigureName } from '#core/braze/index.ts'
+import { useShop } from '../../../app/shop.ts'
+import { jointSection } from '../../../drawing/joint-geometry.ts'
+import { JointSection } from '../../../drawing/JointSection.tsx'
+import type { FigureWords } from '../HowSheet.tsx'
+
+const SET: readonly BrazeFigureName[] = [
+  'oxygenPressure',
+  'fuelPressure',
+  'tipOrifice',
+  'coneDistance',
+  'timeToTemperature',
+  'brazingTemperature',
+  'purgeFlow',
+  'purgeTime',
+  'preheatTo',
+  'rodLength',
+  'rodLengthAll',
+  'fluxMass',
+  'setTime',
+  'coolTime',
+]
+
+/** The plan on one sheet of paper: what to set, the joint, the steps, what to mind, and room for names. */
+export function BrazeSheet({
+  title,
+  place,
+  torchName,
+  planned,
+  words,
+}: {
+  readonly title: string
+  readonly place: string
+  readonly torchName: string
+  readonly planned: Extract<PlannedBraze, { ok: true }>
+  readonly words: FigureWords
+}) {
+  const { say, print } = useShop()
+  const { plan, request } = planned
+  const { choice, figures } = plan
+  const weighty = plan.findings.filter((f) => f.rank !== 'note')
+  return (
+    <article className="hidden text-[10.5pt] leading-snug print:block">
+      <header className="flex items-end justify-between border-b-2 border-ink pb-1">
+        <div>
+          <h1 className="text-[20pt]">{title}</h1>
+          <p>{place}</p>
+        </div>
+        <p className="name text-[13pt]">
+          {choice.filler ?? 'no filler'}, {choice.form}, {choice.flux === 'none' ? 'no flux' : choice.flux};{' '}
+          {choice.flame}
+          {torchName ? `; ${torchName}` : ''}
+        </p>
+      </header>
+      <dl className="grid grid-cols-4 gap-x-4 py-2">
+        {SET.map((name) => {
+          const f = figures[name]
+          return f ? (
+            <div key={name}>
+              <dt className="text-soft">{say(words.nameOf(name) ?? name)}</dt>
+              <dd className="figure text-[14pt]">
+                {f.stop ? 'not given' : words.printed(name, f.value, print)}
+              </dd>
+            </div>
+          ) : null
+        })}
+      </dl>
+      <div className="h-[52mm]">
+        <JointSection
+          section={jointSection(plan, request)}
+          profile={undefined}
+          targetK={undefined}
+          length={(m) => print(m, 'length')}
+          gapText={
+            figures.clearanceHot ? `gap hot ${print(Math.max(0, figures.clearanceHot.value), 'length')}` : ''
+          }
+        />
+      </div>
+      <ol className="columns-2 gap-6 text-[9pt]">
+        {plan.steps.map((s, i) => (
+          <li key={s.id} className="break-inside-avoid pb-0.5">
+            <strong>{i + 1}</strong> {say(s.act)}
+            {s.seconds === undefined ? '' : ` ${print(s.seconds, 'time')}.`}
+          </li>
+        ))}
+      </ol>
+      {weighty.length > 0 ? (
+        <ul className="mt-2 border-t border-ink pt-1 text-[9pt]">
+          {weighty.map((f) => (
+            <li key={f.code}>
+              <strong>{say(f.title)}.</strong> {say(f.text)}
+            </li>
+          ))}
+        </ul>
+      ) : null}
+      {plan.cautions.map((c) => (
+        <p key={c.code} className="text-[9pt]">
+          {c.tickedBy ? '☑' : '☐'} {say(c.text)} {c.tickedBy ?? ''}
+        </p>
+      ))}
+      <p className="mt-3 border-t border-ink pt-1 text-[9pt]">
+        Brazed by ______________________ Looked at by ______________________ Date ____________ Estimates; the
+        torch’s manual and local codes come first.
+      </p>
+    </article>
+  )
+}

@@ -1,0 +1,92 @@
+import { Tabs } from 'radix-ui'
+import { useState } from 'react'
+import type { PlannedBraze } from '#contract/plan-of.ts'
+import type { BrazeDraft } from '#contract/schemas.ts'
+import { useShop } from '../../../app/shop.ts'
+import type { EditOf } from '../useDraft.ts'
+import { FillerTab } from './FillerTab.tsx'
+import { HeatTab } from './HeatTab.tsx'
+import { JointTab } from './JointTab.tsx'
+import { StepList } from './StepList.tsx'
+
+const TABS = [
+  { value: 'joint', label: 'The joint' },
+  { value: 'filler', label: 'Filler' },
+  { value: 'heat', label: 'Heat' },
+  { value: 'steps', label: 'Step by step' },
+  { value: 'before', label: 'Before' },
+] as const
+
+/** The joint to scale, the ranking of fillers, how far the heat runs, the work in its order, and what comes before. */
+export function BrazeTabs({
+  planned,
+  stale,
+  draft,
+  edit,
+  whole,
+  onJoint,
+  onAlong,
+}: {
+  readonly planned: Extract<PlannedBraze, { ok: true }>
+  readonly stale: boolean
+  readonly draft: BrazeDraft
+  readonly edit: EditOf<BrazeDraft>
+  /** What all pieces of the job take together; empty for a job of one. */
+  readonly whole: string
+  readonly onJoint: () => void
+  readonly onAlong: () => void
+}) {
+  const { say } = useShop()
+  const [tab, setTab] = useState('joint')
+  const { plan } = planned
+  return (
+    <Tabs.Root
+      value={tab}
+      onValueChange={setTab}
+      className="min-h-0 px-5 py-2 lg:grid lg:grid-rows-[auto_1fr] lg:overflow-hidden"
+    >
+      <div className="flex flex-wrap items-center gap-x-2 pb-1.5">
+        <Tabs.List aria-label="What is shown of the braze" className="flex flex-wrap gap-1">
+          {TABS.map((t) => (
+            <Tabs.Trigger
+              key={t.value}
+              value={t.value}
+              className="name min-h-[38px] border-b-[3px] border-transparent px-3 text-lg text-soft data-[state=active]:border-brick data-[state=active]:font-semibold data-[state=active]:text-ink"
+            >
+              {t.label}
+            </Tabs.Trigger>
+          ))}
+        </Tabs.List>
+        {stale ? <span className="text-soft">as it was before</span> : null}
+      </div>
+      <Tabs.Content value="joint" className="min-h-0 outline-offset-[-2px] lg:overflow-y-auto">
+        <JointTab planned={planned} onHow={onJoint} onFiller={() => setTab('filler')} />
+      </Tabs.Content>
+      <Tabs.Content value="filler" className="min-h-0 overflow-y-auto">
+        <FillerTab planned={planned} draft={draft} edit={edit} />
+      </Tabs.Content>
+      <Tabs.Content value="heat" className="min-h-0 overflow-y-auto">
+        <HeatTab planned={planned} onHow={onAlong} />
+      </Tabs.Content>
+      <Tabs.Content value="steps" className="min-h-0 overflow-y-auto">
+        <StepList steps={plan.steps} />
+      </Tabs.Content>
+      <Tabs.Content value="before" className="min-h-0 overflow-y-auto">
+        <dl className="grid gap-x-8 gap-y-3 pb-3 md:grid-cols-2">
+          {whole === '' ? null : (
+            <div>
+              <dt className="name text-lg font-semibold">The whole job</dt>
+              <dd className="leading-snug">{whole}</dd>
+            </div>
+          )}
+          {plan.before.map((a) => (
+            <div key={a.topic}>
+              <dt className="name text-lg font-semibold">{say(a.topic)}</dt>
+              <dd className="leading-snug">{say(a.text)}</dd>
+            </div>
+          ))}
+        </dl>
+      </Tabs.Content>
+    </Tabs.Root>
+  )
+}

@@ -1,0 +1,160 @@
+import { useCallback, useMemo, useRef, useState } from 'react'
+import { planBrazeDraft, type PlannedBraze } from '#contract/plan-of.ts'
+import type { BrazeDraft } from '#contract/schemas.ts'
+import type { Job, Torch } from '#contract/types.ts'
+import type { FieldError } from '#core/figure.ts'
+import type { Caution } from '#core/plan-draft.ts'
+import { printRise } from '#core/quantity/index.ts'
+import { api } from '../../../app/api.ts'
+import { useShop } from '../../../app/shop.ts'
+import { useShortcuts } from '../../../app/shortcuts.ts'
+import { Findings } from '../Findings.tsx'
+import { HowSheet } from '../HowSheet.tsx'
+import { PieceHead, useRested, useWholeJob } from '../PieceHead.tsx'
+import { useDraft, type TicketOf } from '../useDraft.ts'
+import { brazeWords } from './braze-words.ts'
+import { BRAZE_STATIONS, BrazeLine, type BrazeStation } from './BrazeLine.tsx'
+import { BrazeSheet } from './BrazeSheet.tsx'
+import { BrazeTabs } from './BrazeTabs.tsx'
+import { BrazeWork } from './BrazeWork.tsx'
+
+const NO_ERRORS: readonly FieldError[] = []
+const NO_TORCHES: readonly Torch[] = []
+const NO_CAUTIONS: readonly Caution[] = []
+const REST_MS = 120
+
+type Good = Extract<PlannedBraze, { ok: true }>
+
+/** The figures of the joint itself, which hang at no station of the line. */
+const JOINT_STATION: BrazeStation = {
+  id: 'joint',
+  title: 'The joint itself',
+  figures: [
+    'clearanceCold',
+    'clearanceHot',
+    'overlapNeeded',
+    'overlapGiven',
+    'jointStrength',
+    'partStrength',
+    'endLoad',
+    'brazingTemperature',
+    'baseHeadroom',
+    'fillerVolume',
+    'rodLength',
+    'rodLengthAll',
+    'fluxMass',
+    'grooveDepth',
+    'grooveWidth',
+    'preheatTo',
+    'preheatHeat',
+    'setTime',
+    'coolTime',
+  ],
+}
+/** Figures of heat along the tube, and of the nitrogen in it. */
+const ALONG_STATION: BrazeStation = {
+  id: 'along',
+  title: 'Along the tube',
+  figures: [
+    'reach60C',
+    'reach60CWithRag',
+    'protectedTemperature',
+    'nextJointTemperature',
+    'softenedLength',
+    'purgeFlow',
+    'purgeVolume',
+    'purgeTime',
+    'purgeGas',
+  ],
+}
+const ALL_STATIONS = [...BRAZE_STATIONS, JOINT_STATION, ALONG_STATION]
+
+/** The plan of one braze: the line on top, the work at the left, the joint at the right, the findings at the foot. */
+export default function BrazeView({
+  job,
+  ticket,
+}: {
+  readonly job: Job
+  readonly ticket: TicketOf<BrazeDraft>
+}) {
+  const { settings, units } = useShop()
+  const torches = api.useTorchesQuery().data ?? NO_TORCHES
+  const draft = useDraft(ticket)
+  const [station, setStation] = useState<BrazeStation | undefined>(undefined)
+  const page = useRef<HTMLElement>(null)
+  const planned = useMemo(() => planBrazeDraft(draft.draft, settings, units), [draft.draft, settings, units])
+  // while a field cannot be read, the last plan that could stays in sight
+  const last = useRef<Good | undefined>(undefined)
+  if (planned.ok) last.current = planned
+  const shown = planned.ok ? planned : last.current
+  const told = useRested(planned, REST_MS)
+  const toldPlan = told.ok ? told.plan : last.current?.plan
+  const whole = useWholeJob(job)
+  const words = useMemo(() => brazeWords((kelvin) => printRise(kelvin, units)), [units])
+  const openFigure = useCallback(
+    (figure: string) => setStation(ALL_STATIONS.find((s) => s.figures.some((f) => f === figure))),
+    [],
+  )
+  const keys = useMemo(
+    () => ({
+      w: () => page.current?.querySelector<HTMLInputElement>('[data-work] input')?.focus(),
+      l: () => page.current?.querySelector<HTMLButtonElement>('[data-station]')?.focus(),
+    }),
+    [],
+  )
+  useShortcuts(keys)
+  const torchName = torches.find((t) => t.id === draft.draft.torchId)?.name ?? ''
+  return (
+    <>
+      <main ref={page} className="print:hidden lg:grid lg:h-dvh lg:grid-rows-[auto_auto_1fr_auto]">
+        <PieceHead job={job} ticketId={ticket.id} draft={draft} />
+        {shown ? (
+          <BrazeLine plan={shown.plan} request={shown.request} torchName={torchName} onOpen={setStation} />
+        ) : (
+          <div />
+        )}
+        <div className="min-h-0 lg:grid lg:grid-cols-[372px_1fr]">
+          <BrazeWork
+            draft={draft.draft}
+            edit={draft.edit}
+            torches={torches}
+            errors={planned.ok ? NO_ERRORS : planned.errors}
+            cautions={toldPlan?.cautions ?? NO_CAUTIONS}
+          />
+          {shown ? (
+            <BrazeTabs
+              planned={shown}
+              stale={!planned.ok}
+              draft={draft.draft}
+              edit={draft.edit}
+              whole={whole}
+              onJoint={() => setStation(JOINT_STATION)}
+              onAlong={() => setStation(ALONG_STATION)}
+            />
+          ) : (
+            <p className="p-6 text-soft">The drawing comes with the first size that can be read.</p>
+          )}
+        </div>
+        <Findings plan={toldPlan} errors={told.ok ? NO_ERRORS : told.errors} onOpen={openFigure} />
+        {shown && station ? (
+          <HowSheet
+            station={station}
+            plan={shown.plan}
+            words={words}
+            sparse={station.id === 'joint' || station.id === 'along'}
+            onClose={() => setStation(undefined)}
+          />
+        ) : null}
+      </main>
+      {shown ? (
+        <BrazeSheet
+          title={draft.title}
+          place={job.place ? `${job.name}, ${job.place}` : job.name}
+          torchName={torchName}
+          planned={shown}
+          words={words}
+        />
+      ) : null}
+    </>
+  )
+}

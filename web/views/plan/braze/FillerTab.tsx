@@ -1,0 +1,161 @@
+import { Ban, Check, Star, TriangleAlert } from 'lucide-react'
+import type { PlannedBraze } from '#contract/plan-of.ts'
+import type { BrazeDraft } from '#contract/schemas.ts'
+import type { Ranked, Verdict } from '#core/braze/index.ts'
+import { useShop } from '../../../app/shop.ts'
+import { Button } from '../../../ui/Button.tsx'
+import { Field } from '../../../ui/Field.tsx'
+import type { EditOf } from '../useDraft.ts'
+
+/** A verdict by shape, word and colour. */
+export const VERDICTS: Readonly<Record<Verdict, { word: string; Icon: typeof Check; tone: string }>> = {
+  best: { word: 'best', Icon: Star, tone: 'text-verdigris' },
+  fine: { word: 'fine', Icon: Check, tone: 'text-verdigris' },
+  poor: { word: 'poor', Icon: TriangleAlert, tone: 'text-brass' },
+  forbidden: { word: 'forbidden', Icon: Ban, tone: 'text-alarm' },
+}
+
+/** Every filler in its place with all reasons, the processes, and the choice of another with its reason. */
+export function FillerTab({
+  planned,
+  draft,
+  edit,
+}: {
+  readonly planned: Extract<PlannedBraze, { ok: true }>
+  readonly draft: BrazeDraft
+  readonly edit: EditOf<BrazeDraft>
+}) {
+  const { say } = useShop()
+  const { plan } = planned
+  const { work } = draft
+  const overridden = work.filler !== '' && work.filler !== plan.ranking[0]?.filler
+  return (
+    <div className="grid gap-x-8 gap-y-4 pb-3 lg:grid-cols-[1fr_250px]">
+      <section aria-label="Fillers, best first">
+        {overridden ? (
+          <div className="mb-3 grid gap-2 border-l-4 border-brass bg-sheet py-2 pr-3 pl-3">
+            <p>
+              <strong>{work.filler} by your choice.</strong> Why, stays in the record.
+            </p>
+            <Field
+              label="Your reason"
+              error={
+                plan.findings.find((f) => f.code === 'override-reason' || f.code === 'filler-forbidden')?.text
+              }
+            >
+              {({ id, describedBy }) => (
+                <input
+                  id={id}
+                  aria-describedby={describedBy}
+                  className="field"
+                  maxLength={400}
+                  value={work.overrideReason}
+                  onChange={(e) => edit.setWork({ overrideReason: e.target.value })}
+                />
+              )}
+            </Field>
+            <Button
+              look="quiet"
+              className="justify-self-start"
+              onClick={() => edit.setWork({ filler: '', overrideReason: '' })}
+            >
+              Back to the first of the list
+            </Button>
+          </div>
+        ) : null}
+        <FillerTable
+          ranking={plan.ranking}
+          chosen={plan.choice.filler}
+          onUse={(filler) => edit.setWork({ filler })}
+        />
+      </section>
+      <section aria-label="Processes">
+        <h3 className="border-b-[1.5px] border-ink text-xl">Which process</h3>
+        <ul>
+          {plan.processes.map((p) => {
+            const { Icon, tone } = VERDICTS[p.suits ? 'fine' : 'forbidden']
+            return (
+              <li key={p.process} className="border-b border-rule py-1.5">
+                <p className="name flex items-center gap-1.5 text-lg font-semibold">
+                  <Icon
+                    size={16}
+                    className={tone}
+                    role="img"
+                    aria-label={p.suits ? 'suits' : 'does not suit'}
+                  />
+                  {p.process === 'neither' ? 'weld it instead' : p.process}
+                </p>
+                <p className="text-[0.92rem] leading-snug text-soft">{say(p.because)}</p>
+              </li>
+            )
+          })}
+        </ul>
+      </section>
+    </div>
+  )
+}
+
+/** The ranking as a table: place, class, verdict and reasons. */
+export function FillerTable({
+  ranking,
+  chosen,
+  onUse,
+}: {
+  readonly ranking: readonly Ranked[]
+  readonly chosen: string | null
+  readonly onUse?: (filler: string) => void
+}) {
+  const { say } = useShop()
+  return (
+    <table className="w-full border-collapse text-left">
+      <thead>
+        <tr className="name border-b-[1.5px] border-ink text-soft">
+          <th className="py-1 pr-3 font-medium">Filler</th>
+          <th className="py-1 pr-3 font-medium">Verdict</th>
+          <th className="py-1 font-medium">Why</th>
+          {onUse ? (
+            <th className="font-medium">
+              <span className="sr-only">Take it</span>
+            </th>
+          ) : null}
+        </tr>
+      </thead>
+      <tbody>
+        {ranking.map((r) => {
+          const { word, Icon, tone } = VERDICTS[r.verdict]
+          return (
+            <tr
+              key={r.filler}
+              className={`border-b border-rule align-top ${r.filler === chosen ? 'bg-sheet' : ''}`}
+            >
+              <th scope="row" className="name py-1.5 pr-3 text-[1.2rem] font-semibold whitespace-nowrap">
+                {r.filler}
+              </th>
+              <td className={`name py-1.5 pr-3 text-[1.1rem] whitespace-nowrap ${tone}`}>
+                <span className="inline-flex items-center gap-1.5">
+                  <Icon size={16} aria-hidden="true" /> {word}
+                </span>
+              </td>
+              <td className="py-1.5 text-[0.95rem] leading-snug">{say(r.reasons.join(' '))}</td>
+              {onUse ? (
+                <td className="py-1 pl-2 text-right">
+                  {r.filler === chosen ? (
+                    <span className="name text-soft">chosen</span>
+                  ) : (
+                    <Button
+                      className="min-h-9 px-2"
+                      aria-label={`Use ${r.filler}`}
+                      onClick={() => onUse(r.filler)}
+                    >
+                      Use
+                    </Button>
+                  )}
+                </td>
+              ) : null}
+            </tr>
+          )
+        })}
+      </tbody>
+    </table>
+  )
+}

@@ -1,0 +1,125 @@
+import { useMemo } from 'react'
+import type { PlannedBraze } from '#contract/plan-of.ts'
+import { heatingWays } from '#core/braze/index.ts'
+import { celsius } from '#core/metal/table.ts'
+import { useShop } from '../../../app/shop.ts'
+import { ReachCurve, type ReachMark } from '../../../drawing/ReachCurve.tsx'
+import { Told } from '../../../ui/Told.tsx'
+
+const WORDS = { good: 'good', slow: 'too slow', fierce: 'too fierce', never: 'never gets there' } as const
+
+/** How far the heat runs, and what else would bring it. */
+export function HeatTab({
+  planned,
+  onHow,
+}: {
+  readonly planned: Extract<PlannedBraze, { ok: true }>
+  readonly onHow: () => void
+}) {
+  const { print, say } = useShop()
+  const { plan, request } = planned
+  const { figures, profile } = plan
+  const ways = useMemo(() => heatingWays(request), [request])
+  const target = figures.brazingTemperature
+  const reach = figures.reach60C
+  const { protectM, ragM, nextJointM } = request.work
+  const marks: ReachMark[] = [
+    ...(reach ? [{ distanceM: reach.value, name: 'too hot to touch up to' }] : []),
+    ...(figures.reach60CWithRag && figures.reach60CWithRag.value < (reach?.value ?? 0)
+      ? [{ distanceM: ragM, name: 'wet rag from' }]
+      : []),
+    ...(protectM === undefined ? [] : [{ distanceM: protectM, name: 'keep cool' }]),
+    ...(nextJointM === undefined ? [] : [{ distanceM: nextJointM, name: 'next joint' }]),
+  ]
+  return (
+    <div className="grid gap-x-8 gap-y-3 pb-3 lg:grid-cols-[1.4fr_1fr]">
+      <section aria-label="How far the heat runs">
+        <h3 className="text-xl">How far the heat runs</h3>
+        {profile && target && reach ? (
+          <>
+            <ReachCurve
+              profile={profile}
+              targetK={target.value}
+              underK={celsius(60)}
+              marks={marks}
+              length={(m) => print(m, 'length')}
+              temperature={(k) => print(k, 'temperature')}
+            />
+            <dl className="name flex flex-wrap gap-x-6 text-[1.05rem]">
+              <Told
+                name="With a wet rag"
+                value={figures.reach60CWithRag ? print(figures.reach60CWithRag.value, 'length') : undefined}
+              />
+              <Told
+                name="What must stay cool"
+                value={
+                  figures.protectedTemperature
+                    ? print(figures.protectedTemperature.value, 'temperature')
+                    : undefined
+                }
+              />
+              <Told
+                name="Next joint"
+                value={
+                  figures.nextJointTemperature
+                    ? print(figures.nextJointTemperature.value, 'temperature')
+                    : undefined
+                }
+              />
+              <Told
+                name="Softened up to"
+                value={figures.softenedLength ? print(figures.softenedLength.value, 'length') : undefined}
+              />
+              <Told
+                name="Heat"
+                value={figures.heatNeeded ? print(figures.heatNeeded.value, 'energy') : undefined}
+              />
+            </dl>
+            <button
+              type="button"
+              className="name underline decoration-rule underline-offset-2"
+              onClick={onHow}
+            >
+              How it was worked out
+            </button>
+          </>
+        ) : (
+          <p className="py-3 text-soft">
+            {request.work.joint === 'casting' || request.work.joint === 'crack'
+              ? 'The whole part is hot: nothing of it may be touched.'
+              : 'No heat is planned. The findings below say why.'}
+          </p>
+        )}
+      </section>
+      <section aria-label="What else would bring the heat">
+        <h3 className="text-xl">What else would bring it</h3>
+        <table className="w-full text-left">
+          <thead>
+            <tr className="name border-b-[1.5px] border-ink text-soft">
+              <th className="py-1 font-medium">With</th>
+              <th className="py-1 text-right font-medium">Time</th>
+            </tr>
+          </thead>
+          <tbody>
+            {ways.map((w) => (
+              <tr key={w.name} className="border-b border-rule align-top">
+                <td className="py-1 pr-3">
+                  <span className="name text-lg font-semibold">{say(w.name)}</span>
+                  <span className="block text-[0.9rem] leading-snug text-soft">{say(w.because)}</span>
+                </td>
+                <td className="name py-1 text-right text-lg whitespace-nowrap">
+                  {w.seconds === undefined ? '' : print(w.seconds, 'time')}
+                  <span
+                    className={`block text-[0.95rem] ${w.verdict === 'good' ? 'text-verdigris' : 'text-brass'}`}
+                  >
+                    {WORDS[w.verdict]}
+                  </span>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </section>
+    </div>
+  )
+}

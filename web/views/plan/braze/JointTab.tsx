@@ -1,0 +1,131 @@
+import { useMemo } from 'react'
+import type { PlannedBraze } from '#contract/plan-of.ts'
+import { isRoundJoint } from '#core/braze/index.ts'
+import { liesHow } from '#core/braze/steps.ts'
+import { costOf, takesOf } from '#core/cost.ts'
+import { useShop } from '../../../app/shop.ts'
+import { CoolingCurve } from '../../../drawing/CoolingCurve.tsx'
+import { jointSection } from '../../../drawing/joint-geometry.ts'
+import { JointSection } from '../../../drawing/JointSection.tsx'
+import { JointUnrolled } from '../../../drawing/JointUnrolled.tsx'
+import { Told } from '../../../ui/Told.tsx'
+import { PlanMelting } from './PlanMelting.tsx'
+
+/** The joint in section and unrolled, its filler on the scale of heat, and the figures of the joint. */
+export function JointTab({
+  planned,
+  onHow,
+  onFiller,
+}: {
+  readonly planned: Extract<PlannedBraze, { ok: true }>
+  readonly onHow: () => void
+  readonly onFiller: () => void
+}) {
+  const { print, settings } = useShop()
+  const { plan, request } = planned
+  const { figures, choice } = plan
+  const { work, rig } = request
+  const section = useMemo(() => jointSection(plan, request), [plan, request])
+  const length = (m: number) => print(m, 'length')
+  const cold = figures.clearanceCold?.value
+  const hot = figures.clearanceHot?.value
+  const round = isRoundJoint(work.joint)
+  const gapText =
+    cold === undefined || hot === undefined
+      ? ''
+      : `gap${round ? ' each side' : ''} ${length(cold)} cold, ${length(Math.max(0, hot))} hot${section.gapTimes > 1.5 ? `; drawn ${Math.round(section.gapTimes)} times as wide` : ''}`
+  const takes = takesOf(plan)
+  const cost = takes && costOf(takes, settings.prices)
+  const told = (name: keyof typeof figures, label: string) => {
+    const f = figures[name]
+    return (
+      <Told
+        name={label}
+        value={
+          f
+            ? print(
+                f.value,
+                f.unit === 'N'
+                  ? 'force'
+                  : f.unit === 'K'
+                    ? 'temperature'
+                    : f.unit === 's'
+                      ? 'time'
+                      : f.unit === 'kg'
+                        ? 'mass'
+                        : 'length',
+              )
+            : undefined
+        }
+      />
+    )
+  }
+  const { preheatTo, coolTime } = figures
+  return (
+    <section aria-label="The joint, to scale" className="grid gap-x-4 gap-y-1 lg:grid-cols-[1.55fr_1fr]">
+      <figure className="max-lg:h-[230px] lg:h-[248px]">
+        <JointSection
+          section={section}
+          profile={plan.profile}
+          targetK={figures.brazingTemperature?.value}
+          length={length}
+          gapText={gapText}
+        />
+      </figure>
+      {round ? (
+        <figure className="max-lg:h-[250px] lg:h-[248px]">
+          <JointUnrolled lies={liesHow(work.attitudeRad)} torches={rig.torches} />
+        </figure>
+      ) : preheatTo && coolTime ? (
+        <figure className="max-lg:h-[250px] lg:h-[248px]">
+          <CoolingCurve
+            fromK={preheatTo.value}
+            seconds={coolTime.value}
+            airK={request.shop.airK}
+            temperature={(k) => print(k, 'temperature')}
+            time={(s) => print(s, 'time')}
+          />
+        </figure>
+      ) : (
+        <div />
+      )}
+      <div className="name col-span-full text-[1.05rem]">
+        {choice.filler === null ? (
+          <p className="text-xl font-semibold text-alarm">No filler: see what is said below.</p>
+        ) : (
+          <p className="pb-1">
+            <strong className="text-[1.5rem]">{choice.filler}</strong>{' '}
+            <span className="text-lg">
+              {choice.form}, {choice.flux === 'none' ? 'no flux' : choice.flux}, {choice.process}
+            </span>{' '}
+            <button type="button" className="underline decoration-rule underline-offset-2" onClick={onFiller}>
+              why, and the {plan.ranking.length - 1} others
+            </button>
+          </p>
+        )}
+        <dl className="inline-flex flex-wrap items-baseline gap-x-6 gap-y-0.5 pr-6">
+          {told('rodLength', work.rodSection + ' rod')}
+          {told('rodLengthAll', 'For all')}
+          {told('overlapNeeded', 'Overlap needed')}
+          {told('overlapGiven', 'Given')}
+          {told('grooveDepth', 'Groove deep')}
+          {told('jointStrength', 'Joint holds')}
+          {told('partStrength', 'Part holds')}
+          {told('endLoad', 'Pressure pushes')}
+          {told('fluxMass', 'Flux')}
+          {told('preheatTo', 'Preheat to')}
+          {told('feedTime', 'Feeding')}
+          {told('purgeTime', 'Sweep first')}
+          {told('setTime', 'Still for')}
+          <Told name="Cost, gas and time" value={cost === undefined ? undefined : cost.toFixed(2)} />
+        </dl>
+        <button type="button" className="underline decoration-rule underline-offset-2" onClick={onHow}>
+          How it was worked out
+        </button>
+      </div>
+      <div className="col-span-full max-w-[760px]">
+        <PlanMelting planned={planned} />
+      </div>
+    </section>
+  )
+}

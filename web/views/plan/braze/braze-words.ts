@@ -1,0 +1,160 @@
+import { BASE_METALS, METAL_NAMES } from '#core/metal/base-metals.ts'
+import { TUBES } from '#core/metal/tubes.ts'
+import {
+  BRAZE_FIGURE_UNIT,
+  RISES,
+  type BrazeFigureName,
+  type CodeUse,
+  type Colour,
+  type Form,
+  type Hollow,
+  type Joint,
+  type Load,
+  type Service,
+  type Surface,
+} from '#core/braze/index.ts'
+import { KIND_OF_UNIT } from '#core/figure.ts'
+import type { Kind } from '#core/quantity/index.ts'
+import { capital } from '#core/words.ts'
+import { optionsOf } from '../cut-words.ts'
+import type { FigureWords } from '../HowSheet.tsx'
+
+const JOINT_NAMES: Readonly<Record<Joint, string>> = {
+  socket: 'Socket, tube in cup',
+  sleeve: 'Sleeve over a tube',
+  plug: 'Plug in a bore',
+  branch: 'Branch into a tube',
+  lap: 'Lap',
+  doubleLap: 'Double lap',
+  tee: 'Tee',
+  butt: 'Butt',
+  scarf: 'Scarf',
+  patch: 'Bridge patch',
+  crack: 'Crack',
+  overlay: 'Worn or pitted face',
+  casting: 'Casting repair',
+}
+export const JOINTS = optionsOf(JOINT_NAMES)
+export const SERVICE_NAMES: Readonly<Record<Service, string>> = {
+  water: 'Water',
+  'drinking-water': 'Drinking water',
+  'salt-water': 'Salt water',
+  refrigerant: 'Refrigerant',
+  'medical-gas': 'Medical gas',
+  'fuel-gas': 'Fuel gas',
+  steam: 'Steam',
+  food: 'Food',
+  structural: 'Structural',
+  vibration: 'Vibration',
+  sulphur: 'Sulphur',
+  ammonia: 'Ammonia',
+}
+export const LOADS = optionsOf({ light: 'Light', moderate: 'Usual', heavy: 'Heavy' } satisfies Record<
+  Load,
+  string
+>)
+export const CODE_USES = optionsOf({
+  none: 'None',
+  pressure: 'Pressure part',
+  lifting: 'Lifting gear',
+  structural: 'Structure',
+  vehicle: 'Vehicle',
+} satisfies Record<CodeUse, string>)
+export const COLOURS = optionsOf({
+  any: 'Any',
+  yellow: 'Yellow',
+  base: 'As the base',
+} satisfies Record<Colour, string>)
+export const HOLLOWS = optionsOf({
+  no: 'No',
+  vented: 'Hollow, vented',
+  'once-filled': 'Once held something',
+  closed: 'Closed or unknown',
+} satisfies Record<Hollow, string>)
+export const SURFACES = optionsOf({
+  clean: 'Clean',
+  galvanised: 'Galvanised',
+  painted: 'Painted',
+  oily: 'Oily',
+  'cadmium-plated': 'Cadmium plated',
+  unknown: 'Not known',
+} satisfies Record<Surface, string>)
+export const FORMS = optionsOf({
+  bare: 'Bare rod',
+  'flux-coated': 'Flux-coated rod',
+  'flux-cored': 'Flux-cored rod',
+  ring: 'Ring',
+  foil: 'Foil',
+  paste: 'Paste',
+} satisfies Record<Form, string>)
+export const ATTITUDES = [
+  { value: 'horizontal', label: 'Level' },
+  { value: 'vertical-up', label: 'Mouth up' },
+  { value: 'vertical-down', label: 'Down' },
+] as const
+
+const NAME = new Map(BASE_METALS.map((m) => [m.key, m.name]))
+/** Every metal and family that can be named, families after the alloys. */
+export const METALS = METAL_NAMES.map((key) => ({
+  value: key,
+  label: NAME.get(key) ?? `${capital(key.replaceAll('-', ' '))}, alloy not known`,
+})).sort((a, b) => Number(!NAME.has(a.value)) - Number(!NAME.has(b.value)))
+
+/** No named size: typed by hand. */
+export const OWN_TUBE = 'own'
+export const TUBE_SIZES = [
+  { value: OWN_TUBE, label: 'Own size' },
+  ...TUBES.map((t) => ({ value: t.name, label: t.name })),
+]
+
+const FIGURES: Readonly<Record<BrazeFigureName, string>> = {
+  brazingTemperature: 'Brazing temperature',
+  baseHeadroom: 'Room under the melting of the base',
+  clearanceCold: 'Gap each side, cold',
+  clearanceHot: 'Gap each side, at brazing heat',
+  overlapNeeded: 'Overlap as strong as the part',
+  overlapGiven: 'Overlap',
+  jointStrength: 'What the joint holds',
+  partStrength: 'What the part beside it holds',
+  endLoad: 'What the pressure pushes with',
+  fillerVolume: 'Filler',
+  rodLength: 'Rod for a joint',
+  rodLengthAll: 'Rod for all',
+  fluxMass: 'Flux',
+  timeToTemperature: 'Time to heat',
+  feedTime: 'Time to feed',
+  torchTime: 'Torch time',
+  heatNeeded: 'Heat that goes in',
+  tipOrifice: "Tip's orifice",
+  coneDistance: 'Cone off the work',
+  fuelFlow: 'Fuel flow',
+  oxygenFlow: 'Oxygen flow',
+  oxygenPressure: 'Oxygen at the regulator, flowing',
+  fuelPressure: 'Fuel at the regulator, flowing',
+  oxygenUsed: 'Oxygen used',
+  fuelUsed: 'Fuel used',
+  purgeFlow: 'Nitrogen while brazing',
+  purgeVolume: 'Volume of the line',
+  purgeTime: 'Sweep first for',
+  purgeGas: 'Nitrogen used',
+  reach60C: 'Too hot to touch up to',
+  reach60CWithRag: 'The same with a wet rag',
+  protectedTemperature: 'What must stay cool comes to',
+  softenedLength: 'Hard tube softened up to',
+  nextJointTemperature: 'The next joint comes to',
+  setTime: 'Still until set',
+  coolTime: 'Cool enough to touch after',
+  preheatTo: 'Preheat the whole part to',
+  preheatHeat: 'Heat for the preheat',
+  grooveDepth: 'Depth of the groove',
+  grooveWidth: 'Width of the groove',
+}
+const kindOf = (name: string): Kind => KIND_OF_UNIT[BRAZE_FIGURE_UNIT[name as BrazeFigureName]]
+
+/** How a braze names and prints its figures. Rises are told in degrees of difference by the caller's own printer. */
+export const brazeWords = (printRise: (kelvin: number) => string): FigureWords => ({
+  nameOf: (name) => FIGURES[name as BrazeFigureName] as string | undefined,
+  kindOf,
+  printed: (name, value, print) =>
+    RISES.includes(name as BrazeFigureName) ? printRise(value) : print(value, kindOf(name)),
+})
