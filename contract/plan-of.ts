@@ -56,7 +56,7 @@ function brazeWorkOf({ a, b, ...rest }: BrazeWorkDraft): object {
 }
 
 /** What of a torch matters for brazing. */
-const brazeRigOf = ({ braze, ...rig }: RigDraft, shelf: Settings['shelf']): object => ({
+export const brazeRigOf = ({ braze, ...rig }: RigDraft, shelf: Settings['shelf']): object => ({
   fuel: rig.fuel,
   tipPieces: rig.tipPieces,
   hoseGrade: rig.hoseGrade,

@@ -1,3 +1,4 @@
+import { acetyleneDrawLimit, acetyleneDrawShare } from '../gas/cylinder.ts'
 import { heatJoint, type HeatPart, type JointHeat, type JointHeatAsked } from '../heat/joint-heat.ts'
 import { INCH_M } from '../quantity/units.ts'
 import {
@@ -130,6 +131,16 @@ function guess({ request, targetK }: HeatTask): number {
   return watts / (0.25 * BRAZE_GAS[rig.fuel].grossHeat)
 }
 
+/** The most that the acetylene cylinder at hand may give, m³/s; no limit when nobody said which it is. */
+function drawLimit({ request: { work, rig, shop }, fillerM3 }: HeatTask, heating: boolean): number {
+  if (rig.fuel !== 'acetylene' || rig.acetyleneCylinderM3 === undefined) return Infinity
+  const litS = sectionsOf(work) * (GOOD_HEAT_S.head + feedS(work, fillerM3))
+  return acetyleneDrawLimit(
+    rig.acetyleneCylinderM3,
+    acetyleneDrawShare(heating ? Infinity : litS, shop.airK, rig.drawRule),
+  )
+}
+
 /** The tip: the one that is fitted, the chart's, else the number drill that heats the joint in about 35 s. */
 export function chooseTorch(
   task: HeatTask,
@@ -144,16 +155,18 @@ export function chooseTorch(
     return { orificeM: fitted, ports, fuelFlow: n * fuelFlowOf(rig.fuel, fitted, ports), heating: multi }
   }
   const least = fuelFlowOf(rig.fuel, ORIFICE_MIN_M, 1) * n
-  const most = fuelFlowOf(rig.fuel, SINGLE_MAX_M, rig.ports) * n
-  const largest = fuelFlowOf(rig.fuel, SINGLE_MAX_M, 1) * n
+  const most = Math.min(fuelFlowOf(rig.fuel, SINGLE_MAX_M, rig.ports) * n, drawLimit(task, true))
+  const largest = Math.min(fuelFlowOf(rig.fuel, SINGLE_MAX_M, 1) * n, drawLimit(task, false))
   // one cone as long as it is done in good time; a heating head only for what is too much for one
   const single = multi ? Infinity : flowFor(task, GOOD_HEAT_S.aim, least, largest * 1.05)
-  const enough = single < largest || (!multi && trialS(task, largest) <= GOOD_HEAT_S.high)
+  const enough =
+    single < largest || (!multi && (most <= largest || trialS(task, largest) <= GOOD_HEAT_S.high))
   const heating = multi || !enough
   const ports = heating ? rig.ports : 1
   const flow = heating ? flowFor(task, GOOD_HEAT_S.head, least, most) : Math.min(single, largest)
   const wanted = Math.max(ORIFICE_MIN_M, orificeFor(rig.fuel, flow / n, ports))
-  const orificeM = nearestDrill(wanted, heating ? Infinity : SINGLE_MAX_M)
+  const roof = heating ? orificeFor(rig.fuel, most / n, ports) : orificeFor(rig.fuel, largest / n, 1)
+  const orificeM = nearestDrill(wanted, Math.max(roof, ORIFICE_MIN_M))
   return { orificeM, ports, fuelFlow: n * fuelFlowOf(rig.fuel, orificeM, ports), heating }
 }
 

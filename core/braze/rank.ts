@@ -20,8 +20,8 @@ export interface Judged extends Facts {
   readonly points: number
 }
 
-/** From the worst. */
-const WEIGHTS: readonly Weight[] = ['hard', 'barred', 'poor', 'note', 'good']
+/** The order in which reasons are told: what speaks against it, then for it, then what else there is to know. */
+const WEIGHTS: readonly Weight[] = ['hard', 'barred', 'poor', 'good', 'note']
 const VERDICT_OF: Readonly<Record<Weight, Verdict>> = {
   hard: 'forbidden',
   barred: 'forbidden',

@@ -41,8 +41,17 @@ export interface BaseMetal {
 const STRENGTH: Readonly<Record<string, number>> = strengths.strength
 
 /** Without numbers of standards and what stands in brackets. */
-const shortName = (name: string) =>
-  name.replace(/ C\d{5}.*| \(.*| \d+(-\d+)? %.*| \d\d\/\d\d$| and other.*/, '').toLowerCase()
+const plainName = (name: string) =>
+  name
+    .replace(/ [CS]\d{5}/g, '')
+    .replace(/ \(.*| deoxidised.*| and other.*/, '')
+    .toLowerCase()
+const PLAIN = rowsOf(table).map((row) => plainName(row.word('name')))
+/** The plain name, or the key's words where two metals would have the same. */
+const shortName = (name: string, key: string) => {
+  const plain = plainName(name)
+  return PLAIN.filter((p) => p === plain).length > 1 ? key.replaceAll('-', ' ') : plain
+}
 
 /** Every base metal of the table, in its order. */
 export const BASE_METALS: readonly BaseMetal[] = rowsOf(table).map((row) => {
@@ -52,7 +61,7 @@ export const BASE_METALS: readonly BaseMetal[] = rowsOf(table).map((row) => {
   return {
     key,
     name: row.word('name'),
-    short: shortName(row.word('name')),
+    short: shortName(row.word('name'), key),
     family: row.word('family'),
     solidusK: celsius(row.number('solidus_C')),
     expansion: row.number('expansion_um_per_mK') * 1e-6,

@@ -61,6 +61,8 @@ export const router = createBrowserRouter([
           { index: true, element: <Navigate to="/bench/tip" replace /> },
           { path: 'tip', element: view(() => import('../views/bench/TipFinder.tsx')) },
           { path: 'cut-list', element: view(() => import('../views/bench/CutList.tsx')) },
+          { path: 'filler', element: view(() => import('../views/bench/FillerFinder.tsx')) },
+          { path: 'take-off', element: view(() => import('../views/bench/TakeOff.tsx')) },
         ],
       },
       { path: '/log', element: view(() => import('../views/log/Log.tsx')) },

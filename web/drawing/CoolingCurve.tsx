@@ -1,8 +1,8 @@
 import { memo } from 'react'
 
 const W = 400
-const H = 250
-const [L, R, T, B] = [58, 388, 22, 196] as const
+const H = 222
+const [L, R, T, B] = [58, 388, 14, 172] as const
 
 /** How a casting cools in sand: from its preheat to where it may be touched. */
 export const CoolingCurve = memo(function CoolingCurve({

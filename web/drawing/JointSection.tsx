@@ -8,9 +8,9 @@ import type { JointSection as Section } from './joint-geometry.ts'
 import { Word } from './Word.tsx'
 
 const W = 640
-const H = 316
-const TOP = 74
-const FOOT = 66
+const H = 244
+const TOP = 66
+const FOOT = 62
 const SIDE = 18
 
 /** A joint in section, to scale but for its gap; hot metal in the colour of its heat. */
@@ -124,7 +124,7 @@ export const JointSection = memo(function JointSection({
         </g>
       ))}
       {low.map((s) => {
-        const at = Math.min(H - 42, y(Math.min(s.from[1], box.minY)) + 20)
+        const at = Math.min(H - 44, y(Math.min(s.from[1], box.minY)) + 20)
         const mid = (x(s.from[0]) + x(s.to[0])) / 2
         return (
           <Dimension

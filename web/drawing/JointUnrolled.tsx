@@ -2,8 +2,8 @@ import { memo } from 'react'
 import { LEVEL_ORDER } from '#core/braze/steps.ts'
 
 const W = 400
-const H = 250
-const [L, R, T, B] = [44, 388, 18, 196] as const
+const H = 222
+const [L, R, T, B] = [44, 388, 8, 176] as const
 /** Where a clock position lies on the unrolled joint: 12 at both ends, 6 in the middle. */
 const place = (hour: number) => L + ((hour % 12) / 12) * (R - L)
 

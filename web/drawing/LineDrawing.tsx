@@ -9,8 +9,8 @@ interface Props {
   /** Share of a gauge's face, 0 to 1, for the oxygen and the fuel needle. */
   readonly oxygenNeedle: number
   readonly fuelNeedle: number
-  /** What stands in the flame: a plate with the jet through it, or the end of a tube. */
-  readonly work?: 'plate' | 'tube'
+  /** What stands in the flame: a plate with the jet through it, the end of a tube, or two plates lapped. */
+  readonly work?: 'plate' | 'tube' | 'lap'
 }
 
 /** Full scale of the gauges in the drawing, Pa. */
@@ -100,6 +100,11 @@ export const LineDrawing = memo(function LineDrawing({
         <g stroke="var(--ink)" strokeWidth={1.5} fill="url(#line-hatch)">
           <rect x={1072} y={60} width={22} height={86} />
           <rect x={1072} y={154} width={22} height={86} />
+        </g>
+      ) : work === 'lap' ? (
+        <g stroke="var(--ink)" strokeWidth={1.5} fill="url(#line-hatch)">
+          <rect x={1068} y={118} width={11} height={42} />
+          <rect x={1080} y={140} width={11} height={42} />
         </g>
       ) : (
         <g stroke="var(--ink)" strokeWidth={1.5}>

@@ -10,9 +10,9 @@ export interface MeltSpan {
   readonly tone: 'filler' | 'range' | 'flux'
 }
 
-const W = 640
 const ROW = 30
-const [L, R] = [14, 626] as const
+/** Room that the name of a glow takes. */
+const GLOW_PX = 78
 const TONES = { filler: 'var(--brass)', range: 'var(--brick)', flux: 'var(--verdigris)' } as const
 
 /** Filler, brazing range, flux and base metals on one scale of temperature, with the colours of the glow beside it. */
@@ -21,13 +21,18 @@ export const MeltingBar = memo(function MeltingBar({
   solidus,
   targetK,
   temperature,
+  narrow = false,
 }: {
+  /** For half a page. */
+  readonly narrow?: boolean
   readonly spans: readonly MeltSpan[]
   /** Where each base metal begins to melt, K. */
   readonly solidus: readonly { readonly name: string; readonly kelvin: number }[]
   readonly targetK: number
   readonly temperature: (kelvin: number) => string
 }) {
+  const W = narrow ? 400 : 640
+  const [L, R] = [14, W - 14]
   const low = Math.min(773, ...spans.map((s) => s.from)) - 20
   const high =
     Math.max(
@@ -36,7 +41,15 @@ export const MeltingBar = memo(function MeltingBar({
       ...solidus.map((s) => Math.min(s.kelvin, targetK + 420)),
     ) + 30
   const x = (k: number) => L + ((Math.min(high, Math.max(low, k)) - low) / (high - low)) * (R - L)
-  const top = 24
+  const glows = GLOWS.filter((g) => g.fromK > low + 10 && x(g.fromK) < R - 60).reduce<
+    (typeof GLOWS)[number][]
+  >((kept, g) => {
+    const before = kept.at(-1)
+    return before && x(g.fromK) - x(before.fromK) < GLOW_PX ? kept : [...kept, g]
+  }, [])
+  const near = solidus.filter((s) => s.kelvin < high)
+  // the base metals are named above the spans, each on its own line
+  const top = 22 + near.length * 17
   const barY = top + spans.length * ROW + 8
   const H = barY + 78
   return (
@@ -44,7 +57,7 @@ export const MeltingBar = memo(function MeltingBar({
       viewBox={`0 0 ${W} ${H}`}
       role="img"
       aria-label={`Melting chart: ${spans.map((s) => `${s.name} ${temperature(s.from)} to ${temperature(s.to)}`).join('; ')}; ${solidus.map((s) => `${s.name} melts from ${temperature(s.kelvin)}`).join('; ')}. Braze at ${temperature(targetK)}, ${glowAt(targetK)}.`}
-      className="w-full"
+      className="h-full w-full"
     >
       <defs>
         <linearGradient id="glow-scale">
@@ -63,7 +76,7 @@ export const MeltingBar = memo(function MeltingBar({
             fill={TONES[s.tone]}
           />
           <text
-            x={Math.min(x(s.from), R - 230)}
+            x={Math.min(x(s.from), R - 215)}
             y={top + i * ROW + 7}
             className="fill-ink font-figure text-[15px] font-semibold"
           >
@@ -80,7 +93,7 @@ export const MeltingBar = memo(function MeltingBar({
         stroke="var(--ink)"
         strokeWidth={1}
       />
-      {GLOWS.filter((g) => g.fromK > low + 10 && g.fromK < high - 40).map((g) => (
+      {glows.map((g) => (
         <g key={g.name}>
           <line x1={x(g.fromK)} x2={x(g.fromK)} y1={barY + 16} y2={barY + 21} stroke="var(--ink)" />
           <text x={x(g.fromK)} y={barY + 34} className="fill-soft font-figure text-[13px]">
@@ -88,28 +101,26 @@ export const MeltingBar = memo(function MeltingBar({
           </text>
         </g>
       ))}
-      {solidus
-        .filter((s) => s.kelvin < high)
-        .map((s, i) => (
-          <g key={s.name}>
-            <line
-              x1={x(s.kelvin)}
-              x2={x(s.kelvin)}
-              y1={top}
-              y2={barY + 16}
-              stroke="var(--alarm)"
-              strokeWidth={2.5}
-            />
-            <text
-              x={x(s.kelvin) - 5}
-              y={top + 14 + i * 16}
-              textAnchor="end"
-              className="fill-alarm stroke-paper font-figure text-[15px] font-bold [paint-order:stroke] [stroke-width:4px]"
-            >
-              {s.name} melts {temperature(s.kelvin)}
-            </text>
-          </g>
-        ))}
+      {near.map((s, i) => (
+        <g key={s.name}>
+          <line
+            x1={x(s.kelvin)}
+            x2={x(s.kelvin)}
+            y1={6 + i * 17}
+            y2={barY + 16}
+            stroke="var(--alarm)"
+            strokeWidth={2.5}
+          />
+          <text
+            x={x(s.kelvin) - 5}
+            y={15 + i * 17}
+            textAnchor="end"
+            className="fill-alarm font-figure text-[15px] font-bold"
+          >
+            {s.name} melts {temperature(s.kelvin)}
+          </text>
+        </g>
+      ))}
       <path d={`M${x(targetK)} ${barY - 1}l-6 -9h12z`} fill="var(--ink)" />
       <line x1={x(targetK)} x2={x(targetK)} y1={barY} y2={barY + 50} stroke="var(--ink)" strokeWidth={1.5} />
       <text

@@ -19,7 +19,10 @@ export const ReachCurve = memo(function ReachCurve({
   marks,
   length,
   temperature,
+  tickM,
 }: {
+  /** A round distance of the shop's own unit, m. */
+  readonly tickM: number
   readonly profile: HeatProfile
   readonly targetK: number
   /** The line that is to be kept under, K. */
@@ -34,6 +37,8 @@ export const ReachCurve = memo(function ReachCurve({
   const points = profile.distanceM
     .map((d, i) => [d, profile.kelvin[i] ?? 0] as const)
     .filter(([d]) => d <= far * 1.05)
+  const every = tickM * Math.ceil(far / tickM / 7)
+  const ticks = Array.from({ length: Math.floor(far / every) }, (_, i) => (i + 1) * every)
   const grid = [100, 200, 400, 600, 800].map((c) => c + 273.15).filter((k) => k < targetK + 30)
   return (
     <svg
@@ -95,16 +100,13 @@ export const ReachCurve = memo(function ReachCurve({
           </text>
         </g>
       ))}
-      {[0.25, 0.5, 0.75, 1].map((s) => (
-        <text
-          key={s}
-          x={x(far * s)}
-          y={B + 20}
-          textAnchor={s === 1 ? 'end' : 'middle'}
-          className="fill-soft font-figure text-[14px]"
-        >
-          {length(Math.round(far * s * 100) / 100)}
-        </text>
+      {ticks.map((m) => (
+        <g key={m}>
+          <line x1={x(m)} x2={x(m)} y1={B} y2={B + 5} stroke="var(--ink)" />
+          <text x={x(m)} y={B + 20} textAnchor="middle" className="fill-soft font-figure text-[14px]">
+            {length(m)}
+          </text>
+        </g>
       ))}
       <text x={L} y={H - 8} className="fill-soft font-figure text-[14px]">
         from the mouth of the joint along the tube

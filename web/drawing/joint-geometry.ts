@@ -1,4 +1,5 @@
 import type { BrazePlan, BrazeRequest } from '#core/braze/index.ts'
+import { INCH_M, isInch } from '#core/quantity/index.ts'
 import { filletLegM, grooveOf, isBuiltUp, isRound, LAYER_M, seatDiameterM } from '#core/braze/joint.ts'
 
 /** A closed shape of a section, mm: x along the joint, y upward. */
@@ -42,11 +43,11 @@ const rect = (part: SectionShape['part'], x0: number, y0: number, x1: number, y1
 })
 
 /** The section of a planned joint. Right for every kind of joint; sizes in mm. */
-export function jointSection(plan: BrazePlan, { work }: BrazeRequest): JointSection {
+export function jointSection(plan: BrazePlan, { work, shop }: BrazeRequest): JointSection {
   const hot = plan.figures.clearanceHot?.value ?? plan.figures.clearanceCold?.value ?? 0
   const gap = Math.max(0, hot) * MM
   if (isBuiltUp(work)) return grooved(work)
-  if (isRound(work)) return socket(work, gap)
+  if (isRound(work)) return socket(work, gap, isInch(shop.units) ? INCH_M : 0.025)
   return flat(work, gap)
 }
 
@@ -57,7 +58,7 @@ function drawnGap(gap: number, span: number): { drawn: number; times: number } {
   return { drawn, times: gap > 0 ? drawn / gap : 1 }
 }
 
-function socket(work: Work, gap: number): JointSection {
+function socket(work: Work, gap: number, backM: number): JointSection {
   const [ta, tb, lap] = [work.a.wallM * MM, work.b.wallM * MM, work.overlapM * MM]
   const back = 45
   const beyond = Math.max(14, lap * 0.5)
@@ -107,7 +108,7 @@ function socket(work: Work, gap: number): JointSection {
     ],
     sizes: [
       { name: 'overlap', valueM: work.overlapM, from: [0, inner], to: [lap, inner] },
-      { name: 'back', valueM: 0.025, from: [-25, inner], to: [0, inner] },
+      { name: 'back', valueM: backM, from: [-backM * MM, inner], to: [0, inner] },
       { name: 'wall', valueM: work.a.wallM, from: [-back + 6, 0], to: [-back + 6, -ring] },
     ],
     box: { minX: -back, maxX: lap + beyond, minY: -shownR, maxY: drawn + tb },

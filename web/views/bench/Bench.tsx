@@ -3,6 +3,8 @@ import { NavLink, Outlet } from 'react-router'
 const TOOLS = [
   { to: '/bench/tip', name: 'Which tip is this?' },
   { to: '/bench/cut-list', name: 'Many pieces' },
+  { to: '/bench/filler', name: 'Which filler?' },
+  { to: '/bench/take-off', name: 'Many joints' },
 ] as const
 
 /** Tools that belong to no piece: lying on the bench. */

@@ -1,5 +1,5 @@
 import { memo } from 'react'
-import type { BrazeFigureName, BrazePlan, BrazeRequest } from '#core/braze/index.ts'
+import { isRoundJoint, type BrazeFigureName, type BrazePlan, type BrazeRequest } from '#core/braze/index.ts'
 import { KIND_OF_UNIT } from '#core/figure.ts'
 import { drillOfDiameter, isInch, printQuantity } from '#core/quantity/index.ts'
 import { FUEL_FACE_PA, LineDrawing } from '../../../drawing/LineDrawing.tsx'
@@ -7,6 +7,7 @@ import { useShop } from '../../../app/shop.ts'
 import { SourceTag } from '../../../ui/Tag.tsx'
 import { FUEL_NAMES } from '../cut-words.ts'
 import { spanWords } from '../TheLine.tsx'
+import { printBraze } from './braze-words.ts'
 
 /** Brazing oxygen is low: the needle is drawn on a face of 40 psi. */
 const BRAZE_FACE_PA = 276_000
@@ -47,6 +48,12 @@ const AT: Readonly<Record<string, readonly [left: number, top: number, width: nu
   flame: [76, 68, 14],
   time: [90.4, 4, 10],
   cone: [90.4, 66, 10],
+}
+
+/** A printed figure with its unit apart. */
+const split = (text: string) => {
+  const at = text.lastIndexOf(' ')
+  return { figure: text.slice(0, at), unit: text.slice(at + 1) }
 }
 
 interface Tell {
@@ -105,10 +112,10 @@ export const BrazeLine = memo(function BrazeLine({
   const needle = (name: BrazeFigureName, face: number) => (figures[name]?.value ?? 0) / face
   return (
     <section aria-label="The line" className="[container-type:inline-size] border-b-[1.5px] border-rule">
-      <div className="relative mx-auto md:aspect-[1204/252]">
+      <div className="relative mx-auto md:aspect-[1204/280]">
         <div className="pointer-events-none hidden h-full w-full md:block">
           <LineDrawing
-            work="tube"
+            work={isRoundJoint(request.work.joint) ? 'tube' : 'lap'}
             oxygenColour={gasColour('oxygen')}
             fuelColour={gasColour(rig.fuel)}
             oxygenNeedle={needle('oxygenPressure', BRAZE_FACE_PA)}
@@ -123,7 +130,12 @@ export const BrazeLine = memo(function BrazeLine({
             const figure = tell.name ? figures[tell.name] : undefined
             const missing = tell.name !== undefined && !figure
             const kind = figure ? KIND_OF_UNIT[figure.unit] : undefined
-            const shown = figure && kind ? show(figure.value, kind) : undefined
+            const shown =
+              figure && kind
+                ? tell.name === 'coneDistance'
+                  ? split(printBraze(tell.name, figure.value, units))
+                  : show(figure.value, kind)
+                : undefined
             return (
               <button
                 key={station.id}
@@ -156,7 +168,9 @@ export const BrazeLine = memo(function BrazeLine({
                 {figure && kind && (tell.big || figure.source !== 'worked-out' || station.id === 'time') ? (
                   <span className="flex flex-wrap items-center gap-x-2 pt-0.5">
                     <SourceTag source={figure.source} />
-                    <span className="text-sm text-soft">{spanWords(figure, (v) => print(v, kind))}</span>
+                    {tell.big || station.id === 'time' ? (
+                      <span className="text-sm text-soft">{spanWords(figure, (v) => print(v, kind))}</span>
+                    ) : null}
                   </span>
                 ) : null}
                 {tell.note ? (

@@ -4,7 +4,6 @@ import type { BrazeDraft } from '#contract/schemas.ts'
 import type { Job, Torch } from '#contract/types.ts'
 import type { FieldError } from '#core/figure.ts'
 import type { Caution } from '#core/plan-draft.ts'
-import { printRise } from '#core/quantity/index.ts'
 import { api } from '../../../app/api.ts'
 import { useShop } from '../../../app/shop.ts'
 import { useShortcuts } from '../../../app/shortcuts.ts'
@@ -90,7 +89,7 @@ export default function BrazeView({
   const told = useRested(planned, REST_MS)
   const toldPlan = told.ok ? told.plan : last.current?.plan
   const whole = useWholeJob(job)
-  const words = useMemo(() => brazeWords((kelvin) => printRise(kelvin, units)), [units])
+  const words = useMemo(() => brazeWords(units), [units])
   const openFigure = useCallback(
     (figure: string) => setStation(ALL_STATIONS.find((s) => s.figures.some((f) => f === figure))),
     [],

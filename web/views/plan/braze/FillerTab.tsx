@@ -6,6 +6,7 @@ import { useShop } from '../../../app/shop.ts'
 import { Button } from '../../../ui/Button.tsx'
 import { Field } from '../../../ui/Field.tsx'
 import type { EditOf } from '../useDraft.ts'
+import { PlanMelting } from './PlanMelting.tsx'
 
 /** A verdict by shape, word and colour. */
 export const VERDICTS: Readonly<Record<Verdict, { word: string; Icon: typeof Check; tone: string }>> = {
@@ -30,7 +31,7 @@ export function FillerTab({
   const { work } = draft
   const overridden = work.filler !== '' && work.filler !== plan.ranking[0]?.filler
   return (
-    <div className="grid gap-x-8 gap-y-4 pb-3 lg:grid-cols-[1fr_250px]">
+    <div className="grid gap-x-8 gap-y-4 pb-3 lg:grid-cols-[1.5fr_1fr]">
       <section aria-label="Fillers, best first">
         {overridden ? (
           <div className="mb-3 grid gap-2 border-l-4 border-brass bg-sheet py-2 pr-3 pl-3">
@@ -69,7 +70,10 @@ export function FillerTab({
           onUse={(filler) => edit.setWork({ filler })}
         />
       </section>
-      <section aria-label="Processes">
+      <section aria-label="Melting and process">
+        <figure className="h-[230px]">
+          <PlanMelting narrow planned={planned} />
+        </figure>
         <h3 className="border-b-[1.5px] border-ink text-xl">Which process</h3>
         <ul>
           {plan.processes.map((p) => {

@@ -1,10 +1,12 @@
 import { useMemo } from 'react'
 import type { PlannedBraze } from '#contract/plan-of.ts'
-import { heatingWays } from '#core/braze/index.ts'
+import { heatingWays, type BrazeFigureName } from '#core/braze/index.ts'
 import { celsius } from '#core/metal/table.ts'
+import { INCH_M, isInch } from '#core/quantity/index.ts'
 import { useShop } from '../../../app/shop.ts'
 import { ReachCurve, type ReachMark } from '../../../drawing/ReachCurve.tsx'
 import { Told } from '../../../ui/Told.tsx'
+import { printBraze } from './braze-words.ts'
 
 const WORDS = { good: 'good', slow: 'too slow', fierce: 'too fierce', never: 'never gets there' } as const
 
@@ -16,11 +18,15 @@ export function HeatTab({
   readonly planned: Extract<PlannedBraze, { ok: true }>
   readonly onHow: () => void
 }) {
-  const { print, say } = useShop()
+  const { print, say, units } = useShop()
   const { plan, request } = planned
   const { figures, profile } = plan
   const ways = useMemo(() => heatingWays(request), [request])
   const target = figures.brazingTemperature
+  const told = (name: BrazeFigureName) => {
+    const f = figures[name]
+    return f ? printBraze(name, f.value, units) : undefined
+  }
   const reach = figures.reach60C
   const { protectM, ragM, nextJointM } = request.work
   const marks: ReachMark[] = [
@@ -42,38 +48,16 @@ export function HeatTab({
               targetK={target.value}
               underK={celsius(60)}
               marks={marks}
-              length={(m) => print(m, 'length')}
+              length={(m) => printBraze('reach60C', m, units)}
+              tickM={isInch(units) ? 2 * INCH_M : 0.05}
               temperature={(k) => print(k, 'temperature')}
             />
             <dl className="name flex flex-wrap gap-x-6 text-[1.05rem]">
-              <Told
-                name="With a wet rag"
-                value={figures.reach60CWithRag ? print(figures.reach60CWithRag.value, 'length') : undefined}
-              />
-              <Told
-                name="What must stay cool"
-                value={
-                  figures.protectedTemperature
-                    ? print(figures.protectedTemperature.value, 'temperature')
-                    : undefined
-                }
-              />
-              <Told
-                name="Next joint"
-                value={
-                  figures.nextJointTemperature
-                    ? print(figures.nextJointTemperature.value, 'temperature')
-                    : undefined
-                }
-              />
-              <Told
-                name="Softened up to"
-                value={figures.softenedLength ? print(figures.softenedLength.value, 'length') : undefined}
-              />
-              <Told
-                name="Heat"
-                value={figures.heatNeeded ? print(figures.heatNeeded.value, 'energy') : undefined}
-              />
+              <Told name="With a wet rag" value={told('reach60CWithRag')} />
+              <Told name="What must stay cool" value={told('protectedTemperature')} />
+              <Told name="Next joint" value={told('nextJointTemperature')} />
+              <Told name="Softened up to" value={told('softenedLength')} />
+              <Told name="Heat" value={told('heatNeeded')} />
             </dl>
             <button
               type="button"

@@ -1,6 +1,6 @@
 import { useMemo } from 'react'
 import type { PlannedBraze } from '#contract/plan-of.ts'
-import { isRoundJoint } from '#core/braze/index.ts'
+import { isRoundJoint, type BrazeFigureName } from '#core/braze/index.ts'
 import { liesHow } from '#core/braze/steps.ts'
 import { costOf, takesOf } from '#core/cost.ts'
 import { useShop } from '../../../app/shop.ts'
@@ -9,6 +9,7 @@ import { jointSection } from '../../../drawing/joint-geometry.ts'
 import { JointSection } from '../../../drawing/JointSection.tsx'
 import { JointUnrolled } from '../../../drawing/JointUnrolled.tsx'
 import { Told } from '../../../ui/Told.tsx'
+import { printBraze } from './braze-words.ts'
 import { PlanMelting } from './PlanMelting.tsx'
 
 /** The joint in section and unrolled, its filler on the scale of heat, and the figures of the joint. */
@@ -21,7 +22,7 @@ export function JointTab({
   readonly onHow: () => void
   readonly onFiller: () => void
 }) {
-  const { print, settings } = useShop()
+  const { print, settings, units } = useShop()
   const { plan, request } = planned
   const { figures, choice } = plan
   const { work, rig } = request
@@ -36,34 +37,14 @@ export function JointTab({
       : `gap${round ? ' each side' : ''} ${length(cold)} cold, ${length(Math.max(0, hot))} hot${section.gapTimes > 1.5 ? `; drawn ${Math.round(section.gapTimes)} times as wide` : ''}`
   const takes = takesOf(plan)
   const cost = takes && costOf(takes, settings.prices)
-  const told = (name: keyof typeof figures, label: string) => {
+  const told = (name: BrazeFigureName, label: string) => {
     const f = figures[name]
-    return (
-      <Told
-        name={label}
-        value={
-          f
-            ? print(
-                f.value,
-                f.unit === 'N'
-                  ? 'force'
-                  : f.unit === 'K'
-                    ? 'temperature'
-                    : f.unit === 's'
-                      ? 'time'
-                      : f.unit === 'kg'
-                        ? 'mass'
-                        : 'length',
-              )
-            : undefined
-        }
-      />
-    )
+    return <Told name={label} value={f ? printBraze(name, f.value, units) : undefined} />
   }
   const { preheatTo, coolTime } = figures
   return (
     <section aria-label="The joint, to scale" className="grid gap-x-4 gap-y-1 lg:grid-cols-[1.55fr_1fr]">
-      <figure className="max-lg:h-[230px] lg:h-[248px]">
+      <figure className="max-lg:h-[230px] lg:h-[206px]">
         <JointSection
           section={section}
           profile={plan.profile}
@@ -73,11 +54,11 @@ export function JointTab({
         />
       </figure>
       {round ? (
-        <figure className="max-lg:h-[250px] lg:h-[248px]">
+        <figure className="max-lg:h-[250px] lg:h-[206px]">
           <JointUnrolled lies={liesHow(work.attitudeRad)} torches={rig.torches} />
         </figure>
       ) : preheatTo && coolTime ? (
-        <figure className="max-lg:h-[250px] lg:h-[248px]">
+        <figure className="max-lg:h-[250px] lg:h-[206px]">
           <CoolingCurve
             fromK={preheatTo.value}
             seconds={coolTime.value}
@@ -87,7 +68,9 @@ export function JointTab({
           />
         </figure>
       ) : (
-        <div />
+        <figure className="max-lg:h-[230px] lg:h-[206px]">
+          <PlanMelting narrow planned={planned} />
+        </figure>
       )}
       <div className="name col-span-full text-[1.05rem]">
         {choice.filler === null ? (
@@ -122,9 +105,6 @@ export function JointTab({
         <button type="button" className="underline decoration-rule underline-offset-2" onClick={onHow}>
           How it was worked out
         </button>
-      </div>
-      <div className="col-span-full max-w-[760px]">
-        <PlanMelting planned={planned} />
       </div>
     </section>
   )

@@ -5,7 +5,13 @@ import { useShop } from '../../../app/shop.ts'
 import { MeltingBar, type MeltSpan } from '../../../drawing/MeltingBar.tsx'
 
 /** The melting chart of the filler and flux that are planned, beside the base metals. */
-export function PlanMelting({ planned }: { readonly planned: Extract<PlannedBraze, { ok: true }> }) {
+export function PlanMelting({
+  planned,
+  narrow = false,
+}: {
+  readonly planned: Extract<PlannedBraze, { ok: true }>
+  readonly narrow?: boolean
+}) {
   const { print } = useShop()
   const { choice, figures } = planned.plan
   const { a, b } = planned.request.work
@@ -24,6 +30,7 @@ export function PlanMelting({ planned }: { readonly planned: Extract<PlannedBraz
   }))
   return (
     <MeltingBar
+      narrow={narrow}
       spans={spans}
       solidus={solidus}
       targetK={target.value}

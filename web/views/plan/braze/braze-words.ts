@@ -14,7 +14,8 @@ import {
   type Surface,
 } from '#core/braze/index.ts'
 import { KIND_OF_UNIT } from '#core/figure.ts'
-import type { Kind } from '#core/quantity/index.ts'
+import { INCH_M, isInch, printFor, printQuantity, printRise, type Kind } from '#core/quantity/index.ts'
+import type { UnitChoices } from '#core/shop.ts'
 import { capital } from '#core/words.ts'
 import { optionsOf } from '../cut-words.ts'
 import type { FigureWords } from '../HowSheet.tsx'
@@ -93,7 +94,7 @@ export const ATTITUDES = [
   { value: 'vertical-down', label: 'Down' },
 ] as const
 
-const NAME = new Map(BASE_METALS.map((m) => [m.key, m.name]))
+const NAME = new Map(BASE_METALS.map((m) => [m.key, capital(m.short)]))
 /** Every metal and family that can be named, families after the alloys. */
 export const METALS = METAL_NAMES.map((key) => ({
   value: key,
@@ -151,10 +152,34 @@ const FIGURES: Readonly<Record<BrazeFigureName, string>> = {
 }
 const kindOf = (name: string): Kind => KIND_OF_UNIT[BRAZE_FIGURE_UNIT[name as BrazeFigureName]]
 
-/** How a braze names and prints its figures. Rises are told in degrees of difference by the caller's own printer. */
-export const brazeWords = (printRise: (kelvin: number) => string): FigureWords => ({
+/** Lengths that are estimates or are cut off by hand: told to the next eighth of an inch, or the next millimetre. */
+const ROUGH: readonly BrazeFigureName[] = [
+  'rodLength',
+  'rodLengthAll',
+  'reach60C',
+  'reach60CWithRag',
+  'softenedLength',
+  'coneDistance',
+]
+const OUNCE_KG = 0.028349523125
+const rough = (m: number, units: UnitChoices) =>
+  isInch(units)
+    ? printQuantity((Math.ceil((m / INCH_M) * 8 - 1e-6) / 8) * INCH_M, 'in')
+    : printQuantity(Math.ceil(m * 1000 - 1e-6) / 1000, 'mm')
+
+/** A figure of a braze as it is shown. */
+export function printBraze(name: BrazeFigureName, value: number, units: UnitChoices): string {
+  if (RISES.includes(name)) return printRise(value, units)
+  if (name === 'fluxMass')
+    return isInch(units) ? `${Math.ceil((value / OUNCE_KG) * 10) / 10} oz` : `${Math.ceil(value * 1000)} g`
+  if (name === 'fillerVolume') return `${Math.ceil(value * 1e9)} mm³`
+  if (ROUGH.includes(name)) return rough(value, units)
+  return printFor(value, kindOf(name), units)
+}
+
+/** How a braze names and prints its figures. */
+export const brazeWords = (units: UnitChoices): FigureWords => ({
   nameOf: (name) => FIGURES[name as BrazeFigureName] as string | undefined,
   kindOf,
-  printed: (name, value, print) =>
-    RISES.includes(name as BrazeFigureName) ? printRise(value) : print(value, kindOf(name)),
+  printed: (name, value) => printBraze(name as BrazeFigureName, value, units),
 })
