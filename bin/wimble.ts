@@ -59,8 +59,7 @@ function readJson(file: string): unknown {
 }
 
 type Read<R> =
-  | { readonly ok: true; readonly request: R }
-  | { readonly ok: false; readonly errors: readonly FieldError[] }
+  { readonly ok: true; readonly request: R } | { readonly ok: false; readonly errors: readonly FieldError[] }
 /** What was read, or the first thing that is wrong with it. */
 function wellRead<R>(read: Read<R>): { readonly request: R } {
   if (read.ok) return read

@@ -154,8 +154,6 @@ export function wrongFlames(metals: readonly { readonly family: string }[]): str
   return `Too much oxygen (pointed, hissing cone): scale, spent flux, pores.${iron ? ' It burns iron; carbon from a rich flame hardens it.' : ''} Too much fuel (long feather, yellow): soot under the filler, which then balls up.`
 }
 
-/** A fuel without a zone to trim by. */
-export const BLIND_FUELS: readonly FuelId[] = ['hydrogen']
 /** Oxygen per fuel as set, from the flame's factor. */
 export const oxygenPerFuel = (rig: Pick<BrazeRig, 'fuel'>, flame: FlameChoice): number =>
   BRAZE_GAS[rig.fuel].neutral[1] * flame.oxygen

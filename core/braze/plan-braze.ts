@@ -18,7 +18,7 @@ import { brazeSteps } from './steps.ts'
 import type { BrazeChoice, BrazePlan, BrazeRequest, BrazeStep, Form, HeatProfile } from './types.ts'
 
 /** What the fillers are judged for in this request. */
-export function situationOf({ work, rig, shop }: BrazeRequest): Situation {
+function situationOf({ work, rig, shop }: BrazeRequest): Situation {
   const prices = new Map(rig.rods?.flatMap((r) => (r.perKg === undefined ? [] : [[r.id, r.perKg]])))
   return {
     a: work.a.metal,

@@ -21,7 +21,5 @@ export const FLUXES: readonly Flux[] = rowsOf(table).map((row) => ({
   notes: row.word('notes'),
 }))
 
-/** What the table rests on. */
-export const FLUX_SOURCE = table.source
 /** The flux of a class. */
 export const findFlux = (id: string): Flux | undefined => FLUXES.find((f) => f.id === id)

@@ -1,0 +1,458 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { ACETYLENE_WORKED_OUT_MAX_PA } from '../limits.ts'
+import { CUBIC_FOOT_M3, INCH_M, PSI_PA } from '../quantity/units.ts'
+import { METAL_NAMES } from '../metal/base-metals.ts'
+import { METRIC_UNITS } from '../shop.ts'
+import { fuelFlowOf } from './flame.ts'
+import { heatingWays, planBraze } from './plan-braze.ts'
+import { findTradeName } from './process.ts'
+import { purgeTimeS } from './purge.ts'
+import { readBraze } from './read.ts'
+import { coolingS } from './repair.ts'
+import { JOINTS, SERVICES, type BrazePlan, type BrazeRequest } from './types.ts'
+
+const CFH = CUBIC_FOOT_M3 / 3600
+const COPPER = {
+  joint: 'socket',
+  a: { metal: 'copper', outsideDiameter: '28 mm', wall: '1 mm' },
+  b: { metal: 'copper', wall: '1.1 mm', depth: '18.3 mm' },
+  clearance: '0.004 in',
+  service: ['water'],
+}
+const request = (work: object = {}, rig: object = {}, shop: object = {}): BrazeRequest => {
+  const read = readBraze({
+    kind: 'braze',
+    work: { ...COPPER, ...work },
+    rig: { fuel: 'acetylene', ...rig },
+    shop: { units: METRIC_UNITS, ...shop },
+  })
+  if (!read.ok) throw new Error(JSON.stringify(read.errors))
+  return read.request
+}
+const plan = (...args: Parameters<typeof request>): BrazePlan => planBraze(request(...args))
+const value = (p: BrazePlan, name: keyof BrazePlan['figures']) => p.figures[name]?.value ?? NaN
+const codes = (p: BrazePlan) => p.findings.map((f) => f.code)
+const stops = (p: BrazePlan) => p.findings.filter((f) => f.rank === 'stop').map((f) => f.code)
+const fault = (work: unknown, rig: unknown = {}, rest: object = {}) => {
+  const read = readBraze({ kind: 'braze', work, rig, ...rest })
+  return read.ok ? [] : read.errors.map((e) => e.field)
+}
+
+describe('reading a braze', () => {
+  it('gathers every fault with its field', () => {
+    expect(fault({})).toEqual(
+      expect.arrayContaining(['work.joint', 'work.a.metal', 'work.a.outsideDiameter']),
+    )
+    expect(fault({ ...COPPER, a: { metal: 'mithril', outsideDiameter: '28 mm', wall: '20 mm' } })).toEqual(
+      expect.arrayContaining(['work.a.metal', 'work.a.wall']),
+    )
+    expect(fault({ ...COPPER, service: ['water', 'beer'], pressure: '3', attitude: '200 deg' })).toEqual(
+      expect.arrayContaining(['work.service', 'work.pressure', 'work.attitude']),
+    )
+    expect(
+      fault({
+        ...COPPER,
+        filler: 'BAg-99',
+        tubeRun: [{ outsideDiameter: '10 mm', wall: '6 mm', length: '1 m' }],
+      }),
+    ).toEqual(expect.arrayContaining(['work.filler', 'work.tubeRun.0.wall']))
+    expect(fault(COPPER, { fuel: 'coal', rods: [{ class: 'X' }], chart: [{ orifice: '' }] })).toEqual(
+      expect.arrayContaining(['rig.fuel', 'rig.rods.0.class', 'rig.chart.0.orifice']),
+    )
+    expect(fault(COPPER, {}, { shop: { schools: { flame: 'green' } } })).toContain('shop.schools.flame')
+    expect(readBraze(7).ok).toBe(false)
+    expect(readBraze({ kind: 'cut' }).ok).toBe(false)
+  })
+  it('never throws, whatever comes', () => {
+    fc.assert(
+      fc.property(fc.anything(), fc.anything(), fc.anything(), (work, rig, shop) => {
+        const read = readBraze({ kind: 'braze', work, rig, shop })
+        expect(typeof read.ok).toBe('boolean')
+      }),
+    )
+  })
+  it('takes a named tube with its wall and cup', () => {
+    const { work } = request({ a: { metal: 'copper', tube: 'ASTM B88 3/4 L' }, b: { metal: 'copper' } })
+    expect(work.a.outsideDiameterM).toBeCloseTo(0.875 * INCH_M, 9)
+    expect(work.overlapM).toBeCloseTo(0.75 * INCH_M, 9)
+  })
+})
+
+describe('a copper socket for hot water', () => {
+  const p = plan({ pressure: '3 bar', serviceTemperature: '75 C', count: '6' })
+  it('is brazed without flux, slightly reducing, in the middle of the filler’s range', () => {
+    expect(p.choice).toEqual({
+      process: 'brazing',
+      filler: 'BCuP-2',
+      flux: 'none',
+      flame: 'slightly reducing',
+      form: 'bare',
+    })
+    // 1350 to 1550 °F
+    expect(value(p, 'brazingTemperature')).toBeCloseTo((1450 - 32) / 1.8 + 273.15, 6)
+    expect(value(p, 'baseHeadroom')).toBeCloseTo(1083 + 273.15 - value(p, 'brazingTemperature'), 6)
+    expect(stops(p)).toEqual([])
+  })
+  it('carries figures with source, span, reason and what they rest on', () => {
+    for (const [name, f] of Object.entries(p.figures)) {
+      expect(f.low, name).toBeLessThanOrEqual(f.value)
+      expect(f.high, name).toBeGreaterThanOrEqual(f.value)
+      expect(Number.isFinite(f.value), name).toBe(true)
+      expect(f.because.length, name).toBeGreaterThan(10)
+      expect(Object.keys(f.from).length, name).toBeGreaterThan(0)
+      expect(f.cites.length, name).toBeGreaterThan(2)
+    }
+    expect(value(p, 'rodLengthAll')).toBeCloseTo(6 * value(p, 'rodLength'), 9)
+  })
+  it('heats in good time, and knows where the heat has got to', () => {
+    expect(value(p, 'timeToTemperature')).toBeGreaterThan(15)
+    expect(value(p, 'timeToTemperature')).toBeLessThan(90)
+    expect(value(p, 'reach60C')).toBeGreaterThan(0.1)
+    expect(value(p, 'reach60CWithRag')).toBeLessThanOrEqual(value(p, 'reach60C'))
+    expect(p.profile?.kelvin[0]).toBeGreaterThan(900)
+  })
+  it('feeds a level joint from the bottom, and one mouth down with a cool tube', () => {
+    const order = (attitude: string) => plan({ attitude }).steps.find((s) => s.id === 'feed-2')?.act
+    expect(order('horizontal')).toContain('5 o’clock')
+    expect(order('vertical-up')).toContain('once round')
+    expect(order('vertical-down')).toContain('tube cooler')
+    expect(order('20 deg')).toContain('5 o’clock')
+    expect(order('-60 deg')).toContain('tube cooler')
+  })
+  it('says that solder would do, and what the pressure pushes with', () => {
+    expect(codes(p)).toEqual(expect.arrayContaining(['solder-enough', 'pressure', 'softens']))
+    expect(value(p, 'endLoad')).toBeCloseTo((3e5 * Math.PI * 0.028 ** 2) / 4, 3)
+  })
+})
+
+describe('tips, gas and pressures', () => {
+  it('passes 6.7 scfh of acetylene through 0.040 in', () => {
+    expect(fuelFlowOf('acetylene', 0.04 * INCH_M, 1) / CFH).toBeCloseTo(6.7, 1)
+  })
+  it('sets equal pressures, or oxygen twice the fuel, by the shop’s school', () => {
+    const rig = { tipOrifice: '0.045 in' }
+    const psi = (shop: object, name: 'oxygenPressure' | 'fuelPressure') =>
+      value(plan({}, rig, { ...shop, units: undefined }), name) / PSI_PA
+    expect(psi({}, 'fuelPressure')).toBeCloseTo(5, 6)
+    expect(psi({}, 'oxygenPressure')).toBeCloseTo(5, 6)
+    expect(psi({ schools: { pressures: 'twice' } }, 'oxygenPressure')).toBeCloseTo(10, 6)
+  })
+  it('lets the shop’s own chart win, as in its place', () => {
+    const chart = [
+      {
+        orifice: '0.052 in',
+        thicknessMin: '0.8 mm',
+        thicknessMax: '1.2 mm',
+        oxygenPressure: '6 psi',
+        fuelPressure: '6 psi',
+      },
+    ]
+    const p = plan({}, { chart })
+    expect(p.figures.tipOrifice?.source).toBe('chart')
+    expect(value(p, 'tipOrifice')).toBeCloseTo(0.052 * INCH_M, 9)
+    expect(p.figures.fuelPressure?.source).toBe('chart')
+    expect(value(p, 'fuelPressure')).toBeCloseTo(6 * PSI_PA, 6)
+    // an injector has pressures from its chart only
+    expect(plan({}, { torchKind: 'injector' }).figures.fuelPressure).toBeUndefined()
+    expect(value(plan({}, { torchKind: 'injector', chart }), 'fuelPressure')).toBeCloseTo(6 * PSI_PA, 6)
+  })
+  it('stops a chart that breaks the acetylene sum, and the wrong tip and hose', () => {
+    const chart = [{ orifice: '0.052 in', oxygenPressure: '14 psi', fuelPressure: '14 psi' }]
+    expect(stops(plan({}, { chart }))).toContain('acetylene-limit')
+    expect(stops(plan({}, { fuel: 'propane', hoseGrade: 'R', tipPieces: '1' }))).toEqual([
+      'tip-wrong-fuel',
+      'hose-wrong-fuel',
+    ])
+  })
+  it('never sets acetylene past 12 psi, nor draws more than the cylinder may give, whatever is asked', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom('6 mm', '15 mm', '28 mm', '54 mm', '108 mm'),
+        fc.constantFrom('0.5 mm', '1 mm', '2.5 mm'),
+        fc.constantFrom('', '40 cu ft', '145 cu ft', '390 cu ft'),
+        fc.constantFrom('single', 'heating', 'cutting'),
+        fc.constantFrom('5 ft', '50 ft', '300 ft'),
+        fc.constantFrom('0 m', '3000 m', '-300 m'),
+        (outsideDiameter, wall, acetyleneCylinder, head, length, altitude) => {
+          const p = plan(
+            { a: { metal: 'copper', outsideDiameter, wall }, b: { metal: 'copper', depth: '15 mm' } },
+            { acetyleneCylinder, head, oxygenHose: { length, bore: '3/16 in' } },
+            { altitude },
+          )
+          const set = p.figures.fuelPressure
+          if (set && !set.stop) {
+            expect(set.value).toBeLessThanOrEqual(ACETYLENE_WORKED_OUT_MAX_PA + 1)
+            expect(set.high).toBeLessThanOrEqual(ACETYLENE_WORKED_OUT_MAX_PA + 1)
+          }
+          if (acetyleneCylinder !== '' && !codes(p).includes('cylinder-draw'))
+            throw new Error('nothing said of the draw')
+        },
+      ),
+      { numRuns: 60 },
+    )
+  })
+  it('takes the largest tip that the cylinder can feed', () => {
+    const p = plan(
+      { a: { metal: 'copper', outsideDiameter: '42 mm', wall: '1.2 mm' }, b: { metal: 'copper' } },
+      { acetyleneCylinder: '145 cu ft' },
+    )
+    expect(value(p, 'fuelFlow') / CFH).toBeLessThanOrEqual(14.5)
+  })
+  it('gives no pressures for a fuel without any to go by', () => {
+    const p = plan({}, { fuel: 'hydrogen' })
+    expect(p.figures.fuelPressure).toBeUndefined()
+    expect(codes(p)).toContain('no-band')
+    expect(codes(p)).toContain('hydrogen-unseen')
+  })
+  it('says when the flame never gets it hot, and what else would', () => {
+    const asked = request(
+      { a: { metal: 'copper', outsideDiameter: '54 mm', wall: '1.5 mm' }, b: { metal: 'copper' } },
+      { tipOrifice: '0.035 in' },
+    )
+    const p = planBraze(asked)
+    expect(stops(p)).toEqual(['never-hot'])
+    expect(p.figures.timeToTemperature).toBeUndefined()
+    const ways = heatingWays(asked)
+    expect(ways.find((w) => w.name.includes('0.028'))?.verdict).toBe('never')
+    expect(ways.find((w) => w.name.startsWith('Heating head'))?.verdict).toBe('good')
+    expect(ways.length).toBeGreaterThan(6)
+  })
+  it('takes a fierce flame nearer than a soft one', () => {
+    const cone = (heat: string) =>
+      value(plan({}, { tipOrifice: '0.055 in' }, { schools: { heat } }), 'coneDistance')
+    expect(cone('fierce')).toBeLessThan(cone('soft'))
+  })
+})
+
+describe('joints of unlike metals', () => {
+  it('opens round steel in copper, closes round copper in steel', () => {
+    const steelInCopper = plan({
+      a: { metal: 'low-carbon-steel', outsideDiameter: '25 mm', wall: '2 mm' },
+      b: { metal: 'copper', wall: '2 mm', depth: '20 mm' },
+      service: [],
+    })
+    expect(value(steelInCopper, 'clearanceHot')).toBeGreaterThan(value(steelInCopper, 'clearanceCold'))
+    expect(codes(steelInCopper)).toContain('opens')
+    const jammed = plan({
+      a: { metal: 'copper', outsideDiameter: '60 mm', wall: '2 mm' },
+      b: { metal: 'low-carbon-steel', wall: '2 mm', depth: '20 mm' },
+      service: [],
+    })
+    expect(stops(jammed)).toEqual(['interference'])
+    expect(jammed.choice.filler).toBeNull()
+  })
+  it('plans brass on a steel rail with silver and paste', () => {
+    const p = plan({
+      joint: 'lap',
+      a: { metal: 'brass-70-30', thickness: '3 mm' },
+      b: { metal: 'low-carbon-steel', thickness: '8 mm' },
+      overlap: '15 mm',
+      length: '180 mm',
+      service: [],
+    })
+    expect(p.choice.filler).toMatch(/^BAg-/)
+    expect(p.choice.flux).toBe('FB3-A')
+    expect(p.choice.flame).toBe('neutral')
+    expect(value(p, 'overlapGiven')).toBeGreaterThanOrEqual(value(p, 'overlapNeeded'))
+    expect(p.steps.some((s) => s.act.includes('low-carbon steel'))).toBe(true)
+  })
+})
+
+describe('a filler by choice', () => {
+  const onSteel = {
+    joint: 'lap',
+    a: { metal: 'low-carbon-steel', thickness: '2 mm' },
+    b: { metal: 'copper', thickness: '2 mm' },
+    service: [],
+    filler: 'BCuP-2',
+  }
+  it('stops a barred one until a reason is written, then keeps it with its warning', () => {
+    expect(stops(plan(onSteel))).toEqual(['override-reason'])
+    const p = plan({ ...onSteel, overrideReason: 'A name plate that carries nothing' })
+    expect(stops(p)).toEqual([])
+    expect(p.choice.filler).toBe('BCuP-2')
+    const said = p.findings.find((f) => f.code === 'override')
+    expect(said?.rank).toBe('mind')
+    expect(said?.text).toContain('brittle')
+    expect(said?.text).toContain('name plate')
+  })
+  it('lifts none that would hurt: pressure, drinking water, melting base', () => {
+    const reason = { overrideReason: 'Because I have always done it so' }
+    expect(stops(plan({ ...onSteel, ...reason, codeUse: 'lifting' }))).toContain('filler-forbidden')
+    expect(stops(plan({ ...reason, service: ['drinking-water'], filler: 'BAg-1' }))).toContain(
+      'filler-forbidden',
+    )
+    expect(stops(plan({ ...reason, service: ['food'], filler: 'BAg-3' }))).toContain('filler-forbidden')
+  })
+})
+
+describe('harm', () => {
+  it('stops what is never heated', () => {
+    expect(stops(plan({ hollow: 'closed' }))).toEqual(['closed-vessel'])
+    expect(stops(plan({ surface: 'cadmium-plated' }))).toEqual(['cadmium-plated'])
+    expect(stops(plan({ service: ['steam'] }))).toEqual(expect.arrayContaining(['pair-refused', 'weld']))
+    const be = { a: { metal: 'beryllium-copper', outsideDiameter: '20 mm', wall: '2 mm' }, service: [] }
+    expect(stops(plan(be))).toContain('beryllium')
+    expect(stops(plan({ ...be, cautions: [{ code: 'beryllium', by: 'Orla', at: '' }] }))).not.toContain(
+      'beryllium',
+    )
+  })
+  it('puts the stop on every figure', () => {
+    const p = plan(
+      { a: { metal: 'copper', outsideDiameter: '54 mm', wall: '1.5 mm' } },
+      { tipOrifice: '0.035 in' },
+    )
+    for (const f of Object.values(p.figures)) expect(f.stop).toEqual(['never-hot'])
+  })
+  it('stops a joint that the pressure would push apart', () => {
+    const p = plan({ pressure: '300 bar' })
+    expect(stops(p)).toContain('end-load')
+  })
+  it('says medical first, for certified persons only, and still plans it', () => {
+    const p = plan({ service: ['medical-gas'] })
+    expect(p.choice.filler).toMatch(/^BCuP/)
+    expect(p.findings.find((f) => f.code === 'medical')?.text).toContain('certified')
+    expect(p.cautions.map((c) => c.code)).toContain('medical')
+  })
+  it('asks for the metal’s own cautions', () => {
+    const flat = (metal: string) =>
+      codes(
+        plan({ joint: 'lap', a: { metal, thickness: '3 mm' }, b: { metal, thickness: '3 mm' }, service: [] }),
+      )
+    expect(flat('galvanised-steel')).toContain('zinc-fume')
+    expect(flat('stainless-304')).toContain('sensitise')
+    expect(flat('tungsten-carbide')).toContain('carbide')
+    expect(flat('aluminium-3003')).toContain('no-glow')
+    expect(flat('high-tin-bronze')).toContain('high-tin')
+    expect(flat('nickel-copper-400')).toContain('nickel')
+    expect(flat('copper-tough-pitch')).toContain('tough-pitch')
+    expect(flat('ductile-iron')).toContain('iron-760')
+    expect(flat('leaded-brass')).toContain('leaded')
+  })
+  it('tells what home-mixed flux can and cannot do', () => {
+    const p = plan({
+      a: { metal: 'brass-70-30', outsideDiameter: '22 mm', wall: '1 mm' },
+      flux: 'home-mixed',
+    })
+    expect(p.findings.find((f) => f.code === 'home-flux')?.text).toContain('760 °C')
+  })
+})
+
+describe('nitrogen', () => {
+  const run = [{ outsideDiameter: '28 mm', wall: '1 mm', length: '4 m' }]
+  it('sweeps by t = V/Q·ln(20.9/target), rounded up, longer for medical lines', () => {
+    const p = plan({ service: ['refrigerant'], tubeRun: run })
+    const volume = (Math.PI / 4) * 0.026 ** 2 * 4
+    expect(value(p, 'purgeVolume')).toBeCloseTo(volume, 9)
+    expect(value(p, 'purgeTime')).toBe(Math.ceil((volume / value(p, 'purgeFlow')) * Math.log(20.9)))
+    expect(p.figures.purgeTime?.low).toBeCloseTo(volume / value(p, 'purgeFlow'), 6)
+    expect(value(plan({ service: ['medical-gas'], tubeRun: run }), 'purgeTime')).toBe(
+      Math.ceil((volume / value(p, 'purgeFlow')) * Math.log(209)),
+    )
+    expect(purgeTimeS(0.01, 1e-4, 1)).toBe(304)
+  })
+  it('is always asked on refrigerant, a choice on water, nothing on steel', () => {
+    expect(codes(plan({ service: ['refrigerant'] }))).toEqual(
+      expect.arrayContaining(['nitrogen', 'purge-run']),
+    )
+    expect(codes(plan({}))).toContain('nitrogen-choice')
+    const steel = {
+      a: { metal: 'low-carbon-steel', outsideDiameter: '22 mm', wall: '2 mm' },
+      b: { metal: 'low-carbon-steel', depth: '15 mm' },
+    }
+    expect(plan({ ...steel, service: [] }).figures.purgeFlow).toBeUndefined()
+  })
+  it('warns of a flow that blows the filler out', () => {
+    const p = plan({ service: ['refrigerant'], purgeFlow: '20 cfh', tubeRun: run })
+    expect(codes(p)).toContain('purge-over-flow')
+    expect(value(p, 'purgeFlow') / CFH).toBeCloseTo(20, 6)
+  })
+})
+
+describe('repairs', () => {
+  const crack = {
+    joint: 'casting',
+    a: { metal: 'grey-cast-iron', thickness: '12 mm' },
+    length: '90 mm',
+    service: [],
+    mass: '11 kg',
+  }
+  it('preheats a restrained casting nearly to a glow, a free one to 200 to 350 °C', () => {
+    const held = plan({ ...crack, restraint: 'restrained' })
+    expect(held.choice).toMatchObject({ process: 'braze welding', filler: 'RBCuZn-C', flux: 'FB3-D' })
+    expect(value(held, 'preheatTo') - 273.15).toBeCloseTo(510, 6)
+    expect(codes(held)).toContain('restrained')
+    const free = plan(crack)
+    expect(value(free, 'preheatTo') - 273.15).toBeCloseTo(275, 6)
+    expect(value(free, 'preheatHeat')).toBeGreaterThan(11 * 490 * 200)
+    expect(free.steps.map((s) => s.act).join(' ')).toMatch(/stop.*Sear.*sand/s)
+    expect(value(free, 'coolTime')).toBeGreaterThanOrEqual(3600)
+  })
+  it('goes gently with high-tin bronze', () => {
+    const bell = plan({
+      joint: 'casting',
+      a: { metal: 'high-tin-bronze', thickness: '10 mm' },
+      length: '50 mm',
+      service: [],
+    })
+    expect(bell.choice.filler).toMatch(/^BAg/)
+    expect(bell.steps.map((s) => s.act).join(' ')).toContain('shallow groove')
+  })
+  it('cools longer the thicker it is, and longer still in sand', () => {
+    const iron = { density: 7200, specificHeat: 600 }
+    const air = coolingS({ ...iron, wallM: 0.01 }, 800, 330, 293, false)
+    expect(coolingS({ ...iron, wallM: 0.02 }, 800, 330, 293, false)).toBeGreaterThan(air)
+    expect(coolingS({ ...iron, wallM: 0.01 }, 800, 330, 293, true)).toBeGreaterThan(air)
+  })
+})
+
+describe('the next joint and the valve beside', () => {
+  it('says when the neighbour may let go, and what the valve comes to', () => {
+    const near = plan({ nextJoint: '15 mm', protectAt: '60 mm' })
+    expect(codes(near)).toEqual(expect.arrayContaining(['re-melt', 'protect']))
+    expect(value(near, 'protectedTemperature')).toBeGreaterThan(333)
+    const far = plan({ nextJoint: '800 mm', protectAt: '800 mm' })
+    expect(codes(far)).not.toContain('re-melt')
+    expect(codes(far)).not.toContain('protect')
+  })
+})
+
+describe('every joint, metal and service', () => {
+  it('gives a plan that hangs together', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...JOINTS),
+        fc.constantFrom(...METAL_NAMES),
+        fc.constantFrom(...METAL_NAMES),
+        fc.subarray([...SERVICES], { maxLength: 2 }),
+        fc.constantFrom('acetylene', 'propane', 'propylene'),
+        (joint, a, b, service, fuel) => {
+          const size = { outsideDiameter: '22 mm', wall: '1.5 mm', thickness: '1.5 mm' }
+          const p = plan(
+            { joint, a: { metal: a, ...size }, b: { metal: b, wall: '1.5 mm' }, service, length: '60 mm' },
+            { fuel },
+          )
+          expect(p.ranking).toHaveLength(28)
+          if (p.choice.filler === null) expect(stops(p).length).toBeGreaterThan(0)
+          else {
+            expect(p.ranking.find((r) => r.filler === p.choice.filler)?.verdict).not.toBe('forbidden')
+            expect(value(p, 'baseHeadroom')).toBeGreaterThan(0)
+            expect(p.steps.length).toBeGreaterThan(5)
+          }
+        },
+      ),
+      { numRuns: 120 },
+    )
+  })
+})
+
+describe('the trade’s words', () => {
+  it('leads silver solder and hard solder to brazing', () => {
+    expect(findTradeName('silver solder')[0]?.means).toBe('brazing')
+    expect(findTradeName('hard solder')[0]?.means).toBe('brazing')
+    expect(findTradeName('Bronze-welding')[0]?.means).toBe('braze welding')
+    expect(findTradeName('')).toEqual([])
+    expect(findTradeName('quux')).toEqual([])
+  })
+})
