@@ -69,6 +69,48 @@ describe('wimble plan, of every kind', () => {
   })
 })
 
+describe('wimble plan, of a braze', () => {
+  const socket = {
+    kind: 'braze',
+    work: {
+      joint: 'socket',
+      a: { metal: 'copper', outsideDiameter: '1.125 in', wall: '0.050 in' },
+      b: { metal: 'copper', depth: '0.91 in' },
+      clearance: '0.004 in',
+      service: ['refrigerant'],
+      tubeRun: [{ outsideDiameter: '1.125 in', wall: '0.050 in', length: '20 ft' }],
+    },
+    rig: { fuel: 'acetylene', torches: 1, rods: [{ class: 'BCuP-5', form: 'bare' }] },
+    shop: {},
+  }
+  it('prints figures, choice, ranking and steps', () => {
+    const { code, out } = wimble(['plan', '-'], JSON.stringify(socket))
+    expect(code, out).toBe(0)
+    const p = json(out) as {
+      kind: string
+      figures: Record<string, { value: number; unit: string }>
+      choice: { filler: string; flux: string; flame: string; process: string; form: string }
+      ranking: { filler: string; verdict: string; reasons: string[] }[]
+    }
+    expect(p.kind).toBe('braze')
+    expect(p.choice).toEqual({
+      process: 'brazing',
+      filler: 'BCuP-5',
+      flux: 'none',
+      flame: 'slightly reducing',
+      form: 'bare',
+    })
+    expect(p.ranking[0]).toMatchObject({ filler: 'BCuP-5', verdict: 'best' })
+    expect(p.figures['jointStrength']?.unit).toBe('N')
+    expect(p.figures['heatNeeded']?.unit).toBe('J')
+    expect(p.figures['purgeTime']?.value).toBeGreaterThan(60)
+  })
+  it('answers nonsense at its field', () => {
+    const work = { ...socket.work, a: { ...socket.work.a, metal: 'butter' } }
+    expect(fault(['plan', '-'], JSON.stringify({ ...socket, work })).field).toBe('work.a.metal')
+  })
+})
+
 describe('wimble cutlist', () => {
   const list = (over: object) =>
     JSON.stringify({

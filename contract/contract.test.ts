@@ -2,10 +2,10 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { fromSi, PSI_PA } from '#core/quantity/index.ts'
 import { INCH_UNITS, METRIC_UNITS } from '#core/shop.ts'
-import { firstDraft, FIRST_RIG, FIRST_SETTINGS } from './first.ts'
+import { firstBraze, firstDraft, FIRST_RIG, FIRST_SETTINGS } from './first.ts'
 import { PATHS } from './paths.ts'
-import { planDraft } from './plan-of.ts'
-import { cutDraftSchema, ROUTES, settingsSchema, type CutDraft } from './schemas.ts'
+import { planBrazeDraft, planDraft } from './plan-of.ts'
+import { brazeDraftSchema, cutDraftSchema, ROUTES, settingsSchema, type CutDraft } from './schemas.ts'
 
 const METRIC = { ...FIRST_SETTINGS, units: { ...METRIC_UNITS } }
 const strict = { strict: true } as const
@@ -111,5 +111,75 @@ describe('planDraft', () => {
       ? fromSi(planned.plan.figures.cuttingOxygenPressure?.value ?? 0, 'bar') * 10
       : Number.NaN
     expect(Math.abs(bar - Math.round(bar))).toBeLessThan(1e-6)
+  })
+})
+
+describe('a braze', () => {
+  const good = (draft: unknown) => brazeDraftSchema.isValidSync(draft, strict)
+  const ticket = (draft: unknown) =>
+    ROUTES.addTicket.body.isValidSync(
+      { id: crypto.randomUUID(), jobId: crypto.randomUUID(), title: 'Branch', draft },
+      strict,
+    )
+  it('is taken as it begins, and planned in either system of units', () => {
+    for (const settings of [FIRST_SETTINGS, METRIC]) {
+      const draft = firstBraze(settings)
+      expect(good(draft)).toBe(true)
+      expect(ticket(draft)).toBe(true)
+      const planned = planBrazeDraft(draft, settings)
+      expect(planned.ok && planned.plan.choice.process).toBe('brazing')
+    }
+  })
+  it('lets nothing unknown through, and no braze in a cut’s clothes', () => {
+    const draft = firstBraze(METRIC)
+    expect(ticket({ ...draft, kind: 'cut' })).toBe(false)
+    expect(ticket({ ...draft, kind: 'gouge' })).toBe(false)
+    expect(good({ ...draft, work: { ...draft.work, a: { ...draft.work.a, colour: 'red' } } })).toBe(false)
+    expect(good({ ...draft, work: { ...draft.work, service: 'water' } })).toBe(false)
+  })
+  it('leaves alone what was typed for another joint', () => {
+    const draft = firstBraze(METRIC)
+    const lap = {
+      ...draft,
+      work: {
+        ...draft.work,
+        joint: 'lap',
+        a: { ...draft.work.a, wall: '2 mm' },
+        overlap: '9 mm',
+        length: '80 mm',
+      },
+    }
+    const planned = planBrazeDraft(lap, METRIC)
+    expect(planned.ok && planned.request.work.a.outsideDiameterM).toBeUndefined()
+    expect(planned.ok && planned.request.work.overlapM).toBeCloseTo(0.009, 9)
+    const socket = planBrazeDraft({ ...lap, work: { ...lap.work, joint: 'socket' } }, METRIC)
+    expect(socket.ok && socket.request.work.overlapGiven).toBe(false)
+  })
+  it('goes by the shop’s shelf and schools', () => {
+    const settings = {
+      ...METRIC,
+      shelf: [{ class: 'BCuP-5', form: 'ring' as const, perKg: '20' }],
+      schools: { ...METRIC.schools, flame: 'neutral' as const },
+    }
+    expect(settingsSchema.isValidSync(settings, strict)).toBe(true)
+    const planned = planBrazeDraft(firstBraze(settings), settings)
+    expect(planned.ok && planned.plan.choice).toMatchObject({
+      filler: 'BCuP-5',
+      form: 'ring',
+      flame: 'neutral',
+    })
+    expect(
+      settingsSchema.isValidSync({ ...settings, shelf: [{ class: 'X', form: 'bare', perKg: '' }] }, strict),
+    ).toBe(false)
+  })
+  it('tells every field that cannot be read', () => {
+    const draft = firstBraze(METRIC)
+    const planned = planBrazeDraft(
+      { ...draft, work: { ...draft.work, clearance: 'tight', mass: '-1 kg' } },
+      METRIC,
+    )
+    expect(planned.ok ? [] : planned.errors.map((e) => e.field)).toEqual(
+      expect.arrayContaining(['work.clearance', 'work.mass']),
+    )
   })
 })

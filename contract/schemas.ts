@@ -1,6 +1,7 @@
 /** Shapes of all that crosses a wire: checked at the server's edge, and the types of both sides. */
 import { array, boolean, lazy, mixed, number, object, setLocale, string, type InferType } from 'yup'
-import { SCHOOLS, type SchoolName } from '#core/braze/index.ts'
+import { FORMS, SCHOOLS, type SchoolName } from '#core/braze/index.ts'
+import { FILLERS } from '#core/metal/fillers.ts'
 import { DROPS, EDGES, SLAG_CLASSES } from '#core/record/outcome.ts'
 import { RUN_EVENT_KINDS } from '#core/record/run.ts'
 import { MOST_BYTES } from '#core/outline/drawing.ts'
@@ -303,7 +304,16 @@ export const settingsSchema = shape({
     protection: school('protection'),
     ironFlame: school('ironFlame'),
   }).required('The schools are missing.'),
-  shelf: array(shape({ class: typed(), form: typed(), perKg: typed() }).required('A rod is missing.'))
+  shelf: array(
+    shape({
+      class: word(
+        FILLERS.map((f) => f.id),
+        'The filler',
+      ),
+      form: word(FORMS, 'The form'),
+      perKg: typed().matches(/^\d{0,6}([.,]\d{1,2})?$/, 'The price should be a plain number.'),
+    }).required('A rod is missing.'),
+  )
     .typeError('The shelf should be a list.')
     .max(60, 'At most 60 kinds of rod.')
     .required('The shelf is missing.'),

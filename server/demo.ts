@@ -17,6 +17,7 @@ import type {
   ChartRowDraft,
   CutDraft,
   RigDraft,
+  Settings,
 } from '#contract/schemas.ts'
 import type { Drop, Edge, SlagClass } from '#core/record/outcome.ts'
 import type { Used } from '#contract/types.ts'
@@ -179,7 +180,7 @@ const used = (text: string, kind: Kind): Used => {
 }
 
 /** Rods on the yard's shelf, with what it pays for a kg. */
-const SHELF = [
+const SHELF: Settings['shelf'] = [
   { class: 'BCuP-2', form: 'bare', perKg: '24' },
   { class: 'BCuP-5', form: 'bare', perKg: '190' },
   { class: 'BAg-36', form: 'bare', perKg: '520' },

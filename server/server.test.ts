@@ -3,7 +3,7 @@ import { existsSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { FIRST_SETTINGS } from '#contract/first.ts'
+import { firstBraze, FIRST_SETTINGS } from '#contract/first.ts'
 import { PATHS } from '#contract/paths.ts'
 import { planDraft } from '#contract/plan-of.ts'
 import { cutDraftSchema, rigSchema, type CutDraft } from '#contract/schemas.ts'
@@ -280,6 +280,8 @@ describe('malformed requests', () => {
     const fine = (field: string, value: unknown) => {
       if (value === null) return /personId|reason|runId|torchId/.test(field)
       if (value === true) return field === 'active'
+      // an empty shelf is a shelf
+      if (Array.isArray(value)) return field === 'shelf' && value.length === 0
       if (value === '') return /place|note|kerf|reason|altitude/.test(field)
       const room = /^(note|reason)$/.test(field) ? 500 : /^(name|title|place)$/.test(field) ? 120 : 0
       return typeof value === 'string' && value.length <= room && !value.includes('\u0000')
@@ -391,6 +393,22 @@ describe('the database', () => {
     db.close()
     expect(existsSync(join(folder, 'a', 'backups'))).toBe(false)
     rmSync(folder, { recursive: true })
+  })
+  it('keeps a braze, tells it in a few words, and does not lead through it', async () => {
+    const job = { id: randomUUID(), name: 'Manifold', place: '' }
+    const work = firstBraze(FIRST_SETTINGS).work
+    const ticket = { id: randomUUID(), jobId: job.id, title: 'Branch', draft: firstBraze(FIRST_SETTINGS) }
+    await server.call('POST', '/api/jobs', job)
+    const kept = (await server.call('POST', '/api/tickets', ticket)).json as Ticket
+    expect(kept).toMatchObject({
+      kind: 'braze',
+      about: 'braze, socket: copper ASTM B88 3/4 L',
+      draft: { work },
+    })
+    const run = { id: randomUUID(), ticketId: ticket.id, personId: null, at: NOW }
+    expect((await server.call('POST', '/api/runs', run)).status).toBe(422)
+    const bad = { ...ticket, id: randomUUID(), draft: { ...ticket.draft, work: { ...work, joint: 7 } } }
+    expect((await server.call('POST', '/api/tickets', bad)).status).toBe(422)
   })
   it('brings a piece of the first release forward, after a copy', () => {
     const folder = tempFolder()

@@ -87,6 +87,8 @@ describe('tubes and glow', () => {
     expect(TUBES).toHaveLength(50)
     expect(findTube('en 1057  22 MM')?.outsideDiameterM).toBeCloseTo(0.022, 4)
     expect(findTube('ASTM B88 1 L')?.wallM).toBeCloseTo(0.05 * 0.0254, 9)
+    expect(findTube('ASTM B280 ACR 5/8 straight')?.outsideDiameterM).toBeCloseTo(0.625 * 0.0254, 9)
+    expect(new Set(TUBES.map((t) => t.name)).size).toBe(TUBES.length)
     expect(cupDepthFor(0.02858)).toBeCloseTo(0.91 * 0.0254, 6)
     expect(cupDepthFor(0.1)).toBeUndefined()
   })

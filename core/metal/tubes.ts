@@ -15,9 +15,10 @@ export interface Tube {
 /** Every named size, in the table's order. */
 export const TUBES: readonly Tube[] = rowsOf(table).map((row) => {
   const standard = row.word('standard')
-  const type = row.word('type')
+  // "ACR" stands in the nominal size already, and EN tube has one kind only
+  const type = row.word('type').replace(/^(ACR |EN$)/, '')
   return {
-    name: [standard, row.word('nominal_in'), type === 'EN' ? '' : type].filter((w) => w !== '').join(' '),
+    name: [standard, row.word('nominal_in'), type].filter((w) => w !== '').join(' '),
     standard,
     outsideDiameterM: row.number('outside_diameter_in') * INCH_M,
     wallM: row.number('wall_in') * INCH_M,

@@ -13,6 +13,7 @@ import { QuantityField } from '../../ui/QuantityField.tsx'
 import { Segmented } from '../../ui/Segmented.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
 import { TextField } from '../../ui/TextField.tsx'
+import { Schools, Shelf } from './Brazing.tsx'
 import { People } from './People.tsx'
 
 const OFFERED: Readonly<Record<keyof ShopSettings['units'], readonly UnitId[]>> = {
@@ -43,6 +44,7 @@ export default function Settings() {
         <Shop settings={settings} />
         <div className="grid content-start gap-8">
           <People />
+          <Brazing settings={settings} />
           <ThisScreen />
         </div>
       </div>
@@ -56,6 +58,20 @@ function Part({ title, children }: { readonly title: string; readonly children: 
       <h2 className="border-b-[1.5px] border-ink pb-1 text-2xl">{title}</h2>
       {children}
     </section>
+  )
+}
+
+function Brazing({ settings }: { readonly settings: ShopSettings }) {
+  const [put] = api.usePutSettingsMutation()
+  return (
+    <>
+      <Part title="How the shop brazes">
+        <Schools settings={settings} onChange={(schools) => void put({ ...settings, schools })} />
+      </Part>
+      <Part title="Rods on the shelf">
+        <Shelf settings={settings} onChange={(shelf) => void put({ ...settings, shelf })} />
+      </Part>
+    </>
   )
 }
 

@@ -1,0 +1,214 @@
+import type { Browser, Page } from 'puppeteer-core'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { BrazeDraft } from '#contract/schemas.ts'
+import type { Job } from '#contract/types.ts'
+import { pieceNamed, testServer, type TestServer } from '../server/test-support.ts'
+import {
+  choose,
+  expectAccessible,
+  openBrowser,
+  openPage,
+  PAGES,
+  pressByKey,
+  see,
+  station,
+  type,
+  until,
+} from './browser.ts'
+
+let browser: Browser
+let server: TestServer
+let page: Page
+beforeAll(async () => {
+  browser = await openBrowser()
+  server = await testServer({ pages: PAGES })
+  page = await openPage(browser, `${server.url}/`)
+})
+afterAll(async () => {
+  await browser.close()
+  await server.stop()
+})
+
+const open = async (title: string) => {
+  const { id, jobId } = await pieceNamed(server, title)
+  await page.goto(`${server.url}/jobs/${jobId}/${id}`)
+  await see(page, 'Step by step')
+  return {
+    stored: async () => {
+      await until(page, () => !document.body.innerText.includes('keeping'))
+      const job = (await server.call('GET', `/api/jobs/${jobId}`)).json as Job
+      return job.tickets.find((t) => t.id === id)?.draft as BrazeDraft
+    },
+  }
+}
+const tab = async (name: string) => {
+  const found = await page.waitForSelector(`::-p-aria([name="${name}"][role="tab"])`)
+  await found?.focus()
+  await page.keyboard.press('Enter')
+}
+
+describe('a copper socket for the glasshouse manifold', () => {
+  it('shows the line with the shop’s own chart, the joint, and where the heat gets to', async () => {
+    const piece = await open('Branches, 28 mm')
+    expect(await station(page, 'set-fuel')).toContain('6 psi your chart')
+    await see(page, 'BCuP-2')
+    await see(page, 'The heat gets there')
+    await expectAccessible(page, 'plan of a braze')
+    await type(page, 'Gap, across', '0.2 mm')
+    await see(page, 'gap each side 0.004 in cold')
+    expect((await piece.stored()).work.clearance).toBe('0.2 mm')
+    await type(page, 'Gap, across', 'tight')
+    await see(page, 'Not all of it can be read')
+    await type(page, 'Gap, across', '0.004 in')
+    await tab('Heat')
+    await see(page, 'What else would bring it')
+    await see(page, 'never gets there')
+    await tab('Step by step')
+    await see(page, 'From 5 o’clock through 6 and 9 past 12')
+    await expectAccessible(page, 'steps of a braze')
+  })
+  it('tells how a figure was worked out', async () => {
+    await tab('The joint')
+    await pressByKey(page, 'How it was worked out')
+    await see(page, 'Gap each side, at brazing heat')
+    await see(page, 'Clearance across')
+    await page.keyboard.press('Escape')
+    await until(page, () => document.querySelector('[role=dialog]') === null)
+  })
+})
+
+describe('brass on a steel rail', () => {
+  it('is started as a braze, laid as a lap, and gets silver filler with its flux', async () => {
+    await page.goto(`${server.url}/jobs`)
+    await see(page, 'Glasshouse manifold')
+    await page.keyboard.press('n')
+    await type(page, 'What is it?', 'Plate by the gate')
+    const job = await page.waitForSelector('::-p-aria([name="Which job?"][role="combobox"])')
+    await job?.focus()
+    await job?.evaluate((e) => (e as HTMLInputElement).select())
+    await job?.type('Rail')
+    await pressByKey(page, 'Braze')
+    await pressByKey(page, 'Plan it')
+    await see(page, 'Socket, tube in cup')
+    await choose(page, 'Joint', 'Lap')
+    await choose(page, 'First part', 'Cartridge brass')
+    await choose(page, 'Second part', 'Low-carbon steel')
+    await type(page, 'Its thickness', '3 mm')
+    await see(page, 'FB3-A')
+    await until(page, () =>
+      /BAg-\d+/.test(document.querySelector('[aria-label="The joint, to scale"]')?.textContent ?? ''),
+    )
+    await see(page, 'Overlap needed')
+  })
+})
+
+describe('a pair that is barred', () => {
+  it('stops until a reason is written, and keeps it over a reload', async () => {
+    const piece = await open('Brass nameplate on the rail')
+    await tab('Filler')
+    // the cell round the button has its name too
+    const use = await page.waitForSelector('::-p-aria([name="Use BCuP-2"][role="button"])')
+    await use?.focus()
+    await page.keyboard.press('Enter')
+    await see(page, 'BCuP-2 needs a reason')
+    await expectAccessible(page, 'fillers')
+    await type(page, 'Your reason', 'Nameplate only, it carries nothing')
+    await see(page, 'BCuP-2 by your choice')
+    await see(page, 'Your reason: Nameplate only')
+    expect((await piece.stored()).work.overrideReason).toBe('Nameplate only, it carries nothing')
+    await page.reload()
+    await see(page, 'BCuP-2 by your choice')
+    await tab('Filler')
+    await pressByKey(page, 'Back to the first of the list')
+    await until(page, () => !document.body.innerText.includes('by your choice'))
+    expect((await piece.stored()).work.filler).toBe('')
+  })
+})
+
+describe('a cracked bracket', () => {
+  it('is preheated as it can give, grooved, and buried', async () => {
+    await open('Crack at the boss')
+    await see(page, 'It cannot give')
+    await see(page, 'buried in dry sand')
+    await see(page, 'RBCuZn-C')
+    await pressByKey(page, 'Can give')
+    await see(page, 'Preheat to 527 °F')
+    await tab('Step by step')
+    await see(page, 'drill a 3 to 5 mm stop')
+    await see(page, 'Bury it in dry sand')
+  })
+})
+
+describe('a chiller line', () => {
+  it('asks for nitrogen and for a name under its caution', async () => {
+    await open('Chiller line')
+    await see(page, 'Nitrogen before, during and after')
+    await see(page, 'The refrigerant is recovered')
+    await type(page, 'Name for: The refrigerant is recovered, the gauge sh', 'Orla')
+    await pressByKey(page, 'It is so')
+    await see(page, 'Orla,')
+    await pressByKey(page, '1 length')
+    await see(page, 'Every length from where the nitrogen goes in')
+    await pressByKey(page, 'Add a length')
+    await see(page, 'Length 2')
+    await page.keyboard.press('Escape')
+    await until(page, () => document.querySelector('[role=dialog]') === null)
+    await see(page, 'Not all of it can be read')
+  })
+})
+
+describe('forty joints', () => {
+  const LIST = [
+    'name\tjoint\tmetal\tmetal b\ttube\tcount\tservice',
+    'Branches\tsocket\tcopper\t\tEN 1057 28 mm\t24\twater',
+    'Header\tsocket\tcopper\t\tEN 1057 54 mm\t6\twater',
+    'Tails\tsocket\tcopper\tred-brass\tEN 1057 22 mm\t10\twater',
+    'Odd one\tspigot\tcopper\t\tEN 1057 22 mm\t1\twater',
+  ].join('\n')
+  it('are pasted, batched by filler, and survive a reload; the faulty line is told', async () => {
+    await page.goto(`${server.url}/bench/take-off`)
+    const field = await page.waitForSelector('textarea')
+    await field?.focus()
+    // as a paste does it: all at once
+    await field?.evaluate((e, text) => {
+      const area = e as HTMLTextAreaElement
+      Object.getOwnPropertyDescriptor(HTMLTextAreaElement.prototype, 'value')?.set?.call(area, text)
+      area.dispatchEvent(new Event('input', { bubbles: true }))
+    }, LIST)
+    await see(page, '40 joints')
+    await see(page, 'Line 5.')
+    await see(page, 'Fetch from the shelf')
+    await expectAccessible(page, 'take-off')
+    await page.reload()
+    await see(page, '40 joints')
+  })
+})
+
+describe('which filler', () => {
+  it('ranks for two metals, refuses what burns, and knows the trade’s words', async () => {
+    await page.goto(`${server.url}/bench/filler`)
+    await see(page, 'BCuP-')
+    await pressByKey(page, 'Refrigerant')
+    await see(page, 'Flux on the outside only')
+    await choose(page, 'To', 'Magnesium alloys')
+    await see(page, 'Magnesium burns')
+    await choose(page, 'To', 'Low-carbon steel')
+    await type(page, 'What does the trade mean by', 'silver solder')
+    await see(page, 'Not a solder')
+    await expectAccessible(page, 'filler finder')
+  })
+})
+
+describe('the shop’s way', () => {
+  it('changes the flame of every copper joint, and the shelf moves a filler up', async () => {
+    await page.goto(`${server.url}/settings`)
+    await see(page, 'How the shop brazes')
+    await choose(page, 'Flame on copper', 'Neutral')
+    await see(page, 'Rods on the shelf')
+    await choose(page, 'Rod 1', 'BCuP-4')
+    await expectAccessible(page, 'settings')
+    await open('Branches, 28 mm')
+    expect(await station(page, 'flame')).toContain('neutral')
+    await see(page, 'BCuP-4')
+  })
+})
