@@ -143,6 +143,7 @@ export const UNSAID_BRAZE: Omit<BrazeWorkDraft, 'joint' | 'a' | 'b'> = {
   protectAt: '',
   ragAt: '',
   nextJoint: '',
+  jointsAt: '',
   count: '1',
   mass: '',
   purgeFlow: '',

@@ -236,6 +236,7 @@ export const brazeDraftSchema = shape({
     protectAt: typed(),
     ragAt: typed(),
     nextJoint: typed(),
+    jointsAt: typed(400),
     count: typed(),
     mass: typed(),
     purgeFlow: typed(),

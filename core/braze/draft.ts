@@ -38,6 +38,7 @@ export const BRAZE_FIGURE_UNIT: Readonly<Record<BrazeFigureName, SiUnit>> = {
   protectedTemperature: 'K',
   softenedLength: 'm',
   nextJointTemperature: 'K',
+  remeltDistance: 'm',
   setTime: 's',
   coolTime: 's',
   preheatTo: 'K',

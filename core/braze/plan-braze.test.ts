@@ -418,6 +418,24 @@ describe('the next joint and the valve beside', () => {
   })
 })
 
+describe('several joints on one line', () => {
+  it('go from the far end to the near one, and those that are too near are named', () => {
+    const said = plan({ jointsAt: '2 m; 400 mm; 430 mm' }).findings.find((f) => f.code === 'joint-order')
+    expect(said?.rank).toBe('mind')
+    expect(said?.text).toContain('3, 2, 1')
+    expect(said?.text).toContain('1 and 2 lie nearer')
+    expect(plan({ jointsAt: ['1 m', '2 m'] }).findings.find((f) => f.code === 'joint-order')?.rank).toBe(
+      'note',
+    )
+    expect(fault({ ...COPPER, jointsAt: '1 m; soon' })).toEqual(['work.jointsAt'])
+  })
+  it('let go nearer than where the tube gets too hot to touch', () => {
+    const p = plan({})
+    expect(value(p, 'remeltDistance')).toBeGreaterThan(0)
+    expect(value(p, 'remeltDistance')).toBeLessThan(value(p, 'reach60C'))
+  })
+})
+
 describe('every joint, metal and service', () => {
   it('gives a plan that hangs together', () => {
     fc.assert(

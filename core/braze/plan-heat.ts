@@ -36,6 +36,8 @@ const SOFTENS_K = celsius(370)
 const REACH_SPAN = [0.8, 1.25] as const
 const ROOM_K = 293.15
 const SET_UNDER_K = 20
+/** Room kept under the melting of a joint that is done already. */
+const RE_MELT_ROOM_K = 100
 const SET_H = 60
 /** Tube to which a fuel-air torch is enough with a low-melting filler: 22 mm. */
 const AIR_TORCH_OD_M = 0.0222
@@ -339,9 +341,37 @@ function putReach(draft: BrazeDraft, { filler }: Judged, { heat, rag }: Heated):
       cites: MODEL,
     })
   }
+  // within this a neighbour comes near enough to its filler's melting to let go
+  const remelt = reachOf(heat.profile, filler.solidusK - RE_MELT_ROOM_K)
+  draft.put('remeltDistance', {
+    value: remelt,
+    ...span(remelt),
+    because: `A joint of ${filler.id} nearer than this comes within ${draft.showRise(RE_MELT_ROOM_K)} of melting again.`,
+    from: { solidus: filler.solidusK },
+    cites: MODEL,
+  })
+  sayOrder(draft, draft.figures.remeltDistance?.high ?? remelt)
   if (work.protectM !== undefined) sayProtected(draft, work.protectM, heat, rag)
   if (work.nextJointM !== undefined)
     sayNext(draft, work.nextJointM, atDistance(heat.profile, work.nextJointM), filler.solidusK, filler.id)
+}
+
+/** The order of several joints on one line: from the far end to the near one, and which lie too near each other. */
+function sayOrder(draft: BrazeDraft, withinM: number): void {
+  const { jointsAtM } = draft.request.work
+  if (jointsAtM.length < 2) return
+  const close = jointsAtM.flatMap((at, i) => {
+    const next = jointsAtM[i + 1]
+    return next !== undefined && next - at < withinM ? [`${i + 1} and ${i + 2}`] : []
+  })
+  const order = jointsAtM.map((_, i) => i + 1).reverse()
+  draft.say(
+    close.length > 0 ? 'mind' : 'note',
+    'joint-order',
+    'Order of the joints',
+    `Counted from where the nitrogen goes in: ${order.join(', ')}, from the far end to the near one, so that hot gas leaves through work that is done.${close.length > 0 ? ` ${close.join('; ')} lie nearer than ${draft.show(withinM, 'length')}: a wet rag between, or both in one heat.` : ''}`,
+    { field: 'work.jointsAt', figure: 'remeltDistance' },
+  )
 }
 
 function sayProtected(draft: BrazeDraft, at: number, heat: Heated['heat'], rag: Heated['rag']): void {

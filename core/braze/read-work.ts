@@ -53,6 +53,7 @@ const WORK_FIELDS = [
   'protectAt',
   'ragAt',
   'nextJoint',
+  'jointsAt',
   'count',
   'mass',
   'purgeFlow',
@@ -79,7 +80,11 @@ const FALLBACK_METAL = BASE_METALS[0]
 const ATTITUDES: Readonly<Record<string, number>> = {
   horizontal: 0,
   level: 0,
+  flat: 0,
   vertical: Math.PI / 2,
+  'mouth-up': Math.PI / 2,
+  'mouth-down': -Math.PI / 2,
+  'upside-down': -Math.PI / 2,
   'vertical-up': Math.PI / 2,
   up: Math.PI / 2,
   'vertical-down': -Math.PI / 2,
@@ -145,8 +150,20 @@ function readServices(r: Reader, value: unknown): ReadonlySet<Service> {
 
 function readAttitude(r: Reader, value: unknown): number {
   if (blank(value)) return 0
-  const named = ATTITUDES[String(value).trim().toLowerCase()]
+  const named = ATTITUDES[String(value).trim().toLowerCase().replace(/\s+/g, '-')]
   return named ?? r.quantity(value, 'work.attitude', BOUNDS.attitude) ?? 0
+}
+
+const MOST_PLACES = 60
+/** Places of joints along a line: a list, or one text with semicolons between. */
+function readPlaces(r: Reader, value: unknown): readonly number[] {
+  if (blank(value)) return []
+  const parts = Array.isArray(value) ? value : String(value).split(/[;\n]+/)
+  const places = parts
+    .filter((p) => !blank(p))
+    .map((p) => r.quantity(typeof p === 'string' ? p.trim() : p, 'work.jointsAt', BOUNDS.distance))
+  if (places.length > MOST_PLACES) r.fail('work.jointsAt', `At most ${MOST_PLACES} joints on a line.`)
+  return places.flatMap((p) => p ?? []).sort((a, b) => a - b)
 }
 
 function readRun(r: Reader, row: Json, path: string): Run | undefined {
@@ -227,6 +244,7 @@ export function readBrazeWork(r: Reader, input: Json): BrazeWork {
       BOUNDS.distance,
       protectM === undefined ? USUAL_RAG_M : Math.max(protectM / 2, protectM - RAG_BEFORE_M),
     ),
+    jointsAtM: readPlaces(r, work['jointsAt']),
     nextJointM: r.maybe(work['nextJoint'], 'work.nextJoint', BOUNDS.distance),
     count: r.count(work['count'], 'work.count', 'the number of joints', 1, 5000),
     massKg: r.maybe(work['mass'], 'work.mass', BOUNDS.mass),

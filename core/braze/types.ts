@@ -129,6 +129,8 @@ export interface BrazeWork {
   readonly protectM?: number | undefined
   /** From the mouth to a wet rag's near edge. */
   readonly ragM: number
+  /** Places of the joints on one line, from where the nitrogen goes in, nearest first. */
+  readonly jointsAtM: readonly number[]
   /** From this joint to the next on the same line. */
   readonly nextJointM?: number | undefined
   /** How many joints alike. */
@@ -251,6 +253,7 @@ export const BRAZE_FIGURES = [
   'protectedTemperature',
   'softenedLength',
   'nextJointTemperature',
+  'remeltDistance',
   'setTime',
   'coolTime',
   'preheatTo',

@@ -59,6 +59,7 @@ const ALONG_STATION: BrazeStation = {
     'reach60CWithRag',
     'protectedTemperature',
     'nextJointTemperature',
+    'remeltDistance',
     'softenedLength',
     'purgeFlow',
     'purgeVolume',

@@ -357,6 +357,13 @@ export function BrazeWork({
                 error={error('work.nextJoint')}
                 onChange={set.work.nextJoint}
               />
+              <TextField
+                label="Joints on the line at"
+                placeholder="400 mm; 1.2 m; 2 m"
+                value={work.jointsAt}
+                error={error('work.jointsAt')}
+                onChange={set.work.jointsAt}
+              />
             </>
           ) : (
             <Group beside label="Seam">
@@ -595,6 +602,7 @@ const WORK_WORDS = [
   'protectAt',
   'ragAt',
   'nextJoint',
+  'jointsAt',
   'count',
   'mass',
   'purgeFlow',

@@ -5,6 +5,7 @@ import { liesHow } from '#core/braze/steps.ts'
 import { costOf, takesOf } from '#core/cost.ts'
 import { useShop } from '../../../app/shop.ts'
 import { CoolingCurve } from '../../../drawing/CoolingCurve.tsx'
+import { GapCurve } from '../../../drawing/GapCurve.tsx'
 import { jointSection } from '../../../drawing/joint-geometry.ts'
 import { JointSection } from '../../../drawing/JointSection.tsx'
 import { JointUnrolled } from '../../../drawing/JointUnrolled.tsx'
@@ -106,6 +107,11 @@ export function JointTab({
           How it was worked out
         </button>
       </div>
+      {cold === undefined || hot === undefined ? null : (
+        <figure className="h-[150px]">
+          <GapCurve coldM={cold} hotM={hot} length={length} />
+        </figure>
+      )}
     </section>
   )
 }

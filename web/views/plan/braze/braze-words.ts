@@ -143,6 +143,7 @@ const FIGURES: Readonly<Record<BrazeFigureName, string>> = {
   protectedTemperature: 'What must stay cool comes to',
   softenedLength: 'Hard tube softened up to',
   nextJointTemperature: 'The next joint comes to',
+  remeltDistance: 'A neighbour lets go within',
   setTime: 'Still until set',
   coolTime: 'Cool enough to touch after',
   preheatTo: 'Preheat the whole part to',
@@ -159,6 +160,7 @@ const ROUGH: readonly BrazeFigureName[] = [
   'reach60C',
   'reach60CWithRag',
   'softenedLength',
+  'remeltDistance',
   'coneDistance',
 ]
 const OUNCE_KG = 0.028349523125
