@@ -72,6 +72,12 @@ describe('reading a braze', () => {
       }),
     )
   })
+  it('names what it does not know and leaves it out', () => {
+    const p = plan({ colourr: 'red' }, { tipOrrifice: '1 mm' })
+    expect(p.findings.find((f) => f.code === 'ignored-input')?.text).toContain(
+      'work.colourr, rig.tipOrrifice',
+    )
+  })
   it('takes a named tube with its wall and cup', () => {
     const { work } = request({ a: { metal: 'copper', tube: 'ASTM B88 3/4 L' }, b: { metal: 'copper' } })
     expect(work.a.outsideDiameterM).toBeCloseTo(0.875 * INCH_M, 9)

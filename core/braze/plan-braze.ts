@@ -47,6 +47,13 @@ function situationOf({ work, rig, shop }: BrazeRequest): Situation {
  */
 export function planBraze(request: BrazeRequest): BrazePlan {
   const draft = new BrazeDraft(request)
+  if (request.ignored.length > 0)
+    draft.say(
+      'note',
+      'ignored-input',
+      'Not understood',
+      `Left out, since it is not known here: ${request.ignored.join(', ')}.`,
+    )
   if (!sayHarm(draft)) return finish(draft, NOTHING, [], [], [])
   sayService(draft)
   sayRig(draft, request.rig)
