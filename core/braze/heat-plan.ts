@@ -134,7 +134,7 @@ function guess({ request, targetK }: HeatTask): number {
 /** The most that the acetylene cylinder at hand may give, m³/s; no limit when nobody said which it is. */
 function drawLimit({ request: { work, rig, shop }, fillerM3 }: HeatTask, heating: boolean): number {
   if (rig.fuel !== 'acetylene' || rig.acetyleneCylinderM3 === undefined) return Infinity
-  const litS = sectionsOf(work) * (GOOD_HEAT_S.head + feedS(work, fillerM3))
+  const litS = sectionsOf(work) * (GOOD_HEAT_S.slow + feedS(work, fillerM3))
   return acetyleneDrawLimit(
     rig.acetyleneCylinderM3,
     acetyleneDrawShare(heating ? Infinity : litS, shop.airK, rig.drawRule),

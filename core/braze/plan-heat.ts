@@ -204,7 +204,7 @@ function putTimes(draft: BrazeDraft, task: HeatTask, torch: Torch, heated: Heate
       'stop',
       'never-hot',
       'This flame never gets it hot',
-      `It comes to about ${draft.show(heat.reachedK, 'temperature')}, where ${draft.show(task.targetK, 'temperature')} is wanted: all that goes in runs off again. Fit a larger tip or a heating head, or put a second torch to it.`,
+      `It comes to about ${draft.show(heat.reachedK, 'temperature')}, where ${draft.show(task.targetK, 'temperature')} is wanted: all that goes in runs off again. Fit a larger tip or a heating head, or put a second torch to it.${rig.fuel === 'acetylene' && rig.acetyleneCylinderM3 !== undefined ? ' What the acetylene cylinder may give is a limit too: a larger one, or two on a manifold.' : ''}`,
       { field: 'rig.tipOrifice', figure: 'tipOrifice' },
     )
     return

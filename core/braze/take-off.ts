@@ -2,6 +2,7 @@ import Papa from 'papaparse'
 import { METAL_NAMES } from '../metal/base-metals.ts'
 import { findTube, TUBES } from '../metal/tubes.ts'
 import { costOf, takesOf, type Prices } from '../cost.ts'
+import { readHeaderCell, withUnitOf } from '../paste.ts'
 import { findUnit, type UnitId } from '../quantity/index.ts'
 import type { UnitChoices } from '../shop.ts'
 import { capital } from '../words.ts'
@@ -117,13 +118,9 @@ interface Header {
 
 /** "Wall (mm)", "outsideDiameter [in]", "count": the column and the unit of its bare numbers. */
 function readHeader(cell: string): Header | undefined {
-  const spaced = cell
-    .trim()
-    .replace(/([a-z])([A-Z])/g, '$1 $2')
-    .replace(/_/g, ' ')
-  const [, words = spaced, bracket = ''] = /^(.*?)\s*[([]([^)\]]*)[)\]]\s*$/.exec(spaced) ?? []
-  const found = COLUMNS.find(([, names]) => names.test(words.toLowerCase().trim()))
-  return found && { column: found[0], unit: findUnit(bracket.trim(), 'length')?.id }
+  const { words, bracket } = readHeaderCell(cell)
+  const found = COLUMNS.find(([, names]) => names.test(words))
+  return found && { column: found[0], unit: findUnit(bracket, 'length')?.id }
 }
 
 const LENGTHS: readonly Column[] = [
@@ -198,8 +195,7 @@ function planLine(
   headers.forEach((h, i) => {
     const cell = (cells[i] ?? '').trim()
     if (!h || cell === '') return
-    const bare = LENGTHS.includes(h.column) && h.unit !== undefined && /^[-+]?[\d.,/ ]+$/.test(cell)
-    row[h.column] = bare ? `${cell} ${h.unit}` : cell
+    row[h.column] = LENGTHS.includes(h.column) ? withUnitOf(cell, h.unit) : cell
   })
   const metal = (text: string | undefined) => {
     const key = (text ?? row.metal ?? '').toLowerCase().trim().replace(/\s+/g, '-')

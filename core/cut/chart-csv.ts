@@ -1,6 +1,7 @@
 import Papa from 'papaparse'
 import type { FieldError } from '../figure.ts'
 import { findUnit, type Kind, type UnitId } from '../quantity/index.ts'
+import { readHeaderCell, withUnitOf } from '../paste.ts'
 import { readChartRow } from './read-chart.ts'
 import { Reader } from './reader.ts'
 
@@ -67,26 +68,16 @@ interface Header {
 
 /** "Thickness min (in)", "oxygenPressure [psi]", "speed mm/min": the column and the unit of its bare numbers. */
 function readHeader(cell: string): Header | undefined {
-  const spaced = cell
-    .trim()
-    .replace(/([a-z])([A-Z])/g, '$1 $2')
-    .replace(/_/g, ' ')
-  const [, words = spaced, bracket = ''] = /^(.*?)\s*[([]([^)\]]*)[)\]]\s*$/.exec(spaced) ?? []
-  const match = (text: string) => COLUMNS.find((c) => c.names.test(text.toLowerCase().trim()))
+  const { words, bracket } = readHeaderCell(cell)
+  const match = (text: string) => COLUMNS.find((c) => c.names.test(text))
   const whole = match(words)
-  if (whole) return { column: whole.column, unit: whole.kind && findUnit(bracket.trim(), whole.kind)?.id }
+  if (whole) return { column: whole.column, unit: whole.kind && findUnit(bracket, whole.kind)?.id }
   // no brackets: the last word may be the unit
   const at = words.lastIndexOf(' ')
   const found = at > 0 ? match(words.slice(0, at)) : undefined
   const unit = found?.kind && findUnit(words.slice(at + 1), found.kind)
   return found && unit ? { column: found.column, unit: unit.id } : undefined
 }
-
-/** A bare number takes the unit of its column. */
-const withUnitOf = (cell: string, unit: UnitId | undefined) =>
-  unit !== undefined && /^[-+]?[\d.,/ ]+$/.test(cell.trim()) && cell.trim() !== ''
-    ? `${cell.trim()} ${unit}`
-    : cell.trim()
 
 /**
  * Reads a chart from comma-, semicolon- or tab-separated text: a file, or cells pasted from a spreadsheet. The first

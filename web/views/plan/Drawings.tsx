@@ -10,7 +10,9 @@ import { useShop } from '../../app/shop.ts'
 import { CutAlong } from '../../drawing/CutAlong.tsx'
 import { CutTop } from '../../drawing/CutTop.tsx'
 import { cutGeometry } from '../../drawing/geometry.ts'
+import { TabStrip } from '../../ui/TabStrip.tsx'
 import { Told } from '../../ui/Told.tsx'
+import { AdviceList } from './AdviceList.tsx'
 import { FIGURE_NAMES, printFigure } from './figure-words.ts'
 import { ShapeDrawing } from './ShapeDrawing.tsx'
 import { TemplateButton } from './TemplateButton.tsx'
@@ -34,6 +36,11 @@ const TOLD: readonly CutFigureName[] = [
   'carbonEquivalent',
   'warmTo',
 ]
+const TABS = [
+  { value: 'scale', label: 'To scale' },
+  { value: 'before', label: 'Before the cut' },
+  { value: 'usual', label: 'My usual' },
+] as const
 const OWN_TOP = ['straight', 'bevel', 'section']
 const NO_TRAVEL = ['pierce', 'fastener', 'practice']
 
@@ -61,54 +68,22 @@ export function Drawings({
   /** Opens how the figures of the cut were worked out. */
   readonly onFigures: () => void
 }) {
-  const { say } = useShop()
   const [tab, setTab] = useState('scale')
   const { plan } = planned
-  const tabs = [
-    { value: 'scale', label: 'To scale' },
-    { value: 'before', label: 'Before the cut' },
-    { value: 'usual', label: 'My usual' },
-  ]
   return (
     <Tabs.Root
       value={tab}
       onValueChange={setTab}
       className="min-h-0 px-5 py-2 lg:grid lg:grid-rows-[auto_1fr] lg:overflow-hidden"
     >
-      <div className="flex flex-wrap items-center gap-x-2 pb-1.5">
-        <Tabs.List aria-label="What is shown of the cut" className="flex gap-1">
-          {tabs.map((t) => (
-            <Tabs.Trigger
-              key={t.value}
-              value={t.value}
-              className="name min-h-[38px] border-b-[3px] border-transparent px-3 text-lg text-soft data-[state=active]:border-brick data-[state=active]:font-semibold data-[state=active]:text-ink"
-            >
-              {t.label}
-            </Tabs.Trigger>
-          ))}
-        </Tabs.List>
-        {stale ? <span className="text-soft">as it was before</span> : null}
-        <span className="grow" />
+      <TabStrip label="What is shown of the cut" tabs={TABS} stale={stale}>
         <TemplateButton request={planned.request} plan={plan} title={title} outline={outline} />
-      </div>
+      </TabStrip>
       <Tabs.Content value="scale" className="min-h-0 outline-offset-[-2px]">
         <ToScale planned={planned} draft={draft} outline={outline} onFigures={onFigures} />
       </Tabs.Content>
       <Tabs.Content value="before" className="min-h-0 overflow-y-auto">
-        <dl className="grid gap-x-8 gap-y-3 pb-3 md:grid-cols-2">
-          {whole === '' ? null : (
-            <div>
-              <dt className="name text-lg font-semibold">The whole job</dt>
-              <dd className="leading-snug">{whole}</dd>
-            </div>
-          )}
-          {plan.before.map((a) => (
-            <div key={a.topic}>
-              <dt className="name text-lg font-semibold">{say(a.topic)}</dt>
-              <dd className="leading-snug">{say(a.text)}</dd>
-            </div>
-          ))}
-        </dl>
+        <AdviceList advice={plan.before} whole={whole} />
       </Tabs.Content>
       <Tabs.Content value="usual" className="min-h-0 overflow-y-auto">
         <Suspense fallback={<p className="text-soft">Opening.</p>}>

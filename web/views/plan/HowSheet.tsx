@@ -4,7 +4,7 @@ import { FROM_WORDS } from './from-words.ts'
 import { useShop } from '../../app/shop.ts'
 import { Panel } from '../../ui/Panel.tsx'
 import { SourceTag } from '../../ui/Tag.tsx'
-import { spanWords } from './TheLine.tsx'
+import { spanWords } from './StationLine.tsx'
 
 /** How a kind of plan names and prints its figures. */
 export interface FigureWords {

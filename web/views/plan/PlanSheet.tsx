@@ -13,7 +13,7 @@ import { CutAlong } from '../../drawing/CutAlong.tsx'
 import { SHAPE_NAMES } from './cut-words.ts'
 import { FIGURE_NAMES, printFigure } from './figure-words.ts'
 import { ShapeDrawing } from './ShapeDrawing.tsx'
-import { spanWords } from './TheLine.tsx'
+import { spanWords } from './StationLine.tsx'
 
 const SOURCES = { chart: 'your chart', log: 'your log', 'worked-out': 'worked out' } as const
 /** Of the figures, those that are not set, watched or ordered by. */

@@ -1,12 +1,10 @@
 import { memo } from 'react'
 import type { CutFigureName, CutPlan, CutRequest } from '#core/cut/index.ts'
-import type { Figure } from '#core/figure.ts'
-import { cutFigureKind } from '#core/cut/index.ts'
 import { FUEL_NAMES } from './cut-words.ts'
-import { drillOfDiameter, joinSpan, printQuantity } from '#core/quantity/index.ts'
+import { drillOfDiameter, printQuantity } from '#core/quantity/index.ts'
 import { FUEL_FACE_PA, LineDrawing, OXYGEN_FACE_PA } from '../../drawing/LineDrawing.tsx'
 import { useShop } from '../../app/shop.ts'
-import { SourceTag } from '../../ui/Tag.tsx'
+import { StationLine, type Places, type StationOf, type Tell } from './StationLine.tsx'
 
 interface Props {
   readonly plan: CutPlan
@@ -15,12 +13,7 @@ interface Props {
   readonly onOpen: (station: Station) => void
 }
 
-/** A place on the line, and the figures that are told there. */
-export interface Station {
-  readonly id: string
-  readonly title: string
-  readonly figures: readonly CutFigureName[]
-}
+export type Station = StationOf<CutFigureName>
 
 /** The stations of a cut, left to right. */
 export const STATIONS: readonly Station[] = [
@@ -71,7 +64,7 @@ export const USUAL_STATION: Station = {
 }
 
 /** Where each hangs on the drawing: left and top in per cent, and its widest. */
-const AT: Readonly<Record<string, readonly [number, number, number]>> = {
+const AT: Places = {
   oxygen: [6.6, 7, 15.5],
   'set-oxygen': [29.6, 4, 22],
   fuel: [6.6, 56, 15.5],
@@ -86,7 +79,7 @@ const AT: Readonly<Record<string, readonly [number, number, number]>> = {
 
 /** The line: each setting hung where it is set. Touch one to read how it was worked out. */
 export const TheLine = memo(function TheLine({ plan, request, torchName, onOpen }: Props) {
-  const { say, print, show, gasColour } = useShop()
+  const { say, print, gasColour } = useShop()
   const { figures } = plan
   const { rig } = request
   const hoseUnit = request.shop.units.length === 'in' || request.shop.units.length === 'ft' ? 'ft' : 'm'
@@ -94,10 +87,7 @@ export const TheLine = memo(function TheLine({ plan, request, torchName, onOpen 
   const drill = figures.tipOrifice ? drillOfDiameter(figures.tipOrifice.value) : undefined
   const pace = figures.travelSpeed ? paceWords(figures.travelSpeed.value, hoseUnit === 'ft') : ''
   const fuelName = FUEL_NAMES[rig.fuel]
-  const notched = new Set(plan.findings.filter((f) => f.rank !== 'note').map((f) => f.figure))
-  const tells: Readonly<
-    Record<string, { label: string; name?: CutFigureName; text?: string; note?: string; big?: boolean }>
-  > = {
+  const tells: Readonly<Record<string, Tell<CutFigureName>>> = {
     oxygen: { label: 'Oxygen', name: 'oxygenUsed', note: figures.oxygenUsed ? 'for this cut' : '' },
     'set-oxygen': { label: 'Set oxygen, flowing', name: 'cuttingOxygenPressure', big: true },
     fuel: {
@@ -130,82 +120,23 @@ export const TheLine = memo(function TheLine({ plan, request, torchName, onOpen 
   }
   const needle = (name: CutFigureName, face: number) => (figures[name]?.value ?? 0) / face
   return (
-    <section aria-label="The line" className="[container-type:inline-size] border-b-[1.5px] border-rule">
-      <div className="relative mx-auto md:aspect-[1204/280]">
-        <div className="pointer-events-none hidden h-full w-full md:block">
-          <LineDrawing
-            oxygenColour={gasColour('oxygen')}
-            fuelColour={gasColour(rig.fuel)}
-            oxygenNeedle={needle('cuttingOxygenPressure', OXYGEN_FACE_PA)}
-            fuelNeedle={needle('fuelPressure', FUEL_FACE_PA)}
-          />
-        </div>
-        <div className="grid grid-cols-2 gap-x-3 gap-y-2 p-3 md:contents">
-          {STATIONS.map((station) => {
-            const tell = tells[station.id]
-            const [left, top, width] = AT[station.id] ?? [0, 0, 20]
-            if (!tell) return null
-            const figure = tell.name ? figures[tell.name] : undefined
-            const missing = tell.name !== undefined && !figure
-            const shown = figure && tell.name ? show(figure.value, cutFigureKind(tell.name)) : undefined
-            return (
-              <button
-                key={station.id}
-                type="button"
-                data-station={station.id}
-                style={{ left: `${left}%`, top: `${top}%`, maxWidth: `${width}%` }}
-                className="group rounded-md p-1 text-left max-md:static! max-md:max-w-none! max-md:border-[1.5px] max-md:border-rule max-md:bg-sheet max-md:p-2 md:absolute md:-translate-x-1 md:-translate-y-1"
-                onClick={() => onOpen(station)}
-              >
-                <span className="name block text-[1rem] leading-tight text-soft md:text-[max(0.8rem,1.28cqw)]">
-                  {tell.label}
-                  {notched.has(tell.name) && tell.name ? (
-                    <span
-                      className="ml-1.5 inline-block size-0 border-x-[6px] border-t-[9px] border-x-transparent border-t-brass align-baseline"
-                      role="img"
-                      aria-label="has a finding"
-                    />
-                  ) : null}
-                </span>
-                {missing ? (
-                  <span className="figure block text-[1.4rem] text-alarm">not given</span>
-                ) : (
-                  <span
-                    className={`figure block whitespace-nowrap ${tell.big ? 'text-[2.6rem] md:text-[max(1.9rem,3.8cqw)]' : 'text-[1.5rem] md:text-[max(1.15rem,1.95cqw)]'} group-hover:underline group-hover:decoration-rule group-hover:underline-offset-4`}
-                  >
-                    {shown?.figure ?? tell.text}
-                    {shown ? <span className="text-[0.62em] font-semibold"> {shown.unit}</span> : null}
-                  </span>
-                )}
-                {figure && tell.name && (tell.big || figure.source !== 'worked-out') ? (
-                  <span className="flex flex-wrap items-center gap-x-2 pt-0.5">
-                    <SourceTag source={figure.source} />
-                    {tell.big ? (
-                      <span className="text-sm whitespace-nowrap text-soft">
-                        {spanWords(figure, (v) => print(v, 'pressure'))}
-                      </span>
-                    ) : null}
-                  </span>
-                ) : null}
-                {tell.note ? (
-                  <span className="block text-[0.84rem] leading-tight text-soft md:text-[max(0.72rem,1.05cqw)]">
-                    {tell.note}
-                  </span>
-                ) : null}
-              </button>
-            )
-          })}
-        </div>
-      </div>
-    </section>
+    <StationLine
+      stations={STATIONS}
+      tells={tells}
+      places={AT}
+      plan={plan}
+      onOpen={onOpen}
+      drawing={
+        <LineDrawing
+          oxygenColour={gasColour('oxygen')}
+          fuelColour={gasColour(rig.fuel)}
+          oxygenNeedle={needle('cuttingOxygenPressure', OXYGEN_FACE_PA)}
+          fuelNeedle={needle('fuelPressure', FUEL_FACE_PA)}
+        />
+      }
+    />
   )
 })
-
-/** "40 to 48 psi", or nothing for a figure without a span. */
-export function spanWords(figure: Figure, print: (v: number) => string): string {
-  const [low, high] = [print(figure.low), print(figure.high)]
-  return low === high ? '' : joinSpan(low, high)
-}
 
 /** Seconds to the inch, or to 25 mm. */
 function paceWords(speed: number, inches: boolean): string {

@@ -2,7 +2,8 @@ import { Tabs } from 'radix-ui'
 import { useState } from 'react'
 import type { PlannedBraze } from '#contract/plan-of.ts'
 import type { BrazeDraft } from '#contract/schemas.ts'
-import { useShop } from '../../../app/shop.ts'
+import { TabStrip } from '../../../ui/TabStrip.tsx'
+import { AdviceList } from '../AdviceList.tsx'
 import type { EditOf } from '../useDraft.ts'
 import { FillerTab } from './FillerTab.tsx'
 import { HeatTab } from './HeatTab.tsx'
@@ -36,7 +37,6 @@ export function BrazeTabs({
   readonly onJoint: () => void
   readonly onAlong: () => void
 }) {
-  const { say } = useShop()
   const [tab, setTab] = useState('joint')
   const { plan } = planned
   return (
@@ -45,20 +45,7 @@ export function BrazeTabs({
       onValueChange={setTab}
       className="min-h-0 px-5 py-2 lg:grid lg:grid-rows-[auto_1fr] lg:overflow-hidden"
     >
-      <div className="flex flex-wrap items-center gap-x-2 pb-1.5">
-        <Tabs.List aria-label="What is shown of the braze" className="flex flex-wrap gap-1">
-          {TABS.map((t) => (
-            <Tabs.Trigger
-              key={t.value}
-              value={t.value}
-              className="name min-h-[38px] border-b-[3px] border-transparent px-3 text-lg text-soft data-[state=active]:border-brick data-[state=active]:font-semibold data-[state=active]:text-ink"
-            >
-              {t.label}
-            </Tabs.Trigger>
-          ))}
-        </Tabs.List>
-        {stale ? <span className="text-soft">as it was before</span> : null}
-      </div>
+      <TabStrip label="What is shown of the braze" tabs={TABS} stale={stale} />
       <Tabs.Content value="joint" className="min-h-0 outline-offset-[-2px] lg:overflow-y-auto">
         <JointTab planned={planned} onHow={onJoint} onFiller={() => setTab('filler')} />
       </Tabs.Content>
@@ -72,20 +59,7 @@ export function BrazeTabs({
         <StepList steps={plan.steps} />
       </Tabs.Content>
       <Tabs.Content value="before" className="min-h-0 overflow-y-auto">
-        <dl className="grid gap-x-8 gap-y-3 pb-3 md:grid-cols-2">
-          {whole === '' ? null : (
-            <div>
-              <dt className="name text-lg font-semibold">The whole job</dt>
-              <dd className="leading-snug">{whole}</dd>
-            </div>
-          )}
-          {plan.before.map((a) => (
-            <div key={a.topic}>
-              <dt className="name text-lg font-semibold">{say(a.topic)}</dt>
-              <dd className="leading-snug">{say(a.text)}</dd>
-            </div>
-          ))}
-        </dl>
+        <AdviceList advice={plan.before} whole={whole} />
       </Tabs.Content>
     </Tabs.Root>
   )

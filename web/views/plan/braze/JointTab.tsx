@@ -45,7 +45,7 @@ export function JointTab({
   const { preheatTo, coolTime } = figures
   return (
     <section aria-label="The joint, to scale" className="grid gap-x-4 gap-y-1 lg:grid-cols-[1.55fr_1fr]">
-      <figure className="max-lg:h-[230px] lg:h-[206px]">
+      <figure className="max-lg:h-[230px] lg:h-[176px]">
         <JointSection
           section={section}
           profile={plan.profile}
@@ -55,11 +55,11 @@ export function JointTab({
         />
       </figure>
       {round ? (
-        <figure className="max-lg:h-[250px] lg:h-[206px]">
+        <figure className="max-lg:h-[250px] lg:h-[176px]">
           <JointUnrolled lies={liesHow(work.attitudeRad)} torches={rig.torches} />
         </figure>
       ) : preheatTo && coolTime ? (
-        <figure className="max-lg:h-[250px] lg:h-[206px]">
+        <figure className="max-lg:h-[250px] lg:h-[176px]">
           <CoolingCurve
             fromK={preheatTo.value}
             seconds={coolTime.value}
@@ -69,7 +69,7 @@ export function JointTab({
           />
         </figure>
       ) : (
-        <figure className="max-lg:h-[230px] lg:h-[206px]">
+        <figure className="max-lg:h-[230px] lg:h-[176px]">
           <PlanMelting narrow planned={planned} />
         </figure>
       )}

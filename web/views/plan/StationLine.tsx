@@ -1,0 +1,123 @@
+import type { ReactNode } from 'react'
+import { KIND_OF_UNIT, type Figure, type Finding } from '#core/figure.ts'
+import { joinSpan, type Shown } from '#core/quantity/index.ts'
+import { useShop } from '../../app/shop.ts'
+import { SourceTag } from '../../ui/Tag.tsx'
+
+/** A place on the line, and the figures that are told there. */
+export interface StationOf<Name extends string> {
+  readonly id: string
+  readonly title: string
+  readonly figures: readonly Name[]
+}
+/** What hangs at a station: a figure of the plan, or a word. */
+export interface Tell<Name extends string> {
+  readonly label: string
+  readonly name?: Name
+  readonly text?: string
+  readonly note?: string
+  /** What is set on the rig: large, with its source and span. */
+  readonly big?: boolean
+  /** Its source and span are told though it is not set. */
+  readonly spanned?: boolean
+  /** May take more than one line. */
+  readonly wraps?: boolean
+  /** Printed in another way than its kind. */
+  readonly shown?: Shown | undefined
+}
+/** Where a station hangs on the drawing: left and top in per cent, and its widest. */
+export type Places = Readonly<Record<string, readonly [left: number, top: number, width: number]>>
+
+/** "40 to 48 psi", or nothing for a figure without a span. */
+export function spanWords(figure: Figure, print: (v: number) => string): string {
+  const [low, high] = [print(figure.low), print(figure.high)]
+  return low === high ? '' : joinSpan(low, high)
+}
+
+/** The rig as one drawing with each setting hung where it is set. Touch one to read how it was worked out. */
+export function StationLine<Name extends string>({
+  stations,
+  tells,
+  places,
+  plan,
+  drawing,
+  onOpen,
+}: {
+  readonly stations: readonly StationOf<Name>[]
+  readonly tells: Readonly<Record<string, Tell<Name>>>
+  readonly places: Places
+  readonly plan: {
+    readonly figures: Readonly<Partial<Record<Name, Figure>>>
+    readonly findings: readonly Finding[]
+  }
+  readonly drawing: ReactNode
+  readonly onOpen: (station: StationOf<Name>) => void
+}) {
+  const { print, show } = useShop()
+  const notched = new Set(plan.findings.filter((f) => f.rank !== 'note').map((f) => f.figure))
+  return (
+    <section aria-label="The line" className="[container-type:inline-size] border-b-[1.5px] border-rule">
+      <div className="relative mx-auto md:aspect-[1204/280]">
+        <div className="pointer-events-none hidden h-full w-full md:block">{drawing}</div>
+        <div className="grid grid-cols-2 gap-x-3 gap-y-2 p-3 md:contents">
+          {stations.map((station) => {
+            const tell = tells[station.id]
+            const [left, top, width] = places[station.id] ?? [0, 0, 20]
+            if (!tell) return null
+            const figure = tell.name ? plan.figures[tell.name] : undefined
+            const missing = tell.name !== undefined && !figure
+            const kind = figure && KIND_OF_UNIT[figure.unit]
+            const shown = tell.shown ?? (figure && kind ? show(figure.value, kind) : undefined)
+            const spanned = tell.big || tell.spanned
+            return (
+              <button
+                key={station.id}
+                type="button"
+                data-station={station.id}
+                style={{ left: `${left}%`, top: `${top}%`, maxWidth: `${width}%` }}
+                className="group rounded-md p-1 text-left max-md:static! max-md:max-w-none! max-md:border-[1.5px] max-md:border-rule max-md:bg-sheet max-md:p-2 md:absolute md:-translate-x-1 md:-translate-y-1"
+                onClick={() => onOpen(station)}
+              >
+                <span className="name block text-[1rem] leading-tight text-soft md:text-[max(0.8rem,1.28cqw)]">
+                  {tell.label}
+                  {tell.name && notched.has(tell.name) ? (
+                    <span
+                      className="ml-1.5 inline-block size-0 border-x-[6px] border-t-[9px] border-x-transparent border-t-brass align-baseline"
+                      role="img"
+                      aria-label="has a finding"
+                    />
+                  ) : null}
+                </span>
+                {missing ? (
+                  <span className="figure block text-[1.4rem] text-alarm">not given</span>
+                ) : (
+                  <span
+                    className={`figure block ${tell.wraps ? '' : 'whitespace-nowrap'} ${tell.big ? 'text-[2.6rem] md:text-[max(1.9rem,3.8cqw)]' : 'text-[1.5rem] md:text-[max(1.15rem,1.95cqw)]'} group-hover:underline group-hover:decoration-rule group-hover:underline-offset-4`}
+                  >
+                    {shown?.figure ?? tell.text}
+                    {shown ? <span className="text-[0.62em] font-semibold"> {shown.unit}</span> : null}
+                  </span>
+                )}
+                {figure && kind && (spanned || figure.source !== 'worked-out') ? (
+                  <span className="flex flex-wrap items-center gap-x-2 pt-0.5">
+                    <SourceTag source={figure.source} />
+                    {spanned ? (
+                      <span className={`text-sm text-soft ${tell.big ? 'whitespace-nowrap' : ''}`}>
+                        {spanWords(figure, (v) => print(v, kind))}
+                      </span>
+                    ) : null}
+                  </span>
+                ) : null}
+                {tell.note ? (
+                  <span className="block text-[0.84rem] leading-tight text-soft md:text-[max(0.72rem,1.05cqw)]">
+                    {tell.note}
+                  </span>
+                ) : null}
+              </button>
+            )
+          })}
+        </div>
+      </div>
+    </section>
+  )
+}
