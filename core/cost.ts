@@ -69,3 +69,18 @@ export function costOf(takes: Takes, prices: Prices): number | undefined {
   const known = parts.flatMap(([price, amount]) => (price === undefined ? [] : [price * amount]))
   return known.length === 0 ? undefined : known.reduce((a, b) => a + b, 0)
 }
+
+/** What the filler of a braze costs, in the shop's own money; undefined when its price is not known. */
+export function fillerCost(
+  figures: Partial<Record<'fillerMass', Figure>>,
+  perKg: string | undefined,
+): number | undefined {
+  const price = perKg === undefined ? undefined : readPrice(perKg)
+  return price === undefined || !figures.fillerMass ? undefined : price * figures.fillerMass.value
+}
+
+/** Costs that are known, added; undefined when none is. */
+export function addCosts(...costs: readonly (number | undefined)[]): number | undefined {
+  const known = costs.filter((c) => c !== undefined)
+  return known.length === 0 ? undefined : known.reduce((a, b) => a + b, 0)
+}

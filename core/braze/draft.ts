@@ -14,6 +14,7 @@ export const BRAZE_FIGURE_UNIT: Readonly<Record<BrazeFigureName, SiUnit>> = {
   partStrength: 'N',
   endLoad: 'N',
   fillerVolume: 'm3',
+  fillerMass: 'kg',
   rodLength: 'm',
   rodLengthAll: 'm',
   fluxMass: 'kg',

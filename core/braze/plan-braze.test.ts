@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { addCosts, fillerCost } from '../cost.ts'
 import { ACETYLENE_WORKED_OUT_MAX_PA } from '../limits.ts'
 import { CUBIC_FOOT_M3, INCH_M, PSI_PA } from '../quantity/units.ts'
 import { METAL_NAMES } from '../metal/base-metals.ts'
@@ -247,6 +248,13 @@ describe('joints of unlike metals', () => {
     })
     expect(stops(jammed)).toEqual(['interference'])
     expect(jammed.choice.filler).toBeNull()
+    expect(value(jammed, 'clearanceHot')).toBeLessThanOrEqual(0)
+  })
+  it('refuses to draw filler into more than 0.4 mm, and says to build it up', () => {
+    const p = plan({ clearance: '1 mm' })
+    expect(stops(p)).toEqual(['gap-too-wide'])
+    expect(p.choice).toMatchObject({ process: 'braze welding', filler: null })
+    expect(value(p, 'clearanceHot')).toBeCloseTo(0.0005, 9)
   })
   it('plans brass on a steel rail with silver and paste', () => {
     const p = plan({
@@ -468,6 +476,17 @@ describe('every joint, metal and service', () => {
       ),
       { numRuns: 120 },
     )
+  })
+})
+
+describe('a cost', () => {
+  it('is the filler by its weight, with what else is priced', () => {
+    const p = plan({})
+    expect(value(p, 'fillerMass')).toBeCloseTo(8100 * value(p, 'fillerVolume'), 12)
+    expect(fillerCost(p.figures, '100')).toBeCloseTo(100 * value(p, 'fillerMass'), 12)
+    expect(fillerCost(p.figures, '')).toBeUndefined()
+    expect(addCosts(undefined, 2, 3)).toBe(5)
+    expect(addCosts(undefined)).toBeUndefined()
   })
 })
 

@@ -7,13 +7,13 @@ import { BrazeDraft } from './draft.ts'
 import { chooseFlame, type FlameChoice } from './flame.ts'
 import { chooseTorch, otherSources, type HeatSource } from './heat-plan.ts'
 import { heatTask, planHeat } from './plan-heat.ts'
-import { planJoint } from './plan-joint.ts'
+import { planGap, planJoint } from './plan-joint.ts'
 import { planPurge } from './purge.ts'
 import { filmAt, isBuiltUp, isRound } from './joint.ts'
 import { chosenProcess, judgeProcesses } from './process.ts'
 import { asRanked, rankFillers, type Judged } from './rank.ts'
 import { planRepair } from './repair.ts'
-import { refusePair, type Situation } from './rules.ts'
+import { CAPILLARY_MAX_M, refusePair, type Situation } from './rules.ts'
 import { brazeSteps } from './steps.ts'
 import type { BrazeChoice, BrazePlan, BrazeRequest, BrazeStep, Form, HeatProfile } from './types.ts'
 
@@ -61,12 +61,21 @@ export function planBraze(request: BrazeRequest): BrazePlan {
   const ranking = rankFillers(situation)
   const judged = chooseFiller(draft, ranking, situation)
   const film = judged?.gapM ?? filmAt(request.work, 1000)
-  const processes = judgeProcesses(request, film, judged !== undefined, (k) => draft.show(k, 'temperature'))
+  // a gap that is no good is not the metals' fault: what it comes to is told all the same
+  const apart =
+    judged ?? rankFillers({ ...situation, gapAt: undefined }).find((j) => j.verdict !== 'forbidden')
+  const processes = judgeProcesses(request, film, apart !== undefined, (k) => draft.show(k, 'temperature'))
   const process = chosenProcess(processes)
   sayProcess(draft, process)
   const flame = chooseFlame(request, judged?.filler)
   const choice = choiceOf(request, judged, flame, process)
-  if (!judged) return finish(draft, choice, ranking, processes, [])
+  if (!judged) {
+    if (apart) {
+      putTemperatures(draft, apart)
+      if (!isBuiltUp(request.work)) planGap(draft, apart)
+    }
+    return finish(draft, choice, ranking, processes, [])
+  }
   putTemperatures(draft, judged)
   sayMetals(draft, judged)
   const { volumeM3 } = planJoint(draft, judged, choice)
@@ -133,25 +142,18 @@ function chooseFiller(
     return best
   }
   const refused = refusePair(situation)
-  const hot = ranking.find((j) => j.gapM !== undefined && j.gapM <= 0)
-  const wide = ranking.every((j) => (j.gapM ?? 0) > 0.0004)
+  // parts that jam are told with their gap
+  if (!refused && ranking.some((j) => j.gapM !== undefined && j.gapM <= 0)) return undefined
+  const wide = ranking.every((j) => (j.gapM ?? 0) > CAPILLARY_MAX_M)
   draft.say(
     'stop',
-    refused ? 'pair-refused' : hot ? 'interference' : wide ? 'gap-too-wide' : 'no-filler',
-    refused
-      ? 'Not with a torch and filler'
-      : hot
-        ? 'Hot, the parts jam'
-        : wide
-          ? 'Too wide to draw filler in'
-          : 'No filler may be used',
+    refused ? 'pair-refused' : wide ? 'gap-too-wide' : 'no-filler',
+    refused ? 'Not with a torch and filler' : wide ? 'Too wide to draw filler in' : 'No filler may be used',
     refused ??
-      (hot
-        ? 'The part inside grows more than the one round it: no gap is left at brazing heat. Give more clearance, or change which part goes inside.'
-        : wide
-          ? `Over ${draft.show(0.0004, 'length')} hot nothing is drawn in. Close the gap with a sleeve or a new part, or build it up as a bead.`
-          : 'Every filler is barred, each for the reason beside it. Change the metal, the service or the gap, or have it welded.'),
-    { field: refused ? 'work.a.metal' : hot || wide ? 'work.clearance' : 'work.filler' },
+      (wide
+        ? `Over ${draft.show(CAPILLARY_MAX_M, 'length')} hot nothing is drawn in. Close the gap with a sleeve or a new part, or build it up as a bead.`
+        : 'Every filler is barred, each for the reason beside it. Change the metal, the service or the gap, or have it welded.'),
+    { field: refused ? 'work.a.metal' : wide ? 'work.clearance' : 'work.filler' },
   )
   return undefined
 }

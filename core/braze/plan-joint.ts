@@ -27,7 +27,7 @@ import {
   weakerPart,
 } from './joint.ts'
 import type { Judged } from './rank.ts'
-import { STARVES_M } from './rules.ts'
+import { CAPILLARY_MAX_M, STARVES_M } from './rules.ts'
 import type { BrazeChoice } from './types.ts'
 
 /** Strengths are told in MPa in every shop. */
@@ -46,7 +46,8 @@ export function planJoint(draft: BrazeDraft, judged: Judged, choice: BrazeChoice
   return planFiller(draft, judged, choice)
 }
 
-function planGap(draft: BrazeDraft, { targetK, filler }: Judged): void {
+/** The gap cold and at brazing heat, and what is wrong with it. */
+export function planGap(draft: BrazeDraft, { targetK, filler }: Judged): void {
   const { work } = draft.request
   const cold = filmAt(work, ROOM_K)
   const hot = filmAt(work, targetK)
@@ -105,7 +106,7 @@ function planGap(draft: BrazeDraft, { targetK, filler }: Judged): void {
       `${draft.show(cold, 'length')} each side cold, ${draft.show(hot, 'length')} at brazing heat: the metals grow unlike.`,
       where,
     )
-  if (round && filmAt({ ...work, clearanceM: 2 * work.clearanceM }, targetK) > 0.0004)
+  if (round && 2 * hot > CAPILLARY_MAX_M && hot <= CAPILLARY_MAX_M)
     draft.say(
       'note',
       'off-centre',
@@ -258,6 +259,15 @@ function planFiller(
       : `The film over the whole lap at its wider state, a concave fillet of ${draft.show(filletLegM(work), 'length')}, and ${Math.round((WASTE - 1) * 100)} % waste.`,
     from: { film, overlap: work.overlapM, filletLeg: filletLegM(work), waste: WASTE },
     cites: 'π·(D + c)·c·X + (1 − π/4)·f²·π·D',
+  })
+  const mass = volumeM3 * filler.density
+  draft.put('fillerMass', {
+    value: mass,
+    low: mass * FILLET_SPAN[0],
+    high: mass * FILLET_SPAN[1],
+    because: `Volume times ${filler.density} kg/m³, by its family: an estimate.`,
+    from: { fillerVolume: volumeM3, density: filler.density },
+    cites: 'compositions of AWS A5.8',
   })
   const rod = rodLengthM(volumeM3, work.rodSection)
   const rodFrom = {

@@ -198,6 +198,8 @@ export function readBrazeWork(r: Reader, input: Json): BrazeWork {
   const clearance = r.maybe(work['clearance'], 'work.clearance', BOUNDS.clearance)
   const overlap = r.maybe(work['overlap'], 'work.overlap', BOUNDS.depth) ?? b?.depthM
   const length = r.maybe(work['length'], 'work.length', BOUNDS.length)
+  // tubes that are lapped, scarfed or butted flat are seamed all the way round
+  const around = round || a?.outsideDiameterM === undefined ? undefined : Math.PI * a.outsideDiameterM
   const word = <T extends string>(name: string, words: readonly T[], fallback: T): T =>
     r.word(work[name], `work.${name}`, words, fallback) ?? fallback
   const protectM = r.maybe(work['protectAt'], 'work.protectAt', BOUNDS.distance)
@@ -213,7 +215,7 @@ export function readBrazeWork(r: Reader, input: Json): BrazeWork {
     clearanceGiven: clearance !== undefined,
     overlapM: overlap ?? usualOverlap(joint, a, b),
     overlapGiven: overlap !== undefined,
-    lengthM: length ?? USUAL_LENGTH_M,
+    lengthM: length ?? around ?? USUAL_LENGTH_M,
     lengthGiven: length !== undefined,
     widthM: r.or(work['width'], 'work.width', BOUNDS.length, length ?? USUAL_LENGTH_M),
     services: readServices(r, work['service']),

@@ -229,6 +229,7 @@ export const BRAZE_FIGURES = [
   'partStrength',
   'endLoad',
   'fillerVolume',
+  'fillerMass',
   'rodLength',
   'rodLengthAll',
   'fluxMass',

@@ -1,8 +1,8 @@
 import { Printer } from 'lucide-react'
 import { useEffect, useMemo, useState, type ReactNode } from 'react'
-import { costOf, takesOf, together } from '#core/cost.ts'
-import { planPiece } from '#contract/plan-of.ts'
-import type { PieceDraft } from '#contract/schemas.ts'
+import { addCosts, costOf, fillerCost, takesOf, times, together, type Takes } from '#core/cost.ts'
+import { planPiece, type Planned, type PlannedBraze } from '#contract/plan-of.ts'
+import type { PieceDraft, Settings } from '#contract/schemas.ts'
 import type { Job } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
@@ -63,19 +63,43 @@ export function PieceHead<D extends PieceDraft>({
   )
 }
 
+/** What one piece of a job takes, all its joints together. */
+function partOf(planned: Extract<Planned | PlannedBraze, { ok: true }>, takes: Takes, settings: Settings) {
+  if (planned.plan.kind === 'cut') return { takes, rod: undefined, fluxKg: 0, fillerCost: undefined }
+  const { plan, request } = planned as Extract<PlannedBraze, { ok: true }>
+  const { count } = request.work
+  const perKg = settings.shelf.find((r) => r.class === plan.choice.filler)?.perKg
+  const filler = fillerCost(plan.figures, perKg)
+  return {
+    takes: times(takes, count),
+    rod:
+      plan.choice.filler === null
+        ? undefined
+        : { filler: plan.choice.filler, metres: (plan.figures.rodLength?.value ?? 0) * count },
+    fluxKg: (plan.figures.fluxMass?.value ?? 0) * count,
+    fillerCost: filler === undefined ? undefined : filler * count,
+  }
+}
+
 /** What all pieces of a job take together, as they are stored: time, gases, and cost where things are priced. */
 export function useWholeJob(job: Job): string {
   const { settings, print } = useShop()
   const kerfs = api.useKerfsQuery().data
   return useMemo(() => {
-    const all = job.tickets.flatMap((t) => {
+    const parts = job.tickets.flatMap((t) => {
       const planned = planPiece(t.draft, settings, kerfs ?? [])
-      return (planned.ok && takesOf(planned.plan)) || []
+      const takes = planned.ok ? takesOf(planned.plan) : undefined
+      return planned.ok && takes ? [partOf(planned, takes, settings)] : []
     })
-    if (all.length < 2) return ''
-    const sum = together(all)
-    const cost = costOf(sum, settings.prices)
-    return `${all.length} pieces: ${print(sum.torchS, 'time')}, ${print(sum.oxygenM3, 'volume')} of oxygen, ${print(sum.fuelM3, 'volume')} of fuel${cost === undefined ? '' : `, cost ${cost.toFixed(2)}`}. Lighting and trimming come on top.`
+    if (parts.length < 2) return ''
+    const sum = together(parts.map((p) => p.takes))
+    const cost = addCosts(costOf(sum, settings.prices), ...parts.map((p) => p.fillerCost))
+    const rods = [...new Set(parts.flatMap((p) => p.rod?.filler ?? []))].map((filler) => {
+      const metres = parts.reduce((m, p) => m + (p.rod?.filler === filler ? p.rod.metres : 0), 0)
+      return `${print(metres, 'length')} of ${filler}`
+    })
+    const flux = parts.reduce((kg, p) => kg + p.fluxKg, 0)
+    return `${parts.length} pieces: ${print(sum.torchS, 'time')}, ${print(sum.oxygenM3, 'volume')} of oxygen, ${print(sum.fuelM3, 'volume')} of fuel${rods.length > 0 ? `, rod: ${rods.join(', ')}` : ''}${flux > 0 ? `, ${Math.ceil(flux * 1000)} g of flux` : ''}${cost === undefined ? '' : `, cost ${cost.toFixed(2)}`}. Lighting and trimming come on top.`
   }, [job, settings, kerfs, print])
 }
 

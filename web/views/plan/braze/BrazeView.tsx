@@ -39,6 +39,7 @@ const JOINT_STATION: BrazeStation = {
     'brazingTemperature',
     'baseHeadroom',
     'fillerVolume',
+    'fillerMass',
     'rodLength',
     'rodLengthAll',
     'fluxMass',

@@ -2,7 +2,7 @@ import { useMemo } from 'react'
 import type { PlannedBraze } from '#contract/plan-of.ts'
 import { isRoundJoint, type BrazeFigureName } from '#core/braze/index.ts'
 import { liesHow } from '#core/braze/steps.ts'
-import { costOf, takesOf } from '#core/cost.ts'
+import { addCosts, costOf, fillerCost, takesOf } from '#core/cost.ts'
 import { useShop } from '../../../app/shop.ts'
 import { CoolingCurve } from '../../../drawing/CoolingCurve.tsx'
 import { GapCurve } from '../../../drawing/GapCurve.tsx'
@@ -37,7 +37,9 @@ export function JointTab({
       ? ''
       : `gap${round ? ' each side' : ''} ${length(cold)} cold, ${length(Math.max(0, hot))} hot${section.gapTimes > 1.5 ? `; drawn ${Math.round(section.gapTimes)} times as wide` : ''}`
   const takes = takesOf(plan)
-  const cost = takes && costOf(takes, settings.prices)
+  const perKg = settings.shelf.find((r) => r.class === choice.filler)?.perKg
+  const one = addCosts(takes && costOf(takes, settings.prices), fillerCost(figures, perKg))
+  const cost = one === undefined ? undefined : one * work.count
   const told = (name: BrazeFigureName, label: string) => {
     const f = figures[name]
     return <Told name={label} value={f ? printBraze(name, f.value, units) : undefined} />
@@ -101,7 +103,10 @@ export function JointTab({
           {told('feedTime', 'Feeding')}
           {told('purgeTime', 'Sweep first')}
           {told('setTime', 'Still for')}
-          <Told name="Cost, gas and time" value={cost === undefined ? undefined : cost.toFixed(2)} />
+          <Told
+            name={work.count > 1 ? `Cost of all ${work.count}` : 'Cost'}
+            value={cost === undefined ? undefined : cost.toFixed(2)}
+          />
         </dl>
         <button type="button" className="underline decoration-rule underline-offset-2" onClick={onHow}>
           How it was worked out

@@ -119,6 +119,7 @@ const FIGURES: Readonly<Record<BrazeFigureName, string>> = {
   partStrength: 'What the part beside it holds',
   endLoad: 'What the pressure pushes with',
   fillerVolume: 'Filler',
+  fillerMass: 'Weight of the filler',
   rodLength: 'Rod for a joint',
   rodLengthAll: 'Rod for all',
   fluxMass: 'Flux',
@@ -172,7 +173,7 @@ const rough = (m: number, units: UnitChoices) =>
 /** A figure of a braze as it is shown. */
 export function printBraze(name: BrazeFigureName, value: number, units: UnitChoices): string {
   if (RISES.includes(name)) return printRise(value, units)
-  if (name === 'fluxMass')
+  if (name === 'fluxMass' || name === 'fillerMass')
     return isInch(units) ? `${Math.ceil((value / OUNCE_KG) * 10) / 10} oz` : `${Math.ceil(value * 1000)} g`
   if (name === 'fillerVolume') return `${Math.ceil(value * 1e9)} mm³`
   if (ROUGH.includes(name)) return rough(value, units)
