@@ -1,5 +1,5 @@
 import { acetyleneDrawLimit, acetyleneDrawShare } from '../gas/cylinder.ts'
-import { heatJoint, type HeatPart, type JointHeat, type JointHeatAsked } from '../heat/joint-heat.ts'
+import { heatJoint, reachOf, type HeatPart, type JointHeat, type JointHeatAsked } from '../heat/joint-heat.ts'
 import { INCH_M } from '../quantity/units.ts'
 import {
   BRAZE_GAS,
@@ -181,19 +181,22 @@ export interface Heated {
 }
 
 const RAG_WIDTH_M = 2 * INCH_M
+/** A rag where the tube stays cooler than this changes nothing. */
+const RAG_MATTERS_K = 303
 
 /** Heats the joint in the model: as planned, with more and with less heat, and with a wet rag. */
 export function heatIt(task: HeatTask, flow: number): Heated {
   const { work } = task.request
-  const trial = (times: number) => {
-    const base = heatJoint(heatAsked(task, flow, { grid: 'coarse', feedS: 0, limitS: 400 }, times))
-    return base.toHeatS
-  }
   const heat = heatJoint(heatAsked(task, flow))
+  // what takes more than three times as long counts as never getting there
+  const limitS = 3 * (heat.toHeatS ?? TRIAL_S)
+  const trial = (times: number) =>
+    heatJoint(heatAsked(task, flow, { grid: 'coarse', feedS: 0, limitS }, times)).toHeatS
   const [less, more] = EFFICIENCY_SPAN
-  const rag = heatJoint(
-    heatAsked(task, flow, { grid: 'coarse', rag: { atM: work.ragM, widthM: RAG_WIDTH_M } }),
-  )
+  const reaches = reachOf(heat.profile, RAG_MATTERS_K) > work.ragM
+  const rag = reaches
+    ? heatJoint(heatAsked(task, flow, { grid: 'coarse', rag: { atM: work.ragM, widthM: RAG_WIDTH_M } }))
+    : heat
   return { heat, quickS: trial(more), slowS: trial(less), rag }
 }
 

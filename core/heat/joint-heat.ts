@@ -160,7 +160,7 @@ function aimedAt(side: { bar: Bar; open: Float64Array; halfM: number }, flame: H
 function buildSide(asked: JointHeatAsked, which: 'a' | 'b'): Side {
   const part = asked[which]
   const { overlapM: overlap, flame, grid = 'fine' } = asked
-  const [cells, ratio] = grid === 'fine' ? [5, 1.22] : [3, 1.45]
+  const [cells, ratio] = grid === 'fine' ? [4, 1.3] : [3, 1.6]
   const inside = Array.from({ length: cells }, () => overlap / cells)
   const diffusivity = conductivityAt(part.metal, 600) / (part.metal.density * part.metal.specificHeat[0])
   const reach = Math.max(0.12, REACH * Math.sqrt(diffusivity * LONG_S))
@@ -317,8 +317,8 @@ export function heatJoint(asked: JointHeatAsked): JointHeat {
   let endS = limit
   while (t < endS - 1e-9) {
     const hot = toHeatS !== undefined
-    const [first, grows] = coarse ? [0.5, 0.12] : [0.25, 0.05]
-    const dt = Math.min(hot ? 1 : Math.max(first, grows * t), endS - t)
+    const [first, grows] = coarse ? [0.7, 0.18] : [0.4, 0.09]
+    const dt = Math.min(hot ? 2 : Math.max(first, grows * t), endS - t)
     const [meanA, meanB] = [meanOf(a), meanOf(b)]
     const mean = (meanA + meanB) / 2
     // the tube first, until it glows faintly at the mouth or the cup needs it; then mostly the cup, to and fro
