@@ -7,31 +7,39 @@ import { specificHeatAt, type BaseMetal } from '../metal/base-metals.ts'
 export interface Bar {
   readonly metal: BaseMetal
   /** Length of each cell. */
-  readonly dz: Float64Array
+  readonly dz: number[]
   /** Its middle. */
-  readonly z: Float64Array
+  readonly z: number[]
   /** Cross-section that conducts along the line, the same in every cell. */
   readonly areaM2: number
 }
 
+/**
+ * So many cells at nothing. Plain arrays: joints are laid out in a few dozen cells, for which they are made and read
+ * faster than typed ones. Minus zero, so that the engine keeps them as floating numbers from the start.
+ */
+export function zeros(cells: number): number[] {
+  return new Array<number>(cells).fill(-0)
+}
+
 /** What pulls on the cells from outside: conductances, W/K, their sum times the outside's temperature, W, and given heat, W. */
 export interface Pulls {
-  readonly g: Float64Array
-  readonly gT: Float64Array
-  readonly q: Float64Array
+  readonly g: number[]
+  readonly gT: number[]
+  readonly q: number[]
 }
 
 /** No pulls yet, for so many cells. */
 export const noPulls = (cells: number): Pulls => ({
-  g: new Float64Array(cells),
-  gT: new Float64Array(cells),
-  q: new Float64Array(cells),
+  g: zeros(cells),
+  gT: zeros(cells),
+  q: zeros(cells),
 })
 
 /** A bar of the given cell lengths whose first cell begins at `from`. */
 export function layBar(metal: BaseMetal, areaM2: number, fromM: number, lengths: readonly number[]): Bar {
-  const dz = Float64Array.from(lengths)
-  const z = new Float64Array(dz.length)
+  const dz = [...lengths]
+  const z = zeros(dz.length)
   let at = fromM
   for (let i = 0; i < dz.length; i++) {
     const d = dz[i] ?? 0
@@ -59,14 +67,14 @@ export function growing(firstM: number, ratio: number, wholeM: number): number[]
 
 /** Room to work in, so that a step makes no garbage; `capacity` is left as J/K of each cell at the start of the step. */
 export interface Bench {
-  readonly c: Float64Array
-  readonly d: Float64Array
-  readonly capacity: Float64Array
+  readonly c: number[]
+  readonly d: number[]
+  readonly capacity: number[]
 }
 export const workBench = (cells: number): Bench => ({
-  c: new Float64Array(cells),
-  d: new Float64Array(cells),
-  capacity: new Float64Array(cells),
+  c: zeros(cells),
+  d: zeros(cells),
+  capacity: zeros(cells),
 })
 
 const ROOM_K = 293.15
@@ -83,7 +91,7 @@ function shareOf(kelvin: number, perK: number): number {
  * @param kelvin temperatures of the cells, changed in place
  * @param dt s
  */
-export function advance(bar: Bar, kelvin: Float64Array, dt: number, pulls: Pulls, bench: Bench): void {
+export function advance(bar: Bar, kelvin: number[], dt: number, pulls: Pulls, bench: Bench): void {
   const { dz, areaM2, metal } = bar
   const n = dz.length
   const { c, d, capacity } = bench
@@ -140,7 +148,7 @@ export function advance(bar: Bar, kelvin: Float64Array, dt: number, pulls: Pulls
 }
 
 /** Heat stored in a bar above a temperature, J: the exact integral of the specific heat. */
-export function heatStored(bar: Bar, kelvin: Float64Array, fromK: number): number {
+export function heatStored(bar: Bar, kelvin: number[], fromK: number): number {
   const { metal } = bar
   let sum = 0
   for (let i = 0; i < kelvin.length; i++) {

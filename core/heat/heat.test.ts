@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { findBaseMetal, type BaseMetal } from '../metal/base-metals.ts'
-import { advance, growing, heatStored, layBar, noPulls, workBench } from './fin.ts'
+import { advance, growing, heatStored, layBar, noPulls, workBench, zeros } from './fin.ts'
 import { atDistance, heatJoint, reachOf, type JointHeatAsked } from './joint-heat.ts'
 
 const copper = findBaseMetal('copper') as BaseMetal
@@ -23,7 +23,7 @@ describe('a bar, against closed solutions', () => {
     const mean = Math.PI * (d - wall)
     const n = 80
     const bar = layBar(PLAIN, mean * wall, 0, even(n, length))
-    const kelvin = new Float64Array(n).fill(293.15)
+    const kelvin = zeros(n).fill(293.15)
     const pulls = noPulls(n)
     for (let i = 0; i < n; i++) {
       pulls.g[i] = h * Math.PI * d * (length / n)
@@ -44,7 +44,7 @@ describe('a bar, against closed solutions', () => {
     // Carslaw and Jaeger 2.9; 1 MW/m² for 10 s: 116.2 °C at the face, 73.05 at 20 mm, 37.31 at 50 mm
     const n = 400
     const bar = layBar(PLAIN, 1, 0, even(n, 0.5))
-    const kelvin = new Float64Array(n).fill(293.15)
+    const kelvin = zeros(n).fill(293.15)
     const pulls = noPulls(n)
     pulls.q[0] = 1e6
     const bench = workBench(n)
@@ -68,7 +68,7 @@ describe('a bar, against closed solutions', () => {
         fc.double({ min: 0.01, max: 1000, noNaN: true }),
         (start, dt) => {
           const bar = layBar(PLAIN, 1e-4, 0, growing(0.002, 1.3, 0.2).slice(0, start.length))
-          const kelvin = Float64Array.from(start.slice(0, bar.dz.length))
+          const kelvin = start.slice(0, bar.dz.length)
           const before = heatStored(bar, kelvin, 293.15)
           const [low, high] = [Math.min(...kelvin), Math.max(...kelvin)]
           advance(bar, kelvin, dt, noPulls(kelvin.length), workBench(kelvin.length))

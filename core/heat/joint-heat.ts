@@ -6,6 +6,7 @@ import {
   layBar,
   noPulls,
   workBench,
+  zeros,
   type Bar,
   type Bench,
   type Pulls,
@@ -114,14 +115,14 @@ const HALT_S = 600
 
 interface Side {
   readonly bar: Bar
-  readonly kelvin: Float64Array
+  readonly kelvin: number[]
   readonly pulls: Pulls
-  readonly outer: Float64Array
-  readonly inner: Float64Array
+  readonly outer: number[]
+  readonly inner: number[]
   readonly sizeM: number
-  readonly aims: readonly [Float64Array, Float64Array]
+  readonly aims: readonly [number[], number[]]
   /** Conductance from the flame in this step, W/K. */
-  readonly struck: Float64Array
+  readonly struck: number[]
   /** Cells of the overlap: first, and one past the last. */
   readonly from: number
   readonly to: number
@@ -144,12 +145,12 @@ function erf(x: number): number {
 const caught = (halfM: number, spreadM: number) => erf(halfM / (Math.SQRT2 * spreadM))
 
 /** Conductance from the flame to each cell when all of it is aimed at `aimM`, W/K: it saturates as the metal nears it. */
-function aimedAt(side: { bar: Bar; open: Float64Array; halfM: number }, flame: HeatFlame, aimM: number) {
+function aimedAt(side: { bar: Bar; open: number[]; halfM: number }, flame: HeatFlame, aimM: number) {
   const { powerW, efficiency, spreadM, driveK } = flame
   const whole = ((efficiency * powerW) / (driveK - 293.15)) * caught(side.halfM, spreadM)
   const perM = whole / (spreadM * Math.sqrt(2 * Math.PI))
   const { z, dz } = side.bar
-  const out = new Float64Array(z.length)
+  const out = zeros(z.length)
   for (let i = 0; i < z.length; i++) {
     const x = ((z[i] as number) - aimM) / spreadM
     if (x > -6 && x < 6) out[i] = perM * (dz[i] as number) * Math.exp(-0.5 * x * x) * (side.open[i] as number)
@@ -181,9 +182,9 @@ function buildSide(asked: JointHeatAsked, which: 'a' | 'b'): Side {
   const outerRim = r === undefined ? (part.widthM ?? 0) : 2 * Math.PI * r
   const innerRim =
     r === undefined ? (part.widthM ?? 0) : part.solid ? 0 : 2 * Math.PI * Math.max(0, r - thick)
-  const open = new Float64Array(n).fill(1)
-  const outer = new Float64Array(n)
-  const inner = new Float64Array(n)
+  const open = zeros(n).fill(1)
+  const outer = zeros(n)
+  const inner = zeros(n)
   for (let i = 0; i < n; i++) {
     const lapped = i >= from && i < to
     // the tube's outside is covered in the cup; the cup's inside by the tube
@@ -195,7 +196,7 @@ function buildSide(asked: JointHeatAsked, which: 'a' | 'b'): Side {
   const k = conductivityAt(part.metal, 373.15)
   return {
     bar,
-    kelvin: new Float64Array(n).fill(asked.startK ?? asked.airK),
+    kelvin: zeros(n).fill(asked.startK ?? asked.airK),
     pulls: noPulls(n),
     outer,
     inner,
@@ -205,7 +206,7 @@ function buildSide(asked: JointHeatAsked, which: 'a' | 'b'): Side {
     to,
     // beyond the far end the part goes on: a fin
     bench: workBench(n),
-    struck: new Float64Array(n),
+    struck: zeros(n),
     endG: Math.sqrt(12 * k * areaM2 * (outerRim + innerRim)),
   }
 }
