@@ -237,7 +237,14 @@ export function otherSources(task: HeatTask, planned: Torch): readonly HeatSourc
   const tip = (inches: number) => fuelFlowOf(rig.fuel, inches * INCH_M, 1)
   const acetylene = rig.fuel === 'acetylene'
   const wide = spreadAt(CONE_M.soft, AIR_FLOW * BRAZE_GAS[rig.fuel].grossHeat) * 1.3
+  const held = (name: string, coneM: number, because: string) =>
+    run(name, planned.fuelFlow, because, {
+      efficiency: efficiencyAt(coneM),
+      spreadM: spreadAt(coneM, (planned.fuelFlow / rig.torches) * BRAZE_GAS[rig.fuel].grossHeat),
+    })
   return [
+    held('This tip, held close', CONE_M.fierce, 'Fierce and quick: done before the heat runs to the valve.'),
+    held('This tip, held off', CONE_M.soft, 'Soft and slow: forgives a slow hand.'),
     ...[0.028, 0.04, 0.055, 0.07].map((d) =>
       run(`Single tip ${d.toFixed(3)} in`, tip(d), 'One cone: points where you want it.'),
     ),

@@ -295,7 +295,7 @@ function exchange(a: Side, b: Side, asked: JointHeatAsked, dt: number, filled: b
 /**
  * Heats a joint in time: both parts as fins with losses by air and radiation, heat across the gap, a flame that
  * saturates as the metal nears its temperature, and a hand that goes to and fro toward the colder part. Integrates by
- * backward Euler with steps that grow from 0.1 s. Round parts are taken as heated all round.
+ * backward Euler with steps that grow from 0.4 s. Round parts are taken as heated all round.
  * @returns time, heat and how far it ran. See docs/method.md for the equations and their sources
  */
 export function heatJoint(asked: JointHeatAsked): JointHeat {

@@ -71,25 +71,8 @@ function socket(work: Work, gap: number, backM: number): JointSection {
   const shownR = Math.min(r, RADIUS_SHARE * span)
   // y = 0 at the outside of the tube
   const inner = solid ? -shownR : -ring
-  const cup: SectionShape = {
-    part: 'b',
-    points:
-      work.joint === 'sleeve'
-        ? [
-            [0, drawn],
-            [lap + beyond, drawn],
-            [lap + beyond, drawn + tb],
-            [0, drawn + tb],
-          ]
-        : [
-            [0, drawn],
-            [lap, drawn],
-            [lap, -ta * 0.8],
-            [lap + beyond, -ta * 0.8],
-            [lap + beyond, drawn + tb],
-            [0, drawn + tb],
-          ],
-  }
+  const cup = roundOuter(work.joint, { lap, beyond, drawn, ta, tb })
+  const top = Math.max(...cup.points.map(([, y]) => y))
   const far = work.joint === 'sleeve' ? lap + beyond : lap
   return {
     shapes: [
@@ -111,13 +94,34 @@ function socket(work: Work, gap: number, backM: number): JointSection {
       { name: 'back', valueM: backM, from: [-backM * MM, inner], to: [0, inner] },
       { name: 'wall', valueM: work.a.wallM, from: [-back + 6, 0], to: [-back + 6, -ring] },
     ],
-    box: { minX: -back, maxX: lap + beyond, minY: -shownR, maxY: drawn + tb },
+    box: { minX: -back, maxX: lap + beyond, minY: -shownR, maxY: top },
     gapTimes: times,
     aims: [
       [-25, 0],
-      [0.3 * lap, drawn + tb],
+      [0.3 * lap, top],
     ],
     axisY: -shownR,
+  }
+}
+
+/** What goes round the tube: a cup with its stop, an open sleeve, the wall of a tube that it branches into, or a boss. */
+function roundOuter(
+  joint: Work['joint'],
+  { lap, beyond, drawn, ta, tb }: Record<'lap' | 'beyond' | 'drawn' | 'ta' | 'tb', number>,
+): SectionShape {
+  if (joint === 'sleeve') return rect('b', 0, drawn, lap + beyond, drawn + tb)
+  if (joint === 'branch') return rect('b', 0, drawn, lap, drawn + 5 * tb + 8)
+  if (joint === 'plug') return rect('b', 0, drawn, lap, drawn + Math.max(tb, 10))
+  return {
+    part: 'b',
+    points: [
+      [0, drawn],
+      [lap, drawn],
+      [lap, -ta * 0.8],
+      [lap + beyond, -ta * 0.8],
+      [lap + beyond, drawn + tb],
+      [0, drawn + tb],
+    ],
   }
 }
 
