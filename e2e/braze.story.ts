@@ -1,5 +1,9 @@
-import type { Browser, Page } from 'puppeteer-core'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { PDFDocument } from 'pdf-lib'
+import type { Browser, ElementHandle, Page } from 'puppeteer-core'
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 import type { BrazeDraft } from '#contract/schemas.ts'
 import type { Job } from '#contract/types.ts'
 import { pieceNamed, testServer, type TestServer } from '../server/test-support.ts'
@@ -212,5 +216,86 @@ describe('the shop’s way', () => {
     await open('Branches, 28 mm')
     expect(await station(page, 'flame')).toContain('neutral')
     await see(page, 'BCuP-4')
+  })
+})
+
+describe('the shop’s own brazing tips', () => {
+  it('win over what is worked out, but not over the limit of acetylene', async () => {
+    const piece = await open('Valve tail')
+    await pressByKey(page, '2 tips')
+    await see(page, "Tip's orifice")
+    const fuel = await page.waitForSelector('[role=dialog] li:nth-of-type(2) input[id]')
+    expect(fuel).not.toBeNull()
+    await pressByKey(page, 'Add a row')
+    await see(page, 'Row 3')
+    const fields = await page.$$('[role=dialog] li:nth-of-type(3) input')
+    for (const [at, text] of [
+      [0, '0.060 in'],
+      [1, '0.9 mm'],
+      [2, '1.1 mm'],
+      [3, '14 psi'],
+      [4, '14 psi'],
+    ] as const) {
+      await fields[at]?.focus()
+      await fields[at]?.type(text)
+    }
+    await page.keyboard.press('Escape')
+    await until(page, () => document.querySelector('[role=dialog]') === null)
+    await type(page, 'Tip', '0.060 in')
+    await see(page, 'Too much acetylene pressure')
+    expect(await station(page, 'set-fuel')).toContain('not given')
+    await type(page, 'Tip', '0.052 in')
+    await until(page, () => !document.body.innerText.includes('Too much acetylene pressure'))
+    expect((await piece.stored()).rig.braze.chart).toHaveLength(3)
+  })
+})
+
+describe('on paper and on a phone', () => {
+  it('is one sheet with settings, joint, steps and room to sign', async () => {
+    await open('Branches, 28 mm')
+    await page.emulateMediaType('print')
+    await see(page, 'Brazed by')
+    await see(page, 'Touch the rod at the mouth')
+    const pdf = await page.pdf({ format: 'A4', printBackground: true })
+    expect((await PDFDocument.load(pdf)).getPageCount()).toBe(1)
+    await page.emulateMediaType('screen')
+  })
+  it('fits a phone without sideways scrolling', async () => {
+    await page.setViewport({ width: 390, height: 844 })
+    for (const title of ['Crack at the boss', 'Branches, 28 mm']) {
+      await open(title)
+      expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
+    }
+    for (const path of ['/bench/filler', '/bench/take-off']) {
+      await page.goto(`${server.url}${path}`)
+      await see(page, path.endsWith('filler') ? 'Verdict' : '40 joints')
+      expect(await page.evaluate(() => document.documentElement.scrollWidth), path).toBeLessThanOrEqual(390)
+    }
+    await page.setViewport({ width: 1280, height: 800 })
+  })
+})
+
+describe('a list in a file', () => {
+  it('is opened, planned with the shop’s torch, and saved again', async () => {
+    await page.goto(`${server.url}/bench/take-off`)
+    const folder = mkdtempSync(join(tmpdir(), 'wimble-list-'))
+    writeFileSync(
+      join(folder, 'list.csv'),
+      'name,joint,metal,od (mm),wall (mm),depth (mm),count\nTails,socket,copper,22,1,15,7\n',
+    )
+    const input = (await page.waitForSelector('input[type=file]')) as ElementHandle<HTMLInputElement>
+    await input.uploadFile(join(folder, 'list.csv'))
+    await see(page, '7 joints')
+    await choose(page, 'Torch', "Orla's handle")
+    await choose(page, 'Rod', '1/8 in')
+    await until(page, () =>
+      document.querySelector('[aria-label="By filler and rod"]')?.textContent?.includes('1/8 in'),
+    )
+    const session = await page.createCDPSession()
+    await session.send('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: folder })
+    await pressByKey(page, 'CSV')
+    const text = await vi.waitFor(() => readFileSync(join(folder, 'take-off.csv'), 'utf8'), 10_000)
+    expect(text).toContain('rod each (m)')
+    expect(text.split('\n')).toHaveLength(2)
   })
 })

@@ -4,37 +4,17 @@ import { addCosts, fillerCost } from '../cost.ts'
 import { ACETYLENE_WORKED_OUT_MAX_PA } from '../limits.ts'
 import { CUBIC_FOOT_M3, INCH_M, PSI_PA } from '../quantity/units.ts'
 import { METAL_NAMES } from '../metal/base-metals.ts'
-import { METRIC_UNITS } from '../shop.ts'
 import { fuelFlowOf } from './flame.ts'
 import { heatingWays, planBraze } from './plan-braze.ts'
 import { findTradeName } from './process.ts'
 import { purgeTimeS } from './purge.ts'
 import { readBraze } from './read.ts'
 import { coolingS } from './repair.ts'
-import { JOINTS, SERVICES, type BrazePlan, type BrazeRequest } from './types.ts'
+import { brazePlan, brazeRequest, codesOf, SOCKET, stopsOf, valueOf } from './test-support.ts'
+import { JOINTS, SERVICES } from './types.ts'
 
 const CFH = CUBIC_FOOT_M3 / 3600
-const COPPER = {
-  joint: 'socket',
-  a: { metal: 'copper', outsideDiameter: '28 mm', wall: '1 mm' },
-  b: { metal: 'copper', wall: '1.1 mm', depth: '18.3 mm' },
-  clearance: '0.004 in',
-  service: ['water'],
-}
-const request = (work: object = {}, rig: object = {}, shop: object = {}): BrazeRequest => {
-  const read = readBraze({
-    kind: 'braze',
-    work: { ...COPPER, ...work },
-    rig: { fuel: 'acetylene', ...rig },
-    shop: { units: METRIC_UNITS, ...shop },
-  })
-  if (!read.ok) throw new Error(JSON.stringify(read.errors))
-  return read.request
-}
-const plan = (...args: Parameters<typeof request>): BrazePlan => planBraze(request(...args))
-const value = (p: BrazePlan, name: keyof BrazePlan['figures']) => p.figures[name]?.value ?? NaN
-const codes = (p: BrazePlan) => p.findings.map((f) => f.code)
-const stops = (p: BrazePlan) => p.findings.filter((f) => f.rank === 'stop').map((f) => f.code)
+const COPPER = SOCKET
 const fault = (work: unknown, rig: unknown = {}, rest: object = {}) => {
   const read = readBraze({ kind: 'braze', work, rig, ...rest })
   return read.ok ? [] : read.errors.map((e) => e.field)
@@ -74,20 +54,20 @@ describe('reading a braze', () => {
     )
   })
   it('names what it does not know and leaves it out', () => {
-    const p = plan({ colourr: 'red' }, { tipOrrifice: '1 mm' })
+    const p = brazePlan({ colourr: 'red' }, { tipOrrifice: '1 mm' })
     expect(p.findings.find((f) => f.code === 'ignored-input')?.text).toContain(
       'work.colourr, rig.tipOrrifice',
     )
   })
   it('takes a named tube with its wall and cup', () => {
-    const { work } = request({ a: { metal: 'copper', tube: 'ASTM B88 3/4 L' }, b: { metal: 'copper' } })
+    const { work } = brazeRequest({ a: { metal: 'copper', tube: 'ASTM B88 3/4 L' }, b: { metal: 'copper' } })
     expect(work.a.outsideDiameterM).toBeCloseTo(0.875 * INCH_M, 9)
     expect(work.overlapM).toBeCloseTo(0.75 * INCH_M, 9)
   })
 })
 
 describe('a copper socket for hot water', () => {
-  const p = plan({ pressure: '3 bar', serviceTemperature: '75 C', count: '6' })
+  const p = brazePlan({ pressure: '3 bar', serviceTemperature: '75 C', count: '6' })
   it('is brazed without flux, slightly reducing, in the middle of the filler’s range', () => {
     expect(p.choice).toEqual({
       process: 'brazing',
@@ -97,9 +77,9 @@ describe('a copper socket for hot water', () => {
       form: 'bare',
     })
     // 1350 to 1550 °F
-    expect(value(p, 'brazingTemperature')).toBeCloseTo((1450 - 32) / 1.8 + 273.15, 6)
-    expect(value(p, 'baseHeadroom')).toBeCloseTo(1083 + 273.15 - value(p, 'brazingTemperature'), 6)
-    expect(stops(p)).toEqual([])
+    expect(valueOf(p, 'brazingTemperature')).toBeCloseTo((1450 - 32) / 1.8 + 273.15, 6)
+    expect(valueOf(p, 'baseHeadroom')).toBeCloseTo(1083 + 273.15 - valueOf(p, 'brazingTemperature'), 6)
+    expect(stopsOf(p)).toEqual([])
   })
   it('carries figures with source, span, reason and what they rest on', () => {
     for (const [name, f] of Object.entries(p.figures)) {
@@ -110,17 +90,17 @@ describe('a copper socket for hot water', () => {
       expect(Object.keys(f.from).length, name).toBeGreaterThan(0)
       expect(f.cites.length, name).toBeGreaterThan(2)
     }
-    expect(value(p, 'rodLengthAll')).toBeCloseTo(6 * value(p, 'rodLength'), 9)
+    expect(valueOf(p, 'rodLengthAll')).toBeCloseTo(6 * valueOf(p, 'rodLength'), 9)
   })
   it('heats in good time, and knows where the heat has got to', () => {
-    expect(value(p, 'timeToTemperature')).toBeGreaterThan(15)
-    expect(value(p, 'timeToTemperature')).toBeLessThan(90)
-    expect(value(p, 'reach60C')).toBeGreaterThan(0.1)
-    expect(value(p, 'reach60CWithRag')).toBeLessThanOrEqual(value(p, 'reach60C'))
+    expect(valueOf(p, 'timeToTemperature')).toBeGreaterThan(15)
+    expect(valueOf(p, 'timeToTemperature')).toBeLessThan(90)
+    expect(valueOf(p, 'reach60C')).toBeGreaterThan(0.1)
+    expect(valueOf(p, 'reach60CWithRag')).toBeLessThanOrEqual(valueOf(p, 'reach60C'))
     expect(p.profile?.kelvin[0]).toBeGreaterThan(900)
   })
   it('feeds a level joint from the bottom, and one mouth down with a cool tube', () => {
-    const order = (attitude: string) => plan({ attitude }).steps.find((s) => s.id === 'feed-2')?.act
+    const order = (attitude: string) => brazePlan({ attitude }).steps.find((s) => s.id === 'feed-2')?.act
     expect(order('horizontal')).toContain('5 o’clock')
     expect(order('vertical-up')).toContain('once round')
     expect(order('vertical-down')).toContain('tube cooler')
@@ -128,8 +108,8 @@ describe('a copper socket for hot water', () => {
     expect(order('-60 deg')).toContain('tube cooler')
   })
   it('says that solder would do, and what the pressure pushes with', () => {
-    expect(codes(p)).toEqual(expect.arrayContaining(['solder-enough', 'pressure', 'softens']))
-    expect(value(p, 'endLoad')).toBeCloseTo((3e5 * Math.PI * 0.028 ** 2) / 4, 3)
+    expect(codesOf(p)).toEqual(expect.arrayContaining(['solder-enough', 'pressure', 'softens']))
+    expect(valueOf(p, 'endLoad')).toBeCloseTo((3e5 * Math.PI * 0.028 ** 2) / 4, 3)
   })
 })
 
@@ -140,7 +120,7 @@ describe('tips, gas and pressures', () => {
   it('sets equal pressures, or oxygen twice the fuel, by the shop’s school', () => {
     const rig = { tipOrifice: '0.045 in' }
     const psi = (shop: object, name: 'oxygenPressure' | 'fuelPressure') =>
-      value(plan({}, rig, { ...shop, units: undefined }), name) / PSI_PA
+      valueOf(brazePlan({}, rig, { ...shop, units: undefined }), name) / PSI_PA
     expect(psi({}, 'fuelPressure')).toBeCloseTo(5, 6)
     expect(psi({}, 'oxygenPressure')).toBeCloseTo(5, 6)
     expect(psi({ schools: { pressures: 'twice' } }, 'oxygenPressure')).toBeCloseTo(10, 6)
@@ -155,19 +135,22 @@ describe('tips, gas and pressures', () => {
         fuelPressure: '6 psi',
       },
     ]
-    const p = plan({}, { chart })
+    const p = brazePlan({}, { chart })
     expect(p.figures.tipOrifice?.source).toBe('chart')
-    expect(value(p, 'tipOrifice')).toBeCloseTo(0.052 * INCH_M, 9)
+    expect(valueOf(p, 'tipOrifice')).toBeCloseTo(0.052 * INCH_M, 9)
     expect(p.figures.fuelPressure?.source).toBe('chart')
-    expect(value(p, 'fuelPressure')).toBeCloseTo(6 * PSI_PA, 6)
+    expect(valueOf(p, 'fuelPressure')).toBeCloseTo(6 * PSI_PA, 6)
     // an injector has pressures from its chart only
-    expect(plan({}, { torchKind: 'injector' }).figures.fuelPressure).toBeUndefined()
-    expect(value(plan({}, { torchKind: 'injector', chart }), 'fuelPressure')).toBeCloseTo(6 * PSI_PA, 6)
+    expect(brazePlan({}, { torchKind: 'injector' }).figures.fuelPressure).toBeUndefined()
+    expect(valueOf(brazePlan({}, { torchKind: 'injector', chart }), 'fuelPressure')).toBeCloseTo(
+      6 * PSI_PA,
+      6,
+    )
   })
   it('stops a chart that breaks the acetylene sum, and the wrong tip and hose', () => {
     const chart = [{ orifice: '0.052 in', oxygenPressure: '14 psi', fuelPressure: '14 psi' }]
-    expect(stops(plan({}, { chart }))).toContain('acetylene-limit')
-    expect(stops(plan({}, { fuel: 'propane', hoseGrade: 'R', tipPieces: '1' }))).toEqual([
+    expect(stopsOf(brazePlan({}, { chart }))).toContain('acetylene-limit')
+    expect(stopsOf(brazePlan({}, { fuel: 'propane', hoseGrade: 'R', tipPieces: '1' }))).toEqual([
       'tip-wrong-fuel',
       'hose-wrong-fuel',
     ])
@@ -182,7 +165,7 @@ describe('tips, gas and pressures', () => {
         fc.constantFrom('5 ft', '50 ft', '300 ft'),
         fc.constantFrom('0 m', '3000 m', '-300 m'),
         (outsideDiameter, wall, acetyleneCylinder, head, length, altitude) => {
-          const p = plan(
+          const p = brazePlan(
             { a: { metal: 'copper', outsideDiameter, wall }, b: { metal: 'copper', depth: '15 mm' } },
             { acetyleneCylinder, head, oxygenHose: { length, bore: '3/16 in' } },
             { altitude },
@@ -192,7 +175,7 @@ describe('tips, gas and pressures', () => {
             expect(set.value).toBeLessThanOrEqual(ACETYLENE_WORKED_OUT_MAX_PA + 1)
             expect(set.high).toBeLessThanOrEqual(ACETYLENE_WORKED_OUT_MAX_PA + 1)
           }
-          if (acetyleneCylinder !== '' && !codes(p).includes('cylinder-draw'))
+          if (acetyleneCylinder !== '' && !codesOf(p).includes('cylinder-draw'))
             throw new Error('nothing said of the draw')
         },
       ),
@@ -200,66 +183,67 @@ describe('tips, gas and pressures', () => {
     )
   })
   it('takes the largest tip that the cylinder can feed', () => {
-    const p = plan(
+    const p = brazePlan(
       { a: { metal: 'copper', outsideDiameter: '42 mm', wall: '1.2 mm' }, b: { metal: 'copper' } },
       { acetyleneCylinder: '145 cu ft' },
     )
-    expect(value(p, 'fuelFlow') / CFH).toBeLessThanOrEqual(14.5)
+    expect(valueOf(p, 'fuelFlow') / CFH).toBeLessThanOrEqual(14.5)
   })
   it('gives no pressures for a fuel without any to go by', () => {
-    const p = plan({}, { fuel: 'hydrogen' })
+    const p = brazePlan({}, { fuel: 'hydrogen' })
     expect(p.figures.fuelPressure).toBeUndefined()
-    expect(codes(p)).toContain('no-band')
-    expect(codes(p)).toContain('hydrogen-unseen')
+    expect(codesOf(p)).toContain('no-band')
+    expect(codesOf(p)).toContain('hydrogen-unseen')
   })
   it('says when the flame never gets it hot, and what else would', () => {
-    const asked = request(
+    const asked = brazeRequest(
       { a: { metal: 'copper', outsideDiameter: '54 mm', wall: '1.5 mm' }, b: { metal: 'copper' } },
       { tipOrifice: '0.035 in' },
     )
     const p = planBraze(asked)
-    expect(stops(p)).toEqual(['never-hot'])
+    expect(stopsOf(p)).toEqual(['never-hot'])
     expect(p.figures.timeToTemperature).toBeUndefined()
     const ways = heatingWays(asked)
     expect(ways.find((w) => w.name.includes('0.028'))?.verdict).toBe('never')
     expect(ways.find((w) => w.name.startsWith('Heating head'))?.verdict).toBe('good')
     const seconds = (name: string) =>
-      heatingWays(request({}, { tipOrifice: '0.06 in' })).find((w) => w.name === name)?.seconds ?? Infinity
+      heatingWays(brazeRequest({}, { tipOrifice: '0.06 in' })).find((w) => w.name === name)?.seconds ??
+      Infinity
     expect(seconds('This tip, held close')).toBeLessThan(seconds('This tip, held off'))
   })
   it('takes a fierce flame nearer than a soft one', () => {
     const cone = (heat: string) =>
-      value(plan({}, { tipOrifice: '0.055 in' }, { schools: { heat } }), 'coneDistance')
+      valueOf(brazePlan({}, { tipOrifice: '0.055 in' }, { schools: { heat } }), 'coneDistance')
     expect(cone('fierce')).toBeLessThan(cone('soft'))
   })
 })
 
 describe('joints of unlike metals', () => {
   it('opens round steel in copper, closes round copper in steel', () => {
-    const steelInCopper = plan({
+    const steelInCopper = brazePlan({
       a: { metal: 'low-carbon-steel', outsideDiameter: '25 mm', wall: '2 mm' },
       b: { metal: 'copper', wall: '2 mm', depth: '20 mm' },
       service: [],
     })
-    expect(value(steelInCopper, 'clearanceHot')).toBeGreaterThan(value(steelInCopper, 'clearanceCold'))
-    expect(codes(steelInCopper)).toContain('opens')
-    const jammed = plan({
+    expect(valueOf(steelInCopper, 'clearanceHot')).toBeGreaterThan(valueOf(steelInCopper, 'clearanceCold'))
+    expect(codesOf(steelInCopper)).toContain('opens')
+    const jammed = brazePlan({
       a: { metal: 'copper', outsideDiameter: '60 mm', wall: '2 mm' },
       b: { metal: 'low-carbon-steel', wall: '2 mm', depth: '20 mm' },
       service: [],
     })
-    expect(stops(jammed)).toEqual(['interference'])
+    expect(stopsOf(jammed)).toEqual(['interference'])
     expect(jammed.choice.filler).toBeNull()
-    expect(value(jammed, 'clearanceHot')).toBeLessThanOrEqual(0)
+    expect(valueOf(jammed, 'clearanceHot')).toBeLessThanOrEqual(0)
   })
   it('refuses to draw filler into more than 0.4 mm, and says to build it up', () => {
-    const p = plan({ clearance: '1 mm' })
-    expect(stops(p)).toEqual(['gap-too-wide'])
+    const p = brazePlan({ clearance: '1 mm' })
+    expect(stopsOf(p)).toEqual(['gap-too-wide'])
     expect(p.choice).toMatchObject({ process: 'braze welding', filler: null })
-    expect(value(p, 'clearanceHot')).toBeCloseTo(0.0005, 9)
+    expect(valueOf(p, 'clearanceHot')).toBeCloseTo(0.0005, 9)
   })
   it('plans brass on a steel rail with silver and paste', () => {
-    const p = plan({
+    const p = brazePlan({
       joint: 'lap',
       a: { metal: 'brass-70-30', thickness: '3 mm' },
       b: { metal: 'low-carbon-steel', thickness: '8 mm' },
@@ -270,7 +254,7 @@ describe('joints of unlike metals', () => {
     expect(p.choice.filler).toMatch(/^BAg-/)
     expect(p.choice.flux).toBe('FB3-A')
     expect(p.choice.flame).toBe('neutral')
-    expect(value(p, 'overlapGiven')).toBeGreaterThanOrEqual(value(p, 'overlapNeeded'))
+    expect(valueOf(p, 'overlapGiven')).toBeGreaterThanOrEqual(valueOf(p, 'overlapNeeded'))
     expect(p.steps.some((s) => s.act.includes('low-carbon steel'))).toBe(true)
   })
 })
@@ -284,9 +268,9 @@ describe('a filler by choice', () => {
     filler: 'BCuP-2',
   }
   it('stops a barred one until a reason is written, then keeps it with its warning', () => {
-    expect(stops(plan(onSteel))).toEqual(['override-reason'])
-    const p = plan({ ...onSteel, overrideReason: 'A name plate that carries nothing' })
-    expect(stops(p)).toEqual([])
+    expect(stopsOf(brazePlan(onSteel))).toEqual(['override-reason'])
+    const p = brazePlan({ ...onSteel, overrideReason: 'A name plate that carries nothing' })
+    expect(stopsOf(p)).toEqual([])
     expect(p.choice.filler).toBe('BCuP-2')
     const said = p.findings.find((f) => f.code === 'override')
     expect(said?.rank).toBe('mind')
@@ -295,46 +279,55 @@ describe('a filler by choice', () => {
   })
   it('lifts none that would hurt: pressure, drinking water, melting base', () => {
     const reason = { overrideReason: 'Because I have always done it so' }
-    expect(stops(plan({ ...onSteel, ...reason, codeUse: 'lifting' }))).toContain('filler-forbidden')
-    expect(stops(plan({ ...reason, service: ['drinking-water'], filler: 'BAg-1' }))).toContain(
+    expect(stopsOf(brazePlan({ ...onSteel, ...reason, codeUse: 'lifting' }))).toContain('filler-forbidden')
+    expect(stopsOf(brazePlan({ ...reason, service: ['drinking-water'], filler: 'BAg-1' }))).toContain(
       'filler-forbidden',
     )
-    expect(stops(plan({ ...reason, service: ['food'], filler: 'BAg-3' }))).toContain('filler-forbidden')
+    expect(stopsOf(brazePlan({ ...reason, service: ['food'], filler: 'BAg-3' }))).toContain(
+      'filler-forbidden',
+    )
   })
 })
 
 describe('harm', () => {
   it('stops what is never heated', () => {
-    expect(stops(plan({ hollow: 'closed' }))).toEqual(['closed-vessel'])
-    expect(stops(plan({ surface: 'cadmium-plated' }))).toEqual(['cadmium-plated'])
-    expect(stops(plan({ service: ['steam'] }))).toEqual(expect.arrayContaining(['pair-refused', 'weld']))
-    const be = { a: { metal: 'beryllium-copper', outsideDiameter: '20 mm', wall: '2 mm' }, service: [] }
-    expect(stops(plan(be))).toContain('beryllium')
-    expect(stops(plan({ ...be, cautions: [{ code: 'beryllium', by: 'Orla', at: '' }] }))).not.toContain(
-      'beryllium',
+    expect(stopsOf(brazePlan({ hollow: 'closed' }))).toEqual(['closed-vessel'])
+    expect(stopsOf(brazePlan({ surface: 'cadmium-plated' }))).toEqual(['cadmium-plated'])
+    expect(stopsOf(brazePlan({ service: ['steam'] }))).toEqual(
+      expect.arrayContaining(['pair-refused', 'weld']),
     )
+    const be = { a: { metal: 'beryllium-copper', outsideDiameter: '20 mm', wall: '2 mm' }, service: [] }
+    expect(stopsOf(brazePlan(be))).toContain('beryllium')
+    expect(
+      stopsOf(brazePlan({ ...be, cautions: [{ code: 'beryllium', by: 'Orla', at: '' }] })),
+    ).not.toContain('beryllium')
   })
   it('puts the stop on every figure', () => {
-    const p = plan(
+    const p = brazePlan(
       { a: { metal: 'copper', outsideDiameter: '54 mm', wall: '1.5 mm' } },
       { tipOrifice: '0.035 in' },
     )
     for (const f of Object.values(p.figures)) expect(f.stop).toEqual(['never-hot'])
   })
   it('stops a joint that the pressure would push apart', () => {
-    const p = plan({ pressure: '300 bar' })
-    expect(stops(p)).toContain('end-load')
+    const p = brazePlan({ pressure: '300 bar' })
+    expect(stopsOf(p)).toContain('end-load')
   })
   it('says medical first, for certified persons only, and still plans it', () => {
-    const p = plan({ service: ['medical-gas'] })
+    const p = brazePlan({ service: ['medical-gas'] })
     expect(p.choice.filler).toMatch(/^BCuP/)
     expect(p.findings.find((f) => f.code === 'medical')?.text).toContain('certified')
     expect(p.cautions.map((c) => c.code)).toContain('medical')
   })
   it('asks for the metal’s own cautions', () => {
     const flat = (metal: string) =>
-      codes(
-        plan({ joint: 'lap', a: { metal, thickness: '3 mm' }, b: { metal, thickness: '3 mm' }, service: [] }),
+      codesOf(
+        brazePlan({
+          joint: 'lap',
+          a: { metal, thickness: '3 mm' },
+          b: { metal, thickness: '3 mm' },
+          service: [],
+        }),
       )
     expect(flat('galvanised-steel')).toContain('zinc-fume')
     expect(flat('stainless-304')).toContain('sensitise')
@@ -347,7 +340,7 @@ describe('harm', () => {
     expect(flat('leaded-brass')).toContain('leaded')
   })
   it('tells what home-mixed flux can and cannot do', () => {
-    const p = plan({
+    const p = brazePlan({
       a: { metal: 'brass-70-30', outsideDiameter: '22 mm', wall: '1 mm' },
       flux: 'home-mixed',
     })
@@ -358,31 +351,31 @@ describe('harm', () => {
 describe('nitrogen', () => {
   const run = [{ outsideDiameter: '28 mm', wall: '1 mm', length: '4 m' }]
   it('sweeps by t = V/Q·ln(20.9/target), rounded up, longer for medical lines', () => {
-    const p = plan({ service: ['refrigerant'], tubeRun: run })
+    const p = brazePlan({ service: ['refrigerant'], tubeRun: run })
     const volume = (Math.PI / 4) * 0.026 ** 2 * 4
-    expect(value(p, 'purgeVolume')).toBeCloseTo(volume, 9)
-    expect(value(p, 'purgeTime')).toBe(Math.ceil((volume / value(p, 'purgeFlow')) * Math.log(20.9)))
-    expect(p.figures.purgeTime?.low).toBeCloseTo(volume / value(p, 'purgeFlow'), 6)
-    expect(value(plan({ service: ['medical-gas'], tubeRun: run }), 'purgeTime')).toBe(
-      Math.ceil((volume / value(p, 'purgeFlow')) * Math.log(209)),
+    expect(valueOf(p, 'purgeVolume')).toBeCloseTo(volume, 9)
+    expect(valueOf(p, 'purgeTime')).toBe(Math.ceil((volume / valueOf(p, 'purgeFlow')) * Math.log(20.9)))
+    expect(p.figures.purgeTime?.low).toBeCloseTo(volume / valueOf(p, 'purgeFlow'), 6)
+    expect(valueOf(brazePlan({ service: ['medical-gas'], tubeRun: run }), 'purgeTime')).toBe(
+      Math.ceil((volume / valueOf(p, 'purgeFlow')) * Math.log(209)),
     )
     expect(purgeTimeS(0.01, 1e-4, 1)).toBe(304)
   })
   it('is always asked on refrigerant, a choice on water, nothing on steel', () => {
-    expect(codes(plan({ service: ['refrigerant'] }))).toEqual(
+    expect(codesOf(brazePlan({ service: ['refrigerant'] }))).toEqual(
       expect.arrayContaining(['nitrogen', 'purge-run']),
     )
-    expect(codes(plan({}))).toContain('nitrogen-choice')
+    expect(codesOf(brazePlan({}))).toContain('nitrogen-choice')
     const steel = {
       a: { metal: 'low-carbon-steel', outsideDiameter: '22 mm', wall: '2 mm' },
       b: { metal: 'low-carbon-steel', depth: '15 mm' },
     }
-    expect(plan({ ...steel, service: [] }).figures.purgeFlow).toBeUndefined()
+    expect(brazePlan({ ...steel, service: [] }).figures.purgeFlow).toBeUndefined()
   })
   it('warns of a flow that blows the filler out', () => {
-    const p = plan({ service: ['refrigerant'], purgeFlow: '20 cfh', tubeRun: run })
-    expect(codes(p)).toContain('purge-over-flow')
-    expect(value(p, 'purgeFlow') / CFH).toBeCloseTo(20, 6)
+    const p = brazePlan({ service: ['refrigerant'], purgeFlow: '20 cfh', tubeRun: run })
+    expect(codesOf(p)).toContain('purge-over-flow')
+    expect(valueOf(p, 'purgeFlow') / CFH).toBeCloseTo(20, 6)
   })
 })
 
@@ -395,18 +388,18 @@ describe('repairs', () => {
     mass: '11 kg',
   }
   it('preheats a restrained casting nearly to a glow, a free one to 200 to 350 °C', () => {
-    const held = plan({ ...crack, restraint: 'restrained' })
+    const held = brazePlan({ ...crack, restraint: 'restrained' })
     expect(held.choice).toMatchObject({ process: 'braze welding', filler: 'RBCuZn-C', flux: 'FB3-D' })
-    expect(value(held, 'preheatTo') - 273.15).toBeCloseTo(510, 6)
-    expect(codes(held)).toContain('restrained')
-    const free = plan(crack)
-    expect(value(free, 'preheatTo') - 273.15).toBeCloseTo(275, 6)
-    expect(value(free, 'preheatHeat')).toBeGreaterThan(11 * 490 * 200)
+    expect(valueOf(held, 'preheatTo') - 273.15).toBeCloseTo(510, 6)
+    expect(codesOf(held)).toContain('restrained')
+    const free = brazePlan(crack)
+    expect(valueOf(free, 'preheatTo') - 273.15).toBeCloseTo(275, 6)
+    expect(valueOf(free, 'preheatHeat')).toBeGreaterThan(11 * 490 * 200)
     expect(free.steps.map((s) => s.act).join(' ')).toMatch(/stop.*Sear.*sand/s)
-    expect(value(free, 'coolTime')).toBeGreaterThanOrEqual(3600)
+    expect(valueOf(free, 'coolTime')).toBeGreaterThanOrEqual(3600)
   })
   it('goes gently with high-tin bronze', () => {
-    const bell = plan({
+    const bell = brazePlan({
       joint: 'casting',
       a: { metal: 'high-tin-bronze', thickness: '10 mm' },
       length: '50 mm',
@@ -425,30 +418,30 @@ describe('repairs', () => {
 
 describe('the next joint and the valve beside', () => {
   it('says when the neighbour may let go, and what the valve comes to', () => {
-    const near = plan({ nextJoint: '15 mm', protectAt: '60 mm' })
-    expect(codes(near)).toEqual(expect.arrayContaining(['re-melt', 'protect']))
-    expect(value(near, 'protectedTemperature')).toBeGreaterThan(333)
-    const far = plan({ nextJoint: '800 mm', protectAt: '800 mm' })
-    expect(codes(far)).not.toContain('re-melt')
-    expect(codes(far)).not.toContain('protect')
+    const near = brazePlan({ nextJoint: '15 mm', protectAt: '60 mm' })
+    expect(codesOf(near)).toEqual(expect.arrayContaining(['re-melt', 'protect']))
+    expect(valueOf(near, 'protectedTemperature')).toBeGreaterThan(333)
+    const far = brazePlan({ nextJoint: '800 mm', protectAt: '800 mm' })
+    expect(codesOf(far)).not.toContain('re-melt')
+    expect(codesOf(far)).not.toContain('protect')
   })
 })
 
 describe('several joints on one line', () => {
   it('go from the far end to the near one, and those that are too near are named', () => {
-    const said = plan({ jointsAt: '2 m; 400 mm; 430 mm' }).findings.find((f) => f.code === 'joint-order')
+    const said = brazePlan({ jointsAt: '2 m; 400 mm; 430 mm' }).findings.find((f) => f.code === 'joint-order')
     expect(said?.rank).toBe('mind')
     expect(said?.text).toContain('3, 2, 1')
     expect(said?.text).toContain('1 and 2 lie nearer')
-    expect(plan({ jointsAt: ['1 m', '2 m'] }).findings.find((f) => f.code === 'joint-order')?.rank).toBe(
+    expect(brazePlan({ jointsAt: ['1 m', '2 m'] }).findings.find((f) => f.code === 'joint-order')?.rank).toBe(
       'note',
     )
     expect(fault({ ...COPPER, jointsAt: '1 m; soon' })).toEqual(['work.jointsAt'])
   })
   it('let go nearer than where the tube gets too hot to touch', () => {
-    const p = plan({})
-    expect(value(p, 'remeltDistance')).toBeGreaterThan(0)
-    expect(value(p, 'remeltDistance')).toBeLessThan(value(p, 'reach60C'))
+    const p = brazePlan({})
+    expect(valueOf(p, 'remeltDistance')).toBeGreaterThan(0)
+    expect(valueOf(p, 'remeltDistance')).toBeLessThan(valueOf(p, 'reach60C'))
   })
 })
 
@@ -463,15 +456,15 @@ describe('every joint, metal and service', () => {
         fc.constantFrom('acetylene', 'propane', 'propylene'),
         (joint, a, b, service, fuel) => {
           const size = { outsideDiameter: '22 mm', wall: '1.5 mm', thickness: '1.5 mm' }
-          const p = plan(
+          const p = brazePlan(
             { joint, a: { metal: a, ...size }, b: { metal: b, wall: '1.5 mm' }, service, length: '60 mm' },
             { fuel },
           )
           expect(p.ranking).toHaveLength(28)
-          if (p.choice.filler === null) expect(stops(p).length).toBeGreaterThan(0)
+          if (p.choice.filler === null) expect(stopsOf(p).length).toBeGreaterThan(0)
           else {
             expect(p.ranking.find((r) => r.filler === p.choice.filler)?.verdict).not.toBe('forbidden')
-            expect(value(p, 'baseHeadroom')).toBeGreaterThan(0)
+            expect(valueOf(p, 'baseHeadroom')).toBeGreaterThan(0)
             expect(p.steps.length).toBeGreaterThan(5)
           }
         },
@@ -483,9 +476,9 @@ describe('every joint, metal and service', () => {
 
 describe('a cost', () => {
   it('is the filler by its weight, with what else is priced', () => {
-    const p = plan({})
-    expect(value(p, 'fillerMass')).toBeCloseTo(8100 * value(p, 'fillerVolume'), 12)
-    expect(fillerCost(p.figures, '100')).toBeCloseTo(100 * value(p, 'fillerMass'), 12)
+    const p = brazePlan({})
+    expect(valueOf(p, 'fillerMass')).toBeCloseTo(8100 * valueOf(p, 'fillerVolume'), 12)
+    expect(fillerCost(p.figures, '100')).toBeCloseTo(100 * valueOf(p, 'fillerMass'), 12)
     expect(fillerCost(p.figures, '')).toBeUndefined()
     expect(addCosts(undefined, 2, 3)).toBe(5)
     expect(addCosts(undefined)).toBeUndefined()

@@ -170,7 +170,11 @@ function putFuelEstimate(
   const gate = gateOf(draft, 'fuel', asked.ambientPa)
   const middle = (band[0] + band[1]) / 2
   const refusedAt = refuseSetting({ ...gate, gaugePa: Number.MAX_VALUE })?.limitPa ?? Number.MAX_VALUE
-  const ceiling = rig.fuel === 'acetylene' ? Math.min(ACETYLENE_WORKED_OUT_MAX_PA, refusedAt) : refusedAt
+  const ceiling = Math.min(
+    rig.fuel === 'acetylene' ? ACETYLENE_WORKED_OUT_MAX_PA : Infinity,
+    refusedAt,
+    rig.fuelRatingPa ?? Infinity,
+  )
   let highest = downToDivision(ceiling, division)
   if (refuseSetting({ ...gate, gaugePa: highest })) highest -= division
   const value = Math.min(Math.max(division, downToDivision(middle + drop, division)), highest)

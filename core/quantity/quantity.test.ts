@@ -1,6 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { INCH_UNITS, METRIC_UNITS } from '../shop.ts'
 import {
+  isInch,
+  printFor,
+  printRise,
   drillOfDiameter,
   fromSi,
   incrementOf,
@@ -221,5 +225,28 @@ describe('the tables that quantities rest on', () => {
       const sizes = [8, 10, 12, 14, 16, 18, 20, 22, 24].map((n) => value(`${n} ga ${material}`, 'length'))
       expect(sizes).toEqual([...sizes].sort((a, b) => b - a))
     }
+  })
+})
+
+describe('force, heat and differences', () => {
+  it('are read and written in the shop’s units', () => {
+    expect(parseQuantity('14 kN', 'force')).toMatchObject({ ok: true, value: 14_000 })
+    const pounds = parseQuantity('100 lbf', 'force')
+    expect(pounds.ok && pounds.value).toBeCloseTo(444.822, 3)
+    expect(parseQuantity('50 kJ', 'energy')).toMatchObject({ ok: true, value: 50_000 })
+    expect(parseQuantity('1 Btu', 'energy')).toMatchObject({ ok: true })
+    expect(printFor(184.7, 'force', METRIC_UNITS)).toBe('0.18 kN')
+    expect(printFor(184.7, 'force', INCH_UNITS)).toBe('42 lbf')
+    expect(printFor(52_000, 'energy', METRIC_UNITS)).toBe('52 kJ')
+    expect(printFor(52_000, 'energy', INCH_UNITS)).toBe('49 Btu')
+  })
+  it('tells a rise without the zero of its scale', () => {
+    expect(printRise(10, METRIC_UNITS)).toBe('10 °C')
+    expect(printRise(10, INCH_UNITS)).toBe('18 °F')
+  })
+  it('knows an inch shop by its lengths', () => {
+    expect(isInch(INCH_UNITS)).toBe(true)
+    expect(isInch({ ...METRIC_UNITS, length: 'ft' })).toBe(true)
+    expect(isInch(METRIC_UNITS)).toBe(false)
   })
 })

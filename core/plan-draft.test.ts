@@ -1,0 +1,108 @@
+import { describe, expect, it } from 'vitest'
+import { sayDraw } from './gas/draw.ts'
+import { PlanDraft, type PlanParts } from './plan-draft.ts'
+import { CUBIC_FOOT_M3 } from './quantity/units.ts'
+import { INCH_UNITS, METRIC_UNITS, type UnitChoices } from './shop.ts'
+
+type Name = 'flow' | 'pressure' | 'atTip'
+const SHAPE = {
+  names: ['pressure', 'flow', 'atTip'] as const,
+  unit: { flow: 'm3/s', pressure: 'Pa', atTip: 'Pa' } as const,
+  atTip: new Set<Name>(['atTip']),
+}
+class Small extends PlanDraft<Name> {
+  constructor(units: UnitChoices = METRIC_UNITS, ticked: { code: string; by: string }[] = []) {
+    super(SHAPE, units, ticked)
+  }
+  end(): PlanParts<Name> {
+    return this.parts()
+  }
+}
+const parts = { low: 2, high: 3, because: 'so', from: {}, cites: 'nobody' }
+
+describe('a plan while it is worked out', () => {
+  it('puts figures in their order, with spans that hold them', () => {
+    const draft = new Small()
+    draft.put('flow', { ...parts, value: 1 })
+    draft.put('pressure', { ...parts, value: 5 })
+    const { figures } = draft.end()
+    expect(Object.keys(figures)).toEqual(['pressure', 'flow'])
+    expect(figures.flow).toMatchObject({ low: 1, high: 3, source: 'worked-out', unit: 'm3/s' })
+    expect(figures.pressure?.high).toBe(5)
+  })
+  it('says of pressures where they are, and of nothing else', () => {
+    const draft = new Small()
+    for (const name of SHAPE.names) draft.put(name, { ...parts, value: 2.5 })
+    const { figures } = draft.end()
+    expect(figures.pressure).toMatchObject({ reference: 'gauge', at: 'regulator' })
+    expect(figures.atTip).toMatchObject({ reference: 'gauge', at: 'tip' })
+    expect(figures.flow).not.toHaveProperty('at')
+  })
+  it('tells stops first, and puts their codes on every figure', () => {
+    const draft = new Small()
+    draft.put('flow', { ...parts, value: 2.5 })
+    draft.say('note', 'n', 'N', 'Note.')
+    expect(draft.stopped).toBe(false)
+    draft.say('stop', 's', 'S', 'Stop.')
+    draft.say('mind', 'm', 'M', 'Mind.')
+    expect(draft.stopped).toBe(true)
+    const { figures, findings } = draft.end()
+    expect(findings.map((f) => f.code)).toEqual(['s', 'm', 'n'])
+    expect(figures.flow?.stop).toEqual(['s'])
+  })
+  it('carries the name under a caution, but no blank one', () => {
+    const draft = new Small(METRIC_UNITS, [
+      { code: 'a', by: 'Tamsin' },
+      { code: 'b', by: '  ' },
+    ])
+    draft.ask('a', 'A?')
+    draft.ask('b', 'B?')
+    expect(draft.end().cautions).toEqual([
+      { code: 'a', text: 'A?', tickedBy: 'Tamsin' },
+      { code: 'b', text: 'B?' },
+    ])
+  })
+  it('speaks in the shop’s units', () => {
+    expect(new Small().showRise(100)).toBe('100 °C')
+    expect(new Small(INCH_UNITS).showRise(100)).toBe('180 °F')
+    expect(new Small().round('100 mm', '4 in')).toBe('100 mm')
+    expect(new Small(INCH_UNITS).round('100 mm', '4 in')).toBe('4 in')
+    expect(new Small().showSpan(0.001, 0.002, 'length')).toBe('1 to 2 mm')
+    expect(new Small(INCH_UNITS).showHoseLength(7.62)).toBe('25 ft')
+  })
+})
+
+describe('what a cylinder may give', () => {
+  const CFH = CUBIC_FOOT_M3 / 3600
+  const said = (rig: object, flowCfh: number, litS = 60, airK = 294) => {
+    const draft = new Small(INCH_UNITS)
+    sayDraw(
+      draft,
+      { rig: { fuel: 'acetylene', acetyleneCylinders: 1, ...rig }, shop: { airK } },
+      flowCfh * CFH,
+      litS,
+    )
+    return draft.end().findings[0]
+  }
+  const of145 = { acetyleneCylinderM3: 145 * CUBIC_FOOT_M3 }
+  it('is a tenth of its contents an hour, a fifteenth for long, a twentieth in frost', () => {
+    expect(said(of145, 14)?.rank).toBe('note')
+    expect(said(of145, 15)?.rank).toBe('stop')
+    expect(said(of145, 10, 700)?.rank).toBe('stop')
+    expect(said(of145, 9, 700)?.rank).toBe('note')
+    expect(said(of145, 8, 60, 270)?.rank).toBe('stop')
+  })
+  it('is a seventh by the older rule, and a fifteenth for a heating head however short', () => {
+    expect(said({ ...of145, drawRule: 'older' }, 20)?.rank).toBe('note')
+    expect(said({ ...of145, head: 'heating' }, 12)?.rank).toBe('stop')
+  })
+  it('names the least cylinder, and how many to manifold', () => {
+    expect(said({}, 10)?.text).toContain('100 cu ft or more')
+    expect(said(of145, 20)?.text).toContain('manifold 2 of these')
+  })
+  it('of propane goes by what boils off', () => {
+    expect(said({ fuel: 'propane' }, 10)?.text).toContain('20 lb')
+    expect(said({ fuel: 'propane' }, 70)?.rank).toBe('mind')
+    expect(said({ fuel: 'natural-gas' }, 70)).toBeUndefined()
+  })
+})
