@@ -1,4 +1,4 @@
-import { SCHOOLS } from '#core/braze/index.ts'
+import { SCHOOLS } from '#core/braze/types.ts'
 import { printQuantity } from '#core/quantity/index.ts'
 import { INCH_UNITS } from '#core/shop.ts'
 import { STANDARD_WORDS } from '#core/words.ts'

@@ -1,6 +1,6 @@
 /** Shapes of all that crosses a wire: checked at the server's edge, and the types of both sides. */
 import { array, boolean, lazy, mixed, number, object, setLocale, string, type InferType } from 'yup'
-import { FORMS, SCHOOLS, type SchoolName } from '#core/braze/index.ts'
+import { FORMS, SCHOOLS, type SchoolName } from '#core/braze/types.ts'
 import { FILLERS } from '#core/metal/fillers.ts'
 import { DROPS, EDGES, SLAG_CLASSES } from '#core/record/outcome.ts'
 import { RUN_EVENT_KINDS } from '#core/record/run.ts'
