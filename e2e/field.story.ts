@@ -1,7 +1,17 @@
 import type { Browser, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { pieceNamed, testServer, type TestServer } from '../server/test-support.ts'
-import { expectAccessible, openBrowser, openPage, PAGES, press, see, type, until } from './browser.ts'
+import {
+  expectAccessible,
+  openBrowser,
+  openPage,
+  PAGES,
+  press,
+  pressByKey,
+  see,
+  type,
+  until,
+} from './browser.ts'
 
 let browser: Browser
 let server: TestServer
@@ -74,11 +84,11 @@ describe('the unit field', () => {
     await until(page, () => !document.body.innerText.includes('60 of what?'))
   })
   it('steps by the trade’s own increments', async () => {
-    await press(page, 'Thickness: more')
+    await pressByKey(page, 'Thickness: more')
     await drawn('13/16 in')
-    await press(page, 'Thickness: less')
+    await pressByKey(page, 'Thickness: less')
     await drawn('3/4 in')
-    await press(page, 'Thickness: less')
+    await pressByKey(page, 'Thickness: less')
     await drawn('11/16 in')
   })
   it('flips the units without changing the plate or the setting', async () => {

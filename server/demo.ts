@@ -101,7 +101,7 @@ const ORLAS_HANDLE: RigDraft = {
   ...FIRST_RIG,
   fuel: 'acetylene',
   oxygenHose: { length: '50 ft', bore: '1/4 in' },
-  acetyleneCylinder: '145 cu ft',
+  acetyleneCylinder: '300 cu ft',
   braze: {
     ...FIRST_RIG.braze,
     chart: [

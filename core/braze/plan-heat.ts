@@ -247,7 +247,7 @@ function putTimes(draft: BrazeDraft, task: HeatTask, torch: Torch, heated: Heate
       'mind',
       'too-slow',
       'Too slow',
-      `${draft.show(t, 'time')} spends the flux and runs the heat far along. A larger tip, a heating head or a second torch.`,
+      `${draft.show(t, 'time')} spends the flux and runs the heat far along. A larger tip, a heating head or a second torch${rig.fuel === 'acetylene' && rig.acetyleneCylinderM3 !== undefined ? ', and the acetylene cylinder for it' : ''}.`,
       where,
     )
   else if (t < GOOD_HEAT_S.fierce)
