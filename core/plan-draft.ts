@@ -94,11 +94,6 @@ export class PlanDraft<Name extends string> {
     this.findings.push({ rank, code, title, text, ...where })
   }
 
-  /** Whether a stop was said. */
-  get stopped(): boolean {
-    return this.findings.some((f) => f.rank === 'stop')
-  }
-
   /** A caution to be ticked with a name; one that was ticked carries it. */
   ask(code: string, text: string): void {
     const by = this.ticked.find((t) => t.code === code && t.by.trim() !== '')?.by

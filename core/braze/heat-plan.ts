@@ -218,10 +218,10 @@ const AIR_DRIVE_K = { acetylene: 2173, other: 1823 } as const
 const AIR_FLOW = 4e-5
 
 /**
- * What else would do: single tips, a heating head, a cutting head's preheat, a second torch, and a torch that burns
+ * What else would do than the flame that is planned, of so much fuel through all torches, m³/s: single tips, a heating head, a cutting head's preheat, a second torch, and a torch that burns
  * fuel with air. Each is run through the quick model.
  */
-export function otherSources(task: HeatTask, planned: Torch): readonly HeatSource[] {
+export function otherSources(task: HeatTask, plannedFlow: number): readonly HeatSource[] {
   const { rig } = task.request
   const run = (
     name: string,
@@ -233,14 +233,14 @@ export function otherSources(task: HeatTask, planned: Torch): readonly HeatSourc
     const { toHeatS } = heatJoint({ ...asked, flame: { ...asked.flame, ...over } })
     return { name, seconds: toHeatS, fuelFlow: flow, verdict: judged(toHeatS), because }
   }
-  const one = planned.fuelFlow / rig.torches
+  const one = plannedFlow / rig.torches
   const tip = (inches: number) => fuelFlowOf(rig.fuel, inches * INCH_M, 1)
   const acetylene = rig.fuel === 'acetylene'
   const wide = spreadAt(CONE_M.soft, AIR_FLOW * BRAZE_GAS[rig.fuel].grossHeat) * 1.3
   const held = (name: string, coneM: number, because: string) =>
-    run(name, planned.fuelFlow, because, {
+    run(name, plannedFlow, because, {
       efficiency: efficiencyAt(coneM),
-      spreadM: spreadAt(coneM, (planned.fuelFlow / rig.torches) * BRAZE_GAS[rig.fuel].grossHeat),
+      spreadM: spreadAt(coneM, (plannedFlow / rig.torches) * BRAZE_GAS[rig.fuel].grossHeat),
     })
   return [
     held('This tip, held close', CONE_M.fierce, 'Fierce and quick: done before the heat runs to the valve.'),

@@ -203,12 +203,13 @@ describe('tips, gas and pressures', () => {
     const p = planBraze(asked)
     expect(stopsOf(p)).toEqual(['never-hot'])
     expect(p.figures.timeToTemperature).toBeUndefined()
-    const ways = heatingWays(asked)
+    const ways = heatingWays(p, asked)
     expect(ways.find((w) => w.name.includes('0.028'))?.verdict).toBe('never')
     expect(ways.find((w) => w.name.startsWith('Heating head'))?.verdict).toBe('good')
+    const fitted = brazePlan({}, { tipOrifice: '0.06 in' })
     const seconds = (name: string) =>
-      heatingWays(brazeRequest({}, { tipOrifice: '0.06 in' })).find((w) => w.name === name)?.seconds ??
-      Infinity
+      heatingWays(fitted, brazeRequest({}, { tipOrifice: '0.06 in' })).find((w) => w.name === name)
+        ?.seconds ?? Infinity
     expect(seconds('This tip, held close')).toBeLessThan(seconds('This tip, held off'))
   })
   it('takes a fierce flame nearer than a soft one', () => {

@@ -5,7 +5,7 @@ import { METAL_SOURCE } from '../metal/base-metals.ts'
 import { adviseBraze, sayHarm, sayMetals, sayService } from './advice.ts'
 import { BrazeDraft } from './draft.ts'
 import { chooseFlame, type FlameChoice } from './flame.ts'
-import { chooseTorch, otherSources, type HeatSource } from './heat-plan.ts'
+import { otherSources, type HeatSource } from './heat-plan.ts'
 import { heatTask, planHeat } from './plan-heat.ts'
 import { planGap, planJoint } from './plan-joint.ts'
 import { planPurge } from './purge.ts'
@@ -85,7 +85,6 @@ export function planBraze(request: BrazeRequest): BrazePlan {
   sayDraw(draft, request, heated.fuelFlow, heated.litS)
   adviseBraze(draft, judged)
   const steps = brazeSteps(draft, {
-    filler: judged.filler,
     flux: choice.flux,
     form: choice.form,
     flame,
@@ -290,17 +289,20 @@ function putTemperatures(draft: BrazeDraft, { filler, targetK, solidusK }: Judge
 }
 
 /**
- * What else would bring the heat to this joint: other tips, a heating head, a cutting head, a second torch, a torch
- * with air. Each is run through the heat model, which takes a few milliseconds.
- * @returns none for a plan without a filler
+ * What else would bring the heat to a planned joint: its own tip nearer and farther, other tips, a heating head, a
+ * cutting head, a second torch, a torch with air. Each is run through the heat model, which takes a few milliseconds.
+ * @returns none for a plan without a filler or a flame
  */
-export function heatingWays(request: BrazeRequest): readonly HeatSource[] {
-  const judged = chooseFiller(
-    new BrazeDraft(request),
-    rankFillers(situationOf(request)),
-    situationOf(request),
-  )
-  if (!judged) return []
-  const task = heatTask({ request }, { judged, fillerM3: 0, preheatK: planRepair(new BrazeDraft(request)) })
-  return otherSources(task, chooseTorch(task, undefined))
+export function heatingWays({ choice, figures }: BrazePlan, request: BrazeRequest): readonly HeatSource[] {
+  const filler = choice.filler === null ? undefined : findFiller(choice.filler)
+  const { brazingTemperature: target, fuelFlow } = figures
+  if (!filler || !target || !fuelFlow) return []
+  const task = heatTask(request, {
+    filler,
+    targetK: target.value,
+    fluxed: choice.flux !== 'none',
+    fillerM3: figures.fillerVolume?.value ?? 0,
+    preheatK: figures.preheatTo?.value,
+  })
+  return otherSources(task, fuelFlow.value)
 }

@@ -1,6 +1,7 @@
 import { ambientPressurePa } from '../gas/standard.ts'
 import { atDistance, reachOf } from '../heat/joint-heat.ts'
 import { isCopper, specificHeatAt } from '../metal/base-metals.ts'
+import type { Filler } from '../metal/fillers.ts'
 import { celsius } from '../metal/table.ts'
 import { drillOfDiameter, INCH_M } from '../quantity/index.ts'
 import type { BrazeDraft } from './draft.ts'
@@ -28,7 +29,7 @@ import { planPressures } from './pressures.ts'
 import { purgeNeed } from './purge.ts'
 import type { Judged } from './rank.ts'
 import { coolingS } from './repair.ts'
-import type { HeatProfile, TipRow } from './types.ts'
+import type { BrazeRequest, HeatProfile, TipRow } from './types.ts'
 
 const MODEL = 'two fins in time with losses, heat across the gap and a flame that saturates; docs/method.md'
 const TOUCH_K = celsius(60)
@@ -61,21 +62,28 @@ interface Asked {
   readonly preheatK: number | undefined
 }
 
-/** The task that the heat model is given for a plan. */
-export function heatTask(
-  draft: Pick<BrazeDraft, 'request'>,
-  { judged, fillerM3, preheatK }: Omit<Asked, 'flame'>,
-): HeatTask {
-  return {
-    request: draft.request,
-    targetK: judged.targetK,
-    floorK: Math.min(judged.targetK, judged.filler.minK),
-    fluxed: judged.flux !== 'none',
-    fillerM3,
-    purged: purgeNeed(draft.request.work) === 'always',
-    startK: preheatK,
-  }
+/** What of a plan the heat model goes by. */
+interface HeatedFor {
+  readonly filler: Filler
+  readonly targetK: number
+  readonly fluxed: boolean
+  readonly fillerM3: number
+  readonly preheatK: number | undefined
 }
+
+/** The task that the heat model is given for a plan. */
+export const heatTask = (
+  request: BrazeRequest,
+  { filler, targetK, fluxed, fillerM3, preheatK }: HeatedFor,
+): HeatTask => ({
+  request,
+  targetK,
+  floorK: Math.min(targetK, filler.minK),
+  fluxed,
+  fillerM3,
+  purged: purgeNeed(request.work) === 'always',
+  startK: preheatK,
+})
 
 /** The row of the shop's chart for this tip or, when none is fitted, for this wall. */
 function chartRow(draft: BrazeDraft): TipRow | undefined {
@@ -90,7 +98,8 @@ function chartRow(draft: BrazeDraft): TipRow | undefined {
 /** Tip, time, heat, gas and how far it runs. */
 export function planHeat(draft: BrazeDraft, asked: Asked): HeatPlanned {
   const { work, rig, shop } = draft.request
-  const task = heatTask(draft, asked)
+  const { filler, targetK, flux } = asked.judged
+  const task = heatTask(draft.request, { ...asked, filler, targetK, fluxed: flux !== 'none' })
   const row = chartRow(draft)
   const torch = chooseTorch(task, row?.orificeM)
   putTip(draft, torch, row)

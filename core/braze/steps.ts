@@ -1,5 +1,4 @@
 import { FLUX_STAGES, glowAt } from '../metal/glow.ts'
-import type { Filler } from '../metal/fillers.ts'
 import { isCopper } from '../metal/base-metals.ts'
 import type { FlameChoice } from './flame.ts'
 import { filletLegM, grooveOf, isBuiltUp, isRound, seatDiameterM } from './joint.ts'
@@ -24,7 +23,6 @@ export const LEVEL_ORDER: readonly (readonly number[])[] = [
 
 /** What the steps are made of. */
 export interface StepsAsked {
-  readonly filler: Filler | undefined
   readonly flux: string
   readonly form: Form
   readonly flame: FlameChoice

@@ -21,7 +21,7 @@ export function HeatTab({
   const { print, say, units } = useShop()
   const { plan, request } = planned
   const { figures, profile } = plan
-  const ways = useMemo(() => heatingWays(request), [request])
+  const ways = useMemo(() => heatingWays(plan, request), [plan, request])
   const target = figures.brazingTemperature
   const told = (name: BrazeFigureName) => {
     const f = figures[name]
