@@ -122,6 +122,12 @@ function ChangedElsewhere({
   )
 }
 
+/**
+ * How long typing has to rest before what it changed is shown, ms: the drawing follows each key; the figures on the
+ * line, what is said at the foot, and the paper that nobody sees yet follow after it.
+ */
+export const RESTS_MS = { line: 40, told: 120, paper: 500 } as const
+
 /** A value that is taken over only when it has not changed for some time. */
 export function useRested<T>(value: T, ms: number): T {
   const [rested, setRested] = useState(value)

@@ -17,7 +17,7 @@ import { CUT_WORDS } from './figure-words.ts'
 import { Findings } from './Findings.tsx'
 import { HowSheet } from './HowSheet.tsx'
 import { SHAPE_STATION, STATIONS, TheLine, USUAL_STATION, type Station } from './TheLine.tsx'
-import { PieceHead, useRested, useWholeJob } from './PieceHead.tsx'
+import { PieceHead, RESTS_MS, useRested, useWholeJob } from './PieceHead.tsx'
 import { useDraft, type TicketOf } from './useDraft.ts'
 import { WorkPanel } from './WorkPanel.tsx'
 
@@ -28,10 +28,6 @@ const NO_TORCHES: readonly Torch[] = []
 const PlanSheet = lazy(() => import('./PlanSheet.tsx'))
 
 const NO_CAUTIONS: readonly Caution[] = []
-
-const LINE_MS = 40
-const REST_MS = 120
-const PAPER_MS = 500
 
 type Good = Extract<Planned, { ok: true }>
 
@@ -59,10 +55,9 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
     (shown?.request.work.thicknessM ?? 0) * 1000,
   )
   const torchName = torches.find((t) => t.id === draft.draft.torchId)?.name ?? ''
-  // the drawing follows each key; the figures on the line and what is said at the foot follow as the typing rests
-  const onLine = useRested(shown, LINE_MS)
-  const told = useRested(planned, REST_MS)
-  const onPaper = useRested(shown, PAPER_MS)
+  const onLine = useRested(shown, RESTS_MS.line)
+  const told = useRested(planned, RESTS_MS.told)
+  const onPaper = useRested(shown, RESTS_MS.paper)
   const toldPlan = told.ok ? told.plan : last.current?.plan
   const whole = useWholeJob(job)
   const openFigure = useCallback(

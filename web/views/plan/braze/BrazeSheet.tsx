@@ -23,7 +23,7 @@ const SET: readonly BrazeFigureName[] = [
 ]
 
 /** The plan on one sheet of paper: what to set, the joint, the steps, what to mind, and room for names. */
-export function BrazeSheet({
+export default function BrazeSheet({
   title,
   place,
   torchName,

@@ -1,4 +1,4 @@
-import { useCallback, useMemo, useRef, useState } from 'react'
+import { lazy, Suspense, useCallback, useMemo, useRef, useState } from 'react'
 import { planBrazeDraft, type PlannedBraze } from '#contract/plan-of.ts'
 import type { BrazeDraft } from '#contract/schemas.ts'
 import type { Job, Torch } from '#contract/types.ts'
@@ -9,18 +9,19 @@ import { useShop } from '../../../app/shop.ts'
 import { useShortcuts } from '../../../app/shortcuts.ts'
 import { Findings } from '../Findings.tsx'
 import { HowSheet } from '../HowSheet.tsx'
-import { PieceHead, useRested, useWholeJob } from '../PieceHead.tsx'
+import { PieceHead, RESTS_MS, useRested, useWholeJob } from '../PieceHead.tsx'
 import { useDraft, type TicketOf } from '../useDraft.ts'
 import { brazeWords } from './braze-words.ts'
 import { BRAZE_STATIONS, BrazeLine, type BrazeStation } from './BrazeLine.tsx'
-import { BrazeSheet } from './BrazeSheet.tsx'
 import { BrazeTabs } from './BrazeTabs.tsx'
 import { BrazeWork } from './BrazeWork.tsx'
+
+// what is only seen on paper comes after what is seen on the screen
+const BrazeSheet = lazy(() => import('./BrazeSheet.tsx'))
 
 const NO_ERRORS: readonly FieldError[] = []
 const NO_TORCHES: readonly Torch[] = []
 const NO_CAUTIONS: readonly Caution[] = []
-const REST_MS = 120
 
 type Good = Extract<PlannedBraze, { ok: true }>
 
@@ -88,7 +89,9 @@ export default function BrazeView({
   const last = useRef<Good | undefined>(undefined)
   if (planned.ok) last.current = planned
   const shown = planned.ok ? planned : last.current
-  const told = useRested(planned, REST_MS)
+  const onLine = useRested(shown, RESTS_MS.line)
+  const told = useRested(planned, RESTS_MS.told)
+  const onPaper = useRested(shown, RESTS_MS.paper)
   const toldPlan = told.ok ? told.plan : last.current?.plan
   const whole = useWholeJob(job)
   const words = useMemo(() => brazeWords(units), [units])
@@ -109,8 +112,8 @@ export default function BrazeView({
     <>
       <main ref={page} className="print:hidden lg:grid lg:h-dvh lg:grid-rows-[auto_auto_1fr_auto]">
         <PieceHead job={job} ticketId={ticket.id} draft={draft} />
-        {shown ? (
-          <BrazeLine plan={shown.plan} request={shown.request} torchName={torchName} onOpen={setStation} />
+        {onLine ? (
+          <BrazeLine plan={onLine.plan} request={onLine.request} torchName={torchName} onOpen={setStation} />
         ) : (
           <div />
         )}
@@ -147,14 +150,16 @@ export default function BrazeView({
           />
         ) : null}
       </main>
-      {shown ? (
-        <BrazeSheet
-          title={draft.title}
-          place={job.place ? `${job.name}, ${job.place}` : job.name}
-          torchName={torchName}
-          planned={shown}
-          words={words}
-        />
+      {onPaper ? (
+        <Suspense>
+          <BrazeSheet
+            title={draft.title}
+            place={job.place ? `${job.name}, ${job.place}` : job.name}
+            torchName={torchName}
+            planned={onPaper}
+            words={words}
+          />
+        </Suspense>
       ) : null}
     </>
   )
