@@ -1,13 +1,7 @@
 import { FUELS, OXYGEN } from '../gas/fuels.ts'
-import { CHART_HOSE, hoseDrop } from '../gas/hose.ts'
-import {
-  ACETYLENE_MAX_GAUGE_PA,
-  ACETYLENE_WORKED_OUT_MAX_PA,
-  HOSE_DROP_MAX_SHARE,
-  LOCK_UP_PA,
-  refuseSetting,
-  type SettingAsked,
-} from '../limits.ts'
+import { hoseDrop } from '../gas/hose.ts'
+import { chartedSetting, dropTooLarge, highestSetting, sayAcetyleneLimit, type Gate } from '../gas/setting.ts'
+import { refuseSetting } from '../limits.ts'
 import { downToDivision, INCH_M, PSI_PA, toDivision } from '../quantity/index.ts'
 import type { BrazeDraft } from './draft.ts'
 import type { TipRow } from './types.ts'
@@ -134,7 +128,7 @@ function dropOf(
     atTorch,
     asked.ambientPa,
   )
-  if (drop <= HOSE_DROP_MAX_SHARE * (atTorch + drop + asked.ambientPa)) return drop
+  if (!dropTooLarge(drop, atTorch, asked.ambientPa)) return drop
   draft.say(
     'stop',
     `${side}-hose-drop-too-large`,
@@ -145,7 +139,6 @@ function dropOf(
   return undefined
 }
 
-type Gate = Omit<SettingAsked, 'gaugePa'>
 function gateOf(draft: BrazeDraft, side: 'fuel' | 'oxygen', ambientPa: number): Gate {
   const { rig } = draft.request
   return side === 'oxygen'
@@ -169,14 +162,7 @@ function putFuelEstimate(
   const division = rig.fuelDivisionPa
   const gate = gateOf(draft, 'fuel', asked.ambientPa)
   const middle = (band[0] + band[1]) / 2
-  const refusedAt = refuseSetting({ ...gate, gaugePa: Number.MAX_VALUE })?.limitPa ?? Number.MAX_VALUE
-  const ceiling = Math.min(
-    rig.fuel === 'acetylene' ? ACETYLENE_WORKED_OUT_MAX_PA : Infinity,
-    refusedAt,
-    rig.fuelRatingPa ?? Infinity,
-  )
-  let highest = downToDivision(ceiling, division)
-  if (refuseSetting({ ...gate, gaugePa: highest })) highest -= division
+  const highest = highestSetting(gate, rig.fuelRatingPa)
   const value = Math.min(Math.max(division, downToDivision(middle + drop, division)), highest)
   if (refuseSetting({ ...gate, gaugePa: value })) return refused(draft, 'fuelPressure', gate, value)
   return draft.put('fuelPressure', {
@@ -210,9 +196,19 @@ function putCharted(
   const flow = side === 'fuel' ? asked.fuelFlow : asked.oxygenFlow
   const at = asked.row?.at ?? 'regulator'
   const division = side === 'fuel' ? rig.fuelDivisionPa : rig.oxygenDivisionPa
-  const standard = at === 'torch' ? 0 : hoseDrop(CHART_HOSE, gas, flow, charted, asked.ambientPa)
-  const extra = (side === 'fuel' ? downToDivision : toDivision)(Math.max(0, drop - standard), division)
-  const value = charted + extra
+  const {
+    valuePa: value,
+    extraPa: extra,
+    chartHosePa,
+  } = chartedSetting({
+    gas,
+    flow,
+    gaugePa: charted,
+    at,
+    dropPa: drop,
+    ambientPa: asked.ambientPa,
+    toDivision: (pa) => (side === 'fuel' ? downToDivision : toDivision)(pa, division),
+  })
   const gate = gateOf(draft, side, asked.ambientPa)
   if (refuseSetting({ ...gate, gaugePa: value })) return refused(draft, name, gate, value)
   return draft.put(name, {
@@ -221,7 +217,7 @@ function putCharted(
     high: value,
     source: 'chart',
     because: `Your chart's ${draft.show(charted, 'pressure')}${extra > 0 ? ` and ${draft.show(extra, 'pressure')} for the hose` : ''}.`,
-    from: { chartedPressure: charted, chartedAt: at, hoseDrop: drop, chartHoseDrop: standard },
+    from: { chartedPressure: charted, chartedAt: at, hoseDrop: drop, chartHoseDrop: chartHosePa },
     cites: 'your chart',
   })
 }
@@ -234,13 +230,7 @@ function refused(
 ): undefined {
   const why = refuseSetting({ ...gate, gaugePa })
   if (gate.gas === 'acetylene' && why?.code === 'acetylene-limit')
-    draft.say(
-      'stop',
-      'acetylene-limit',
-      'Too much acetylene pressure',
-      `Acetylene above ${draft.show(ACETYLENE_MAX_GAUGE_PA, 'pressure')} can explode by itself. The setting, ${draft.show(gate.lockUpPa ?? LOCK_UP_PA, 'pressure')} of rise when the valve shuts and half a gauge division must stay under that. Use a bigger hose, a smaller tip or another fuel.`,
-      { field: 'rig.chart', figure },
-    )
+    sayAcetyleneLimit(draft, gate, 'The setting', { field: 'rig.chart', figure })
   else
     draft.say(
       'stop',

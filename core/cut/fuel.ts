@@ -1,13 +1,7 @@
-import {
-  ACETYLENE_MAX_GAUGE_PA,
-  ACETYLENE_WORKED_OUT_MAX_PA,
-  HOSE_DROP_MAX_SHARE,
-  LOCK_UP_PA,
-  refuseSetting,
-  type SettingAsked,
-} from '../limits.ts'
+import { refuseSetting } from '../limits.ts'
 import { FUELS, type FuelId } from '../gas/fuels.ts'
-import { CHART_HOSE, hoseDrop } from '../gas/hose.ts'
+import { hoseDrop } from '../gas/hose.ts'
+import { chartedSetting, dropTooLarge, highestSetting, sayAcetyleneLimit, type Gate } from '../gas/setting.ts'
 import { downToDivision, INCH_M, PSI_PA } from '../quantity/index.ts'
 import { capital } from '../words.ts'
 import type { Draft } from './draft.ts'
@@ -45,7 +39,7 @@ export function planFuelPressure(
   const charted = row?.fuelGaugePa
   const atTorch = charted ?? (band[0] + band[1]) / 2
   const drop = hoseDrop(rig.fuelHose, fuel, fuelFlow, atTorch, ambientPa)
-  if (drop > HOSE_DROP_MAX_SHARE * (atTorch + drop + ambientPa)) {
+  if (dropTooLarge(drop, atTorch, ambientPa)) {
     draft.say(
       'stop',
       'fuel-hose-drop-too-large',
@@ -66,21 +60,11 @@ export function planFuelPressure(
   else putCharted(draft, common, { gaugePa: charted, at: row?.at ?? 'regulator', drop, fuelFlow, band })
 }
 
-type Gate = Omit<SettingAsked, 'gaugePa'>
-
-/** The highest gauge division that passes the gate, Pa gauge; worked-out acetylene ends at 12 psig. */
-function highestPass(gate: Gate): number {
-  const refusedAt = refuseSetting({ ...gate, gaugePa: Number.MAX_VALUE })?.limitPa ?? Number.MAX_VALUE
-  const ceiling = gate.gas === 'acetylene' ? Math.min(ACETYLENE_WORKED_OUT_MAX_PA, refusedAt) : refusedAt
-  const division = downToDivision(ceiling, gate.divisionPa)
-  return refuseSetting({ ...gate, gaugePa: division }) ? division - gate.divisionPa : division
-}
-
 function putEstimate(draft: Draft, gate: Gate, band: Range, drop: number): void {
   const division = gate.divisionPa
   const middle = (band[0] + band[1]) / 2
   const wanted = downToDivision(middle + drop, division)
-  const highest = highestPass(gate)
+  const highest = highestSetting(gate)
   const value = Math.min(wanted, highest)
   if (refuseSetting({ ...gate, gaugePa: value })) {
     refuse(draft, gate, value)
@@ -121,10 +105,19 @@ interface Charted {
 }
 
 function putCharted(draft: Draft, gate: Gate, { gaugePa: charted, at, drop, fuelFlow, band }: Charted): void {
-  const fuel = FUELS[draft.request.rig.fuel]
-  const standard = at === 'torch' ? 0 : hoseDrop(CHART_HOSE, fuel, fuelFlow, charted, gate.ambientPa)
-  const extra = downToDivision(Math.max(0, drop - standard), gate.divisionPa)
-  const value = charted + extra
+  const {
+    valuePa: value,
+    extraPa: extra,
+    chartHosePa,
+  } = chartedSetting({
+    gas: FUELS[draft.request.rig.fuel],
+    flow: fuelFlow,
+    gaugePa: charted,
+    at,
+    dropPa: drop,
+    ambientPa: gate.ambientPa,
+    toDivision: (pa) => downToDivision(pa, gate.divisionPa),
+  })
   if (refuseSetting({ ...gate, gaugePa: value })) {
     refuse(draft, gate, value)
     return
@@ -142,7 +135,7 @@ function putCharted(draft: Draft, gate: Gate, { gaugePa: charted, at, drop, fuel
       chartedPressure: charted,
       chartedAt: at,
       hoseDrop: drop,
-      chartHoseDrop: standard,
+      chartHoseDrop: chartHosePa,
       gaugeDivision: gate.divisionPa,
     },
     cites: 'your chart',
@@ -161,13 +154,7 @@ function refuse(draft: Draft, gate: Gate, value: number): void {
   const where = { field: 'rig.chart', figure: 'fuelPressure' }
   const refused = refuseSetting({ ...gate, gaugePa: value })
   if (gate.gas === 'acetylene' && refused?.code === 'acetylene-limit')
-    draft.say(
-      'stop',
-      'acetylene-limit',
-      'Too much acetylene pressure',
-      `Acetylene above ${draft.show(ACETYLENE_MAX_GAUGE_PA, 'pressure')} can explode by itself. The charted setting, ${draft.show(gate.lockUpPa ?? LOCK_UP_PA, 'pressure')} of rise when the valve shuts and half a gauge division must stay under that. Use a bigger hose, a smaller tip or another fuel.`,
-      where,
-    )
+    sayAcetyleneLimit(draft, gate, 'The charted setting', where)
   else
     draft.say(
       'stop',

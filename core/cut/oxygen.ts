@@ -1,4 +1,5 @@
-import { HOSE_DROP_MAX_SHARE, refuseSetting } from '../limits.ts'
+import { refuseSetting } from '../limits.ts'
+import { dropTooLarge } from '../gas/setting.ts'
 import { OXYGEN } from '../gas/fuels.ts'
 import { CHART_HOSE, HOSE_BORES_M, hoseDrop, type Hose } from '../gas/hose.ts'
 import { pressureAtTip } from '../gas/tip-pressure.ts'
@@ -216,7 +217,7 @@ function putSetting(draft: Draft, asked: OxygenAsked, plan: OxygenPlan, drop: nu
 /** Says what the hose takes; true when it takes more than the formula can tell, which ends the setting. */
 function sayHose(draft: Draft, asked: OxygenAsked, plan: OxygenPlan, drop: number): boolean {
   const { oxygenHose } = draft.request.rig
-  const tooMuch = drop > HOSE_DROP_MAX_SHARE * (plan.tipGaugePa + drop + asked.ambientPa)
+  const tooMuch = dropTooLarge(drop, plan.tipGaugePa, asked.ambientPa)
   if (!tooMuch && drop < HOSE_DROP_NOTED_PA) return false
   const wider = HOSE_BORES_M.find((b) => b > oxygenHose.boreM + 1e-6)
   const better =
