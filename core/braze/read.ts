@@ -1,12 +1,11 @@
-import { readCylinders, readUnits } from '../cut/read.ts'
+import { readPlace, readSupply, SUPPLY_FIELDS } from '../cut/read-supply.ts'
 import { blank, BOUNDS, isRecord, Reader, readHose, readRows, type Json } from '../cut/reader.ts'
-import { PIPINGS, PLACES } from '../cut/types.ts'
+import { PLACES } from '../cut/types.ts'
 import type { FieldError } from '../figure.ts'
-import { FUEL_IDS, HOSE_GRADES } from '../gas/fuels.ts'
+import { FUEL_IDS } from '../gas/fuels.ts'
 import { CHART_HOSE } from '../gas/hose.ts'
-import { STANDARD_TEMPERATURE_K } from '../gas/standard.ts'
 import { findFiller } from '../metal/fillers.ts'
-import { usualDivision, type UnitChoices } from '../shop.ts'
+import type { UnitChoices } from '../shop.ts'
 import { readBrazeWork } from './read-work.ts'
 import {
   FORMS,
@@ -28,26 +27,14 @@ export type ReadBraze =
   | { readonly ok: false; readonly errors: readonly FieldError[] }
 
 const RIG_FIELDS = [
+  ...SUPPLY_FIELDS,
   'fuel',
   'tipOrifice',
   'head',
   'ports',
   'torchKind',
   'torches',
-  'tipPieces',
-  'hoseGrade',
-  'piping',
-  'oxygenHose',
-  'fuelHose',
   'chart',
-  'oxygenGaugeDivision',
-  'fuelGaugeDivision',
-  'fuelLockUp',
-  'oxygenRating',
-  'fuelRating',
-  'acetyleneCylinder',
-  'acetyleneCylinders',
-  'cylinders',
   'drawRule',
   'rods',
 ]
@@ -95,18 +82,6 @@ function readRig(r: Reader, input: Json, units: UnitChoices): BrazeRig {
   const rig = r.section(input, 'rig', RIG_FIELDS)
   const fuel = r.word(rig['fuel'], 'rig.fuel', FUEL_IDS, 'acetylene') ?? 'acetylene'
   const oxygenHose = readHose(r, rig, 'oxygenHose', CHART_HOSE)
-  const pressure = (name: string) => r.maybe(rig[name], `rig.${name}`, BOUNDS.pressure)
-  const division = (name: string) => r.maybe(rig[name], `rig.${name}`, BOUNDS.division)
-  const pieces = blank(rig['tipPieces'])
-    ? undefined
-    : r.word(String(rig['tipPieces']), 'rig.tipPieces', ['1', '2'] as const)
-  const cylinders = readCylinders(
-    r,
-    isRecord(rig['cylinders']) || Array.isArray(rig['cylinders']) ? rig['cylinders'] : undefined,
-    fuel,
-  )
-  const one = r.maybe(rig['acetyleneCylinder'], 'rig.acetyleneCylinder', BOUNDS.volume)
-  const count = r.count(rig['acetyleneCylinders'], 'rig.acetyleneCylinders', 'the number of cylinders', 1, 50)
   return {
     fuel,
     tipOrificeM: r.maybe(rig['tipOrifice'], 'rig.tipOrifice', BOUNDS.orifice),
@@ -114,20 +89,8 @@ function readRig(r: Reader, input: Json, units: UnitChoices): BrazeRig {
     ports: r.count(rig['ports'], 'rig.ports', 'the number of ports', USUAL_PORTS, 100),
     torchKind: r.word(rig['torchKind'], 'rig.torchKind', TORCH_KINDS, 'equal-pressure') ?? 'equal-pressure',
     torches: r.count(rig['torches'], 'rig.torches', 'the number of torches', 1, 4),
-    tipPieces: pieces === undefined ? undefined : pieces === '1' ? 1 : 2,
-    hoseGrade: blank(rig['hoseGrade']) ? undefined : r.word(rig['hoseGrade'], 'rig.hoseGrade', HOSE_GRADES),
-    piping: r.word(rig['piping'], 'rig.piping', PIPINGS, 'none') ?? 'none',
-    oxygenHose,
-    fuelHose: readHose(r, rig, 'fuelHose', oxygenHose),
+    ...readSupply(r, rig, fuel, oxygenHose, units),
     chart: readRows(r, rig['chart'], 'rig.chart', ROW_FIELDS, (row, path) => readTipRow(r, row, path)),
-    oxygenDivisionPa: division('oxygenGaugeDivision') ?? usualDivision(units.pressure, 'oxygen'),
-    fuelDivisionPa: division('fuelGaugeDivision') ?? usualDivision(units.pressure, 'fuel'),
-    fuelLockUpPa: pressure('fuelLockUp'),
-    oxygenRatingPa: pressure('oxygenRating'),
-    fuelRatingPa: pressure('fuelRating'),
-    acetyleneCylinderM3:
-      cylinders.acetyleneM3 > 0 ? cylinders.acetyleneM3 : one === undefined ? undefined : one * count,
-    acetyleneCylinders: cylinders.acetyleneM3 > 0 ? cylinders.acetyleneCount : count,
     drawRule: blank(rig['drawRule'])
       ? undefined
       : r.word(rig['drawRule'], 'rig.drawRule', ['intermittent', 'older'] as const),
@@ -172,9 +135,7 @@ export function readBraze(
   r.ignored.push(...Object.keys(input).filter((k) => !['kind', 'work', 'rig', 'shop'].includes(k)))
   const shopIn = r.section(input, 'shop', ['altitude', 'airTemperature', 'units', 'schools'])
   const shop: BrazeShop = {
-    altitudeM: r.or(shopIn['altitude'], 'shop.altitude', BOUNDS.altitude, 0),
-    airK: r.or(shopIn['airTemperature'], 'shop.airTemperature', BOUNDS.air, STANDARD_TEMPERATURE_K),
-    units: readUnits(r, shopIn['units']),
+    ...readPlace(r, shopIn),
     schools: readSchools(r, shopIn),
   }
   const request: BrazeRequest = {
