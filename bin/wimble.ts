@@ -29,6 +29,16 @@ import {
   SI_UNIT,
   type Kind,
 } from '#core/quantity/index.ts'
+import { brazeProcedure, plainBrazeTorch } from '#core/line/braze-procedure.ts'
+import { cutProcedure, PLAIN_TORCH } from '#core/line/cut-procedure.ts'
+import { BREAKS, type Procedure } from '#core/line/procedure.ts'
+import { readTorchGear } from '#core/line/read-torch.ts'
+import { runLine, type Met } from '#core/line/hazards.ts'
+import { readLineSchools } from '#core/line/schools.ts'
+import { actOn, foundLine, type LineState } from '#core/line/state.ts'
+import type { Step } from '#core/line/steps.ts'
+import { runVerbs } from '#core/line/verbs.ts'
+import { SCHOOLS } from '#core/braze/index.ts'
 import { INCH_UNITS } from '#core/shop.ts'
 
 /** Nonsense input: what is wrong goes to standard output as JSON, and the exit code is 2. */
@@ -72,6 +82,145 @@ function plan(file: string): void {
   if (typeof input === 'object' && input !== null && 'kind' in input && input.kind === 'braze')
     print(planBraze(wellRead(readBraze(input)).request))
   else print(planCut(wellRead(readCut(input)).request))
+}
+
+const isGroup = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
+
+/** A file of text, or standard input. */
+function readText(file: string): string {
+  try {
+    return readFileSync(file === '-' ? 0 : file, 'utf8')
+  } catch {
+    throw new BadInput('', `${file === '-' ? 'Standard input' : file} cannot be read.`)
+  }
+}
+
+/** The line as it is printed: pressures in Pa gauge, valves in turns, with the flame and the time so far. */
+const shownState = ({ oxygen, fuel, nitrogen, ...rest }: LineState) => ({ oxygen, fuel, nitrogen, ...rest })
+const shownHazard = ({ hazard, grade, text, at }: Met) => ({ hazard, grade, text, at })
+
+/** Steps with the state that each leaves, from where the list begins. */
+function withStates(steps: readonly Step[], procedure: Extract<Procedure, { ok: true }>, from: LineState) {
+  let state = from
+  return steps.map((s) => {
+    for (const act of s.acts) state = actOn(state, act, procedure.setting)
+    const { timer } = s
+    return {
+      id: s.id,
+      phase: s.phase,
+      act: s.act,
+      ...(s.figure ? { figure: s.figure } : {}),
+      why: s.why,
+      see: s.see ?? '',
+      ...(s.ifNot ? { ifNot: s.ifNot } : {}),
+      ...(s.caution ? { caution: s.caution } : {}),
+      ...(timer
+        ? {
+            wait: {
+              what: timer.what,
+              kind: timer.kind,
+              seconds: timer.kind === 'about' ? timer.highS : timer.seconds,
+            },
+          }
+        : {}),
+      acts: s.acts,
+      state: shownState(state),
+    }
+  })
+}
+
+/** Splits what the line is asked for from what the plan reads: schools of both kinds, the torch, the task. */
+function procedureAsked(input: Record<string, unknown>) {
+  const { schools: named = {}, task = 'whole', rig, ...planned } = input
+  if (!isGroup(named))
+    throw new BadInput('schools', 'The schools should be a group: { "bleeding": "together" }.')
+  const ofBraze = Object.fromEntries(Object.entries(named).filter(([name]) => name in SCHOOLS))
+  const ofLine = Object.fromEntries(Object.entries(named).filter(([name]) => !(name in SCHOOLS)))
+  const { schools, errors } = readLineSchools(ofLine)
+  const wrong = errors[0]
+  if (wrong) throw new BadInput(wrong.field, wrong.message)
+  const [word, stand = 'lit'] = String(task).split(' ')
+  const known = BREAKS.find((b) => b === word)
+  if (word !== 'whole' && !known)
+    throw new BadInput('task', `The task should be one of: whole, ${BREAKS.join(', ')}.`)
+  if (stand !== 'lit' && stand !== 'ready')
+    throw new BadInput('task', 'After the task say lit or ready: where the rig stands.')
+  const { torch, ...plainRig } = isGroup(rig) ? rig : {}
+  const shop = isGroup(planned['shop']) ? planned['shop'] : {}
+  const asked =
+    Object.keys(ofBraze).length > 0
+      ? {
+          ...planned,
+          rig: plainRig,
+          shop: { ...shop, schools: { ...(isGroup(shop['schools']) ? shop['schools'] : {}), ...ofBraze } },
+        }
+      : { ...planned, rig: plainRig }
+  return { asked, schools, task: known, stand, torch } as const
+}
+
+function procedure(file: string): void {
+  const input = readJson(file)
+  if (!isGroup(input))
+    throw new BadInput('', 'This is not a plan: a group with kind, work and rig is wanted.')
+  const { asked, schools, task, stand, torch } = procedureAsked(input)
+  const gear = readTorchGear(torch ?? {}, 'rig.torch')
+  if (!gear.ok) throw new BadInput(gear.field, gear.message)
+  let made: Procedure
+  if (input['kind'] === 'braze') {
+    const { request } = wellRead(readBraze(asked))
+    made = brazeProcedure(planBraze(request), request, {
+      schools,
+      torch: { ...plainBrazeTorch(request.rig.head), ...gear.torch },
+    })
+  } else {
+    const { request } = wellRead(readCut(asked))
+    made = cutProcedure(planCut(request), request, { schools, torch: { ...PLAIN_TORCH, ...gear.torch } })
+  }
+  if (!made.ok) {
+    print({ steps: [], hazards: [], refused: { because: made.because, text: made.text } })
+    return
+  }
+  const upTo = (id: string) => {
+    const at = made.ok ? made.steps.findIndex((s) => s.phase === id) : 0
+    return made.ok ? made.steps.slice(0, at).flatMap((s) => s.acts) : []
+  }
+  if (task === undefined) {
+    const from = foundLine(made.setting)
+    print({
+      steps: withStates(made.steps, made, from),
+      hazards: [],
+      cautions: runLine(
+        made.steps.flatMap((s) => s.acts),
+        made.setting,
+        from,
+      ).met.map(shownHazard),
+      departures: made.departures,
+    })
+    return
+  }
+  const steps = made.breaks[task][stand]
+  if (!steps) throw new BadInput('task', `There is no ${task} from ${stand} on this rig.`)
+  // a break begins where the work would: with the flame trimmed, or just before it is lit
+  const first = made.steps.find((s) => s.phase === 'cut' || s.id.startsWith('heat-'))?.phase ?? 'after'
+  const from = runLine(upTo(stand === 'ready' ? 'light' : first), made.setting, foundLine(made.setting)).state
+  print({ steps: withStates(steps, made, from), hazards: [], departures: made.departures })
+}
+
+function line(file: string, options: { unfinished?: boolean }): void {
+  const run = runVerbs(readText(file), options.unfinished !== true)
+  if (!run.ok) throw new BadInput(`line ${run.line}`, run.message)
+  print({
+    steps: run.steps.map((s) => ({
+      line: s.line,
+      said: s.said,
+      hazards: s.met.map(shownHazard),
+      state: shownState(s.state),
+    })),
+    hazards: run.hazards.map(shownHazard),
+    cautions: run.cautions.map(shownHazard),
+    end: shownState(run.end),
+  })
 }
 
 function quantity(text: string, options: { as: string; unit?: string }): void {
@@ -238,6 +387,17 @@ program
   .argument('<file>', 'a plan request as JSON, or - for standard input')
   .description('work out a plan and print it as JSON')
   .action(plan)
+program
+  .command('procedure')
+  .argument('<file>', 'a plan request as JSON with "schools", or - for standard input')
+  .description('the ordered steps of a plan, each with the state of the line that it leaves')
+  .action(procedure)
+program
+  .command('line')
+  .argument('<file>', 'a list of acts, one to a line, or - for standard input')
+  .option('--unfinished', 'the list stops in the middle of the work: do not judge its end')
+  .description('run a list of acts through the model of the supply line')
+  .action(line)
 program
   .command('quantity')
   .argument('<text>', 'as typed, for instance "1 3/8 in"')

@@ -1,4 +1,5 @@
 import { SCHOOLS } from '#core/braze/types.ts'
+import { USUAL_LINE_SCHOOLS } from '#core/line/schools.ts'
 import { printQuantity } from '#core/quantity/index.ts'
 import { INCH_UNITS } from '#core/shop.ts'
 import { STANDARD_WORDS } from '#core/words.ts'
@@ -23,6 +24,7 @@ const FIRST_SCHOOLS: Settings['schools'] = {
   feeding: SCHOOLS.feeding[0],
   protection: SCHOOLS.protection[0],
   ironFlame: SCHOOLS.ironFlame[0],
+  ...USUAL_LINE_SCHOOLS,
 }
 
 /** A shop that has said nothing yet. */
@@ -34,6 +36,7 @@ export const FIRST_SETTINGS: Settings = {
   prices: { oxygen: '', fuel: '', hour: '', per: '100 cu ft' },
   decimalMark: 'ask',
   schools: FIRST_SCHOOLS,
+  limits: { draw: 'intermittent', purgeFloor: '0.7' },
   shelf: [],
 }
 
@@ -63,6 +66,17 @@ export const FIRST_RIG: RigDraft = {
     torchKind: 'equal-pressure',
     torches: '1',
     chart: [],
+  },
+  torch: {
+    kind: '',
+    lighting: '',
+    shutdown: '',
+    seat: '',
+    mixer: '',
+    valves: '',
+    checkValves: 'yes',
+    oxygenRating: '',
+    fuelRating: '',
   },
 }
 

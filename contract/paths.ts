@@ -9,6 +9,10 @@ export const PATHS = {
   changePerson: { method: 'PUT', path: '/api/people/:id' },
   listTorches: { method: 'GET', path: '/api/torches' },
   addTorch: { method: 'POST', path: '/api/torches' },
+  changeTorch: { method: 'PUT', path: '/api/torches/:id' },
+  listGear: { method: 'GET', path: '/api/gear' },
+  addGear: { method: 'POST', path: '/api/gear' },
+  changeGear: { method: 'PUT', path: '/api/gear/:id' },
   listJobs: { method: 'GET', path: '/api/jobs' },
   getJob: { method: 'GET', path: '/api/jobs/:id' },
   addJob: { method: 'POST', path: '/api/jobs' },
@@ -28,6 +32,7 @@ export const PATHS = {
   listStock: { method: 'GET', path: '/api/stock' },
   addStock: { method: 'POST', path: '/api/stock' },
   cutStock: { method: 'POST', path: '/api/stock/cuts' },
+  listGasUses: { method: 'GET', path: '/api/gas-uses' },
   listKerfs: { method: 'GET', path: '/api/kerfs' },
 } as const
 export type RouteName = keyof typeof PATHS

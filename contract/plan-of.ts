@@ -1,7 +1,15 @@
 import { planCut, readCut, type CutPlan, type CutRequest, type MeasuredKerf } from '#core/cut/index.ts'
 import type { FieldError } from '#core/figure.ts'
 import { usualDivision, type UnitChoices } from '#core/shop.ts'
-import { isRoundJoint, planBraze, readBraze, type BrazePlan, type BrazeRequest } from '#core/braze/index.ts'
+import {
+  isRoundJoint,
+  planBraze,
+  readBraze,
+  SCHOOLS,
+  type BrazePlan,
+  type BrazeRequest,
+  type SchoolName,
+} from '#core/braze/index.ts'
 import type { BrazeDraft, BrazeWorkDraft, CutDraft, PieceDraft, RigDraft, Settings } from './schemas.ts'
 import { workOf } from './shape-fields.ts'
 
@@ -25,7 +33,7 @@ export function planDraft(
     {
       kind: draft.kind,
       work: workOf(draft.work),
-      rig: draft.rig,
+      rig: cutRigOf(draft.rig, settings),
       usual: draft.usual,
       shop: { altitude: settings.altitude, units: shown },
     },
@@ -39,6 +47,10 @@ export function planDraft(
   const request: CutRequest = { ...read.request, rig }
   return { ok: true, plan: planCut(request), request }
 }
+
+/** The rows of the shop's ways that a braze is planned by. */
+export const brazeSchoolsOf = ({ schools }: Pick<Settings, 'schools'>): object =>
+  Object.fromEntries(Object.keys(SCHOOLS).map((name) => [name, schools[name as SchoolName]]))
 
 /** A braze worked out, or the fields that could not be read. */
 export type PlannedBraze =
@@ -55,8 +67,23 @@ function brazeWorkOf({ a, b, ...rest }: BrazeWorkDraft): object {
   return { ...common, overlap, length, width, a: flat(a), ...(single ? {} : { b: flat(b) }) }
 }
 
+/** What of a torch matters for cutting: all but what it is brazed with; ratings go by its own words. */
+function cutRigOf(rig: RigDraft, { limits }: Settings): object {
+  const said: Partial<RigDraft> = { ...rig }
+  delete said.braze
+  delete said.torch
+  const { oxygenRating, fuelRating } = rig.torch
+  return { ...said, oxygenRating, fuelRating, drawRule: limits.draw }
+}
+
 /** What of a torch matters for brazing. */
-export const brazeRigOf = ({ braze, ...rig }: RigDraft, shelf: Settings['shelf']): object => ({
+export const brazeRigOf = (
+  { braze, torch, ...rig }: RigDraft,
+  { shelf, limits }: Pick<Settings, 'shelf' | 'limits'>,
+): object => ({
+  oxygenRating: torch.oxygenRating,
+  fuelRating: torch.fuelRating,
+  drawRule: limits.draw,
   fuel: rig.fuel,
   tipPieces: rig.tipPieces,
   hoseGrade: rig.hoseGrade,
@@ -81,8 +108,8 @@ export function planBrazeDraft(
     {
       kind: 'braze',
       work: brazeWorkOf(draft.work),
-      rig: brazeRigOf(draft.rig, settings.shelf),
-      shop: { altitude: settings.altitude, units: shown, schools: settings.schools },
+      rig: brazeRigOf(draft.rig, settings),
+      shop: { altitude: settings.altitude, units: shown, schools: brazeSchoolsOf(settings) },
     },
     { bare: settings.units, decimalMark: settings.decimalMark },
   )

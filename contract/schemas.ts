@@ -2,6 +2,8 @@
 import { array, boolean, lazy, mixed, number, object, setLocale, string, type InferType } from 'yup'
 import { FORMS, SCHOOLS, type SchoolName } from '#core/braze/types.ts'
 import { FILLERS } from '#core/metal/fillers.ts'
+import { LINE_SCHOOLS, type LineSchoolName } from '#core/line/schools.ts'
+import { GEAR_KINDS } from '#core/rig/kinds.ts'
 import { DROPS, EDGES, SLAG_CLASSES } from '#core/record/outcome.ts'
 import { RUN_EVENT_KINDS } from '#core/record/run.ts'
 import { MOST_BYTES } from '#core/outline/drawing.ts'
@@ -104,6 +106,19 @@ const brazeGear = shape({
     .required('The chart is missing.'),
 })
 
+/** A torch as its manual has it, as typed; blank where nobody said. */
+const torchGear = shape({
+  kind: typed(),
+  lighting: typed(),
+  shutdown: typed(),
+  seat: typed(),
+  mixer: typed(),
+  valves: typed(),
+  checkValves: typed(),
+  oxygenRating: typed(),
+  fuelRating: typed(),
+})
+
 /** A rig as typed: what a torch is kept as, and what a piece is planned with. */
 export const rigSchema = shape({
   fuel: typed(),
@@ -127,6 +142,7 @@ export const rigSchema = shape({
     .max(100, 'At most 100 rows.')
     .required('The chart is missing.'),
   braze: brazeGear.required('The brazing gear is missing.'),
+  torch: torchGear.required('The torch is missing.'),
 }).required('The rig is missing.')
 
 const practiceItem = shape({
@@ -183,7 +199,7 @@ export const cutDraftSchema = shape({
       .required('The practice plate is missing.'),
     cautions: array(ticked.required('A caution is missing.'))
       .typeError('The cautions should be a list.')
-      .max(20, 'At most 20 cautions.')
+      .max(60, 'At most 60 cautions.')
       .required('The cautions are missing.'),
     outlineId: uuid('The outline').nullable().defined('The outline is missing.').required().nullable(),
   }).required('The work is missing.'),
@@ -247,7 +263,7 @@ export const brazeDraftSchema = shape({
     flux: typed(),
     cautions: array(ticked.required('A caution is missing.'))
       .typeError('The cautions should be a list.')
-      .max(20, 'At most 20 cautions.')
+      .max(60, 'At most 60 cautions.')
       .required('The cautions are missing.'),
   }).required('The work is missing.'),
   rig: rigSchema,
@@ -266,6 +282,8 @@ const unit = (kind: Kind) =>
     `The unit for ${kind}`,
   )
 
+const lineSchool = <S extends LineSchoolName>(name: S) =>
+  word<(typeof LINE_SCHOOLS)[S][number]>(LINE_SCHOOLS[name], 'The shop’s way')
 const school = <S extends SchoolName>(name: S) =>
   word<(typeof SCHOOLS)[S][number]>(SCHOOLS[name], 'The shop’s way')
 
@@ -304,7 +322,36 @@ export const settingsSchema = shape({
     feeding: school('feeding'),
     protection: school('protection'),
     ironFlame: school('ironFlame'),
+    cylinderOrder: lineSchool('cylinderOrder'),
+    acetyleneTurns: lineSchool('acetyleneTurns'),
+    otherFuelTurns: lineSchool('otherFuelTurns'),
+    oneAtATime: lineSchool('oneAtATime'),
+    hosePurge: lineSchool('hosePurge'),
+    screwsAtEnd: lineSchool('screwsAtEnd'),
+    setPressures: lineSchool('setPressures'),
+    lightAcetylene: lineSchool('lightAcetylene'),
+    fuelValve: lineSchool('fuelValve'),
+    lightOther: lineSchool('lightOther'),
+    shutTorch: lineSchool('shutTorch'),
+    bleeding: lineSchool('bleeding'),
+    leakCheck: lineSchool('leakCheck'),
+    trimBy: lineSchool('trimBy'),
+    shade: lineSchool('shade'),
+    cones: lineSchool('cones'),
+    pressCue: lineSchool('pressCue'),
+    thinPlate: lineSchool('thinPlate'),
+    guide: lineSchool('guide'),
+    preheatPass: lineSchool('preheatPass'),
+    torchAngle: lineSchool('torchAngle'),
+    cutTube: lineSchool('cutTube'),
+    gapBridge: lineSchool('gapBridge'),
+    secondSide: lineSchool('secondSide'),
+    crackGroove: lineSchool('crackGroove'),
   }).required('The schools are missing.'),
+  limits: shape({
+    draw: word(['intermittent', 'continuous', 'older'] as const, 'The share that may be drawn'),
+    purgeFloor: typed().matches(/^\d{1,2}([.,]\d{1,2})?$/, 'Seconds for each metre, a plain number.'),
+  }).required('The limits are missing.'),
   shelf: array(
     shape({
       class: word(
@@ -320,12 +367,39 @@ export const settingsSchema = shape({
     .required('The shelf is missing.'),
 }).required('The settings are missing.')
 
+/** What somebody may confirm: an apprentice has the marked steps confirmed by an instructor. */
+export const ROLES = ['practised', 'apprentice', 'instructor'] as const
 export const personSchema = shape({ id: uuid('The person'), name: name('The name') }).required()
 export const personChangeSchema = shape({
   name: name('The name'),
   active: boolean().typeError('Active should be yes or no.').required('Active is missing.'),
+  role: word(ROLES, 'The role'),
 }).required()
 export const torchSchema = shape({ id: uuid('The torch'), name: name('The name'), rig: rigSchema }).required()
+export const torchChangeSchema = shape({ name: name('The name'), rig: rigSchema }).required()
+const gearFields = {
+  name: name('The name'),
+  /** Field by field, as typed: which ones there are depends on the kind and is checked by the core. */
+  fields: mixed<Readonly<Record<string, string>>>(
+    (v): v is Readonly<Record<string, string>> =>
+      typeof v === 'object' &&
+      v !== null &&
+      !Array.isArray(v) &&
+      Object.entries(v).length <= 40 &&
+      Object.values(v).every((x) => typeof x === 'string' && x.length <= LONG && ONE_LINE.test(x)),
+  )
+    .typeError('The fields should be lines of text.')
+    .required('The fields are missing.'),
+}
+export const gearSchema = shape({
+  id: uuid('The thing'),
+  kind: word(GEAR_KINDS, 'The kind'),
+  ...gearFields,
+}).required()
+export const gearChangeSchema = shape({
+  ...gearFields,
+  active: boolean().typeError('Active should be yes or no.').required('Active is missing.'),
+}).required()
 export const jobSchema = shape({
   id: uuid('The job'),
   name: name("The job's name"),
@@ -450,6 +524,10 @@ export const ROUTES = {
   changePerson: { params: idParams, body: personChangeSchema },
   listTorches: { params: none, body: none },
   addTorch: { params: none, body: torchSchema },
+  changeTorch: { params: idParams, body: torchChangeSchema },
+  listGear: { params: none, body: none },
+  addGear: { params: none, body: gearSchema },
+  changeGear: { params: idParams, body: gearChangeSchema },
   listJobs: { params: none, body: none },
   getJob: { params: idParams, body: none },
   addJob: { params: none, body: jobSchema },
@@ -469,6 +547,7 @@ export const ROUTES = {
   listStock: { params: none, body: none },
   addStock: { params: none, body: stockSchema },
   cutStock: { params: none, body: stockCutSchema },
+  listGasUses: { params: none, body: none },
   listKerfs: { params: none, body: none },
 } as const satisfies Record<RouteName, unknown>
 export type { RouteName }

@@ -1,17 +1,29 @@
 /** What the server answers with, route by route. */
-import type { CutFigureName, CutPlan, MeasuredKerf } from '#core/cut/index.ts'
+import type { BrazePlan } from '#core/braze/types.ts'
+import type { CutPlan, MeasuredKerf } from '#core/cut/index.ts'
+import type { FuelId } from '#core/gas/fuels.ts'
+import type { Figure } from '#core/figure.ts'
+import type { BreakSteps } from '#core/line/procedure.ts'
+import type { Gear } from '#core/rig/gear.ts'
 import type { LineSetting } from '#core/line/state.ts'
 import type { Step } from '#core/line/steps.ts'
 import type { Drop, Edge, SlagClass } from '#core/record/outcome.ts'
 import type { RunEvent } from '#core/record/run.ts'
-import type { CutDraft, OutlineFile, PieceDraft, RigDraft, RouteName, Settings } from './schemas.ts'
+import type { OutlineFile, PieceDraft, RigDraft, ROLES, RouteName, Settings } from './schemas.ts'
 
-/** Where a piece stands: nothing done, being cut, cut but not written down, in the log. */
-export type TicketState = 'planned' | 'running' | 'cut' | 'logged'
+/** Where a piece stands: nothing done, under way, cut but not written down, brazed, in the log. */
+export type TicketState = 'planned' | 'running' | 'cut' | 'brazed' | 'logged'
+/** What somebody may confirm. */
+export type Role = (typeof ROLES)[number]
 
 export interface Person {
   readonly id: string
   readonly name: string
+  readonly active: boolean
+  readonly role: Role
+}
+/** A thing of the shop, and whether it is still in use. */
+export interface GearItem extends Gear {
   readonly active: boolean
 }
 export interface Torch {
@@ -57,10 +69,12 @@ export interface Run {
   readonly endedAt: string | null
   readonly logged: boolean
   /** As they stood when the run began: later changes of the piece do not touch it. */
-  readonly draft: CutDraft
-  readonly plan: CutPlan
+  readonly draft: PieceDraft
+  readonly plan: CutPlan | BrazePlan
   readonly setting: LineSetting
   readonly steps: readonly Step[]
+  /** Ways out of the work and back, as they stood when the run began. */
+  readonly breaks: Partial<BreakSteps>
   readonly events: readonly RunEvent[]
 }
 export interface RunSummary {
@@ -76,7 +90,23 @@ export interface RunSummary {
   readonly stepsAll: number
   readonly nextAct: string | null
   /** The figure that the next step sets, if it sets one. */
-  readonly nextFigure: { readonly name: CutFigureName; readonly value: number } | null
+  readonly nextFigure: Pick<Figure, 'value' | 'unit'> | null
+  /** Clocks that go on beside it, also after its end. */
+  readonly clocks: readonly RunClock[]
+}
+/** A clock that was started by a step and goes on: cooling, the fire watch. */
+export interface RunClock {
+  readonly what: string
+  readonly from: string
+  readonly seconds: number
+}
+/** Gas that a finished run took by its plan, m³ at 70 F and 1 atm. */
+export interface GasUsed {
+  readonly at: string
+  readonly fuel: FuelId
+  readonly oxygenM3: number
+  readonly fuelM3: number
+  readonly nitrogenM3: number
 }
 /** What was used in a cut: as typed, and in SI. */
 export interface Used {
@@ -117,6 +147,8 @@ export interface LogEntry extends LogSummary {
 export interface Today {
   readonly running: readonly RunSummary[]
   readonly toWrite: readonly RunSummary[]
+  /** Ended runs whose clocks still go on. */
+  readonly watched: readonly RunSummary[]
   readonly next: readonly TicketSummary[]
   readonly recent: readonly LogSummary[]
 }
@@ -150,6 +182,10 @@ export interface Answers {
   changePerson: Person
   listTorches: readonly Torch[]
   addTorch: Torch
+  changeTorch: Torch
+  listGear: readonly GearItem[]
+  addGear: GearItem
+  changeGear: GearItem
   listJobs: readonly JobSummary[]
   getJob: Job
   addJob: JobSummary
@@ -169,6 +205,7 @@ export interface Answers {
   listStock: readonly StockItem[]
   addStock: readonly StockItem[]
   cutStock: readonly StockItem[]
+  listGasUses: readonly GasUsed[]
   listKerfs: readonly MeasuredKerf[]
 }
 export type AnswerOf<R extends RouteName> = Answers[R]

@@ -1,5 +1,4 @@
-import { subDays, subHours, subMinutes } from 'date-fns'
-import { cutProcedure } from '#core/line/cut-procedure.ts'
+import { format, subDays, subHours, subMinutes } from 'date-fns'
 import { parseQuantity, type Kind } from '#core/quantity/index.ts'
 import {
   firstDraft,
@@ -10,6 +9,7 @@ import {
   UNSAID_BRAZE,
 } from '#contract/first.ts'
 import { planDraft } from '#contract/plan-of.ts'
+import { procedureOf } from '#contract/procedure-of.ts'
 import type {
   BrazeDraft,
   BrazePartDraft,
@@ -20,6 +20,7 @@ import type {
   Settings,
 } from '#contract/schemas.ts'
 import type { Drop, Edge, SlagClass } from '#core/record/outcome.ts'
+import type { GearKind } from '#core/rig/kinds.ts'
 import type { Used } from '#contract/types.ts'
 import { randomUUID } from 'node:crypto'
 import type { Store } from './store.ts'
@@ -65,6 +66,14 @@ const tipRow = (
 
 const TAMSINS_LONG: RigDraft = {
   ...FIRST_RIG,
+  torch: {
+    ...FIRST_RIG.torch,
+    kind: 'cutting-torch',
+    shutdown: 'oxygen-first',
+    seat: 'wrench',
+    mixer: 'head',
+    valves: 'rear',
+  },
   tipRadius: '5/16 in',
   oxygenHose: { length: '50 ft', bore: '1/4 in' },
   acetyleneCylinder: '145 cu ft',
@@ -99,6 +108,7 @@ const IDRIS_SMALL: RigDraft = {
 /** A brazing handle with three tips of its own chart. */
 const ORLAS_HANDLE: RigDraft = {
   ...FIRST_RIG,
+  torch: { ...FIRST_RIG.torch, kind: 'brazing-handle', seat: 'hand', mixer: 'handle', valves: 'rear' },
   fuel: 'acetylene',
   oxygenHose: { length: '50 ft', bore: '1/4 in' },
   acetyleneCylinder: '300 cu ft',
@@ -354,6 +364,11 @@ export function fillDemo(store: Store, now: Date): void {
     }
     for (const torch of Object.values(torches)) store.torches.add(torch, ago(42))
 
+    fillRig(store, torches, now)
+    const instructor = people.get('Tamsin')
+    if (instructor !== undefined)
+      store.people.change({ id: instructor, name: 'Tamsin', active: true, role: 'instructor' })
+
     const jobId = randomUUID()
     store.jobs.add(jobId, 'Lower gate gussets', 'Sallow Reach, gate 2', ago(10))
     const gusset: CutDraft = {
@@ -557,6 +572,144 @@ export function fillDemo(store: Store, now: Date): void {
   })
 }
 
+/** What the yard owns: two sets, cylinders part full, things in date, one overdue, one damaged, rod that runs out. */
+function fillRig(
+  store: Store,
+  torches: Readonly<Record<'tamsin' | 'bede' | 'idris' | 'orla', { readonly id: string }>>,
+  now: Date,
+): void {
+  const day = (ago: number) => format(subDays(now, ago), 'yyyy-MM-dd')
+  const add = (kind: GearKind, name: string, fields: Record<string, string>): string => {
+    const id = randomUUID()
+    store.gear.add({ id, kind, name, fields }, subDays(now, 42).toISOString())
+    return id
+  }
+  const arrestor = (name: string, gas: string, ago: number, type = 'flashback-arrestor') =>
+    add('arrestor', name, {
+      type,
+      gas,
+      place: 'torch',
+      checked: day(ago),
+      everyMonths: '12',
+      condition: 'good',
+    })
+  const bench = [
+    add('cylinder', 'Oxygen, by the bench', {
+      gas: 'oxygen',
+      size: '250 cu ft',
+      water: '43.8 l',
+      pressure: '1650 psi',
+      readAt: day(3),
+      owner: 'the supplier',
+      position: 'chained',
+      use: 'in-use',
+    }),
+    add('cylinder', 'Acetylene, by the bench', {
+      gas: 'acetylene',
+      size: '145 cu ft',
+      weight: '98.4 lb',
+      tare: '91.0 lb',
+      scale: '0.2 lb',
+      readAt: day(3),
+      owner: 'the supplier',
+      position: 'chained',
+      use: 'in-use',
+    }),
+    add('regulator', 'Oxygen regulator, bench', {
+      gas: 'oxygen',
+      division: '1 psi',
+      rating: '150 psi',
+      checked: day(200),
+    }),
+    add('regulator', 'Acetylene regulator, bench', {
+      gas: 'acetylene',
+      division: '1 psi',
+      lockUp: '2 psi',
+      checked: day(345),
+    }),
+    add('hose', 'Twin hose, 50 ft', {
+      gas: 'acetylene',
+      grade: 'T',
+      bore: '1/4 in',
+      length: '50 ft',
+      colours: 'us',
+      made: day(700),
+      checked: day(120),
+      condition: 'good',
+    }),
+    arrestor('Arrestor, oxygen, long', 'oxygen', 150),
+    arrestor('Arrestor, fuel, long', 'acetylene', 378),
+  ]
+  const van = [
+    add('cylinder', 'Oxygen, van', {
+      gas: 'oxygen',
+      size: '80 cu ft',
+      pressure: '900 psi',
+      readAt: day(5),
+      position: 'chained',
+      use: 'in-use',
+    }),
+    add('cylinder', 'Acetylene, van', {
+      gas: 'acetylene',
+      size: '300 cu ft',
+      weight: '171 lb',
+      tare: '160 lb',
+      scale: '0.5 lb',
+      readAt: day(5),
+      position: 'chained',
+      use: 'in-use',
+    }),
+    add('cylinder', 'Nitrogen, van', {
+      gas: 'nitrogen',
+      size: '80 cu ft',
+      water: '15.3 l',
+      pressure: '1400 psi',
+      readAt: day(5),
+      position: 'chained',
+      use: 'in-use',
+    }),
+    add('nitrogen', 'Nitrogen regulator with relief', {
+      type: 'regulator',
+      relief: '60 psi',
+      checked: day(90),
+    }),
+    add('nitrogen', 'Purge flow meter', { type: 'flow-meter', checked: day(90) }),
+    arrestor('Check valves, handle', 'acetylene', 40, 'check-valve'),
+  ]
+  add('set', 'The bench set', { torch: torches.tamsin.id, members: bench.join(',') })
+  add('set', 'The van set', { torch: torches.orla.id, members: van.join(',') })
+  add('hose', 'Old red hose', {
+    gas: 'acetylene',
+    grade: 'R',
+    bore: '1/4 in',
+    length: '25 ft',
+    condition: 'damaged',
+  })
+  add('consumable', 'Rod, copper-phosphorus', {
+    type: 'rod',
+    of: 'BCuP-2',
+    amount: '18',
+    least: '20',
+    unit: 'sticks',
+  })
+  add('consumable', 'Flux, silver', { type: 'flux', of: 'FB3-A', amount: '3', least: '1', unit: 'jars' })
+  add('consumable', 'Leak solution', { type: 'leak-solution', amount: '2', least: '1', unit: 'bottles' })
+  add('consumable', 'Lens, shade 4', { type: 'lens', amount: '4', least: '2', unit: 'pieces' })
+  add('ppe', 'Goggles, shade 5', {
+    type: 'goggles',
+    shade: '5',
+    for: 'the bench',
+    checked: day(60),
+    condition: 'good',
+  })
+  add('ppe', 'Extinguisher, ABC', {
+    type: 'extinguisher',
+    checked: day(30),
+    everyMonths: '12',
+    condition: 'good',
+  })
+}
+
 interface Ticket {
   readonly id: string
   readonly jobId: string
@@ -569,7 +722,7 @@ function begin(store: Store, ticket: Ticket, personId: string | null, at: Date) 
   store.tickets.add(ticket, subHours(at, 2).toISOString())
   const planned = planDraft(ticket.draft, FIRST_SETTINGS, store.log.kerfs())
   if (!planned.ok) throw new Error(planned.errors[0]?.message)
-  const procedure = cutProcedure(planned.plan, planned.request)
+  const procedure = procedureOf(ticket.draft, planned, FIRST_SETTINGS)
   if (!procedure.ok) throw new Error(procedure.text)
   const runId = randomUUID()
   store.runs.add({
@@ -581,6 +734,7 @@ function begin(store: Store, ticket: Ticket, personId: string | null, at: Date) 
     plan: planned.plan,
     setting: procedure.setting,
     steps: procedure.steps,
+    breaks: procedure.breaks,
   })
   return { runId, steps: procedure.steps, request: planned.request }
 }

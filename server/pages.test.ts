@@ -48,10 +48,11 @@ describe('an empty book', () => {
     expect((await server.call('GET', '/api/today')).json).toEqual({
       running: [],
       toWrite: [],
+      watched: [],
       next: [],
       recent: [],
     })
-    for (const path of ['jobs', 'people', 'torches', 'log', 'kerfs'])
+    for (const path of ['jobs', 'people', 'torches', 'gear', 'log', 'kerfs'])
       expect((await server.call('GET', `/api/${path}`)).json, path).toEqual([])
     expect((await server.call('GET', '/api/settings')).json).toMatchObject({ region: 'us', altitude: '0 ft' })
   })

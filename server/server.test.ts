@@ -7,7 +7,18 @@ import { firstBraze, FIRST_SETTINGS } from '#contract/first.ts'
 import { PATHS } from '#contract/paths.ts'
 import { planDraft } from '#contract/plan-of.ts'
 import { cutDraftSchema, rigSchema, type CutDraft } from '#contract/schemas.ts'
-import type { Job, JobSummary, LogEntry, LogSummary, Run, StockItem, Ticket, Today } from '#contract/types.ts'
+import { foldRun } from '#core/record/run.ts'
+import type {
+  Job,
+  JobSummary,
+  LogEntry,
+  LogSummary,
+  Run,
+  StockItem,
+  Ticket,
+  Today,
+  Torch,
+} from '#contract/types.ts'
 import { openDatabase } from './db/open.ts'
 import { asAppError } from './errors.ts'
 import { CannotStart, startServer } from './start.ts'
@@ -81,7 +92,7 @@ describe('the demo book', () => {
 describe('a run', () => {
   it('freezes the plan, stores each step once, in order, and ends', async () => {
     const run = await start(await copyOf(await planned()))
-    expect(run.plan.figures.cuttingOxygenPressure?.source).toBe('chart')
+    expect(run.plan.figures).toMatchObject({ cuttingOxygenPressure: { source: 'chart' } })
     const first = event(run)
     expect((await server.call('POST', `/api/runs/${run.id}/events`, first)).status).toBe(201)
     const again = await server.call('POST', `/api/runs/${run.id}/events`, first)
@@ -190,6 +201,131 @@ describe('the log', () => {
   })
 })
 
+describe('breaks and people of a run', () => {
+  const asked = (run: Run, kind: string, reason: string, personId: string | null = null) => ({
+    ...event(run),
+    kind,
+    stepId: run.steps[at(run)]?.id,
+    reason,
+    personId,
+  })
+  const at = (run: Run) => foldRun(run, run.events).index
+  const upTo = async (id: string): Promise<Run> => {
+    const run = await start(await copyOf(await planned()))
+    for (const step of run.steps.slice(
+      0,
+      run.steps.findIndex((s) => s.id === id),
+    ))
+      await server.call('POST', `/api/runs/${run.id}/events`, event(run, { stepId: step.id }))
+    return get<Run>(`/api/runs/${run.id}`)
+  }
+  it('takes a break that the run was frozen with, and no other', async () => {
+    const run = await upTo('cut')
+    const path = `/api/runs/${run.id}/events`
+    expect(await server.call('POST', path, asked(run, 'break', 'attachment-change lit'))).toMatchObject({
+      status: 409,
+    })
+    const after = (await server.call('POST', path, asked(run, 'break', 'relight lit'))).json as Run
+    const { steps, index } = foldRun(after, after.events)
+    expect(steps[index]?.id).toBe('after-pop~1')
+    expect(
+      (await server.call('POST', path, { ...event(after), stepId: 'after-pop~1', kind: 'done' })).status,
+    ).toBe(201)
+  })
+  it('ends a run that is shut down before its end, and asks for nothing to be written', async () => {
+    const run = await upTo('cut')
+    let now = (await server.call('POST', `/api/runs/${run.id}/events`, asked(run, 'break', 'shutdown lit')))
+      .json as Run
+    for (;;) {
+      const { steps, index, state } = foldRun(now, now.events)
+      if (state !== 'running') break
+      now = (
+        await server.call(
+          'POST',
+          `/api/runs/${run.id}/events`,
+          event(run, { stepId: steps[index]?.id ?? '' }),
+        )
+      ).json as Run
+    }
+    expect(now.endedAt).not.toBeNull()
+    expect((await get<Today>('/api/today')).toWrite.map((r) => r.id)).not.toContain(run.id)
+  })
+  it('has the marked steps of an apprentice confirmed by an instructor', async () => {
+    const [apprentice, instructor] = [randomUUID(), randomUUID()]
+    for (const [id, name, role] of [
+      [apprentice, 'Lark', 'apprentice'],
+      [instructor, 'Heron', 'instructor'],
+    ] as const) {
+      await server.call('POST', '/api/people', { id, name })
+      await server.call('PUT', `/api/people/${id}`, { name, active: true, role })
+    }
+    const ticket = await copyOf(await planned())
+    const run = (
+      await server.call('POST', '/api/runs', {
+        id: randomUUID(),
+        ticketId: ticket.id,
+        personId: apprentice,
+        at: NOW,
+      })
+    ).json as Run
+    const marked = run.steps.findIndex((s) => s.instructor === true)
+    for (const step of run.steps.slice(0, marked))
+      await server.call(
+        'POST',
+        `/api/runs/${run.id}/events`,
+        event(run, { stepId: step.id, personId: apprentice }),
+      )
+    const confirm = (personId: string | null) =>
+      server.call(
+        'POST',
+        `/api/runs/${run.id}/events`,
+        event(run, { stepId: run.steps[marked]?.id ?? '', personId }),
+      )
+    expect(await confirm(apprentice)).toMatchObject({
+      status: 422,
+      json: { error: { code: 'instructor-wanted' } },
+    })
+    expect((await confirm(instructor)).status).toBe(201)
+  })
+})
+
+describe('the rig', () => {
+  it('keeps things as typed, once, and says which field cannot be', async () => {
+    const id = randomUUID()
+    const thing = { id, kind: 'arrestor', name: 'Arrestor', fields: { gas: 'oxygen', checked: '2026-01-05' } }
+    expect((await server.call('POST', '/api/gear', thing)).status).toBe(201)
+    expect((await server.call('POST', '/api/gear', thing)).status).toBe(201)
+    expect((await get<{ id: string }[]>('/api/gear')).filter((g) => g.id === id)).toHaveLength(1)
+    const bad = { ...thing, id: randomUUID(), fields: { gas: 'steam' } }
+    expect(await server.call('POST', '/api/gear', bad)).toMatchObject({
+      status: 422,
+      json: { error: { field: 'fields.gas' } },
+    })
+    const change = { name: 'Arrestor, old', fields: { gas: 'oxygen' }, active: false }
+    expect(await server.call('PUT', `/api/gear/${id}`, change)).toMatchObject({ status: 200, json: change })
+    expect(
+      (await server.call('PUT', `/api/gear/${id}`, { ...change, fields: { checked: 'soon' } })).status,
+    ).toBe(422)
+    expect((await server.call('PUT', `/api/gear/${randomUUID()}`, change)).status).toBe(404)
+  })
+  it('changes a torch, and refuses what its manual cannot say', async () => {
+    const [torch] = await get<Torch[]>('/api/torches')
+    if (!torch) throw new Error('no torch')
+    const rig = { ...torch.rig, torch: { ...torch.rig.torch, shutdown: 'fuel-first' } }
+    const path = `/api/torches/${torch.id}`
+    expect(await server.call('PUT', path, { name: torch.name, rig })).toMatchObject({
+      status: 200,
+      json: { rig: { torch: { shutdown: 'fuel-first' } } },
+    })
+    const odd = { ...rig, torch: { ...rig.torch, shutdown: 'kick' } }
+    expect(await server.call('PUT', path, { name: torch.name, rig: odd })).toMatchObject({
+      status: 422,
+      json: { error: { field: 'rig.torch.shutdown' } },
+    })
+    expect((await server.call('PUT', `/api/torches/${randomUUID()}`, { name: 'x', rig })).status).toBe(404)
+  })
+})
+
 describe('people and settings', () => {
   it('knows nobody twice, and lets a name be changed', async () => {
     const id = randomUUID()
@@ -197,9 +333,11 @@ describe('people and settings', () => {
     expect(await server.call('POST', '/api/people', { id: randomUUID(), name: 'wren' })).toMatchObject({
       status: 409,
     })
-    expect(await server.call('PUT', `/api/people/${id}`, { name: 'Wrenna', active: false })).toMatchObject({
+    expect(
+      await server.call('PUT', `/api/people/${id}`, { name: 'Wrenna', active: false, role: 'apprentice' }),
+    ).toMatchObject({
       status: 200,
-      json: { name: 'Wrenna', active: false },
+      json: { name: 'Wrenna', active: false, role: 'apprentice' },
     })
   })
   it('refuses an altitude that cannot be', async () => {
@@ -248,7 +386,10 @@ describe('malformed requests', () => {
     const good: Record<string, object> = {
       putSettings: await get<object>('/api/settings'),
       addPerson: { id: randomUUID(), name: 'Ash' },
-      changePerson: { name: 'Ash', active: true },
+      changePerson: { name: 'Ash', active: true, role: 'practised' },
+      addGear: { id: randomUUID(), kind: 'hose', name: 'Red', fields: {} },
+      changeGear: { name: 'Red', fields: {}, active: true },
+      changeTorch: { name: 'Spare', rig: ticket.draft.rig },
       addTorch: { id: randomUUID(), name: 'Spare', rig: ticket.draft.rig },
       addJob: { id: randomUUID(), name: 'Sluice', place: '' },
       addTicket: { id: randomUUID(), jobId: ticket.jobId, title: 'Plate', draft: ticket.draft },
@@ -282,6 +423,8 @@ describe('malformed requests', () => {
       if (value === true) return field === 'active'
       // an empty shelf is a shelf
       if (Array.isArray(value)) return field === 'shelf' && value.length === 0
+      // and a thing of which nothing more is said is a thing
+      if (field === 'fields' && typeof value === 'object') return true
       if (value === '') return /place|note|kerf|reason|altitude/.test(field)
       const room = /^(note|reason)$/.test(field) ? 500 : /^(name|title|place)$/.test(field) ? 120 : 0
       return typeof value === 'string' && value.length <= room && !value.includes('\u0000')
@@ -394,7 +537,7 @@ describe('the database', () => {
     expect(existsSync(join(folder, 'a', 'backups'))).toBe(false)
     rmSync(folder, { recursive: true })
   })
-  it('keeps a braze, tells it in a few words, and does not lead through it', async () => {
+  it('keeps a braze, tells it in a few words, and leads through it to its end', async () => {
     const job = { id: randomUUID(), name: 'Manifold', place: '' }
     const work = firstBraze(FIRST_SETTINGS).work
     const ticket = { id: randomUUID(), jobId: job.id, title: 'Branch', draft: firstBraze(FIRST_SETTINGS) }
@@ -406,7 +549,20 @@ describe('the database', () => {
       draft: { work },
     })
     const run = { id: randomUUID(), ticketId: ticket.id, personId: null, at: NOW }
-    expect((await server.call('POST', '/api/runs', run)).status).toBe(422)
+    const begun = (await server.call('POST', '/api/runs', run)).json as Run
+    expect(begun.plan.kind).toBe('braze')
+    for (const step of begun.steps)
+      await server.call(
+        'POST',
+        `/api/runs/${run.id}/events`,
+        event(begun, { stepId: step.id, at: new Date().toISOString() }),
+      )
+    const after = (await server.call('GET', `/api/jobs/${job.id}`)).json as Job
+    expect(after.tickets[0]?.state).toBe('brazed')
+    // a braze has no edge to be written down, and its fire watch goes on
+    const today = await get<Today>('/api/today')
+    expect(today.toWrite.map((r) => r.id)).not.toContain(run.id)
+    expect(today.watched.find((r) => r.id === run.id)?.clocks.map((c) => c.what)).toContain('Fire watch')
     const bad = { ...ticket, id: randomUUID(), draft: { ...ticket.draft, work: { ...work, joint: 7 } } }
     expect((await server.call('POST', '/api/tickets', bad)).status).toBe(422)
   })

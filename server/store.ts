@@ -1,4 +1,5 @@
 import type { Db } from './db/open.ts'
+import { gearTable } from './db/tables/gear.ts'
 import { jobsTable } from './db/tables/jobs.ts'
 import { logTable } from './db/tables/log.ts'
 import { outlinesTable } from './db/tables/outlines.ts'
@@ -16,6 +17,7 @@ export function openStore(db: Db) {
     settings: settingsTable(db),
     people: peopleTable(db),
     torches: torchesTable(db),
+    gear: gearTable(db),
     jobs: jobsTable(db),
     tickets: ticketsTable(db),
     runs: runsTable(db),

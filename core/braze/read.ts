@@ -35,7 +35,6 @@ const RIG_FIELDS = [
   'torchKind',
   'torches',
   'chart',
-  'drawRule',
   'rods',
 ]
 const ROW_FIELDS = [
@@ -91,9 +90,6 @@ function readRig(r: Reader, input: Json, units: UnitChoices): BrazeRig {
     torches: r.count(rig['torches'], 'rig.torches', 'the number of torches', 1, 4),
     ...readSupply(r, rig, fuel, oxygenHose, units),
     chart: readRows(r, rig['chart'], 'rig.chart', ROW_FIELDS, (row, path) => readTipRow(r, row, path)),
-    drawRule: blank(rig['drawRule'])
-      ? undefined
-      : r.word(rig['drawRule'], 'rig.drawRule', ['intermittent', 'older'] as const),
     rods:
       rig['rods'] === undefined
         ? undefined

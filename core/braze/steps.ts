@@ -4,7 +4,7 @@ import type { FlameChoice } from './flame.ts'
 import { filletLegM, grooveOf, isBuiltUp, isRound, seatDiameterM } from './joint.ts'
 import { purgeNeed } from './purge.ts'
 import type { BrazeDraft } from './draft.ts'
-import type { BrazeStep, Form } from './types.ts'
+import type { BrazeStep, Form, Schools } from './types.ts'
 
 const INCH_OD = 0.0254
 const TWO_INCH_OD = 0.0508
@@ -58,6 +58,7 @@ function prepare(draft: BrazeDraft, { flux }: StepsAsked): Say[] {
   const gas = work.services.has('refrigerant')
   if (isRound(work) && (gas || work.pressurePa > 0))
     out.push({
+      does: 'vent',
       act: `Let the pressure out through its port${gas ? ', have the refrigerant recovered, and take valve cores out where the maker says' : ''}. See the gauge at zero.`,
       why: 'Heat on a closed line bursts it; hot refrigerant turns to poison gas.',
     })
@@ -159,6 +160,7 @@ function fit(draft: BrazeDraft): Say[] {
     })
   if (purgeNeed(work) === 'always')
     out.push({
+      does: 'nitrogen-on',
       act: 'Open the far end, then start the nitrogen, and let it sweep for its time.',
       why: 'Without it black scale forms inside and comes loose in the line.',
       ...(draft.figures.purgeTime ? { seconds: draft.figures.purgeTime.value } : {}),
@@ -185,6 +187,7 @@ function heat(draft: BrazeDraft, asked: StepsAsked): Say[] {
   const timer = asked.heatS === undefined ? {} : { seconds: Math.ceil(asked.heatS) }
   if (asked.preheatK !== undefined)
     out.push({
+      does: 'warm',
       act: `Warm the whole part to ${draft.show(asked.preheatK, 'temperature')}, all round and slowly; check it with a heat crayon.`,
       why: 'A casting that is hot in one place cracks beside it.',
     })
@@ -192,10 +195,12 @@ function heat(draft: BrazeDraft, asked: StepsAsked): Say[] {
     const d = seatDiameterM(work)
     const plug = work.joint === 'plug'
     out.push({
+      does: 'tube-first',
       act: `${plug ? 'Plug' : 'Tube'} first: sweep across it ${draft.round('25 mm', '1 in')} back from the mouth, for about ${draft.show(Math.max(1, Math.round(asked.tubeFirstS)), 'time')}.`,
       why: 'It swells against the cup and carries heat inside, where the flame cannot get.',
     })
     out.push({
+      does: 'heat',
       act: 'Then the root of the cup, then to and fro between the two, always moving.',
       why: 'Filler runs to the hottest place: heat at the root draws it all the way in. Heat on the lip alone seals a dry socket.',
       ...timer,
@@ -217,6 +222,7 @@ function heat(draft: BrazeDraft, asked: StepsAsked): Say[] {
       })
   } else if (isBuiltUp(work))
     out.push({
+      does: 'heat',
       act: 'Heat a short length of the groove, both faces alike, until the first filler wets and runs thin: tin it.',
       why: 'A bead over a face that was never wetted lies on top and falls off.',
       ...timer,
@@ -225,6 +231,7 @@ function heat(draft: BrazeDraft, asked: StepsAsked): Say[] {
     const [ca, cb] = [work.a, work.b].map((p) => p.wallM * p.metal.conductivity[0])
     const heavier = (ca ?? 0) >= (cb ?? 0) ? work.a : work.b
     out.push({
+      does: 'heat',
       act:
         work.a.wallM === work.b.wallM && work.a.metal.key === work.b.metal.key
           ? 'Heat both parts alike, to and fro over the whole width.'
@@ -239,6 +246,7 @@ function heat(draft: BrazeDraft, asked: StepsAsked): Say[] {
       })
   }
   out.push({
+    does: 'flame',
     act: `The flame: ${asked.flame.name}, its inner cone ${draft.round('10 to 25 mm', '3/8 to 1 in')} off, never touching.`,
     why: asked.flame.because,
   })
@@ -255,6 +263,7 @@ function feed(draft: BrazeDraft, asked: StepsAsked): Say[] {
   if (asked.form === 'ring' || asked.form === 'foil' || asked.form === 'paste')
     return [
       {
+        does: 'feed',
         act: `Watch the mouth: the ${asked.form} melts and a bright line shows all round. Hold the heat two seconds more.`,
         why: 'The filler is in the joint already; the line is the proof that it came through.',
         seconds: Math.ceil(asked.feedS),
@@ -265,6 +274,7 @@ function feed(draft: BrazeDraft, asked: StepsAsked): Say[] {
       ? 'Take the flame off as the rod goes on; back to warm again.'
       : 'Keep the flame moving ahead of the rod.'
   const first: Say = {
+    does: 'touch',
     act: `Touch the rod at the ${isBuiltUp(work) ? 'groove' : 'mouth'} ${cueOf(draft, asked)}. The metal melts it, never the flame. ${away}`,
     why: 'Rod that the flame melts lies on cold metal and holds nothing.',
   }
@@ -272,18 +282,21 @@ function feed(draft: BrazeDraft, asked: StepsAsked): Say[] {
   if (isRound(work)) out.push(roundOrder(draft, asked))
   else if (work.joint === 'tee')
     out.push({
+      does: 'feed',
       act: `A fillet along each side, leg ${draft.show(filletLegM(work), 'length')}.`,
       why: 'In a tee the fillets carry the load.',
       seconds: Math.ceil(asked.feedS),
     })
   else if (isBuiltUp(work))
     out.push({
+      does: 'feed',
       act: 'Short runs, each on tinned faces, from the closed end out. Then a second, washing pass over the whole bead.',
       why: 'Long runs pull; the second pass draws slag and pores to the top.',
       seconds: Math.ceil(asked.feedS),
     })
   else
     out.push({
+      does: 'feed',
       act: 'Feed along one edge until it shows at the other.',
       why: 'Fed from both sides it locks gas and flux in the middle.',
       seconds: Math.ceil(asked.feedS),
@@ -310,21 +323,44 @@ function roundOrder(draft: BrazeDraft, asked: StepsAsked): Say {
   const timer = { seconds: Math.ceil(asked.feedS) }
   if (lies === 'level')
     return {
+      does: 'feed',
       act: 'From 5 o’clock through 6 and 9 past 12; then from 6 through 3 to 12, the ends lapped.',
       why: 'The filler below freezes first and dams what is fed above.',
       ...timer,
     }
   if (lies === 'up')
     return {
+      does: 'feed',
       act: 'Mouth up: begin anywhere and go once round, the ends lapped.',
       why: 'It runs down by itself as well.',
       ...timer,
     }
   return {
+    does: 'feed',
     act: 'Mouth down: heat the cup, keep the tube cooler, and go once round.',
     why: 'On a hot tube the filler runs away down it instead of up into the cup.',
     ...timer,
   }
+}
+
+/** The quicker ways to cool a joint that carries little. */
+const COOLED: Readonly<Record<Exclude<Schools['cooling'], 'still-air'>, Say>> = {
+  rag: {
+    does: 'cool',
+    act: 'A wet rag once the sheen has gone off the filler.',
+    why: 'Your shop’s way on a joint that carries little. Steam burns: gloves, and face away.',
+  },
+  'warm-water': {
+    does: 'cool',
+    act: 'Two minutes in still air, then warm water.',
+    why: 'It takes the flux off with it. Steam burns.',
+    seconds: 120,
+  },
+  spray: {
+    does: 'cool',
+    act: 'Spray at once, from the valve’s side.',
+    why: 'Saves the valve; only on copper that carries little. Steam burns.',
+  },
 }
 
 function cool(draft: BrazeDraft, asked: StepsAsked): Say[] {
@@ -334,6 +370,7 @@ function cool(draft: BrazeDraft, asked: StepsAsked): Say[] {
   const unlike = work.a.metal.key !== work.b.metal.key
   const out: Say[] = [
     {
+      does: 'set',
       act: 'Keep it still until it has set.',
       why: 'Moved while it is pasty the seam cracks through.',
       seconds: asked.setS,
@@ -342,12 +379,14 @@ function cool(draft: BrazeDraft, asked: StepsAsked): Say[] {
   const still = red || steel || unlike || work.services.has('medical-gas') || work.joint === 'casting'
   if (red)
     out.push({
+      does: 'cool',
       act: 'Bury it in dry sand, lime or vermiculite at once.',
       why: 'Cooled in the draught cast iron cracks beside the bead.',
       seconds: asked.coolS,
     })
   else if (still || shop.schools.cooling === 'still-air')
     out.push({
+      does: 'cool',
       act: 'Let it cool in still air; no water.',
       why: unlike
         ? 'Two metals shrink unlike: quenched, they pull the seam apart.'
@@ -356,26 +395,10 @@ function cool(draft: BrazeDraft, asked: StepsAsked): Say[] {
           : 'Nothing pulls on it.',
       seconds: asked.coolS,
     })
-  else
-    out.push(
-      {
-        rag: {
-          act: 'A wet rag once the sheen has gone off the filler.',
-          why: 'Your shop’s way on a joint that carries little. Steam burns: gloves, and face away.',
-        },
-        'warm-water': {
-          act: 'Two minutes in still air, then warm water.',
-          why: 'It takes the flux off with it. Steam burns.',
-          seconds: 120,
-        },
-        spray: {
-          act: 'Spray at once, from the valve’s side.',
-          why: 'Saves the valve; only on copper that carries little. Steam burns.',
-        },
-      }[shop.schools.cooling],
-    )
+  else out.push(COOLED[shop.schools.cooling])
   if (purgeNeed(work) === 'always')
     out.push({
+      does: 'nitrogen-off',
       act: `Nitrogen on until the tube is under ${draft.show(473.15, 'temperature')}${work.services.has('medical-gas') ? ', cold to the hand' : ''}.`,
       why: 'Hot copper scales as soon as air gets in.',
       seconds: asked.coolS,

@@ -1,4 +1,5 @@
 import type { Figure, Finding } from '../figure.ts'
+import type { DrawRule } from '../gas/cylinder.ts'
 import type { FuelId, HoseGrade } from '../gas/fuels.ts'
 import type { Hose } from '../gas/hose.ts'
 import type { ChartPlace, Piping, Shop } from '../cut/types.ts'
@@ -183,7 +184,7 @@ export interface BrazeRig {
   readonly fuelRatingPa?: number | undefined
   readonly acetyleneCylinderM3?: number | undefined
   readonly acetyleneCylinders: number
-  readonly drawRule?: 'intermittent' | 'older' | undefined
+  readonly drawRule?: DrawRule | undefined
   /** Absent when nobody said what is on the shelf. */
   readonly rods?: readonly ShelfRod[] | undefined
 }
@@ -296,7 +297,22 @@ export interface BrazeStep {
   readonly why: string
   /** A timer that goes with it, s. */
   readonly seconds?: number
+  /** What it does to the line or the joint, for whoever is led through it. */
+  readonly does?: BrazeDoes
 }
+/** What a step of a braze does; `vent`, `nitrogen-on` and `nitrogen-off` are done with the valves of the line. */
+export type BrazeDoes =
+  | 'vent'
+  | 'nitrogen-on'
+  | 'nitrogen-off'
+  | 'flame'
+  | 'warm'
+  | 'tube-first'
+  | 'heat'
+  | 'touch'
+  | 'feed'
+  | 'set'
+  | 'cool'
 /** Temperature along part a when the feeding ends, from the mouth outward. */
 export interface HeatProfile {
   readonly distanceM: readonly number[]

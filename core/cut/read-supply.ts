@@ -1,3 +1,4 @@
+import { DRAW_RULES } from '../gas/cylinder.ts'
 import { FUEL_IDS, HOSE_GRADES, type FuelId } from '../gas/fuels.ts'
 import type { Hose } from '../gas/hose.ts'
 import { STANDARD_TEMPERATURE_K } from '../gas/standard.ts'
@@ -66,6 +67,7 @@ export type Supply = Pick<
   | 'fuelRatingPa'
   | 'acetyleneCylinderM3'
   | 'acetyleneCylinders'
+  | 'drawRule'
   | 'oxygenLeftM3'
   | 'fuelLeftM3'
 >
@@ -85,6 +87,7 @@ export const SUPPLY_FIELDS = [
   'acetyleneCylinder',
   'acetyleneCylinders',
   'cylinders',
+  'drawRule',
 ]
 
 /** Reads the supply side of a rig, which cuts and brazes have alike. */
@@ -115,6 +118,7 @@ export function readSupply(r: Reader, rig: Json, fuel: FuelId, oxygenHose: Hose,
     acetyleneCylinderM3:
       cylinders.acetyleneM3 > 0 ? cylinders.acetyleneM3 : one === undefined ? undefined : one * count,
     acetyleneCylinders: cylinders.acetyleneM3 > 0 ? cylinders.acetyleneCount : count,
+    drawRule: blank(rig['drawRule']) ? undefined : r.word(rig['drawRule'], 'rig.drawRule', DRAW_RULES),
     oxygenLeftM3: cylinders.oxygenLeftM3,
     fuelLeftM3: cylinders.fuelLeftM3,
   }

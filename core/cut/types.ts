@@ -1,4 +1,5 @@
 import type { Figure, Finding } from '../figure.ts'
+import type { DrawRule } from '../gas/cylinder.ts'
 import type { FuelId, HoseGrade } from '../gas/fuels.ts'
 import type { Hose } from '../gas/hose.ts'
 import type { Advice, Caution, Ticked } from '../plan-draft.ts'
@@ -208,6 +209,8 @@ export interface CutRig {
   /** Rated full contents of the acetylene cylinder, m³ at 70 F and 1 atm; of all of them when they are manifolded. */
   readonly acetyleneCylinderM3?: number | undefined
   readonly acetyleneCylinders: number
+  /** How short use draws on an acetylene cylinder; a tenth an hour when nobody says. */
+  readonly drawRule?: DrawRule | undefined
   /** What is left in the oxygen and fuel cylinders, when it is known, m³ at 70 F and 1 atm. */
   readonly oxygenLeftM3?: number | undefined
   readonly fuelLeftM3?: number | undefined

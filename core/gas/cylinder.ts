@@ -1,5 +1,6 @@
 /** How an acetylene cylinder is drawn on; `older` is the faster rule that is still taught for short use. */
-export type DrawRule = 'intermittent' | 'continuous' | 'older'
+export const DRAW_RULES = ['intermittent', 'continuous', 'older'] as const
+export type DrawRule = (typeof DRAW_RULES)[number]
 
 const SHARE_PER_HOUR: Readonly<Record<DrawRule, number>> = {
   intermittent: 1 / 10,
@@ -16,11 +17,7 @@ export const CONTINUOUS_AFTER_S = 600
  * @param airK air round the cylinder, K: below 10 °C at most 1/15, below 0 °C at most 1/20
  * @param shortUse the shop's choice for short use; 1/10 by default. Source: CGA G-1 guidance
  */
-export function acetyleneDrawShare(
-  litS: number,
-  airK: number,
-  shortUse: 'intermittent' | 'older' = 'intermittent',
-): number {
+export function acetyleneDrawShare(litS: number, airK: number, shortUse: DrawRule = 'intermittent'): number {
   const byUse = SHARE_PER_HOUR[litS > CONTINUOUS_AFTER_S ? 'continuous' : shortUse]
   const byCold = airK < 273.15 ? 1 / 20 : airK < 283.15 ? 1 / 15 : 1
   return Math.min(byUse, byCold)

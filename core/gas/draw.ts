@@ -1,6 +1,6 @@
 import { CUBIC_FOOT_M3 } from '../quantity/index.ts'
 import type { PlanDraft } from '../plan-draft.ts'
-import { acetyleneDrawLimit, acetyleneDrawShare } from './cylinder.ts'
+import { acetyleneDrawLimit, acetyleneDrawShare, type DrawRule } from './cylinder.ts'
 import type { FuelId } from './fuels.ts'
 
 /** What the gas is drawn from: the fuel, its cylinders and the air round them. */
@@ -9,7 +9,7 @@ export interface DrawnFrom {
     readonly fuel: FuelId
     readonly acetyleneCylinderM3?: number | undefined
     readonly acetyleneCylinders: number
-    readonly drawRule?: 'intermittent' | 'older' | undefined
+    readonly drawRule?: DrawRule | undefined
     /** A heating head counts as continuous use however short. */
     readonly head?: string | undefined
   }

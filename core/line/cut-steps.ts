@@ -2,6 +2,7 @@ import { canBeGuided } from '../cut/shapes.ts'
 import type { CutPlan, CutRequest } from '../cut/types.ts'
 import { needsWarmLine } from '../cut/preheat.ts'
 import { INCH_M, printFor } from '../quantity/index.ts'
+import type { LineSchools } from './schools.ts'
 import type { Step, StepTimer } from './steps.ts'
 
 const THIN_M = (3 / 16) * INCH_M * (1 + 1e-9)
@@ -66,23 +67,33 @@ export function layoutSteps(plan: CutPlan, request: CutRequest): Step[] {
 }
 
 /** Flame on the work: from the preheat to the last of the kerf. */
-export function cutSteps(plan: CutPlan, request: CutRequest): Step[] {
+export function cutSteps(plan: CutPlan, request: CutRequest, schools: LineSchools): Step[] {
   const { work } = request
   if (work.shape === 'fastener') return fastenerSteps(plan)
   const steps: Step[] = []
-  if (needsWarmLine(work))
+  const heavy = work.thicknessM >= INCH_M * (1 - 1e-9)
+  const warm =
+    schools.preheatPass === 'never' ? false : schools.preheatPass === 'always' ? heavy : needsWarmLine(work)
+  const thin = work.thicknessM <= THIN_M
+  if (warm || (thin && schools.thinPlate === 'passes'))
     steps.push({
       id: 'warm-line',
       phase: 'cut',
-      act: 'Go once along the whole line with the lever up',
-      why: 'Cold heavy plate drinks the heat; a warm line starts and keeps going.',
-      acts: [],
+      act: thin
+        ? 'Pass quickly once or twice along the line with the lever up'
+        : 'Go once along the whole line with the lever up',
+      why: thin
+        ? 'By your shop’s way: just warm, or the thin edge curls and closes behind the torch.'
+        : 'Cold heavy plate drinks the heat; a warm line starts and keeps going.',
+      see: 'No colour, only the damp driven off.',
+      schools: [thin ? 'thinPlate' : 'preheatPass'],
+      acts: [{ do: 'heat', seconds: 20 }],
     })
   if (work.start === 'pierce') {
-    steps.push(...pierceSteps(plan))
+    steps.push(...pierceSteps(plan, schools))
     if (work.shape === 'pierce') return steps
-  } else steps.push(edgeStep(plan, request))
-  steps.push(travelStep(plan, request))
+  } else steps.push(edgeStep(plan, request, schools))
+  steps.push(travelStep(plan, request, schools))
   return steps
 }
 
@@ -91,33 +102,46 @@ const preheatTimer = (plan: CutPlan): { timer?: StepTimer } => {
   return preheat ? { timer: { kind: 'about', what: 'Preheat', lowS: preheat.low, highS: preheat.high } } : {}
 }
 
-function edgeStep(plan: CutPlan, { work }: CutRequest): Step {
+const CUES = {
+  cherry: 'bright cherry',
+  orange: 'orange',
+  wet: 'bright and just wet',
+} as const
+const CONES = {
+  clear: 'this far off',
+  touching: 'just touching the plate; the plan would keep them this far off',
+  'tip-face': 'by the distance of the tip itself, given below; cones this far off',
+} as const
+
+function edgeStep(plan: CutPlan, { work }: CutRequest, schools: LineSchools): Step {
   const thin = work.thicknessM <= THIN_M
   const hole = work.start === 'drilled'
   return {
     id: 'preheat',
     phase: 'cut',
     act: thin
-      ? `Touch the flame to the ${hole ? "drilled hole's edge" : 'edge'}, cones this far off`
-      : `Hold the cones over the ${hole ? "drilled hole's edge" : 'edge'}, this far off the plate`,
+      ? `Touch the flame to the ${hole ? "drilled hole's edge" : 'edge'}, cones ${CONES[schools.cones]}`
+      : `Hold the cones over the ${hole ? "drilled hole's edge" : 'edge'}, ${CONES[schools.cones]}`,
     figure: 'standoff',
     also: ['tipToWork'],
     why: 'Steel must be at kindling heat before oxygen will burn it.',
     see: thin
       ? 'A second or two: a red edge is enough.'
-      : 'The edge bright cherry. The colour decides, not the clock.',
+      : `The edge ${CUES[schools.pressCue]}. The colour decides, not the clock.`,
     ifNot: 'Pressed too early it will not start: back off and heat on. Wet and running is too late.',
+    schools: ['cones', 'pressCue'],
     ...preheatTimer(plan),
     acts: [{ do: 'heat' }],
   }
 }
 
-function pierceSteps(plan: CutPlan): Step[] {
+function pierceSteps(plan: CutPlan, schools: LineSchools): Step[] {
   return [
     {
       id: 'preheat',
       phase: 'cut',
-      act: 'In the waste, well off the line, hold the cones over one spot, this far off',
+      act: `In the waste, well off the line, hold the cones over one spot, ${CONES[schools.cones]}`,
+      schools: ['cones'],
       figure: 'standoff',
       also: ['tipToWork'],
       why: 'On the flat it takes twice as long as at an edge, and the plate must be hotter: there is no way out for the slag yet.',
@@ -137,12 +161,20 @@ function pierceSteps(plan: CutPlan): Step[] {
         'A pop or a fouled tip: let go, shut the oxygen, then the fuel, clean the tip. Never stand over the hole.',
       caution:
         'Slag flies up and wide until the jet is through. Face away from the tilt, sleeves down, nobody on that side.',
-      acts: [{ do: 'lever-down' }, { do: 'lever-up' }],
+      acts: [{ do: 'lever-down' }, { do: 'cut' }, { do: 'lever-up' }],
     },
   ]
 }
 
-function travelStep(plan: CutPlan, { work }: CutRequest): Step {
+const ANGLES = {
+  'by-thickness': '',
+  square: ' Torch square to the plate, by your shop’s way.',
+  'laid-over': ' Torch laid well over, tip pointing forward, by your shop’s way on very thin plate.',
+} as const
+
+function travelStep(plan: CutPlan, { work }: CutRequest, schools: LineSchools): Step {
+  const angle =
+    schools.torchAngle === 'laid-over' && work.thicknessM > THIN_M ? '' : ANGLES[schools.torchAngle]
   const speed = plan.figures.travelSpeed
   const path = plan.figures.pathLength
   const starts = Number(path?.from['starts'] ?? 1)
@@ -158,12 +190,13 @@ function travelStep(plan: CutPlan, { work }: CutRequest): Step {
       ...(plan.figures.trackDial ? (['trackDial'] as const) : []),
       ...(canBeGuided(work) ? (['travelAngle', 'drag'] as const) : (['pathLength', 'drag'] as const)),
     ],
-    why: 'Look down the kerf: sparks should leave nearly straight down.',
+    why: `Look down the kerf: sparks should leave nearly straight down.${angle}`,
+    schools: ['torchAngle'],
     see: `A steady stream under the plate and a sound like tearing cloth.${starts > 1 ? ` ${starts} starts in all: heat and begin each the same way, in the planned order.` : ''}`,
     ifNot:
       'Sparks blow back up: not through, or too fast. Stop, let go, start again 1/8 to 1/4 in (3 to 6 mm) back in the kerf.',
     ...(speed ? { pace: { speed: speed.value, lengthM: path?.value ?? work.lengthM } } : {}),
-    acts: [{ do: 'lever-down' }, { do: 'lever-up' }],
+    acts: [{ do: 'lever-down' }, { do: 'cut' }, { do: 'lever-up' }],
   }
 }
 
@@ -190,7 +223,7 @@ function fastenerSteps(plan: CutPlan): Step[] {
       see: 'Layers curl away to the far side; the plate stays black.',
       ifNot: 'Sparks from the plate: let go of the lever and lift the torch until it is level again.',
       caution: 'What hangs on it falls when it lets go. Keep out from under.',
-      acts: [{ do: 'lever-down' }, { do: 'lever-up' }],
+      acts: [{ do: 'lever-down' }, { do: 'cut' }, { do: 'lever-up' }],
     },
   ]
 }

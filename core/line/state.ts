@@ -1,43 +1,107 @@
 /**
- * The supply line as a small machine: what each act leaves behind, and what must never happen on the way.
- * A procedure is only handed out when its acts, run through here, meet no hazard and leave the line safe.
+ * The supply line as a small machine: cylinders, regulators, hoses, torch, flame, and the line that is brazed on.
+ * `actOn` says what each act leaves behind; `hazards.ts` says what must never happen on the way. Pure and deterministic.
  */
-import type { FuelId } from '../gas/fuels.ts'
-import { refuseSetting } from '../limits.ts'
+import type { FuelId, HoseGrade } from '../gas/fuels.ts'
+import { LOCK_UP_PA } from '../limits.ts'
 
-/** The two sides of the line. */
-export type Side = 'oxygen' | 'fuel'
+/** The sides of the line. Nitrogen runs through its own regulator and purge valve into the work. */
+export type Side = 'oxygen' | 'fuel' | 'nitrogen'
 
-/**
- * One side: cylinder valve, regulator screw, delivery pressure (Pa gauge), what is in the hose, the torch valve.
- * A hose holds `gas` once some has flowed, and is `purged` only after three volumes of it.
- */
+/** What a hose holds: `part` is gas and air; `pure` only after it was swept; `mixed` is both gases, which burns back. */
+export type HoseHolds = 'air' | 'part' | 'pure' | 'mixed'
+
+/** One side. Pressures in Pa gauge, valves in turns from shut (0). */
 export interface SideState {
-  readonly cylinder: 'shut' | 'open'
-  readonly screw: 'out' | 'in'
+  /** Of the cylinder valve. */
+  readonly turns: number
+  /** Before the regulator. */
+  readonly inletPa: number
+  /** What the screw is wound in for, gas flowing; 0 is out. */
+  readonly screwPa: number
+  /** After the regulator: stands higher by the lock-up while nothing flows. */
   readonly deliveryPa: number
-  readonly hose: 'air' | 'gas' | 'purged'
-  readonly valve: 'shut' | 'open'
+  readonly hose: HoseHolds
+  /** How long gas has run through the hose since it last held air, s. */
+  readonly sweptS: number
+  /** Of the torch valve, or of the purge valve for nitrogen. */
+  readonly valve: number
+}
+
+export type Flame = 'out' | 'fuel-only' | 'carburising' | 'neutral' | 'oxidising'
+
+/** The piece of work when it is part of a line: what is in it and whether it is open. */
+export interface WorkLine {
+  readonly pressurePa: number
+  /** The far end, or the port that lets the nitrogen out. */
+  readonly exit: 'open' | 'shut'
+  /** Nitrogen has run through it for so long, s. */
+  readonly sweptS: number
+  /** Too hot for air inside. */
+  readonly hot: boolean
+  readonly pump: 'off' | 'on'
+  readonly vacuumValve: 'shut' | 'open'
+  readonly evacuated: boolean
 }
 
 export interface LineState {
   readonly oxygen: SideState
   readonly fuel: SideState
+  readonly nitrogen: SideState
+  /** The oxygen valve of the handle behind a cutting attachment, turns; torches without one count as open. */
+  readonly handle: number
   readonly lever: 'up' | 'down'
-  readonly flame: 'out' | 'fuel-only' | 'neutral'
+  readonly flame: Flame
+  /** The flame was trimmed with the lever down. */
+  readonly retrimmed: boolean
+  /** How long one gas has run unlit, and both together, s. */
+  readonly unlitS: number
+  readonly mixedS: number
+  readonly work: WorkLine
+  /** Time since the list began, s. */
+  readonly clockS: number
 }
 
-/** One thing that a hand does to the line. */
-export type Act =
-  | {
-      readonly do: 'open-cylinder' | 'shut-cylinder' | 'open-valve' | 'shut-valve' | 'screw-out'
-      readonly side: Side
-    }
-  | { readonly do: 'screw-in'; readonly side: Side; readonly toPa: number }
-  | { readonly do: 'purge'; readonly side: Side; readonly seconds: number; readonly needsSeconds: number }
-  | { readonly do: 'lever-down' | 'lever-up' | 'light' | 'trim' | 'heat' | 'flame-out' }
+type OnSide<T extends string> = { readonly do: T; readonly side: Side }
 
-/** What the line is filled with and how its gauges read: needed to judge a setting. */
+/** One thing that a hand does to the line, or `pop`, which the torch does. Turns, Pa gauge and seconds. */
+export type Act =
+  | (OnSide<'open-cylinder'> & { readonly turns?: number; readonly slowly?: boolean })
+  | (OnSide<'open-valve'> & { readonly turns?: number })
+  | OnSide<'shut-cylinder' | 'shut-valve' | 'screw-out'>
+  | (OnSide<'screw-in'> & { readonly toPa: number })
+  | (OnSide<'purge'> & { readonly seconds: number })
+  | { readonly do: 'trim'; readonly to?: Exclude<Flame, 'out' | 'fuel-only'> }
+  | {
+      readonly do: 'wait' | 'check-leaks' | 'heat' | 'cut' | 'pause' | 'leave' | 'cool'
+      readonly seconds?: number
+    }
+  | { readonly do: 'raise-test'; readonly toPa: number }
+  | {
+      readonly do:
+        | 'open-handle'
+        | 'shut-handle'
+        | 'lever-down'
+        | 'lever-up'
+        | 'light'
+        | 'flame-out'
+        | 'pop'
+        | 'change-tip'
+        | 'change-attachment'
+        | 'hand-over'
+        | 'vent-line'
+        | 'open-exit'
+        | 'shut-exit'
+        | 'tighten-joint'
+        | 'start-pump'
+        | 'stop-pump'
+        | 'open-vacuum'
+        | 'shut-vacuum'
+    }
+
+export type ActName = Act['do']
+
+/** What the line is made of and set for: needed to judge an act. Pressures in Pa gauge, the barometer absolute. */
 export interface LineSetting {
   readonly fuel: FuelId
   readonly ambientPa: number
@@ -46,166 +110,386 @@ export interface LineSetting {
   readonly fuelLockUpPa?: number | undefined
   readonly fuelRatingPa?: number | undefined
   readonly oxygenRatingPa?: number | undefined
+  /** How long each hose has to be swept, s; `USUAL_SWEEP_S` when nobody worked it out. */
+  readonly sweepS?: { readonly oxygen: number; readonly fuel: number } | undefined
+  readonly checkValves?: boolean | undefined
+  readonly tip?: { readonly flames: number; readonly orificeM: number; readonly pieces?: 1 | 2 | undefined }
+  readonly hoseGrade?: HoseGrade | undefined
+  /** The gas that the fuel regulator was made for. */
+  readonly regulatorFor?: FuelId | undefined
+  /** A torch with a handle valve behind its attachment. */
+  readonly handleValve?: boolean | undefined
+  /** The flame that the work wants. */
+  readonly flame?: Exclude<Flame, 'out' | 'fuel-only'> | undefined
+  /** The work is cut with a lever: the flame is judged with the lever down. */
+  readonly lever?: boolean | undefined
+  /** The work is part of a line: its pressure, whether it needs nitrogen while hot, and the sweep, s. */
+  readonly line?:
+    | {
+        readonly pressurePa: number
+        readonly needsNitrogen: boolean
+        readonly sweepS: number
+        readonly ratingPa?: number | undefined
+        /** Its far end stands open already. */
+        readonly open?: boolean | undefined
+      }
+    | undefined
 }
 
-/** What must never happen, by name. */
-export type Hazard =
-  | 'cylinder-opened-against-screw'
-  | 'pressure-past-limit'
-  | 'set-while-not-flowing'
-  | 'lit-with-unpurged-hose'
-  | 'lit-with-oxygen-on'
-  | 'lit-without-fuel'
-  | 'both-gases-unlit'
-  | 'no-flame'
-  | 'purge-too-short'
-  | 'purge-near-flame'
-  | 'trapped-pressure'
-  | 'screw-left-in'
-  | 'cylinder-left-open'
-  | 'flame-left-burning'
+/** A cylinder valve that is open all the way, turns. */
+export const FULLY_OPEN = 8
+/** Sweep of a hose of which nothing is known: 25 ft of 1/4 in at 10 scfh, s. */
+export const USUAL_SWEEP_S = 10
+/** Full cylinders, Pa gauge. Sources: usual fills at 70 F. */
+const INLET_PA: Readonly<Record<Side, number>> = { oxygen: 15.2e6, fuel: 0.76e6, nitrogen: 15.2e6 }
+const ACETYLENE_INLET_PA = 1.72e6
+/** A hose that has rested longer than this may hold air again, s. */
+export const RESTED_S = 1800
 
-const COLD_SIDE: SideState = { cylinder: 'shut', screw: 'out', deliveryPa: 0, hose: 'air', valve: 'shut' }
+/** How long each act takes unless it says so, s. Opening slowly takes its time; a wait takes what it says. */
+const TAKES_S: Readonly<Record<ActName, number>> = {
+  'open-cylinder': 5,
+  'shut-cylinder': 3,
+  'open-valve': 1,
+  'shut-valve': 1,
+  'screw-in': 5,
+  'screw-out': 4,
+  purge: 0,
+  trim: 5,
+  wait: 0,
+  'check-leaks': 60,
+  heat: 30,
+  cut: 60,
+  pause: 300,
+  leave: 3600,
+  cool: 60,
+  'raise-test': 30,
+  'open-handle': 1,
+  'shut-handle': 1,
+  'lever-down': 1,
+  'lever-up': 1,
+  light: 2,
+  'flame-out': 0,
+  pop: 0,
+  'change-tip': 60,
+  'change-attachment': 90,
+  'hand-over': 30,
+  'vent-line': 20,
+  'open-exit': 5,
+  'shut-exit': 5,
+  'tighten-joint': 20,
+  'start-pump': 5,
+  'stop-pump': 2,
+  'open-vacuum': 2,
+  'shut-vacuum': 2,
+}
+
+const COLD_SIDE: SideState = {
+  turns: 0,
+  inletPa: 0,
+  screwPa: 0,
+  deliveryPa: 0,
+  hose: 'air',
+  sweptS: 0,
+  valve: 0,
+}
+const COLD_WORK: WorkLine = {
+  pressurePa: 0,
+  exit: 'shut',
+  sweptS: 0,
+  hot: false,
+  pump: 'off',
+  vacuumValve: 'shut',
+  evacuated: false,
+}
 /** A line as it should be found: shut, wound out, empty. */
-export const COLD_LINE: LineState = { oxygen: COLD_SIDE, fuel: COLD_SIDE, lever: 'up', flame: 'out' }
-
-const flows = (s: SideState) => s.valve === 'open' && s.deliveryPa > 0
-
-/** A side with its cylinder shut and its torch valve open empties itself. */
-const settle = (s: SideState): SideState =>
-  s.cylinder === 'shut' && s.valve === 'open' ? { ...s, deliveryPa: 0 } : s
-
-function hazardOfSetting(side: Side, toPa: number, setting: LineSetting): Hazard | undefined {
-  const fuel = side === 'fuel'
-  const refused = refuseSetting({
-    gas: fuel ? setting.fuel : 'oxygen',
-    gaugePa: toPa,
-    ambientPa: setting.ambientPa,
-    divisionPa: fuel ? setting.fuelDivisionPa : setting.oxygenDivisionPa,
-    lockUpPa: fuel ? setting.fuelLockUpPa : undefined,
-    ratingPa: fuel ? setting.fuelRatingPa : setting.oxygenRatingPa,
-  })
-  return refused ? 'pressure-past-limit' : undefined
+export const COLD_LINE: LineState = {
+  oxygen: COLD_SIDE,
+  fuel: COLD_SIDE,
+  nitrogen: COLD_SIDE,
+  handle: 0,
+  lever: 'up',
+  flame: 'out',
+  retrimmed: false,
+  unlitS: 0,
+  mixedS: 0,
+  work: COLD_WORK,
+  clockS: 0,
 }
 
-type Step = { readonly state: LineState; readonly hazard?: Hazard | undefined }
+/** The cold line of a setting: the work under its pressure, its end as it is. */
+export const coldLine = ({ line }: LineSetting): LineState =>
+  line
+    ? {
+        ...COLD_LINE,
+        work: { ...COLD_WORK, pressurePa: line.pressurePa, exit: line.open === true ? 'open' : 'shut' },
+      }
+    : COLD_LINE
+
+/** A line as it may be found: every screw left wound in by whoever had it before. Lists begin here, so that they must look. */
+export function foundLine(setting: LineSetting): LineState {
+  const cold = coldLine(setting)
+  const wound = { ...COLD_SIDE, screwPa: 1 }
+  const nitrogen = setting.line?.needsNitrogen === true ? wound : cold.nitrogen
+  return { ...cold, oxygen: wound, fuel: wound, nitrogen }
+}
+
+/** Whether gas runs out of the torch on this side (into the work, for nitrogen). */
+export function flows(state: LineState, side: Side, setting: LineSetting): boolean {
+  const s = state[side]
+  if (s.deliveryPa <= 0) return false
+  if (side !== 'oxygen') return s.valve > 0
+  return (setting.handleValve !== true || state.handle > 0) && (s.valve > 0 || state.lever === 'down')
+}
+
+/** Whether the way from hose to air is open on this side, gas or none. */
+const isOpen = (state: LineState, side: Side, setting: LineSetting): boolean =>
+  side === 'oxygen'
+    ? (setting.handleValve !== true || state.handle > 0) && (state.oxygen.valve > 0 || state.lever === 'down')
+    : state[side].valve > 0
+
+const inletOf = (side: Side, setting: LineSetting) =>
+  side === 'fuel' && setting.fuel === 'acetylene' ? ACETYLENE_INLET_PA : INLET_PA[side]
+
+/** Pressures of one side after an act: fed by its cylinder, let out by its valve, or trapped as it was. */
+function settleSide(state: LineState, side: Side, setting: LineSetting): SideState {
+  const s = state[side]
+  const open = isOpen(state, side, setting)
+  if (s.turns > 0) {
+    const inletPa = inletOf(side, setting)
+    const lockUp = side === 'fuel' ? (setting.fuelLockUpPa ?? LOCK_UP_PA) : LOCK_UP_PA
+    const fed = s.screwPa > 0 ? (open ? s.screwPa : s.screwPa + lockUp) : open ? 0 : s.deliveryPa
+    const hose: HoseHolds = s.screwPa > 0 && open && s.hose === 'air' ? 'part' : s.hose
+    return s.inletPa === inletPa && s.deliveryPa === fed && s.hose === hose
+      ? s
+      : {
+          turns: s.turns,
+          inletPa,
+          screwPa: s.screwPa,
+          deliveryPa: fed,
+          hose,
+          sweptS: s.sweptS,
+          valve: s.valve,
+        }
+  }
+  if (!open || (s.deliveryPa === 0 && (s.screwPa === 0 || s.inletPa === 0))) return s
+  // emptied through the torch: what is before the regulator leaves too, unless the screw is out
+  return {
+    turns: s.turns,
+    inletPa: s.screwPa > 0 ? 0 : s.inletPa,
+    screwPa: s.screwPa,
+    deliveryPa: 0,
+    hose: s.hose === 'mixed' ? 'mixed' : 'part',
+    sweptS: 0,
+    valve: s.valve,
+  }
+}
+
+/** A hose whose own gas is not behind its open valve takes in the other gas, unless a check valve holds it. */
+function crossed(state: LineState, setting: LineSetting): LineState {
+  if (setting.checkValves === true) return state
+  const oxygenRuns = flows(state, 'oxygen', setting)
+  const fuelRuns = flows(state, 'fuel', setting)
+  if (oxygenRuns === fuelRuns) return state
+  const slack = oxygenRuns ? 'fuel' : 'oxygen'
+  return isOpen(state, slack, setting) && state[slack].hose !== 'mixed'
+    ? onSide(state, slack, { hose: 'mixed' })
+    : state
+}
+
+/** Lets seconds pass: hoses are swept, unlit gas adds up, nitrogen sweeps the work. */
+function passed(state: LineState, seconds: number, setting: LineSetting): LineState {
+  if (seconds <= 0) return state
+  const oxygenRuns = flows(state, 'oxygen', setting)
+  const fuelRuns = flows(state, 'fuel', setting)
+  const nitrogenRuns = flows(state, 'nitrogen', setting)
+  const unlit = state.flame === 'out'
+  const { work } = state
+  return {
+    oxygen: oxygenRuns ? swept(state.oxygen, seconds, setting.sweepS?.oxygen) : state.oxygen,
+    fuel: fuelRuns ? swept(state.fuel, seconds, setting.sweepS?.fuel) : state.fuel,
+    nitrogen: state.nitrogen,
+    handle: state.handle,
+    lever: state.lever,
+    flame: state.flame,
+    retrimmed: state.retrimmed,
+    unlitS: unlit && (oxygenRuns || fuelRuns) ? state.unlitS + seconds : 0,
+    mixedS: unlit && oxygenRuns && fuelRuns ? state.mixedS + seconds : 0,
+    work: nitrogenRuns && work.exit === 'open' ? { ...work, sweptS: work.sweptS + seconds } : work,
+    clockS: state.clockS + seconds,
+  }
+}
+
+function swept(s: SideState, seconds: number, needS = USUAL_SWEEP_S): SideState {
+  const sweptS = s.sweptS + seconds
+  return {
+    turns: s.turns,
+    inletPa: s.inletPa,
+    screwPa: s.screwPa,
+    deliveryPa: s.deliveryPa,
+    hose: sweptS >= needS - 1e-9 ? 'pure' : s.hose,
+    sweptS,
+    valve: s.valve,
+  }
+}
+
+/**
+ * A state with its sides, flame and lever in place. Written out, as every state here is: a million acts a second are
+ * judged, and an object that is spread and then overwritten takes ten times as long.
+ */
+function withSides(
+  s: LineState,
+  oxygen: SideState,
+  fuel: SideState,
+  nitrogen: SideState,
+  flame = s.flame,
+  retrimmed = s.retrimmed,
+): LineState {
+  return {
+    oxygen,
+    fuel,
+    nitrogen,
+    handle: s.handle,
+    lever: s.lever,
+    flame,
+    retrimmed,
+    unlitS: s.unlitS,
+    mixedS: s.mixedS,
+    work: s.work,
+    clockS: s.clockS,
+  }
+}
+const withFlame = (s: LineState, flame: Flame, retrimmed = s.retrimmed): LineState =>
+  withSides(s, s.oxygen, s.fuel, s.nitrogen, flame, retrimmed)
 
 function onSide(state: LineState, side: Side, change: Partial<SideState>): LineState {
-  return { ...state, [side]: settle({ ...state[side], ...change }) }
+  const s = state[side]
+  const next: SideState = {
+    turns: change.turns ?? s.turns,
+    inletPa: change.inletPa ?? s.inletPa,
+    screwPa: change.screwPa ?? s.screwPa,
+    deliveryPa: change.deliveryPa ?? s.deliveryPa,
+    hose: change.hose ?? s.hose,
+    sweptS: change.sweptS ?? s.sweptS,
+    valve: change.valve ?? s.valve,
+  }
+  if (side === 'oxygen') return withSides(state, next, state.fuel, state.nitrogen)
+  return side === 'fuel'
+    ? withSides(state, state.oxygen, next, state.nitrogen)
+    : withSides(state, state.oxygen, state.fuel, next)
+}
+const onWork = (state: LineState, change: Partial<WorkLine>): LineState => ({
+  ...state,
+  work: { ...state.work, ...change },
+})
+
+/** How long an act takes, s. */
+export const takesS = (act: Act): number =>
+  'seconds' in act && act.seconds !== undefined
+    ? act.seconds
+    : act.do === 'open-cylinder' && act.slowly !== true
+      ? 1
+      : TAKES_S[act.do]
+
+/**
+ * One act on the line: the state that it leaves.
+ * @param act what is done; its time passes in the state before it, as gas that runs goes on running meanwhile
+ */
+export function actOn(state: LineState, act: Act, setting: LineSetting): LineState {
+  const then = changed(passed(state, takesS(act), setting), act, setting)
+  return settled(then, setting)
 }
 
-/** One act on the line: the state that it leaves and the hazard that it meets, if any. */
-export function actOn(state: LineState, act: Act, setting: LineSetting): Step {
+function changed(state: LineState, act: Act, setting: LineSetting): LineState {
   switch (act.do) {
-    case 'open-cylinder': {
-      const s = state[act.side]
-      const bad = s.screw === 'in' || s.deliveryPa > 0
-      return {
-        state: onSide(state, act.side, { cylinder: 'open' }),
-        hazard: bad ? 'cylinder-opened-against-screw' : undefined,
-      }
-    }
+    case 'open-cylinder':
+      return onSide(state, act.side, { turns: act.turns ?? usualTurns(act.side, setting) })
     case 'shut-cylinder':
-      return {
-        state: onSide(state, act.side, { cylinder: 'shut' }),
-        hazard: state.flame === 'out' ? undefined : 'flame-left-burning',
-      }
-    case 'screw-in': {
-      const s = state[act.side]
-      const live = s.cylinder === 'open'
-      const next = onSide(state, act.side, {
-        screw: 'in',
-        deliveryPa: live ? act.toPa : 0,
-        hose: live && s.valve === 'open' && s.hose === 'air' ? 'gas' : s.hose,
-      })
-      return {
-        state: next,
-        hazard:
-          hazardOfSetting(act.side, act.toPa, setting) ??
-          (s.valve === 'open' ? undefined : 'set-while-not-flowing'),
-      }
-    }
-    case 'screw-out': {
-      const s = state[act.side]
-      // winding the screw out feeds no more gas but leaves what is already in the hose
-      return {
-        state: onSide(state, act.side, { screw: 'out', deliveryPa: s.valve === 'open' ? 0 : s.deliveryPa }),
-      }
-    }
+      return onSide(state, act.side, { turns: 0 })
     case 'open-valve':
-      return judgeFlow(onSide(state, act.side, { valve: 'open' }))
-    case 'shut-valve': {
-      const next = onSide(state, act.side, { valve: 'shut' })
-      const flame = act.side === 'fuel' ? 'out' : next.flame === 'neutral' ? 'fuel-only' : next.flame
-      return judgeFlow({ ...next, flame })
-    }
-    case 'purge': {
-      const hazard: Hazard | undefined =
-        state.flame !== 'out'
-          ? 'purge-near-flame'
-          : act.seconds < act.needsSeconds || !flows(state[act.side])
-            ? 'purge-too-short'
-            : undefined
-      return { state: onSide(state, act.side, { hose: 'purged' }), hazard }
-    }
+      return onSide(state, act.side, { valve: act.turns ?? 0.25 })
+    case 'shut-valve':
+      return onSide(state, act.side, { valve: 0 })
+    case 'screw-in':
+      return onSide(state, act.side, { screwPa: act.toPa })
+    case 'screw-out':
+      return onSide(state, act.side, { screwPa: 0 })
+    case 'open-handle':
+      return { ...state, handle: 2 }
+    case 'shut-handle':
+      return { ...state, handle: 0 }
     case 'lever-down':
-      return judgeFlow({ ...state, lever: 'down' })
+      return {
+        ...state,
+        lever: 'down',
+        // the jet takes some of the oxygen that the flame was trimmed with
+        flame: state.flame === 'neutral' && !state.retrimmed ? 'carburising' : state.flame,
+      }
     case 'lever-up':
-      return { state: { ...state, lever: 'up' } }
-    case 'light': {
-      const next: LineState = { ...state, flame: 'fuel-only' }
-      if (!flows(state.fuel)) return { state: next, hazard: 'lit-without-fuel' }
-      if (flows(state.oxygen) || state.lever === 'down') return { state: next, hazard: 'lit-with-oxygen-on' }
-      return {
-        state: next,
-        hazard:
-          state.fuel.hose === 'purged' && state.oxygen.hose === 'purged'
-            ? undefined
-            : 'lit-with-unpurged-hose',
-      }
-    }
+      return { ...state, lever: 'up' }
+    case 'light':
+      return withFlame(state, 'fuel-only', false)
     case 'trim':
-      return {
-        state: { ...state, flame: flows(state.oxygen) && state.flame !== 'out' ? 'neutral' : state.flame },
-      }
-    case 'heat':
-      return { state, hazard: state.flame === 'neutral' ? undefined : 'no-flame' }
+      return state.flame === 'out' || state.flame === 'fuel-only'
+        ? state
+        : withFlame(state, act.to ?? 'neutral', state.retrimmed || state.lever === 'down')
     case 'flame-out':
-      return { state: { ...state, flame: 'out' } }
+    case 'pop':
+      return withFlame(state, 'out')
+    case 'heat':
+      return setting.line ? onWork(state, { hot: true }) : state
+    case 'cool':
+      return state.work.hot ? onWork(state, { hot: false }) : state
+    case 'pause':
+    case 'leave':
+      return takesS(act) > RESTED_S ? rested(state) : state
+    case 'vent-line':
+      return onWork(state, { pressurePa: 0 })
+    case 'open-exit':
+      return onWork(state, { exit: 'open', pressurePa: 0, sweptS: 0 })
+    case 'shut-exit':
+      return onWork(state, { exit: 'shut' })
+    case 'raise-test':
+      return state.nitrogen.turns > 0 ? onWork(state, { pressurePa: act.toPa }) : state
+    case 'start-pump':
+      return onWork(state, { pump: 'on', evacuated: state.work.vacuumValve === 'open' })
+    case 'stop-pump':
+      return onWork(state, { pump: 'off' })
+    case 'open-vacuum':
+      return onWork(state, { vacuumValve: 'open', evacuated: state.work.pump === 'on' })
+    case 'shut-vacuum':
+      return onWork(state, { vacuumValve: 'shut' })
+    default:
+      return state
   }
 }
 
-/** Fuel and oxygen may only run together into a flame. */
-function judgeFlow(state: LineState): Step {
-  const oxygen = flows(state.oxygen) || (state.lever === 'down' && state.oxygen.deliveryPa > 0)
-  return {
-    state,
-    hazard: oxygen && flows(state.fuel) && state.flame === 'out' ? 'both-gases-unlit' : undefined,
-  }
+const usualTurns = (side: Side, setting: LineSetting) =>
+  side === 'fuel' && setting.fuel === 'acetylene' ? 0.75 : FULLY_OPEN
+
+function rested(state: LineState): LineState {
+  const stale = (s: SideState): SideState =>
+    s.hose === 'pure' ? { ...s, hose: 'part', sweptS: 0 } : { ...s, sweptS: 0 }
+  return { ...state, oxygen: stale(state.oxygen), fuel: stale(state.fuel) }
 }
 
-/** What is wrong with a line that is being left. */
-export function hazardAtEnd(state: LineState): Hazard | undefined {
-  if (state.flame !== 'out') return 'flame-left-burning'
-  for (const s of [state.oxygen, state.fuel]) {
-    if (s.cylinder === 'open') return 'cylinder-left-open'
-    if (s.deliveryPa > 0) return 'trapped-pressure'
-    if (s.screw === 'in') return 'screw-left-in'
-  }
-  return undefined
-}
-
-/** Runs acts from a cold line: the state they lead to and the first hazard met, with the act that met it. */
-export function runLine(
-  acts: readonly Act[],
-  setting: LineSetting,
-  from: LineState = COLD_LINE,
-): { readonly state: LineState; readonly hazard?: Hazard; readonly at?: number } {
-  let state = from
-  for (const [at, act] of acts.entries()) {
-    const step = actOn(state, act, setting)
-    if (step.hazard) return { state: step.state, hazard: step.hazard, at }
-    state = step.state
-  }
-  return { state }
+/** Brings pressures, hoses and flame to what they are once the act is done. */
+function settled(act: LineState, setting: LineSetting): LineState {
+  // before a hose that is let out has emptied, its gas can reach the other one
+  const state = crossed(act, setting)
+  const oxygen = settleSide(state, 'oxygen', setting)
+  const fuel = settleSide(state, 'fuel', setting)
+  const nitrogen = settleSide(state, 'nitrogen', setting)
+  let next =
+    oxygen === state.oxygen && fuel === state.fuel && nitrogen === state.nitrogen
+      ? state
+      : withSides(state, oxygen, fuel, nitrogen)
+  next = crossed(next, setting)
+  // air comes back into a line as soon as its nitrogen stops
+  if (next.work.sweptS > 0 && !flows(next, 'nitrogen', setting)) next = onWork(next, { sweptS: 0 })
+  if (next.flame === 'out') return next
+  if (!flows(next, 'fuel', setting)) return withFlame(next, 'out', false)
+  const oxygenRuns = flows(next, 'oxygen', setting)
+  if (!oxygenRuns && next.flame !== 'fuel-only') return withFlame(next, 'fuel-only', false)
+  return oxygenRuns && next.flame === 'fuel-only' ? withFlame(next, 'carburising') : next
 }

@@ -1,12 +1,15 @@
-import type { CutFigureName } from '../cut/types.ts'
+import type { LineSchoolName } from './schools.ts'
 import type { Act } from './state.ts'
 
 /** The stretch of work that a step belongs to, as shown above it. */
-export type Phase = 'before' | 'rig' | 'pressures' | 'light' | 'cut' | 'after'
+export type Phase = 'before' | 'rig' | 'pressures' | 'light' | 'cut' | 'braze' | 'break' | 'after'
 
-/** A clock that goes with a step. `at-least` counts down to 0; `about` counts up through a span. Seconds. */
+/**
+ * A clock that goes with a step, seconds. `at-least` counts down to 0 and holds the step; `about` counts up through a
+ * span; `at-most` counts up from when the step is reached and alarms past its end; `carries-on` starts when the step is confirmed and goes on beside the rest, also after the end.
+ */
 export type StepTimer =
-  | { readonly kind: 'at-least'; readonly what: string; readonly seconds: number }
+  | { readonly kind: 'at-least' | 'at-most' | 'carries-on'; readonly what: string; readonly seconds: number }
   | { readonly kind: 'about'; readonly what: string; readonly lowS: number; readonly highS: number }
 
 /** A pace to follow: SI. */
@@ -15,15 +18,26 @@ export interface StepPace {
   readonly lengthM: number
 }
 
+/** Where the heat or the rod goes, in its order: clock positions round a joint, or places along a seam, in turn. */
+export interface StepPattern {
+  readonly shows: 'heat' | 'feed'
+  readonly of: 'round' | 'seam'
+  /** Each sweep as the places it passes: hours of the clock (12 on top), or 1 to n along the seam. */
+  readonly sweeps: readonly (readonly number[])[]
+  /** How long one place takes, s. */
+  readonly eachS: number
+}
+
 /** One step of a procedure: what to do first, then why, what to expect, and what if not. */
 export interface Step {
   readonly id: string
   readonly phase: Phase
   /** Verb first. A figure's value follows it in large type when `figure` is named. */
   readonly act: string
-  readonly figure?: CutFigureName
+  /** A figure of the plan, by name. */
+  readonly figure?: string
   /** Further figures of the plan that belong to the step. */
-  readonly also?: readonly CutFigureName[]
+  readonly also?: readonly string[]
   readonly why: string
   readonly see?: string
   readonly ifNot?: string
@@ -31,5 +45,10 @@ export interface Step {
   readonly caution?: string
   readonly timer?: StepTimer
   readonly pace?: StepPace
+  readonly pattern?: StepPattern
   readonly acts: readonly Act[]
+  /** The choices of the shop that shaped it. */
+  readonly schools?: readonly LineSchoolName[]
+  /** An apprentice has it confirmed by an instructor. */
+  readonly instructor?: boolean
 }

@@ -1,8 +1,13 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { foldRun, mayFollow, RUN_EVENT_KINDS, type RunEvent } from './run.ts'
+import { runSteps } from '../line/hazards.ts'
+import { foundLine } from '../line/state.ts'
+import { cutSteps, given } from '../line/test-support.ts'
+import type { Step } from '../line/steps.ts'
+import { breakNamed, clocksOf, foldRun, mayFollow, RUN_EVENT_KINDS, type RunEvent } from './run.ts'
 
-const STEPS = ['a', 'b', 'c'].map((id) => ({ id }))
+const STEPS = ['a', 'b', 'c'].map((id): Step => ({ id, phase: 'cut', act: id, why: '', acts: [] }))
+const RUN = { steps: STEPS, breaks: {} }
 const event = (kind: RunEvent['kind'], stepId: string, at = '2026-03-02T08:00:00.000Z'): RunEvent => ({
   id: `${kind}${stepId}${at}`,
   kind,
@@ -14,26 +19,26 @@ const event = (kind: RunEvent['kind'], stepId: string, at = '2026-03-02T08:00:00
 
 describe('foldRun', () => {
   it('counts a step once, however often it is confirmed', () => {
-    const p = foldRun(STEPS, [event('done', 'a'), event('done', 'a'), event('done', 'c')])
+    const p = foldRun(RUN, [event('done', 'a'), event('done', 'a'), event('done', 'c')])
     expect(p).toMatchObject({ index: 1, state: 'running', confirmed: { a: { skipped: false } } })
   })
   it('goes back, forgets the clock with the step, and finishes', () => {
-    const p = foldRun(STEPS, [event('done', 'a'), event('timer', 'b'), event('back', 'b')])
+    const p = foldRun(RUN, [event('done', 'a'), event('timer', 'b'), event('back', 'b')])
     expect(p).toMatchObject({ index: 0, timerFrom: undefined, confirmed: {} })
-    expect(foldRun(STEPS, [event('timer', 'a', '2026-03-02T09:00:00.000Z')]).timerFrom).toBe(
+    expect(foldRun(RUN, [event('timer', 'a', '2026-03-02T09:00:00.000Z')]).timerFrom).toBe(
       '2026-03-02T09:00:00.000Z',
     )
     expect(
       foldRun(
-        STEPS,
+        RUN,
         STEPS.map((s) => event('done', s.id)),
       ).state,
     ).toBe('finished')
   })
   it('keeps a skip apart from a done, and takes nothing after a stop', () => {
-    const p = foldRun(STEPS, [event('skip', 'a'), event('stop', 'b'), event('done', 'b')])
+    const p = foldRun(RUN, [event('skip', 'a'), event('stop', 'b'), event('done', 'b')])
     expect(p).toMatchObject({ index: 1, state: 'stopped', confirmed: { a: { skipped: true } } })
-    expect(mayFollow(STEPS, p, event('done', 'b'))).toBe(false)
+    expect(mayFollow(RUN, p, event('done', 'b'))).toBe(false)
   })
   it('takes exactly the events that may follow, for any sequence (a naive machine agrees)', () => {
     const anyEvent = fc.record({
@@ -46,20 +51,95 @@ describe('foldRun', () => {
         let at = 0
         let stopped = false
         events.forEach((e, i) => {
-          const may = mayFollow(STEPS, foldRun(STEPS, events.slice(0, i)), e)
+          const may = mayFollow(RUN, foldRun(RUN, events.slice(0, i)), e)
           const live = !stopped && at < STEPS.length
           const naive =
             live &&
             (e.kind === 'trouble' ||
               e.kind === 'stop' ||
-              (STEPS[at]?.id === e.stepId && (e.kind !== 'back' || at > 0)))
+              // no break is frozen with this run, so none may be taken
+              (e.kind !== 'break' &&
+                e.kind !== 'hand-over' &&
+                STEPS[at]?.id === e.stepId &&
+                (e.kind !== 'back' || at > 0)))
           expect(may).toBe(naive)
           if (naive && (e.kind === 'done' || e.kind === 'skip')) at += 1
           if (naive && e.kind === 'back') at -= 1
           if (naive && e.kind === 'stop') stopped = true
         })
-        expect(foldRun(STEPS, events).index).toBe(at)
+        expect(foldRun(RUN, events).index).toBe(at)
       }),
     )
+  })
+})
+
+describe('breaks', () => {
+  const made = given(cutSteps())
+  const run = { steps: made.steps, breaks: made.breaks }
+  const at = (i: number) => new Date(Date.UTC(2026, 2, 2, 8, i)).toISOString()
+  const cutAt = made.steps.findIndex((s) => s.id === 'cut')
+  const before = made.steps.slice(0, cutAt).map((s, i) => ({ ...event('done', s.id, at(i)), id: `d${i}` }))
+  const taken = (
+    reason: string,
+    kind: RunEvent['kind'] = 'break',
+    personId: string | null = null,
+  ): RunEvent => ({
+    ...event(kind, 'cut', at(60)),
+    reason,
+    personId,
+  })
+  it('puts its steps before the one in hand, and comes back to it', () => {
+    const p = foldRun(run, [...before, taken('tip-change lit')])
+    expect(p.steps[p.index]?.id).toBe('shut-torch~1')
+    const through = made.breaks['tip-change'].lit ?? []
+    const done = through.map((s, i) => ({ ...event('done', `${s.id}~1`, at(61 + i)), id: `b${i}` }))
+    const back = foldRun(run, [...before, taken('tip-change lit'), ...done])
+    expect(back.steps[back.index]?.id).toBe('cut')
+    expect(back.since).toBe(at(60 + through.length))
+    // and a second one is told apart from the first
+    const again = foldRun(run, [...before, taken('tip-change lit'), ...done, taken('relight lit')])
+    expect(again.steps[again.index]?.id).toBe('after-pop~2')
+  })
+  it('leaves a line that the model accepts, wherever it was taken', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.constantFrom('short-pause', 'long-break', 'tip-change', 'relight'), { maxLength: 4 }),
+        (names) => {
+          let events: RunEvent[] = [...before]
+          for (const name of names) {
+            events = [...events, { ...taken(`${name} lit`), id: `${name}${events.length}` }]
+            let p = foldRun(run, events)
+            while (p.steps[p.index]?.phase === 'break') {
+              events.push({ ...event('done', p.steps[p.index]?.id ?? ''), id: `e${events.length}` })
+              p = foldRun(run, events)
+            }
+          }
+          const all = foldRun(run, events).steps
+          const judged = runSteps(all, made.setting, foundLine(made.setting))
+          expect(judged.met.filter((m) => m.grade === 'forbidden')).toEqual([])
+        },
+      ),
+      { numRuns: 40 },
+    )
+  })
+  it('ends a run by shutting the rig down, with its fire watch', () => {
+    const p = foldRun(run, [...before, taken('shutdown lit')])
+    expect(p.steps.slice(p.index).map((s) => s.id)).toEqual([
+      ...(made.breaks.shutdown.lit ?? []).map((s) => `${s.id}~1`),
+      'fire-watch',
+    ])
+    const rest = p.steps.slice(p.index).map((s, i) => ({ ...event('done', s.id, at(70 + i)), id: `s${i}` }))
+    const ended = foldRun(run, [...before, taken('shutdown lit'), ...rest])
+    expect(ended.state).toBe('stopped')
+    expect(clocksOf(ended)).toEqual([{ what: 'Fire watch', from: rest.at(-1)?.at, seconds: 3600 }])
+  })
+  it('remembers who took it over, and takes no hand-over for a break', () => {
+    const p = foldRun(run, [...before, taken('hand-over lit', 'hand-over', 'orla')])
+    expect(p.takenOverBy).toBe('orla')
+    expect(p.steps[p.index + 1]?.id).toBe('hand-over~1')
+    expect(foldRun(run, [...before, taken('hand-over lit', 'break')]).steps).toHaveLength(made.steps.length)
+    expect(foldRun(run, [...before, taken('tip-change lit', 'hand-over')]).takenOverBy).toBeUndefined()
+    expect(breakNamed('nap lit')).toBeUndefined()
+    expect(breakNamed(null)).toBeUndefined()
   })
 })

@@ -7,6 +7,8 @@ import type { Handlers } from './mount.ts'
 
 const NEXT_SHOWN = 6
 const RECENT_SHOWN = 5
+/** No clock that goes on after a run is longer than this: casting cools overnight. */
+const WATCHED_MS = 24 * 3600 * 1000
 
 const head = (row: JobRow) => ({ id: row.id, name: row.name, place: row.place, createdAt: row.created_at })
 const withSummaries = (store: Store, row: JobRow): JobSummary => ({
@@ -19,9 +21,12 @@ export const jobHandlers: Pick<
   Handlers,
   'today' | 'listJobs' | 'getJob' | 'addJob' | 'addTicket' | 'changeTicket'
 > = {
-  today: ({ store }) => ({
+  today: ({ store, now }) => ({
     running: store.runs.open(),
     toWrite: store.runs.unwritten(),
+    watched: store.runs
+      .endedSince(new Date(now().getTime() - WATCHED_MS).toISOString())
+      .filter((r) => r.clocks.some((c) => Date.parse(c.from) + c.seconds * 1000 > now().getTime())),
     next: store.tickets
       .all()
       .filter((t) => t.state === 'planned')

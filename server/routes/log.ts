@@ -1,3 +1,4 @@
+import { foldRun } from '#core/record/run.ts'
 import { parseQuantity, type Kind } from '#core/quantity/index.ts'
 import { planDraft } from '#contract/plan-of.ts'
 import type { Settings } from '#contract/schemas.ts'
@@ -38,9 +39,14 @@ function entry(store: Store, id: string): LogEntry {
   const run = stored.runId === null ? undefined : store.runs.get(stored.runId)
   return {
     ...stored,
-    plan: run?.plan ?? null,
+    plan: run?.plan.kind === 'cut' ? run.plan : null,
     run: run
-      ? { startedAt: run.startedAt, endedAt: run.endedAt, steps: run.steps, events: run.events }
+      ? {
+          startedAt: run.startedAt,
+          endedAt: run.endedAt,
+          steps: foldRun(run, run.events).steps,
+          events: run.events,
+        }
       : null,
   }
 }

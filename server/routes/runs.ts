@@ -1,6 +1,6 @@
-import { cutProcedure } from '#core/line/cut-procedure.ts'
 import { foldRun, mayFollow, type RunEvent } from '#core/record/run.ts'
-import { planDraft } from '#contract/plan-of.ts'
+import { planPiece } from '#contract/plan-of.ts'
+import { procedureOf } from '#contract/procedure-of.ts'
 import type { Run } from '#contract/types.ts'
 import { AppError, conflict, notFound } from '../errors.ts'
 import type { Store } from '../store.ts'
@@ -18,8 +18,21 @@ export function checkPerson(store: Store, personId: string | null): void {
     throw new AppError(422, 'bad-input', 'There is no such person.', 'personId')
 }
 
+/** What an apprentice does to the line is looked at by an instructor before it counts as done. */
+function checkInstructor(store: Store, runs: string | null, confirms: string | null): void {
+  if (runs === null || store.people.get(runs)?.role !== 'apprentice') return
+  if (confirms === null || store.people.get(confirms)?.role !== 'instructor')
+    throw new AppError(
+      422,
+      'instructor-wanted',
+      'An instructor confirms this step of an apprentice.',
+      'personId',
+    )
+}
+
 /** Runs and their confirmed steps. A request sent twice is stored once. */
-export const runHandlers: Pick<Handlers, 'startRun' | 'getRun' | 'addRunEvent'> = {
+export const runHandlers: Pick<Handlers, 'startRun' | 'getRun' | 'addRunEvent' | 'listGasUses'> = {
+  listGasUses: ({ store }) => store.runs.gasUses(),
   getRun: ({ store }, { params }) => found(store, params.id),
   startRun: ({ store }, { body }) =>
     store.transaction(() => {
@@ -28,10 +41,9 @@ export const runHandlers: Pick<Handlers, 'startRun' | 'getRun' | 'addRunEvent'> 
       const ticket = store.tickets.get(body.ticketId)
       if (!ticket) throw new AppError(422, 'bad-input', 'There is no such piece.', 'ticketId')
       checkPerson(store, body.personId)
-      if (store.runs.openOn(ticket.id)) throw conflict('already-running', 'This piece is being cut already.')
-      if (ticket.draft.kind !== 'cut')
-        throw new AppError(422, 'not-a-cut', 'Only cuts are led through step by step.', 'ticketId')
-      const planned = planDraft(ticket.draft, store.settings.get(), store.log.kerfs())
+      if (store.runs.openOn(ticket.id)) throw conflict('already-running', 'This piece is under way already.')
+      const settings = store.settings.get()
+      const planned = planPiece(ticket.draft, settings, store.log.kerfs())
       if (!planned.ok)
         throw new AppError(
           422,
@@ -39,7 +51,7 @@ export const runHandlers: Pick<Handlers, 'startRun' | 'getRun' | 'addRunEvent'> 
           planned.errors[0]?.message ?? 'This piece has no plan.',
           planned.errors[0]?.field,
         )
-      const procedure = cutProcedure(planned.plan, planned.request)
+      const procedure = procedureOf(ticket.draft, planned, settings)
       if (!procedure.ok) throw new AppError(422, 'stopped', procedure.text)
       store.runs.add({
         id: body.id,
@@ -50,6 +62,7 @@ export const runHandlers: Pick<Handlers, 'startRun' | 'getRun' | 'addRunEvent'> 
         plan: planned.plan,
         setting: procedure.setting,
         steps: procedure.steps,
+        breaks: procedure.breaks,
       })
       return found(store, body.id)
     }),
@@ -63,13 +76,16 @@ export const runHandlers: Pick<Handlers, 'startRun' | 'getRun' | 'addRunEvent'> 
       checkPerson(store, event.personId)
       if (event.kind === 'skip' && (event.reason ?? '') === '')
         throw new AppError(422, 'bad-input', 'Say why the step is skipped.', 'reason')
-      if (!before.steps.some((s) => s.id === event.stepId))
-        throw new AppError(422, 'bad-input', 'There is no such step in this run.', 'stepId')
-      if (!mayFollow(before.steps, foldRun(before.steps, before.events), event))
+      const progress = foldRun(before, before.events)
+      const step = progress.steps.find((s) => s.id === event.stepId)
+      if (!step) throw new AppError(422, 'bad-input', 'There is no such step in this run.', 'stepId')
+      if (!mayFollow(before, progress, event))
         throw conflict('step-moved-on', 'That step is no longer the one in hand.')
+      if (step.instructor === true && event.kind === 'done')
+        checkInstructor(store, progress.takenOverBy ?? before.personId, event.personId)
       store.runs.addEvent(before.id, event)
-      const after = foldRun(before.steps, [...before.events, event])
-      if (after.state !== 'running') store.runs.end(before.id, event.at)
+      const after = foldRun(before, [...before.events, event])
+      if (after.state !== 'running') store.runs.end(before.id, event.at, after.state === 'stopped')
       return found(store, before.id)
     })
     hub.changed(run.id)

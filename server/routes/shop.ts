@@ -1,12 +1,30 @@
 import { readPrice } from '#core/cost.ts'
 import { readCut } from '#core/cut/index.ts'
+import { readTorchGear } from '#core/line/read-torch.ts'
+import { gearFault, type Gear } from '#core/rig/gear.ts'
 import { AppError, conflict, notFound } from '../errors.ts'
 import type { Handlers } from './mount.ts'
 
-/** Settings, people and torches. */
+/** The fields of a thing, as its kind has them. */
+function checkGear(gear: Pick<Gear, 'kind' | 'fields'>): void {
+  const fault = gearFault(gear)
+  if (fault) throw new AppError(422, 'bad-input', fault.message, `fields.${fault.field}`)
+}
+
+/** Settings, people, torches and the rest of the rig. */
 export const shopHandlers: Pick<
   Handlers,
-  'getSettings' | 'putSettings' | 'listPeople' | 'addPerson' | 'changePerson' | 'listTorches' | 'addTorch'
+  | 'getSettings'
+  | 'putSettings'
+  | 'listPeople'
+  | 'addPerson'
+  | 'changePerson'
+  | 'listTorches'
+  | 'addTorch'
+  | 'changeTorch'
+  | 'listGear'
+  | 'addGear'
+  | 'changeGear'
 > = {
   getSettings: ({ store }) => store.settings.get(),
   putSettings: ({ store }, { body }) => {
@@ -29,15 +47,16 @@ export const shopHandlers: Pick<
     if (known) return known
     if (store.people.named(body.name)) throw conflict('name-taken', `There is already a ${body.name}.`)
     store.people.add(body.id, body.name, now().toISOString())
-    return { id: body.id, name: body.name, active: true }
+    return { id: body.id, name: body.name, active: true, role: 'practised' }
   },
   changePerson: ({ store }, { params, body }) => {
     if (!store.people.get(params.id)) throw notFound('person')
     const namesake = store.people.named(body.name)
     if (namesake && namesake.id !== params.id)
       throw conflict('name-taken', `There is already a ${body.name}.`)
-    store.people.change(params.id, body.name, body.active)
-    return { id: params.id, name: body.name, active: body.active }
+    const person = { id: params.id, ...body }
+    store.people.change(person)
+    return person
   },
   listTorches: ({ store }) => store.torches.list(),
   addTorch: ({ store, now }, { body }) => {
@@ -47,5 +66,32 @@ export const shopHandlers: Pick<
       throw conflict('name-taken', `There is already a torch called ${body.name}.`)
     store.torches.add(body, now().toISOString())
     return body
+  },
+  changeTorch: ({ store }, { params, body }) => {
+    if (!store.torches.get(params.id)) throw notFound('torch')
+    const namesake = store.torches.named(body.name)
+    if (namesake && namesake.id !== params.id)
+      throw conflict('name-taken', `There is already a torch called ${body.name}.`)
+    const read = readTorchGear(body.rig.torch, 'rig.torch')
+    if (!read.ok) throw new AppError(422, 'bad-input', read.message, read.field)
+    const torch = { id: params.id, ...body }
+    store.torches.change(torch)
+    return torch
+  },
+  listGear: ({ store }) => store.gear.list(),
+  addGear: ({ store, now }, { body }) => {
+    const known = store.gear.get(body.id)
+    if (known) return known
+    checkGear(body)
+    store.gear.add(body, now().toISOString())
+    return { ...body, active: true }
+  },
+  changeGear: ({ store, now }, { params, body }) => {
+    const known = store.gear.get(params.id)
+    if (!known) throw notFound('thing')
+    checkGear({ kind: known.kind, fields: body.fields })
+    const gear = { ...known, ...body }
+    store.gear.change(gear, now().toISOString())
+    return gear
   },
 }

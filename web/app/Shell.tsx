@@ -1,4 +1,4 @@
-import { BookOpenText, ClipboardList, Settings as Cog, Sunrise, Wrench } from 'lucide-react'
+import { BookOpenText, ClipboardList, Gauge, Settings as Cog, Sunrise, Wrench } from 'lucide-react'
 import { lazy, Suspense, useMemo, useState } from 'react'
 import { NavLink, Outlet, useNavigate } from 'react-router'
 import { device } from './device.ts'
@@ -12,6 +12,7 @@ const KeysPanel = lazy(() => import('./KeysPanel.tsx'))
 const PLACES = [
   { to: '/', name: 'Today', Icon: Sunrise },
   { to: '/jobs', name: 'Jobs', Icon: ClipboardList },
+  { to: '/rig', name: 'Rig', Icon: Gauge },
   { to: '/bench', name: 'Bench', Icon: Wrench },
   { to: '/log', name: 'Log', Icon: BookOpenText },
   { to: '/settings', name: 'Settings', Icon: Cog },

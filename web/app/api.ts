@@ -51,7 +51,7 @@ const baseQuery: BaseQueryFn<Ask, unknown, Failure> = ({ route, params, body }) 
 export const api = createApi({
   reducerPath: 'api',
   baseQuery,
-  tagTypes: ['Settings', 'People', 'Torches', 'Jobs', 'Runs', 'Log', 'Stock', 'Tips'],
+  tagTypes: ['Settings', 'People', 'Torches', 'Gear', 'Jobs', 'Runs', 'Log', 'Stock', 'Tips'],
   refetchOnReconnect: true,
   endpoints: (make) => ({
     today: make.query<AnswerOf<'today'>, void>({
@@ -85,6 +85,26 @@ export const api = createApi({
     addTorch: make.mutation<AnswerOf<'addTorch'>, BodyOf<'addTorch'>>({
       query: (body) => ({ route: 'addTorch', body }),
       invalidatesTags: ['Torches'],
+    }),
+    changeTorch: make.mutation<AnswerOf<'changeTorch'>, ParamsOf<'changeTorch'> & BodyOf<'changeTorch'>>({
+      query: ({ id, ...body }) => ({ route: 'changeTorch', params: { id }, body }),
+      invalidatesTags: ['Torches'],
+    }),
+    gear: make.query<AnswerOf<'listGear'>, void>({
+      query: () => ({ route: 'listGear' }),
+      providesTags: ['Gear'],
+    }),
+    addGear: make.mutation<AnswerOf<'addGear'>, BodyOf<'addGear'>>({
+      query: (body) => ({ route: 'addGear', body }),
+      invalidatesTags: ['Gear'],
+    }),
+    changeGear: make.mutation<AnswerOf<'changeGear'>, ParamsOf<'changeGear'> & BodyOf<'changeGear'>>({
+      query: ({ id, ...body }) => ({ route: 'changeGear', params: { id }, body }),
+      invalidatesTags: ['Gear'],
+    }),
+    gasUses: make.query<AnswerOf<'listGasUses'>, void>({
+      query: () => ({ route: 'listGasUses' }),
+      providesTags: ['Runs'],
     }),
     jobs: make.query<AnswerOf<'listJobs'>, void>({
       query: () => ({ route: 'listJobs' }),

@@ -54,6 +54,8 @@ export const router = createBrowserRouter([
       { path: '/jobs', element: view(() => import('../views/jobs/Jobs.tsx')) },
       { path: '/jobs/:jobId', element: view(() => import('../views/plan/JobPage.tsx')) },
       { path: '/jobs/:jobId/:ticketId', element: view(() => import('../views/plan/JobPage.tsx')) },
+      { path: '/jobs/:jobId/:ticketId/work', element: view(() => import('../views/work/WorkPage.tsx')) },
+      { path: '/rig', element: view(() => import('../views/rig/Rig.tsx')) },
       {
         path: '/bench',
         element: view(() => import('../views/bench/Bench.tsx')),

@@ -2,7 +2,7 @@ import { useEffect } from 'react'
 
 /** Every shortcut, for the help and for the views that answer to them. */
 export const SHORTCUTS = [
-  { keys: '1–5', does: 'Today, Jobs, Bench, Log, Settings' },
+  { keys: '1–6', does: 'Today, Jobs, Rig, Bench, Log, Settings' },
   { keys: 'n', does: 'Start a piece' },
   { keys: 'w', does: 'The work: first field of a plan' },
   { keys: 'l', does: 'The line: first station of a plan' },
@@ -10,6 +10,8 @@ export const SHORTCUTS = [
   { keys: 'Space', does: 'Step done, while running' },
   { keys: 'Backspace', does: 'Step back, while running' },
   { keys: 't', does: 'Trouble, while running' },
+  { keys: 'b', does: 'Leave the work: break, tip, hand over' },
+  { keys: 'f', does: 'The flame card, while running' },
   { keys: 'u', does: 'Flip between inches and millimetres' },
   { keys: '?', does: 'This list' },
 ] as const

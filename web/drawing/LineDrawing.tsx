@@ -30,8 +30,7 @@ export const LineDrawing = memo(function LineDrawing({
   work = 'plate',
 }: Props) {
   const flame = live?.flame ?? 'neutral'
-  const gas = (side: 'oxygen' | 'fuel') =>
-    live ? live[side].cylinder === 'open' || live[side].deliveryPa > 0 : true
+  const gas = (side: 'oxygen' | 'fuel') => (live ? live[side].turns > 0 || live[side].deliveryPa > 0 : true)
   const pressed = (side: 'oxygen' | 'fuel') => (live ? live[side].deliveryPa > 0 : true)
   return (
     <svg viewBox={`0 0 ${W} ${H}`} aria-hidden="true" className="h-full w-full">
@@ -42,7 +41,7 @@ export const LineDrawing = memo(function LineDrawing({
         pressed={pressed('oxygen')}
         needle={live && !pressed('oxygen') ? 0 : oxygenNeedle}
         hose="M316 96C350 96 340 144 392 144H470C530 144 545 96 596 104C640 110 634 134 676 134"
-        open={live ? live.oxygen.valve === 'open' : true}
+        open={live ? live.oxygen.valve > 0 : true}
         valveAt={[706, 118]}
       />
       <Side
@@ -52,7 +51,7 @@ export const LineDrawing = memo(function LineDrawing({
         pressed={pressed('fuel')}
         needle={live && !pressed('fuel') ? 0 : fuelNeedle}
         hose="M316 228C350 228 340 270 392 270H480C560 270 560 212 604 212C646 212 640 166 676 166"
-        open={live ? live.fuel.valve === 'open' : true}
+        open={live ? live.fuel.valve > 0 : true}
         valveAt={[706, 182]}
       />
       <g stroke="var(--ink)" strokeWidth={1.5}>
@@ -79,12 +78,12 @@ export const LineDrawing = memo(function LineDrawing({
             fill={flame === 'fuel-only' ? 'var(--gas-orange)' : 'var(--flame)'}
             opacity={0.75}
           />
-          {flame === 'neutral' ? (
+          {flame === 'fuel-only' ? null : (
             <path d="M966 142 1000 146 966 149ZM966 151 1000 154 966 158Z" fill="var(--cone)" />
-          ) : null}
+          )}
         </g>
       )}
-      {flame === 'neutral' && work === 'plate' ? (
+      {flame !== 'out' && flame !== 'fuel-only' && work === 'plate' ? (
         <line
           x1={966}
           y1={150}

@@ -7,8 +7,8 @@ interface PanelProps {
   readonly open: boolean
   readonly onClose: () => void
   readonly children: ReactNode
-  /** From the side for reading, in the middle for asking. */
-  readonly place?: 'side' | 'middle'
+  /** From the side for reading, in the middle for asking, over everything for what must be read from afar. */
+  readonly place?: 'side' | 'middle' | 'full'
   /** As wide as the window allows. */
   readonly wide?: boolean
   /** For a form that begins with a name: its first field is ready to be typed into. */
@@ -21,6 +21,7 @@ const PLACES = {
   side: 'right-0 top-0 h-dvh w-full max-w-[480px] border-l-[1.5px]',
   middle:
     'left-1/2 top-1/2 max-h-[92dvh] w-[min(560px,94vw)] -translate-x-1/2 -translate-y-1/2 rounded-md border-[1.5px]',
+  full: 'inset-2 rounded-md border-[3px] border-alarm! md:inset-5',
 } as const
 
 /** A sheet over the page; Escape or the cross closes it. */

@@ -1,9 +1,13 @@
+import type { BrazePlan } from '#core/braze/types.ts'
 import type { CutPlan } from '#core/cut/index.ts'
+import type { Figure } from '#core/figure.ts'
+import type { BreakSteps } from '#core/line/procedure.ts'
 import type { LineSetting } from '#core/line/state.ts'
 import type { Step } from '#core/line/steps.ts'
-import { foldRun, type RunEvent, type RunEventKind } from '#core/record/run.ts'
-import type { CutDraft } from '#contract/schemas.ts'
-import type { Run, RunSummary } from '#contract/types.ts'
+import { clocksOf, foldRun, type RunEvent, type RunEventKind } from '#core/record/run.ts'
+import type { PieceDraft } from '#contract/schemas.ts'
+import type { FuelId } from '#core/gas/fuels.ts'
+import type { GasUsed, Run, RunSummary } from '#contract/types.ts'
 import type { Db } from '../open.ts'
 
 interface Row {
@@ -21,6 +25,14 @@ interface Row {
   plan: string
   setting: string
   steps: string
+  breaks: string
+}
+interface GasRow {
+  ended_at: string
+  fuel: string
+  oxygen: number | null
+  used: number | null
+  nitrogen: number | null
 }
 interface EventRow {
   id: string
@@ -34,7 +46,7 @@ interface EventRow {
 const SELECT = `
   SELECT r.id, r.ticket_id, t.job_id, j.name AS job_name, t.title, r.person_id, p.name AS person_name,
     r.started_at, r.ended_at, EXISTS (SELECT 1 FROM log l WHERE l.run_id = r.id) AS logged,
-    r.draft, r.plan, r.setting, r.steps
+    r.draft, r.plan, r.setting, r.steps, r.breaks
   FROM runs r JOIN tickets t ON t.id = r.ticket_id JOIN jobs j ON j.id = t.job_id LEFT JOIN people p ON p.id = r.person_id`
 
 /** What a run is begun with. */
@@ -43,10 +55,11 @@ export interface NewRun {
   readonly ticketId: string
   readonly personId: string | null
   readonly at: string
-  readonly draft: CutDraft
-  readonly plan: CutPlan
+  readonly draft: PieceDraft
+  readonly plan: CutPlan | BrazePlan
   readonly setting: LineSetting
   readonly steps: readonly Step[]
+  readonly breaks: BreakSteps
 }
 
 /** Runs with every confirmed event, in the order in which they were stored. */
@@ -55,7 +68,15 @@ export function runsTable(db: Db) {
   const open = db.prepare<[], Row>(`${SELECT} WHERE r.ended_at IS NULL ORDER BY r.started_at DESC`)
   const unwritten = db.prepare<[], Row>(
     `${SELECT} WHERE r.ended_at IS NOT NULL AND NOT EXISTS (SELECT 1 FROM log l WHERE l.run_id = r.id)
-       AND NOT EXISTS (SELECT 1 FROM run_events e WHERE e.run_id = r.id AND e.kind = 'stop') ORDER BY r.ended_at DESC`,
+       AND r.stopped = 0 AND r.draft ->> '$.kind' = 'cut' ORDER BY r.ended_at DESC`,
+  )
+  const endedSince = db.prepare<[string], Row>(`${SELECT} WHERE r.ended_at > ? ORDER BY r.ended_at DESC`)
+  // only the figures that matter are read: a plan is some 30 kB
+  const gas = db.prepare<[], GasRow>(
+    `SELECT ended_at, setting ->> '$.fuel' AS fuel,
+       plan ->> '$.figures.oxygenUsed.value' AS oxygen, plan ->> '$.figures.fuelUsed.value' AS used,
+       plan ->> '$.figures.purgeGas.value' AS nitrogen
+     FROM runs WHERE ended_at IS NOT NULL AND stopped = 0 ORDER BY ended_at`,
   )
   const ofTicket = db.prepare<[string], { id: string }>(
     'SELECT id FROM runs WHERE ticket_id = ? AND ended_at IS NULL',
@@ -64,14 +85,15 @@ export function runsTable(db: Db) {
     'SELECT id, kind, step_id, at, person_id, reason FROM run_events WHERE run_id = ? ORDER BY seq',
   )
   const hasEvent = db.prepare<[string], { run_id: string }>('SELECT run_id FROM run_events WHERE id = ?')
-  const add = db.prepare<[string, string, string | null, string, string, string, string, string]>(
-    'INSERT INTO runs (id, ticket_id, person_id, started_at, draft, plan, setting, steps) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
+  const add = db.prepare<[string, string, string | null, string, string, string, string, string, string]>(
+    `INSERT INTO runs (id, ticket_id, person_id, started_at, draft, plan, setting, steps, breaks)
+     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
   )
   const addEvent = db.prepare<[string, string, string, string, string, string, string | null, string | null]>(
     `INSERT INTO run_events (run_id, seq, id, kind, step_id, at, person_id, reason)
      VALUES (?, (SELECT coalesce(max(seq), 0) + 1 FROM run_events WHERE run_id = ?), ?, ?, ?, ?, ?, ?)`,
   )
-  const end = db.prepare<[string, string]>('UPDATE runs SET ended_at = ? WHERE id = ?')
+  const end = db.prepare<[string, number, string]>('UPDATE runs SET ended_at = ?, stopped = ? WHERE id = ?')
 
   const eventsOf = (id: string): RunEvent[] =>
     events.all(id).map((e) => ({
@@ -93,17 +115,20 @@ export function runsTable(db: Db) {
     startedAt: r.started_at,
     endedAt: r.ended_at,
     logged: r.logged === 1,
-    draft: JSON.parse(r.draft) as CutDraft,
-    plan: JSON.parse(r.plan) as CutPlan,
+    draft: JSON.parse(r.draft) as PieceDraft,
+    plan: JSON.parse(r.plan) as CutPlan | BrazePlan,
     setting: JSON.parse(r.setting) as LineSetting,
     steps: JSON.parse(r.steps) as Step[],
+    breaks: JSON.parse(r.breaks) as Partial<BreakSteps>,
     events: eventsOf(r.id),
   })
   const summary = (r: Row): RunSummary => {
-    const { steps, events: all, ...rest } = run(r)
-    const progress = foldRun(steps, all)
+    const { events: all, ...rest } = run(r)
+    const progress = foldRun(rest, all)
+    const { steps } = progress
     const next = steps[progress.index]
-    const figure = next?.figure ? rest.plan.figures[next.figure] : undefined
+    const figures: Readonly<Partial<Record<string, Figure>>> = rest.plan.figures
+    const figure = next?.figure ? figures[next.figure] : undefined
     return {
       id: rest.id,
       ticketId: rest.ticketId,
@@ -116,7 +141,8 @@ export function runsTable(db: Db) {
       stepsDone: progress.index,
       stepsAll: steps.length,
       nextAct: next?.act ?? null,
-      nextFigure: next?.figure && figure ? { name: next.figure, value: figure.value } : null,
+      nextFigure: figure ? { value: figure.value, unit: figure.unit } : null,
+      clocks: clocksOf(progress),
     }
   }
   return {
@@ -126,6 +152,16 @@ export function runsTable(db: Db) {
     },
     open: (): RunSummary[] => open.all().map(summary),
     unwritten: (): RunSummary[] => unwritten.all().map(summary),
+    /** Ended since `after`, newest first: their clocks may still go on. */
+    endedSince: (after: string): RunSummary[] => endedSince.all(after).map(summary),
+    gasUses: (): GasUsed[] =>
+      gas.all().map((r) => ({
+        at: r.ended_at,
+        fuel: r.fuel as FuelId,
+        oxygenM3: r.oxygen ?? 0,
+        fuelM3: r.used ?? 0,
+        nitrogenM3: r.nitrogen ?? 0,
+      })),
     openOn: (ticketId: string): string | undefined => ofTicket.get(ticketId)?.id,
     runOfEvent: (eventId: string): string | undefined => hasEvent.get(eventId)?.run_id,
     add: (r: NewRun): void => {
@@ -138,13 +174,14 @@ export function runsTable(db: Db) {
         JSON.stringify(r.plan),
         JSON.stringify(r.setting),
         JSON.stringify(r.steps),
+        JSON.stringify(r.breaks),
       )
     },
     addEvent: (runId: string, e: RunEvent): void => {
       addEvent.run(runId, runId, e.id, e.kind, e.stepId, e.at, e.personId, e.reason)
     },
-    end: (id: string, at: string): void => {
-      end.run(at, id)
+    end: (id: string, at: string, stopped = false): void => {
+      end.run(at, stopped ? 1 : 0, id)
     },
   }
 }

@@ -14,13 +14,13 @@ interface Row {
   logged: number
 }
 
-// a piece is being cut while a run is open; it is cut while its newest finished run is not in the log
+// a piece is under way while a run is open; it is cut, or brazed, while its newest finished run is not in the log
 const SELECT = `
   SELECT t.id, t.job_id, j.name AS job_name, t.title, t.draft, t.version,
     (SELECT r.id FROM runs r WHERE r.ticket_id = t.id AND r.ended_at IS NULL) AS open_run,
     (SELECT r.id FROM runs r WHERE r.ticket_id = t.id AND r.ended_at IS NOT NULL
        AND NOT EXISTS (SELECT 1 FROM log l WHERE l.run_id = r.id)
-       AND NOT EXISTS (SELECT 1 FROM run_events e WHERE e.run_id = r.id AND e.kind = 'stop')
+       AND r.stopped = 0
      ORDER BY r.started_at DESC LIMIT 1) AS unwritten_run,
     EXISTS (SELECT 1 FROM log l WHERE l.ticket_id = t.id) AS logged
   FROM tickets t JOIN jobs j ON j.id = t.job_id`
@@ -44,7 +44,15 @@ function ticket(r: Row): Ticket {
     jobId: r.job_id,
     jobName: r.job_name,
     title: r.title,
-    state: r.open_run ? 'running' : r.unwritten_run ? 'cut' : r.logged ? 'logged' : 'planned',
+    state: r.open_run
+      ? 'running'
+      : r.unwritten_run
+        ? draft.kind === 'cut'
+          ? 'cut'
+          : 'brazed'
+        : r.logged
+          ? 'logged'
+          : 'planned',
     runId: r.open_run ?? r.unwritten_run,
     kind: draft.kind,
     about: aboutOf(draft),

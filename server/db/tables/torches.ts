@@ -17,6 +17,7 @@ export function torchesTable(db: Db) {
   const add = db.prepare<[string, string, string, string]>(
     'INSERT INTO torches (id, name, rig, created_at) VALUES (?, ?, ?, ?)',
   )
+  const change = db.prepare<[string, string, string]>('UPDATE torches SET name = ?, rig = ? WHERE id = ?')
   const maybe = (r: Row | undefined) => (r ? torch(r) : undefined)
   return {
     list: (): Torch[] => list.all().map(torch),
@@ -24,6 +25,9 @@ export function torchesTable(db: Db) {
     named: (name: string): Torch | undefined => maybe(named.get(name)),
     add: (t: Torch, at: string): void => {
       add.run(t.id, t.name, JSON.stringify(t.rig), at)
+    },
+    change: (t: Torch): void => {
+      change.run(t.name, JSON.stringify(t.rig), t.id)
     },
   }
 }

@@ -37,7 +37,7 @@ export default function TakeOff() {
         ? undefined
         : {
             text: form.text,
-            rig: brazeRigOf(torch?.rig ?? FIRST_RIG, settings.shelf),
+            rig: brazeRigOf(torch?.rig ?? FIRST_RIG, settings),
             shop: { altitude: settings.altitude, units, schools: settings.schools },
             units: settings.units,
             decimalMark: settings.decimalMark,

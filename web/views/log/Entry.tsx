@@ -162,6 +162,8 @@ function Steps({ run }: { readonly run: NonNullable<LogEntry['run']> }) {
     back: 'gone back from: ',
     trouble: 'trouble at: ',
     stop: 'stopped at: ',
+    break: 'left the work at: ',
+    'hand-over': 'handed over at: ',
     timer: '',
   }
   return (

@@ -1,5 +1,6 @@
 import { useState, type ReactNode } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
+import type { CutPlan } from '#core/cut/types.ts'
 import { DROPS, EDGES, SLAG_CLASSES, type Drop, type Edge, type SlagClass } from '#core/record/outcome.ts'
 import { parseQuantity, printQuantity } from '#core/quantity/index.ts'
 import type { LogDraft } from '#contract/schemas.ts'
@@ -24,6 +25,13 @@ export default function WriteDown() {
   const { data: run, error } = api.useRunQuery(runId)
   if (error && !run) return <Missing what="run" failure={error} />
   if (!run) return <p className="p-8 text-soft">Opening.</p>
+  if (run.plan.kind !== 'cut')
+    return (
+      <main className="p-8">
+        <h1 className="text-3xl">A braze is not written down here</h1>
+        <p className="pt-2">Its run, step by step, is in the book already.</p>
+      </main>
+    )
   if (run.logged)
     return (
       <main className="p-8">
@@ -35,7 +43,7 @@ export default function WriteDown() {
         </p>
       </main>
     )
-  return <Sheet run={run} />
+  return <Sheet run={run} plan={run.plan} />
 }
 
 interface Form {
@@ -52,13 +60,13 @@ interface Form {
 }
 const NOBODY = 'nobody'
 
-function Sheet({ run }: { readonly run: Run }) {
+function Sheet({ run, plan }: { readonly run: Run; readonly plan: CutPlan }) {
   const go = useNavigate()
   const send = useSend()
   const { units, say, print } = useShop()
   const people = (api.usePeopleQuery().data ?? []).filter((p) => p.active)
   const here = useApp((s) => s.device.personId)
-  const { figures } = run.plan
+  const { figures } = plan
   const planned = (si: number | undefined, unit: Parameters<typeof printQuantity>[1]) =>
     si === undefined ? '' : printQuantity(si, unit)
   const [form, change, letGo] = useKeptForm<Form>(`log.${run.id}`, {

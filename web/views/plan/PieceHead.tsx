@@ -1,5 +1,6 @@
 import { Printer } from 'lucide-react'
 import { useEffect, useMemo, useState, type ReactNode } from 'react'
+import { Link } from 'react-router'
 import { addCosts, costOf, fillerCost, takesOf, times, together, type Takes } from '#core/cost.ts'
 import { planPiece, type Planned, type PlannedBraze } from '#contract/plan-of.ts'
 import type { PieceDraft, Settings } from '#contract/schemas.ts'
@@ -42,6 +43,12 @@ export function PieceHead<D extends PieceDraft>({
           </p>
         </div>
         <Tickets job={job} current={ticketId} />
+        <Link
+          to={`/jobs/${job.id}/${ticketId}/work`}
+          className="name no-print inline-flex min-h-[46px] items-center rounded-md border-[1.5px] border-ink bg-sheet px-3 text-lg font-semibold"
+        >
+          Steps, gas, sheets
+        </Link>
         <Button
           className="no-print min-h-[46px]"
           aria-label="Print the plan, or save it as PDF"

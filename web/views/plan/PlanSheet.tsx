@@ -3,8 +3,8 @@ import { memo, useMemo } from 'react'
 import { CUT_FIGURES, type CutFigureName } from '#core/cut/index.ts'
 import { metalFacts } from '#core/cut/metals.ts'
 import { FUELS } from '#core/gas/fuels.ts'
-import { cutProcedure } from '#core/line/cut-procedure.ts'
 import type { Planned } from '#contract/plan-of.ts'
+import { procedureOf } from '#contract/procedure-of.ts'
 import type { CutDraft } from '#contract/schemas.ts'
 import { useShop } from '../../app/shop.ts'
 import type { PieceOutline } from '../../work/useOutline.ts'
@@ -36,11 +36,11 @@ interface Props {
 
 /** The plan on one page of paper, to be taken to the trestles: only seen in print. */
 function PlanSheet({ title, place, torchName, draft, planned, outline }: Props) {
-  const { say, print } = useShop()
+  const { say, print, settings } = useShop()
   const { plan, request } = planned
   const g = cutGeometry(plan, request)
   const length = (mm: number) => print(mm / 1000, 'length')
-  const procedure = useMemo(() => cutProcedure(plan, request), [plan, request])
+  const procedure = useMemo(() => procedureOf(draft, planned, settings), [draft, planned, settings])
   const { work, rig } = request
   return (
     <article className="hidden text-[10.5px] leading-[1.22] print:block">
@@ -108,15 +108,13 @@ function PlanSheet({ title, place, torchName, draft, planned, outline }: Props) 
           {procedure.ok ? (
             <ol className="list-decimal pl-4">
               {procedure.steps.map((s) => {
-                const figure = s.figure ? plan.figures[s.figure] : undefined
+                const name = s.figure as CutFigureName | undefined
+                const figure = name ? plan.figures[name] : undefined
                 return (
                   <li key={s.id}>
                     {say(s.act)}
-                    {s.figure && figure ? (
-                      <strong className="name text-[11px]">
-                        {' '}
-                        {printFigure(s.figure, figure.value, print)}
-                      </strong>
+                    {name && figure ? (
+                      <strong className="name text-[11px]"> {printFigure(name, figure.value, print)}</strong>
                     ) : null}
                   </li>
                 )

@@ -1,16 +1,12 @@
-import { Play } from 'lucide-react'
 import { lazy, Suspense, useCallback, useMemo, useRef, useState } from 'react'
-import { useNavigate } from 'react-router'
 import { planDraft, type Planned } from '#contract/plan-of.ts'
 import type { CutDraft } from '#contract/schemas.ts'
-import type { Job, Ticket, Torch } from '#contract/types.ts'
+import type { Job, Torch } from '#contract/types.ts'
 import type { Caution } from '#core/cut/index.ts'
 import type { FieldError } from '#core/figure.ts'
-import { api, type Failure } from '../../app/api.ts'
+import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
 import { useShortcuts } from '../../app/shortcuts.ts'
-import { useApp } from '../../app/store.ts'
-import { Button } from '../../ui/Button.tsx'
 import { usePieceOutline } from '../../work/useOutline.ts'
 import { Drawings } from './Drawings.tsx'
 import { CUT_WORDS } from './figure-words.ts'
@@ -18,6 +14,7 @@ import { Findings } from './Findings.tsx'
 import { HowSheet } from './HowSheet.tsx'
 import { SHAPE_STATION, STATIONS, TheLine, USUAL_STATION, type Station } from './TheLine.tsx'
 import { PieceHead, RESTS_MS, useRested, useWholeJob } from './PieceHead.tsx'
+import { RunButton, useRunning } from './RunButton.tsx'
 import { useDraft, type TicketOf } from './useDraft.ts'
 import { WorkPanel } from './WorkPanel.tsx'
 
@@ -82,15 +79,12 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
     <>
       <main ref={page} className="print:hidden lg:grid lg:h-dvh lg:grid-rows-[auto_auto_1fr_auto]">
         <PieceHead job={job} ticketId={ticket.id} draft={draft} failure={running.failure}>
-          <Button
-            data-run
-            look="act"
-            className="no-print min-h-[46px] text-xl"
-            disabled={running.disabled}
-            onClick={running.go}
-          >
-            <Play size={20} aria-hidden="true" /> {running.label}
-          </Button>
+          <RunButton
+            running={running}
+            draft={draft.draft}
+            edit={draft.edit}
+            planned={planned.ok ? planned : undefined}
+          />
         </PieceHead>
         {onLine ? (
           <TheLine plan={onLine.plan} request={onLine.request} torchName={torchName} onOpen={setStation} />
@@ -147,45 +141,4 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
       ) : null}
     </>
   )
-}
-
-/** What the large button does: begin the run, go on with it, or write it down. */
-function useRunning(ticket: Omit<Ticket, 'draft'>, good: boolean) {
-  const go = useNavigate()
-  const personId = useApp((s) => s.device.personId)
-  const waiting = useApp((s) => s.outbox.items.some((i) => i.key === `ticket:${ticket.id}`))
-  const [start, { isLoading, error }] = api.useStartRunMutation()
-  return useMemo(() => {
-    if (ticket.state === 'running' && ticket.runId)
-      return {
-        label: 'Go on with the run',
-        disabled: false,
-        go: () => void go(`/run/${ticket.runId}`),
-        failure: undefined,
-      }
-    if (ticket.state === 'cut' && ticket.runId)
-      return {
-        label: 'Write it down',
-        disabled: false,
-        go: () => void go(`/run/${ticket.runId}/log`),
-        failure: undefined,
-      }
-    const disabled = !good || waiting || isLoading
-    const begin = async () => {
-      if (disabled) return
-      const run = await start({
-        id: crypto.randomUUID(),
-        ticketId: ticket.id,
-        personId,
-        at: new Date().toISOString(),
-      }).unwrap()
-      void go(`/run/${run.id}`)
-    }
-    return {
-      label: ticket.state === 'logged' ? 'Run it again' : 'Run this cut',
-      disabled,
-      go: () => void begin().catch(() => undefined),
-      failure: (error as Failure | undefined)?.message,
-    }
-  }, [ticket, good, waiting, isLoading, error, start, go, personId])
 }

@@ -8,6 +8,7 @@ export const STATES: Readonly<Record<TicketState, { word: string; Icon: typeof C
   planned: { word: 'planned', Icon: Circle, edge: 'border-l-soft' },
   running: { word: 'running', Icon: CircleDot, edge: 'border-l-brick' },
   cut: { word: 'to write down', Icon: PencilLine, edge: 'border-l-brass' },
+  brazed: { word: 'brazed', Icon: Check, edge: 'border-l-verdigris' },
   logged: { word: 'in the log', Icon: Check, edge: 'border-l-verdigris' },
 }
 

@@ -1,6 +1,8 @@
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
-import { cutFigureKind } from '#core/cut/index.ts'
+import type { Figure } from '#core/figure.ts'
+import { KIND_OF_UNIT } from '#core/figure.ts'
+import { clocksOf } from '#core/record/run.ts'
 import type { Step } from '#core/line/steps.ts'
 import { ServerNotice } from '../../app/ServerNotice.tsx'
 import { useShop } from '../../app/shop.ts'
@@ -11,15 +13,23 @@ import { FUEL_FACE_PA, LineDrawing, OXYGEN_FACE_PA } from '../../drawing/LineDra
 import { Missing } from '../../ui/Missing.tsx'
 import { SourceTag } from '../../ui/Tag.tsx'
 import { spanWords } from '../plan/StationLine.tsx'
-import { FIGURE_NAMES } from '../plan/figure-words.ts'
+import { CUT_WORDS } from '../plan/figure-words.ts'
+import { brazeWords } from '../plan/braze/braze-words.ts'
+import type { FigureWords } from '../plan/HowSheet.tsx'
 import { FUEL_NAMES } from '../plan/cut-words.ts'
+import { api } from '../../app/api.ts'
+import { BreakPanel } from './BreakPanel.tsx'
+import { Clocks } from './Clocks.tsx'
+import { FlameCardPanel } from './FlameCardPanel.tsx'
 import { Gauge } from './Gauge.tsx'
+import { InstructorPanel } from './InstructorPanel.tsx'
 import { Pace } from './Pace.tsx'
+import { Pattern } from './Pattern.tsx'
 import { SkipPanel } from './SkipPanel.tsx'
 import { StepClock } from './StepClock.tsx'
 import { TroublePanel } from './TroublePanel.tsx'
-import { useNow, useSettling, useWakeLock } from './clock.ts'
-import { useRun, type RunInHand } from './useRun.ts'
+import { useNow, useSettling, useSoundRefused, useWakeLock } from './clock.ts'
+import { breaksOffered, useRun, type RunInHand } from './useRun.ts'
 
 const PHASES: Readonly<Record<Step['phase'], string>> = {
   before: 'before the gas is on',
@@ -27,6 +37,8 @@ const PHASES: Readonly<Record<Step['phase'], string>> = {
   pressures: 'setting the pressures',
   light: 'lighting',
   cut: 'the cut',
+  braze: 'the braze',
+  break: 'a break',
   after: 'leaving it safe',
 }
 
@@ -50,11 +62,14 @@ function Ended({ inHand: { run, progress, unsent } }: { readonly inHand: RunInHa
           ? 'Rig shut, bled and wound out.'
           : 'Leave the rig safe: torch shut, cylinders shut, bled, screws out.'}
       </p>
+      <div className="pt-4 text-[1.2rem]">
+        <Clocks clocks={clocksOf(progress)} />
+      </div>
       {unsent > 0 ? (
         <p className="pt-2 font-bold text-alarm">The last steps are kept here and not in the book yet.</p>
       ) : null}
       <div className="flex flex-wrap gap-4 pt-8">
-        {run.logged || progress.state === 'stopped' ? null : (
+        {run.logged || progress.state === 'stopped' || run.plan.kind !== 'cut' ? null : (
           <Link
             className="name inline-flex min-h-[64px] items-center rounded-md bg-brick px-8 text-2xl font-semibold text-on"
             to={`/run/${run.id}/log`}
@@ -79,13 +94,18 @@ function Guide({ inHand }: { readonly inHand: RunInHand }) {
   const send = useSend()
   const flipped = useApp((s) => s.device.flipped)
   const [trouble, setTrouble] = useState(false)
-  const [skipping, setSkipping] = useState(false)
+  const [asking, setAsking] = useState<'skip' | 'break' | 'flame' | 'instructor' | undefined>(undefined)
   const dark = useWakeLock()
-  const step = run.steps[progress.index]
-  const now = useNow(step?.timer !== undefined || step?.pace !== undefined)
-  const gone =
-    progress.timerFrom === undefined ? undefined : Math.max(0, (now - Date.parse(progress.timerFrom)) / 1000)
+  const mute = useSoundRefused()
+  const { steps } = progress
+  const step = steps[progress.index]
+  const people = api.usePeopleQuery().data ?? []
+  const runner = people.find((p) => p.id === (progress.takenOverBy ?? run.personId))
+  const now = useNow(step?.timer !== undefined || step?.pace !== undefined || step?.pattern !== undefined)
   const timer = step?.timer
+  // a clock that says how long at most runs from when the step was reached
+  const from = timer?.kind === 'at-most' ? progress.since : progress.timerFrom
+  const gone = from === undefined ? undefined : Math.max(0, (now - Date.parse(from)) / 1000)
   const held = timer?.kind === 'at-least' && (gone === undefined || gone < timer.seconds)
   const settling = useSettling(progress.index)
   const heading = useRef<HTMLHeadingElement>(null)
@@ -97,7 +117,8 @@ function Guide({ inHand }: { readonly inHand: RunInHand }) {
   }, [progress.index])
   const done = () => {
     if (settling) return
-    if (!held) confirm('done')
+    if (!held && step?.instructor === true && runner?.role === 'apprentice') setAsking('instructor')
+    else if (!held) confirm('done')
     else if (gone === undefined) confirm('timer')
   }
   // the focus leaves the button, so that the pedal's next press means the step again
@@ -114,6 +135,8 @@ function Guide({ inHand }: { readonly inHand: RunInHand }) {
       ' ': () => void done(),
       Backspace: () => progress.index > 0 && confirm('back'),
       t: openTrouble,
+      b: () => setAsking('break'),
+      f: () => setAsking('flame'),
       u: () => send(device.actions.changed({ flipped: !flipped })),
     }),
     // the handlers speak of the step in hand
@@ -122,7 +145,8 @@ function Guide({ inHand }: { readonly inHand: RunInHand }) {
   )
   useShortcuts(keys)
   if (!step) return null
-  const cutDone = progress.confirmed['cut'] !== undefined
+  const cutDone = run.plan.kind === 'cut' && progress.confirmed['cut'] !== undefined
+  const clocks = clocksOf(progress)
   return (
     <main className="grid min-h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_1fr_auto] lg:h-dvh">
       <header className="border-b-[1.5px] border-rule bg-sheet">
@@ -136,11 +160,13 @@ function Guide({ inHand }: { readonly inHand: RunInHand }) {
               {run.title}
             </strong>
             <span className="text-soft">
-              Step {progress.index + 1} of {run.steps.length}, {PHASES[step.phase]}.
-              {run.personName ? ` ${run.personName} is running it.` : ''}
+              Step {progress.index + 1} of {steps.length}, {PHASES[step.phase]}.
+              {runner ? ` ${runner.name} is running it.` : ''}
               {unsent > 0 ? ` ${unsent} not in the book yet.` : ''}
               {dark ? ' This browser does not keep the screen awake.' : ''}
+              {mute ? ' It makes no sound until the page is touched.' : ''}
             </span>
+            {clocks.length > 0 ? <Clocks clocks={clocks} /> : null}
           </p>
           {cutDone && !run.logged ? (
             <Link
@@ -150,6 +176,8 @@ function Guide({ inHand }: { readonly inHand: RunInHand }) {
               Write it down
             </Link>
           ) : null}
+          <HeadButton name="Flame" onPress={() => setAsking('flame')} />
+          <HeadButton name="Leave" onPress={() => setAsking('break')} />
           <button
             type="button"
             onClick={openTrouble}
@@ -199,13 +227,13 @@ function Guide({ inHand }: { readonly inHand: RunInHand }) {
           <div className="mt-auto border-t-[1.5px] border-rule pt-2">
             <h2 className="name text-lg text-soft">After this</h2>
             <ol className="name text-[1.25rem] leading-snug text-soft">
-              {run.steps.slice(progress.index + 1, progress.index + 3).map((s) => (
+              {steps.slice(progress.index + 1, progress.index + 3).map((s) => (
                 <li key={s.id} className="pt-1">
                   {say(s.act)}
                 </li>
               ))}
-              {progress.index + 1 === run.steps.length ? (
-                <li>That was all. Then write down what came out.</li>
+              {progress.index + 1 === steps.length ? (
+                <li>That was all.{run.plan.kind === 'cut' ? ' Then write down what came out.' : ''}</li>
               ) : null}
             </ol>
           </div>
@@ -222,7 +250,7 @@ function Guide({ inHand }: { readonly inHand: RunInHand }) {
         </button>
         <button
           type="button"
-          onClick={() => setSkipping(true)}
+          onClick={() => setAsking('skip')}
           className="name min-h-[88px] border-r border-rule bg-sheet px-5 text-[1.35rem] font-semibold md:px-12"
         >
           Skip, say why
@@ -234,7 +262,13 @@ function Guide({ inHand }: { readonly inHand: RunInHand }) {
           onClick={() => void done()}
           className="figure min-h-[88px] bg-verdigris text-[2.4rem] text-on disabled:bg-sheet disabled:text-soft"
         >
-          {held ? (gone === undefined ? 'Start the clock' : 'Clock is running') : 'Done'}
+          {held
+            ? gone === undefined
+              ? 'Start the clock'
+              : 'Clock is running'
+            : timer?.kind === 'carries-on'
+              ? 'Done, clock on'
+              : 'Done'}
         </button>
       </div>
       <TroublePanel
@@ -242,28 +276,67 @@ function Guide({ inHand }: { readonly inHand: RunInHand }) {
         open={trouble}
         onClose={() => setTrouble(false)}
         onStop={(why) => confirm('stop', why)}
+        offered={breaksOffered(inHand)}
+        onBreak={(name) => inHand.stand && confirm('break', `${name} ${inHand.stand}`)}
       />
       <SkipPanel
         returnTo={heading}
-        open={skipping}
-        onClose={() => setSkipping(false)}
+        open={asking === 'skip'}
+        onClose={() => setAsking(undefined)}
         onSkip={(why) => confirm('skip', why)}
       />
+      {asking === 'break' ? (
+        <BreakPanel
+          offered={breaksOffered(inHand)}
+          returnTo={heading}
+          onClose={() => setAsking(undefined)}
+          onBreak={(name) => inHand.stand && confirm('break', `${name} ${inHand.stand}`)}
+          onHandOver={(personId) =>
+            inHand.stand && confirm('hand-over', `hand-over ${inHand.stand}`, personId)
+          }
+        />
+      ) : null}
+      {asking === 'flame' ? (
+        <FlameCardPanel
+          fuel={run.setting.fuel}
+          lever={run.plan.kind === 'cut'}
+          wanted={run.setting.flame ?? 'neutral'}
+          returnTo={heading}
+          onClose={() => setAsking(undefined)}
+        />
+      ) : null}
+      {asking === 'instructor' ? (
+        <InstructorPanel
+          returnTo={heading}
+          onClose={() => setAsking(undefined)}
+          onConfirm={(personId) => confirm('done', undefined, personId)}
+        />
+      ) : null}
     </main>
   )
 }
 
-function BigFigure({
-  run,
-  name,
-}: {
-  readonly run: RunInHand['run']
-  readonly name: NonNullable<Step['figure']>
-}) {
+function HeadButton({ name, onPress }: { readonly name: string; readonly onPress: () => void }) {
+  return (
+    <button
+      type="button"
+      onClick={onPress}
+      className="name min-h-[52px] rounded-md border-[1.5px] border-ink px-4 text-[1.25rem] font-semibold max-sm:px-2.5"
+    >
+      {name}
+    </button>
+  )
+}
+
+/** A figure of the run's plan, of whichever kind it is. */
+const figureOf = (run: RunInHand['run'], name: string): Figure | undefined =>
+  (run.plan.figures as Readonly<Partial<Record<string, Figure>>>)[name]
+
+function BigFigure({ run, name }: { readonly run: RunInHand['run']; readonly name: string }) {
   const { show, print } = useShop()
-  const figure = run.plan.figures[name]
+  const figure = figureOf(run, name)
   if (!figure) return null
-  const kind = cutFigureKind(name)
+  const kind = KIND_OF_UNIT[figure.unit]
   const shown = show(figure.value, kind)
   return (
     <>
@@ -283,6 +356,8 @@ function BigFigure({
   )
 }
 
+const PRESSURES: ReadonlySet<string> = new Set(['cuttingOxygenPressure', 'oxygenPressure', 'fuelPressure'])
+
 /** What stands beside a step: the gauge to look at, a clock, a pace, or further figures. */
 function Beside({
   step,
@@ -295,28 +370,30 @@ function Beside({
   readonly gone: number | undefined
   readonly onStart: () => void
 }) {
-  const { print, say } = useShop()
+  const { print, say, units } = useShop()
   const { run } = inHand
+  const words: FigureWords = run.plan.kind === 'cut' ? CUT_WORDS : brazeWords(units)
   const pressure =
-    step.figure === 'cuttingOxygenPressure' || step.figure === 'fuelPressure'
-      ? run.plan.figures[step.figure]
-      : undefined
+    step.figure !== undefined && PRESSURES.has(step.figure) ? figureOf(run, step.figure) : undefined
   return (
     <>
       {pressure ? (
         <Gauge figure={pressure} gas={step.figure === 'fuelPressure' ? run.setting.fuel : 'oxygen'} />
       ) : null}
       {step.pace ? <Pace pace={step.pace} gone={gone} onStart={onStart} /> : null}
+      {step.pattern ? <Pattern pattern={step.pattern} gone={gone} /> : null}
       {step.timer ? <StepClock timer={step.timer} gone={gone} onStart={onStart} /> : null}
       {step.also ? (
         <dl className="grid grid-cols-[1fr_auto] gap-x-4">
           {step.also.map((name) => {
-            const figure = run.plan.figures[name]
+            const figure = figureOf(run, name)
             return figure ? (
               <div key={name} className="contents">
-                <dt className="border-b border-rule py-1.5 text-[1.1rem]">{say(FIGURE_NAMES[name])}</dt>
+                <dt className="border-b border-rule py-1.5 text-[1.1rem]">
+                  {say(words.nameOf(name) ?? name)}
+                </dt>
                 <dd className="figure border-b border-rule py-1.5 text-right text-[1.7rem]">
-                  {print(figure.value, cutFigureKind(name))}
+                  {words.printed(name, figure.value, print)}
                 </dd>
               </div>
             ) : null
@@ -330,9 +407,9 @@ function Beside({
 function LiveLine({ inHand, line }: { readonly inHand: RunInHand; readonly line: RunInHand['line'] }) {
   const { gasColour, print } = useShop()
   const { setting } = inHand.run
-  const side = (name: 'oxygen' | 'fuel', gas: string) => {
+  const side = (name: 'oxygen' | 'fuel' | 'nitrogen', gas: string) => {
     const s = line[name]
-    return `${gas}: cylinder ${s.cylinder}, ${s.deliveryPa > 0 ? `${print(s.deliveryPa, 'pressure')} in the hose` : 'hose empty'}, torch valve ${s.valve}`
+    return `${gas}: cylinder ${s.turns > 0 ? 'open' : 'shut'}, ${s.deliveryPa > 0 ? `${print(s.deliveryPa, 'pressure')} in the hose` : 'hose empty'}, ${name === 'nitrogen' ? 'purge' : 'torch'} valve ${s.valve > 0 ? 'open' : 'shut'}`
   }
   return (
     <figure>
@@ -344,7 +421,8 @@ function LiveLine({ inHand, line }: { readonly inHand: RunInHand; readonly line:
         fuelNeedle={line.fuel.deliveryPa / FUEL_FACE_PA}
       />
       <figcaption className="text-sm leading-snug text-soft">
-        As the steps have left it. {side('oxygen', 'Oxygen')}. {side('fuel', FUEL_NAMES[setting.fuel])}. Flame{' '}
+        As the steps have left it. {side('oxygen', 'Oxygen')}. {side('fuel', FUEL_NAMES[setting.fuel])}.{' '}
+        {setting.line?.needsNitrogen ? `${side('nitrogen', 'Nitrogen')}. ` : ''}Flame{' '}
         {line.flame.replace('-', ' ')}.
       </figcaption>
     </figure>

@@ -8,6 +8,22 @@ import { beep } from './clock.ts'
 const R = 118
 const ROUND = 2 * Math.PI * R
 
+/** What a clock says under its ring. */
+function clockWords(timer: StepTimer, over: boolean): string {
+  switch (timer.kind) {
+    case 'at-least':
+      return over ? `${timer.what}: long enough` : `${timer.what}: at least ${printDuration(timer.seconds)}`
+    case 'at-most':
+      return over
+        ? `${timer.what}: too long. Shut everything down`
+        : `${timer.what}: ${printDuration(timer.seconds)} at most`
+    case 'carries-on':
+      return `${timer.what}: ${printDuration(timer.seconds)}, goes on after this step`
+    case 'about':
+      return `${timer.what}: about ${Math.round(timer.lowS)} to ${printDuration(timer.highS)}, by what you see`
+  }
+}
+
 /** A ring that runs: down to nothing for "at least", up through its span for "about". */
 export function StepClock({
   timer,
@@ -19,8 +35,8 @@ export function StepClock({
   readonly onStart: () => void
 }) {
   const sound = useApp((s) => s.device.sound)
-  const least = timer.kind === 'at-least' ? timer.seconds : timer.lowS
-  const most = timer.kind === 'at-least' ? timer.seconds : timer.highS
+  const least = timer.kind === 'about' ? timer.lowS : timer.seconds
+  const most = timer.kind === 'about' ? timer.highS : timer.seconds
   const over = gone !== undefined && gone >= least
   const told = useRef(over)
   useEffect(() => {
@@ -28,7 +44,7 @@ export function StepClock({
     told.current = over
   }, [over, sound])
   const share = Math.min(1, (gone ?? 0) / most)
-  const shown = timer.kind === 'at-least' ? Math.max(0, Math.ceil(most - (gone ?? 0))) : Math.floor(gone ?? 0)
+  const shown = timer.kind !== 'about' ? Math.max(0, Math.ceil(most - (gone ?? 0))) : Math.floor(gone ?? 0)
   const minutes = most >= 600
   return (
     <div className="grid place-items-center gap-2">
@@ -57,7 +73,7 @@ export function StepClock({
           cy={140}
           r={R}
           fill="none"
-          stroke={over ? 'var(--verdigris)' : 'var(--brick)'}
+          stroke={over ? (timer.kind === 'at-most' ? 'var(--alarm)' : 'var(--verdigris)') : 'var(--brick)'}
           strokeWidth={10}
           strokeDasharray={`${ROUND * share} ${ROUND}`}
           transform="rotate(-90 140 140)"
@@ -69,13 +85,7 @@ export function StepClock({
           {minutes ? 'minutes' : 'seconds'}
         </text>
       </svg>
-      <p className="name text-center text-[1.25rem] leading-snug">
-        {timer.kind === 'at-least'
-          ? over
-            ? `${timer.what}: long enough`
-            : `${timer.what}: at least ${printDuration(timer.seconds)}`
-          : `${timer.what}: about ${Math.round(timer.lowS)} to ${printDuration(timer.highS)}, by the colour`}
-      </p>
+      <p className="name text-center text-[1.25rem] leading-snug">{clockWords(timer, over)}</p>
       {timer.kind === 'about' && gone === undefined ? (
         <Button className="min-h-[52px] px-8 text-xl" onClick={onStart}>
           Start the clock

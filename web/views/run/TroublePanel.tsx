@@ -1,6 +1,7 @@
 import { useState, type RefObject } from 'react'
 import { useShop } from '../../app/shop.ts'
 import { Button } from '../../ui/Button.tsx'
+import type { BreakName } from '#core/line/procedure.ts'
 import { Panel } from '../../ui/Panel.tsx'
 import { TROUBLES, type TroubleCard } from './trouble.ts'
 
@@ -10,11 +11,16 @@ export function TroublePanel({
   onClose,
   returnTo,
   onStop,
+  offered,
+  onBreak,
 }: {
   readonly open: boolean
   readonly onClose: () => void
   readonly returnTo: RefObject<HTMLElement | null>
   readonly onStop: (why: string) => void
+  /** Ways out that the rig's state allows. */
+  readonly offered: readonly BreakName[]
+  readonly onBreak: (name: BreakName) => void
 }) {
   const { say } = useShop()
   const [card, setCard] = useState<TroubleCard | undefined>(undefined)
@@ -25,16 +31,14 @@ export function TroublePanel({
   return (
     <Panel
       title={card ? say(card.title) : 'What is wrong?'}
-      place="middle"
+      place="full"
       returnTo={returnTo}
       open={open}
       onClose={close}
     >
       {card ? (
         <>
-          <p className="figure text-[clamp(2.6rem,8vw,4.2rem)] leading-[1.02] text-alarm">
-            {say(card.first)}
-          </p>
+          <p className="figure text-[clamp(3.4rem,11vw,9rem)] leading-[0.98] text-alarm">{say(card.first)}</p>
           <ul className="grid gap-2 pt-5 text-[1.2rem] leading-snug">
             {card.then.map((t) => (
               <li key={t} className="border-l-4 border-rule pl-3">
@@ -42,10 +46,33 @@ export function TroublePanel({
               </li>
             ))}
           </ul>
-          <div className="grid grid-cols-2 gap-3 pt-6">
+          <div className="grid gap-3 pt-6 sm:grid-cols-2 lg:grid-cols-4">
             <Button className="min-h-[56px] text-xl" onClick={() => setCard(undefined)}>
               Something else
             </Button>
+            {card.id === 'pop' && offered.includes('relight') ? (
+              <Button
+                look="act"
+                className="min-h-[56px] text-xl"
+                onClick={() => {
+                  onBreak('relight')
+                  close()
+                }}
+              >
+                Lead me to lighting again
+              </Button>
+            ) : null}
+            {offered.includes('shutdown') ? (
+              <Button
+                className="min-h-[56px] text-xl"
+                onClick={() => {
+                  onBreak('shutdown')
+                  close()
+                }}
+              >
+                Lead me through shutting down
+              </Button>
+            ) : null}
             <Button
               look="alarm"
               className="min-h-[56px] text-xl"
@@ -54,12 +81,12 @@ export function TroublePanel({
                 close()
               }}
             >
-              Stop this run
+              Stop this run here
             </Button>
           </div>
         </>
       ) : (
-        <ul className="grid gap-2.5">
+        <ul className="grid gap-2.5 md:grid-cols-2">
           {TROUBLES.map((t) => (
             <li key={t.id}>
               <button

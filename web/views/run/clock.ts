@@ -45,6 +45,22 @@ export function useWakeLock(): boolean {
   return refused
 }
 
+/** True while the browser would refuse to sound an alarm: nobody has touched the page yet. */
+export function useSoundRefused(): boolean {
+  const [refused, setRefused] = useState(() => !navigator.userActivation.hasBeenActive)
+  useEffect(() => {
+    if (!refused) return
+    const heard = () => setRefused(!navigator.userActivation.hasBeenActive)
+    window.addEventListener('pointerup', heard)
+    window.addEventListener('keyup', heard)
+    return () => {
+      window.removeEventListener('pointerup', heard)
+      window.removeEventListener('keyup', heard)
+    }
+  }, [refused])
+  return refused
+}
+
 let audio: AudioContext | undefined
 
 /** A short tone. A browser that makes no sound stays silent: what sounds is always shown as well. */

@@ -1,6 +1,8 @@
 import { useMemo } from 'react'
 import type { Run } from '#contract/types.ts'
-import { runLine, type LineState } from '#core/line/state.ts'
+import { runSteps } from '#core/line/hazards.ts'
+import type { BreakName, Stand } from '#core/line/procedure.ts'
+import { coldLine, type LineState } from '#core/line/state.ts'
 import { foldRun, type RunEvent, type RunProgress } from '#core/record/run.ts'
 import { api } from '../../app/api.ts'
 import { outbox } from '../../app/outbox.ts'
@@ -10,9 +12,25 @@ export interface RunInHand {
   readonly run: Run
   readonly progress: RunProgress
   readonly line: LineState
+  /** Where the rig stands, if the work can be left from there. */
+  readonly stand: Stand | undefined
   /** How many confirmations the server does not have yet. */
   readonly unsent: number
-  confirm(kind: RunEvent['kind'], reason?: string): void
+  confirm(kind: RunEvent['kind'], reason?: string, personId?: string): void
+}
+
+/** Set and swept with the torch shut, or with its flame trimmed: from there the work can be left and come back to. */
+function standOf(line: LineState): Stand | undefined {
+  if (line.flame !== 'out') return line.flame === 'fuel-only' ? undefined : 'lit'
+  const set = line.oxygen.hose === 'pure' && line.fuel.hose === 'pure'
+  return set && line.oxygen.turns > 0 && line.fuel.turns > 0 ? 'ready' : undefined
+}
+
+/** Breaks that can be taken now: frozen with the run, from where the rig stands, and not within another break. */
+export function breaksOffered({ run, progress, stand }: RunInHand): readonly BreakName[] {
+  const step = progress.steps[progress.index]
+  if (!stand || !step || step.phase === 'break' || step.id === 'retrim') return []
+  return (Object.keys(run.breaks) as BreakName[]).filter((name) => run.breaks[name]?.[stand] !== undefined)
 }
 
 /** A run as it stands on this screen: what the server has, and what waits to be sent to it. */
@@ -23,7 +41,7 @@ export function useRun(runId: string): {
   const { data: run, error } = api.useRunQuery(runId)
   const send = useSend()
   const items = useApp((s) => s.outbox.items)
-  const personId = useApp((s) => s.device.personId)
+  const here = useApp((s) => s.device.personId)
   const inHand = useMemo(() => {
     if (!run) return undefined
     const pending = items
@@ -31,13 +49,12 @@ export function useRun(runId: string): {
       .map((i) => i.body as RunEvent)
     const have = new Set(run.events.map((e) => e.id))
     const unsent = pending.filter((e) => !have.has(e.id))
-    const progress = foldRun(run.steps, [...run.events, ...unsent])
-    const acts = run.steps
-      .slice(0, progress.index)
-      .filter((s) => progress.confirmed[s.id]?.skipped !== true)
-      .flatMap((s) => s.acts)
-    const confirm = (kind: RunEvent['kind'], reason?: string) => {
-      const stepId = run.steps[Math.min(progress.index, run.steps.length - 1)]?.id
+    const progress = foldRun(run, [...run.events, ...unsent])
+    const { steps } = progress
+    const taken = steps.slice(0, progress.index).filter((s) => progress.confirmed[s.id]?.skipped !== true)
+    const line = runSteps(taken, run.setting, coldLine(run.setting)).state
+    const confirm = (kind: RunEvent['kind'], reason?: string, personId: string | null = here) => {
+      const stepId = steps[Math.min(progress.index, steps.length - 1)]?.id
       if (stepId === undefined || progress.state !== 'running') return
       const body: RunEvent = {
         id: crypto.randomUUID(),
@@ -58,7 +75,7 @@ export function useRun(runId: string): {
         }),
       )
     }
-    return { run, progress, line: runLine(acts, run.setting).state, unsent: unsent.length, confirm }
-  }, [run, items, personId, send])
+    return { run, progress, line, stand: standOf(line), unsent: unsent.length, confirm }
+  }, [run, items, here, send])
   return { inHand, error }
 }

@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import type { Person } from '#contract/types.ts'
+import type { Person, Role } from '#contract/types.ts'
 import { api, type Failure } from '../../app/api.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Field } from '../../ui/Field.tsx'
@@ -54,8 +54,7 @@ function PersonRow({ person }: { readonly person: Person }) {
   const [name, setName] = useState(person.name)
   const rename = () => {
     if (name.trim() === '') setName(person.name)
-    else if (name.trim() !== person.name)
-      void change({ id: person.id, name: name.trim(), active: person.active })
+    else if (name.trim() !== person.name) void change({ ...person, name: name.trim() })
   }
   const failure = error as Failure | undefined
   return (
@@ -71,10 +70,17 @@ function PersonRow({ person }: { readonly person: Person }) {
           onBlur={rename}
           onKeyDown={(e) => (e.key === 'Enter' ? e.currentTarget.blur() : undefined)}
         />
-        <Button
-          look="quiet"
-          onClick={() => void change({ id: person.id, name: person.name, active: !person.active })}
+        <select
+          aria-label={`Role of ${person.name}`}
+          className="name min-h-10 rounded-md border-[1.5px] border-rule bg-sheet px-2 text-[1.05rem]"
+          value={person.role}
+          onChange={(e) => void change({ ...person, role: e.target.value as Role })}
         >
+          <option value="practised">practised</option>
+          <option value="apprentice">apprentice</option>
+          <option value="instructor">instructor</option>
+        </select>
+        <Button look="quiet" onClick={() => void change({ ...person, active: !person.active })}>
           {person.active ? 'Set aside' : 'Bring back'}
         </Button>
       </div>

@@ -14,6 +14,7 @@ import { Segmented } from '../../ui/Segmented.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
 import { TextField } from '../../ui/TextField.tsx'
 import { Schools, Shelf } from './Brazing.tsx'
+import { LineWays } from './LineWays.tsx'
 import { People } from './People.tsx'
 
 const OFFERED: Readonly<Record<keyof ShopSettings['units'], readonly UnitId[]>> = {
@@ -65,6 +66,9 @@ function Brazing({ settings }: { readonly settings: ShopSettings }) {
   const [put] = api.usePutSettingsMutation()
   return (
     <>
+      <Part title="How the shop leads the work">
+        <LineWays settings={settings} onChange={(schools) => void put({ ...settings, schools })} />
+      </Part>
       <Part title="How the shop brazes">
         <Schools settings={settings} onChange={(schools) => void put({ ...settings, schools })} />
       </Part>
@@ -85,6 +89,7 @@ function Shop({ settings }: { readonly settings: ShopSettings }) {
   const [put, { error }] = api.usePutSettingsMutation()
   const [altitude, setAltitude] = useState(settings.altitude)
   const [prices, setPrices] = useState(settings.prices)
+  const [purgeFloor, setPurgeFloor] = useState(settings.limits.purgeFloor)
   const failure = error as Failure | undefined
   const change = (part: Partial<ShopSettings>) => void put({ ...settings, ...part })
   const unit = (kind: keyof ShopSettings['units'] & Kind) => (
@@ -149,6 +154,36 @@ function Shop({ settings }: { readonly settings: ShopSettings }) {
         >
           Use these prices
         </Button>
+      </Part>
+      <Part title="Limits">
+        <SelectField
+          beside
+          label="Acetylene draw"
+          value={settings.limits.draw}
+          options={[
+            { value: 'intermittent', label: '1/10 of full contents an hour (usual)' },
+            { value: 'continuous', label: '1/15, as for continuous use' },
+            { value: 'older', label: '1/7, short use, still taught' },
+          ]}
+          onChange={(draw) => change({ limits: { ...settings.limits, draw } })}
+        />
+        <TextField
+          label="Purge, at least"
+          inputMode="decimal"
+          value={purgeFloor}
+          error={
+            /^\d{1,2}([.,]\d{1,2})?$/.test(purgeFloor) ? undefined : 'Seconds for each metre, a plain number.'
+          }
+          onChange={(text) => {
+            setPurgeFloor(text)
+            if (/^\d{1,2}([.,]\d{1,2})?$/.test(text))
+              change({ limits: { ...settings.limits, purgeFloor: text } })
+          }}
+        />
+        <p className="text-soft">
+          Seconds for each metre of hose. Over 10 min lit, a heating head, or cold air: 1/15 whatever is
+          chosen. The hard limits stand in no setting: acetylene never over 15 psi.
+        </p>
       </Part>
       <Part title="Place">
         <QuantityField

@@ -3,12 +3,13 @@ import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict'
 import { Suspense, useState, type ReactNode } from 'react'
 import { Link } from 'react-router'
 import type { LogSummary, RunSummary } from '#contract/types.ts'
-import { cutFigureKind } from '#core/cut/figure-kind.ts'
+import { KIND_OF_UNIT } from '#core/figure.ts'
 import { api } from '../../app/api.ts'
 import { StartPiece } from '../../app/sheets.ts'
 import { useShop } from '../../app/shop.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Missing } from '../../ui/Missing.tsx'
+import { Clocks } from '../run/Clocks.tsx'
 import { PieceRow } from '../jobs/PieceRow.tsx'
 import { EDGE_WORDS, SLAG_WORDS } from '../log/outcome-words.ts'
 
@@ -17,7 +18,7 @@ export default function Today() {
   const { data: today, error } = api.useTodayQuery(undefined, { refetchOnMountOrArgChange: true })
   const [starting, setStarting] = useState(false)
   if (error && !today) return <Missing what="day" failure={error} />
-  const idle = today && today.running.length === 0 && today.toWrite.length === 0
+  const idle = today && today.running.length === 0 && today.toWrite.length === 0 && today.watched.length === 0
   return (
     <main className="mx-auto max-w-[1120px] px-5 py-6" data-ready={today ? 'yes' : undefined}>
       <div className="flex flex-wrap items-center justify-between gap-4 pb-5">
@@ -36,6 +37,9 @@ export default function Today() {
             <div className="grid gap-3">
               {today?.running.map((run) => (
                 <RunCard key={run.id} run={run} />
+              ))}
+              {today?.watched.map((run) => (
+                <Watched key={run.id} run={run} />
               ))}
               {today?.toWrite.map((run) => (
                 <Link
@@ -98,7 +102,7 @@ function RunCard({ run }: { readonly run: RunSummary }) {
         </span>
         <span className="block pt-1">
           Next: {say(run.nextAct ?? '')}
-          {run.nextFigure ? ` ${print(run.nextFigure.value, cutFigureKind(run.nextFigure.name))}` : ''}
+          {run.nextFigure ? ` ${print(run.nextFigure.value, KIND_OF_UNIT[run.nextFigure.unit])}` : ''}
         </span>
       </span>
       <span className="text-center">
@@ -114,6 +118,16 @@ function RunCard({ run }: { readonly run: RunSummary }) {
           style={{ width: `${(100 * run.stepsDone) / run.stepsAll}%` }}
         />
       </span>
+    </Link>
+  )
+}
+
+/** An ended run whose clocks go on: somebody still watches it. */
+function Watched({ run }: { readonly run: RunSummary }) {
+  return (
+    <Link to={`/run/${run.id}`} className="grid gap-1.5 rounded-md border-[1.5px] border-brass bg-sheet p-4">
+      <span className="name block text-2xl font-semibold">{run.title}</span>
+      <Clocks clocks={run.clocks} />
     </Link>
   )
 }

@@ -10,6 +10,7 @@ import { useShortcuts } from '../../../app/shortcuts.ts'
 import { Findings } from '../Findings.tsx'
 import { HowSheet } from '../HowSheet.tsx'
 import { PieceHead, RESTS_MS, useRested, useWholeJob } from '../PieceHead.tsx'
+import { RunButton, useRunning } from '../RunButton.tsx'
 import { useDraft, type TicketOf } from '../useDraft.ts'
 import { brazeWords } from './braze-words.ts'
 import { BRAZE_STATIONS, BrazeLine, type BrazeStation } from './BrazeLine.tsx'
@@ -99,19 +100,28 @@ export default function BrazeView({
     (figure: string) => setStation(ALL_STATIONS.find((s) => s.figures.some((f) => f === figure))),
     [],
   )
+  const running = useRunning(ticket, planned.ok && planned.plan.findings.every((f) => f.rank !== 'stop'))
   const keys = useMemo(
     () => ({
       w: () => page.current?.querySelector<HTMLInputElement>('[data-work] input')?.focus(),
+      r: () => running.go(),
       l: () => page.current?.querySelector<HTMLButtonElement>('[data-station]')?.focus(),
     }),
-    [],
+    [running],
   )
   useShortcuts(keys)
   const torchName = torches.find((t) => t.id === draft.draft.torchId)?.name ?? ''
   return (
     <>
       <main ref={page} className="print:hidden lg:grid lg:h-dvh lg:grid-rows-[auto_auto_1fr_auto]">
-        <PieceHead job={job} ticketId={ticket.id} draft={draft} />
+        <PieceHead job={job} ticketId={ticket.id} draft={draft} failure={running.failure}>
+          <RunButton
+            running={running}
+            draft={draft.draft}
+            edit={draft.edit}
+            planned={planned.ok ? planned : undefined}
+          />
+        </PieceHead>
         {onLine ? (
           <BrazeLine plan={onLine.plan} request={onLine.request} torchName={torchName} onOpen={setStation} />
         ) : (

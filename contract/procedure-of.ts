@@ -1,0 +1,41 @@
+import { brazeProcedure, plainBrazeTorch } from '#core/line/braze-procedure.ts'
+import { cutProcedure, PLAIN_TORCH, type ProcedureOptions } from '#core/line/cut-procedure.ts'
+import type { Procedure } from '#core/line/procedure.ts'
+import { readTorchGear } from '#core/line/read-torch.ts'
+import { readLineSchools, LINE_SCHOOL_NAMES, type LineSchools } from '#core/line/schools.ts'
+import type { BrazeRequest } from '#core/braze/index.ts'
+import type { Planned, PlannedBraze } from './plan-of.ts'
+import type { PieceDraft, Settings } from './schemas.ts'
+
+/** The rows of the shop's ways that the line goes by. */
+export const lineSchoolsOf = ({ schools }: Pick<Settings, 'schools'>): LineSchools =>
+  readLineSchools(Object.fromEntries(LINE_SCHOOL_NAMES.map((name) => [name, schools[name]]))).schools
+
+/** Seconds for each metre of hose that a purge is never shorter than. */
+const floorOf = ({ limits }: Settings): number => Number(limits.purgeFloor.replace(',', '.'))
+
+/**
+ * The procedure of a piece as it was planned, by the shop's ways and its torch's manual: the server freezes it in a
+ * run, and the plan shows the same.
+ * @param schools other ways than the shop's, to be looked at beside them
+ */
+export function procedureOf(
+  draft: PieceDraft,
+  planned: Extract<Planned | PlannedBraze, { ok: true }>,
+  settings: Settings,
+  schools: LineSchools = lineSchoolsOf(settings),
+): Procedure {
+  const read = readTorchGear(draft.rig.torch)
+  const own = read.ok ? read.torch : {}
+  const options = (usual: NonNullable<ProcedureOptions['torch']>): ProcedureOptions => ({
+    schools,
+    torch: { ...usual, ...own },
+    floorSPerM: floorOf(settings),
+  })
+  if (planned.plan.kind === 'cut') {
+    const { plan, request } = planned as Extract<Planned, { ok: true }>
+    return cutProcedure(plan, request, options(PLAIN_TORCH))
+  }
+  const { plan, request } = planned as Extract<PlannedBraze, { ok: true }>
+  return brazeProcedure(plan, request, options(plainBrazeTorch((request as BrazeRequest).rig.head)))
+}

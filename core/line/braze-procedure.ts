@@ -1,0 +1,302 @@
+import {
+  isRoundJoint,
+  type BrazePlan,
+  type BrazeRequest,
+  type BrazeStep,
+  type Schools,
+} from '../braze/types.ts'
+import { LEVEL_ORDER, liesHow } from '../braze/steps.ts'
+import { purgeNeed } from '../braze/purge.ts'
+import type { Figure } from '../figure.ts'
+import { ambientPressurePa } from '../gas/standard.ts'
+import { purgeTime, type Hose } from '../gas/hose.ts'
+import { PSI_PA } from '../quantity/index.ts'
+import { hotParts, rigStep, type ProcedureOptions } from './cut-procedure.ts'
+import { compose, type Procedure } from './procedure.ts'
+import { USUAL_LINE_SCHOOLS, type LineSchools } from './schools.ts'
+import type { LineSetup, TorchGear } from './setup.ts'
+import type { Flame } from './state.ts'
+import type { Phase, Step, StepPattern, StepTimer } from './steps.ts'
+
+const FLAMES: Readonly<Record<string, Exclude<Flame, 'out' | 'fuel-only'>>> = {
+  neutral: 'neutral',
+  'slightly reducing': 'carburising',
+  'soft carburising': 'carburising',
+  'slightly oxidising': 'oxidising',
+}
+/** Sweep of a line of which nobody gave the lengths, s. */
+const UNKNOWN_SWEEP_S = 300
+/** Cooling of a line of which no time is worked out, s. */
+const UNKNOWN_COOL_S = 600
+/** What the nitrogen regulator is set to; the flow is set after it. Pa gauge. */
+const NITROGEN_PA = 20 * PSI_PA
+const NITROGEN_HOW: Readonly<Record<Schools['purge'], string>> = {
+  'measured-flow': 'Set it by the flow meter.',
+  'low-pressure': 'By your shop’s way: a low pressure, unmetered. A flow meter tells more.',
+  'hand-feel': 'By your shop’s way: just felt on a wet hand. A flow meter tells more.',
+  preset: 'By your shop’s preset valve.',
+}
+/** Places round a joint that the heat is carried to in turn, hours of the clock. */
+const ROUND_HEAT: readonly (readonly number[])[] = [[6, 7, 8, 9, 10, 11, 12, 1, 2, 3, 4, 5]]
+const SEAM_PLACES = 8
+
+/** What a rig is brazed with when nobody described the torch. */
+export const plainBrazeTorch = (head: BrazeRequest['rig']['head']): TorchGear => ({
+  kind: head === 'heating' ? 'heating-head' : head === 'cutting' ? 'cutting-torch' : 'brazing-handle',
+  checkValves: true,
+})
+
+/** Whether nitrogen runs: where it is always asked for, and where somebody gave a flow. */
+const runsNitrogen = ({ work }: BrazeRequest) =>
+  purgeNeed(work) === 'always' || (purgeNeed(work) === 'choice' && work.purgeFlow !== undefined)
+
+/** What the line of a braze is made of and set to. Pressures in Pa gauge, flowing at the regulator. */
+export function brazeSetup(
+  plan: BrazePlan,
+  request: BrazeRequest,
+  pressures: { readonly oxygenPa: number; readonly fuelPa: number },
+  { torch = plainBrazeTorch(request.rig.head), schools = USUAL_LINE_SCHOOLS, floorSPerM }: ProcedureOptions,
+): LineSetup {
+  const { rig, shop, work } = request
+  const { figures } = plan
+  const ambientPa = ambientPressurePa(shop.altitudeM)
+  const sweep = (hose: Hose, flow: Figure | undefined, pa: number) =>
+    purgeTime(hose, flow?.value ?? Number.NaN, pa, ambientPa, floorSPerM)
+  const gas = runsNitrogen(request)
+  const line = isRoundJoint(work.joint) && (gas || work.pressurePa > 0 || work.tubeRun.length > 0)
+  const sweepS = figures.purgeTime?.value ?? UNKNOWN_SWEEP_S
+  return {
+    setting: {
+      fuel: rig.fuel,
+      ambientPa,
+      fuelDivisionPa: rig.fuelDivisionPa,
+      oxygenDivisionPa: rig.oxygenDivisionPa,
+      fuelLockUpPa: rig.fuelLockUpPa,
+      fuelRatingPa: rig.fuelRatingPa,
+      oxygenRatingPa: rig.oxygenRatingPa,
+      sweepS: {
+        oxygen: sweep(rig.oxygenHose, figures.oxygenFlow, pressures.oxygenPa),
+        fuel: sweep(rig.fuelHose, figures.fuelFlow, pressures.fuelPa),
+      },
+      checkValves: torch.checkValves,
+      tip: {
+        flames: rig.head === 'single' ? 1 : rig.ports,
+        orificeM: figures.tipOrifice?.value ?? 0,
+      },
+      hoseGrade: rig.hoseGrade,
+      handleValve: torch.kind === 'cutting-attachment',
+      flame: FLAMES[plan.choice.flame] ?? 'neutral',
+      ...(line
+        ? { line: { pressurePa: work.pressurePa, needsNitrogen: gas, sweepS: gas ? sweepS : 0 } }
+        : {}),
+    },
+    torch,
+    hand: 'right',
+    ...pressures,
+    figures: { oxygen: 'oxygenPressure', fuel: 'fuelPressure' },
+    ...(gas
+      ? {
+          nitrogen: {
+            sweepS,
+            coolS: Math.ceil(figures.coolTime?.value ?? UNKNOWN_COOL_S),
+            regulatorPa: NITROGEN_PA,
+            how: `${NITROGEN_HOW[shop.schools.purge]}${figures.purgeTime ? '' : ' The runs of tube are not given: five minutes.'}`,
+          },
+        }
+      : {}),
+    ...(line
+      ? {
+          openLine: work.services.has('refrigerant')
+            ? ('refrigerant' as const)
+            : work.pressurePa > 0
+              ? ('pressure' as const)
+              : ('closed' as const),
+        }
+      : {}),
+    units: shop.units,
+    schools,
+  }
+}
+
+/**
+ * The ordered steps of one braze or casting repair, from a cold rig to a cold rig.
+ * @returns the steps only when the plan has no stop and the line's state model meets nothing forbidden in them
+ */
+export function brazeProcedure(
+  plan: BrazePlan,
+  request: BrazeRequest,
+  options: ProcedureOptions = {},
+): Procedure {
+  const stop = plan.findings.find((f) => f.rank === 'stop')
+  if (stop) return { ok: false, because: 'stop', text: `${stop.title}: ${stop.text}` }
+  const oxygen = plan.figures.oxygenPressure
+  const fuel = plan.figures.fuelPressure
+  if (!oxygen || !fuel)
+    return { ok: false, because: 'no-setting', text: 'The plan gives no pressures to set.' }
+  const setup = brazeSetup(plan, request, { oxygenPa: oxygen.value, fuelPa: fuel.value }, options)
+  const of = (...phases: BrazeStep['phase'][]) =>
+    plan.steps.filter((s) => phases.includes(s.phase)).flatMap((s) => stepOf(s, plan, request, setup))
+  return compose(setup, {
+    before: [
+      ...before(plan, request, setup.schools),
+      ...of('prepare', 'fit'),
+      rigStep(request.rig.fuel, setup.torch),
+    ],
+    work: of('heat', 'feed'),
+    cooling: [...of('cool'), hotParts()],
+    after: of('clean'),
+  })
+}
+
+function before(plan: BrazePlan, { shop }: BrazeRequest, schools: LineSchools): Step[] {
+  const reach = shop.units.length === 'in' || shop.units.length === 'ft' ? '35 ft' : '11 m'
+  return [
+    ...plan.cautions
+      .filter((c) => c.tickedBy === undefined)
+      .map((c): Step => ({
+        id: `caution-${c.code}`,
+        phase: 'before',
+        act: 'Make sure of this before anything else',
+        why: c.text,
+        see: 'Nobody has put a name to it in the plan.',
+        acts: [],
+      })),
+    {
+      id: 'area',
+      phase: 'before',
+      act: `Clear ${reach} round the joint, or shield it, and put somebody on fire watch`,
+      why: 'The flame reaches behind what you look at: insulation, timber, walls. Site rules, permit and local law come first.',
+      see: 'A board or mat behind the joint, an ABC extinguisher and water at hand, moving air for the fumes.',
+      ifNot: 'What cannot be moved or shielded is not brazed beside.',
+      caution:
+        'Never heat a closed or once-filled vessel, or a line under pressure: it bursts. In a confined space, stop here without permit, gas test and attendant.',
+      acts: [],
+    },
+    {
+      id: 'gear',
+      phase: 'before',
+      act: `Put on shade ${schools.shade === 'five' ? '5' : '3 or 4'}, gloves and cotton, leather or wool`,
+      why: 'The flame dazzles, flux spits. Nothing oily: it flares in oxygen.',
+      see: 'No lighter in the pocket, safety spectacles under the shade.',
+      schools: ['shade'],
+      acts: [],
+    },
+  ]
+}
+
+const span = (f: Figure | undefined, what: string): StepTimer | undefined =>
+  f && f.high > 0 ? { kind: 'about', what, lowS: f.low, highS: f.high } : undefined
+
+/** The order in which heat or rod goes to the places of the joint. */
+function patternOf(step: BrazeStep, { work }: BrazeRequest, seconds: number): StepPattern | undefined {
+  if (step.does !== 'heat' && step.does !== 'feed') return undefined
+  const shows = step.does
+  if (!isRoundJoint(work.joint)) {
+    const sweep = Array.from({ length: SEAM_PLACES }, (_, i) => i + 1)
+    return { shows, of: 'seam', sweeps: [sweep], eachS: seconds / SEAM_PLACES }
+  }
+  const sweeps = shows === 'feed' && liesHow(work.attitudeRad) === 'level' ? LEVEL_ORDER : ROUND_HEAT
+  const places = sweeps.reduce((n, s) => n + s.length, 0)
+  return { shows, of: 'round', sweeps, eachS: Math.max(0.5, seconds / places) }
+}
+
+const PHASE_OF: Readonly<Record<BrazeStep['phase'], Phase>> = {
+  prepare: 'before',
+  fit: 'before',
+  heat: 'braze',
+  feed: 'braze',
+  cool: 'after',
+  clean: 'after',
+}
+
+/** One step of the braze as it is led through; what the line's own stretches do is left to them. */
+function stepOf(step: BrazeStep, plan: BrazePlan, request: BrazeRequest, setup: LineSetup): Step[] {
+  const { figures } = plan
+  const base: Omit<Step, 'acts'> = {
+    id: step.id,
+    phase: PHASE_OF[step.phase],
+    act: step.act.replace(/\.$/, ''),
+    why: step.why,
+  }
+  const seconds = step.seconds ?? 0
+  const pattern = patternOf(step, request, seconds)
+  const shown = pattern ? { pattern } : {}
+  switch (step.does) {
+    case 'vent':
+      return setup.openLine ? [] : [{ ...base, acts: [] }]
+    case 'nitrogen-on':
+    case 'nitrogen-off':
+    case 'flame':
+      return []
+    case 'warm':
+      return [
+        {
+          ...base,
+          figure: 'preheatTo',
+          see: 'The heat crayon melts all over, not in one place.',
+          acts: [{ do: 'heat', seconds: 300 }],
+        },
+      ]
+    case 'tube-first':
+      return [
+        {
+          ...base,
+          see: 'The tube darkens evenly; no glow yet.',
+          also: ['coneDistance'],
+          acts: [{ do: 'heat', seconds: 10 }],
+        },
+      ]
+    case 'heat': {
+      const timer = span(figures.timeToTemperature, 'To brazing heat')
+      return [
+        {
+          ...base,
+          figure: 'timeToTemperature',
+          also: ['brazingTemperature', 'coneDistance'],
+          see: `The whole joint comes up together. The flame: ${plan.choice.flame}.`,
+          ifNot:
+            'Past twice the time and still cold: the tip is too small, or the heat runs away. Stop and change it.',
+          ...(timer ? { timer } : {}),
+          ...shown,
+          acts: [{ do: 'heat', seconds: Math.max(1, seconds) }],
+        },
+      ]
+    }
+    case 'feed': {
+      const timer = span(figures.feedTime, 'Feeding')
+      return [
+        {
+          ...base,
+          also: ['rodLength', 'brazingTemperature'],
+          see: 'Filler drawn in, a bright ring or line all round.',
+          ifNot: 'It balls up: more heat on the metal, not on the rod; flux it again if it has gone dark.',
+          ...(timer ? { timer } : {}),
+          ...shown,
+          acts: [{ do: 'heat', seconds: Math.max(1, seconds) }],
+        },
+      ]
+    }
+    case 'set':
+      return [
+        {
+          ...base,
+          see: 'The sheen goes off the filler all at once.',
+          timer: { kind: 'at-least', what: 'Keep still', seconds: Math.ceil(seconds) },
+          acts: [],
+        },
+      ]
+    case 'cool':
+      return [
+        {
+          ...base,
+          see: 'No colour, no draught, nobody touching it.',
+          ...(seconds > 0
+            ? { timer: { kind: 'carries-on' as const, what: 'Cooling', seconds: Math.ceil(seconds) } }
+            : {}),
+          acts: [],
+        },
+      ]
+    default:
+      return [{ ...base, acts: [] }]
+  }
+}

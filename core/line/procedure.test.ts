@@ -1,0 +1,344 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { cuttingShade } from './cut-procedure.ts'
+import { compareWays } from './compare.ts'
+import { hazardsAtEnd, runSteps, type Met } from './hazards.ts'
+import { BREAKS, type Procedure } from './procedure.ts'
+import { readTorchGear } from './read-torch.ts'
+import {
+  LINE_SCHOOL_NAMES,
+  LINE_SCHOOLS,
+  LINE_TOUCHING,
+  readLineSchools,
+  USUAL_LINE_SCHOOLS,
+  type LineSchoolName,
+} from './schools.ts'
+import { SCHOOL_WORDS } from './school-words.ts'
+import { foundLine } from './state.ts'
+import type { Step } from './steps.ts'
+import { brazeSteps, cutSteps, given } from './test-support.ts'
+
+const ids = (made: Procedure) => given(made).steps.map((s) => s.id)
+const schools = (part: object) => ({ schools: { ...USUAL_LINE_SCHOOLS, ...part } })
+const act = (made: Procedure, id: string) => given(made).steps.find((s) => s.id === id)?.act ?? ''
+
+describe('the procedure of a cut', () => {
+  it('is led from a cold rig to a cold rig, for any plate, any fuel, any guide', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.05, max: 12, noNaN: true }),
+        fc.constantFrom('acetylene', 'propane', 'propylene', 'natural-gas', 'hydrogen'),
+        fc.constantFrom('part', 'scrap', 'none'),
+        (t, fuel, guide) => {
+          const made = given(cutSteps({ fuel, guide }, {}, { thickness: `${t.toFixed(3)} in` }))
+          const run = runSteps(made.steps, made.setting, foundLine(made.setting))
+          expect(run.met.filter((m) => m.grade === 'forbidden')).toEqual([])
+          expect(hazardsAtEnd(run.state)).toEqual([])
+          const names = made.steps.map((s) => s.id)
+          expect(new Set(names).size).toBe(names.length)
+        },
+      ),
+      { numRuns: 80 },
+    )
+  })
+  it('keeps the order of work: set, purge, leak check, light, cut, shut, bleed, watch', () => {
+    const order = [
+      'area', 'gear', 'rig', 'screws-out', 'open-fuel', 'set-fuel', 'open-oxygen', 'set-oxygen', 'purge-fuel',
+      'purge-oxygen', 'leaks', 'light', 'trim', 'retrim', 'preheat', 'cut', 'shut-torch', 'hot', 'shut-cylinders',
+      'bleed-oxygen', 'bleed-fuel', 'wind-out', 'fire-watch',
+    ] // prettier-ignore
+    expect(ids(cutSteps()).filter((id) => order.includes(id))).toEqual(order)
+  })
+  it('says of every step why, and what one should find', () => {
+    for (const made of [cutSteps(), cutSteps({ fuel: 'propane' }), brazeSteps()])
+      for (const s of given(made).steps) {
+        expect(s.act, s.id).not.toBe('')
+        expect(s.why.length, s.id).toBeGreaterThan(8)
+        expect(s.act, s.id).not.toMatch(/undefined|NaN/)
+      }
+  })
+  it('gives none where the plan is stopped, or has no pressure to set', () => {
+    expect(cutSteps({}, {}, { metal: 'copper' })).toMatchObject({ ok: false, because: 'stop' })
+    expect(cutSteps({ acetyleneCylinder: '10 cu ft' }, {}, { thickness: '4 in' })).toMatchObject({
+      ok: false,
+    })
+  })
+  it('looks away from what was left: screws out come before any cylinder', () => {
+    const made = given(cutSteps())
+    const without = made.steps.filter((s) => s.id !== 'screws-out')
+    expect(runSteps(without, made.setting, foundLine(made.setting)).met.map((m) => m.hazard)).toContain(
+      'opened-against-screw',
+    )
+  })
+  it('names the shade by thickness, or by the school of one shade for all', () => {
+    expect([0.006, 0.03, 0.2].map((m) => cuttingShade(m))).toEqual(['3 or 4', '4 or 5', '5 or 6'])
+    expect(cuttingShade(0.006, 'five')).toBe('5')
+  })
+})
+
+describe('the schools', () => {
+  it.each<[LineSchoolName, string, string, RegExp]>([
+    ['acetyleneTurns', 'quarter', 'open-fuel', /a quarter turn/],
+    ['acetyleneTurns', 'one', 'open-fuel', /one turn/],
+    ['setPressures', 'closed', 'set-fuel', /against the shut valve; then/],
+    ['fuelValve', 'half', 'light', /half a turn/],
+    ['shutTorch', 'more-oxygen', 'shut-torch', /A little more oxygen/],
+    ['screwsAtEnd', 'left', 'wind-out', /screws left as they are/],
+    ['leakCheck', 'each-time', 'leaks', /every joint and watch/],
+    ['leakCheck', 'soap', 'leaks', /soapy water/],
+    ['shade', 'five', 'gear', /shade 5,/],
+    ['cones', 'touching', 'preheat', /just touching/],
+    ['guide', 'held', 'guide', /^Hold the guide/],
+  ])('%s: %s changes %s', (name, option, step, pattern) => {
+    expect(act(cutSteps({}, schools({ [name]: option })), step)).toMatch(pattern)
+    expect(act(cutSteps(), step)).not.toMatch(pattern)
+  })
+  it.each<[LineSchoolName, string, object, string, RegExp]>([
+    ['pressCue', 'wet', {}, 'preheat', /just wet/],
+    ['torchAngle', 'square', {}, 'cut', /square to the plate/],
+    ['thinPlate', 'passes', { thickness: '1/8 in' }, 'warm-line', /just warm/],
+    ['preheatPass', 'always', { thickness: '1 1/2 in' }, 'warm-line', /drinks the heat/],
+    ['trimBy', 'either', {}, 'trim', /either valve/],
+  ])('%s: %s changes the words of a step', (name, option, work, step, pattern) => {
+    const found = given(cutSteps({}, schools({ [name]: option }), work)).steps.find((s) => s.id === step)
+    expect(`${found?.why} ${found?.see} ${found?.ifNot}`).toMatch(pattern)
+  })
+  it('puts cylinders, setting, purge and bleeding in the order that is asked for', () => {
+    const both = ids(cutSteps({}, schools({ oneAtATime: 'both-then-set', cylinderOrder: 'oxygen-first' })))
+    expect(both.filter((id) => /^(open|set|purge)-/.test(id))).toEqual([
+      'open-oxygen',
+      'open-fuel',
+      'set-oxygen',
+      'set-fuel',
+      'purge-oxygen',
+      'purge-fuel',
+    ])
+    expect(ids(cutSteps({}, schools({ hosePurge: 'while-setting' })))).not.toContain('purge-fuel')
+    expect(ids(cutSteps({}, schools({ bleeding: 'together' })))).toContain('bleed-both')
+    expect(
+      ids(cutSteps({}, schools({ bleeding: 'fuel-first' }))).filter((i) => i.startsWith('bleed')),
+    ).toEqual(['bleed-fuel', 'bleed-oxygen'])
+  })
+  it('leaves the shop’s way where the rig does not allow it, and says why', () => {
+    const departs = (made: Procedure) => given(made).departures.map((d) => [d.school, d.used])
+    // a cutting tip has many flames
+    expect(departs(cutSteps({}, schools({ lightAcetylene: 'whiff' })))).toEqual([
+      ['lightAcetylene', 'fuel-only'],
+    ])
+    expect(departs(cutSteps({}, schools({ shutTorch: 'fuel-first' })))).toEqual([
+      ['shutTorch', 'oxygen-first'],
+    ])
+    expect(departs(cutSteps({}, schools({ hosePurge: 'none' })))).toEqual([['hosePurge', 'while-setting']])
+    const slack = { torch: { kind: 'cutting-torch', checkValves: false } } as const
+    expect(departs(cutSteps({}, { ...slack, ...schools({ bleeding: 'together' }) }))).toEqual([
+      ['bleeding', 'oxygen-first'],
+    ])
+    expect(departs(brazeSteps({}, schools({ lightAcetylene: 'whiff', shutTorch: 'fuel-first' })))).toEqual([])
+    expect(act(brazeSteps({}, schools({ lightAcetylene: 'whiff' })), 'light')).toMatch(/an eighth of a turn/)
+  })
+  it('lets the torch’s manual win', () => {
+    const torch = { kind: 'cutting-torch', checkValves: true, shutdown: 'fuel-first', seat: 'hand' } as const
+    const made = given(cutSteps({}, { torch }))
+    expect(act(made, 'shut-torch')).toMatch(/^Shut the fuel, then/)
+    expect(made.steps.find((s) => s.id === 'rig')?.see).toMatch(/hand tight: its O-rings/)
+    const asked = given(cutSteps({}, { torch, ...schools({ shutTorch: 'more-oxygen' }) }))
+    expect(asked.departures).toMatchObject([{ school: 'shutTorch', used: 'fuel-first' }])
+  })
+  it('has words and a reason for every option of every row', () => {
+    for (const name of LINE_SCHOOL_NAMES) {
+      const options: Readonly<Record<string, { label: string; reason: string }>> = SCHOOL_WORDS[name].options
+      expect(Object.keys(options).sort(), name).toEqual([...LINE_SCHOOLS[name]].sort())
+      for (const option of Object.values(options)) expect(option.reason.length, name).toBeGreaterThan(10)
+    }
+  })
+  it('touches nothing but words by the rows that are said to', () => {
+    const actsOf = (made: Procedure) => given(made).steps.flatMap((s) => s.acts)
+    const touching: readonly string[] = LINE_TOUCHING
+    for (const name of LINE_SCHOOL_NAMES.filter((n) => !touching.includes(n)))
+      for (const option of LINE_SCHOOLS[name])
+        for (const made of [
+          (s: object) => cutSteps({}, schools(s), { thickness: '5/8 in' }),
+          (s: object) => brazeSteps({}, schools(s)),
+        ])
+          expect(actsOf(made({ [name]: option })), `${name} ${option}`).toEqual(actsOf(made({})))
+  })
+  it('reads schools as they are named, and says what is not known', () => {
+    expect(readLineSchools({ bleeding: 'together' }).schools.bleeding).toBe('together')
+    expect(readLineSchools({ bleeding: 'backwards' }).errors[0]).toMatchObject({ field: 'schools.bleeding' })
+    expect(readLineSchools({ haircut: 'short' }).errors[0]?.message).toMatch(/not a choice that is known/)
+  })
+  it('reads a torch as its manual has it, and says what is not understood', () => {
+    expect(readTorchGear({ kind: 'cutting-attachment', seat: '', checkValves: 'no' })).toEqual({
+      ok: true,
+      torch: { kind: 'cutting-attachment', checkValves: false },
+    })
+    expect(readTorchGear({ kind: 'laser' })).toMatchObject({ ok: false, field: 'torch.kind' })
+    expect(readTorchGear({ colour: 'red' })).toMatchObject({ ok: false, field: 'torch.colour' })
+    expect(readTorchGear({ checkValves: 'maybe' })).toMatchObject({ ok: false })
+    expect(readTorchGear('long')).toMatchObject({ ok: false, field: 'torch' })
+  })
+})
+
+describe('two ways side by side', () => {
+  it('aligns what both do, and gives the reasons of what they do otherwise', () => {
+    const usual = { steps: given(cutSteps()).steps, schools: USUAL_LINE_SCHOOLS }
+    const other = schools({ hosePurge: 'while-setting', bleeding: 'together', acetyleneTurns: 'quarter' })
+    const rows = compareWays(usual, { steps: given(cutSteps({}, other)).steps, ...other })
+    expect(rows.filter((r) => r.left).map((r) => r.left?.id)).toEqual(usual.steps.map((s) => s.id))
+    const only = rows.filter((r) => !r.left || !r.right).map((r) => [r.left?.id, r.right?.id])
+    expect(only).toEqual([
+      ['purge-fuel', undefined],
+      ['purge-oxygen', undefined],
+      ['bleed-oxygen', undefined],
+      ['bleed-fuel', undefined],
+      [undefined, 'bleed-both'],
+    ])
+    const opened = rows.find((r) => r.left?.id === 'open-fuel')
+    expect(opened?.same).toBe(false)
+    expect(opened?.because[0]).toMatch(/^Acetylene valve\. Half to three quarters/)
+    expect(rows.find((r) => r.left?.id === 'light')?.same).toBe(true)
+    expect(compareWays(usual, usual).every((r) => r.same)).toBe(true)
+  })
+})
+
+describe('a braze', () => {
+  it('sweeps before the flame, feeds in its order, and holds the nitrogen until it is cool', () => {
+    const made = given(brazeSteps())
+    const order = [
+      'leaks', 'open-line', 'nitrogen-on', 'nitrogen-sweep', 'light', 'trim', 'heat-1', 'heat-2', 'feed-2',
+      'shut-torch', 'nitrogen-hold', 'nitrogen-off', 'shut-cylinders', 'wind-out',
+    ] // prettier-ignore
+    expect(made.steps.map((s) => s.id).filter((id) => order.includes(id))).toEqual(order)
+    const feed = made.steps.find((s) => s.id === 'feed-2')
+    // a level joint: two sweeps from the bottom, ends lapped
+    expect(feed?.pattern).toMatchObject({ shows: 'feed', of: 'round' })
+    expect(feed?.pattern?.sweeps[0]?.[0]).toBe(5)
+    expect(made.steps.find((s) => s.id === 'heat-2')?.timer?.kind).toBe('about')
+    expect(made.steps.find((s) => s.id === 'nitrogen-sweep')?.timer).toMatchObject({ kind: 'at-least' })
+  })
+  it('needs no line opened on the bench, and none of its nitrogen', () => {
+    const lap = ids(
+      brazeSteps({
+        joint: 'lap',
+        a: { metal: 'brass-70-30', thickness: '3 mm' },
+        b: { metal: 'low-carbon-steel', thickness: '3 mm' },
+        length: '60 mm',
+        service: [],
+        tubeRun: [],
+      }),
+    )
+    expect(lap.some((id) => id.startsWith('nitrogen') || id === 'open-line')).toBe(false)
+  })
+  it('warms a casting through and goes on counting while it cools', () => {
+    const made = given(
+      brazeSteps({
+        joint: 'casting',
+        a: { metal: 'grey-cast-iron', thickness: '14 mm' },
+        b: undefined,
+        length: '90 mm',
+        mass: '11 kg',
+        service: [],
+        tubeRun: [],
+      }),
+    )
+    expect(made.steps.some((s) => s.figure === 'preheatTo')).toBe(true)
+    expect(made.steps.find((s) => s.timer?.what === 'Cooling')?.timer?.kind).toBe('carries-on')
+  })
+})
+
+describe('breaks', () => {
+  it('come back to the flame, or to the set rig, that they left', () => {
+    for (const made of [
+      cutSteps(),
+      cutSteps({}, { torch: { kind: 'cutting-attachment', checkValves: true } }),
+    ]) {
+      const { breaks } = given(made)
+      expect(breaks['short-pause'].lit?.map((s) => s.id)).toEqual([
+        'shut-torch',
+        'pause',
+        'light',
+        'trim',
+        'retrim',
+      ])
+      expect(breaks['relight'].lit?.[0]?.id).toBe('after-pop')
+      expect(breaks['relight'].ready).toBeUndefined()
+      expect(breaks['tip-change'].ready?.map((s) => s.id)).toEqual(['change-tip'])
+      expect(breaks['long-break'].lit?.map((s) => s.id)).toContain('away')
+      expect(breaks.shutdown.lit?.at(-1)?.id).toBe('wind-out')
+      for (const name of BREAKS)
+        for (const steps of Object.values(breaks[name]) as Step[][])
+          expect(steps.every((s) => s.phase === 'break')).toBe(true)
+    }
+  })
+  it('keep the nitrogen on while the joint is hot', () => {
+    const { breaks } = given(brazeSteps())
+    expect(breaks['short-pause'].lit?.some((s) => s.id.startsWith('nitrogen'))).toBe(false)
+    const long = breaks['long-break'].lit?.map((s) => s.id) ?? []
+    expect(long.indexOf('nitrogen-hold')).toBeLessThan(long.indexOf('shut-cylinders'))
+    expect(long.indexOf('nitrogen-sweep')).toBeGreaterThan(long.indexOf('leaks'))
+  })
+})
+
+/** Steps whose loss, and pairs whose exchange, the model rightly finds harmless, with the reason. */
+const HARMLESS_TO_DROP: Readonly<Record<string, string>> = {
+  leaks: 'the model knows no leaks: whoever brushes finds them',
+  preheat: 'the model knows no plate: pressed too cold it only fails to start',
+  cut: 'nothing is left undone on the line when nothing is cut',
+  'heat-1': 'heating is asked of a flame and a line, not of a time',
+  'heat-2': 'as above: another heating step is there',
+  'feed-2': 'as above',
+  'nitrogen-hold': '',
+}
+const HARMLESS_TO_SWAP: Readonly<Record<string, string>> = {
+  'set-fuel|open-oxygen': 'both orders are taught: one gas wholly, or both cylinders first',
+  'purge-fuel|purge-oxygen': 'each is alone',
+  'set-oxygen|purge-fuel': 'the fuel is set already, and only one gas runs at a time',
+  'purge-oxygen|leaks': 'the needles may be watched before or after',
+  'bleed-oxygen|bleed-fuel': 'both orders are taught',
+  'preheat|cut': 'the model knows no plate',
+  'retrim|preheat': '',
+  'heat-1|heat-2': 'both are heating',
+  'heat-2|feed-2': 'both are heating',
+  'leaks|open-line': 'the leak check and the opening of the work do not touch',
+  'nitrogen-off|shut-cylinders': 'nitrogen has a cylinder and a valve of its own',
+}
+
+describe('mutations', () => {
+  const worse = (original: readonly Met[], mutant: readonly Met[]) =>
+    mutant.some((m) => !original.some((o) => o.hazard === m.hazard))
+  const judged = (made: Extract<Procedure, { ok: true }>, steps: readonly Step[]) => {
+    const run = runSteps(steps, made.setting, foundLine(made.setting))
+    return [...run.met, ...hazardsAtEnd(run.state)]
+  }
+  const SET: readonly (readonly [string, Procedure])[] = [
+    ['a cut with acetylene', cutSteps()],
+    [
+      'a cut with propane and an attachment',
+      cutSteps({ fuel: 'propane' }, { torch: { kind: 'cutting-attachment', checkValves: false } }),
+    ],
+    ['a refrigerant line', brazeSteps()],
+  ]
+  describe.each(SET)('%s', (_name, procedure) => {
+    const made = given(procedure)
+    const steps = made.steps.filter((s) => s.acts.length > 0)
+    const fine = judged(made, steps)
+    it.each(steps.map((s) => s.id))('is not safe without %s, or that is harmless for a reason', (id) => {
+      const mutant = judged(
+        made,
+        steps.filter((s) => s.id !== id),
+      )
+      const reason = HARMLESS_TO_DROP[id] ?? ''
+      expect(worse(fine, mutant), `${id}: ${reason}`).toBe(reason === '')
+    })
+    it.each(steps.slice(1).map((s, i) => [`${steps[i]?.id}|${s.id}`, i] as const))(
+      'is not safe with %s exchanged, or that is harmless for a reason',
+      (pair, i) => {
+        const swapped = [...steps]
+        const [a, b] = [steps[i], steps[i + 1]]
+        if (a && b) swapped.splice(i, 2, b, a)
+        const reason = HARMLESS_TO_SWAP[pair] ?? ''
+        expect(worse(fine, judged(made, swapped)), `${pair}: ${reason}`).toBe(reason === '')
+      },
+    )
+  })
+})

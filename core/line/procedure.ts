@@ -1,0 +1,151 @@
+/** Procedures: stretches put in order for a task, and handed out only when the state model accepts them. */
+import { forbidden, hazardsAtEnd, runSteps, type HazardName } from './hazards.ts'
+import type { Departure, LineSetup } from './setup.ts'
+import { Stages } from './stages.ts'
+import { foundLine, type LineSetting, type LineState } from './state.ts'
+import type { Step } from './steps.ts'
+
+/** Ways to leave the work in its middle and to come back to it. */
+export const BREAKS = [
+  'short-pause',
+  'long-break',
+  'tip-change',
+  'attachment-change',
+  'relight',
+  'hand-over',
+  'shutdown',
+] as const
+export type BreakName = (typeof BREAKS)[number]
+/** Where the rig stands when the work is left: set and swept but unlit, or with the flame on. */
+export const STANDS = ['ready', 'lit'] as const
+export type Stand = (typeof STANDS)[number]
+
+/** What belongs to the piece itself: before the gas, with the flame on it, while it cools, and once all is shut. */
+export interface WorkSteps {
+  readonly before: readonly Step[]
+  readonly work: readonly Step[]
+  readonly cooling: readonly Step[]
+  readonly after: readonly Step[]
+}
+
+/** The steps of a breaks by where the rig stands; `relight` is only for a flame that went out. */
+export type BreakSteps = { readonly [B in BreakName]: { readonly [S in Stand]?: readonly Step[] } }
+
+/** The steps of a piece, or why there are none. */
+export type Procedure =
+  | {
+      readonly ok: true
+      readonly steps: readonly Step[]
+      readonly breaks: BreakSteps
+      readonly setting: LineSetting
+      /** Where the shop's way is left on this rig, and why. */
+      readonly departures: readonly Departure[]
+    }
+  | { readonly ok: false; readonly because: 'stop' | 'no-setting' | HazardName; readonly text: string }
+
+const refused = (hazard: HazardName, text: string): Procedure => ({
+  ok: false,
+  because: hazard,
+  text: `These steps would not be safe, so none are given. ${text}`,
+})
+
+/** The line of a rig, from screws out to swept. */
+const toReady = (stages: Stages): Step[] => [
+  ...stages.screwsOut(),
+  ...stages.pressures(),
+  ...stages.purges(),
+  ...stages.leaks(),
+  ...stages.nitrogenOn(),
+]
+
+/** The break's steps as they are told: all of them belong to the break. */
+const asBreak = (steps: readonly Step[]): Step[] => steps.map((s) => ({ ...s, phase: 'break' }))
+
+function breakOf(stages: Stages, name: BreakName, stand: Stand): Step[] | undefined {
+  const lit = stand === 'lit'
+  switch (name) {
+    case 'short-pause':
+      return stages.shortPause(lit)
+    case 'long-break':
+      return stages.longBreak(lit)
+    case 'tip-change':
+      return stages.tipChange(lit)
+    case 'attachment-change':
+      return stages.setup.torch.kind === 'cutting-torch' ? undefined : stages.attachmentChange(lit)
+    case 'relight':
+      return lit ? stages.relight() : undefined
+    case 'hand-over':
+      return stages.handOver(lit)
+    case 'shutdown':
+      return [...(lit ? stages.shutTorch() : []), ...stages.nitrogenOff(), ...stages.shutDown()]
+  }
+}
+
+/** Steps that would not be safe: the first thing met, or undefined. */
+export function unsafe(
+  steps: readonly Step[],
+  setting: LineSetting,
+  from: LineState = foundLine(setting),
+  leaves = true,
+) {
+  const run = runSteps(steps, setting, from)
+  return [...forbidden(run.met), ...(leaves ? forbidden(hazardsAtEnd(run.state)) : [])][0]
+}
+
+/** Whether a break leads back to where the work can go on as it was. */
+const comesBack = (before: LineState, after: LineState): boolean =>
+  before.flame === after.flame &&
+  before.retrimmed === after.retrimmed &&
+  before.oxygen.screwPa === after.oxygen.screwPa &&
+  before.fuel.screwPa === after.fuel.screwPa &&
+  before.oxygen.turns === after.oxygen.turns &&
+  before.fuel.turns === after.fuel.turns
+
+/**
+ * The whole procedure of a piece from a cold rig to a cold rig, with every break on the way. Each list is run through
+ * the state model, from a rig whose screws somebody may have left in; one that meets anything forbidden is not given.
+ */
+export function compose(setup: LineSetup, piece: WorkSteps): Procedure {
+  const stages = new Stages(setup)
+  const { setting } = setup
+  const ready = toReady(stages)
+  const lit = [...stages.lighting(), ...stages.trimming()]
+  const steps = [
+    ...piece.before,
+    ...ready,
+    ...lit,
+    ...piece.work,
+    ...stages.shutTorch(),
+    ...piece.cooling,
+    ...stages.nitrogenOff(),
+    ...stages.shutDown(),
+    ...piece.after,
+    ...stages.fireWatch(),
+  ]
+  const wrong = unsafe(steps, setting)
+  if (wrong) return refused(wrong.hazard, wrong.text)
+  const readyState = runSteps(ready, setting, foundLine(setting)).state
+  const litState = runSteps(lit, setting, readyState).state
+  // a break may come while the work is hot: it is judged in that state, which asks for more
+  const hot = (state: LineState): LineState =>
+    setting.line ? { ...state, work: { ...state.work, hot: true } } : state
+  const from: Readonly<Record<Stand, LineState>> = { ready: readyState, lit: hot(litState) }
+  const breaks = Object.fromEntries(
+    BREAKS.map((name) => [
+      name,
+      Object.fromEntries(
+        STANDS.flatMap((stand) => {
+          const own = breakOf(stages, name, stand)
+          if (!own) return []
+          const run = runSteps(own, setting, from[stand])
+          const leaves = name === 'shutdown'
+          const bad =
+            forbidden(run.met).length > 0 ||
+            (leaves ? forbidden(hazardsAtEnd(run.state)).length > 0 : !comesBack(from[stand], run.state))
+          return bad ? [] : [[stand, asBreak(own)]]
+        }),
+      ),
+    ]),
+  ) as unknown as BreakSteps
+  return { ok: true, steps, breaks, setting, departures: stages.departures }
+}

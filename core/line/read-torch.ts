@@ -1,0 +1,57 @@
+import {
+  MANUAL_LIGHTING,
+  MANUAL_SHUTDOWN,
+  PLACES_OF_MIXER,
+  PLACES_OF_VALVES,
+  SEATS,
+  TORCH_KINDS,
+  type TorchGear,
+} from './setup.ts'
+
+const WORDS = {
+  kind: TORCH_KINDS,
+  lighting: MANUAL_LIGHTING,
+  shutdown: MANUAL_SHUTDOWN,
+  seat: SEATS,
+  mixer: PLACES_OF_MIXER,
+  valves: PLACES_OF_VALVES,
+} as const
+
+/** Of a torch too, but read with the rest of the supply. */
+const RATINGS: ReadonlySet<string> = new Set(['oxygenRating', 'fuelRating'])
+
+/** What was said of a torch, or the first field that is not understood. */
+export type ReadTorch =
+  | { readonly ok: true; readonly torch: Partial<TorchGear> }
+  | { readonly ok: false; readonly field: string; readonly message: string }
+
+/**
+ * Reads a torch as its manual has it: `{ kind, lighting, shutdown, seat, mixer, valves, checkValves }`, each a word,
+ * `checkValves` yes or no. What is blank is left out, so that a usual torch can stand in.
+ * @param path where it stands in the file, for messages
+ */
+export function readTorchGear(value: unknown, path = 'torch'): ReadTorch {
+  if (typeof value !== 'object' || value === null || Array.isArray(value))
+    return { ok: false, field: path, message: 'The torch should be a group: kind, lighting, shutdown, seat.' }
+  const torch: Record<string, unknown> = {}
+  for (const [name, said] of Object.entries(value)) {
+    if (said === '' || said === undefined || said === null || RATINGS.has(name)) continue
+    if (name === 'checkValves') {
+      if (said !== true && said !== false && said !== 'yes' && said !== 'no')
+        return { ok: false, field: `${path}.${name}`, message: 'Say yes or no.' }
+      torch[name] = said === true || said === 'yes'
+      continue
+    }
+    const words: readonly string[] | undefined = WORDS[name as keyof typeof WORDS]
+    if (!words)
+      return {
+        ok: false,
+        field: `${path}.${name}`,
+        message: `This is not known of a torch. Known are: ${Object.keys(WORDS).join(', ')}, checkValves.`,
+      }
+    if (typeof said !== 'string' || !words.includes(said))
+      return { ok: false, field: `${path}.${name}`, message: `This should be one of: ${words.join(', ')}.` }
+    torch[name] = said
+  }
+  return { ok: true, torch }
+}

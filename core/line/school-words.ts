@@ -1,0 +1,280 @@
+import type { LINE_SCHOOLS, LineSchoolName } from './schools.ts'
+
+/** What an option is called, and why it is taught. */
+export interface OptionWords {
+  readonly label: string
+  readonly reason: string
+}
+/** What a row is about. */
+export type Topic = 'cylinders' | 'pressures' | 'flame' | 'shutting' | 'cutting' | 'brazing'
+
+type Words = {
+  readonly [S in LineSchoolName]: {
+    readonly label: string
+    readonly topic: Topic
+    readonly options: Readonly<Record<(typeof LINE_SCHOOLS)[S][number], OptionWords>>
+  }
+}
+
+const o = (label: string, reason: string): OptionWords => ({ label, reason })
+
+/** Every row in words. Sources: ANSI Z49.1, CGA and usual teaching; makers' manuals come first. */
+export const SCHOOL_WORDS: Words = {
+  cylinderOrder: {
+    label: 'Which cylinder first',
+    topic: 'cylinders',
+    options: {
+      'fuel-first': o(
+        'Fuel first',
+        'One order that never changes is remembered; either is safe with the screws out.',
+      ),
+      'oxygen-first': o(
+        'Oxygen first',
+        'The slow opening is done while attention is fresh; either is safe with the screws out.',
+      ),
+    },
+  },
+  acetyleneTurns: {
+    label: 'Acetylene valve',
+    topic: 'cylinders',
+    options: {
+      'three-quarters': o(
+        'Half to three quarters of a turn',
+        'Enough for any usual tip, and shut with one twist of the key.',
+      ),
+      quarter: o('A quarter turn', 'Shuts quickest; a large tip may starve.'),
+      one: o('One turn', 'For large draws. Never more than one and a half.'),
+    },
+  },
+  otherFuelTurns: {
+    label: 'LPG, propylene, gas-main valve',
+    topic: 'cylinders',
+    options: {
+      fully: o(
+        'Slowly, fully open',
+        'The valve seals at its back seat; slow, so that no excess-flow valve snaps shut.',
+      ),
+      one: o('One turn', 'Shuts quickly; some stems leak when they are not at their back seat.'),
+    },
+  },
+  oneAtATime: {
+    label: 'Setting the gases',
+    topic: 'pressures',
+    options: {
+      'one-wholly': o('One wholly, then the other', 'Only one gas is ever in hand.'),
+      'both-then-set': o('Open both cylinders, then set both', 'One walk to the cylinders.'),
+    },
+  },
+  hosePurge: {
+    label: 'Purging the hoses',
+    topic: 'pressures',
+    options: {
+      'own-step': o('A step of its own', 'Counted: nobody has to wonder whether it was done.'),
+      'while-setting': o('While setting, gas flowing', 'Saves gas; the clock runs with the setting.'),
+      none: o(
+        'None',
+        'Taught by some. A hose that may hold air is never lit, so the setting runs for as long.',
+      ),
+    },
+  },
+  screwsAtEnd: {
+    label: 'Screws at the end',
+    topic: 'shutting',
+    options: {
+      out: o('Always out', 'The next cylinder that is opened meets no screw.'),
+      left: o('Left as set', 'Quicker next time; whoever opens next must wind out first.'),
+    },
+  },
+  setPressures: {
+    label: 'Setting pressures',
+    topic: 'pressures',
+    options: {
+      flowing: o('Gas flowing', 'What the torch will really get.'),
+      closed: o(
+        'Against the shut valve, then corrected',
+        'No gas into the room at first; the last word is still with gas flowing.',
+      ),
+    },
+  },
+  lightAcetylene: {
+    label: 'Lighting acetylene',
+    topic: 'flame',
+    options: {
+      'fuel-only': o('Fuel only', 'No mixed gas stands in the torch; some soot.'),
+      whiff: o(
+        'A whiff of oxygen first',
+        'No soot flakes indoors; only small tips with one flame, struck at once.',
+      ),
+    },
+  },
+  fuelValve: {
+    label: 'Fuel valve for lighting',
+    topic: 'flame',
+    options: {
+      quarter: o('An eighth to a quarter turn', 'A small flame that stays on the tip.'),
+      half: o('Half a turn', 'Less soot; it may leave a small tip.'),
+    },
+  },
+  lightOther: {
+    label: 'Lighting other fuels',
+    topic: 'flame',
+    options: {
+      'near-plate': o(
+        'Close to the plate',
+        'The plate throws the slow flame back so that it holds to the tip.',
+      ),
+      'still-air': o('Fuel only, in still air', 'Nothing hot near the tip; a draught takes the flame off.'),
+      trace: o('A trace of oxygen first', 'Holds the flame outdoors; only small tips with one flame.'),
+    },
+  },
+  shutTorch: {
+    label: 'Shutting the torch',
+    topic: 'shutting',
+    options: {
+      'by-manual': o("By the torch's manual", 'Its maker knows the mixer. Not known: oxygen first.'),
+      'oxygen-first': o(
+        'Oxygen first, then fuel',
+        'No bang in large heads; it leaves fuel in the tip, not oxygen.',
+      ),
+      'fuel-first': o(
+        'Fuel first, then oxygen',
+        'Kills the flame at once and shows a leaking fuel valve; small tips only.',
+      ),
+      'more-oxygen': o('More oxygen, then fuel', 'The flame leaves the tip before it dies: no pop.'),
+    },
+  },
+  bleeding: {
+    label: 'Bleeding',
+    topic: 'shutting',
+    options: {
+      'oxygen-first': o(
+        'One side at a time, oxygen first',
+        'No gas can cross over; the fuel comes out last, into aired space.',
+      ),
+      'fuel-first': o('One side at a time, fuel first', 'No gas can cross over; oxygen is let out after it.'),
+      together: o('Both together', 'Quick; needs check valves at the torch, nothing lit near.'),
+    },
+  },
+  leakCheck: {
+    label: 'Leak check',
+    topic: 'pressures',
+    options: {
+      'after-change': o('Solution after any change, and daily', 'What was touched is what leaks.'),
+      'each-time': o('Solution on every joint, every time', 'Nothing is taken on trust.'),
+      soap: o('Soap and water', 'To hand everywhere; only soap without oil, and wiped off.'),
+    },
+  },
+  trimBy: {
+    label: 'Trim by',
+    topic: 'flame',
+    options: {
+      oxygen: o('The oxygen valve', 'The flame keeps its size while its kind changes.'),
+      either: o('Either valve', 'Size and kind in one go, with practice.'),
+    },
+  },
+  shade: {
+    label: 'Eye shade',
+    topic: 'flame',
+    options: {
+      table: o('By the table', 'Dark enough for the glare, light enough to see the line.'),
+      five: o('5 for every flame', 'One glass for all; the work is harder to see.'),
+    },
+  },
+  cones: {
+    label: 'Cones while preheating',
+    topic: 'cutting',
+    options: {
+      clear: o('Clear of the plate', 'The hottest gas lies just past the cone; a cone in the plate pops.'),
+      touching: o('Just touching', 'Easy to hold; nearer to popping.'),
+      'tip-face': o("By the tip's own distance", 'A gauge under the tip keeps it, whatever the cones do.'),
+    },
+  },
+  pressCue: {
+    label: 'Press the lever at',
+    topic: 'cutting',
+    options: {
+      cherry: o('Bright cherry', 'Hot enough to burn at an edge, cool enough to keep it sharp.'),
+      orange: o('Orange', 'Starts surely; a little more melted.'),
+      wet: o('Just wet', 'Never fails to start; leaves a rounded start.'),
+    },
+  },
+  thinPlate: {
+    label: 'Very thin plate',
+    topic: 'cutting',
+    options: {
+      none: o('No preheat', 'It curls and closes behind the torch when it is warm.'),
+      passes: o('Quick passes first', 'Drives damp off and starts more surely.'),
+    },
+  },
+  guide: {
+    label: 'Guide',
+    topic: 'cutting',
+    options: {
+      clamped: o('Clamped', 'It cannot creep.'),
+      held: o('Held by hand', 'Quick for short cuts; the hand gets hot.'),
+    },
+  },
+  preheatPass: {
+    label: 'A preheat pass on 1 in and up',
+    topic: 'cutting',
+    options: {
+      cold: o('If it is cold', 'A warm plate needs none.'),
+      always: o('Always', 'A warm line starts and keeps going.'),
+      never: o('Never', 'Saves gas; the start may be lost.'),
+    },
+  },
+  torchAngle: {
+    label: 'Torch angle on plate',
+    topic: 'cutting',
+    options: {
+      'by-thickness': o(
+        'Square from 1/2 in, pushed below',
+        'A push shows the line and speeds thin plate; thick wants a straight jet.',
+      ),
+      square: o('Always square', 'The face comes out square without thought.'),
+      'laid-over': o('Laid well over on very thin', 'The jet sees a thicker plate and leaves less melt.'),
+    },
+  },
+  cutTube: {
+    label: 'Cutting tube',
+    topic: 'brazing',
+    options: {
+      roller: o('Roller, then ream and size', 'Quick and square; shrinks and hardens the end.'),
+      saw: o('Hacksaw in a guide', 'Leaves the end soft and round; where strength or fatigue matters.'),
+    },
+  },
+  gapBridge: {
+    label: 'Bridging a wide gap',
+    topic: 'brazing',
+    options: {
+      never: o('Never melt rod in the flame', 'What the flame melts lies on cold metal and holds nothing.'),
+      dab: o('A dab allowed', 'To close one low spot; noted in the book.'),
+    },
+  },
+  secondSide: {
+    label: 'Second side of a crack',
+    topic: 'brazing',
+    options: {
+      'if-it-lets-go': o(
+        'Leave it if the first may let go',
+        'Brazed again from behind, the front can run out.',
+      ),
+      braze: o('Braze it too', 'Twice the face that holds.'),
+      leave: o('Leave it', 'One heating, less strain.'),
+    },
+  },
+  crackGroove: {
+    label: 'Groove of a crack',
+    topic: 'brazing',
+    options: {
+      vee: o('Vee it out', 'The bead holds on to faces.'),
+      'none-on-thin': o('None on thin metal', 'A vee leaves nothing to hold.'),
+    },
+  },
+}
+
+/** An option in words; what is not known comes back as it is. */
+export function optionWords(school: LineSchoolName, option: string): OptionWords {
+  const options: Readonly<Record<string, OptionWords>> = SCHOOL_WORDS[school].options
+  return options[option] ?? { label: option, reason: '' }
+}

@@ -1,0 +1,15 @@
+import type { Step } from './steps.ts'
+
+/** The steps of a setup sheet: from the rig to the trimmed flame. */
+export const setupSteps = (steps: readonly Step[]): readonly Step[] =>
+  steps.filter(
+    (s) => s.phase === 'rig' || s.phase === 'pressures' || s.phase === 'light' || NITROGEN.test(s.id),
+  )
+
+const NITROGEN = /^(open-line|nitrogen-on|nitrogen-sweep)$/
+
+/** The steps of a shutdown card: from the torch to the fire watch. */
+export function shutdownSteps(steps: readonly Step[]): readonly Step[] {
+  const from = steps.findIndex((s) => s.id === 'shut-torch')
+  return from < 0 ? [] : steps.slice(from).filter((s) => s.phase === 'after')
+}

@@ -1,0 +1,133 @@
+import { planBraze, readBraze } from '../braze/index.ts'
+import { planCut, readCut } from '../cut/index.ts'
+import { FUELS, type FuelId } from '../gas/fuels.ts'
+import { STANDARD_PRESSURE_PA } from '../gas/standard.ts'
+import { PSI_PA } from '../quantity/index.ts'
+import { INCH_UNITS } from '../shop.ts'
+import { brazeProcedure } from './braze-procedure.ts'
+import { cutProcedure, type ProcedureOptions } from './cut-procedure.ts'
+import type { Procedure } from './procedure.ts'
+import {
+  LINE_SCHOOLS,
+  LINE_TOUCHING,
+  USUAL_LINE_SCHOOLS,
+  type LineSchoolName,
+  type LineSchools,
+} from './schools.ts'
+import type { LineSetup, TorchKind } from './setup.ts'
+import type { LineSetting } from './state.ts'
+
+/** A plain acetylene line with its own sweep of 10 s. */
+export const SETTING: LineSetting = {
+  fuel: 'acetylene',
+  ambientPa: STANDARD_PRESSURE_PA,
+  fuelDivisionPa: PSI_PA,
+  oxygenDivisionPa: PSI_PA,
+  checkValves: true,
+}
+
+/** The setup of a rig with no plan behind it. */
+export function setupOf(
+  fuel: FuelId,
+  kind: TorchKind,
+  more: { readonly checkValves?: boolean; readonly nitrogen?: boolean; readonly schools?: LineSchools } = {},
+): LineSetup {
+  const cuts = kind === 'cutting-torch' || kind === 'cutting-attachment'
+  const { checkValves = true, nitrogen = false, schools = USUAL_LINE_SCHOOLS } = more
+  return {
+    setting: {
+      ...SETTING,
+      fuel,
+      checkValves,
+      sweepS: { oxygen: 9, fuel: 12 },
+      handleValve: kind === 'cutting-attachment',
+      lever: cuts,
+      flame: cuts ? 'neutral' : 'carburising',
+      tip: {
+        flames: cuts ? FUELS[fuel].usualPreheatPorts : kind === 'heating-head' ? 8 : 1,
+        orificeM: 0.0011,
+      },
+      ...(nitrogen ? { line: { pressurePa: 1e6, needsNitrogen: true, sweepS: 80 } } : {}),
+    },
+    torch: { kind, checkValves },
+    hand: 'right',
+    oxygenPa: (cuts ? 43 : 6) * PSI_PA,
+    fuelPa: 6 * PSI_PA,
+    figures: { oxygen: 'oxygenPressure', fuel: 'fuelPressure' },
+    ...(nitrogen
+      ? {
+          nitrogen: { sweepS: 80, coolS: 200, regulatorPa: 20 * PSI_PA, how: '' },
+          openLine: 'refrigerant' as const,
+        }
+      : {}),
+    units: INCH_UNITS,
+    schools,
+  }
+}
+
+/** The procedure of a cut of 5/8 in plate. */
+export function cutSteps(rig: object = {}, options: ProcedureOptions = {}, work: object = {}): Procedure {
+  const read = readCut({
+    kind: 'cut',
+    work: { metal: 'low-carbon-steel', thickness: '5/8 in', length: '24 in', ...work },
+    rig: { fuel: 'acetylene', guide: 'part', tipRadius: '1/2 in', ...rig },
+  })
+  if (!read.ok) throw new Error(read.errors[0]?.message)
+  return cutProcedure(planCut(read.request), read.request, options)
+}
+
+/** The procedure of a refrigerant line in copper, with its nitrogen. */
+export function brazeSteps(work: object = {}, options: ProcedureOptions = {}): Procedure {
+  const read = readBraze({
+    kind: 'braze',
+    work: {
+      joint: 'socket',
+      a: { metal: 'copper', tube: 'ASTM B280 ACR 5/8 straight' },
+      b: { metal: 'copper' },
+      service: ['refrigerant'],
+      tubeRun: [{ outsideDiameter: '5/8 in', wall: '0.040 in', length: '18 ft' }],
+      ...work,
+    },
+    rig: { fuel: 'acetylene' },
+  })
+  if (!read.ok) throw new Error(read.errors[0]?.message)
+  return brazeProcedure(planBraze(read.request), read.request, options)
+}
+
+/** Steps that were given, or a failure that says why not. */
+export function given(made: Procedure): Extract<Procedure, { ok: true }> {
+  if (!made.ok) throw new Error(made.text)
+  return made
+}
+
+/**
+ * Runs something once for every combination of the rows that touch the line and that it really reads: a row is
+ * branched on when it is first asked for, so nothing that could change the outcome is left out, and nothing is run twice.
+ * @returns how many combinations there were
+ */
+export function everyWay(run: (schools: LineSchools) => void): number {
+  const touching: ReadonlySet<string> = new Set(LINE_TOUCHING)
+  const branch: { name: LineSchoolName; at: number }[] = []
+  for (let count = 1; ; count++) {
+    const read = new Map<string, string>()
+    const schools = new Proxy(USUAL_LINE_SCHOOLS, {
+      get(usual, name: LineSchoolName) {
+        if (!touching.has(name)) return usual[name]
+        const known = read.get(name)
+        if (known !== undefined) return known
+        const depth = read.size
+        if (depth === branch.length) branch.push({ name, at: 0 })
+        const choice = LINE_SCHOOLS[name][branch[depth]?.at ?? 0] as string
+        read.set(name, choice)
+        return choice
+      },
+    })
+    run(schools)
+    while (branch.length > 0) {
+      const last = branch.at(-1)
+      if (last && ++last.at < LINE_SCHOOLS[last.name].length) break
+      branch.pop()
+    }
+    if (branch.length === 0) return count
+  }
+}

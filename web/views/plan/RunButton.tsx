@@ -1,0 +1,103 @@
+import { lazy, Suspense, useMemo, useState } from 'react'
+import { Play } from 'lucide-react'
+import { useNavigate } from 'react-router'
+import type { Planned, PlannedBraze } from '#contract/plan-of.ts'
+import type { PieceDraft } from '#contract/schemas.ts'
+import type { Ticket } from '#contract/types.ts'
+import { api, type Failure } from '../../app/api.ts'
+import { useApp } from '../../app/store.ts'
+import { Button } from '../../ui/Button.tsx'
+import type { EditOf } from './useDraft.ts'
+
+// what is looked at before the gas is on comes when it is asked for
+const BeforeStart = lazy(() => import('./BeforeStart.tsx'))
+
+const NOTHING = (): void => undefined
+
+/** What the large button does: begin the run, go on with it, or write it down. */
+export function useRunning(ticket: Omit<Ticket, 'draft'>, good: boolean) {
+  const go = useNavigate()
+  const personId = useApp((s) => s.device.personId)
+  const waiting = useApp((s) => s.outbox.items.some((i) => i.key === `ticket:${ticket.id}`))
+  const [asking, setAsking] = useState(false)
+  const [start, { isLoading, error }] = api.useStartRunMutation()
+  return useMemo(() => {
+    const failure = (error as Failure | undefined)?.message
+    const base = { failure, asking, close: () => setAsking(false), begin: NOTHING, waiting: false }
+    if (ticket.state === 'running' && ticket.runId)
+      return {
+        ...base,
+        label: 'Go on with the run',
+        disabled: false,
+        go: () => void go(`/run/${ticket.runId}`),
+      }
+    if (ticket.state === 'cut' && ticket.runId)
+      return {
+        ...base,
+        label: 'Write it down',
+        disabled: false,
+        go: () => void go(`/run/${ticket.runId}/log`),
+      }
+    const disabled = !good || isLoading
+    const begin = async (): Promise<void> => {
+      if (disabled || waiting) return
+      const run = await start({
+        id: crypto.randomUUID(),
+        ticketId: ticket.id,
+        personId,
+        at: new Date().toISOString(),
+      }).unwrap()
+      void go(`/run/${run.id}`)
+    }
+    const again = ticket.state === 'logged' || ticket.state === 'brazed'
+    return {
+      ...base,
+      label: again ? 'Run it again' : ticket.kind === 'cut' ? 'Run this cut' : 'Run this braze',
+      disabled,
+      // what was ticked is stored before the run freezes it
+      waiting,
+      go: () => (disabled ? undefined : setAsking(true)),
+      begin: (): void => void begin().catch(() => setAsking(false)),
+    }
+  }, [ticket, good, waiting, isLoading, error, start, go, personId, asking])
+}
+
+/** The large button, and what is looked at before the gas is on. */
+export function RunButton<D extends PieceDraft>({
+  running,
+  draft,
+  edit,
+  planned,
+}: {
+  readonly running: ReturnType<typeof useRunning>
+  readonly draft: D
+  readonly edit: EditOf<D>
+  readonly planned: Extract<Planned | PlannedBraze, { ok: true }> | undefined
+}) {
+  return (
+    <>
+      <Button
+        data-run
+        look="act"
+        className="no-print min-h-[46px] text-xl"
+        disabled={running.disabled}
+        onClick={running.go}
+      >
+        <Play size={20} aria-hidden="true" /> {running.label}
+      </Button>
+      {running.asking && planned ? (
+        <Suspense>
+          <BeforeStart
+            planned={planned}
+            torchId={draft.torchId}
+            ticked={draft.work.cautions}
+            waiting={running.waiting}
+            onTick={(cautions) => edit.setWork({ cautions } as Partial<D['work']>)}
+            onClose={running.close}
+            onBegin={running.begin}
+          />
+        </Suspense>
+      ) : null}
+    </>
+  )
+}

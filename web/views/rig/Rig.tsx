@@ -1,0 +1,234 @@
+import { CalendarDays, Download, Plus, Upload } from 'lucide-react'
+import { useState } from 'react'
+import type { GearItem, Torch } from '#contract/types.ts'
+import { dueList, type Due } from '#core/rig/due.ts'
+import { GEAR_FIELDS, membersOf, type Gear } from '#core/rig/gear.ts'
+import type { GearKind } from '#core/rig/kinds.ts'
+import { contentsOfGear } from '#core/rig/job-gas.ts'
+import { api } from '../../app/api.ts'
+import { saveFile } from '../../app/save-file.ts'
+import { useShop } from '../../app/shop.ts'
+import { dayToday } from '../../app/use-gear.ts'
+import { Button } from '../../ui/Button.tsx'
+import { Missing } from '../../ui/Missing.tsx'
+import { ExchangePanel } from './ExchangePanel.tsx'
+import { GearPanel } from './GearPanel.tsx'
+import { TorchPanel } from './TorchPanel.tsx'
+import { KIND_WORDS, optionName } from './words.ts'
+
+const DUE_LOOKS: Readonly<Record<Due['state'], { readonly word: string; readonly look: string }>> = {
+  stop: { word: 'Stop', look: 'border-alarm text-alarm' },
+  mind: { word: 'Mind', look: 'border-brass text-brass' },
+  soon: { word: 'Soon', look: 'border-rule text-soft' },
+  fine: { word: 'In date', look: 'border-rule text-verdigris' },
+}
+const PARTS: readonly GearKind[] = [
+  'set',
+  'cylinder',
+  'arrestor',
+  'regulator',
+  'hose',
+  'nitrogen',
+  'consumable',
+  'ppe',
+]
+
+type Editing =
+  { readonly kind: GearKind; readonly item?: GearItem } | { readonly torch: Torch } | 'exchange' | undefined
+
+/** What the shop owns: torches with their manuals, sets, cylinders, hoses, arrestors, the shelf; and what is due. */
+export default function Rig() {
+  const { data: gear, error } = api.useGearQuery()
+  const torches = api.useTorchesQuery().data ?? []
+  const [editing, setEditing] = useState<Editing>(undefined)
+  const { say } = useShop()
+  if (error && !gear) return <Missing what="rig" failure={error} />
+  if (!gear) return <p className="p-8 text-soft">Opening.</p>
+  const active = gear.filter((g) => g.active)
+  const today = dayToday()
+  const due = dueList(active, today).filter((d) => d.due.state !== 'fine')
+  const calendar = async () => {
+    const { dueCalendar } = await import('#core/rig/exchange.ts')
+    saveFile('rig-due-dates.ics', dueCalendar(active, today), 'text/calendar')
+  }
+  return (
+    <main className="mx-auto max-w-[1180px] px-5 py-6">
+      <div className="flex flex-wrap items-center gap-3 pb-4">
+        <h1 className="grow text-4xl">Rig</h1>
+        <Button onClick={() => void calendar()}>
+          <CalendarDays size={18} aria-hidden="true" /> Due dates as calendar
+        </Button>
+        <Button onClick={() => setEditing('exchange')}>
+          <Download size={18} aria-hidden="true" />
+          <Upload size={18} aria-hidden="true" /> In and out
+        </Button>
+      </div>
+      {due.length > 0 ? (
+        <section aria-label="Due" className="pb-6">
+          <h2 className="border-b-[1.5px] border-ink pb-1 text-2xl">Due</h2>
+          <ul>
+            {due.map(({ gear: g, due: d }) => (
+              <li
+                key={g.id}
+                className="grid grid-cols-[74px_1fr] items-baseline gap-3 border-b border-rule py-1.5"
+              >
+                <span
+                  className={`name border-l-[6px] pl-2 text-[1.2rem] font-bold ${DUE_LOOKS[d.state].look}`}
+                >
+                  {DUE_LOOKS[d.state].word}
+                </span>
+                <span className="leading-snug">
+                  <strong>{g.name}.</strong> {say(d.text)}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      ) : null}
+      <div className="grid gap-x-10 gap-y-7 lg:grid-cols-2">
+        <Part title="Torches">
+          {torches.map((t) => (
+            <Row key={t.id} name={t.name} about={torchAbout(t)} onOpen={() => setEditing({ torch: t })} />
+          ))}
+        </Part>
+        {PARTS.map((kind) => (
+          <Part
+            key={kind}
+            title={say(KIND_WORDS[kind].many)}
+            onAdd={() => setEditing({ kind })}
+            addName={say(`Add: ${KIND_WORDS[kind].one.toLowerCase()}`)}
+          >
+            {active
+              .filter((g) => g.kind === kind)
+              .map((g) => (
+                <GearRow
+                  key={g.id}
+                  gear={g}
+                  all={active}
+                  torches={torches}
+                  due={dueList([g], today)[0]?.due}
+                  onOpen={() => setEditing({ kind, item: g })}
+                />
+              ))}
+          </Part>
+        ))}
+      </div>
+      {editing === 'exchange' ? (
+        <ExchangePanel gear={active} onClose={() => setEditing(undefined)} />
+      ) : editing && 'torch' in editing ? (
+        <TorchPanel torch={editing.torch} onClose={() => setEditing(undefined)} />
+      ) : editing ? (
+        <GearPanel
+          kind={editing.kind}
+          item={editing.item}
+          all={active}
+          torches={torches}
+          onClose={() => setEditing(undefined)}
+        />
+      ) : null}
+    </main>
+  )
+}
+
+const torchAbout = ({ rig }: Torch): string => {
+  const { kind, shutdown, seat } = rig.torch
+  return [
+    kind === '' ? 'kind not said' : optionName(kind),
+    optionName(rig.fuel).toLowerCase(),
+    shutdown === '' ? 'manual not said' : `${optionName(shutdown).toLowerCase()} to shut`,
+    ...(seat === '' ? [] : [`${seat} tight`]),
+    `${rig.chart.length + rig.braze.chart.length} chart rows`,
+  ].join(', ')
+}
+
+function Part({
+  title,
+  addName,
+  onAdd,
+  children,
+}: {
+  readonly title: string
+  readonly addName?: string
+  readonly onAdd?: () => void
+  readonly children: readonly React.ReactNode[]
+}) {
+  return (
+    <section aria-label={title} className="min-w-0">
+      <div className="flex items-end justify-between border-b-[1.5px] border-ink pb-1">
+        <h2 className="text-2xl">{title}</h2>
+        {onAdd ? (
+          <Button look="quiet" className="min-h-9" aria-label={addName} onClick={onAdd}>
+            <Plus size={18} aria-hidden="true" /> Add
+          </Button>
+        ) : null}
+      </div>
+      {children.length === 0 ? <p className="py-2 text-soft">None written down yet.</p> : <ul>{children}</ul>}
+    </section>
+  )
+}
+
+function Row({
+  name,
+  about,
+  due,
+  onOpen,
+}: {
+  readonly name: string
+  readonly about: string
+  readonly due?: Due | undefined
+  readonly onOpen: () => void
+}) {
+  return (
+    <li>
+      <button
+        type="button"
+        aria-label={name}
+        className="grid min-h-[52px] w-full grid-cols-[1fr_auto] items-center gap-x-3 border-b border-rule py-1.5 text-left hover:bg-sheet"
+        onClick={onOpen}
+      >
+        <span className="min-w-0">
+          <span className="name block truncate text-[1.2rem] font-semibold">{name}</span>
+          <span className="block truncate text-sm text-soft">{about}</span>
+        </span>
+        {due && (due.on !== undefined || due.state !== 'fine') ? (
+          <span
+            className={`name border-l-[5px] pl-2 text-[1.05rem] font-semibold ${DUE_LOOKS[due.state].look}`}
+          >
+            {DUE_LOOKS[due.state].word}
+          </span>
+        ) : null}
+      </button>
+    </li>
+  )
+}
+
+/** A thing in a few words: what was said of it, a cylinder by what it holds, a set by its things. */
+function GearRow({
+  gear,
+  all,
+  torches,
+  due,
+  onOpen,
+}: {
+  readonly gear: GearItem
+  readonly all: readonly Gear[]
+  readonly torches: readonly Torch[]
+  readonly due: Due | undefined
+  readonly onOpen: () => void
+}) {
+  const { print } = useShop()
+  const said = () => {
+    if (gear.kind === 'set') {
+      const names = membersOf(gear).flatMap((id) => all.find((g) => g.id === id)?.name ?? [])
+      const torch = torches.find((t) => t.id === gear.fields['torch'])?.name
+      return [...(torch ? [torch] : []), ...names].join(', ')
+    }
+    const held = gear.kind === 'cylinder' ? contentsOfGear(gear) : undefined
+    const words = GEAR_FIELDS[gear.kind]
+      .filter((f) => f.type !== 'date' && f.name !== 'everyMonths' && (gear.fields[f.name] ?? '') !== '')
+      .slice(0, gear.kind === 'cylinder' ? 2 : 4)
+      .map((f) => (f.type === 'choice' ? optionName(gear.fields[f.name] ?? '') : gear.fields[f.name]))
+    return [...words, ...(held ? [`holds ${print(held.m3, 'volume')}`] : [])].join(', ')
+  }
+  return <Row name={gear.name} about={said()} due={due} onOpen={onOpen} />
+}

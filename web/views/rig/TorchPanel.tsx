@@ -1,0 +1,109 @@
+import { useState } from 'react'
+import type { Torch } from '#contract/types.ts'
+import {
+  MANUAL_LIGHTING,
+  MANUAL_SHUTDOWN,
+  PLACES_OF_MIXER,
+  PLACES_OF_VALVES,
+  SEATS,
+  TORCH_KINDS,
+} from '#core/line/setup.ts'
+import { parseQuantity } from '#core/quantity/index.ts'
+import { api, type Failure } from '../../app/api.ts'
+import { useShop } from '../../app/shop.ts'
+import { Button } from '../../ui/Button.tsx'
+import { Panel } from '../../ui/Panel.tsx'
+import { SelectField } from '../../ui/SelectField.tsx'
+import { TextField } from '../../ui/TextField.tsx'
+import { optionName } from './words.ts'
+
+type Gear = Torch['rig']['torch']
+const UNSAID = 'unsaid'
+const CHOICES: readonly {
+  readonly name: keyof Gear
+  readonly label: string
+  readonly options: readonly string[]
+}[] = [
+  { name: 'kind', label: 'What it is', options: TORCH_KINDS },
+  { name: 'lighting', label: 'Manual: light with', options: MANUAL_LIGHTING },
+  { name: 'shutdown', label: 'Manual: shut', options: MANUAL_SHUTDOWN },
+  { name: 'seat', label: 'Tip seats by', options: SEATS },
+  { name: 'mixer', label: 'Mixer in the', options: PLACES_OF_MIXER },
+  { name: 'valves', label: 'Valves at the', options: PLACES_OF_VALVES },
+  { name: 'checkValves', label: 'Check valves', options: ['yes', 'no'] },
+]
+
+/** A torch as its manual has it: what is said here wins over the shop's ways. Its charts are kept with its pieces. */
+export function TorchPanel({ torch, onClose }: { readonly torch: Torch; readonly onClose: () => void }) {
+  const { say } = useShop()
+  const [name, setName] = useState(torch.name)
+  const [gear, setGear] = useState<Gear>(torch.rig.torch)
+  const [change, { error }] = api.useChangeTorchMutation()
+  const failure = error as Failure | undefined
+  const fault = (text: string) => {
+    const read = text.trim() === '' ? undefined : parseQuantity(text, 'pressure')
+    return read && !read.ok ? read.message : undefined
+  }
+  const good = name.trim() !== '' && !fault(gear.oxygenRating) && !fault(gear.fuelRating)
+  const keep = async () => {
+    if (!good) return
+    const done = await change({ id: torch.id, name: name.trim(), rig: { ...torch.rig, torch: gear } })
+    if (!done.error) onClose()
+  }
+  return (
+    <Panel title={torch.name} open onClose={onClose}>
+      <form
+        className="grid gap-3"
+        onSubmit={(e) => {
+          e.preventDefault()
+          void keep()
+        }}
+      >
+        <TextField
+          label="Name"
+          maxLength={120}
+          value={name}
+          error={name.trim() === '' ? 'Give it a name.' : undefined}
+          onChange={setName}
+        />
+        {CHOICES.map(({ name: field, label, options }) => (
+          <SelectField
+            key={field}
+            beside
+            label={say(label)}
+            value={gear[field] === '' ? UNSAID : gear[field]}
+            options={[
+              ...(field === 'checkValves' ? [] : [{ value: UNSAID, label: 'not said' }]),
+              ...options.map((o) => ({ value: o, label: say(optionName(o)) })),
+            ]}
+            onChange={(v) => setGear({ ...gear, [field]: v === UNSAID ? '' : v })}
+          />
+        ))}
+        {(['oxygenRating', 'fuelRating'] as const).map((field) => (
+          <TextField
+            key={field}
+            label={field === 'oxygenRating' ? 'Rated, oxygen' : 'Rated, fuel'}
+            placeholder="as its maker says"
+            maxLength={30}
+            value={gear[field]}
+            error={fault(gear[field])}
+            onChange={(v) => setGear({ ...gear, [field]: v })}
+          />
+        ))}
+        <p className="text-soft">
+          {say(
+            'What the manual says wins over the shop’s ways. Pieces that were planned with this torch keep it as it was then: choose it again in the plan to take this over.',
+          )}
+        </p>
+        {failure ? (
+          <p role="alert" className="font-bold text-alarm">
+            {failure.message}
+          </p>
+        ) : null}
+        <Button type="submit" look="act" className="min-h-[48px] text-xl" disabled={!good}>
+          Keep it
+        </Button>
+      </form>
+    </Panel>
+  )
+}

@@ -1,0 +1,111 @@
+import { useState, type RefObject } from 'react'
+import type { BreakName } from '#core/line/procedure.ts'
+import { api } from '../../app/api.ts'
+import { useShop } from '../../app/shop.ts'
+import { Button } from '../../ui/Button.tsx'
+import { Panel } from '../../ui/Panel.tsx'
+
+const WAYS: readonly { readonly name: BreakName; readonly title: string; readonly what: string }[] = [
+  {
+    name: 'short-pause',
+    title: 'A few minutes, I stay here',
+    what: 'Torch valves only. Half an hour at most.',
+  },
+  {
+    name: 'long-break',
+    title: 'Over half an hour, lunch, or away',
+    what: 'Cylinders shut, each side bled, screws out; set and purge again after.',
+  },
+  { name: 'tip-change', title: 'Change or clean the tip', what: 'Torch shut, tip cool, seat clean.' },
+  {
+    name: 'attachment-change',
+    title: 'Change the attachment',
+    what: 'Only with both hoses bled: its seats carry both gases.',
+  },
+  {
+    name: 'relight',
+    title: 'It popped, or went out',
+    what: 'Oxygen, then fuel. Find why, then light again.',
+  },
+  { name: 'shutdown', title: 'Shut down and end here', what: 'The rest is left; the rig is led to cold.' },
+]
+
+/** Ways to leave the work: how long decides how much is shut. Each is led through step by step, and back. */
+export function BreakPanel({
+  offered,
+  returnTo,
+  onClose,
+  onBreak,
+  onHandOver,
+}: {
+  /** Breaks that can be taken from where the rig stands. */
+  readonly offered: readonly BreakName[]
+  readonly returnTo: RefObject<HTMLElement | null>
+  readonly onClose: () => void
+  readonly onBreak: (name: BreakName) => void
+  readonly onHandOver: (personId: string) => void
+}) {
+  const { say } = useShop()
+  const people = (api.usePeopleQuery().data ?? []).filter((p) => p.active)
+  const [handing, setHanding] = useState(false)
+  if (handing)
+    return (
+      <Panel title="Who goes on?" place="middle" returnTo={returnTo} open onClose={onClose}>
+        <ul className="grid gap-2.5">
+          {people.map((p) => (
+            <li key={p.id}>
+              <Button
+                className="min-h-[60px] w-full justify-start! text-[1.4rem]"
+                onClick={() => {
+                  onHandOver(p.id)
+                  onClose()
+                }}
+              >
+                {p.name}
+                {p.role === 'apprentice' ? ', apprentice' : ''}
+              </Button>
+            </li>
+          ))}
+        </ul>
+        {people.length === 0 ? <p>Nobody is named yet. Settings has the people of the shop.</p> : null}
+      </Panel>
+    )
+  return (
+    <Panel title="Leave the work" place="middle" returnTo={returnTo} open onClose={onClose}>
+      {offered.length === 0 ? (
+        <p className="pb-3 text-[1.15rem]">
+          The rig is between two states. Finish setting and purging, or go back, then leave it.
+        </p>
+      ) : null}
+      <ul className="grid gap-2.5">
+        {WAYS.filter((w) => offered.includes(w.name)).map((w) => (
+          <li key={w.name}>
+            <button
+              type="button"
+              className="min-h-[60px] w-full rounded-md border-[1.5px] border-ink bg-paper px-4 py-1.5 text-left"
+              onClick={() => {
+                onBreak(w.name)
+                onClose()
+              }}
+            >
+              <span className="name block text-[1.4rem] leading-tight font-semibold">{say(w.title)}</span>
+              <span className="text-soft">{say(w.what)}</span>
+            </button>
+          </li>
+        ))}
+        {offered.includes('hand-over') ? (
+          <li>
+            <button
+              type="button"
+              className="min-h-[60px] w-full rounded-md border-[1.5px] border-ink bg-paper px-4 py-1.5 text-left"
+              onClick={() => setHanding(true)}
+            >
+              <span className="name block text-[1.4rem] leading-tight font-semibold">Hand over</span>
+              <span className="text-soft">{say('Torch shut, gauges shown, the next step named.')}</span>
+            </button>
+          </li>
+        ) : null}
+      </ul>
+    </Panel>
+  )
+}

@@ -1,0 +1,54 @@
+import type { Settings } from '#contract/schemas.ts'
+import { LINE_SCHOOL_NAMES, LINE_SCHOOLS } from '#core/line/schools.ts'
+import { optionWords, SCHOOL_WORDS, type Topic } from '#core/line/school-words.ts'
+import { useShop } from '../../app/shop.ts'
+import { SelectField } from '../../ui/SelectField.tsx'
+
+const TOPICS: Readonly<Record<Topic, string>> = {
+  cylinders: 'Cylinders',
+  pressures: 'Setting and purging',
+  flame: 'The flame',
+  shutting: 'Shutting down',
+  cutting: 'Cutting',
+  brazing: 'Brazing',
+}
+
+/** Where practitioners differ: the shop's way in each row, with the reason of the one that is chosen. */
+export function LineWays({
+  settings,
+  onChange,
+}: {
+  readonly settings: Settings
+  readonly onChange: (schools: Settings['schools']) => void
+}) {
+  const { say } = useShop()
+  return (Object.keys(TOPICS) as Topic[]).map((topic) => (
+    <details key={topic} open={topic === 'shutting'} className="border-b border-rule">
+      <summary className="name min-h-[44px] cursor-pointer content-center text-[1.25rem] font-semibold">
+        {TOPICS[topic]}
+      </summary>
+      <div className="grid gap-3 pb-3">
+        {LINE_SCHOOL_NAMES.filter((n) => SCHOOL_WORDS[n].topic === topic).map((name) => {
+          const chosen = settings.schools[name]
+          return (
+            <div key={name}>
+              <SelectField
+                beside
+                label={say(SCHOOL_WORDS[name].label)}
+                value={chosen as string}
+                options={LINE_SCHOOLS[name].map((o, i) => ({
+                  value: o as string,
+                  label: `${optionWords(name, o).label}${i === 0 ? ' (usual)' : ''}`,
+                }))}
+                onChange={(option) => onChange({ ...settings.schools, [name]: option })}
+              />
+              <p className="pt-0.5 pl-[116px] text-[0.95rem] leading-snug text-soft">
+                {say(optionWords(name, chosen).reason)}
+              </p>
+            </div>
+          )
+        })}
+      </div>
+    </details>
+  ))
+}

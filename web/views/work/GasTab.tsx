@@ -1,0 +1,191 @@
+import { useMemo, useState } from 'react'
+import { Link } from 'react-router'
+import type { Planned, PlannedBraze } from '#contract/plan-of.ts'
+import type { GasUsed } from '#contract/types.ts'
+import type { Figure } from '#core/figure.ts'
+import type { CylinderGas, GasUse } from '#core/gas/contents.ts'
+import { jobGas, type GasAsked, type JobGas } from '#core/rig/job-gas.ts'
+import { capital } from '#core/words.ts'
+import { api } from '../../app/api.ts'
+import { useShop } from '../../app/shop.ts'
+import { useTorchSet } from '../../app/use-gear.ts'
+import { Button } from '../../ui/Button.tsx'
+
+const NO_USES: readonly GasUsed[] = []
+
+/** What the log used of each gas. */
+function usesByGas(uses: readonly GasUsed[]): Partial<Record<CylinderGas, GasUse[]>> {
+  const by: Partial<Record<CylinderGas, GasUse[]>> = {}
+  const put = (gas: CylinderGas, at: string, m3: number) => {
+    if (m3 > 0) (by[gas] ??= []).push({ at, m3 })
+  }
+  for (const u of uses) {
+    put('oxygen', u.at, u.oxygenM3)
+    put(u.fuel, u.at, u.fuelM3)
+    put('nitrogen', u.at, u.nitrogenM3)
+  }
+  return by
+}
+
+/** What one piece takes of each gas. */
+function askedOf(planned: Extract<Planned | PlannedBraze, { ok: true }>): readonly GasAsked[] {
+  const f: Readonly<Partial<Record<string, Figure>>> = planned.plan.figures
+  const of = (name: string) => f[name]?.value ?? 0
+  const count =
+    planned.plan.kind === 'braze' ? (planned as Extract<PlannedBraze, { ok: true }>).request.work.count : 1
+  const oxygenFlow =
+    planned.plan.kind === 'cut' ? of('cuttingOxygenFlow') + of('preheatOxygenFlow') : of('oxygenFlow')
+  return [
+    { gas: 'oxygen', jobM3: of('oxygenUsed') * count, flow: oxygenFlow },
+    { gas: planned.request.rig.fuel, jobM3: of('fuelUsed') * count, flow: of('fuelFlow') },
+    ...(f['purgeGas'] ? [{ gas: 'nitrogen' as const, jobM3: of('purgeGas'), flow: of('purgeFlow') }] : []),
+  ]
+}
+
+/** Contents, what this job takes, how long it lasts, how many such jobs, the draw, and what to order. */
+export function GasTab({
+  planned,
+  torchId,
+}: {
+  readonly planned: Extract<Planned | PlannedBraze, { ok: true }>
+  readonly torchId: string | null
+}) {
+  const { settings } = useShop()
+  const uses = api.useGasUsesQuery(undefined, { refetchOnMountOrArgChange: true }).data ?? NO_USES
+  const { cylinders, set } = useTorchSet(torchId)
+  const [wanted, setWanted] = useState(1)
+  const rows = useMemo(() => {
+    const litS = (planned.plan.figures as Partial<Record<string, Figure>>)['torchTime']?.value ?? 0
+    return jobGas(askedOf(planned), cylinders, usesByGas(uses), {
+      litS,
+      airK: planned.request.shop.airK,
+      draw: settings.limits.draw,
+      wanted,
+    })
+  }, [planned, cylinders, uses, settings, wanted])
+  return (
+    <div className="grid gap-5">
+      <div className="flex flex-wrap items-center gap-3">
+        <p className="grow text-soft">
+          {set ? `The cylinders of ${set.name}` : 'No set has this torch: all cylinders in use'}, less what
+          the log has used since each was read: an estimate. Weigh or read them in the{' '}
+          <Link className="underline" to="/rig">
+            rig
+          </Link>
+          .
+        </p>
+        <span className="name text-[1.15rem]">To do {wanted === 1 ? 'once' : `${wanted} times`}</span>
+        <Button aria-label="Fewer" disabled={wanted <= 1} onClick={() => setWanted(wanted - 1)}>
+          −
+        </Button>
+        <Button aria-label="More" disabled={wanted >= 100} onClick={() => setWanted(wanted + 1)}>
+          +
+        </Button>
+      </div>
+      <div className="grid gap-4 lg:grid-cols-2">
+        {rows.map((row) => (
+          <OneGas key={row.gas} row={row} wanted={wanted} />
+        ))}
+      </div>
+    </div>
+  )
+}
+
+function OneGas({ row, wanted }: { readonly row: JobGas; readonly wanted: number }) {
+  const { print, gasColour, say } = useShop()
+  const needed = row.jobM3 * wanted
+  const short = Math.max(0, needed - row.leftM3)
+  const over = row.draw !== undefined && row.flow > row.draw.limit
+  const overLeft = row.draw !== undefined && !over && row.flow * 3600 > row.leftM3 * row.draw.share
+  const share = row.leftM3 > 0 ? Math.min(1, needed / row.leftM3) : 1
+  return (
+    <section aria-label={row.gas} className="border-[1.5px] border-rule bg-sheet p-4">
+      <h2 className="flex items-center gap-3 text-2xl">
+        <span
+          aria-hidden="true"
+          className="inline-block h-2.5 w-9 border border-ink"
+          style={{ background: row.gas === 'nitrogen' ? 'var(--metal)' : gasColour(row.gas) }}
+        />
+        {capital(row.gas.replace('-', ' '))}
+      </h2>
+      <dl className="grid grid-cols-2 gap-x-4 gap-y-1 pt-2">
+        <Told name="This job takes" value={print(needed, 'volume')} />
+        <Told
+          name="Left, an estimate"
+          value={row.cylinders.length > 0 ? print(row.leftM3, 'volume') : 'not said'}
+        />
+        <Told
+          name="Such jobs"
+          value={
+            row.cylinders.length === 0 ? '–' : Number.isFinite(row.jobs) ? String(row.jobs) : 'any number'
+          }
+        />
+        <Told
+          name="Time left, flowing"
+          value={row.cylinders.length > 0 && Number.isFinite(row.seconds) ? print(row.seconds, 'time') : '–'}
+        />
+      </dl>
+      {row.cylinders.length > 0 ? (
+        <span aria-hidden="true" className="mt-3 block h-3 border border-ink bg-paper">
+          <span
+            className={`block h-full ${short > 0 ? 'bg-alarm' : 'bg-brick'}`}
+            style={{ width: `${share * 100}%` }}
+          />
+        </span>
+      ) : null}
+      <ul className="grid gap-1.5 pt-3 leading-snug">
+        {over && row.draw ? (
+          <Said
+            rank="Stop"
+            text={`This draws ${print(row.flow, 'flow')}; these may give ${print(row.draw.limit, 'flow')} (1/${Math.round(1 / row.draw.share)} of their full contents an hour). Faster pulls the solvent out. Smaller tip, or manifold ${row.draw.manifold} of the largest.`}
+          />
+        ) : null}
+        {overLeft && row.draw ? (
+          <Said
+            rank="Mind"
+            text={`The draw is over 1/${Math.round(1 / row.draw.share)} an hour of what is left: it may starve towards the end.`}
+          />
+        ) : null}
+        {short > 0 && row.cylinders.length > 0 ? (
+          <Said rank="Mind" text={`Short by ${print(short, 'volume')}.`} />
+        ) : null}
+        {row.order > 0 ? (
+          <Said
+            rank="Order"
+            text={`${row.order} ${row.order === 1 ? 'cylinder' : 'cylinders'} of the largest size.`}
+          />
+        ) : null}
+        {row.cylinders.length === 0 ? (
+          <Said
+            rank="Mind"
+            text={`No cylinder of ${row.gas} is in the rig: put one in, with what its gauge or scale says.`}
+          />
+        ) : null}
+        {row.cylinders.map((c) => (
+          <li key={c.id}>
+            <strong>{c.name}</strong>: {print(c.leftM3, 'volume')}.{' '}
+            <span className="text-soft">{say(c.read?.because ?? 'Nothing is known of it.')}</span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+const Told = ({ name, value }: { readonly name: string; readonly value: string }) => (
+  <div>
+    <dt className="text-soft">{name}</dt>
+    <dd className="figure text-[1.7rem]">{value}</dd>
+  </div>
+)
+
+function Said({ rank, text }: { readonly rank: 'Stop' | 'Mind' | 'Order'; readonly text: string }) {
+  const { say } = useShop()
+  return (
+    <li
+      className={`border-l-[6px] pl-3 ${rank === 'Stop' ? 'border-alarm font-bold' : rank === 'Mind' ? 'border-brass' : 'border-verdigris'}`}
+    >
+      <strong>{rank}.</strong> {say(text)}
+    </li>
+  )
+}

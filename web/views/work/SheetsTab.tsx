@@ -1,0 +1,158 @@
+import { useState } from 'react'
+import type { Planned, PlannedBraze } from '#contract/plan-of.ts'
+import type { Job, Ticket } from '#contract/types.ts'
+import type { Figure } from '#core/figure.ts'
+import type { Procedure } from '#core/line/procedure.ts'
+import { setupSteps, shutdownSteps } from '#core/line/sheets.ts'
+import type { Step } from '#core/line/steps.ts'
+import type { Paper } from '#core/template/tile.ts'
+import { api } from '../../app/api.ts'
+import { fileName, saveFile } from '../../app/save-file.ts'
+import { useShop } from '../../app/shop.ts'
+import { Button } from '../../ui/Button.tsx'
+import { Segmented } from '../../ui/Segmented.tsx'
+import { brazeWords } from '../plan/braze/braze-words.ts'
+import { CUT_WORDS } from '../plan/figure-words.ts'
+import type { SheetPage } from '../../work/sheet-pdf.ts'
+
+const SET_BY = {
+  cut: [
+    'tipOrifice',
+    'cuttingOxygenPressure',
+    'fuelPressure',
+    'travelSpeed',
+    'guideOffset',
+    'collarHeight',
+    'standoff',
+  ],
+  braze: [
+    'tipOrifice',
+    'oxygenPressure',
+    'fuelPressure',
+    'purgeFlow',
+    'coneDistance',
+    'timeToTemperature',
+    'rodLength',
+  ],
+} as const
+
+/** A setup sheet and a shutdown card, a page each: to print, or as PDF on either paper. */
+export function SheetsTab({
+  procedure,
+  planned,
+  ticket,
+  job,
+}: {
+  readonly procedure: Procedure
+  readonly planned: Extract<Planned | PlannedBraze, { ok: true }>
+  readonly ticket: Ticket
+  readonly job: Job
+}) {
+  const { say, print, units } = useShop()
+  const torch = api.useTorchesQuery().data?.find((t) => t.id === ticket.draft.torchId)?.name
+  const [paper, setPaper] = useState<Paper>(units.length === 'in' ? 'letter' : 'a4')
+  const [failed, setFailed] = useState(false)
+  if (!procedure.ok) return <p className="text-[1.15rem]">No sheets: {procedure.text}</p>
+  const words = planned.plan.kind === 'cut' ? CUT_WORDS : brazeWords(units)
+  const figures: Readonly<Partial<Record<string, Figure>>> = planned.plan.figures
+  const printed = (name: string) => {
+    const f = figures[name]
+    return f ? words.printed(name, f.value, print) : ''
+  }
+  const told = (steps: readonly Step[]) =>
+    steps.map((s) => ({
+      act: `${say(s.act)}${s.figure && figures[s.figure] ? ` ${printed(s.figure)}` : ''}${s.timer ? ` (${s.timer.what.toLowerCase()}: ${print(s.timer.kind === 'about' ? s.timer.highS : s.timer.seconds, 'time')})` : ''}`,
+      note: say(s.caution ?? s.see ?? ''),
+    }))
+  const about = `${job.name}${job.place ? `, ${job.place}` : ''}${torch ? `, ${torch}` : ''}`
+  const foot = 'Wimble. The operator’s manual, the site’s rules and local law come first.'
+  const pages: readonly SheetPage[] = [
+    {
+      title: `Setup: ${ticket.title}`,
+      about,
+      figures: SET_BY[planned.plan.kind]
+        .filter((n) => figures[n])
+        .map((n) => [say(words.nameOf(n) ?? n), printed(n)]),
+      steps: told(setupSteps(procedure.steps)),
+      foot,
+    },
+    {
+      title: `Shutdown: ${ticket.title}`,
+      about,
+      figures: [],
+      steps: told(shutdownSteps(procedure.steps)),
+      foot,
+    },
+  ]
+  const save = async () => {
+    setFailed(false)
+    try {
+      const { sheetPdf } = await import('../../work/sheet-pdf.ts')
+      saveFile(
+        fileName(`${ticket.title} sheets`, 'pdf'),
+        (await sheetPdf(pages, paper)) as BlobPart,
+        'application/pdf',
+      )
+    } catch {
+      setFailed(true)
+    }
+  }
+  return (
+    <div className="grid gap-4">
+      <div className="flex flex-wrap items-center gap-3 print:hidden">
+        <div className="w-[220px]">
+          <Segmented
+            label="Paper"
+            value={paper}
+            options={[
+              { value: 'a4', label: 'A4' },
+              { value: 'letter', label: 'Letter' },
+            ]}
+            onChange={setPaper}
+          />
+        </div>
+        <Button onClick={() => print_()}>Print both</Button>
+        <Button look="act" onClick={() => void save()}>
+          Save as PDF
+        </Button>
+        {failed ? (
+          <span role="alert" className="font-bold text-alarm">
+            The PDF could not be made. Print them instead.
+          </span>
+        ) : null}
+      </div>
+      <div className="grid gap-6 lg:grid-cols-2 print:block">
+        {pages.map((page) => (
+          <article
+            key={page.title}
+            className="border-[1.5px] border-rule bg-sheet p-5 leading-snug print:break-after-page print:border-0 print:p-0 print:text-[11px]"
+          >
+            <h2 className="text-2xl">{page.title}</h2>
+            <p className="text-soft">{page.about}</p>
+            {page.figures.length > 0 ? (
+              <dl className="mt-2 grid grid-cols-[1fr_auto] gap-x-4 border-y-[1.5px] border-ink py-1">
+                {page.figures.map(([name, value]) => (
+                  <div key={name} className="contents">
+                    <dt>{name}</dt>
+                    <dd className="figure text-right text-[1.35rem] print:text-[14px]">{value}</dd>
+                  </div>
+                ))}
+              </dl>
+            ) : null}
+            <ol className="list-decimal pt-2 pl-6">
+              {page.steps.map((s) => (
+                <li key={s.act} className="pb-1">
+                  <strong>{s.act}</strong> <span className="text-soft">{s.note}</span>
+                </li>
+              ))}
+            </ol>
+            <p className="pt-2 text-sm text-soft">{page.foot}</p>
+          </article>
+        ))}
+      </div>
+    </div>
+  )
+}
+
+/** The browser's own print, told from the printing of quantities. */
+const print_ = () => window.print()

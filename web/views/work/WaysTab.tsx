@@ -1,0 +1,199 @@
+import { Timer, X } from 'lucide-react'
+import { useMemo, useState } from 'react'
+import type { Planned, PlannedBraze } from '#contract/plan-of.ts'
+import { lineSchoolsOf, procedureOf } from '#contract/procedure-of.ts'
+import type { PieceDraft } from '#contract/schemas.ts'
+import { compareWays, differing } from '#core/line/compare.ts'
+import type { Procedure } from '#core/line/procedure.ts'
+import { LINE_SCHOOL_NAMES, LINE_SCHOOLS, type LineSchoolName, type LineSchools } from '#core/line/schools.ts'
+import { optionWords, SCHOOL_WORDS } from '#core/line/school-words.ts'
+import type { Step } from '#core/line/steps.ts'
+import { useShop } from '../../app/shop.ts'
+import { Button } from '../../ui/Button.tsx'
+import { SelectField } from '../../ui/SelectField.tsx'
+
+const ROWS = LINE_SCHOOL_NAMES.map((value) => ({ value, label: SCHOOL_WORDS[value].label }))
+
+/** The steps by the shop's ways; beside them, if asked, by other ways, aligned step by step with the reasons. */
+export function WaysTab({
+  procedure,
+  planned,
+  draft,
+}: {
+  readonly procedure: Procedure
+  readonly planned: Extract<Planned | PlannedBraze, { ok: true }>
+  readonly draft: PieceDraft
+}) {
+  const { settings } = useShop()
+  const own = useMemo(() => lineSchoolsOf(settings), [settings])
+  const [other, setOther] = useState<LineSchools>(own)
+  const [row, setRow] = useState<LineSchoolName>('shutTorch')
+  const rows = differing(own, other)
+  const theirs = useMemo(
+    () => procedureOf(draft, planned, settings, other),
+    [draft, planned, settings, other],
+  )
+  if (!procedure.ok)
+    return (
+      <p className="max-w-[60ch] border-l-[6px] border-alarm py-2 pl-4 text-[1.15rem]">
+        <strong>No steps.</strong> {procedure.text}
+      </p>
+    )
+  return (
+    <div className="grid gap-4">
+      <section
+        aria-label="Another way"
+        className="grid items-end gap-x-4 gap-y-2 md:grid-cols-[1fr_1fr_auto]"
+      >
+        <SelectField label="Compare with another way of" value={row} options={ROWS} onChange={setRow} />
+        <SelectField
+          label="done so"
+          value={other[row] as string}
+          options={LINE_SCHOOLS[row].map((o) => ({
+            value: o as string,
+            label: `${optionWords(row, o).label}${o === own[row] ? ' (your shop)' : ''}`,
+          }))}
+          onChange={(option) => setOther({ ...other, [row]: option })}
+        />
+        <Button disabled={rows.length === 0} onClick={() => setOther(own)}>
+          Only your shop’s
+        </Button>
+      </section>
+      {rows.length > 0 ? (
+        <ul className="flex flex-wrap gap-2">
+          {rows.map((name) => (
+            <li
+              key={name}
+              className="name inline-flex items-center gap-1 border-[1.5px] border-brass px-2 text-[1.05rem]"
+            >
+              {SCHOOL_WORDS[name].label}: {optionWords(name, other[name]).label}
+              <button
+                type="button"
+                aria-label={`Back to your shop’s way: ${SCHOOL_WORDS[name].label}`}
+                className="grid size-9 place-items-center"
+                onClick={() => setOther({ ...other, [name]: own[name] })}
+              >
+                <X size={16} aria-hidden="true" />
+              </button>
+            </li>
+          ))}
+        </ul>
+      ) : null}
+      <Departures procedure={rows.length > 0 && theirs.ok ? theirs : procedure} />
+      {rows.length > 0 && theirs.ok ? (
+        <SideBySide
+          own={{ steps: procedure.steps, schools: own }}
+          theirs={{ steps: theirs.steps, schools: other }}
+        />
+      ) : (
+        <ol className="grid gap-x-8 md:grid-cols-2">
+          {procedure.steps.map((s, i) => (
+            <li key={s.id} className="border-b border-rule py-2">
+              <OneStep step={s} number={i + 1} full />
+            </li>
+          ))}
+        </ol>
+      )}
+    </div>
+  )
+}
+
+/** Where a shop's way is left on this rig, and why. */
+function Departures({ procedure }: { readonly procedure: Extract<Procedure, { ok: true }> }) {
+  const { say } = useShop()
+  return procedure.departures.map((d) => (
+    <p key={d.school} className="border-l-[6px] border-brass py-1 pl-3 leading-snug">
+      <strong>{SCHOOL_WORDS[d.school].label}:</strong> asked for “{optionWords(d.school, d.asked).label}”,
+      done “{optionWords(d.school, d.used).label}”. {say(d.because)}
+    </p>
+  ))
+}
+
+function OneStep({
+  step,
+  number,
+  full,
+}: {
+  readonly step: Step
+  readonly number?: number
+  readonly full: boolean
+}) {
+  const { say, print } = useShop()
+  const seconds = step.timer?.kind === 'about' ? step.timer.highS : step.timer?.seconds
+  return (
+    <div className="grid grid-cols-[34px_1fr] gap-x-2">
+      <span className="figure pt-0.5 text-[1.15rem] text-soft">{number ?? ''}</span>
+      <div>
+        <p className="name text-[1.18rem] leading-tight font-semibold">
+          {say(step.act)}{' '}
+          {seconds === undefined ? null : (
+            <span className="inline-flex items-center gap-1 whitespace-nowrap text-soft">
+              <Timer size={15} aria-hidden="true" /> {print(seconds, 'time')}
+            </span>
+          )}
+        </p>
+        {full ? (
+          <>
+            <p className="leading-snug text-soft">{say(step.why)}</p>
+            {step.see ? <p className="leading-snug">{say(step.see)}</p> : null}
+          </>
+        ) : null}
+      </div>
+    </div>
+  )
+}
+
+function SideBySide({
+  own,
+  theirs,
+}: {
+  readonly own: { readonly steps: readonly Step[]; readonly schools: LineSchools }
+  readonly theirs: { readonly steps: readonly Step[]; readonly schools: LineSchools }
+}) {
+  const { say } = useShop()
+  const rows = compareWays(own, theirs)
+  return (
+    <table className="w-full table-fixed border-collapse">
+      <thead>
+        <tr className="border-b-[1.5px] border-ink text-left">
+          <th scope="col" className="name pb-1 text-[1.3rem]">
+            Your shop
+          </th>
+          <th scope="col" className="name pb-1 pl-4 text-[1.3rem]">
+            The other way
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((r, i) => (
+          <tr
+            key={i}
+            className={`border-b border-rule align-top ${r.same ? 'text-soft' : 'border-l-[6px] border-l-brass bg-sheet'}`}
+          >
+            <td className="py-1.5 pl-2">
+              {r.left ? (
+                <OneStep step={r.left} full={false} />
+              ) : (
+                <span className="pl-10 text-soft">no such step</span>
+              )}
+            </td>
+            <td className="py-1.5 pl-4">
+              {r.same ? (
+                <span className="text-soft">the same</span>
+              ) : r.right ? (
+                <OneStep step={r.right} full={false} />
+              ) : (
+                <span className="pl-10 text-soft">no such step</span>
+              )}
+              {r.because.map((b) => (
+                <p key={b} className="pt-1 pl-10 text-[0.95rem] leading-snug">
+                  {say(b)}
+                </p>
+              ))}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )
+}

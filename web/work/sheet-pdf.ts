@@ -1,0 +1,128 @@
+import { PDFDocument, rgb, StandardFonts, type PDFFont } from 'pdf-lib'
+import { PAPERS, type Paper } from '#core/template/tile.ts'
+
+/** One page: its title, what it is for, the figures to set, and the steps in their order. */
+export interface SheetPage {
+  readonly title: string
+  readonly about: string
+  readonly figures: readonly (readonly [name: string, value: string])[]
+  readonly steps: readonly { readonly act: string; readonly note: string }[]
+  readonly foot: string
+}
+
+const PT = 72 / 25.4
+const MARGIN = 14 * PT
+const INK = rgb(0.12, 0.14, 0.15)
+const SOFT = rgb(0.33, 0.36, 0.38)
+
+/** Characters that the fonts of every reader have; the rest are written as they would be on a typewriter. */
+const plain = (text: string): string =>
+  text
+    .replaceAll('→', '->')
+    .replaceAll('≥', '>=')
+    .replaceAll('≤', '<=')
+    .replaceAll('⁄', '/')
+    .replaceAll('−', '-')
+    .replace(/[^\u0020-\u007e\u00a0-\u00ff‘’“”–—…•]/g, '')
+
+/** Text broken into lines that fit a width. */
+function wrapped(text: string, font: PDFFont, size: number, width: number): string[] {
+  const lines: string[] = []
+  let line = ''
+  for (const word of plain(text).split(/\s+/)) {
+    const next = line === '' ? word : `${line} ${word}`
+    if (line !== '' && font.widthOfTextAtSize(next, size) > width) {
+      lines.push(line)
+      line = word
+    } else line = next
+  }
+  return line === '' ? lines : [...lines, line]
+}
+
+/**
+ * Sheets as a PDF, one page each: letters are made smaller until a page holds all of its text.
+ * @returns the file
+ */
+export async function sheetPdf(pages: readonly SheetPage[], paper: Paper): Promise<Uint8Array> {
+  const pdf = await PDFDocument.create()
+  pdf.setTitle(plain(pages[0]?.title ?? 'Sheet'))
+  const text = await pdf.embedFont(StandardFonts.Helvetica)
+  const bold = await pdf.embedFont(StandardFonts.HelveticaBold)
+  const [width, height] = [PAPERS[paper].width * PT, PAPERS[paper].height * PT]
+  const inner = width - 2 * MARGIN
+  for (const sheet of pages) {
+    const page = pdf.addPage([width, height])
+    for (let size = 12; size >= 5; size -= 0.5) {
+      const laid = layOut(sheet, { text, bold, size, inner })
+      if (laid.height > height - 2 * MARGIN - 16 && size > 5) continue
+      for (const l of laid.lines)
+        page.drawText(l.text, {
+          x: MARGIN + l.x,
+          y: height - MARGIN - l.y,
+          size: l.size,
+          font: l.bold ? bold : text,
+          color: l.soft ? SOFT : INK,
+        })
+      for (const y of laid.rules)
+        page.drawLine({
+          start: { x: MARGIN, y: height - MARGIN - y },
+          end: { x: width - MARGIN, y: height - MARGIN - y },
+          thickness: 0.7,
+          color: INK,
+        })
+      break
+    }
+    page.drawText(plain(sheet.foot), { x: MARGIN, y: MARGIN - 8, size: 7.5, font: text, color: SOFT })
+  }
+  return pdf.save()
+}
+
+interface Line {
+  readonly text: string
+  readonly x: number
+  readonly y: number
+  readonly size: number
+  readonly bold: boolean
+  readonly soft: boolean
+}
+
+function layOut(
+  sheet: SheetPage,
+  { text, bold, size, inner }: { text: PDFFont; bold: PDFFont; size: number; inner: number },
+): { readonly lines: readonly Line[]; readonly rules: readonly number[]; readonly height: number } {
+  const lines: Line[] = []
+  const rules: number[] = []
+  let y = 0
+  const put = (
+    value: string,
+    at: { x?: number; size?: number; bold?: boolean; soft?: boolean; width?: number },
+  ) => {
+    const { x = 0, size: s = size, bold: b = false, soft = false, width = inner - x } = at
+    for (const line of wrapped(value, b ? bold : text, s, width)) {
+      y += s * 1.22
+      lines.push({ text: line, x, y, size: s, bold: b, soft })
+    }
+  }
+  put(sheet.title, { size: size * 1.9, bold: true })
+  put(sheet.about, { soft: true })
+  y += size * 0.5
+  rules.push(y)
+  for (const [name, value] of sheet.figures) {
+    const before = y
+    put(name, { width: inner * 0.62 })
+    const after = y
+    y = before
+    put(value, { x: inner * 0.64, bold: true, size: size * 1.25 })
+    y = Math.max(after, y)
+  }
+  if (sheet.figures.length > 0) {
+    y += size * 0.5
+    rules.push(y)
+  }
+  sheet.steps.forEach((s, i) => {
+    y += size * 0.25
+    put(`${i + 1}. ${s.act}`, { bold: true })
+    if (s.note !== '') put(s.note, { x: size * 1.4, soft: true, size: size * 0.9 })
+  })
+  return { lines, rules, height: y }
+}
