@@ -9,6 +9,7 @@ import {
   PAGES,
   passTime,
   press,
+  pressByKey,
   see,
   station,
   type,
@@ -71,6 +72,11 @@ describe('from a plate on the trestles to a cut in the book', () => {
   it('is led through every step, with clocks that must run out', async () => {
     await until(page, () => !document.body.innerText.includes('keeping'))
     await press(page, 'Run this cut')
+    await see(page, 'Before you start')
+    await expectAccessible(page, 'Before you start')
+    await press(page, 'The right process')
+    await see(page, '6 of 7 not ticked')
+    await pressByKey(page, 'Begin')
     await see(page, 'Step 1 of')
     await expectAccessible(page, 'Run')
     let last = ''

@@ -122,7 +122,7 @@ describe('the keys', () => {
     await see(page, 'Flip between inches and millimetres')
     await page.keyboard.press('Escape')
     await until(page, () => document.querySelector('[role=dialog]') === null)
-    await page.keyboard.press('4')
+    await page.keyboard.press('5')
     await until(page, () => location.pathname === '/log')
     await page.keyboard.press('n')
     await see(page, 'What is it?')

@@ -55,7 +55,7 @@ export function Panel({
             e.preventDefault()
             returnTo.current.focus()
           }}
-          className={`fixed z-50 overflow-y-auto border-ink bg-sheet p-6 ${PLACES[place]} ${wide ? 'max-w-[1120px]!' : ''}`}
+          className={`fixed z-50 overflow-y-auto border-ink bg-sheet p-6 ${PLACES[place]} ${wide ? (place === 'middle' ? 'w-[min(1060px,95vw)]!' : 'max-w-[1120px]!') : ''}`}
         >
           <div className="mb-4 flex items-start justify-between gap-4">
             <Dialog.Title className="text-2xl">{title}</Dialog.Title>

@@ -71,6 +71,8 @@ export default function BeforeStart({
                 type="button"
                 role="checkbox"
                 aria-checked={by !== undefined}
+                aria-label={c.title}
+                aria-describedby={`${c.code}-text`}
                 className="grid min-h-[56px] w-full grid-cols-[30px_1fr] items-start gap-x-2 py-2 text-left"
                 onClick={() => press(c.code)}
               >
@@ -86,7 +88,9 @@ export default function BeforeStart({
                       {by.by}, {format(new Date(by.at), 'HH:mm')}
                     </span>
                   ) : null}
-                  <span className="block text-[0.98rem] leading-snug text-soft">{say(c.text)}</span>
+                  <span id={`${c.code}-text`} className="block text-[0.98rem] leading-snug text-soft">
+                    {say(c.text)}
+                  </span>
                 </span>
               </button>
             </li>

@@ -27,7 +27,7 @@ export const Tickets = memo(function Tickets({
   return (
     <ul
       aria-label="Pieces of this job"
-      className="flex max-w-full gap-2 overflow-x-auto py-0.5 lg:max-w-[560px]"
+      className="flex max-w-full gap-2 overflow-x-auto py-0.5 lg:max-w-[400px]"
     >
       {job.tickets.map((t, i) => {
         const { word, Icon, edge } = STATES[t.state]

@@ -154,7 +154,7 @@ function Part({
 }) {
   return (
     <section aria-label={title} className="min-w-0">
-      <div className="flex items-end justify-between border-b-[1.5px] border-ink pb-1">
+      <div className="flex min-h-[46px] items-end justify-between border-b-[1.5px] border-ink pb-1">
         <h2 className="text-2xl">{title}</h2>
         {onAdd ? (
           <Button look="quiet" className="min-h-9" aria-label={addName} onClick={onAdd}>

@@ -1,5 +1,6 @@
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
+import { isRoundJoint } from '#core/braze/types.ts'
 import type { Figure } from '#core/figure.ts'
 import { KIND_OF_UNIT } from '#core/figure.ts'
 import { clocksOf } from '#core/record/run.ts'
@@ -381,8 +382,14 @@ function Beside({
         <Gauge figure={pressure} gas={step.figure === 'fuelPressure' ? run.setting.fuel : 'oxygen'} />
       ) : null}
       {step.pace ? <Pace pace={step.pace} gone={gone} onStart={onStart} /> : null}
-      {step.pattern ? <Pattern pattern={step.pattern} gone={gone} /> : null}
-      {step.timer ? <StepClock timer={step.timer} gone={gone} onStart={onStart} /> : null}
+      {step.pattern ? (
+        <div className="grid items-center gap-3 sm:grid-cols-[3fr_2fr]">
+          <Pattern pattern={step.pattern} gone={gone} />
+          {step.timer ? <StepClock timer={step.timer} gone={gone} onStart={onStart} /> : null}
+        </div>
+      ) : step.timer ? (
+        <StepClock timer={step.timer} gone={gone} onStart={onStart} />
+      ) : null}
       {step.also ? (
         <dl className="grid grid-cols-[1fr_auto] gap-x-4">
           {step.also.map((name) => {
@@ -404,9 +411,14 @@ function Beside({
   )
 }
 
+/** What stands in the flame of a braze. */
+const jointIn = ({ draft }: RunInHand['run']): 'tube' | 'lap' =>
+  draft.kind === 'braze' && isRoundJoint(draft.work.joint) ? 'tube' : 'lap'
+
 function LiveLine({ inHand, line }: { readonly inHand: RunInHand; readonly line: RunInHand['line'] }) {
   const { gasColour, print } = useShop()
-  const { setting } = inHand.run
+  const { run } = inHand
+  const { setting } = run
   const side = (name: 'oxygen' | 'fuel' | 'nitrogen', gas: string) => {
     const s = line[name]
     return `${gas}: cylinder ${s.turns > 0 ? 'open' : 'shut'}, ${s.deliveryPa > 0 ? `${print(s.deliveryPa, 'pressure')} in the hose` : 'hose empty'}, ${name === 'nitrogen' ? 'purge' : 'torch'} valve ${s.valve > 0 ? 'open' : 'shut'}`
@@ -417,6 +429,7 @@ function LiveLine({ inHand, line }: { readonly inHand: RunInHand; readonly line:
         oxygenColour={gasColour('oxygen')}
         fuelColour={gasColour(setting.fuel)}
         live={line}
+        work={run.plan.kind === 'cut' ? 'plate' : jointIn(run)}
         oxygenNeedle={line.oxygen.deliveryPa / OXYGEN_FACE_PA}
         fuelNeedle={line.fuel.deliveryPa / FUEL_FACE_PA}
       />

@@ -8,11 +8,17 @@ import type { Procedure } from '#core/line/procedure.ts'
 import { LINE_SCHOOL_NAMES, LINE_SCHOOLS, type LineSchoolName, type LineSchools } from '#core/line/schools.ts'
 import { optionWords, SCHOOL_WORDS } from '#core/line/school-words.ts'
 import type { Step } from '#core/line/steps.ts'
+import type { Figure } from '#core/figure.ts'
+import { brazeWords } from '../plan/braze/braze-words.ts'
+import { CUT_WORDS } from '../plan/figure-words.ts'
 import { useShop } from '../../app/shop.ts'
 import { Button } from '../../ui/Button.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
 
 const ROWS = LINE_SCHOOL_NAMES.map((value) => ({ value, label: SCHOOL_WORDS[value].label }))
+
+/** A figure of the plan in the shop's units, by its name; nothing for a step that sets none. */
+type Printed = (figure: string | undefined) => string
 
 /** The steps by the shop's ways; beside them, if asked, by other ways, aligned step by step with the reasons. */
 export function WaysTab({
@@ -24,7 +30,7 @@ export function WaysTab({
   readonly planned: Extract<Planned | PlannedBraze, { ok: true }>
   readonly draft: PieceDraft
 }) {
-  const { settings } = useShop()
+  const { settings, units, print } = useShop()
   const own = useMemo(() => lineSchoolsOf(settings), [settings])
   const [other, setOther] = useState<LineSchools>(own)
   const [row, setRow] = useState<LineSchoolName>('shutTorch')
@@ -33,6 +39,12 @@ export function WaysTab({
     () => procedureOf(draft, planned, settings, other),
     [draft, planned, settings, other],
   )
+  const words = planned.plan.kind === 'cut' ? CUT_WORDS : brazeWords(units)
+  const figures: Readonly<Partial<Record<string, Figure>>> = planned.plan.figures
+  const printed: Printed = (name) => {
+    const figure = name === undefined ? undefined : figures[name]
+    return name !== undefined && figure ? words.printed(name, figure.value, print) : ''
+  }
   if (!procedure.ok)
     return (
       <p className="max-w-[60ch] border-l-[6px] border-alarm py-2 pl-4 text-[1.15rem]">
@@ -82,14 +94,15 @@ export function WaysTab({
       <Departures procedure={rows.length > 0 && theirs.ok ? theirs : procedure} />
       {rows.length > 0 && theirs.ok ? (
         <SideBySide
+          printed={printed}
           own={{ steps: procedure.steps, schools: own }}
           theirs={{ steps: theirs.steps, schools: other }}
         />
       ) : (
-        <ol className="grid gap-x-8 md:grid-cols-2">
+        <ol className="gap-x-8 md:columns-2">
           {procedure.steps.map((s, i) => (
-            <li key={s.id} className="border-b border-rule py-2">
-              <OneStep step={s} number={i + 1} full />
+            <li key={s.id} className="break-inside-avoid border-b border-rule py-2">
+              <OneStep step={s} number={i + 1} full printed={printed} />
             </li>
           ))}
         </ol>
@@ -113,10 +126,12 @@ function OneStep({
   step,
   number,
   full,
+  printed,
 }: {
   readonly step: Step
   readonly number?: number
   readonly full: boolean
+  readonly printed: Printed
 }) {
   const { say, print } = useShop()
   const seconds = step.timer?.kind === 'about' ? step.timer.highS : step.timer?.seconds
@@ -125,7 +140,7 @@ function OneStep({
       <span className="figure pt-0.5 text-[1.15rem] text-soft">{number ?? ''}</span>
       <div>
         <p className="name text-[1.18rem] leading-tight font-semibold">
-          {say(step.act)}{' '}
+          {say(step.act)} <span className="figure text-[1.35rem]">{printed(step.figure)}</span>{' '}
           {seconds === undefined ? null : (
             <span className="inline-flex items-center gap-1 whitespace-nowrap text-soft">
               <Timer size={15} aria-hidden="true" /> {print(seconds, 'time')}
@@ -146,7 +161,9 @@ function OneStep({
 function SideBySide({
   own,
   theirs,
+  printed,
 }: {
+  readonly printed: Printed
   readonly own: { readonly steps: readonly Step[]; readonly schools: LineSchools }
   readonly theirs: { readonly steps: readonly Step[]; readonly schools: LineSchools }
 }) {
@@ -172,7 +189,7 @@ function SideBySide({
           >
             <td className="py-1.5 pl-2">
               {r.left ? (
-                <OneStep step={r.left} full={false} />
+                <OneStep step={r.left} full={false} printed={printed} />
               ) : (
                 <span className="pl-10 text-soft">no such step</span>
               )}
@@ -181,7 +198,7 @@ function SideBySide({
               {r.same ? (
                 <span className="text-soft">the same</span>
               ) : r.right ? (
-                <OneStep step={r.right} full={false} />
+                <OneStep step={r.right} full={false} printed={printed} />
               ) : (
                 <span className="pl-10 text-soft">no such step</span>
               )}

@@ -1,0 +1,390 @@
+import type { Browser, Page } from 'puppeteer-core'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { GearItem, Run, Ticket } from '#contract/types.ts'
+import { foldRun } from '#core/record/run.ts'
+import { pieceNamed, testServer, type TestServer } from '../server/test-support.ts'
+import {
+  choose,
+  expectAccessible,
+  openBrowser,
+  openPage,
+  PAGES,
+  passTime,
+  press,
+  pressByKey,
+  see,
+  type,
+  until,
+} from './browser.ts'
+
+let browser: Browser
+let server: TestServer
+beforeAll(async () => {
+  browser = await openBrowser()
+  server = await testServer({ pages: PAGES })
+})
+afterAll(async () => {
+  await browser.close()
+  await server.stop()
+})
+
+const pathOf = async (title: string): Promise<string> => {
+  const { jobId, id } = await pieceNamed(server, title)
+  return `${server.url}/jobs/${jobId}/${id}`
+}
+/** Begins the run of a piece from its plan. */
+async function begin(page: Page, title: string, label: string): Promise<void> {
+  await page.goto(await pathOf(title))
+  await until(page, () => document.querySelector<HTMLButtonElement>('[data-run]:not([disabled])') !== null)
+  await pressByKey(page, label)
+  await see(page, 'Before you start')
+  await until(page, () =>
+    [...document.querySelectorAll('button')].some((b) => b.textContent === 'Begin' && !b.disabled),
+  )
+  await pressByKey(page, 'Begin')
+  await see(page, 'Step 1 of')
+}
+const heading = (page: Page) => page.$eval('h1', (e) => e.innerText)
+/** Confirms steps until one begins with these words; clocks that hold are waited out. */
+async function stepsTo(page: Page, words: string): Promise<string[]> {
+  const told: string[] = []
+  for (let i = 0; i < 60; i++) {
+    const now = await heading(page)
+    if (now.startsWith(words)) return told
+    told.push(now)
+    await page.waitForSelector('[data-done]:not([disabled])')
+    const button = await page.$eval('[data-done]', (e) => (e as HTMLElement).innerText)
+    if (button === 'Start the clock') {
+      await page.keyboard.press(' ')
+      await see(page, 'Clock is running')
+      await passTime(page, 3700)
+      await until(page, () => document.querySelector('[data-done]')?.textContent?.startsWith('Done') === true)
+    }
+    await page.waitForSelector('[data-done]:not([disabled])')
+    await page.keyboard.press(' ')
+    await until(page, (before: string) => document.querySelector('h1')?.innerText !== before, now)
+  }
+  throw new Error(`${words} does not come; there was: ${told.join(' | ')}`)
+}
+const runIdOf = (page: Page) => new URL(page.url()).pathname.split('/')[2] ?? ''
+
+describe('a braze, led from rig to cold', () => {
+  it('sweeps with nitrogen, lights the sectors in turn, holds the purge until it is cool', async () => {
+    const page = await openPage(browser, server.url)
+    await begin(page, 'Chiller line', 'Run this braze')
+    const told = await stepsTo(page, 'Then the root of the cup')
+    expect(told.some((t) => t.startsWith('Let the pressure out through its port'))).toBe(true)
+    expect(told.indexOf('Let the nitrogen sweep the line')).toBeGreaterThan(0)
+    await press(page, 'Start the clock')
+    await passTime(page, 6)
+    await until(page, () => /Heat at \d+ o’clock/.test(document.body.innerText))
+    await expectAccessible(page, 'Run, the braze')
+    await stepsTo(page, 'From 5 o’clock')
+    await see(page, 'Rod: 5 to 1 o’clock, then 6 to 12 o’clock')
+    const cold = await stepsTo(page, 'Begin the fire watch')
+    const order = cold.map((t) => t.slice(0, 12))
+    expect(order.indexOf('Nitrogen on ')).toBeGreaterThan(order.indexOf('Shut the oxy'))
+    expect(order.indexOf('Shut the nit')).toBeGreaterThan(order.indexOf('Nitrogen on '))
+    await page.keyboard.press(' ')
+    await see(page, 'All steps done')
+    // the watch goes on after the end, here and on today's page
+    await see(page, 'Fire watch:')
+    await press(page, 'To today')
+    await see(page, 'Chiller line')
+    await see(page, 'to go')
+    await page.close()
+  })
+})
+
+describe('trouble in the middle of a cut', () => {
+  it('is led from a pop to the flame again, and back to the same cut', async () => {
+    const page = await openPage(browser, server.url)
+    await begin(page, 'Wear strips', 'Run this cut')
+    await stepsTo(page, 'Press the lever smoothly')
+    await page.keyboard.press('t')
+    await see(page, 'What is wrong?')
+    await press(page, 'A pop')
+    const size = await page.$eval('[role=dialog] p', (e) => parseFloat(getComputedStyle(e).fontSize))
+    // readable at 3 m: letters of an inch and more on a tablet
+    expect(size).toBeGreaterThan(100)
+    await pressByKey(page, 'Lead me to lighting again')
+    await see(page, 'Shut the oxygen at the torch, then the fuel. Let the tip cool')
+    const told = await stepsTo(page, 'Press the lever smoothly')
+    expect(told[1]).toBe('Find why it popped before lighting again')
+    await expectAccessible(page, 'Run, after a break')
+    const run = (await server.call('GET', `/api/runs/${runIdOf(page)}`)).json as Run
+    expect(run.events.some((e) => e.kind === 'break' && e.reason === 'relight lit')).toBe(true)
+    await page.close()
+  })
+  it('is left for lunch with everything shut, handed over, and shut down before its end', async () => {
+    const page = await openPage(browser, server.url)
+    await begin(page, 'Old gate rivets', 'Run this cut')
+    await stepsTo(page, 'Lay the jet along the plate')
+    await page.keyboard.press('b')
+    await see(page, 'Leave the work')
+    await expectAccessible(page, 'Leave the work')
+    await page.keyboard.press('Escape')
+    await until(page, () => document.querySelector('[role=dialog]') === null)
+    await page.keyboard.press('b')
+    await see(page, 'Hand over')
+    await page.evaluate(() =>
+      [...document.querySelectorAll<HTMLElement>('[role=dialog] button')]
+        .find((b) => b.innerText.startsWith('Hand over'))
+        ?.click(),
+    )
+    await see(page, 'Who goes on?')
+    await pressByKey(page, 'Idris')
+    await see(page, 'Idris is running it.')
+    await stepsTo(page, 'Lay the jet along the plate')
+    await page.keyboard.press('b')
+    await see(page, 'Shut down and end here')
+    await page.evaluate(() =>
+      [...document.querySelectorAll<HTMLElement>('[role=dialog] button')]
+        .find((b) => b.innerText.startsWith('Shut down'))
+        ?.click(),
+    )
+    await stepsTo(page, 'Begin the fire watch')
+    await page.keyboard.press(' ')
+    await see(page, 'Stopped')
+    await page.close()
+  })
+})
+
+describe('the flame card', () => {
+  it('shows every flame by eye, by ear and on the plate, and closes again', async () => {
+    const page = await openPage(browser, server.url)
+    const today = (await server.call('GET', '/api/today')).json as { running: { id: string }[] }
+    await page.goto(`${server.url}/run/${today.running[0]?.id}`)
+    await see(page, 'Step')
+    await page.keyboard.press('f')
+    await see(page, 'the feather has just gone into round')
+    await expectAccessible(page, 'Flame card')
+    await page.keyboard.press('Escape')
+    await until(page, () => document.querySelector('[role=dialog]') === null)
+    await page.close()
+  })
+})
+
+describe('an apprentice', () => {
+  it('has the marked steps confirmed by an instructor', async () => {
+    const page = await openPage(browser, `${server.url}/settings`)
+    await see(page, 'People')
+    await page.select('::-p-aria([name="Role of Bede"])', 'apprentice')
+    const people = async () =>
+      (await server.call('GET', '/api/people')).json as { name: string; role: string; id: string }[]
+    await until(page, () => {
+      const role = document.querySelector<HTMLSelectElement>('select[aria-label="Role of Bede"]')
+      return role?.value === 'apprentice'
+    })
+    await choose(page, 'Who works here', 'Bede')
+    await begin(page, 'Hole for the shackle pin', 'Run this cut')
+    expect((await people()).find((p) => p.name === 'Bede')?.role).toBe('apprentice')
+    await see(page, 'Bede is running it.')
+    await stepsTo(page, 'Check the rig')
+    await page.waitForSelector('[data-done]:not([disabled])')
+    await page.keyboard.press(' ')
+    await see(page, 'Which instructor has looked?')
+    await expectAccessible(page, 'Instructor')
+    await pressByKey(page, 'Tamsin')
+    await see(page, 'Both screws out')
+    const run = (await server.call('GET', `/api/runs/${runIdOf(page)}`)).json as Run
+    const tamsin = (await people()).find((p) => p.name === 'Tamsin')?.id
+    await until(page, () => !document.body.innerText.includes('not in the book yet'))
+    const after = (await server.call('GET', `/api/runs/${run.id}`)).json as Run
+    expect(after.events.find((e) => e.stepId === 'rig')?.personId).toBe(tamsin)
+    await page.evaluate(() => localStorage.removeItem('wimble.device'))
+    await page.close()
+  })
+})
+
+describe('the rig', () => {
+  it('says what is overdue, stops a run past its grace, and lets it go once it is tested', async () => {
+    const page = await openPage(browser, `${server.url}/rig`)
+    await see(page, 'Arrestor, fuel, long.')
+    await see(page, 'Overdue by 13 days')
+    await expectAccessible(page, 'Rig')
+    const gear = (await server.call('GET', '/api/gear')).json as GearItem[]
+    const arrestor = gear.find((g) => g.name === 'Arrestor, fuel, long')
+    if (!arrestor) throw new Error('no arrestor')
+    // two months late: past its grace
+    const late = { ...arrestor.fields, checked: '2024-01-05' }
+    await server.call('PUT', `/api/gear/${arrestor.id}`, { name: arrestor.name, fields: late, active: true })
+    await page.goto(await pathOf('Gusset, lower mitre post'))
+    await until(page, () => document.querySelector('[data-run]:not([disabled])') !== null)
+    await pressByKey(page, 'Run this cut')
+    await see(page, 'Past 30 days it is not used')
+    const stopped = () =>
+      page.$$eval('[role=dialog] button', (all) => all.find((b) => b.textContent === 'Begin')?.disabled)
+    expect(await stopped()).toBe(true)
+    await page.goto(`${server.url}/rig`)
+    await pressByKey(page, 'Arrestor, fuel, long')
+    await see(page, 'Last tested')
+    await expectAccessible(page, 'A thing of the rig')
+    const today = new Date().toISOString().slice(0, 10)
+    await page.$eval(
+      '[role=dialog] input[type=date]',
+      (e, day) => {
+        const input = e as HTMLInputElement
+        Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')?.set?.call(input, day)
+        input.dispatchEvent(new Event('input', { bubbles: true }))
+      },
+      today,
+    )
+    await pressByKey(page, 'Keep it')
+    await until(page, () => !document.body.innerText.includes('Arrestor, fuel, long. Overdue'))
+    await begin(page, 'Gusset, lower mitre post', 'Run this cut')
+    await page.close()
+  })
+  it('takes a thing by hand and many from a file, and says which rows it cannot take', async () => {
+    const page = await openPage(browser, `${server.url}/rig`)
+    await pressByKey(page, 'Add: hose')
+    await see(page, 'Coloured for')
+    await pressByKey(page, 'Keep it')
+    await see(page, 'Give it a name that you would call it by.')
+    await type(page, 'Name', 'Blue spare')
+    await type(page, 'Length', 'long')
+    await page.waitForSelector('[role=dialog] [role=alert]')
+    await type(page, 'Length', '33 ft')
+    await pressByKey(page, 'Keep it')
+    await see(page, 'Blue spare')
+    await pressByKey(page, 'In and out')
+    const input = await page.waitForSelector('input[type=file]')
+    await input?.evaluate((e) => {
+      const file = new File(['kind,name,gas\nhose,From paper,oxygen\nlathe,No,'], 'rig.csv')
+      const data = new DataTransfer()
+      data.items.add(file)
+      ;(e as HTMLInputElement).files = data.files
+      e.dispatchEvent(new Event('change', { bubbles: true }))
+    })
+    await see(page, 'Line 3: The kind should be one of')
+    await pressByKey(page, 'Take the good ones')
+    await see(page, '1 taken into the rig.')
+    await page.keyboard.press('Escape')
+    await see(page, 'From paper')
+    await page.close()
+  })
+})
+
+describe('a torch', () => {
+  it('keeps what its manual says', async () => {
+    const page = await openPage(browser, `${server.url}/rig`)
+    await pressByKey(page, "Idris's small")
+    await see(page, 'Manual: shut')
+    await choose(page, 'Manual: shut', 'Fuel first')
+    await expectAccessible(page, 'A torch')
+    await pressByKey(page, 'Keep it')
+    await see(page, 'fuel first to shut')
+    await page.close()
+  })
+})
+
+describe('the ways of the shop', () => {
+  it('change the steps, and stand side by side with their reasons', async () => {
+    const page = await openPage(browser, `${server.url}/settings`)
+    await page.evaluate(() => document.querySelectorAll('details').forEach((d) => (d.open = true)))
+    await choose(page, 'Bleeding', 'Both together')
+    await see(page, 'Quick; needs check valves at the torch')
+    const path = `${await pathOf('Stiffener blanks')}/work`
+    await page.goto(path)
+    await see(page, 'Open both torch valves, let the gas out, shut both')
+    await choose(page, 'Compare with another way of', 'Purging the hoses')
+    await choose(page, 'done so', 'While setting, gas flowing')
+    await see(page, 'no such step')
+    await see(page, 'Saves gas; the clock runs with the setting.')
+    await expectAccessible(page, 'Two ways side by side')
+    await pressByKey(page, 'Only your shop’s')
+    await until(page, () => !document.body.innerText.includes('The other way'))
+    await page.close()
+  })
+})
+
+describe('gas and sheets', () => {
+  it('stops at a draw that the acetylene cylinder may not give', async () => {
+    const { jobId, id } = await pieceNamed(server, 'Gusset, lower mitre post')
+    const job = (await server.call('GET', `/api/jobs/${jobId}`)).json as { tickets: Ticket[] }
+    const ticket = job.tickets.find((t) => t.id === id)
+    if (!ticket || ticket.draft.kind !== 'cut') throw new Error('no piece')
+    const small = { ...ticket.draft, rig: { ...ticket.draft.rig, acetyleneCylinder: '40 cu ft' } }
+    const made = await server.call('POST', '/api/tickets', {
+      id: crypto.randomUUID(),
+      jobId,
+      title: 'Too small a cylinder',
+      draft: small,
+    })
+    const page = await openPage(browser, `${server.url}/jobs/${jobId}/${(made.json as Ticket).id}`)
+    await see(page, 'Acetylene cylinder too small')
+    expect(await page.$eval('[data-run]', (e) => (e as HTMLButtonElement).disabled)).toBe(true)
+    await page.goto(`${page.url()}/work`)
+    await see(page, 'No steps.')
+    await page.close()
+  })
+  it('counts contents, jobs, time and what to order', async () => {
+    const page = await openPage(browser, `${await pathOf('Gusset, lower mitre post')}/work`)
+    await press(page, 'Gas')
+    await see(page, 'Such jobs')
+    await see(page, 'Weight over the stamped tare')
+    await expectAccessible(page, 'Gas')
+    for (let i = 0; i < 60; i++) await pressByKey(page, 'More')
+    await see(page, 'Order. 1 cylinder of the largest size.')
+    await page.close()
+  })
+  it('makes a setup sheet and a shutdown card, one page each, on either paper', async () => {
+    const page = await openPage(browser, `${await pathOf('Gusset, lower mitre post')}/work`)
+    await press(page, 'Sheets')
+    await see(page, 'Shutdown: Gusset, lower mitre post')
+    await expectAccessible(page, 'Sheets')
+    for (const [format, width] of [
+      ['A4', 595],
+      ['Letter', 612],
+    ] as const) {
+      await press(page, format)
+      await page.evaluate(() => {
+        const w = window as unknown as { saved?: Blob }
+        delete w.saved
+        URL.createObjectURL = (b: Blob) => {
+          w.saved = b
+          return 'blob:x'
+        }
+      })
+      await pressByKey(page, 'Save as PDF')
+      await until(page, () => (window as unknown as { saved?: Blob }).saved !== undefined)
+      const bytes = await page.evaluate(async () => {
+        const blob = (window as unknown as { saved: Blob }).saved
+        return [...new Uint8Array(await blob.arrayBuffer())]
+      })
+      const { PDFDocument } = await import('pdf-lib')
+      const pdf = await PDFDocument.load(Uint8Array.from(bytes))
+      expect(pdf.getPageCount()).toBe(2)
+      expect(Math.round(pdf.getPage(0).getWidth())).toBe(width)
+    }
+    const printed = await page.pdf({ format: 'A4' })
+    const { PDFDocument } = await import('pdf-lib')
+    expect((await PDFDocument.load(printed)).getPageCount()).toBe(2)
+    await page.close()
+  })
+})
+
+describe('on a phone', () => {
+  it('leads a run with nothing out of reach', async () => {
+    const page = await openPage(browser, server.url, { width: 390, height: 844 })
+    const today = (await server.call('GET', '/api/today')).json as {
+      running: { id: string; title: string }[]
+    }
+    const run = today.running.find((r) => r.title === 'Gusset, lower mitre post')
+    await page.goto(`${server.url}/run/${run?.id}`)
+    await see(page, 'Step 1 of')
+    for (const name of ['Trouble', 'Leave', 'Flame', 'Done']) {
+      const box = await (await page.waitForSelector(`::-p-aria([name="${name}"])`))?.boundingBox()
+      expect(box && box.x >= 0 && box.x + box.width <= 390, name).toBe(true)
+      expect(box?.height ?? 0, name).toBeGreaterThanOrEqual(48)
+    }
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
+    await expectAccessible(page, 'Run, phone')
+    const before = (await server.call('GET', `/api/runs/${run?.id}`)).json as Run
+    await page.goto(`${server.url}/rig`)
+    await see(page, 'Due')
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
+    expect(foldRun(before, before.events).index).toBe(0)
+    await page.close()
+  })
+})
