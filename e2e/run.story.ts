@@ -85,6 +85,7 @@ describe('a braze, led from rig to cold', () => {
     const order = cold.map((t) => t.slice(0, 12))
     expect(order.indexOf('Nitrogen on ')).toBeGreaterThan(order.indexOf('Shut the oxy'))
     expect(order.indexOf('Shut the nit')).toBeGreaterThan(order.indexOf('Nitrogen on '))
+    await page.waitForSelector('[data-done]:not([disabled])')
     await page.keyboard.press(' ')
     await see(page, 'All steps done')
     // the watch goes on after the end, here and on today's page
@@ -144,6 +145,7 @@ describe('trouble in the middle of a cut', () => {
         ?.click(),
     )
     await stepsTo(page, 'Begin the fire watch')
+    await page.waitForSelector('[data-done]:not([disabled])')
     await page.keyboard.press(' ')
     await see(page, 'Stopped')
     await page.close()

@@ -66,33 +66,35 @@ export default function BeforeStart({
         {checks.map((c) => {
           const by = fresh(c.code)
           return (
-            <li key={c.code} className="border-b border-rule">
-              <button
-                type="button"
-                role="checkbox"
-                aria-checked={by !== undefined}
-                aria-label={c.title}
-                aria-describedby={`${c.code}-text`}
-                className="grid min-h-[56px] w-full grid-cols-[30px_1fr] items-start gap-x-2 py-2 text-left"
-                onClick={() => press(c.code)}
-              >
+            <li
+              key={c.code}
+              className="relative grid min-h-[56px] grid-cols-[30px_1fr] items-start gap-x-2 border-b border-rule py-2"
+            >
+              {by ? (
+                <Check size={26} className="text-verdigris" aria-hidden="true" />
+              ) : (
+                <Square size={24} aria-hidden="true" />
+              )}
+              <span>
+                <button
+                  type="button"
+                  role="checkbox"
+                  aria-checked={by !== undefined}
+                  aria-describedby={`${c.code}-text`}
+                  className="name text-left text-[1.25rem] font-semibold after:absolute after:inset-0"
+                  onClick={() => press(c.code)}
+                >
+                  {c.title}
+                </button>
                 {by ? (
-                  <Check size={26} className="text-verdigris" aria-hidden="true" />
-                ) : (
-                  <Square size={24} aria-hidden="true" />
-                )}
-                <span>
-                  <span className="name text-[1.25rem] font-semibold">{c.title}</span>
-                  {by ? (
-                    <span className="pl-2 text-sm text-verdigris">
-                      {by.by}, {format(new Date(by.at), 'HH:mm')}
-                    </span>
-                  ) : null}
-                  <span id={`${c.code}-text`} className="block text-[0.98rem] leading-snug text-soft">
-                    {say(c.text)}
+                  <span className="pl-2 text-sm text-verdigris">
+                    {by.by}, {format(new Date(by.at), 'HH:mm')}
                   </span>
+                ) : null}
+                <span id={`${c.code}-text`} className="block text-[0.98rem] leading-snug text-soft">
+                  {say(c.text)}
                 </span>
-              </button>
+              </span>
             </li>
           )
         })}

@@ -179,25 +179,24 @@ function Row({
   readonly onOpen: () => void
 }) {
   return (
-    <li>
-      <button
-        type="button"
-        aria-label={name}
-        className="grid min-h-[52px] w-full grid-cols-[1fr_auto] items-center gap-x-3 border-b border-rule py-1.5 text-left hover:bg-sheet"
-        onClick={onOpen}
-      >
-        <span className="min-w-0">
-          <span className="name block truncate text-[1.2rem] font-semibold">{name}</span>
-          <span className="block truncate text-sm text-soft">{about}</span>
+    <li className="relative grid min-h-[52px] grid-cols-[1fr_auto] items-center gap-x-3 border-b border-rule py-1.5 hover:bg-sheet">
+      <span className="min-w-0">
+        <button
+          type="button"
+          className="name block max-w-full truncate text-left text-[1.2rem] font-semibold after:absolute after:inset-0"
+          onClick={onOpen}
+        >
+          {name}
+        </button>
+        <span className="block truncate text-sm text-soft">{about}</span>
+      </span>
+      {due && (due.on !== undefined || due.state !== 'fine') ? (
+        <span
+          className={`name border-l-[5px] pl-2 text-[1.05rem] font-semibold ${DUE_LOOKS[due.state].look}`}
+        >
+          {DUE_LOOKS[due.state].word}
         </span>
-        {due && (due.on !== undefined || due.state !== 'fine') ? (
-          <span
-            className={`name border-l-[5px] pl-2 text-[1.05rem] font-semibold ${DUE_LOOKS[due.state].look}`}
-          >
-            {DUE_LOOKS[due.state].word}
-          </span>
-        ) : null}
-      </button>
+      ) : null}
     </li>
   )
 }
