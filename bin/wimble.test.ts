@@ -216,3 +216,90 @@ describe('wimble outline', () => {
     expect(fault(['outline', large, '--kerf', '2 mm']).message).toContain('too large')
   })
 })
+
+describe('wimble procedure', () => {
+  interface Told {
+    readonly steps: readonly {
+      readonly id: string
+      readonly act: string
+      readonly why: string
+      readonly see: string
+      readonly wait?: { readonly seconds: number }
+      readonly state: { readonly flame: string; readonly oxygen: { readonly deliveryPa: number } }
+    }[]
+    readonly hazards: readonly unknown[]
+    readonly refused?: { readonly because: string; readonly text: string }
+    readonly departures?: readonly { readonly school: string }[]
+  }
+  const cut = {
+    kind: 'cut',
+    work: { metal: 'low-carbon-steel', thickness: '5/8 in', length: '24 in' },
+    rig: { fuel: 'acetylene', torch: { kind: 'cutting-attachment', checkValves: 'yes' } },
+  }
+  const procedure = (input: object): Told => {
+    const { code, out } = wimble(['procedure', '-'], JSON.stringify(input))
+    expect(code, out).toBe(0)
+    return json(out) as Told
+  }
+  it('gives the steps of a cut, each with its reason and the state that it leaves, and no hazard', () => {
+    const told = procedure(cut)
+    expect(told.hazards).toEqual([])
+    expect(told.steps.find((s) => s.id === 'trim')?.state.flame).toBe('neutral')
+    expect(told.steps.find((s) => s.id === 'purge-fuel')?.wait?.seconds).toBeGreaterThan(5)
+    expect(told.steps.at(-1)?.state.oxygen.deliveryPa).toBe(0)
+    for (const s of told.steps) expect([s.act, s.why].every((t) => t.length > 3)).toBe(true)
+  })
+  it('goes by the schools that are named, of the line and of brazing, and says where they are left', () => {
+    const told = procedure({ ...cut, schools: { bleeding: 'together', lightAcetylene: 'whiff' } })
+    expect(told.steps.map((s) => s.id)).toContain('bleed-both')
+    expect(told.departures?.map((d) => d.school)).toEqual(['lightAcetylene'])
+    const braze = procedure({
+      kind: 'braze',
+      work: { joint: 'socket', a: { metal: 'copper', tube: 'EN 1057 22 mm' }, b: { metal: 'copper' } },
+      rig: { fuel: 'acetylene' },
+      schools: { flame: 'neutral', shutTorch: 'fuel-first' },
+    })
+    expect(braze.steps.find((s) => s.id === 'trim')?.act).toMatch(/neutral/)
+    expect(braze.steps.find((s) => s.id === 'shut-torch')?.act).toMatch(/^Shut the fuel/)
+  })
+  it('gives a break by its name, and none where the plan is stopped', () => {
+    const told = procedure({ ...cut, task: 'tip-change lit' })
+    expect(told.steps.map((s) => s.id)).toEqual(['shut-torch', 'change-tip', 'light', 'trim', 'retrim'])
+    expect(told.steps.at(-1)?.state.flame).toBe('neutral')
+    const stopped = procedure({ ...cut, work: { ...cut.work, metal: 'copper' } })
+    expect(stopped).toMatchObject({ steps: [], refused: { because: 'stop' } })
+  })
+  it('says which word is not known', () => {
+    const at = (more: object) => fault(['procedure', '-'], JSON.stringify({ ...cut, ...more })).field
+    expect(at({ schools: { bleeding: 'never' } })).toBe('schools.bleeding')
+    expect(at({ schools: 'mine' })).toBe('schools')
+    expect(at({ task: 'nap' })).toBe('task')
+    expect(at({ task: 'relight ready' })).toBe('task')
+    expect(at({ rig: { fuel: 'acetylene', torch: { kind: 'lance' } } })).toBe('rig.torch.kind')
+    expect(fault(['procedure', '-'], '[]').field).toBe('')
+  })
+})
+
+describe('wimble line', () => {
+  const line = (text: string, ...more: string[]) => {
+    const { code, out } = wimble(['line', file('list.txt', text), ...more])
+    expect(code, out).toBe(0)
+    return json(out) as {
+      steps: { line: number; said: string; state: { flame: string } }[]
+      hazards: { hazard: string; at: number }[]
+    }
+  }
+  it('runs a list of verbs and names what is wrong with it, line by line', () => {
+    const told = line('open-cylinder fuel\nopen-torch fuel\nscrew-in fuel 14 psi\nlight', '--unfinished')
+    expect(told.steps).toHaveLength(4)
+    expect(told.hazards.map((h) => [h.hazard, h.at])).toEqual([
+      ['acetylene-over-limit', 3],
+      ['lit-with-unpurged-hoses', 4],
+    ])
+    expect(line('open-cylinder oxygen slowly').hazards.map((h) => h.hazard)).toContain('trapped-pressure')
+  })
+  it('says which line cannot be read', () => {
+    expect(fault(['line', '-'], 'open-cylinder fuel\nsing').field).toBe('line 2')
+    expect(fault(['line', join(folder, 'no-such-list')]).field).toBe('')
+  })
+})

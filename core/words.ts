@@ -39,6 +39,16 @@ export const HOSE_COLOURS: Readonly<
   'au-nz': { oxygen: 'blue', acetylene: 'red', ...OTHERS_ORANGE },
 }
 
+/**
+ * Colours of cylinders by region, as names. Sources: EN 1089-3 (the shoulder), AU/NZ practice; in North America no
+ * colour is fixed, so none is given and the label decides.
+ */
+export const CYLINDER_COLOURS: Readonly<Record<Region, Readonly<Record<'oxygen' | 'acetylene', string>>>> = {
+  us: { oxygen: 'by its label', acetylene: 'by its label' },
+  iso: { oxygen: 'white shoulder', acetylene: 'maroon' },
+  'au-nz': { oxygen: 'black', acetylene: 'maroon' },
+}
+
 /** A word with its first letter large, as at the head of a sentence. */
 export const capital = (word: string): string => word.charAt(0).toUpperCase() + word.slice(1)
 

@@ -447,6 +447,19 @@ describe('several joints on one line', () => {
 })
 
 describe('every joint, metal and service', () => {
+  it('is stopped where every filler is barred and the parts jam as well', () => {
+    const p = brazePlan(
+      {
+        joint: 'socket',
+        a: { metal: 'galvanised-steel', outsideDiameter: '22 mm', wall: '1.5 mm' },
+        b: { metal: 'tungsten-carbide', wall: '1.5 mm' },
+        service: ['ammonia'],
+      },
+      { fuel: 'acetylene' },
+    )
+    expect(p.choice.filler).toBeNull()
+    expect(stopsOf(p)).toContain('no-filler')
+  })
   it('gives a plan that hangs together', () => {
     fc.assert(
       fc.property(

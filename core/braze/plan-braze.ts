@@ -62,8 +62,7 @@ export function planBraze(request: BrazeRequest): BrazePlan {
   const judged = chooseFiller(draft, ranking, situation)
   const film = judged?.gapM ?? filmAt(request.work, 1000)
   // a gap that is no good is not the metals' fault: what it comes to is told all the same
-  const apart =
-    judged ?? rankFillers({ ...situation, gapAt: undefined }).find((j) => j.verdict !== 'forbidden')
+  const apart = judged ?? withoutGap(situation)
   const processes = judgeProcesses(request, film, apart !== undefined, (k) => draft.show(k, 'temperature'))
   const process = chosenProcess(processes)
   sayProcess(draft, process)
@@ -141,8 +140,9 @@ function chooseFiller(
     return best
   }
   const refused = refusePair(situation)
-  // parts that jam are told with their gap
-  if (!refused && ranking.some((j) => j.gapM !== undefined && j.gapM <= 0)) return undefined
+  // parts that jam are told with their gap, which is only planned where a filler would do but for it
+  const jams = ranking.some((j) => j.gapM !== undefined && j.gapM <= 0)
+  if (!refused && jams && withoutGap(situation)) return undefined
   const wide = ranking.every((j) => (j.gapM ?? 0) > CAPILLARY_MAX_M)
   draft.say(
     'stop',
@@ -156,6 +156,10 @@ function chooseFiller(
   )
   return undefined
 }
+
+/** The best filler if the gap were no matter. */
+const withoutGap = (situation: Situation): Judged | undefined =>
+  rankFillers({ ...situation, gapAt: undefined }).find((j) => j.verdict !== 'forbidden')
 
 const lastOf = (j: Judged) =>
   (j.reasons.find((r) => r.weight === 'poor') ?? j.reasons.find((r) => r.weight === 'barred'))?.text ?? ''

@@ -64,6 +64,7 @@ function prepare(draft: BrazeDraft, { flux }: StepsAsked): Say[] {
     })
   if (isRound(work) && isCopper(work.a.metal))
     out.push({
+      does: 'tube-end',
       act: 'Cut square, ream the bore, bring the end back to size and try it in a gauge or a new cup. Where fatigue matters saw it in a guide instead.',
       why: 'A roller cutter turns the edge in, shrinks and hardens the end: the gap is no longer what was planned.',
     })
@@ -112,6 +113,7 @@ function castingPrepare(draft: BrazeDraft): Say[] {
       why: 'It goes on cracking from an end that is not stopped, as soon as heat pulls on it.',
     },
     {
+      does: 'groove',
       act: bronze
         ? 'Grind a shallow groove, no more than a third through.'
         : `Vee it out ${draft.show(groove.depthM, 'length')} deep, 60 to 90° between the faces, edges rounded.`,
@@ -308,6 +310,7 @@ function feed(draft: BrazeDraft, asked: StepsAsked): Say[] {
     })
   if (work.joint === 'crack' || work.joint === 'casting')
     out.push({
+      does: 'second-side',
       act: 'Braze the second side only if its heat does not let the first one go; else leave it.',
       why: 'Brazed again from behind, the front can run out or crack.',
     })

@@ -303,6 +303,9 @@ export interface BrazeStep {
 /** What a step of a braze does; `vent`, `nitrogen-on` and `nitrogen-off` are done with the valves of the line. */
 export type BrazeDoes =
   | 'vent'
+  | 'tube-end'
+  | 'groove'
+  | 'second-side'
   | 'nitrogen-on'
   | 'nitrogen-off'
   | 'flame'

@@ -200,6 +200,20 @@ function patternOf(step: BrazeStep, { work }: BrazeRequest, seconds: number): St
   return { shows, of: 'round', sweeps, eachS: Math.max(0.5, seconds / places) }
 }
 
+/** Metal as thin as this has no room for a vee, m. */
+const THIN_WALL_M = 0.003
+const SECOND_SIDE: Readonly<Record<LineSchools['secondSide'], Partial<Step>>> = {
+  'if-it-lets-go': {},
+  braze: {
+    act: 'Braze the second side too, with less heat than the first',
+    why: 'Your shop’s way: twice the face that holds. Watch the first side: if it shines, stop.',
+  },
+  leave: {
+    act: 'Leave the second side as it is',
+    why: 'Your shop’s way: one heating, less strain.',
+  },
+}
+
 const PHASE_OF: Readonly<Record<BrazeStep['phase'], Phase>> = {
   prepare: 'before',
   fit: 'before',
@@ -228,6 +242,58 @@ function stepOf(step: BrazeStep, plan: BrazePlan, request: BrazeRequest, setup: 
     case 'nitrogen-off':
     case 'flame':
       return []
+    case 'tube-end':
+      return [
+        {
+          ...base,
+          ...(setup.schools.cutTube === 'saw'
+            ? {
+                act: 'Saw it square in a guide, take the burr off inside and out, and try it in a gauge or a new cup',
+                why: 'Your shop’s way: the end stays soft and round, as strength or fatigue asks.',
+              }
+            : {}),
+          see: 'It goes in by hand and turns, without a burr that catches.',
+          schools: ['cutTube'],
+          acts: [],
+        },
+      ]
+    case 'groove':
+      return [
+        {
+          ...base,
+          ...(setup.schools.crackGroove === 'none-on-thin' && request.work.a.wallM <= THIN_WALL_M
+            ? {
+                act: 'No groove: clean the faces of the crack and round its edges',
+                why: 'Your shop’s way on thin metal: a vee leaves nothing to hold.',
+              }
+            : {}),
+          see: 'Bright metal to the bottom, no black line left of the crack.',
+          schools: ['crackGroove'],
+          acts: [],
+        },
+      ]
+    case 'second-side':
+      return [
+        {
+          ...base,
+          ...SECOND_SIDE[setup.schools.secondSide],
+          schools: ['secondSide'],
+          acts: [{ do: 'heat', seconds: 1 }],
+        },
+      ]
+    case 'touch':
+      return [
+        {
+          ...base,
+          see: 'The rod melts on the metal and runs, without the flame on it.',
+          ifNot:
+            setup.schools.gapBridge === 'dab'
+              ? 'A low spot that will not close: a dab melted in the flame, by your shop’s way. Write it down: it holds less.'
+              : 'Rod that only the flame melts lies on cold metal and holds nothing: take it off, heat on.',
+          schools: ['gapBridge'],
+          acts: [{ do: 'heat', seconds: 2 }],
+        },
+      ]
     case 'warm':
       return [
         {

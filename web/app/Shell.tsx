@@ -1,12 +1,24 @@
-import { BookOpenText, ClipboardList, Gauge, Settings as Cog, Sunrise, Wrench } from 'lucide-react'
+import {
+  BookOpenText,
+  ClipboardList,
+  Gauge,
+  Settings as Cog,
+  Sunrise,
+  TriangleAlert,
+  Wrench,
+} from 'lucide-react'
 import { lazy, Suspense, useMemo, useState } from 'react'
 import { NavLink, Outlet, useNavigate } from 'react-router'
+import type { BreakName } from '#core/line/procedure.ts'
 import { device } from './device.ts'
 import { ServerNotice } from './ServerNotice.tsx'
 import { useShortcuts } from './shortcuts.ts'
 import { StartPiece } from './sheets.ts'
 import { useApp, useSend } from './store.ts'
 
+const TroublePanel = lazy(() =>
+  import('../views/run/TroublePanel.tsx').then((m) => ({ default: m.TroublePanel })),
+)
 const KeysPanel = lazy(() => import('./KeysPanel.tsx'))
 
 const PLACES = [
@@ -18,6 +30,9 @@ const PLACES = [
   { to: '/settings', name: 'Settings', Icon: Cog },
 ] as const
 
+const NO_BREAKS: readonly BreakName[] = []
+const NOTHING = (): void => undefined
+
 /** The spine at the side (a bar at the foot on a phone), and the view beside it. */
 export function Shell() {
   const go = useNavigate()
@@ -25,11 +40,13 @@ export function Shell() {
   const flipped = useApp((s) => s.device.flipped)
   const [help, setHelp] = useState(false)
   const [starting, setStarting] = useState(false)
+  const [trouble, setTrouble] = useState(false)
   const keys = useMemo(
     () => ({
       ...Object.fromEntries(PLACES.map((p, i) => [String(i + 1), () => void go(p.to)])),
       n: () => setStarting(true),
       u: () => void send(device.actions.changed({ flipped: !flipped })),
+      t: () => setTrouble(true),
       '?': () => setHelp(true),
     }),
     [go, send, flipped],
@@ -60,11 +77,22 @@ export function Shell() {
             {name}
           </NavLink>
         ))}
+        <button
+          type="button"
+          className="name flex grow flex-col items-center justify-center gap-1 text-[1.02rem] font-semibold text-[#ff8478] md:order-first md:mt-3 md:h-[56px] md:grow-0"
+          onClick={() => setTrouble(true)}
+        >
+          <TriangleAlert size={22} strokeWidth={2} aria-hidden="true" />
+          Trouble
+        </button>
       </nav>
       <ServerNotice />
       <Outlet />
       <Suspense>
         {starting ? <StartPiece open onClose={() => setStarting(false)} /> : null}
+        {trouble ? (
+          <TroublePanel open onClose={() => setTrouble(false)} offered={NO_BREAKS} onBreak={NOTHING} />
+        ) : null}
         {help ? <KeysPanel onClose={() => setHelp(false)} /> : null}
       </Suspense>
     </div>

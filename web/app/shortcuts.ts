@@ -9,7 +9,7 @@ export const SHORTCUTS = [
   { keys: 'r', does: 'Run the piece' },
   { keys: 'Space', does: 'Step done, while running' },
   { keys: 'Backspace', does: 'Step back, while running' },
-  { keys: 't', does: 'Trouble, while running' },
+  { keys: 't', does: 'Trouble, from anywhere' },
   { keys: 'b', does: 'Leave the work: break, tip, hand over' },
   { keys: 'f', does: 'The flame card, while running' },
   { keys: 'u', does: 'Flip between inches and millimetres' },

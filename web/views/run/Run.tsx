@@ -43,6 +43,9 @@ const PHASES: Readonly<Record<Step['phase'], string>> = {
   after: 'leaving it safe',
 }
 
+/** What may have to be scrolled can be scrolled by key. */
+const SCROLLS = { tabIndex: 0 } as const
+
 /** The guide: one step at a time, huge. */
 export default function RunPage() {
   const { runId = '' } = useParams()
@@ -189,7 +192,7 @@ function Guide({ inHand }: { readonly inHand: RunInHand }) {
         </div>
       </header>
       <div className="min-h-0 lg:grid lg:grid-cols-[1fr_minmax(380px,40%)]">
-        <section tabIndex={0} aria-label="The step" className="px-6 py-5 md:px-11 lg:overflow-y-auto">
+        <section {...SCROLLS} aria-label="The step" className="px-6 py-5 md:px-11 lg:overflow-y-auto">
           <h1
             ref={heading}
             tabIndex={-1}
@@ -218,7 +221,7 @@ function Guide({ inHand }: { readonly inHand: RunInHand }) {
           </p>
         </section>
         <aside
-          tabIndex={0}
+          {...SCROLLS}
           aria-label="Readings and what comes next"
           className="flex min-h-0 flex-col gap-3 border-rule px-6 py-4 lg:overflow-y-auto lg:border-l-[1.5px]"
         >

@@ -16,8 +16,9 @@ export function TroublePanel({
 }: {
   readonly open: boolean
   readonly onClose: () => void
-  readonly returnTo: RefObject<HTMLElement | null>
-  readonly onStop: (why: string) => void
+  readonly returnTo?: RefObject<HTMLElement | null>
+  /** Absent where no run is in hand. */
+  readonly onStop?: (why: string) => void
   /** Ways out that the rig's state allows. */
   readonly offered: readonly BreakName[]
   readonly onBreak: (name: BreakName) => void
@@ -32,7 +33,7 @@ export function TroublePanel({
     <Panel
       title={card ? say(card.title) : 'What is wrong?'}
       place="full"
-      returnTo={returnTo}
+      {...(returnTo ? { returnTo } : {})}
       open={open}
       onClose={close}
     >
@@ -73,16 +74,18 @@ export function TroublePanel({
                 Lead me through shutting down
               </Button>
             ) : null}
-            <Button
-              look="alarm"
-              className="min-h-[56px] text-xl"
-              onClick={() => {
-                onStop(card.title)
-                close()
-              }}
-            >
-              Stop this run here
-            </Button>
+            {onStop ? (
+              <Button
+                look="alarm"
+                className="min-h-[56px] text-xl"
+                onClick={() => {
+                  onStop(card.title)
+                  close()
+                }}
+              >
+                Stop this run here
+              </Button>
+            ) : null}
           </div>
         </>
       ) : (

@@ -2,7 +2,7 @@ import { useState, type ReactNode } from 'react'
 import type { Settings as ShopSettings } from '#contract/schemas.ts'
 import { UNITS, type Kind, type UnitId } from '#core/quantity/index.ts'
 import { INCH_UNITS, METRIC_UNITS } from '#core/shop.ts'
-import { HOSE_COLOURS, type Region } from '#core/words.ts'
+import { CYLINDER_COLOURS, HOSE_COLOURS, type Region } from '#core/words.ts'
 import { api, type Failure } from '../../app/api.ts'
 import { device } from '../../app/device.ts'
 import { useApp, useSend } from '../../app/store.ts'
@@ -217,7 +217,10 @@ function Shop({ settings }: { readonly settings: ShopSettings }) {
                 className="inline-block h-2.5 w-9 border border-ink"
                 style={{ background: `var(--gas-${colours[name]})` }}
               />
-              {name}: {colours[name]}
+              {name}: {colours[name]} hose
+              {name === 'propane'
+                ? ''
+                : `, ${settings.words.cylinder} ${CYLINDER_COLOURS[settings.region][name]}`}
             </li>
           ))}
         </ul>

@@ -1,6 +1,6 @@
 import { format } from 'date-fns/format'
 import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict'
-import { Suspense, useState, type ReactNode } from 'react'
+import { lazy, Suspense, useState, type ReactNode } from 'react'
 import { Link } from 'react-router'
 import type { LogSummary, RunSummary } from '#contract/types.ts'
 import { KIND_OF_UNIT } from '#core/figure.ts'
@@ -12,6 +12,9 @@ import { Missing } from '../../ui/Missing.tsx'
 import { Clocks } from '../run/Clocks.tsx'
 import { PieceRow } from '../jobs/PieceRow.tsx'
 import { EDGE_WORDS, SLAG_WORDS } from '../log/outcome-words.ts'
+
+// dates of the rig are reckoned after the day is shown
+const RigDue = lazy(() => import('./RigDue.tsx'))
 
 /** What is under way, what is next, and one button to start. */
 export default function Today() {
@@ -29,6 +32,11 @@ export default function Today() {
         <Button look="act" className="min-h-[56px] px-8 text-2xl" onClick={() => setStarting(true)}>
           Start a piece
         </Button>
+      </div>
+      <div className="pb-5">
+        <Suspense>
+          <RigDue />
+        </Suspense>
       </div>
       <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[1.1fr_1fr]">
         <div className="grid content-start gap-8">
