@@ -286,8 +286,8 @@ const HARMLESS_TO_DROP: Readonly<Record<string, string>> = {
   cut: 'nothing is left undone on the line when nothing is cut',
   'heat-1': 'heating is asked of a flame and a line, not of a time',
   'heat-2': 'as above: another heating step is there',
+  'feed-1': 'as above',
   'feed-2': 'as above',
-  'nitrogen-hold': '',
 }
 const HARMLESS_TO_SWAP: Readonly<Record<string, string>> = {
   'set-fuel|open-oxygen': 'both orders are taught: one gas wholly, or both cylinders first',
@@ -296,9 +296,9 @@ const HARMLESS_TO_SWAP: Readonly<Record<string, string>> = {
   'purge-oxygen|leaks': 'the needles may be watched before or after',
   'bleed-oxygen|bleed-fuel': 'both orders are taught',
   'preheat|cut': 'the model knows no plate',
-  'retrim|preheat': '',
   'heat-1|heat-2': 'both are heating',
-  'heat-2|feed-2': 'both are heating',
+  'heat-2|feed-1': 'both are heating',
+  'feed-1|feed-2': 'both are heating',
   'leaks|open-line': 'the leak check and the opening of the work do not touch',
   'nitrogen-off|shut-cylinders': 'nitrogen has a cylinder and a valve of its own',
 }

@@ -70,7 +70,7 @@ export function Shell() {
             to={to}
             end={to === '/'}
             className={({ isActive }) =>
-              `name flex grow flex-col items-center justify-center gap-1 text-[1.02rem] md:h-[64px] md:grow-0 ${to === '/settings' ? 'md:mt-auto md:mb-3' : ''} ${isActive ? 'border-t-4 border-[#e2764f] bg-[#31383c] text-white md:border-t-0 md:border-l-4' : 'md:border-l-4 md:border-transparent'}`
+              `name flex grow flex-col items-center justify-center gap-1 min-w-0 text-[0.84rem] md:text-[1.02rem] md:h-[64px] md:grow-0 ${to === '/settings' ? 'md:mt-auto md:mb-3' : ''} ${isActive ? 'border-t-4 border-[#e2764f] bg-[#31383c] text-white md:border-t-0 md:border-l-4' : 'md:border-l-4 md:border-transparent'}`
             }
           >
             <Icon size={22} strokeWidth={1.75} aria-hidden="true" />
@@ -79,7 +79,7 @@ export function Shell() {
         ))}
         <button
           type="button"
-          className="name flex grow flex-col items-center justify-center gap-1 text-[1.02rem] font-semibold text-[#ff8478] md:order-first md:mt-3 md:h-[56px] md:grow-0"
+          className="name flex grow flex-col items-center justify-center gap-1 min-w-0 text-[0.84rem] font-semibold text-[#ff8478] md:text-[1.02rem] md:order-first md:mt-3 md:h-[56px] md:grow-0"
           onClick={() => setTrouble(true)}
         >
           <TriangleAlert size={22} strokeWidth={2} aria-hidden="true" />
