@@ -46,10 +46,13 @@ export function compareWays(
   right: { readonly steps: readonly Step[]; readonly schools: LineSchools },
 ): readonly ComparedStep[] {
   const rows = differing(left.schools, right.schools)
+  // a reason is given where it first matters, not at every step that follows from it
+  const told = new Set<LineSchoolName>()
   const because = (...steps: (Step | undefined)[]): string[] =>
     rows
-      .filter((name) => steps.some((s) => s?.schools?.includes(name)))
+      .filter((name) => !told.has(name) && steps.some((s) => s?.schools?.includes(name)))
       .map((name) => {
+        told.add(name)
         const [l, r] = [left, right].map(({ schools }) => optionWords(name, schools[name]))
         return `${SCHOOL_WORDS[name].label}. ${l?.label}: ${l?.reason} ${r?.label}: ${r?.reason}`
       })

@@ -155,11 +155,14 @@ function Guide({ inHand }: { readonly inHand: RunInHand }) {
     <main className="grid min-h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_1fr_auto] lg:h-dvh">
       <header className="border-b-[1.5px] border-rule bg-sheet">
         <ServerNotice />
-        <div className="flex items-center gap-4 px-5 py-2">
-          <Link to="/" className="name min-h-12 content-center pr-2 text-lg underline underline-offset-4">
+        <div className="flex flex-wrap items-center gap-x-3 gap-y-1 px-5 py-2 md:flex-nowrap md:gap-4">
+          <Link
+            to="/"
+            className="name min-h-12 grow content-center pr-2 text-lg underline underline-offset-4 md:grow-0"
+          >
             Today
           </Link>
-          <p className="min-w-0 grow">
+          <div className="min-w-0 grow max-md:order-last max-md:basis-full">
             <strong className="name block truncate text-[1.45rem] leading-tight font-semibold md:inline md:pr-3">
               {run.title}
             </strong>
@@ -171,7 +174,7 @@ function Guide({ inHand }: { readonly inHand: RunInHand }) {
               {mute ? ' It makes no sound until the page is touched.' : ''}
             </span>
             {clocks.length > 0 ? <Clocks clocks={clocks} /> : null}
-          </p>
+          </div>
           {cutDone && !run.logged ? (
             <Link
               to={`/run/${run.id}/log`}
