@@ -96,8 +96,7 @@ function readText(file: string): string {
   }
 }
 
-/** The line as it is printed: pressures in Pa gauge, valves in turns, with the flame and the time so far. */
-const shownState = ({ oxygen, fuel, nitrogen, ...rest }: LineState) => ({ oxygen, fuel, nitrogen, ...rest })
+/** What was met, as it is printed: `at` is the place in the list. */
 const shownHazard = ({ hazard, grade, text, at }: Met) => ({ hazard, grade, text, at })
 
 /** Steps with the state that each leaves, from where the list begins. */
@@ -125,7 +124,7 @@ function withStates(steps: readonly Step[], procedure: Extract<Procedure, { ok: 
           }
         : {}),
       acts: s.acts,
-      state: shownState(state),
+      state,
     }
   })
 }
@@ -181,10 +180,6 @@ function procedure(file: string): void {
     print({ steps: [], hazards: [], refused: { because: made.because, text: made.text } })
     return
   }
-  const upTo = (id: string) => {
-    const at = made.ok ? made.steps.findIndex((s) => s.phase === id) : 0
-    return made.ok ? made.steps.slice(0, at).flatMap((s) => s.acts) : []
-  }
   if (task === undefined) {
     const from = foundLine(made.setting)
     print({
@@ -201,10 +196,7 @@ function procedure(file: string): void {
   }
   const steps = made.breaks[task][stand]
   if (!steps) throw new BadInput('task', `There is no ${task} from ${stand} on this rig.`)
-  // a break begins where the work would: with the flame trimmed, or just before it is lit
-  const first = made.steps.find((s) => s.phase === 'cut' || s.id.startsWith('heat-'))?.phase ?? 'after'
-  const from = runLine(upTo(stand === 'ready' ? 'light' : first), made.setting, foundLine(made.setting)).state
-  print({ steps: withStates(steps, made, from), hazards: [], departures: made.departures })
+  print({ steps: withStates(steps, made, made.from[stand]), hazards: [], departures: made.departures })
 }
 
 function line(file: string, options: { unfinished?: boolean }): void {
@@ -215,11 +207,11 @@ function line(file: string, options: { unfinished?: boolean }): void {
       line: s.line,
       said: s.said,
       hazards: s.met.map(shownHazard),
-      state: shownState(s.state),
+      state: s.state,
     })),
     hazards: run.hazards.map(shownHazard),
     cautions: run.cautions.map(shownHazard),
-    end: shownState(run.end),
+    end: run.end,
   })
 }
 

@@ -8,13 +8,12 @@ import {
 import { LEVEL_ORDER, liesHow } from '../braze/steps.ts'
 import { purgeNeed } from '../braze/purge.ts'
 import type { Figure } from '../figure.ts'
-import { ambientPressurePa } from '../gas/standard.ts'
-import { purgeTime, type Hose } from '../gas/hose.ts'
 import { PSI_PA } from '../quantity/index.ts'
 import { hotParts, rigStep, type ProcedureOptions } from './cut-procedure.ts'
 import { compose, type Procedure } from './procedure.ts'
 import { USUAL_LINE_SCHOOLS, type LineSchools } from './schools.ts'
 import type { LineSetup, TorchGear } from './setup.ts'
+import { supplySetting } from './supply.ts'
 import type { Flame } from './state.ts'
 import type { Phase, Step, StepPattern, StepTimer } from './steps.ts'
 
@@ -59,32 +58,24 @@ export function brazeSetup(
 ): LineSetup {
   const { rig, shop, work } = request
   const { figures } = plan
-  const ambientPa = ambientPressurePa(shop.altitudeM)
-  const sweep = (hose: Hose, flow: Figure | undefined, pa: number) =>
-    purgeTime(hose, flow?.value ?? Number.NaN, pa, ambientPa, floorSPerM)
   const gas = runsNitrogen(request)
   const line = isRoundJoint(work.joint) && (gas || work.pressurePa > 0 || work.tubeRun.length > 0)
   const sweepS = figures.purgeTime?.value ?? UNKNOWN_SWEEP_S
   return {
     setting: {
-      fuel: rig.fuel,
-      ambientPa,
-      fuelDivisionPa: rig.fuelDivisionPa,
-      oxygenDivisionPa: rig.oxygenDivisionPa,
-      fuelLockUpPa: rig.fuelLockUpPa,
-      fuelRatingPa: rig.fuelRatingPa,
-      oxygenRatingPa: rig.oxygenRatingPa,
-      sweepS: {
-        oxygen: sweep(rig.oxygenHose, figures.oxygenFlow, pressures.oxygenPa),
-        fuel: sweep(rig.fuelHose, figures.fuelFlow, pressures.fuelPa),
-      },
-      checkValves: torch.checkValves,
+      ...supplySetting({
+        rig,
+        shop,
+        torch,
+        ...pressures,
+        oxygenFlow: figures.oxygenFlow,
+        fuelFlow: figures.fuelFlow,
+        floorSPerM,
+      }),
       tip: {
         flames: rig.head === 'single' ? 1 : rig.ports,
         orificeM: figures.tipOrifice?.value ?? 0,
       },
-      hoseGrade: rig.hoseGrade,
-      handleValve: torch.kind === 'cutting-attachment',
       flame: FLAMES[plan.choice.flame] ?? 'neutral',
       ...(line
         ? { line: { pressurePa: work.pressurePa, needsNitrogen: gas, sweepS: gas ? sweepS : 0 } }
@@ -214,6 +205,16 @@ const SECOND_SIDE: Readonly<Record<LineSchools['secondSide'], Partial<Step>>> = 
   },
 }
 
+/** What tells that a step without a sign of its own is done. */
+const LOOKS: Readonly<Record<BrazeStep['phase'], string>> = {
+  prepare: 'Done on both parts, looked at in good light, before any gas is on.',
+  fit: 'It stays where it was put when you let go.',
+  heat: 'The whole joint comes up together, not one spot.',
+  feed: 'A smooth, even fillet, drawn in all the way.',
+  cool: 'No colour, no draught, nobody touching it.',
+  clean: 'Bright metal, and nothing left in the corners.',
+}
+
 const PHASE_OF: Readonly<Record<BrazeStep['phase'], Phase>> = {
   prepare: 'before',
   fit: 'before',
@@ -237,7 +238,7 @@ function stepOf(step: BrazeStep, plan: BrazePlan, request: BrazeRequest, setup: 
   const shown = pattern ? { pattern } : {}
   switch (step.does) {
     case 'vent':
-      return setup.openLine ? [] : [{ ...base, acts: [] }]
+      return setup.openLine ? [] : [{ ...base, see: 'The gauge at zero, the port open.', acts: [] }]
     case 'nitrogen-on':
     case 'nitrogen-off':
     case 'flame':
@@ -276,6 +277,7 @@ function stepOf(step: BrazeStep, plan: BrazePlan, request: BrazeRequest, setup: 
       return [
         {
           ...base,
+          see: 'The first side stays as it is: dull, not shining.',
           ...SECOND_SIDE[setup.schools.secondSide],
           schools: ['secondSide'],
           acts: [{ do: 'heat', seconds: 1 }],
@@ -363,6 +365,6 @@ function stepOf(step: BrazeStep, plan: BrazePlan, request: BrazeRequest, setup: 
         },
       ]
     default:
-      return [{ ...base, acts: [] }]
+      return [{ ...base, see: LOOKS[step.phase], acts: [] }]
   }
 }

@@ -1,13 +1,11 @@
 import type { CutPlan, CutRequest } from '../cut/types.ts'
-import type { Figure } from '../figure.ts'
 import { FUELS, type FuelId } from '../gas/fuels.ts'
-import { ambientPressurePa } from '../gas/standard.ts'
-import { purgeTime, type Hose } from '../gas/hose.ts'
 import { INCH_M } from '../quantity/index.ts'
 import { coolSteps, cutSteps, layoutSteps } from './cut-steps.ts'
 import { compose, type Procedure } from './procedure.ts'
 import { USUAL_LINE_SCHOOLS, type LineSchools } from './schools.ts'
 import type { LineSetup, TorchGear } from './setup.ts'
+import { supplySetting } from './supply.ts'
 import type { Step } from './steps.ts'
 
 /** What a procedure is made for beside its plan: the torch as its manual has it, and the shop's ways. */
@@ -36,30 +34,22 @@ export function cutSetup(
   { torch = PLAIN_TORCH, schools = USUAL_LINE_SCHOOLS, floorSPerM }: ProcedureOptions,
 ): LineSetup {
   const { rig, shop } = request
-  const ambientPa = ambientPressurePa(shop.altitudeM)
-  const sweep = (hose: Hose, flow: Figure | undefined, pa: number) =>
-    purgeTime(hose, flow?.value ?? Number.NaN, pa, ambientPa, floorSPerM)
   return {
     setting: {
-      fuel: rig.fuel,
-      ambientPa,
-      fuelDivisionPa: rig.fuelDivisionPa,
-      oxygenDivisionPa: rig.oxygenDivisionPa,
-      fuelLockUpPa: rig.fuelLockUpPa,
-      fuelRatingPa: rig.fuelRatingPa,
-      oxygenRatingPa: rig.oxygenRatingPa,
-      sweepS: {
-        oxygen: sweep(rig.oxygenHose, plan.figures.preheatOxygenFlow, pressures.oxygenPa),
-        fuel: sweep(rig.fuelHose, plan.figures.fuelFlow, pressures.fuelPa),
-      },
-      checkValves: torch.checkValves,
+      ...supplySetting({
+        rig,
+        shop,
+        torch,
+        ...pressures,
+        oxygenFlow: plan.figures.preheatOxygenFlow,
+        fuelFlow: plan.figures.fuelFlow,
+        floorSPerM,
+      }),
       tip: {
         flames: FUELS[rig.fuel].usualPreheatPorts,
         orificeM: plan.figures.tipOrifice?.value ?? 0,
         pieces: rig.tipPieces,
       },
-      hoseGrade: rig.hoseGrade,
-      handleValve: torch.kind === 'cutting-attachment',
       flame: 'neutral',
       lever: true,
     },

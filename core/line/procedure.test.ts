@@ -50,10 +50,44 @@ describe('the procedure of a cut', () => {
     expect(ids(cutSteps()).filter((id) => order.includes(id))).toEqual(order)
   })
   it('says of every step why, and what one should find', () => {
-    for (const made of [cutSteps(), cutSteps({ fuel: 'propane' }), brazeSteps()])
+    const works = [
+      { shape: 'hole', diameter: '90 mm', length: undefined },
+      { shape: 'fastener', fastener: 'rivet', diameter: '19 mm', length: undefined },
+      { shape: 'bevel', bevel: '30 deg' },
+      { shape: 'pipe', diameter: '114 mm', length: undefined, thickness: '6 mm' },
+      { thickness: '3 in', temperature: '40 F' },
+      { thickness: '1/8 in' },
+      { metal: 'high-carbon-steel' },
+    ]
+    const flat = { service: [], tubeRun: [] }
+    const brazes = [
+      {},
+      { ...flat, service: ['water'], pressure: '45 psi' },
+      {
+        ...flat,
+        joint: 'lap',
+        a: { metal: 'brass-70-30', thickness: '3 mm' },
+        b: { metal: 'low-carbon-steel', thickness: '8 mm' },
+        length: '180 mm',
+      },
+      {
+        ...flat,
+        joint: 'casting',
+        a: { metal: 'grey-cast-iron', thickness: '14 mm' },
+        b: undefined,
+        length: '90 mm',
+      },
+    ]
+    for (const made of [
+      cutSteps(),
+      cutSteps({ fuel: 'propane' }),
+      ...works.map((w) => cutSteps({ guide: 'none' }, {}, w)),
+      ...brazes.map((w) => brazeSteps(w)),
+    ])
       for (const s of given(made).steps) {
         expect(s.act, s.id).not.toBe('')
         expect(s.why.length, s.id).toBeGreaterThan(8)
+        expect(s.see?.length ?? 0, s.id).toBeGreaterThan(8)
         expect(s.act, s.id).not.toMatch(/undefined|NaN/)
       }
   })

@@ -20,6 +20,27 @@ export type BreakName = (typeof BREAKS)[number]
 export const STANDS = ['ready', 'lit'] as const
 export type Stand = (typeof STANDS)[number]
 
+/** Where the rig stands, if the work can be left from there: set and swept with the torch shut, or with its flame trimmed. */
+export function standOf(line: LineState): Stand | undefined {
+  if (line.flame !== 'out') return line.flame === 'fuel-only' ? undefined : 'lit'
+  const set = line.oxygen.hose === 'pure' && line.fuel.hose === 'pure'
+  return set && line.oxygen.turns > 0 && line.fuel.turns > 0 ? 'ready' : undefined
+}
+
+/** Breaks that touch neither cylinders nor the line of the work, and the shutting down of it all. */
+const ANYWHERE: readonly BreakName[] = ['short-pause', 'hand-over', 'shutdown']
+/** Steps that open the line of the work: a long way back from before them would open it twice. */
+const OPENING: ReadonlySet<string> = new Set(['open-line', 'nitrogen-on', 'nitrogen-sweep'])
+
+/**
+ * Whether a break may come before this step: not within another one, not between two trims; one that shuts the
+ * cylinders and sets them again only from the flame's own steps, not while the rig is set or the work is over.
+ */
+export const mayBreakAt = (step: Step, name: BreakName): boolean =>
+  step.phase !== 'break' &&
+  step.id !== 'retrim' &&
+  (ANYWHERE.includes(name) || (['light', 'cut', 'braze'].includes(step.phase) && !OPENING.has(step.id)))
+
 /** What belongs to the piece itself: before the gas, with the flame on it, while it cools, and once all is shut. */
 export interface WorkSteps {
   readonly before: readonly Step[]
@@ -28,7 +49,7 @@ export interface WorkSteps {
   readonly after: readonly Step[]
 }
 
-/** The steps of a breaks by where the rig stands; `relight` is only for a flame that went out. */
+/** The steps of each break by where the rig stands; `relight` is only for a flame that went out. */
 export type BreakSteps = { readonly [B in BreakName]: { readonly [S in Stand]?: readonly Step[] } }
 
 /** The steps of a piece, or why there are none. */
@@ -38,6 +59,8 @@ export type Procedure =
       readonly steps: readonly Step[]
       readonly breaks: BreakSteps
       readonly setting: LineSetting
+      /** How the line stands where a break is taken. */
+      readonly from: Readonly<Record<Stand, LineState>>
       /** Where the shop's way is left on this rig, and why. */
       readonly departures: readonly Departure[]
     }
@@ -147,5 +170,5 @@ export function compose(setup: LineSetup, piece: WorkSteps): Procedure {
       ),
     ]),
   ) as unknown as BreakSteps
-  return { ok: true, steps, breaks, setting, departures: stages.departures }
+  return { ok: true, steps, breaks, setting, from, departures: stages.departures }
 }

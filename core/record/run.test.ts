@@ -1,8 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { runSteps } from '../line/hazards.ts'
+import { hazardsAtEnd, runSteps } from '../line/hazards.ts'
+import { BREAKS, mayBreakAt, standOf } from '../line/procedure.ts'
 import { foundLine } from '../line/state.ts'
-import { cutSteps, given } from '../line/test-support.ts'
+import { brazeSteps, cutSteps, given } from '../line/test-support.ts'
 import type { Step } from '../line/steps.ts'
 import { breakNamed, clocksOf, foldRun, mayFollow, RUN_EVENT_KINDS, type RunEvent } from './run.ts'
 
@@ -73,6 +74,8 @@ describe('foldRun', () => {
   })
 })
 
+const ATTACHMENT = { torch: { kind: 'cutting-attachment', checkValves: false } } as const
+
 describe('breaks', () => {
   const made = given(cutSteps())
   const run = { steps: made.steps, breaks: made.breaks }
@@ -121,6 +124,28 @@ describe('breaks', () => {
       ),
       { numRuns: 40 },
     )
+  })
+  it('may be taken before any step that offers it, and the whole run stays safe to its end', () => {
+    for (const procedure of [made, given(cutSteps({ fuel: 'propane' }, ATTACHMENT)), given(brazeSteps())]) {
+      const whole = { steps: procedure.steps, breaks: procedure.breaks }
+      const cold = foundLine(procedure.setting)
+      let taken = 0
+      procedure.steps.forEach((step, i) => {
+        const done = procedure.steps.slice(0, i).map((s, k) => ({ ...event('done', s.id), id: `d${k}` }))
+        const stand = standOf(runSteps(procedure.steps.slice(0, i), procedure.setting, cold).state)
+        if (!stand) return
+        for (const name of BREAKS) {
+          if (!procedure.breaks[name][stand] || !mayBreakAt(step, name)) continue
+          const kind = name === 'hand-over' ? 'hand-over' : 'break'
+          const left = foldRun(whole, [...done, { ...event(kind, step.id), reason: `${name} ${stand}` }])
+          const run = runSteps(left.steps, procedure.setting, cold)
+          const wrong = [...run.met, ...hazardsAtEnd(run.state)].filter((m) => m.grade === 'forbidden')
+          expect(wrong, `${name} before ${step.id}`).toEqual([])
+          taken += 1
+        }
+      })
+      expect(taken).toBeGreaterThan(20)
+    }
   })
   it('ends a run by shutting the rig down, with its fire watch', () => {
     const p = foldRun(run, [...before, taken('shutdown lit')])

@@ -1,4 +1,4 @@
-import { BREAKS, STANDS, type BreakName, type BreakSteps, type Stand } from '../line/procedure.ts'
+import { BREAKS, mayBreakAt, STANDS, type BreakName, type BreakSteps, type Stand } from '../line/procedure.ts'
 import type { Step } from '../line/steps.ts'
 
 /** What can be said of a run while it goes on. `break` and `hand-over` put the steps of a break before the one in hand. */
@@ -129,11 +129,17 @@ function fits(
   if (now.stopped || now.index >= now.steps.length) return false
   if (event.kind === 'trouble' || event.kind === 'stop') return true
   if (now.steps[now.index]?.id !== event.stepId) return false
-  if (event.kind === 'break' || event.kind === 'hand-over')
+  if (event.kind === 'break' || event.kind === 'hand-over') {
+    const asked = breakNamed(event.reason)
+    const step = now.steps[now.index]
     return (
+      asked !== undefined &&
+      step !== undefined &&
+      mayBreakAt(step, asked.name) &&
       breakSteps(run, event.reason) !== undefined &&
-      (event.kind === 'hand-over') === (breakNamed(event.reason)?.name === 'hand-over')
+      (event.kind === 'hand-over') === (asked.name === 'hand-over')
     )
+  }
   return event.kind !== 'back' || now.index > 0
 }
 

@@ -1,5 +1,6 @@
 import { CalendarDays, Download, Plus, Upload } from 'lucide-react'
-import { useState } from 'react'
+import { useState, type ReactNode } from 'react'
+import { Link } from 'react-router'
 import type { GearItem, Torch } from '#contract/types.ts'
 import { dueList, type Due } from '#core/rig/due.ts'
 import { GEAR_FIELDS, membersOf, type Gear } from '#core/rig/gear.ts'
@@ -40,6 +41,7 @@ type Editing =
 export default function Rig() {
   const { data: gear, error } = api.useGearQuery()
   const torches = api.useTorchesQuery().data ?? []
+  const tips = api.useTipsQuery().data ?? []
   const [editing, setEditing] = useState<Editing>(undefined)
   const { say } = useShop()
   if (error && !gear) return <Missing what="rig" failure={error} />
@@ -90,6 +92,24 @@ export default function Rig() {
           {torches.map((t) => (
             <Row key={t.id} name={t.name} about={torchAbout(t)} onOpen={() => setEditing({ torch: t })} />
           ))}
+        </Part>
+        <Part title={say('Tips')}>
+          {tips.map((t) => (
+            <li
+              key={t.id}
+              className="grid min-h-[44px] grid-cols-[1fr_auto] items-center border-b border-rule py-1.5"
+            >
+              <span className="name text-[1.2rem] font-semibold">{t.name}</span>
+              <span className="name text-[1.15rem]">{t.orifice}</span>
+            </li>
+          ))}
+          <li className="py-2 text-soft">
+            {say('A tip is measured and named on the ')}
+            <Link className="underline underline-offset-4" to="/bench/tip">
+              bench
+            </Link>
+            .
+          </li>
         </Part>
         {PARTS.map((kind) => (
           <Part
@@ -150,7 +170,7 @@ function Part({
   readonly title: string
   readonly addName?: string
   readonly onAdd?: () => void
-  readonly children: readonly React.ReactNode[]
+  readonly children: readonly ReactNode[]
 }) {
   return (
     <section aria-label={title} className="min-w-0">
@@ -162,7 +182,11 @@ function Part({
           </Button>
         ) : null}
       </div>
-      {children.length === 0 ? <p className="py-2 text-soft">None written down yet.</p> : <ul>{children}</ul>}
+      {children.flat().length === 0 ? (
+        <p className="py-2 text-soft">None written down yet.</p>
+      ) : (
+        <ul>{children}</ul>
+      )}
     </section>
   )
 }

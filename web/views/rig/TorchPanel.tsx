@@ -40,6 +40,7 @@ export function TorchPanel({ torch, onClose }: { readonly torch: Torch; readonly
   const [gear, setGear] = useState<Gear>(torch.rig.torch)
   const [change, { error }] = api.useChangeTorchMutation()
   const failure = error as Failure | undefined
+  const rows = [...torch.rig.chart, ...torch.rig.braze.chart]
   const fault = (text: string) => {
     const read = text.trim() === '' ? undefined : parseQuantity(text, 'pressure')
     return read && !read.ok ? read.message : undefined
@@ -90,6 +91,25 @@ export function TorchPanel({ torch, onClose }: { readonly torch: Torch; readonly
             onChange={(v) => setGear({ ...gear, [field]: v })}
           />
         ))}
+        {rows.length > 0 ? (
+          <section aria-label="Its charts">
+            <h3 className="border-b-[1.5px] border-ink text-xl">Its charts</h3>
+            <ul className="name text-[1.05rem]">
+              {rows.map((r, i) => (
+                <li key={i} className="grid grid-cols-[1fr_auto] gap-3 border-b border-rule py-1">
+                  <span>
+                    {r.orifice}: {r.thicknessMin} to {r.thicknessMax}
+                  </span>
+                  <span>
+                    {[r.oxygenPressure, r.fuelPressure].filter((p) => p !== '').join(' / ')}
+                    {r.speed === '' ? '' : `, ${r.speed}`}
+                  </span>
+                </li>
+              ))}
+            </ul>
+            <p className="pt-1 text-sm text-soft">Oxygen / fuel. Rows are typed or read in from a plan.</p>
+          </section>
+        ) : null}
         <p className="text-soft">
           {say(
             'What the manual says wins over the shop’s ways. Pieces that were planned with this torch keep it as it was then: choose it again in the plan to take this over.',

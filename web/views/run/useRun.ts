@@ -1,7 +1,7 @@
 import { useMemo } from 'react'
 import type { Run } from '#contract/types.ts'
 import { runSteps } from '#core/line/hazards.ts'
-import type { BreakName, Stand } from '#core/line/procedure.ts'
+import { mayBreakAt, standOf, type BreakName, type Stand } from '#core/line/procedure.ts'
 import { coldLine, type LineState } from '#core/line/state.ts'
 import { foldRun, type RunEvent, type RunProgress } from '#core/record/run.ts'
 import { api } from '../../app/api.ts'
@@ -19,18 +19,13 @@ export interface RunInHand {
   confirm(kind: RunEvent['kind'], reason?: string, personId?: string): void
 }
 
-/** Set and swept with the torch shut, or with its flame trimmed: from there the work can be left and come back to. */
-function standOf(line: LineState): Stand | undefined {
-  if (line.flame !== 'out') return line.flame === 'fuel-only' ? undefined : 'lit'
-  const set = line.oxygen.hose === 'pure' && line.fuel.hose === 'pure'
-  return set && line.oxygen.turns > 0 && line.fuel.turns > 0 ? 'ready' : undefined
-}
-
 /** Breaks that can be taken now: frozen with the run, from where the rig stands, and not within another break. */
 export function breaksOffered({ run, progress, stand }: RunInHand): readonly BreakName[] {
   const step = progress.steps[progress.index]
-  if (!stand || !step || step.phase === 'break' || step.id === 'retrim') return []
-  return (Object.keys(run.breaks) as BreakName[]).filter((name) => run.breaks[name]?.[stand] !== undefined)
+  if (!stand || !step) return []
+  return (Object.keys(run.breaks) as BreakName[]).filter(
+    (name) => run.breaks[name]?.[stand] !== undefined && mayBreakAt(step, name),
+  )
 }
 
 /** A run as it stands on this screen: what the server has, and what waits to be sent to it. */
