@@ -59,11 +59,11 @@ function PersonRow({ person }: { readonly person: Person }) {
   const failure = error as Failure | undefined
   return (
     <li className="border-b border-rule py-1.5">
-      <div className="flex items-center gap-3">
+      <div className="flex flex-wrap items-center gap-x-3">
         <input
           aria-label={`Name of ${person.name}`}
           aria-invalid={failure ? true : undefined}
-          className={`name min-h-10 grow rounded-md border-[1.5px] border-transparent bg-transparent px-1 text-[1.25rem] font-semibold hover:border-rule ${person.active ? '' : 'text-soft line-through'}`}
+          className={`name min-h-10 w-32 min-w-0 grow rounded-md border-[1.5px] border-transparent bg-transparent px-1 text-[1.25rem] font-semibold hover:border-rule ${person.active ? '' : 'text-soft line-through'}`}
           maxLength={120}
           value={name}
           onChange={(e) => setName(e.target.value)}

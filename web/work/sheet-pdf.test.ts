@@ -1,0 +1,40 @@
+import { PDFDocument } from 'pdf-lib'
+import { describe, expect, it } from 'vitest'
+import { sheetPdf, type SheetPage } from './sheet-pdf.ts'
+
+const page = (steps: number, words = 12): SheetPage => ({
+  title: 'Setup: gate shoe',
+  about: 'Yard, gate 2',
+  figures: [
+    ['Oxygen at the regulator, flowing', '43 psi'],
+    ['Tip’s orifice', '0.052 in'],
+  ],
+  steps: Array.from({ length: steps }, (_, i) => ({
+    act: `Step ${i + 1}: ${'turn the screw in slowly '.repeat(Math.ceil(words / 5))}`,
+    note: 'The needle steady while gas flows.',
+  })),
+  foot: 'The manual comes first.',
+})
+
+describe('sheets as PDF', () => {
+  it.each([
+    ['a4', 595, 842],
+    ['letter', 612, 792],
+  ] as const)('is one page each on %s', async (paper, width, height) => {
+    const pdf = await PDFDocument.load(await sheetPdf([page(12), page(7)], paper))
+    expect(pdf.getPageCount()).toBe(2)
+    const { width: w, height: h } = pdf.getPage(0).getSize()
+    expect([Math.round(w), Math.round(h)]).toEqual([width, height])
+    expect(pdf.getTitle()).toBe('Setup: gate shoe')
+  })
+  it('still makes one page of a very long list, with smaller letters', async () => {
+    const pdf = await PDFDocument.load(await sheetPdf([page(48, 30)], 'a4'))
+    expect(pdf.getPageCount()).toBe(1)
+  })
+  it('writes what its letters do not have in plain ones, and never fails on them', async () => {
+    const odd: SheetPage = { ...page(1), title: 'α → β ≥ 5 ⁄ 8 − 漢字', about: '' }
+    const pdf = await PDFDocument.load(await sheetPdf([odd], 'letter'))
+    expect(pdf.getTitle()).toContain('->')
+    expect(pdf.getTitle()).toContain('>= 5 / 8 -')
+  })
+})
