@@ -268,6 +268,9 @@ describe('lists of verbs', () => {
     bleed fuel
     screw-out oxygen
     screw-out fuel`
+  const TWO_SET = ['fuel', 'oxygen']
+    .map((g) => `open-cylinder ${g} slowly\nopen-torch ${g}\nscrew-in ${g} 5 psi\nclose-torch ${g}`)
+    .join('\n')
   const ran = (text: string, leave = true) => {
     const run = runVerbs(text, leave)
     if (!run.ok) throw new Error(run.message)
@@ -284,6 +287,10 @@ describe('lists of verbs', () => {
     const lit = wrong.split('\n').findIndex((l) => l.trim() === 'light') + 1
     expect(ran(wrong).hazards).toMatchObject([{ hazard: 'lit-with-unpurged-hoses', at: lit }])
   })
+  it('lets both be bled together where check valves are said to be there', () => {
+    const both = `use check-valves yes\n${TWO_SET}\nclose-cylinder oxygen\nclose-cylinder fuel\nopen-torch oxygen\nopen-torch fuel`
+    expect(ran(both, false).hazards).toEqual([])
+  })
   it('judges the end unless the list is unfinished', () => {
     expect(ran('open-cylinder oxygen slowly').hazards.map((h) => h.hazard)).toEqual([
       'cylinder-left-open',
@@ -294,6 +301,11 @@ describe('lists of verbs', () => {
   it.each([
     ['use fuel propane\nuse hose R\nopen-cylinder fuel slowly', 'wrong-hose'],
     ['use line 150 psi nitrogen 60 s\nheat', 'heat-on-pressurised-line'],
+    // nobody said that there are check valves: what one hose lets out reaches the other
+    [
+      `${TWO_SET}\nclose-cylinder oxygen\nclose-cylinder fuel\nopen-torch oxygen\nopen-torch fuel`,
+      'gases-mixed-in-hose',
+    ],
     [
       'use check-valves no\nuse handle yes\nuse regulator propane\nopen-cylinder acetylene',
       'wrong-regulator',

@@ -182,13 +182,13 @@ function actsOf(verb: string, words: readonly string[], setting: LineSetting): A
   }
 }
 
-/** What the line is made of until a `use` says otherwise: acetylene, 25 ft of 1/4 in hose, check valves. */
+/** What the line is made of until a `use` says otherwise: acetylene, 25 ft of 1/4 in hose, no check valves to rely on. */
 export const PLAIN_SETTING: LineSetting = {
   fuel: 'acetylene',
   ambientPa: STANDARD_PRESSURE_PA,
   fuelDivisionPa: PSI_PA,
   oxygenDivisionPa: PSI_PA,
-  checkValves: true,
+  checkValves: false,
 }
 
 const yes = (word: string | undefined): boolean => {
