@@ -123,10 +123,14 @@ export function planBrazeDraft(
   return { ok: true, plan: planBraze(request), request }
 }
 
-/** A piece of either kind worked out. */
+/**
+ * A piece of either kind worked out.
+ * @param shown units of the sentences, when they are looked at in others than the shop's
+ */
 export const planPiece = (
   draft: PieceDraft,
   settings: Settings,
   kerfs: readonly MeasuredKerf[],
+  shown: UnitChoices = settings.units,
 ): Planned | PlannedBraze =>
-  draft.kind === 'cut' ? planDraft(draft, settings, kerfs) : planBrazeDraft(draft, settings)
+  draft.kind === 'cut' ? planDraft(draft, settings, kerfs, shown) : planBrazeDraft(draft, settings, shown)

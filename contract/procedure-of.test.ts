@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { INCH_UNITS, METRIC_UNITS, type UnitChoices } from '#core/shop.ts'
 import { firstBraze, firstDraft, FIRST_SETTINGS } from './first.ts'
 import { planPiece } from './plan-of.ts'
 import { lineSchoolsOf, procedureOf } from './procedure-of.ts'
@@ -49,6 +50,21 @@ describe('the procedure of a piece', () => {
     expect(seconds('5')).toBe(39)
     expect(seconds('2,5')).toBe(20)
     expect(seconds('0.7')).toBeLessThan(20)
+  })
+})
+
+describe('a piece looked at in other units', () => {
+  it('is the same piece: bare numbers and gauges stay the shop’s, only the sentences change', () => {
+    const draft = { ...cut, work: { ...cut.work, thickness: '1/2', length: '20' } }
+    const of = (units: UnitChoices) => {
+      const planned = planPiece(draft, FIRST_SETTINGS, [], units)
+      if (!planned.ok || planned.plan.kind !== 'cut') throw new Error('no plan')
+      return planned.plan.figures
+    }
+    const [inch, metric] = [of(INCH_UNITS), of(METRIC_UNITS)]
+    expect(metric.cuttingOxygenPressure?.value).toBe(inch.cuttingOxygenPressure?.value)
+    expect(metric.torchTime?.value).toBe(inch.torchTime?.value)
+    expect(metric.fuelPressure?.because).not.toBe(inch.fuelPressure?.because)
   })
 })
 

@@ -103,6 +103,8 @@ export interface RunClock {
 /** Gas that a finished run took by its plan, m³ at 70 F and 1 atm. */
 export interface GasUsed {
   readonly at: string
+  /** The torch that it was planned with, if it was one of the shop's. */
+  readonly torchId: string | null
   readonly fuel: FuelId
   readonly oxygenM3: number
   readonly fuelM3: number

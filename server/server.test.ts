@@ -12,6 +12,7 @@ import type {
   Job,
   JobSummary,
   LogEntry,
+  GasUsed,
   LogSummary,
   Run,
   StockItem,
@@ -563,6 +564,10 @@ describe('the database', () => {
     const today = await get<Today>('/api/today')
     expect(today.toWrite.map((r) => r.id)).not.toContain(run.id)
     expect(today.watched.find((r) => r.id === run.id)?.clocks.map((c) => c.what)).toContain('Fire watch')
+    // what it took counts against the cylinders, by the torch that it was planned with
+    const uses = await get<GasUsed[]>('/api/gas-uses')
+    expect(uses.at(-1)).toMatchObject({ torchId: null, fuel: 'acetylene' })
+    expect(uses.at(-1)?.fuelM3).toBeGreaterThan(0)
     const bad = { ...ticket, id: randomUUID(), draft: { ...ticket.draft, work: { ...work, joint: 7 } } }
     expect((await server.call('POST', '/api/tickets', bad)).status).toBe(422)
   })

@@ -1,4 +1,4 @@
-import { acetyleneDrawLimit, acetyleneDrawShare } from '../gas/cylinder.ts'
+import { acetyleneDrawLimit, acetyleneDrawShare, stretchS } from '../gas/cylinder.ts'
 import { heatJoint, reachOf, type HeatPart, type JointHeat, type JointHeatAsked } from '../heat/joint-heat.ts'
 import { INCH_M } from '../quantity/units.ts'
 import {
@@ -137,7 +137,7 @@ function drawLimit({ request: { work, rig, shop }, fillerM3 }: HeatTask, heating
   const litS = sectionsOf(work) * (GOOD_HEAT_S.slow + feedS(work, fillerM3))
   return acetyleneDrawLimit(
     rig.acetyleneCylinderM3,
-    acetyleneDrawShare(heating ? Infinity : litS, shop.airK, rig.drawRule),
+    acetyleneDrawShare(stretchS(litS, heating), shop.airK, rig.drawRule),
   )
 }
 

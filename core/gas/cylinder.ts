@@ -23,6 +23,9 @@ export function acetyleneDrawShare(litS: number, airK: number, shortUse: DrawRul
   return Math.min(byUse, byCold)
 }
 
+/** How long a flame counts as burning at a stretch, s: a heating head is continuous use however short. */
+export const stretchS = (litS: number, heating: boolean): number => (heating ? Infinity : litS)
+
 /** Largest acetylene flow, m³/s, from a cylinder rated for `ratedM3` at a share per hour. */
 export const acetyleneDrawLimit = (ratedM3: number, sharePerHour: number): number =>
   (ratedM3 * sharePerHour) / 3600

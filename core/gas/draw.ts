@@ -1,6 +1,6 @@
 import { CUBIC_FOOT_M3 } from '../quantity/index.ts'
 import type { PlanDraft } from '../plan-draft.ts'
-import { acetyleneDrawLimit, acetyleneDrawShare, type DrawRule } from './cylinder.ts'
+import { acetyleneDrawLimit, acetyleneDrawShare, stretchS, type DrawRule } from './cylinder.ts'
 import type { FuelId } from './fuels.ts'
 
 /** What the gas is drawn from: the fuel, its cylinders and the air round them. */
@@ -28,7 +28,7 @@ export function sayDraw<N extends string>(
     return
   }
   if (rig.fuel !== 'acetylene') return
-  const share = acetyleneDrawShare(rig.head === 'heating' ? Infinity : litS, shop.airK, rig.drawRule)
+  const share = acetyleneDrawShare(stretchS(litS, rig.head === 'heating'), shop.airK, rig.drawRule)
   const least = (fuelFlow * 3600) / share
   const rule = `1/${Math.round(1 / share)} of its full contents an hour`
   if (rig.acetyleneCylinderM3 !== undefined && fuelFlow > acetyleneDrawLimit(rig.acetyleneCylinderM3, share))

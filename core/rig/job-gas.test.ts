@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { stretchS } from '../gas/cylinder.ts'
 import { CUBIC_FOOT_M3 } from '../quantity/units.ts'
 import type { Gear } from './gear.ts'
 import { contentsOfGear, jobGas, ratedOf } from './job-gas.ts'
@@ -74,6 +75,25 @@ describe('the gas of a job', () => {
     expect(draw({ airK: 268 })?.share).toBeCloseTo(1 / 20)
     expect(draw({})?.manifold).toBe(2)
     expect(one(jobGas([asked('oxygen', 1, 20)], [OXYGEN], {}, OPTIONS)).draw).toBeUndefined()
+  })
+  it('tells a draw over the limit from one that is only over the share of what is left', () => {
+    const over = (cfh: number) =>
+      one(jobGas([asked('acetylene', 1, cfh)], [ACETYLENE], {}, OPTIONS)).draw?.over
+    // 145 cu ft may give 14.5 an hour; about 115 are left
+    expect([over(11), over(13), over(15)]).toEqual(['nothing', 'left', 'limit'])
+  })
+  it('counts a heating head as continuous use, however short', () => {
+    expect([stretchS(20, false), stretchS(20, true)]).toEqual([20, Infinity])
+    const row = one(
+      jobGas([asked('acetylene', 1, 12)], [ACETYLENE], {}, { ...OPTIONS, litS: stretchS(20, true) }),
+    )
+    expect(row.draw).toMatchObject({ share: 1 / 15, over: 'limit' })
+  })
+  it('adds up what several jobs need, and what is short of it', () => {
+    const row = one(jobGas([asked('oxygen', 100, 60)], [OXYGEN], {}, { ...OPTIONS, wanted: 4 }))
+    expect(row.neededM3 / FT).toBeCloseTo(400)
+    expect(row.shortM3 / FT).toBeCloseTo(153, 0)
+    expect(row.jobs).toBe(2)
   })
   it('orders whole cylinders of the largest size for as many jobs as are wanted', () => {
     const order = (wanted: number) =>

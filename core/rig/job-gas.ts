@@ -55,11 +55,22 @@ export interface JobGas extends GasAsked {
     readonly leftM3: number
   }[]
   readonly leftM3: number
+  /** What the wanted jobs take together, and what is short of it. */
+  readonly neededM3: number
+  readonly shortM3: number
+  /** How many such jobs are in what is left, and how long it lasts while it runs, s. */
   readonly jobs: number
   readonly seconds: number
-  readonly shortM3: number
-  /** Acetylene: what its cylinders may give at once, m³/s, at which share an hour, and how many of its size would do. */
-  readonly draw?: { readonly limit: number; readonly share: number; readonly manifold: number }
+  /**
+   * Acetylene: what its cylinders may give at once, m³/s, at which share an hour, how many of its size would do, and
+   * whether this draws over the limit, or over the same share of what is left.
+   */
+  readonly draw?: {
+    readonly limit: number
+    readonly share: number
+    readonly manifold: number
+    readonly over: 'limit' | 'left' | 'nothing'
+  }
   /** Cylinders to order so that `wanted` such jobs can be done. */
   readonly order: number
 }
@@ -92,7 +103,9 @@ export function jobGas(
     const sum = rated.reduce<number>((x, y) => x + (y ?? 0), 0)
     const largest = Math.max(0, ...rated.map((r) => r ?? 0))
     const share = acetyleneDrawShare(options.litS, options.airK, options.draw)
-    const goes = own.length > 0 ? lasts(leftM3, a.jobM3, a.flow) : { jobs: 0, seconds: 0, shortM3: a.jobM3 }
+    const neededM3 = a.jobM3 * options.wanted
+    const goes = lasts(leftM3, a.jobM3, a.flow)
+    const limit = acetyleneDrawLimit(sum, share)
     return {
       ...a,
       cylinders: known.map(({ gear, read }) => ({
@@ -102,17 +115,22 @@ export function jobGas(
         leftM3: left[gear.id] ?? 0,
       })),
       leftM3,
-      ...goes,
+      neededM3,
+      shortM3: lasts(leftM3, neededM3, a.flow).shortM3,
+      jobs: own.length > 0 ? goes.jobs : 0,
+      seconds: own.length > 0 ? goes.seconds : 0,
       ...(a.gas === 'acetylene' && sum > 0
         ? {
             draw: {
-              limit: acetyleneDrawLimit(sum, share),
+              limit,
               share,
               manifold: manifoldCount(a.flow, largest, share),
+              over:
+                a.flow > limit ? 'limit' : a.flow > acetyleneDrawLimit(leftM3, share) ? 'left' : 'nothing',
             },
           }
         : {}),
-      order: largest > 0 ? toOrder(a.jobM3 * options.wanted, leftM3, largest) : 0,
+      order: largest > 0 ? toOrder(neededM3, leftM3, largest) : 0,
     }
   })
 }

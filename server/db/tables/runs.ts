@@ -29,6 +29,7 @@ interface Row {
 }
 interface GasRow {
   ended_at: string
+  torch_id: string | null
   fuel: string
   oxygen: number | null
   used: number | null
@@ -73,7 +74,7 @@ export function runsTable(db: Db) {
   const endedSince = db.prepare<[string], Row>(`${SELECT} WHERE r.ended_at > ? ORDER BY r.ended_at DESC`)
   // only the figures that matter are read: a plan is some 30 kB
   const gas = db.prepare<[], GasRow>(
-    `SELECT ended_at, setting ->> '$.fuel' AS fuel,
+    `SELECT ended_at, draft ->> '$.torchId' AS torch_id, setting ->> '$.fuel' AS fuel,
        plan ->> '$.figures.oxygenUsed.value' AS oxygen, plan ->> '$.figures.fuelUsed.value' AS used,
        plan ->> '$.figures.purgeGas.value' AS nitrogen
      FROM runs WHERE ended_at IS NOT NULL AND stopped = 0 ORDER BY ended_at`,
@@ -157,6 +158,7 @@ export function runsTable(db: Db) {
     gasUses: (): GasUsed[] =>
       gas.all().map((r) => ({
         at: r.ended_at,
+        torchId: r.torch_id,
         fuel: r.fuel as FuelId,
         oxygenM3: r.oxygen ?? 0,
         fuelM3: r.used ?? 0,

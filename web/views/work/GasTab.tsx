@@ -4,6 +4,7 @@ import type { Planned, PlannedBraze } from '#contract/plan-of.ts'
 import type { GasUsed } from '#contract/types.ts'
 import type { Figure } from '#core/figure.ts'
 import type { CylinderGas, GasUse } from '#core/gas/contents.ts'
+import { stretchS } from '#core/gas/cylinder.ts'
 import { jobGas, type GasAsked, type JobGas } from '#core/rig/job-gas.ts'
 import { capital } from '#core/words.ts'
 import { api } from '../../app/api.ts'
@@ -52,23 +53,31 @@ export function GasTab({
 }) {
   const { settings } = useShop()
   const uses = api.useGasUsesQuery(undefined, { refetchOnMountOrArgChange: true }).data ?? NO_USES
-  const { cylinders, set } = useTorchSet(torchId)
+  const { cylinders, set: named, things } = useTorchSet(torchId)
+  const set = things.some((t) => t.kind === 'cylinder') ? named : undefined
   const [wanted, setWanted] = useState(1)
   const rows = useMemo(() => {
     const litS = (planned.plan.figures as Partial<Record<string, Figure>>)['torchTime']?.value ?? 0
-    return jobGas(askedOf(planned), cylinders, usesByGas(uses), {
-      litS,
+    const heating =
+      planned.plan.kind === 'braze' &&
+      (planned as Extract<PlannedBraze, { ok: true }>).request.rig.head === 'heating'
+    // the cylinders of a set are only drawn on by its torch
+    const own = set ? uses.filter((u) => u.torchId === torchId) : uses
+    return jobGas(askedOf(planned), cylinders, usesByGas(own), {
+      litS: stretchS(litS, heating),
       airK: planned.request.shop.airK,
       draw: settings.limits.draw,
       wanted,
     })
-  }, [planned, cylinders, uses, settings, wanted])
+  }, [planned, cylinders, set, torchId, uses, settings, wanted])
   return (
     <div className="grid gap-5">
       <div className="flex flex-wrap items-center gap-3">
         <p className="grow text-soft">
-          {set ? `The cylinders of ${set.name}` : 'No set has this torch: all cylinders in use'}, less what
-          the log has used since each was read: an estimate. Weigh or read them in the{' '}
+          {set
+            ? `The cylinders of ${set.name}`
+            : 'No set with cylinders has this torch: all cylinders in use'}
+          , less what the log has used since each was read: an estimate. Weigh or read them in the{' '}
           <Link className="underline" to="/rig">
             rig
           </Link>
@@ -84,20 +93,18 @@ export function GasTab({
       </div>
       <div className="grid gap-4 lg:grid-cols-2">
         {rows.map((row) => (
-          <OneGas key={row.gas} row={row} wanted={wanted} />
+          <OneGas key={row.gas} row={row} />
         ))}
       </div>
     </div>
   )
 }
 
-function OneGas({ row, wanted }: { readonly row: JobGas; readonly wanted: number }) {
+function OneGas({ row }: { readonly row: JobGas }) {
   const { print, gasColour, say } = useShop()
-  const needed = row.jobM3 * wanted
-  const short = Math.max(0, needed - row.leftM3)
-  const over = row.draw !== undefined && row.flow > row.draw.limit
-  const overLeft = row.draw !== undefined && !over && row.flow * 3600 > row.leftM3 * row.draw.share
+  const { neededM3: needed, shortM3: short, draw } = row
   const share = row.leftM3 > 0 ? Math.min(1, needed / row.leftM3) : 1
+  const rule = draw ? `1/${Math.round(1 / draw.share)}` : ''
   return (
     <section aria-label={row.gas} className="border-[1.5px] border-rule bg-sheet p-4">
       <h2 className="flex items-center gap-3 text-2xl">
@@ -134,16 +141,16 @@ function OneGas({ row, wanted }: { readonly row: JobGas; readonly wanted: number
         </span>
       ) : null}
       <ul className="grid gap-1.5 pt-3 leading-snug">
-        {over && row.draw ? (
+        {draw?.over === 'limit' ? (
           <Said
             rank="Stop"
-            text={`This draws ${print(row.flow, 'flow')}; these may give ${print(row.draw.limit, 'flow')} (1/${Math.round(1 / row.draw.share)} of their full contents an hour). Faster pulls the solvent out. Smaller tip, or manifold ${row.draw.manifold} of the largest.`}
+            text={`This draws ${print(row.flow, 'flow')}; these may give ${print(draw.limit, 'flow')} (${rule} of their full contents an hour). Faster pulls the solvent out. Smaller tip, or manifold ${draw.manifold} of the largest.`}
           />
         ) : null}
-        {overLeft && row.draw ? (
+        {draw?.over === 'left' ? (
           <Said
             rank="Mind"
-            text={`The draw is over 1/${Math.round(1 / row.draw.share)} an hour of what is left: it may starve towards the end.`}
+            text={`The draw is over ${rule} an hour of what is left: it may starve towards the end.`}
           />
         ) : null}
         {short > 0 && row.cylinders.length > 0 ? (
@@ -164,7 +171,11 @@ function OneGas({ row, wanted }: { readonly row: JobGas; readonly wanted: number
         {row.cylinders.map((c) => (
           <li key={c.id}>
             <strong>{c.name}</strong>: {print(c.leftM3, 'volume')}.{' '}
-            <span className="text-soft">{say(c.read?.because ?? 'Nothing is known of it.')}</span>
+            <span className="text-soft">
+              {c.read
+                ? `Read as ${print(c.read.m3, 'volume')} (${print(c.read.lowM3, 'volume')} to ${print(c.read.highM3, 'volume')}). ${say(c.read.because)}`
+                : 'Nothing is known of it.'}
+            </span>
           </li>
         ))}
       </ul>

@@ -36,8 +36,8 @@ export function WaysTab({
   const [row, setRow] = useState<LineSchoolName>('shutTorch')
   const rows = differing(own, other)
   const theirs = useMemo(
-    () => procedureOf(draft, planned, settings, other),
-    [draft, planned, settings, other],
+    () => (rows.length > 0 ? procedureOf(draft, planned, settings, other) : procedure),
+    [rows.length, draft, planned, settings, other, procedure],
   )
   const words = planned.plan.kind === 'cut' ? CUT_WORDS : brazeWords(units)
   const figures: Readonly<Partial<Record<string, Figure>>> = planned.plan.figures
@@ -91,7 +91,7 @@ export function WaysTab({
           ))}
         </ul>
       ) : null}
-      <Departures procedure={rows.length > 0 && theirs.ok ? theirs : procedure} />
+      <Departures procedure={theirs.ok ? theirs : procedure} />
       {rows.length > 0 && theirs.ok ? (
         <SideBySide
           printed={printed}

@@ -36,7 +36,7 @@ function Work({ job, ticket }: { readonly job: Job; readonly ticket: Ticket }) {
   const kerfs = api.useKerfsQuery().data
   const [tab, setTab] = useState('steps')
   const planned = useMemo(
-    () => planPiece(ticket.draft, { ...settings, units }, kerfs ?? []),
+    () => planPiece(ticket.draft, settings, kerfs ?? [], units),
     [ticket, settings, units, kerfs],
   )
   return (
