@@ -4,6 +4,7 @@ import { readStockList } from '#core/stock/read.ts'
 import { planCutList } from '#core/stock/cut-list.ts'
 import { planBraze, readBraze } from '#core/braze/index.ts'
 import { planCut, readCut } from '#core/cut/index.ts'
+import { isRecord, type Json } from '#core/cut/reader.ts'
 import { measuredOrifice, flowCurve, tipFacts } from '#core/cut/tip-finder.ts'
 import type { FieldError } from '#core/figure.ts'
 import { CHART_HOSE } from '#core/gas/hose.ts'
@@ -33,10 +34,10 @@ import { brazeProcedure, plainBrazeTorch } from '#core/line/braze-procedure.ts'
 import { cutProcedure, PLAIN_TORCH } from '#core/line/cut-procedure.ts'
 import { BREAKS, type Procedure } from '#core/line/procedure.ts'
 import { readTorchGear } from '#core/line/read-torch.ts'
-import { runLine, type Met } from '#core/line/hazards.ts'
+import { runSteps, type Met } from '#core/line/hazards.ts'
 import { readLineSchools } from '#core/line/schools.ts'
 import { actOn, foundLine, type LineState } from '#core/line/state.ts'
-import type { Step } from '#core/line/steps.ts'
+import { longestS, type Step } from '#core/line/steps.ts'
 import { runVerbs } from '#core/line/verbs.ts'
 import { SCHOOLS } from '#core/braze/index.ts'
 import { INCH_UNITS } from '#core/shop.ts'
@@ -54,13 +55,17 @@ class BadInput extends Error {
 
 const print = (value: unknown) => process.stdout.write(`${JSON.stringify(value, null, 2)}\n`)
 
-function readJson(file: string): unknown {
-  let text: string
+/** A file of text, or standard input. */
+function readText(file: string): string {
   try {
-    text = readFileSync(file === '-' ? 0 : file, 'utf8')
+    return readFileSync(file === '-' ? 0 : file, 'utf8')
   } catch {
     throw new BadInput('', `${file === '-' ? 'Standard input' : file} cannot be read.`)
   }
+}
+
+function readJson(file: string): unknown {
+  const text = readText(file)
   try {
     return JSON.parse(text)
   } catch {
@@ -84,18 +89,6 @@ function plan(file: string): void {
   else print(planCut(wellRead(readCut(input)).request))
 }
 
-const isGroup = (value: unknown): value is Record<string, unknown> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value)
-
-/** A file of text, or standard input. */
-function readText(file: string): string {
-  try {
-    return readFileSync(file === '-' ? 0 : file, 'utf8')
-  } catch {
-    throw new BadInput('', `${file === '-' ? 'Standard input' : file} cannot be read.`)
-  }
-}
-
 /** What was met, as it is printed: `at` is the place in the list. */
 const shownHazard = ({ hazard, grade, text, at }: Met) => ({ hazard, grade, text, at })
 
@@ -114,15 +107,7 @@ function withStates(steps: readonly Step[], procedure: Extract<Procedure, { ok: 
       see: s.see ?? '',
       ...(s.ifNot ? { ifNot: s.ifNot } : {}),
       ...(s.caution ? { caution: s.caution } : {}),
-      ...(timer
-        ? {
-            wait: {
-              what: timer.what,
-              kind: timer.kind,
-              seconds: timer.kind === 'about' ? timer.highS : timer.seconds,
-            },
-          }
-        : {}),
+      ...(timer ? { wait: { what: timer.what, kind: timer.kind, seconds: longestS(timer) } } : {}),
       acts: s.acts,
       state,
     }
@@ -130,9 +115,9 @@ function withStates(steps: readonly Step[], procedure: Extract<Procedure, { ok: 
 }
 
 /** Splits what the line is asked for from what the plan reads: schools of both kinds, the torch, the task. */
-function procedureAsked(input: Record<string, unknown>) {
+function procedureAsked(input: Json) {
   const { schools: named = {}, task = 'whole', rig, ...planned } = input
-  if (!isGroup(named))
+  if (!isRecord(named))
     throw new BadInput('schools', 'The schools should be a group: { "bleeding": "together" }.')
   const ofBraze = Object.fromEntries(Object.entries(named).filter(([name]) => name in SCHOOLS))
   const ofLine = Object.fromEntries(Object.entries(named).filter(([name]) => !(name in SCHOOLS)))
@@ -145,14 +130,14 @@ function procedureAsked(input: Record<string, unknown>) {
     throw new BadInput('task', `The task should be one of: whole, ${BREAKS.join(', ')}.`)
   if (stand !== 'lit' && stand !== 'ready')
     throw new BadInput('task', 'After the task say lit or ready: where the rig stands.')
-  const { torch, ...plainRig } = isGroup(rig) ? rig : {}
-  const shop = isGroup(planned['shop']) ? planned['shop'] : {}
+  const { torch, ...plainRig } = isRecord(rig) ? rig : {}
+  const shop = isRecord(planned['shop']) ? planned['shop'] : {}
   const asked =
     Object.keys(ofBraze).length > 0
       ? {
           ...planned,
           rig: plainRig,
-          shop: { ...shop, schools: { ...(isGroup(shop['schools']) ? shop['schools'] : {}), ...ofBraze } },
+          shop: { ...shop, schools: { ...(isRecord(shop['schools']) ? shop['schools'] : {}), ...ofBraze } },
         }
       : { ...planned, rig: plainRig }
   return { asked, schools, task: known, stand, torch } as const
@@ -160,7 +145,7 @@ function procedureAsked(input: Record<string, unknown>) {
 
 function procedure(file: string): void {
   const input = readJson(file)
-  if (!isGroup(input))
+  if (!isRecord(input))
     throw new BadInput('', 'This is not a plan: a group with kind, work and rig is wanted.')
   const { asked, schools, task, stand, torch } = procedureAsked(input)
   const gear = readTorchGear(torch ?? {}, 'rig.torch')
@@ -185,11 +170,7 @@ function procedure(file: string): void {
     print({
       steps: withStates(made.steps, made, from),
       hazards: [],
-      cautions: runLine(
-        made.steps.flatMap((s) => s.acts),
-        made.setting,
-        from,
-      ).met.map(shownHazard),
+      cautions: runSteps(made.steps, made.setting, from).met.map(shownHazard),
       departures: made.departures,
     })
     return

@@ -8,7 +8,7 @@ import type { Gear } from '#core/rig/gear.ts'
 import type { LineSetting } from '#core/line/state.ts'
 import type { Step } from '#core/line/steps.ts'
 import type { Drop, Edge, SlagClass } from '#core/record/outcome.ts'
-import type { RunEvent } from '#core/record/run.ts'
+import type { Clock, RunEvent } from '#core/record/run.ts'
 import type { OutlineFile, PieceDraft, RigDraft, ROLES, RouteName, Settings } from './schemas.ts'
 
 /** Where a piece stands: nothing done, under way, cut but not written down, brazed, in the log. */
@@ -92,13 +92,7 @@ export interface RunSummary {
   /** The figure that the next step sets, if it sets one. */
   readonly nextFigure: Pick<Figure, 'value' | 'unit'> | null
   /** Clocks that go on beside it, also after its end. */
-  readonly clocks: readonly RunClock[]
-}
-/** A clock that was started by a step and goes on: cooling, the fire watch. */
-export interface RunClock {
-  readonly what: string
-  readonly from: string
-  readonly seconds: number
+  readonly clocks: readonly Clock[]
 }
 /** Gas that a finished run took by its plan, m³ at 70 F and 1 atm. */
 export interface GasUsed {

@@ -1,15 +1,15 @@
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
-import { tmpdir } from 'node:os'
+import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { PDFDocument } from 'pdf-lib'
-import type { Browser, ElementHandle, Page } from 'puppeteer-core'
+import type { Browser, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 import type { BrazeDraft } from '#contract/schemas.ts'
 import type { Job } from '#contract/types.ts'
-import { pieceNamed, testServer, type TestServer } from '../server/test-support.ts'
+import { pieceNamed, tempFolder, testServer, type TestServer } from '../server/test-support.ts'
 import {
   choose,
   expectAccessible,
+  giveFile,
   openBrowser,
   openPage,
   PAGES,
@@ -278,19 +278,18 @@ describe('on paper and on a phone', () => {
 describe('a list in a file', () => {
   it('is opened, planned with the shop’s torch, and saved again', async () => {
     await page.goto(`${server.url}/bench/take-off`)
-    const folder = mkdtempSync(join(tmpdir(), 'wimble-list-'))
-    writeFileSync(
-      join(folder, 'list.csv'),
+    await giveFile(
+      page,
+      'list.csv',
       'name,joint,metal,od (mm),wall (mm),depth (mm),count\nTails,socket,copper,22,1,15,7\n',
     )
-    const input = (await page.waitForSelector('input[type=file]')) as ElementHandle<HTMLInputElement>
-    await input.uploadFile(join(folder, 'list.csv'))
     await see(page, '7 joints')
     await choose(page, 'Torch', "Orla's handle")
     await choose(page, 'Rod', '1/8 in')
     await until(page, () =>
       document.querySelector('[aria-label="By filler and rod"]')?.textContent?.includes('1/8 in'),
     )
+    const folder = tempFolder()
     const session = await page.createCDPSession()
     await session.send('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: folder })
     await pressByKey(page, 'CSV')

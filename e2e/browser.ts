@@ -1,8 +1,9 @@
-import { readFileSync } from 'node:fs'
+import { readFileSync, writeFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
-import { resolve } from 'node:path'
-import puppeteer, { type Browser, type Page } from 'puppeteer-core'
+import { join, resolve } from 'node:path'
+import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core'
 import { expect } from 'vitest'
+import { tempFolder } from '../server/test-support.ts'
 
 const CHROMIUM = process.env['WIMBLE_CHROMIUM'] ?? '/usr/bin/chromium'
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
@@ -111,6 +112,14 @@ export const choose = async (page: Page, label: string, option: string): Promise
   await found?.focus()
   await page.keyboard.press('Enter')
   await until(page, () => document.querySelector('[role=listbox]') === null)
+}
+
+/** Gives a file to the page, as if it had been chosen from the disk. */
+export async function giveFile(page: Page, name: string, text: string): Promise<void> {
+  const path = join(tempFolder(), name)
+  writeFileSync(path, text)
+  const input = (await page.waitForSelector('input[type=file]')) as ElementHandle<HTMLInputElement>
+  await input.uploadFile(path)
 }
 
 /** No serious fault by axe on what is on the screen. */

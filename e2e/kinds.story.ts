@@ -1,8 +1,8 @@
-import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { mkdtempSync, readdirSync, readFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { PDFDocument } from 'pdf-lib'
-import type { Browser, ElementHandle, Page } from 'puppeteer-core'
+import type { Browser, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 import type { WorkDraft } from '#contract/schemas.ts'
 import type { Job } from '#contract/types.ts'
@@ -10,6 +10,7 @@ import { pieceNamed, testServer, type TestServer } from '../server/test-support.
 import {
   choose,
   expectAccessible,
+  giveFile,
   openBrowser,
   openPage,
   PAGES,
@@ -60,15 +61,6 @@ const savedFile = (ending: string): Promise<Buffer> =>
     if (!name) throw new Error(`no ${ending} was saved`)
     return readFileSync(join(saved, name))
   }, 10_000)
-const upload = async (name: string, text: string) => {
-  const path = join(mkdtempSync(join(tmpdir(), 'wimble-file-')), name)
-  writeFileSync(path, text)
-  const input = (await page.waitForSelector(
-    '[role=dialog] input[type=file]',
-  )) as ElementHandle<HTMLInputElement>
-  await input.uploadFile(path)
-}
-
 describe('a bevel', () => {
   it('is spoken from square or from the plate, and shows its face and which edge stays sharp', async () => {
     await choose(page, 'Surface', 'Clean')
@@ -261,9 +253,9 @@ describe('an outline from a file', () => {
     await choose(page, 'Kind of cut', 'Outline')
     await pressByKey(page, 'Open a DXF or SVG')
     await see(page, 'Outline from a drawing')
-    await upload('shoe.txt', 'nothing')
+    await giveFile(page, 'shoe.txt', 'nothing')
     await see(page, 'The file should end in .dxf or .svg.')
-    await upload('shoe.svg', SHOE)
+    await giveFile(page, 'shoe.svg', SHOE)
     await see(page, 'does not say in which unit')
     await pressByKey(page, 'mm')
     await see(page, 'Way, lever down')
@@ -282,7 +274,8 @@ describe('an outline from a file', () => {
   })
   it('names what is wrong, at its place, and does not take it', async () => {
     await pressByKey(page, 'shoe.svg')
-    await upload(
+    await giveFile(
+      page,
       'open.svg',
       '<svg width="100mm" height="50mm" viewBox="0 0 100 50"><path d="M0 0H80V40"/></svg>',
     )

@@ -6,6 +6,7 @@ import { pieceNamed, testServer, type TestServer } from '../server/test-support.
 import {
   choose,
   expectAccessible,
+  giveFile,
   openBrowser,
   openPage,
   PAGES,
@@ -250,14 +251,7 @@ describe('the rig', () => {
     await pressByKey(page, 'Keep it')
     await see(page, 'Blue spare')
     await pressByKey(page, 'In and out')
-    const input = await page.waitForSelector('input[type=file]')
-    await input?.evaluate((e) => {
-      const file = new File(['kind,name,gas\nhose,From paper,oxygen\nlathe,No,'], 'rig.csv')
-      const data = new DataTransfer()
-      data.items.add(file)
-      ;(e as HTMLInputElement).files = data.files
-      e.dispatchEvent(new Event('change', { bubbles: true }))
-    })
+    await giveFile(page, 'rig.csv', 'kind,name,gas\nhose,From paper,oxygen\nlathe,No,')
     await see(page, 'Line 3: The kind should be one of')
     await pressByKey(page, 'Take the good ones')
     await see(page, '1 taken into the rig.')

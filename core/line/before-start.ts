@@ -1,6 +1,6 @@
 import type { BrazePlan, BrazeRequest } from '../braze/types.ts'
 import type { CutPlan, CutRequest } from '../cut/types.ts'
-import { isInch } from '../quantity/index.ts'
+import { clearDistance } from './before-gas.ts'
 import { cuttingShade } from './cut-procedure.ts'
 import type { LineSchools } from './schools.ts'
 
@@ -29,7 +29,6 @@ export function beforeStart(
   const { plan, request } = planned
   const cut = plan.kind === 'cut'
   const { work, shop } = request
-  const reach = isInch(shop.units) ? '35 ft' : '11 m'
   const check = (code: string, title: string, text: string): StartCheck => ({
     code: `${START_CODE}${code}`,
     title,
@@ -69,7 +68,7 @@ export function beforeStart(
     check(
       'area',
       'The area',
-      `Nothing that burns within ${reach}, or shielded; floor swept, no bare concrete under the heat; gaps, walls and the floor below looked at; ABC extinguisher and water; air moving.`,
+      `Nothing that burns within ${clearDistance(shop.units)}, or shielded; floor swept, no bare concrete under the heat; gaps, walls and the floor below looked at; ABC extinguisher and water; air moving.`,
     ),
     check(
       'gear',

@@ -9,6 +9,7 @@ import { LEVEL_ORDER, liesHow } from '../braze/steps.ts'
 import { purgeNeed } from '../braze/purge.ts'
 import type { Figure } from '../figure.ts'
 import { PSI_PA } from '../quantity/index.ts'
+import { clearDistance, settable, unreadCautions } from './before-gas.ts'
 import { hotParts, rigStep, type ProcedureOptions } from './cut-procedure.ts'
 import { compose, type Procedure } from './procedure.ts'
 import { USUAL_LINE_SCHOOLS, type LineSchools } from './schools.ts'
@@ -53,7 +54,7 @@ const runsNitrogen = ({ work }: BrazeRequest) =>
 export function brazeSetup(
   plan: BrazePlan,
   request: BrazeRequest,
-  pressures: { readonly oxygenPa: number; readonly fuelPa: number },
+  { oxygenPa, fuelPa }: { readonly oxygenPa: number; readonly fuelPa: number },
   { torch = plainBrazeTorch(request.rig.head), schools = USUAL_LINE_SCHOOLS, floorSPerM }: ProcedureOptions,
 ): LineSetup {
   const { rig, shop, work } = request
@@ -67,7 +68,8 @@ export function brazeSetup(
         rig,
         shop,
         torch,
-        ...pressures,
+        oxygenPa,
+        fuelPa,
         oxygenFlow: figures.oxygenFlow,
         fuelFlow: figures.fuelFlow,
         floorSPerM,
@@ -83,7 +85,8 @@ export function brazeSetup(
     },
     torch,
     hand: 'right',
-    ...pressures,
+    oxygenPa,
+    fuelPa,
     figures: { oxygen: 'oxygenPressure', fuel: 'fuelPressure' },
     ...(gas
       ? {
@@ -118,13 +121,10 @@ export function brazeProcedure(
   request: BrazeRequest,
   options: ProcedureOptions = {},
 ): Procedure {
-  const stop = plan.findings.find((f) => f.rank === 'stop')
-  if (stop) return { ok: false, because: 'stop', text: `${stop.title}: ${stop.text}` }
-  const oxygen = plan.figures.oxygenPressure
-  const fuel = plan.figures.fuelPressure
-  if (!oxygen || !fuel)
-    return { ok: false, because: 'no-setting', text: 'The plan gives no pressures to set.' }
-  const setup = brazeSetup(plan, request, { oxygenPa: oxygen.value, fuelPa: fuel.value }, options)
+  const { figures } = plan
+  const set = settable(plan.findings, figures.oxygenPressure, figures.fuelPressure)
+  if (!set.ok) return set
+  const setup = brazeSetup(plan, request, set, options)
   const of = (...phases: BrazeStep['phase'][]) =>
     plan.steps.filter((s) => phases.includes(s.phase)).flatMap((s) => stepOf(s, plan, request, setup))
   return compose(setup, {
@@ -140,22 +140,12 @@ export function brazeProcedure(
 }
 
 function before(plan: BrazePlan, { shop }: BrazeRequest, schools: LineSchools): Step[] {
-  const reach = shop.units.length === 'in' || shop.units.length === 'ft' ? '35 ft' : '11 m'
   return [
-    ...plan.cautions
-      .filter((c) => c.tickedBy === undefined)
-      .map((c): Step => ({
-        id: `caution-${c.code}`,
-        phase: 'before',
-        act: 'Make sure of this before anything else',
-        why: c.text,
-        see: 'Nobody has put a name to it in the plan.',
-        acts: [],
-      })),
+    ...unreadCautions(plan.cautions),
     {
       id: 'area',
       phase: 'before',
-      act: `Clear ${reach} round the joint, or shield it, and put somebody on fire watch`,
+      act: `Clear ${clearDistance(shop.units)} round the joint, or shield it, and put somebody on fire watch`,
       why: 'The flame reaches behind what you look at: insulation, timber, walls. Site rules, permit and local law come first.',
       see: 'A board or mat behind the joint, an ABC extinguisher and water at hand, moving air for the fumes.',
       ifNot: 'What cannot be moved or shielded is not brazed beside.',

@@ -1,6 +1,7 @@
 import type { CutPlan, CutRequest } from '../cut/types.ts'
 import { FUELS, type FuelId } from '../gas/fuels.ts'
 import { INCH_M } from '../quantity/index.ts'
+import { clearDistance, settable, unreadCautions } from './before-gas.ts'
 import { coolSteps, cutSteps, layoutSteps } from './cut-steps.ts'
 import { compose, type Procedure } from './procedure.ts'
 import { USUAL_LINE_SCHOOLS, type LineSchools } from './schools.ts'
@@ -30,7 +31,7 @@ export function cuttingShade(thicknessM: number, school: LineSchools['shade'] = 
 export function cutSetup(
   plan: CutPlan,
   request: CutRequest,
-  pressures: { readonly oxygenPa: number; readonly fuelPa: number },
+  { oxygenPa, fuelPa }: { readonly oxygenPa: number; readonly fuelPa: number },
   { torch = PLAIN_TORCH, schools = USUAL_LINE_SCHOOLS, floorSPerM }: ProcedureOptions,
 ): LineSetup {
   const { rig, shop } = request
@@ -40,7 +41,8 @@ export function cutSetup(
         rig,
         shop,
         torch,
-        ...pressures,
+        oxygenPa,
+        fuelPa,
         oxygenFlow: plan.figures.preheatOxygenFlow,
         fuelFlow: plan.figures.fuelFlow,
         floorSPerM,
@@ -55,7 +57,8 @@ export function cutSetup(
     },
     torch,
     hand: rig.hand,
-    ...pressures,
+    oxygenPa,
+    fuelPa,
     figures: { oxygen: 'cuttingOxygenPressure', fuel: 'fuelPressure' },
     units: shop.units,
     schools,
@@ -67,13 +70,10 @@ export function cutSetup(
  * @returns the steps only when the plan has no stop and the line's state model meets nothing forbidden in them
  */
 export function cutProcedure(plan: CutPlan, request: CutRequest, options: ProcedureOptions = {}): Procedure {
-  const stop = plan.findings.find((f) => f.rank === 'stop')
-  if (stop) return { ok: false, because: 'stop', text: `${stop.title}: ${stop.text}` }
-  const oxygen = plan.figures.cuttingOxygenPressure
-  const fuel = plan.figures.fuelPressure
-  if (!oxygen || !fuel)
-    return { ok: false, because: 'no-setting', text: 'The plan gives no pressures to set.' }
-  const setup = cutSetup(plan, request, { oxygenPa: oxygen.value, fuelPa: fuel.value }, options)
+  const { figures } = plan
+  const set = settable(plan.findings, figures.cuttingOxygenPressure, figures.fuelPressure)
+  if (!set.ok) return set
+  const setup = cutSetup(plan, request, set, options)
   return compose(setup, {
     before: before(plan, request, setup),
     work: cutSteps(plan, request, setup.schools),
@@ -84,22 +84,13 @@ export function cutProcedure(plan: CutPlan, request: CutRequest, options: Proced
 
 function before(plan: CutPlan, request: CutRequest, { torch, schools }: LineSetup): Step[] {
   const { work, rig, shop } = request
-  const reach = shop.units.length === 'in' || shop.units.length === 'ft' ? '35 ft' : '11 m'
   const guided = plan.figures.guideOffset !== undefined
-  const unread = plan.cautions.filter((c) => c.tickedBy === undefined)
   const steps: Step[] = [
-    ...unread.map((c): Step => ({
-      id: `caution-${c.code}`,
-      phase: 'before',
-      act: 'Make sure of this before anything else',
-      why: c.text,
-      see: 'Nobody has put a name to it in the plan.',
-      acts: [],
-    })),
+    ...unreadCautions(plan.cautions),
     {
       id: 'area',
       phase: 'before',
-      act: `Clear ${reach} round the cut and put somebody on fire watch`,
+      act: `Clear ${clearDistance(shop.units)} round the cut and put somebody on fire watch`,
       why: 'Sparks fly that far, through gaps and behind walls. Site rules, permit and local law come first.',
       see: 'Bare floor but no bare concrete under the cut, an ABC extinguisher and water at hand, hoses behind you, moving air.',
       caution:

@@ -12,6 +12,9 @@ export type StepTimer =
   | { readonly kind: 'at-least' | 'at-most' | 'carries-on'; readonly what: string; readonly seconds: number }
   | { readonly kind: 'about'; readonly what: string; readonly lowS: number; readonly highS: number }
 
+/** How long a clock runs at the most, s. */
+export const longestS = (timer: StepTimer): number => (timer.kind === 'about' ? timer.highS : timer.seconds)
+
 /** A pace to follow: SI. */
 export interface StepPace {
   readonly speed: number

@@ -1,6 +1,11 @@
+import type { Region } from '../words.ts'
+
 /** Sheets of paper, mm. */
 export const PAPERS = { a4: { width: 210, height: 297 }, letter: { width: 215.9, height: 279.4 } } as const
 export type Paper = keyof typeof PAPERS
+export const PAPER_NAMES: Readonly<Record<Paper, string>> = { a4: 'A4', letter: 'Letter' }
+/** The paper that is bought in a region. */
+export const usualPaper = (region: Region): Paper => (region === 'us' ? 'letter' : 'a4')
 
 /** Kept free all round for printers that cannot print to the edge, mm. */
 export const MARGIN_MM = 12

@@ -9,7 +9,6 @@ import {
 } from 'lucide-react'
 import { lazy, Suspense, useMemo, useState } from 'react'
 import { NavLink, Outlet, useNavigate } from 'react-router'
-import type { BreakName } from '#core/line/procedure.ts'
 import { device } from './device.ts'
 import { ServerNotice } from './ServerNotice.tsx'
 import { useShortcuts } from './shortcuts.ts'
@@ -29,9 +28,6 @@ const PLACES = [
   { to: '/log', name: 'Log', Icon: BookOpenText },
   { to: '/settings', name: 'Settings', Icon: Cog },
 ] as const
-
-const NO_BREAKS: readonly BreakName[] = []
-const NOTHING = (): void => undefined
 
 /** The spine at the side (a bar at the foot on a phone), and the view beside it. */
 export function Shell() {
@@ -90,9 +86,7 @@ export function Shell() {
       <Outlet />
       <Suspense>
         {starting ? <StartPiece open onClose={() => setStarting(false)} /> : null}
-        {trouble ? (
-          <TroublePanel open onClose={() => setTrouble(false)} offered={NO_BREAKS} onBreak={NOTHING} />
-        ) : null}
+        {trouble ? <TroublePanel open onClose={() => setTrouble(false)} /> : null}
         {help ? <KeysPanel onClose={() => setHelp(false)} /> : null}
       </Suspense>
     </div>

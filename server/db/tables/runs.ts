@@ -1,6 +1,6 @@
 import type { BrazePlan } from '#core/braze/types.ts'
 import type { CutPlan } from '#core/cut/index.ts'
-import type { Figure } from '#core/figure.ts'
+import { figureNamed } from '#core/figure.ts'
 import type { BreakSteps } from '#core/line/procedure.ts'
 import type { LineSetting } from '#core/line/state.ts'
 import type { Step } from '#core/line/steps.ts'
@@ -128,8 +128,7 @@ export function runsTable(db: Db) {
     const progress = foldRun(rest, all)
     const { steps } = progress
     const next = steps[progress.index]
-    const figures: Readonly<Partial<Record<string, Figure>>> = rest.plan.figures
-    const figure = next?.figure ? figures[next.figure] : undefined
+    const figure = next?.figure ? figureNamed(rest.plan, next.figure) : undefined
     return {
       id: rest.id,
       ticketId: rest.ticketId,

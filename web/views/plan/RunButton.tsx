@@ -12,8 +12,6 @@ import type { EditOf } from './useDraft.ts'
 // what is looked at before the gas is on comes when it is asked for
 const BeforeStart = lazy(() => import('./BeforeStart.tsx'))
 
-const NOTHING = (): void => undefined
-
 /** What the large button does: begin the run, go on with it, or write it down. */
 export function useRunning(ticket: Omit<Ticket, 'draft'>, good: boolean) {
   const go = useNavigate()
@@ -23,7 +21,7 @@ export function useRunning(ticket: Omit<Ticket, 'draft'>, good: boolean) {
   const [start, { isLoading, error }] = api.useStartRunMutation()
   return useMemo(() => {
     const failure = (error as Failure | undefined)?.message
-    const base = { failure, asking, close: () => setAsking(false), begin: NOTHING, waiting: false }
+    const base = { failure, asking, close: () => setAsking(false), begin: undefined, waiting: false }
     if (ticket.state === 'running' && ticket.runId)
       return {
         ...base,
@@ -85,7 +83,7 @@ export function RunButton<D extends PieceDraft>({
       >
         <Play size={20} aria-hidden="true" /> {running.label}
       </Button>
-      {running.asking && planned ? (
+      {running.asking && running.begin && planned ? (
         <Suspense>
           <BeforeStart
             planned={planned}

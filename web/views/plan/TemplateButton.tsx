@@ -2,7 +2,7 @@ import { Printer } from 'lucide-react'
 import { useState } from 'react'
 import type { CutPlan, CutRequest } from '#core/cut/index.ts'
 import { asTemplate, templatesOf, type Template } from '#core/template/template.ts'
-import type { Paper } from '#core/template/tile.ts'
+import { PAPER_NAMES, usualPaper } from '#core/template/tile.ts'
 import { fileName, saveFile } from '../../app/save-file.ts'
 import { useShop } from '../../app/shop.ts'
 import { Button } from '../../ui/Button.tsx'
@@ -40,7 +40,7 @@ export function TemplateButton({
           ]),
         ]
       : templatesOf(request.work, kerf)
-  const paper: Paper = settings.region === 'us' ? 'letter' : 'a4'
+  const paper = usualPaper(settings.region)
   const save = async () => {
     const { templatePdf } = await import('../../work/template-pdf.ts')
     const pdf = await templatePdf(templates(), paper, title)
@@ -56,7 +56,7 @@ export function TemplateButton({
         </span>
       ) : null}
       <Button className="min-h-[38px]" onClick={() => void save()}>
-        <Printer size={18} aria-hidden="true" /> Template, full size ({paper === 'a4' ? 'A4' : 'Letter'})
+        <Printer size={18} aria-hidden="true" /> Template, full size ({PAPER_NAMES[paper]})
       </Button>
     </>
   )

@@ -6,9 +6,9 @@ import { api, type Failure } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Field } from '../../ui/Field.tsx'
-import { Panel } from '../../ui/Panel.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
 import { TextField } from '../../ui/TextField.tsx'
+import { ThingForm } from './ThingForm.tsx'
 import { KIND_WORDS, optionName } from './words.ts'
 
 const UNSAID = 'unsaid'
@@ -46,48 +46,34 @@ export function GearPanel({
     if (!done.error) onClose()
   }
   return (
-    <Panel title={item?.name ?? say(KIND_WORDS[kind].one)} typeFirst open onClose={onClose}>
-      <form
-        className="grid gap-3"
-        onSubmit={(e) => {
-          e.preventDefault()
-          void keep()
-        }}
-      >
-        <TextField
-          label="Name"
-          maxLength={120}
-          value={name}
-          error={asked && name.trim() === '' ? 'Give it a name that you would call it by.' : undefined}
-          onChange={setName}
-        />
-        {specs.map((spec) => (
-          <OneField
-            key={spec.name}
-            spec={spec}
-            value={fields[spec.name] ?? ''}
-            all={all.filter((g) => g.kind !== 'set')}
-            torches={torches}
-            onChange={(v) => setFields({ ...fields, [spec.name]: v })}
-          />
-        ))}
-        {failure ? (
-          <p role="alert" className="font-bold text-alarm">
-            {failure.message}
-          </p>
-        ) : null}
-        <div className="flex flex-wrap gap-3 pt-2">
-          <Button type="submit" look="act" className="min-h-[48px] grow text-xl">
-            Keep it
+    <ThingForm
+      title={item?.name ?? say(KIND_WORDS[kind].one)}
+      name={name}
+      nameFault={asked && name.trim() === '' ? 'Give it a name that you would call it by.' : undefined}
+      failure={failure}
+      typeFirst
+      beside={
+        item ? (
+          <Button className="min-h-[48px]" onClick={() => void keep(false)}>
+            Put it aside
           </Button>
-          {item ? (
-            <Button className="min-h-[48px]" onClick={() => void keep(false)}>
-              Put it aside
-            </Button>
-          ) : null}
-        </div>
-      </form>
-    </Panel>
+        ) : null
+      }
+      onName={setName}
+      onKeep={() => void keep()}
+      onClose={onClose}
+    >
+      {specs.map((spec) => (
+        <OneField
+          key={spec.name}
+          spec={spec}
+          value={fields[spec.name] ?? ''}
+          all={all.filter((g) => g.kind !== 'set')}
+          torches={torches}
+          onChange={(v) => setFields({ ...fields, [spec.name]: v })}
+        />
+      ))}
+    </ThingForm>
   )
 }
 

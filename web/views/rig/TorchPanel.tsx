@@ -11,10 +11,9 @@ import {
 import { parseQuantity } from '#core/quantity/index.ts'
 import { api, type Failure } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
-import { Button } from '../../ui/Button.tsx'
-import { Panel } from '../../ui/Panel.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
 import { TextField } from '../../ui/TextField.tsx'
+import { ThingForm } from './ThingForm.tsx'
 import { optionName } from './words.ts'
 
 type Gear = Torch['rig']['torch']
@@ -39,7 +38,6 @@ export function TorchPanel({ torch, onClose }: { readonly torch: Torch; readonly
   const [name, setName] = useState(torch.name)
   const [gear, setGear] = useState<Gear>(torch.rig.torch)
   const [change, { error }] = api.useChangeTorchMutation()
-  const failure = error as Failure | undefined
   const rows = [...torch.rig.chart, ...torch.rig.braze.chart]
   const fault = (text: string) => {
     const read = text.trim() === '' ? undefined : parseQuantity(text, 'pressure')
@@ -52,78 +50,64 @@ export function TorchPanel({ torch, onClose }: { readonly torch: Torch; readonly
     if (!done.error) onClose()
   }
   return (
-    <Panel title={torch.name} open onClose={onClose}>
-      <form
-        className="grid gap-3"
-        onSubmit={(e) => {
-          e.preventDefault()
-          void keep()
-        }}
-      >
-        <TextField
-          label="Name"
-          maxLength={120}
-          value={name}
-          error={name.trim() === '' ? 'Give it a name.' : undefined}
-          onChange={setName}
+    <ThingForm
+      title={torch.name}
+      name={name}
+      nameFault={name.trim() === '' ? 'Give it a name.' : undefined}
+      failure={error as Failure | undefined}
+      disabled={!good}
+      onName={setName}
+      onKeep={() => void keep()}
+      onClose={onClose}
+    >
+      {CHOICES.map(({ name: field, label, options }) => (
+        <SelectField
+          key={field}
+          beside
+          label={say(label)}
+          value={gear[field] === '' ? UNSAID : gear[field]}
+          options={[
+            ...(field === 'checkValves' ? [] : [{ value: UNSAID, label: 'not said' }]),
+            ...options.map((o) => ({ value: o, label: say(optionName(o)) })),
+          ]}
+          onChange={(v) => setGear({ ...gear, [field]: v === UNSAID ? '' : v })}
         />
-        {CHOICES.map(({ name: field, label, options }) => (
-          <SelectField
-            key={field}
-            beside
-            label={say(label)}
-            value={gear[field] === '' ? UNSAID : gear[field]}
-            options={[
-              ...(field === 'checkValves' ? [] : [{ value: UNSAID, label: 'not said' }]),
-              ...options.map((o) => ({ value: o, label: say(optionName(o)) })),
-            ]}
-            onChange={(v) => setGear({ ...gear, [field]: v === UNSAID ? '' : v })}
-          />
-        ))}
-        {(['oxygenRating', 'fuelRating'] as const).map((field) => (
-          <TextField
-            key={field}
-            label={field === 'oxygenRating' ? 'Rated, oxygen' : 'Rated, fuel'}
-            placeholder="as its maker says"
-            maxLength={30}
-            value={gear[field]}
-            error={fault(gear[field])}
-            onChange={(v) => setGear({ ...gear, [field]: v })}
-          />
-        ))}
-        {rows.length > 0 ? (
-          <section aria-label="Its charts">
-            <h3 className="border-b-[1.5px] border-ink text-xl">Its charts</h3>
-            <ul className="name text-[1.05rem]">
-              {rows.map((r, i) => (
-                <li key={i} className="grid grid-cols-[1fr_auto] gap-3 border-b border-rule py-1">
-                  <span>
-                    {r.orifice}: {r.thicknessMin} to {r.thicknessMax}
-                  </span>
-                  <span>
-                    {[r.oxygenPressure, r.fuelPressure].filter((p) => p !== '').join(' / ')}
-                    {r.speed === '' ? '' : `, ${r.speed}`}
-                  </span>
-                </li>
-              ))}
-            </ul>
-            <p className="pt-1 text-sm text-soft">Oxygen / fuel. Rows are typed or read in from a plan.</p>
-          </section>
-        ) : null}
-        <p className="text-soft">
-          {say(
-            'What the manual says wins over the shop’s ways. Pieces that were planned with this torch keep it as it was then: choose it again in the plan to take this over.',
-          )}
-        </p>
-        {failure ? (
-          <p role="alert" className="font-bold text-alarm">
-            {failure.message}
-          </p>
-        ) : null}
-        <Button type="submit" look="act" className="min-h-[48px] text-xl" disabled={!good}>
-          Keep it
-        </Button>
-      </form>
-    </Panel>
+      ))}
+      {(['oxygenRating', 'fuelRating'] as const).map((field) => (
+        <TextField
+          key={field}
+          label={field === 'oxygenRating' ? 'Rated, oxygen' : 'Rated, fuel'}
+          placeholder="as its maker says"
+          maxLength={30}
+          value={gear[field]}
+          error={fault(gear[field])}
+          onChange={(v) => setGear({ ...gear, [field]: v })}
+        />
+      ))}
+      {rows.length > 0 ? (
+        <section aria-label="Its charts">
+          <h3 className="border-b-[1.5px] border-ink text-xl">Its charts</h3>
+          <ul className="name text-[1.05rem]">
+            {rows.map((r, i) => (
+              <li key={i} className="grid grid-cols-[1fr_auto] gap-3 border-b border-rule py-1">
+                <span>
+                  {r.orifice}: {r.thicknessMin} to {r.thicknessMax}
+                </span>
+                <span>
+                  {[r.oxygenPressure, r.fuelPressure].filter((p) => p !== '').join(' / ')}
+                  {r.speed === '' ? '' : `, ${r.speed}`}
+                </span>
+              </li>
+            ))}
+          </ul>
+          <p className="pt-1 text-sm text-soft">Oxygen / fuel. Rows are typed or read in from a plan.</p>
+        </section>
+      ) : null}
+      <p className="text-soft">
+        {say(
+          'What the manual says wins over the shop’s ways. Pieces that were planned with this torch keep it as it was then: choose it again in the plan to take this over.',
+        )}
+      </p>
+    </ThingForm>
   )
 }

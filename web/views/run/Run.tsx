@@ -1,8 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { isRoundJoint } from '#core/braze/types.ts'
-import type { Figure } from '#core/figure.ts'
-import { KIND_OF_UNIT } from '#core/figure.ts'
+import { figureNamed, KIND_OF_UNIT } from '#core/figure.ts'
 import { clocksOf } from '#core/record/run.ts'
 import type { Step } from '#core/line/steps.ts'
 import { ServerNotice } from '../../app/ServerNotice.tsx'
@@ -14,9 +13,7 @@ import { FUEL_FACE_PA, LineDrawing, OXYGEN_FACE_PA } from '../../drawing/LineDra
 import { Missing } from '../../ui/Missing.tsx'
 import { SourceTag } from '../../ui/Tag.tsx'
 import { spanWords } from '../plan/StationLine.tsx'
-import { CUT_WORDS } from '../plan/figure-words.ts'
-import { brazeWords } from '../plan/braze/braze-words.ts'
-import type { FigureWords } from '../plan/HowSheet.tsx'
+import { usePlanFigures } from '../plan/plan-words.ts'
 import { FUEL_NAMES } from '../plan/cut-words.ts'
 import { api } from '../../app/api.ts'
 import { BreakPanel } from './BreakPanel.tsx'
@@ -336,13 +333,9 @@ function HeadButton({ name, onPress }: { readonly name: string; readonly onPress
   )
 }
 
-/** A figure of the run's plan, of whichever kind it is. */
-const figureOf = (run: RunInHand['run'], name: string): Figure | undefined =>
-  (run.plan.figures as Readonly<Partial<Record<string, Figure>>>)[name]
-
 function BigFigure({ run, name }: { readonly run: RunInHand['run']; readonly name: string }) {
   const { show, print } = useShop()
-  const figure = figureOf(run, name)
+  const figure = figureNamed(run.plan, name)
   if (!figure) return null
   const kind = KIND_OF_UNIT[figure.unit]
   const shown = show(figure.value, kind)
@@ -378,11 +371,9 @@ function Beside({
   readonly gone: number | undefined
   readonly onStart: () => void
 }) {
-  const { print, say, units } = useShop()
   const { run } = inHand
-  const words: FigureWords = run.plan.kind === 'cut' ? CUT_WORDS : brazeWords(units)
-  const pressure =
-    step.figure !== undefined && PRESSURES.has(step.figure) ? figureOf(run, step.figure) : undefined
+  const { figure, called, printed } = usePlanFigures(run.plan)
+  const pressure = step.figure !== undefined && PRESSURES.has(step.figure) ? figure(step.figure) : undefined
   return (
     <>
       {pressure ? (
@@ -399,19 +390,16 @@ function Beside({
       ) : null}
       {step.also ? (
         <dl className="grid grid-cols-[1fr_auto] gap-x-4">
-          {step.also.map((name) => {
-            const figure = figureOf(run, name)
-            return figure ? (
+          {step.also.map((name) =>
+            figure(name) ? (
               <div key={name} className="contents">
-                <dt className="border-b border-rule py-1.5 text-[1.1rem]">
-                  {say(words.nameOf(name) ?? name)}
-                </dt>
+                <dt className="border-b border-rule py-1.5 text-[1.1rem]">{called(name)}</dt>
                 <dd className="figure border-b border-rule py-1.5 text-right text-[1.7rem]">
-                  {words.printed(name, figure.value, print)}
+                  {printed(name)}
                 </dd>
               </div>
-            ) : null
-          })}
+            ) : null,
+          )}
         </dl>
       ) : null}
     </>

@@ -11,7 +11,7 @@ export function TroublePanel({
   onClose,
   returnTo,
   onStop,
-  offered,
+  offered = [],
   onBreak,
 }: {
   readonly open: boolean
@@ -19,9 +19,9 @@ export function TroublePanel({
   readonly returnTo?: RefObject<HTMLElement | null>
   /** Absent where no run is in hand. */
   readonly onStop?: (why: string) => void
-  /** Ways out that the rig's state allows. */
-  readonly offered: readonly BreakName[]
-  readonly onBreak: (name: BreakName) => void
+  /** Ways out that the rig's state allows, and what takes one; absent where no run is in hand. */
+  readonly offered?: readonly BreakName[]
+  readonly onBreak?: (name: BreakName) => void
 }) {
   const { say } = useShop()
   const [card, setCard] = useState<TroubleCard | undefined>(undefined)
@@ -56,7 +56,7 @@ export function TroublePanel({
                 look="act"
                 className="min-h-[56px] text-xl"
                 onClick={() => {
-                  onBreak('relight')
+                  onBreak?.('relight')
                   close()
                 }}
               >
@@ -67,7 +67,7 @@ export function TroublePanel({
               <Button
                 className="min-h-[56px] text-xl"
                 onClick={() => {
-                  onBreak('shutdown')
+                  onBreak?.('shutdown')
                   close()
                 }}
               >

@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import type { Planned, PlannedBraze } from '#contract/plan-of.ts'
 import type { GasUsed } from '#contract/types.ts'
-import type { Figure } from '#core/figure.ts'
+import { figureNamed } from '#core/figure.ts'
 import type { CylinderGas, GasUse } from '#core/gas/contents.ts'
 import { stretchS } from '#core/gas/cylinder.ts'
 import { jobGas, type GasAsked, type JobGas } from '#core/rig/job-gas.ts'
@@ -30,8 +30,7 @@ function usesByGas(uses: readonly GasUsed[]): Partial<Record<CylinderGas, GasUse
 
 /** What one piece takes of each gas. */
 function askedOf(planned: Extract<Planned | PlannedBraze, { ok: true }>): readonly GasAsked[] {
-  const f: Readonly<Partial<Record<string, Figure>>> = planned.plan.figures
-  const of = (name: string) => f[name]?.value ?? 0
+  const of = (name: string) => figureNamed(planned.plan, name)?.value ?? 0
   const count =
     planned.plan.kind === 'braze' ? (planned as Extract<PlannedBraze, { ok: true }>).request.work.count : 1
   const oxygenFlow =
@@ -39,7 +38,9 @@ function askedOf(planned: Extract<Planned | PlannedBraze, { ok: true }>): readon
   return [
     { gas: 'oxygen', jobM3: of('oxygenUsed') * count, flow: oxygenFlow },
     { gas: planned.request.rig.fuel, jobM3: of('fuelUsed') * count, flow: of('fuelFlow') },
-    ...(f['purgeGas'] ? [{ gas: 'nitrogen' as const, jobM3: of('purgeGas'), flow: of('purgeFlow') }] : []),
+    ...(of('purgeGas') > 0
+      ? [{ gas: 'nitrogen' as const, jobM3: of('purgeGas'), flow: of('purgeFlow') }]
+      : []),
   ]
 }
 
@@ -57,7 +58,7 @@ export function GasTab({
   const set = things.some((t) => t.kind === 'cylinder') ? named : undefined
   const [wanted, setWanted] = useState(1)
   const rows = useMemo(() => {
-    const litS = (planned.plan.figures as Partial<Record<string, Figure>>)['torchTime']?.value ?? 0
+    const litS = figureNamed(planned.plan, 'torchTime')?.value ?? 0
     const heating =
       planned.plan.kind === 'braze' &&
       (planned as Extract<PlannedBraze, { ok: true }>).request.rig.head === 'heating'

@@ -1,19 +1,22 @@
 import { useState } from 'react'
 import type { Planned, PlannedBraze } from '#contract/plan-of.ts'
 import type { Job, Ticket } from '#contract/types.ts'
-import type { Figure } from '#core/figure.ts'
 import type { Procedure } from '#core/line/procedure.ts'
 import { setupSteps, shutdownSteps } from '#core/line/sheets.ts'
-import type { Step } from '#core/line/steps.ts'
-import type { Paper } from '#core/template/tile.ts'
+import { longestS, type Step } from '#core/line/steps.ts'
+import { PAPER_NAMES, usualPaper, type Paper } from '#core/template/tile.ts'
 import { api } from '../../app/api.ts'
 import { fileName, saveFile } from '../../app/save-file.ts'
 import { useShop } from '../../app/shop.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Segmented } from '../../ui/Segmented.tsx'
-import { brazeWords } from '../plan/braze/braze-words.ts'
-import { CUT_WORDS } from '../plan/figure-words.ts'
+import { usePlanFigures } from '../plan/plan-words.ts'
 import type { SheetPage } from '../../work/sheet-pdf.ts'
+
+const PAPER_CHOICE = (Object.keys(PAPER_NAMES) as Paper[]).map((value) => ({
+  value,
+  label: PAPER_NAMES[value],
+}))
 
 const SET_BY = {
   cut: [
@@ -48,20 +51,21 @@ export function SheetsTab({
   readonly ticket: Ticket
   readonly job: Job
 }) {
-  const { say, print, units } = useShop()
+  const { say, print, settings } = useShop()
+  const { figure, called, printed } = usePlanFigures(planned.plan)
   const torch = api.useTorchesQuery().data?.find((t) => t.id === ticket.draft.torchId)?.name
-  const [paper, setPaper] = useState<Paper>(units.length === 'in' ? 'letter' : 'a4')
+  const [paper, setPaper] = useState<Paper>(usualPaper(settings.region))
   const [failed, setFailed] = useState(false)
   if (!procedure.ok) return <p className="text-[1.15rem]">No sheets: {procedure.text}</p>
-  const words = planned.plan.kind === 'cut' ? CUT_WORDS : brazeWords(units)
-  const figures: Readonly<Partial<Record<string, Figure>>> = planned.plan.figures
-  const printed = (name: string) => {
-    const f = figures[name]
-    return f ? words.printed(name, f.value, print) : ''
-  }
   const told = (steps: readonly Step[]) =>
     steps.map((s) => ({
-      act: `${say(s.act)}${s.figure && figures[s.figure] ? ` ${printed(s.figure)}` : ''}${s.timer ? ` (${s.timer.what.toLowerCase()}: ${print(s.timer.kind === 'about' ? s.timer.highS : s.timer.seconds, 'time')})` : ''}`,
+      act: [
+        say(s.act),
+        printed(s.figure),
+        s.timer ? `(${s.timer.what.toLowerCase()}: ${print(longestS(s.timer), 'time')})` : '',
+      ]
+        .filter((part) => part !== '')
+        .join(' '),
       note: say(s.caution ?? s.see ?? ''),
     }))
   const about = `${job.name}${job.place ? `, ${job.place}` : ''}${torch ? `, ${torch}` : ''}`
@@ -70,9 +74,7 @@ export function SheetsTab({
     {
       title: `Setup: ${ticket.title}`,
       about,
-      figures: SET_BY[planned.plan.kind]
-        .filter((n) => figures[n])
-        .map((n) => [say(words.nameOf(n) ?? n), printed(n)]),
+      figures: SET_BY[planned.plan.kind].filter((n) => figure(n)).map((n) => [called(n), printed(n)]),
       steps: told(setupSteps(procedure.steps)),
       foot,
     },
@@ -101,15 +103,7 @@ export function SheetsTab({
     <div className="grid gap-4">
       <div className="flex flex-wrap items-center gap-3 print:hidden">
         <div className="w-[220px]">
-          <Segmented
-            label="Paper"
-            value={paper}
-            options={[
-              { value: 'a4', label: 'A4' },
-              { value: 'letter', label: 'Letter' },
-            ]}
-            onChange={setPaper}
-          />
+          <Segmented label="Paper" value={paper} options={PAPER_CHOICE} onChange={setPaper} />
         </div>
         <Button onClick={() => print_()}>Print both</Button>
         <Button look="act" onClick={() => void save()}>

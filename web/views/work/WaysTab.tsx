@@ -7,18 +7,13 @@ import { compareWays, differing } from '#core/line/compare.ts'
 import type { Procedure } from '#core/line/procedure.ts'
 import { LINE_SCHOOL_NAMES, LINE_SCHOOLS, type LineSchoolName, type LineSchools } from '#core/line/schools.ts'
 import { optionWords, SCHOOL_WORDS } from '#core/line/school-words.ts'
-import type { Step } from '#core/line/steps.ts'
-import type { Figure } from '#core/figure.ts'
-import { brazeWords } from '../plan/braze/braze-words.ts'
-import { CUT_WORDS } from '../plan/figure-words.ts'
+import { longestS, type Step } from '#core/line/steps.ts'
+import { usePlanFigures, type PlanFigures } from '../plan/plan-words.ts'
 import { useShop } from '../../app/shop.ts'
 import { Button } from '../../ui/Button.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
 
 const ROWS = LINE_SCHOOL_NAMES.map((value) => ({ value, label: SCHOOL_WORDS[value].label }))
-
-/** A figure of the plan in the shop's units, by its name; nothing for a step that sets none. */
-type Printed = (figure: string | undefined) => string
 
 /** The steps by the shop's ways; beside them, if asked, by other ways, aligned step by step with the reasons. */
 export function WaysTab({
@@ -30,7 +25,8 @@ export function WaysTab({
   readonly planned: Extract<Planned | PlannedBraze, { ok: true }>
   readonly draft: PieceDraft
 }) {
-  const { settings, units, print } = useShop()
+  const { settings } = useShop()
+  const { printed } = usePlanFigures(planned.plan)
   const own = useMemo(() => lineSchoolsOf(settings), [settings])
   const [other, setOther] = useState<LineSchools>(own)
   const [row, setRow] = useState<LineSchoolName>('shutTorch')
@@ -39,12 +35,6 @@ export function WaysTab({
     () => (rows.length > 0 ? procedureOf(draft, planned, settings, other) : procedure),
     [rows.length, draft, planned, settings, other, procedure],
   )
-  const words = planned.plan.kind === 'cut' ? CUT_WORDS : brazeWords(units)
-  const figures: Readonly<Partial<Record<string, Figure>>> = planned.plan.figures
-  const printed: Printed = (name) => {
-    const figure = name === undefined ? undefined : figures[name]
-    return name !== undefined && figure ? words.printed(name, figure.value, print) : ''
-  }
   if (!procedure.ok)
     return (
       <p className="max-w-[60ch] border-l-[6px] border-alarm py-2 pl-4 text-[1.15rem]">
@@ -131,19 +121,18 @@ function OneStep({
   readonly step: Step
   readonly number?: number
   readonly full: boolean
-  readonly printed: Printed
+  readonly printed: PlanFigures['printed']
 }) {
   const { say, print } = useShop()
-  const seconds = step.timer?.kind === 'about' ? step.timer.highS : step.timer?.seconds
   return (
     <div className="grid grid-cols-[34px_1fr] gap-x-2">
       <span className="figure pt-0.5 text-[1.15rem] text-soft">{number ?? ''}</span>
       <div>
         <p className="name text-[1.18rem] leading-tight font-semibold">
           {say(step.act)} <span className="figure text-[1.35rem]">{printed(step.figure)}</span>{' '}
-          {seconds === undefined ? null : (
+          {step.timer === undefined ? null : (
             <span className="inline-flex items-center gap-1 whitespace-nowrap text-soft">
-              <Timer size={15} aria-hidden="true" /> {print(seconds, 'time')}
+              <Timer size={15} aria-hidden="true" /> {print(longestS(step.timer), 'time')}
             </span>
           )}
         </p>
@@ -163,7 +152,7 @@ function SideBySide({
   theirs,
   printed,
 }: {
-  readonly printed: Printed
+  readonly printed: PlanFigures['printed']
   readonly own: { readonly steps: readonly Step[]; readonly schools: LineSchools }
   readonly theirs: { readonly steps: readonly Step[]; readonly schools: LineSchools }
 }) {

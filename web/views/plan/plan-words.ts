@@ -1,0 +1,32 @@
+import { useMemo } from 'react'
+import type { BrazePlan } from '#core/braze/types.ts'
+import type { CutPlan } from '#core/cut/types.ts'
+import { figureNamed, type Figure } from '#core/figure.ts'
+import { useShop } from '../../app/shop.ts'
+import { brazeWords } from './braze/braze-words.ts'
+import { CUT_WORDS } from './figure-words.ts'
+
+/** The figures of a plan of either kind by their names, as they are called and printed in the shop's units. */
+export interface PlanFigures {
+  readonly figure: (name: string) => Figure | undefined
+  readonly called: (name: string) => string
+  /** Empty for a figure that this plan does not have, and for a step that sets none. */
+  readonly printed: (name: string | undefined) => string
+}
+
+/** The figures of a plan, whichever kind it is. */
+export function usePlanFigures(plan: CutPlan | BrazePlan): PlanFigures {
+  const { say, print, units } = useShop()
+  return useMemo(() => {
+    const words = plan.kind === 'cut' ? CUT_WORDS : brazeWords(units)
+    const figure = (name: string) => figureNamed(plan, name)
+    return {
+      figure,
+      called: (name) => say(words.nameOf(name) ?? name),
+      printed: (name) => {
+        const found = name === undefined ? undefined : figure(name)
+        return name !== undefined && found ? words.printed(name, found.value, print) : ''
+      },
+    }
+  }, [plan, say, print, units])
+}
