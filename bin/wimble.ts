@@ -41,37 +41,8 @@ import { longestS, type Step } from '#core/line/steps.ts'
 import { runVerbs } from '#core/line/verbs.ts'
 import { SCHOOLS } from '#core/braze/index.ts'
 import { INCH_UNITS } from '#core/shop.ts'
-
-/** Nonsense input: what is wrong goes to standard output as JSON, and the exit code is 2. */
-class BadInput extends Error {
-  constructor(
-    readonly field: string,
-    message: string,
-    readonly choices?: readonly { readonly text: string; readonly label: string }[],
-  ) {
-    super(message)
-  }
-}
-
-const print = (value: unknown) => process.stdout.write(`${JSON.stringify(value, null, 2)}\n`)
-
-/** A file of text, or standard input. */
-function readText(file: string): string {
-  try {
-    return readFileSync(file === '-' ? 0 : file, 'utf8')
-  } catch {
-    throw new BadInput('', `${file === '-' ? 'Standard input' : file} cannot be read.`)
-  }
-}
-
-function readJson(file: string): unknown {
-  const text = readText(file)
-  try {
-    return JSON.parse(text)
-  } catch {
-    throw new BadInput('', 'This is not JSON.')
-  }
-}
+import { BadInput, print, readJson, readText } from './io.ts'
+import { testCommand } from './joint-test.ts'
 
 type Read<R> =
   { readonly ok: true; readonly request: R } | { readonly ok: false; readonly errors: readonly FieldError[] }
@@ -402,6 +373,8 @@ program
   .option('--tolerance <length>', 'how far curves may be flattened')
   .description('loops, kerf, order and pierces of an outline')
   .action(outline)
+
+program.addCommand(testCommand())
 
 try {
   program.parse()

@@ -69,4 +69,5 @@ export const KIND_OF_UNIT: Readonly<Record<SiUnit, Kind>> = {
   N: 'force',
   J: 'energy',
   '1': 'share',
+  'Pa m3/s': 'leak',
 }

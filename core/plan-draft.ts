@@ -1,4 +1,6 @@
-import type { Figure, Finding, Rank, Rest, Source } from './figure.ts'
+import { KIND_OF_UNIT, type Figure, type Finding, type Rank, type Rest, type Source } from './figure.ts'
+import type { PlanChange } from './plan-change.ts'
+import { CHART_SPREAD, ENOUGH_RUNS, learn, spreadOfSpan } from './record/learn.ts'
 import {
   isInch,
   joinSpan,
@@ -61,6 +63,10 @@ export class PlanDraft<Name extends string> {
   private readonly findings: Finding[] = []
   private readonly cautions: Caution[] = []
   private readonly before: Advice[] = []
+  /** By how much figures are scaled after a run that came out badly. */
+  private readonly factors = new Map<Name, number>()
+  /** What the shop's own good runs had. */
+  private own: Partial<Record<Name, readonly number[]>> = {}
 
   constructor(
     private readonly shape: PlanShape<Name>,
@@ -68,8 +74,21 @@ export class PlanDraft<Name extends string> {
     private readonly ticked: readonly Ticked[],
   ) {}
 
-  put(name: Name, parts: FigureParts): number {
+  /** From here on figures of these names go by the shop's good runs, once there are enough. Values in SI. */
+  learnFrom(own: Partial<Record<Name, readonly number[]>>): void {
+    this.own = { ...this.own, ...own }
+  }
+
+  /** Tells the changes after the last run, and scales the figures that stand for them. */
+  change(changes: readonly PlanChange[], figures: readonly (readonly [name: Name, factor: number])[]): void {
+    for (const [name, factor] of figures) if (factor !== 1) this.factors.set(name, factor)
+    for (const c of changes)
+      this.say('mind', 'changed-after-run', 'Changed after the last run', c.text, { field: 'work.changes' })
+  }
+
+  put(name: Name, worked: FigureParts): number {
     const unit = this.shape.unit[name]
+    const parts = this.changed(name, this.fromLog(name, worked))
     this.figures[name] = {
       value: parts.value,
       unit,
@@ -82,6 +101,46 @@ export class PlanDraft<Name extends string> {
       ...(unit === 'Pa' ? { reference: 'gauge', at: this.shape.atTip.has(name) ? 'tip' : 'regulator' } : {}),
     }
     return parts.value
+  }
+
+  /** What the good runs make of a figure; as it was worked out while they are too few. */
+  private fromLog(name: Name, parts: FigureParts): FigureParts {
+    const learned = learn(this.own[name] ?? [], {
+      value: parts.value,
+      spread: parts.source === 'chart' ? CHART_SPREAD : spreadOfSpan(parts.low, parts.high),
+    })
+    if (!learned || learned.count < ENOUGH_RUNS) return parts
+    const kind = KIND_OF_UNIT[this.shape.unit[name]]
+    return {
+      value: learned.value,
+      low: learned.low,
+      high: learned.high,
+      source: 'log',
+      because: `The median of ${learned.count} good runs here is ${this.show(learned.median, kind)}; ${parts.source === 'chart' ? 'your chart says' : 'worked out it would be'} ${this.show(parts.value, kind)}, and the runs weigh ${Math.round(learned.weight * 100)} %.${learned.setAside > 0 ? ` ${learned.setAside} wild ${learned.setAside === 1 ? 'entry was' : 'entries were'} set aside.` : ''}`,
+      from: {
+        ...parts.from,
+        goodRuns: learned.count,
+        medianOfRuns: learned.median,
+        expected: parts.value,
+        weightOfRuns: learned.weight,
+        setAside: learned.setAside,
+      },
+      cites: `your log; ${parts.cites}`,
+    }
+  }
+
+  private changed(name: Name, parts: FigureParts): FigureParts {
+    const factor = this.factors.get(name) ?? 1
+    if (factor === 1) return parts
+    return {
+      ...parts,
+      value: parts.value * factor,
+      low: parts.low * Math.min(1, factor),
+      high: parts.high * Math.max(1, factor),
+      source: 'log',
+      because: `${parts.because} Times ${Math.round(factor * 100) / 100} because of what came out last time.`,
+      from: { ...parts.from, changedBy: factor },
+    }
   }
 
   say(

@@ -1,3 +1,4 @@
+import { factorOf } from '../plan-change.ts'
 import { PlanDraft } from '../plan-draft.ts'
 import type { SiUnit } from '../quantity/units.ts'
 import { BRAZE_FIGURES, type BrazeFigureName, type BrazeRequest } from './types.ts'
@@ -56,6 +57,12 @@ const SHAPE = { names: BRAZE_FIGURES, unit: BRAZE_FIGURE_UNIT, atTip: new Set<Br
 export class BrazeDraft extends PlanDraft<BrazeFigureName> {
   constructor(readonly request: BrazeRequest) {
     super(SHAPE, request.shop.units, request.work.ticked)
+    const { changes } = request.work
+    this.change(changes, [
+      ['purgeFlow', factorOf(changes, 'purge')],
+      ['purgeTime', factorOf(changes, 'purgeTime')],
+      ['setTime', factorOf(changes, 'set')],
+    ])
   }
   end() {
     return this.parts()

@@ -1,3 +1,4 @@
+import { brazesLike, valuesOf } from '../record/own.ts'
 import { ambientPressurePa } from '../gas/standard.ts'
 import { atDistance, reachOf } from '../heat/joint-heat.ts'
 import { isCopper, specificHeatAt } from '../metal/base-metals.ts'
@@ -103,6 +104,8 @@ export function planHeat(draft: BrazeDraft, asked: Asked): HeatPlanned {
   const row = chartRow(draft)
   const torch = chooseTorch(task, row?.orificeM)
   putTip(draft, torch, row)
+  const own = brazesLike(draft.request, torch.orificeM)
+  draft.learnFrom({ timeToTemperature: valuesOf(own, 'timeToTemperatureS') })
   const heated = heatIt(task, torch.fuelFlow)
   const oxygenRatio = oxygenPerFuel(rig, asked.flame)
   const oxygenFlow = torch.fuelFlow * oxygenRatio
@@ -135,6 +138,7 @@ export function planHeat(draft: BrazeDraft, asked: Asked): HeatPlanned {
     oxygenFlow,
     ambientPa: ambientPressurePa(shop.altitudeM),
     row,
+    own: { fuel: valuesOf(own, 'fuelAtTorchPa'), oxygen: valuesOf(own, 'oxygenAtTorchPa') },
   })
   const cooling = putCooling(draft, asked)
   return {

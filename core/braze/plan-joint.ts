@@ -1,3 +1,4 @@
+import { brazesLike, valuesOf } from '../record/own.ts'
 import { STRENGTH_SOURCE } from '../metal/base-metals.ts'
 import { TUBE_SOURCE } from '../metal/tubes.ts'
 import { capital } from '../words.ts'
@@ -275,7 +276,10 @@ function planFiller(
     rodSection: work.rodSection,
     rodArea: ROD_AREA_M2[work.rodSection],
   }
-  draft.put('rodLength', {
+  draft.learnFrom({
+    rodLength: valuesOf(brazesLike(draft.request), 'fillerM3').map((v) => rodLengthM(v, work.rodSection)),
+  })
+  const perJoint = draft.put('rodLength', {
     value: rod,
     low: rodLengthM(volumeM3 * FILLET_SPAN[0], work.rodSection),
     high: rodLengthM(volumeM3 * FILLET_SPAN[1], work.rodSection),
@@ -285,11 +289,11 @@ function planFiller(
   })
   if (work.count > 1)
     draft.put('rodLengthAll', {
-      value: rod * work.count,
+      value: perJoint * work.count,
       low: rod * work.count * FILLET_SPAN[0],
       high: rod * work.count * FILLET_SPAN[1],
       because: `${work.count} joints. Stubs come on top.`,
-      from: { rodLength: rod, joints: work.count },
+      from: { rodLength: perJoint, joints: work.count },
       cites: 'rod times joints',
     })
   if (choice.flux !== 'none') {

@@ -3,6 +3,9 @@ import { hoseDrop } from '../gas/hose.ts'
 import { chartedSetting, dropTooLarge, highestSetting, sayAcetyleneLimit, type Gate } from '../gas/setting.ts'
 import { refuseSetting } from '../limits.ts'
 import { downToDivision, INCH_M, PSI_PA, toDivision } from '../quantity/index.ts'
+import { median } from '../check/statistics.ts'
+import type { Learned } from '../record/learn.ts'
+import { learnedPressure } from '../record/own.ts'
 import type { BrazeDraft } from './draft.ts'
 import type { TipRow } from './types.ts'
 
@@ -42,13 +45,18 @@ export interface GasAsked {
   readonly oxygenFlow: number
   readonly ambientPa: number
   readonly row: TipRow | undefined
+  /** What good brazes had at the torch, Pa gauge. */
+  readonly own: { readonly fuel: readonly number[]; readonly oxygen: readonly number[] }
+  /** Put in where the row comes from the log. */
+  readonly log?: { readonly fuel: Learned; readonly oxygen: Learned } | undefined
 }
 
 const CITES = 'usual bands of equal-pressure brazing torches; the torch maker’s chart wins'
 
 /** Works out both settings at the regulators, or says why there are none. */
-export function planPressures(draft: BrazeDraft, asked: GasAsked): void {
+export function planPressures(draft: BrazeDraft, worked: GasAsked): void {
   const { rig, shop } = draft.request
+  const asked = withOwn(rig.fuel, worked)
   const charted = asked.row
   if (charted?.fuelGaugePa === undefined && rig.torchKind === 'injector') {
     draft.say(
@@ -110,6 +118,31 @@ export function planPressures(draft: BrazeDraft, asked: GasAsked): void {
     from: { fuelAtTorch: middle, timesFuel: times, hoseDrop: drop, school: shop.schools.pressures },
     cites: CITES,
   })
+}
+
+/** The good brazes' pressures in place of the chart's, once there are enough of both. */
+function withOwn(gas: string, asked: GasAsked): GasAsked {
+  const band = brazingBand(gas, asked.orificeM, asked.heating)
+  const middle = band && (band[0] + band[1]) / 2
+  const side = (values: readonly number[], charted: number | undefined) => {
+    const expected = charted ?? middle ?? (values.length > 0 ? median(values) : undefined)
+    return expected === undefined
+      ? undefined
+      : learnedPressure(values, expected, charted === undefined ? SPAN : undefined)
+  }
+  const fuel = side(asked.own.fuel, asked.row?.fuelGaugePa)
+  const oxygen = side(asked.own.oxygen, asked.row?.oxygenGaugePa)
+  if (!fuel || !oxygen) return asked
+  const row = {
+    orificeM: asked.orificeM,
+    wallMinM: 0,
+    wallMaxM: Infinity,
+    ...asked.row,
+    at: 'torch' as const,
+    fuelGaugePa: fuel.value,
+    oxygenGaugePa: oxygen.value,
+  }
+  return { ...asked, row, log: { fuel, oxygen } }
 }
 
 function dropOf(
@@ -197,7 +230,7 @@ function putCharted(
   const at = asked.row?.at ?? 'regulator'
   const division = side === 'fuel' ? rig.fuelDivisionPa : rig.oxygenDivisionPa
   const {
-    valuePa: value,
+    valuePa: asCharted,
     extraPa: extra,
     chartHosePa,
   } = chartedSetting({
@@ -210,7 +243,22 @@ function putCharted(
     toDivision: (pa) => (side === 'fuel' ? downToDivision : toDivision)(pa, division),
   })
   const gate = gateOf(draft, side, asked.ambientPa)
+  const log = asked.log?.[side]
+  const value = log ? (side === 'fuel' ? downToDivision : toDivision)(charted + drop, division) : asCharted
   if (refuseSetting({ ...gate, gaugePa: value })) return refused(draft, name, gate, value)
+  if (log)
+    return draft.put(name, {
+      value,
+      low: Math.min(value, log.low + drop),
+      high: Math.max(
+        value,
+        side === 'fuel' ? Math.min(highestSetting(gate, rig.fuelRatingPa), log.high + drop) : log.high + drop,
+      ),
+      source: 'log',
+      because: `The median of ${log.count} good brazes here is ${draft.show(log.median, 'pressure')} at the torch; with what was expected it makes ${draft.show(charted, 'pressure')}, and ${draft.show(drop, 'pressure')} for the hose.`,
+      from: { goodRuns: log.count, medianOfRuns: log.median, setAside: log.setAside, hoseDrop: drop },
+      cites: 'your log',
+    })
   return draft.put(name, {
     value,
     low: value,

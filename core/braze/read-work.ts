@@ -1,3 +1,4 @@
+import { readChanges } from '../plan-change.ts'
 import { blank, BOUNDS, isRecord, readRows, type Json, type Reader } from '../cut/reader.ts'
 import { BASE_METALS, findBaseMetal } from '../metal/base-metals.ts'
 import { findFiller } from '../metal/fillers.ts'
@@ -63,6 +64,7 @@ const WORK_FIELDS = [
   'rodSection',
   'flux',
   'cautions',
+  'changes',
 ]
 const PART_FIELDS = ['metal', 'tube', 'outsideDiameter', 'thickness', 'wall', 'depth']
 /** Standard cups stand 0.001 to 0.007 in over the tube: the middle, diametral. */
@@ -256,6 +258,7 @@ export function readBrazeWork(r: Reader, input: Json): BrazeWork {
     form: blank(work['form']) ? undefined : r.word(work['form'], 'work.form', FORMS),
     rodSection: word('rodSection', ROD_SECTIONS, '3/32 in'),
     fluxMake: word('flux', FLUX_MAKES, 'bought'),
+    changes: readChanges(r, work),
     ticked: readRows(r, work['cautions'], 'work.cautions', ['code', 'by', 'at'], (row) => ({
       code: String(row['code'] ?? ''),
       by: String(row['by'] ?? ''),

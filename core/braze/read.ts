@@ -90,6 +90,7 @@ function readRig(r: Reader, input: Json, units: UnitChoices): BrazeRig {
     torches: r.count(rig['torches'], 'rig.torches', 'the number of torches', 1, 4),
     ...readSupply(r, rig, fuel, oxygenHose, units),
     chart: readRows(r, rig['chart'], 'rig.chart', ROW_FIELDS, (row, path) => readTipRow(r, row, path)),
+    ownBrazes: [],
     rods:
       rig['rods'] === undefined
         ? undefined

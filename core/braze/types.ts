@@ -1,3 +1,4 @@
+import type { PlanChange } from '../plan-change.ts'
 import type { Figure, Finding } from '../figure.ts'
 import type { DrawRule } from '../gas/cylinder.ts'
 import type { FuelId, HoseGrade } from '../gas/fuels.ts'
@@ -146,6 +147,8 @@ export interface BrazeWork {
   readonly rodSection: RodSection
   readonly fluxMake: FluxMake
   readonly ticked: readonly Ticked[]
+  /** What is done differently after the last run. */
+  readonly changes: readonly PlanChange[]
 }
 
 /** A row of the shop's own chart for brazing tips; Pa gauge. */
@@ -156,6 +159,21 @@ export interface TipRow {
   readonly oxygenGaugePa?: number | undefined
   readonly fuelGaugePa?: number | undefined
   readonly at: ChartPlace
+}
+/** A good braze of the shop's own, SI; pressures gauge at the torch. */
+export interface OwnBraze {
+  readonly joint: Joint
+  readonly metals: string
+  readonly fuel: FuelId
+  readonly orificeM: number
+  /** Of the first part: outside diameter (0 for flat work) and wall. */
+  readonly outsideDiameterM: number
+  readonly wallM: number
+  readonly oxygenAtTorchPa?: number | undefined
+  readonly fuelAtTorchPa?: number | undefined
+  /** Filler that went into one joint. */
+  readonly fillerM3?: number | undefined
+  readonly timeToTemperatureS?: number | undefined
 }
 /** Rod on the shelf, and what it costs, in the shop's money per kg. */
 export interface ShelfRod {
@@ -185,6 +203,7 @@ export interface BrazeRig {
   readonly acetyleneCylinderM3?: number | undefined
   readonly acetyleneCylinders: number
   readonly drawRule?: DrawRule | undefined
+  readonly ownBrazes: readonly OwnBraze[]
   /** Absent when nobody said what is on the shelf. */
   readonly rods?: readonly ShelfRod[] | undefined
 }

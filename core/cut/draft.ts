@@ -1,3 +1,4 @@
+import { factorOf } from '../plan-change.ts'
 import { PlanDraft } from '../plan-draft.ts'
 import { CUT_FIGURE_UNIT } from './figure-kind.ts'
 import { effectiveThickness } from './shapes.ts'
@@ -23,6 +24,12 @@ export class Draft extends PlanDraft<CutFigureName> {
   constructor(readonly request: CutRequest) {
     super(SHAPE, request.shop.units, request.work.ticked)
     this.thicknessM = effectiveThickness(request.work)
+    const { changes } = request.work
+    this.change(changes, [
+      ['travelSpeed', factorOf(changes, 'speed')],
+      ['preheatTime', factorOf(changes, 'preheat')],
+      ['standoff', factorOf(changes, 'standoff')],
+    ])
   }
 
   finish(): CutPlan {

@@ -3,6 +3,8 @@ import { FUELS, type FuelId } from '../gas/fuels.ts'
 import { hoseDrop } from '../gas/hose.ts'
 import { chartedSetting, dropTooLarge, highestSetting, sayAcetyleneLimit, type Gate } from '../gas/setting.ts'
 import { downToDivision, INCH_M, PSI_PA } from '../quantity/index.ts'
+import { CHART_SPREAD, spreadOfSpan, type Learned } from '../record/learn.ts'
+import { learnedPressure } from '../record/own.ts'
 import { capital } from '../words.ts'
 import type { Draft } from './draft.ts'
 import type { Range } from './steel-table.ts'
@@ -32,12 +34,22 @@ export function planFuelPressure(
   fuelFlow: number,
   ambientPa: number,
   row: ChartRow | undefined,
+  { own, factor }: { readonly own: readonly number[]; readonly factor: number },
 ): void {
   const { rig } = draft.request
   const fuel = FUELS[rig.fuel]
-  const band = fuelBand(rig.fuel, draft.thicknessM)
-  const charted = row?.fuelGaugePa
-  const atTorch = charted ?? (band[0] + band[1]) / 2
+  const usual = fuelBand(rig.fuel, draft.thicknessM)
+  const band: Range = [usual[0] * Math.min(1, factor), usual[1] * Math.max(1, factor)]
+  const expected = row?.fuelGaugePa ?? (usual[0] + usual[1]) / 2
+  const log = learnedPressure(
+    own,
+    expected,
+    row?.fuelGaugePa === undefined ? spreadOfSpan(usual[0], usual[1]) : CHART_SPREAD,
+  )
+  const said = log?.value ?? row?.fuelGaugePa
+  const charted =
+    said === undefined || factor === 1 ? said : downToDivision(said * factor, rig.fuelDivisionPa)
+  const atTorch = charted ?? ((usual[0] + usual[1]) / 2) * factor
   const drop = hoseDrop(rig.fuelHose, fuel, fuelFlow, atTorch, ambientPa)
   if (dropTooLarge(drop, atTorch, ambientPa)) {
     draft.say(
@@ -56,13 +68,23 @@ export function planFuelPressure(
     lockUpPa: rig.fuelLockUpPa,
     ratingPa: rig.fuelRatingPa,
   } as const
-  if (charted === undefined) putEstimate(draft, common, band, drop)
-  else putCharted(draft, common, { gaugePa: charted, at: row?.at ?? 'regulator', drop, fuelFlow, band })
+  if (charted === undefined) putEstimate(draft, common, band, drop, factor)
+  else
+    putCharted(draft, common, {
+      gaugePa: charted,
+      at: log ? 'torch' : (row?.at ?? 'regulator'),
+      drop,
+      fuelFlow,
+      band,
+      log,
+      factor,
+    })
 }
 
-function putEstimate(draft: Draft, gate: Gate, band: Range, drop: number): void {
+function putEstimate(draft: Draft, gate: Gate, band: Range, drop: number, factor: number): void {
   const division = gate.divisionPa
-  const middle = (band[0] + band[1]) / 2
+  const usual = fuelBand(draft.request.rig.fuel, draft.thicknessM)
+  const middle = ((usual[0] + usual[1]) / 2) * factor
   const wanted = downToDivision(middle + drop, division)
   const highest = highestSetting(gate)
   const value = Math.min(wanted, highest)
@@ -82,7 +104,8 @@ function putEstimate(draft: Draft, gate: Gate, band: Range, drop: number): void 
     value,
     low: Math.min(value, downToDivision(band[0] + drop, division)),
     high: Math.min(highest, downToDivision(band[1] + drop, division)),
-    because: `The middle of ${draft.showSpan(band[0], band[1], 'pressure')} at the torch for this plate and ${draft.show(drop, 'pressure')} for the hose, down to a ${draft.show(division, 'pressure')} division.`,
+    ...(factor === 1 ? {} : { source: 'log' as const }),
+    because: `The middle of ${draft.showSpan(usual[0], usual[1], 'pressure')} at the torch for this plate${factor === 1 ? '' : `, times ${factor.toFixed(2)} because of what came out last time,`} and ${draft.show(drop, 'pressure')} for the hose, down to a ${draft.show(division, 'pressure')} division.`,
     from: {
       fuel: gate.gas,
       bandLow: band[0],
@@ -102,11 +125,17 @@ interface Charted {
   readonly drop: number
   readonly fuelFlow: number
   readonly band: Range
+  readonly log: Learned | undefined
+  readonly factor: number
 }
 
-function putCharted(draft: Draft, gate: Gate, { gaugePa: charted, at, drop, fuelFlow, band }: Charted): void {
+function putCharted(
+  draft: Draft,
+  gate: Gate,
+  { gaugePa: charted, at, drop, fuelFlow, band, log, factor }: Charted,
+): void {
   const {
-    valuePa: value,
+    valuePa: asCharted,
     extraPa: extra,
     chartHosePa,
   } = chartedSetting({
@@ -118,29 +147,33 @@ function putCharted(draft: Draft, gate: Gate, { gaugePa: charted, at, drop, fuel
     ambientPa: gate.ambientPa,
     toDivision: (pa) => downToDivision(pa, gate.divisionPa),
   })
+  const value = log ? downToDivision(charted + drop, gate.divisionPa) : asCharted
   if (refuseSetting({ ...gate, gaugePa: value })) {
     refuse(draft, gate, value)
     return
   }
+  const changed = factor === 1 ? '' : ` Times ${factor.toFixed(2)} because of what came out last time.`
   draft.put('fuelPressure', {
     value,
-    low: value,
-    high: value,
-    source: 'chart',
-    because:
-      extra > 0
-        ? `Your chart's ${draft.show(charted, 'pressure')} and ${draft.show(extra, 'pressure')} for the hose.`
-        : `Your chart's ${draft.show(charted, 'pressure')}.`,
+    low: log ? Math.min(value, log.low + drop) : value,
+    high: log ? Math.min(highestSetting(gate), Math.max(value, log.high + drop)) : value,
+    source: log || factor !== 1 ? 'log' : 'chart',
+    because: log
+      ? `The median of ${log.count} good cuts here is ${draft.show(log.median, 'pressure')} at the torch; with what was expected it makes ${draft.show(log.value, 'pressure')}, and ${draft.show(drop, 'pressure')} for the hose.${changed}`
+      : extra > 0
+        ? `Your chart's ${draft.show(charted, 'pressure')} and ${draft.show(extra, 'pressure')} for the hose.${changed}`
+        : `Your chart's ${draft.show(charted, 'pressure')}.${changed}`,
     from: {
+      ...(log ? { goodRuns: log.count, medianOfRuns: log.median, setAside: log.setAside } : {}),
       chartedPressure: charted,
       chartedAt: at,
       hoseDrop: drop,
       chartHoseDrop: chartHosePa,
       gaugeDivision: gate.divisionPa,
     },
-    cites: 'your chart',
+    cites: log ? 'your log' : 'your chart',
   })
-  if (charted < band[0] * 0.999 || charted > band[1] * 1.001)
+  if (!log && (charted < band[0] * 0.999 || charted > band[1] * 1.001))
     draft.say(
       'note',
       'fuel-outside-band',

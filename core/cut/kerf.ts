@@ -16,26 +16,18 @@ export function kerfFactor(thicknessM: number): number {
 export const estimateKerf = (thicknessM: number, orificeM: number, handling: Handling | 'not-said'): number =>
   kerfFactor(thicknessM) * orificeM + (handling === 'hand' ? HAND_KERF_M : 0)
 
-/** What the shop's own measured kerfs say: mean, least, most, in m, and how many. */
-export interface KerfRecord {
-  readonly meanM: number
-  readonly lowM: number
-  readonly highM: number
-  readonly count: number
-}
-
 /** Thicknesses this close count as the same plate, a share. */
 const SAME_PLATE = 0.1
 
 /**
- * The shop's own kerf for a tip, plate and way of going, or undefined when none was measured.
+ * The shop's own kerfs for a tip, plate and way of going, m.
  * Orifices within 0.0006 in and plates within 10 % count as the same.
  */
-export function kerfFromLog(
+export const kerfFromLog = (
   log: readonly MeasuredKerf[],
   asked: Omit<MeasuredKerf, 'kerfM'>,
-): KerfRecord | undefined {
-  const kerfs = log
+): readonly number[] =>
+  log
     .filter(
       (m) =>
         m.handling === asked.handling &&
@@ -43,7 +35,3 @@ export function kerfFromLog(
         Math.abs(m.thicknessM / asked.thicknessM - 1) <= SAME_PLATE,
     )
     .map((m) => m.kerfM)
-  if (kerfs.length === 0) return undefined
-  const meanM = kerfs.reduce((sum, k) => sum + k, 0) / kerfs.length
-  return { meanM, lowM: Math.min(...kerfs), highM: Math.max(...kerfs), count: kerfs.length }
-}

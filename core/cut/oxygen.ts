@@ -5,6 +5,8 @@ import { CHART_HOSE, HOSE_BORES_M, hoseDrop, type Hose } from '../gas/hose.ts'
 import { pressureAtTip } from '../gas/tip-pressure.ts'
 import { CD, CD_RANGE, isChoked, orificeFlow, pressureForFlow } from '../gas/orifice.ts'
 import { downToDivision, toDivision, upToDivision } from '../quantity/index.ts'
+import { CHART_SPREAD, spreadOfSpan, type Learned } from '../record/learn.ts'
+import { learnedPressure } from '../record/own.ts'
 import type { Draft } from './draft.ts'
 import type { Range } from './steel-table.ts'
 import { TIP_PRESSURE_SPAN_PA } from './tip.ts'
@@ -28,6 +30,12 @@ export interface OxygenAsked {
   readonly preheatOxygen: number
   readonly ambientPa: number
   readonly row: ChartRow | undefined
+  /** What good cuts had at the torch, Pa gauge. */
+  readonly own: readonly number[]
+  /** By how much it is changed after the last run. */
+  readonly factor: number
+  /** Put in where the row comes from the log. */
+  readonly log?: Learned | undefined
 }
 
 /** The oxygen side as planned: flow, and pressure at the tip. */
@@ -50,8 +58,10 @@ function tipOfChart(asked: OxygenAsked, charted: number, at: ChartRow['at']): nu
 }
 
 /** Works out flow, pressure at the tip and setting at the regulator, says what is wrong with them, and puts them in the plan. */
-export function planOxygen(draft: Draft, asked: OxygenAsked): OxygenPlan {
+export function planOxygen(draft: Draft, worked: OxygenAsked): OxygenPlan {
   const { rig } = draft.request
+  const usual = estimate(worked, rig.oxygenHose, worked.wantedFlow)
+  const asked = changed(draft, withOwn(worked, usual.tip))
   const est = estimate(asked, rig.oxygenHose, asked.wantedFlow)
   const charted = asked.row?.oxygenGaugePa
   const plan =
@@ -66,10 +76,55 @@ export function planOxygen(draft: Draft, asked: OxygenAsked): OxygenPlan {
     asked.ambientPa,
   )
   putSetting(draft, asked, plan, drop)
-  if (charted !== undefined) compareWithEstimate(draft, charted, est.tip + est.drop)
+  if (charted !== undefined && !asked.log) compareWithEstimate(draft, charted, est.tip + est.drop)
   sayTip(draft, asked, plan.tipGaugePa)
   return plan
 }
+
+/** The good cuts' pressure in place of the chart's, once there are enough of them. */
+function withOwn(asked: OxygenAsked, estimatedTipPa: number): OxygenAsked {
+  const charted = asked.row?.oxygenGaugePa
+  const bore = { diameterM: asked.orificeM, ambientPa: asked.ambientPa }
+  const expected =
+    charted === undefined || !asked.row ? estimatedTipPa : tipOfChart(asked, charted, asked.row.at)
+  const spread =
+    charted === undefined
+      ? spreadOfSpan(pressureForFlow(bore, asked.wantedRange[0]), pressureForFlow(bore, asked.wantedRange[1]))
+      : CHART_SPREAD
+  const log = learnedPressure(asked.own, expected, spread)
+  return log ? { ...asked, log, row: rowOf(asked, log.value) } : asked
+}
+
+const rowOf = (asked: OxygenAsked, atTorchPa: number): ChartRow => ({
+  orificeM: asked.orificeM,
+  thicknessMinM: 0,
+  thicknessMaxM: Infinity,
+  ...asked.row,
+  at: 'torch',
+  oxygenGaugePa: atTorchPa,
+})
+
+function changed(draft: Draft, asked: OxygenAsked): OxygenAsked {
+  const charted = asked.row?.oxygenGaugePa
+  if (asked.factor === 1) return asked
+  const [low, high] = asked.wantedRange
+  return {
+    ...asked,
+    wantedFlow: asked.wantedFlow * asked.factor,
+    wantedRange: [low * Math.min(1, asked.factor), high * Math.max(1, asked.factor)],
+    ...(charted === undefined || !asked.row
+      ? {}
+      : {
+          row: {
+            ...asked.row,
+            oxygenGaugePa: toDivision(charted * asked.factor, draft.request.rig.oxygenDivisionPa),
+          },
+        }),
+  }
+}
+
+/** What the pressure goes by, in words. */
+const goesBy = ({ log }: OxygenAsked) => (log ? `Your log's (${log.count} good cuts)` : "Your chart's")
 
 function putEstimate(draft: Draft, asked: OxygenAsked, tipGaugePa: number): OxygenPlan {
   const bore = { diameterM: asked.orificeM, ambientPa: asked.ambientPa }
@@ -108,7 +163,7 @@ function putCharted(draft: Draft, asked: OxygenAsked, charted: number, row: Char
     high: tipGaugePa + draft.request.rig.oxygenDivisionPa / 2,
     because:
       row.at === 'torch'
-        ? `Your chart gives ${draft.show(charted, 'pressure')} at the torch.`
+        ? `${goesBy(asked)} ${draft.show(charted, 'pressure')} at the torch.`
         : `Your chart's ${draft.show(charted, 'pressure')} at the regulator, less what 25 ft of 1/4 in hose takes.`,
     from: {
       chartedPressure: charted,
@@ -175,13 +230,25 @@ function putSetting(draft: Draft, asked: OxygenAsked, plan: OxygenPlan, drop: nu
         ? 0
         : hoseDrop(CHART_HOSE, OXYGEN, plan.flow + asked.preheatOxygen, plan.tipGaugePa, ambientPa)
     const extra = toDivision(Math.max(0, drop - standard), division)
-    value = charted + extra
-    span = [value - division / 2, value + division / 2]
-    because =
-      extra > 0
+    value = asked.log ? toDivision(charted + drop, division) : charted + extra
+    span = asked.log
+      ? [Math.min(value, asked.log.low + drop), Math.max(value, asked.log.high + drop)]
+      : [value - division / 2, value + division / 2]
+    because = asked.log
+      ? `The median of ${asked.log.count} good cuts here is ${draft.show(asked.log.median, 'pressure')} at the torch; with what was expected it makes ${draft.show(charted, 'pressure')}, and ${draft.show(drop, 'pressure')} for ${hoseWords}.`
+      : extra > 0
         ? `Your chart's ${draft.show(charted, 'pressure')} and ${draft.show(extra, 'pressure')} for ${hoseWords}.`
         : `Your chart's ${draft.show(charted, 'pressure')}; ${hoseWords} ${row?.at === 'torch' ? 'takes' : 'takes, beyond what charts assume,'} less than half a division of the gauge.`
-    rest = { chartedPressure: charted, chartedAt: row?.at ?? 'regulator', chartHoseDrop: standard, ...from }
+    rest = {
+      ...(asked.log
+        ? { goodRuns: asked.log.count, medianOfRuns: asked.log.median, setAside: asked.log.setAside }
+        : {}),
+      ...(asked.factor === 1 ? {} : { changedBy: asked.factor }),
+      chartedPressure: charted,
+      chartedAt: row?.at ?? 'regulator',
+      chartHoseDrop: standard,
+      ...from,
+    }
   }
   const refused = refuseSetting({
     gas: 'oxygen',
@@ -207,10 +274,16 @@ function putSetting(draft: Draft, asked: OxygenAsked, plan: OxygenPlan, drop: nu
     value,
     low: Math.max(division, span[0]),
     high: span[1],
-    source: charted === undefined ? 'worked-out' : 'chart',
-    because,
+    source: asked.log || asked.factor !== 1 ? 'log' : charted === undefined ? 'worked-out' : 'chart',
+    because:
+      asked.factor === 1
+        ? because
+        : `${because} Times ${asked.factor.toFixed(2)} because of what came out last time.`,
     from: rest,
-    cites: charted === undefined ? `${ORIFICE_CITES}; ${HOSE_CITES}` : `your chart; ${HOSE_CITES}`,
+    cites:
+      charted === undefined
+        ? `${ORIFICE_CITES}; ${HOSE_CITES}`
+        : `your ${asked.log ? 'log' : 'chart'}; ${HOSE_CITES}`,
   })
 }
 

@@ -42,13 +42,8 @@ describe('kerf', () => {
       { ...asked, orificeM: inch(0.054), kerfM: 0.009 },
       { ...asked, handling: 'track', kerfM: 0.009 },
     ] as const
-    expect(kerfFromLog(log, asked)).toEqual({
-      meanM: expect.closeTo(0.0022),
-      lowM: 0.0021,
-      highM: 0.0023,
-      count: 2,
-    })
-    expect(kerfFromLog([], asked)).toBeUndefined()
+    expect(kerfFromLog(log, asked)).toEqual([0.0021, 0.0023])
+    expect(kerfFromLog([], asked)).toEqual([])
   })
 })
 

@@ -4,6 +4,7 @@ import { INCH_M } from '../quantity/index.ts'
 import type { Draft, GasPlan } from './draft.ts'
 import { guideOffset, lowestTouch, type TiltedGuide } from './guide.ts'
 import { estimateKerf, HAND_KERF_M, kerfFactor, kerfFromLog, KERF_SPREAD } from './kerf.ts'
+import { learn } from '../record/learn.ts'
 import { canBeGuided } from './shapes.ts'
 import type { ChartRow } from './types.ts'
 
@@ -12,14 +13,24 @@ export function planKerf(draft: Draft, orificeM: number, row: ChartRow | undefin
   const { rig } = draft.request
   const { thicknessM } = draft
   const logged = kerfFromLog(rig.kerfLog, { orificeM, thicknessM, handling: rig.handling })
-  if (logged)
+  const expected = row?.kerfM ?? estimateKerf(thicknessM, orificeM, rig.handling)
+  // a kerf that was measured is worth far more than one that was read off a chart
+  const learned = learn(logged, { value: expected, spread: KERF_SPREAD })
+  if (learned)
     return draft.put('kerf', {
-      value: logged.meanM,
-      low: logged.lowM,
-      high: logged.highM,
+      value: learned.value,
+      low: learned.low,
+      high: learned.high,
       source: 'log',
-      because: `The mean of ${logged.count} ${logged.count === 1 ? 'cut' : 'cuts'} that you measured with this tip on this plate.`,
-      from: { measuredCuts: logged.count, thickness: thicknessM, tipOrifice: orificeM },
+      because: `The median of ${learned.count} ${learned.count === 1 ? 'cut' : 'cuts'} that you measured with this tip on this plate is ${draft.show(learned.median, 'length')}; ${row?.kerfM === undefined ? 'estimated it would be' : 'your chart says'} ${draft.show(expected, 'length')}, and what you measured weighs ${Math.round(learned.weight * 100)} %.`,
+      from: {
+        measuredCuts: learned.count,
+        medianOfRuns: learned.median,
+        expected,
+        setAside: learned.setAside,
+        thickness: thicknessM,
+        tipOrifice: orificeM,
+      },
       cites: 'your log',
     })
   if (row?.kerfM !== undefined)

@@ -1,6 +1,8 @@
 import { sayDraw } from '../gas/draw.ts'
 import { FUELS } from '../gas/fuels.ts'
 import { ambientPressurePa } from '../gas/standard.ts'
+import { factorOf } from '../plan-change.ts'
+import { cutsLike, valuesOf } from '../record/own.ts'
 import { drillOfDiameter, INCH_M } from '../quantity/index.ts'
 import { adviseBefore } from './before.ts'
 import { couldTry, lookUpChart, TRIAL_RATIO, type ChartAsked, type Charted } from './chart.ts'
@@ -59,6 +61,13 @@ export function planCut(request: CutRequest): CutPlan {
   const [low, high] = steel.cuttingOxygen
   const wanted = (poorly(draft) ? high : mid(steel.cuttingOxygen)) * (1 + poor)
   const tip = planTip(draft, steel, wanted, ambientPa)
+  const own = cutsLike(rig.ownCuts, {
+    orificeM: tip.orificeM,
+    thicknessM: draft.thicknessM,
+    fuel: rig.fuel,
+    handling: rig.handling,
+  })
+  draft.learnFrom({ travelSpeed: valuesOf(own, 'speed'), preheatTime: valuesOf(own, 'preheatS') })
   const gas = planGas(draft, steel)
   const oxygen = planOxygen(draft, {
     orificeM: tip.orificeM,
@@ -74,8 +83,13 @@ export function planCut(request: CutRequest): CutPlan {
     preheatOxygen: gas.preheatOxygen,
     ambientPa,
     row: tip.charted?.row,
+    own: valuesOf(own, 'oxygenAtTorchPa'),
+    factor: factorOf(work.changes, 'oxygen'),
   })
-  planFuelPressure(draft, gas.fuel, ambientPa, tip.charted?.row)
+  planFuelPressure(draft, gas.fuel, ambientPa, tip.charted?.row, {
+    own: valuesOf(own, 'fuelAtTorchPa'),
+    factor: factorOf(work.changes, 'fuel'),
+  })
   const speed = planSpeed(draft, steel, poor, tip.charted?.row)
   planDial(draft, speed)
   planAngleAndDrag(draft)

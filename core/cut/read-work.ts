@@ -1,3 +1,4 @@
+import { readChanges } from '../plan-change.ts'
 import { STANDARD_TEMPERATURE_K } from '../gas/standard.ts'
 import {
   carbonEquivalent,
@@ -69,6 +70,7 @@ const WORK_FIELDS = [
   'pierces',
   'trial',
   'cautions',
+  'changes',
 ]
 const NEEDS_LENGTH: readonly Shape[] = ['straight', 'strip', 'bevel', 'slot', 'outline']
 const NEEDS_DIAMETER: readonly Shape[] = ['hole', 'disc', 'fastener', 'pipe']
@@ -281,5 +283,6 @@ export function readWork(r: Reader, input: Json): CutWork {
     pierces: r.count(work['pierces'], 'work.pierces', 'the number of pierces', 1, 5000),
     trial: work['trial'] === true || work['trial'] === 'yes',
     ticked: readTicked(r, work),
+    changes: readChanges(r, work),
   }
 }

@@ -120,6 +120,7 @@ function readRig(r: Reader, input: Json, units: UnitChoices): CutRig {
     dial: readDial(r, rig['dial']),
     oxygenPurity: r.or(rig['oxygenPurity'], 'rig.oxygenPurity', BOUNDS.purity, USUAL_PURITY),
     chart: readRows(r, rig['chart'], 'rig.chart', CHART_FIELDS, (row, path) => readChartRow(r, row, path)),
+    ownCuts: [],
     kerfLog: readRows(
       r,
       rig['kerfLog'],

@@ -177,6 +177,7 @@ function bareUnit(kind: Kind, units: UnitChoices): UnitId | undefined {
     kind === 'share' ||
     kind === 'force' ||
     kind === 'energy' ||
+    kind === 'leak' ||
     kind === 'pressure' ||
     kind === 'temperature'
   )

@@ -1,3 +1,4 @@
+import type { PlanChange } from '../plan-change.ts'
 import type { Figure, Finding } from '../figure.ts'
 import type { DrawRule } from '../gas/cylinder.ts'
 import type { FuelId, HoseGrade } from '../gas/fuels.ts'
@@ -145,6 +146,20 @@ export interface CutWork {
   /** A thickness just outside the chart is tried with the chart's nearest row. */
   readonly trial: boolean
   readonly ticked: readonly Ticked[]
+  /** What is done differently after the last run. */
+  readonly changes: readonly PlanChange[]
+}
+
+/** A good cut of the shop's own: what it was set to, SI; pressures gauge at the torch, so that another hose does not matter. */
+export interface OwnCut {
+  readonly orificeM: number
+  readonly thicknessM: number
+  readonly fuel: FuelId
+  readonly handling: Handling | 'not-said'
+  readonly oxygenAtTorchPa?: number | undefined
+  readonly fuelAtTorchPa?: number | undefined
+  readonly speed?: number | undefined
+  readonly preheatS?: number | undefined
 }
 
 /** A line of the shop's own chart. Pressures are gauge, at `at`; speed and kerf may be missing. */
@@ -201,6 +216,7 @@ export interface CutRig {
   readonly oxygenPurity: number
   readonly chart: readonly ChartRow[]
   readonly kerfLog: readonly MeasuredKerf[]
+  readonly ownCuts: readonly OwnCut[]
   readonly oxygenDivisionPa: number
   readonly fuelDivisionPa: number
   readonly fuelLockUpPa?: number | undefined

@@ -48,6 +48,7 @@ const EXAMPLE: Readonly<Record<Kind, string>> = {
   force: '500 N',
   energy: '20 kJ',
   share: '99.5 %',
+  leak: '0.05 Pa·m³/s',
 }
 
 /** What a bare number may have meant where no unit is guessed. */

@@ -104,6 +104,7 @@ export function unitFor(kind: Kind, units: UnitChoices): UnitId {
   if (kind === 'time') return 's'
   if (kind === 'share') return '%'
   if (kind === 'force') return isInch(units) ? 'lbf' : 'kN'
+  if (kind === 'leak') return 'Pa m3/s'
   if (kind === 'energy') return isInch(units) ? 'Btu' : 'kJ'
   return units[kind]
 }

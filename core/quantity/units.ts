@@ -18,6 +18,7 @@ export type Kind =
   | 'force'
   | 'energy'
   | 'share'
+  | 'leak'
 
 /** The kinds in the order in which help texts list them. */
 export const KINDS: readonly Kind[] = [
@@ -33,6 +34,7 @@ export const KINDS: readonly Kind[] = [
   'force',
   'energy',
   'share',
+  'leak',
 ]
 
 /** The SI unit in which a kind's value is kept. */
@@ -49,10 +51,12 @@ export const SI_UNIT: Readonly<Record<Kind, SiUnit>> = {
   force: 'N',
   energy: 'J',
   share: '1',
+  leak: 'Pa m3/s',
 }
 
 /** SI units as they are written in results. */
-export type SiUnit = 'm' | 'Pa' | 'm3/s' | 'm/s' | 'K' | 'rad' | 'kg' | 's' | 'm3' | 'N' | 'J' | '1'
+export type SiUnit =
+  'm' | 'Pa' | 'm3/s' | 'm/s' | 'K' | 'rad' | 'kg' | 's' | 'm3' | 'N' | 'J' | '1' | 'Pa m3/s'
 
 /** One cubic foot in m³. */
 export const CUBIC_FOOT_M3 = 0.028316846592
@@ -76,6 +80,8 @@ export type UnitId =
   | 'kPa'
   | 'MPa'
   | 'Pa'
+  | 'micron'
+  | 'torr'
   | 'cfh'
   | 'cfm'
   | 'l/min'
@@ -113,6 +119,8 @@ export type UnitId =
   | 'kJ'
   | 'Btu'
   | '%'
+  | 'Pa m3/s'
+  | 'mbar l/s'
 
 /** One unit: SI = value × factor + offset. `decimals` is how fine it is printed, from coarse to fine magnitude. */
 export interface Unit {
@@ -194,6 +202,14 @@ export const UNITS: readonly Unit[] = [
   },
   { id: 'MPa', kind: 'pressure', factor: 1e6, aliases: ['mpa'], decimals: fixed(3) },
   { id: 'Pa', kind: 'pressure', factor: 1, aliases: ['pa', 'pascal'], decimals: fixed(0) },
+  {
+    id: 'micron',
+    kind: 'pressure',
+    factor: 101_325 / 760_000,
+    aliases: ['micron', 'microns', 'mtorr'],
+    decimals: fixed(0),
+  },
+  { id: 'torr', kind: 'pressure', factor: 101_325 / 760, aliases: ['torr', 'mmhg'], decimals: fixed(2) },
   {
     id: 'cfh',
     kind: 'flow',
@@ -323,6 +339,20 @@ export const UNITS: readonly Unit[] = [
     decimals: finer(10, 1, 0),
   },
   { id: '%', kind: 'share', factor: 0.01, aliases: ['%', 'percent', 'per cent', 'pct'], decimals: fixed(1) },
+  {
+    id: 'Pa m3/s',
+    kind: 'leak',
+    factor: 1,
+    aliases: ['pa m3/s', 'pa·m³/s', 'pa·m3/s', 'pa m³/s', 'pa*m3/s', 'pa.m3/s', 'pa⋅m³/s'],
+    decimals: finer(0.01, 6, 4),
+  },
+  {
+    id: 'mbar l/s',
+    kind: 'leak',
+    factor: 0.1,
+    aliases: ['mbar l/s', 'mbar·l/s', 'mbar*l/s', 'mbar.l/s'],
+    decimals: finer(0.01, 6, 4),
+  },
 ]
 
 const BY_ID = new Map(UNITS.map((u) => [u.id, u]))

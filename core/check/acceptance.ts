@@ -1,0 +1,286 @@
+/** What was seen on a cut or a joint, and the shop's own limits on it. */
+import { SLAG_CLASSES, type Drop, type Edge, type SlagClass } from '../record/outcome.ts'
+
+/** Marks on the strip of a cut, each at its place. */
+export const CUT_MARKS = ['gouge', 'stop', 'melted', 'slag', 'drag'] as const
+export type CutMarkKind = (typeof CUT_MARKS)[number]
+export interface CutMark {
+  readonly kind: CutMarkKind
+  /** From the start, a share of the cut's length, 0 to 1. */
+  readonly at: number
+  readonly side: 'part' | 'scrap'
+}
+
+/** A cut as it was looked at. Lengths in m; what was not looked at is absent. */
+export interface CutSeen {
+  readonly edge: Edge
+  readonly slag: SlagClass
+  readonly drop: Drop
+  readonly marks: readonly CutMark[]
+  /** How far the drag lines' feet lie behind their heads. */
+  readonly dragM?: number | undefined
+  /** How far the face is out of square over the plate. */
+  readonly outOfSquareM?: number | undefined
+  /** The part as drawn and as measured, across so many cut edges. */
+  readonly size?: { readonly wantedM: number; readonly measuredM: number; readonly edges: 1 | 2 } | undefined
+}
+
+/** What a place round or along a joint looks like. */
+export const JOINT_STATES = [
+  'full',
+  'thin',
+  'gap',
+  'pinhole',
+  'crack',
+  'undercut',
+  'melted',
+  'not-seen',
+] as const
+export type JointState = (typeof JOINT_STATES)[number]
+/** Colour inside a tube, where it can be seen. */
+export const INSIDES = ['bright', 'straw', 'black', 'not-seen'] as const
+export type Inside = (typeof INSIDES)[number]
+/** How a practice piece was taken apart. */
+export const BREAKINGS = ['none', 'section', 'bend', 'peel', 'hammer', 'saw'] as const
+export type Breaking = (typeof BREAKINGS)[number]
+
+/** A joint as it was looked at. */
+export interface JointSeen {
+  /** Place by place: a clock's hours round a tube, or the stretches of both sides and the two ends of a seam. */
+  readonly places: Readonly<Record<string, JointState>>
+  readonly fluxOff: boolean
+  /** How far the witness marks have moved, m; absent: none were made. */
+  readonly movedM?: number | undefined
+  readonly inside: Inside
+  readonly breaking: Breaking
+  /** Share of the overlap that is filled, quarter by quarter, 0 to 1; absent: not opened. */
+  readonly penetration?: readonly [number, number, number, number] | undefined
+  /** A way through from one side to the other. */
+  readonly leakPath: boolean
+}
+
+/** Places of a round joint: the hours of a clock, 12 at the top. */
+export const DIAL_PLACES: readonly string[] = ['12', '1', '2', '3', '4', '5', '6', '7', '8', '9', '10', '11']
+/** Places of a seam: both sides in eight stretches, and the two ends. */
+export const STRIP_PLACES: readonly string[] = [
+  ...Array.from({ length: 8 }, (_, i) => `a${i + 1}`),
+  'end1',
+  ...Array.from({ length: 8 }, (_, i) => `b${i + 1}`),
+  'end2',
+]
+
+/** The shop's own limits. */
+export interface CutLimits {
+  readonly worstSlag: SlagClass
+  readonly gouges: number
+  readonly stops: number
+  /** Of the plate's thickness. */
+  readonly dragShare: number
+  readonly outOfSquareM: number
+  readonly sizeM: number
+}
+export interface JointLimits {
+  /** Share of the fillet that is full. */
+  readonly fillet: number
+  readonly pinholes: number
+  readonly movedM: number
+  readonly penetration: number
+}
+export const USUAL_CUT_LIMITS: CutLimits = {
+  worstSlag: 'one-tap',
+  gouges: 0,
+  stops: 0,
+  dragShare: 0.2,
+  outOfSquareM: 0.001,
+  sizeM: 0.0016,
+}
+export const USUAL_JOINT_LIMITS: JointLimits = { fillet: 1, pinholes: 0, movedM: 0.001, penetration: 0.8 }
+
+/** One thing that was held against a limit. */
+export interface Judged {
+  readonly what: string
+  readonly passed: boolean
+  readonly found: string
+  readonly limit: string
+}
+/** `open`: nothing speaks against it, but something that decides was not looked at. */
+export interface Verdict {
+  readonly outcome: 'passed' | 'failed' | 'open'
+  /** What decided it, in a sentence. */
+  readonly because: string
+  readonly judged: readonly Judged[]
+}
+
+const count = (marks: readonly CutMark[], kind: CutMarkKind) => marks.filter((m) => m.kind === kind).length
+const mm = (m: number) => `${(m * 1000).toFixed(1)} mm`
+const percent = (share: number) => `${Math.round(share * 100)} %`
+
+function verdict(judged: readonly Judged[], open: string | undefined): Verdict {
+  const failed = judged.filter((j) => !j.passed)
+  const [first] = failed
+  if (first)
+    return {
+      outcome: 'failed',
+      because:
+        failed
+          .map((j) =>
+            `${j.what}: ${j.found}, at most ${j.limit}`.replace('at most at least', 'wanted at least'),
+          )
+          .join('. ') + '.',
+      judged,
+    }
+  if (open !== undefined) return { outcome: 'open', because: open, judged }
+  return {
+    outcome: 'passed',
+    because: `Within every limit: ${judged.map((j) => `${j.what.toLowerCase()} ${j.found}`).join(', ')}.`,
+    judged,
+  }
+}
+
+/** Holds a cut against the shop's limits. `thicknessM` of the plate. */
+export function judgeCut(seen: CutSeen, thicknessM: number, limits: CutLimits): Verdict {
+  const { slag, drop, marks, dragM, outOfSquareM, size } = seen
+  const judged: Judged[] = [
+    {
+      what: 'Dropped',
+      passed: drop !== 'no',
+      found: drop === 'no' ? 'no' : drop === 'by-itself' ? 'by itself' : 'with a knock',
+      limit: 'a knock',
+    },
+    {
+      what: 'Slag',
+      passed: SLAG_CLASSES.indexOf(slag) <= SLAG_CLASSES.indexOf(limits.worstSlag),
+      found: slag.replace('-', ' '),
+      limit: limits.worstSlag.replace('-', ' '),
+    },
+    {
+      what: 'Gouges',
+      passed: Math.max(count(marks, 'gouge'), seen.edge === 'gouged' ? 1 : 0) <= limits.gouges,
+      found: String(Math.max(count(marks, 'gouge'), seen.edge === 'gouged' ? 1 : 0)),
+      limit: String(limits.gouges),
+    },
+    {
+      what: 'Stops',
+      passed: count(marks, 'stop') <= limits.stops,
+      found: String(count(marks, 'stop')),
+      limit: String(limits.stops),
+    },
+  ]
+  if (dragM !== undefined)
+    judged.push({
+      what: 'Drag',
+      passed: dragM <= limits.dragShare * thicknessM * (1 + 1e-9),
+      found: `${mm(dragM)}, ${percent(dragM / thicknessM)} of the plate`,
+      limit: percent(limits.dragShare),
+    })
+  if (outOfSquareM !== undefined)
+    judged.push({
+      what: 'Out of square',
+      passed: outOfSquareM <= limits.outOfSquareM * (1 + 1e-9),
+      found: mm(outOfSquareM),
+      limit: mm(limits.outOfSquareM),
+    })
+  if (size) {
+    const off = Math.abs(size.measuredM - size.wantedM)
+    judged.push({
+      what: 'Size',
+      passed: off <= limits.sizeM * (1 + 1e-9),
+      found: `${mm(off)} ${size.measuredM < size.wantedM ? 'short' : 'over'}`,
+      limit: mm(limits.sizeM),
+    })
+  }
+  return verdict(judged, undefined)
+}
+
+/** How much of a joint has a full fillet, of what could be seen; undefined when nothing could. */
+export function filletShare(places: JointSeen['places']): number | undefined {
+  const seen = Object.values(places).filter((p) => p !== 'not-seen')
+  return seen.length === 0 ? undefined : seen.filter((p) => p === 'full').length / seen.length
+}
+
+/**
+ * Holds a joint against the shop's limits. A crack, a gap, melted metal or a way through is never accepted. Under flux nothing is judged.
+ * @param wanted the places of this kind of joint; those of which nothing is said count as not seen
+ */
+export function judgeJoint(seen: JointSeen, wanted: readonly string[], limits: JointLimits): Verdict {
+  if (!seen.fluxOff)
+    return {
+      outcome: 'open',
+      because: 'Flux is still on it and fills gaps like glass: take it off, then look.',
+      judged: [],
+    }
+  const states = wanted.map((p) => seen.places[p] ?? 'not-seen')
+  const of = (s: JointState) => states.filter((x) => x === s).length
+  const never = (what: string, s: JointState): Judged => ({
+    what,
+    passed: of(s) === 0,
+    found: String(of(s)),
+    limit: 'none',
+  })
+  const share = filletShare(Object.fromEntries(wanted.map((p, i) => [p, states[i] ?? 'not-seen'])))
+  const judged: Judged[] = [
+    never('Cracks', 'crack'),
+    never('Gaps', 'gap'),
+    never('Melted metal', 'melted'),
+    never('Undercut', 'undercut'),
+  ]
+  judged.push({
+    what: 'Pinholes',
+    passed: of('pinhole') <= limits.pinholes,
+    found: String(of('pinhole')),
+    limit: String(limits.pinholes),
+  })
+  if (share !== undefined)
+    judged.push({
+      what: 'Full fillet',
+      passed: share >= limits.fillet - 1e-9,
+      found: percent(share),
+      limit: `at least ${percent(limits.fillet)}`,
+    })
+  if (seen.movedM !== undefined)
+    judged.push({
+      what: 'Moved from its marks',
+      passed: seen.movedM <= limits.movedM * (1 + 1e-9),
+      found: mm(seen.movedM),
+      limit: mm(limits.movedM),
+    })
+  if (seen.inside !== 'not-seen')
+    judged.push({
+      what: 'Inside',
+      passed: seen.inside !== 'black',
+      found: seen.inside === 'black' ? 'black flakes' : seen.inside,
+      limit: 'straw',
+    })
+  if (seen.penetration) {
+    const mean = seen.penetration.reduce((a, b) => a + b, 0) / 4
+    judged.push({
+      what: 'Penetration',
+      passed: mean >= limits.penetration - 1e-9,
+      found: percent(mean),
+      limit: `at least ${percent(limits.penetration)}`,
+    })
+  }
+  judged.push({
+    what: 'Way through',
+    passed: !seen.leakPath,
+    found: seen.leakPath ? 'yes' : 'none',
+    limit: 'none',
+  })
+  const unseen = of('not-seen')
+  return verdict(
+    judged,
+    unseen > 0
+      ? `${unseen} of ${wanted.length} places were not seen: use a mirror and a lamp, or rely on the test.`
+      : undefined,
+  )
+}
+
+/**
+ * The kerf that a part's size gives away: each cut edge lies half a kerf off the line that was allowed for.
+ * @param assumedM the kerf that was allowed for
+ * @returns m; undefined when it would be none or more than ten times what was assumed
+ */
+export function kerfFromSize(size: NonNullable<CutSeen['size']>, assumedM: number): number | undefined {
+  const kerf = assumedM + ((size.wantedM - size.measuredM) * 2) / size.edges
+  return kerf > 0 && kerf <= 10 * assumedM ? kerf : undefined
+}
