@@ -1,8 +1,10 @@
-import { existsSync, mkdirSync, readFileSync, renameSync } from 'node:fs'
+import { spawn } from 'node:child_process'
+import { existsSync, readFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { join, resolve } from 'node:path'
 import { Command, InvalidArgumentError } from 'commander'
 import pino from 'pino'
+import { putAside } from '../server/backup.ts'
 import { pagesFolder } from '../server/app.ts'
 import { fillDemo } from '../server/demo.ts'
 import { CannotStart, checkFolder, startServer } from '../server/start.ts'
@@ -35,15 +37,21 @@ function checkPort(wanted: number): Promise<void> {
   })
 }
 
-/** Puts the present book aside, whole, so that a fresh one is made. */
-function putAside(data: string): void {
-  const book = join(data, 'wimble.sqlite')
-  if (!existsSync(book)) return
-  const aside = join(data, `before-${new Date().toISOString().replace(/[:.]/g, '-')}`)
-  mkdirSync(aside)
-  for (const end of ['', '-wal', '-shm'])
-    if (existsSync(book + end)) renameSync(book + end, join(aside, `wimble.sqlite${end}`))
-  say(`The old book stands in ${aside}.`)
+/** The simulated instruments, in a process of their own; the answer's port is where they speak. */
+function startBench(): Promise<{ readonly port: number; stop(): void }> {
+  const tsx = join(ROOT, 'node_modules', 'tsx', 'dist', 'cli.mjs')
+  const child = spawn(process.execPath, [tsx, join(ROOT, 'bin', 'simulate.ts')], {
+    stdio: ['pipe', 'pipe', 'inherit'],
+  })
+  return new Promise((resolve, reject) => {
+    child.once('error', reject)
+    child.once('exit', (code) =>
+      reject(new CannotStart(`The simulated instruments ended (${code ?? 'stopped'}).`)),
+    )
+    child.stdout.once('data', (line: Buffer) =>
+      resolve({ port: Number(line.toString().trim()), stop: () => void child.kill() }),
+    )
+  })
 }
 
 interface Options {
@@ -56,11 +64,16 @@ async function demo(options: Options): Promise<void> {
   const data = resolve(options.data)
   await checkPort(options.port)
   checkFolder(data)
-  if (options.fresh) putAside(data)
+  if (options.fresh) {
+    const aside = putAside(data, 'before', new Date())
+    if (aside) say(`The old book stands in ${aside}.`)
+  }
   await ensureBuilt(ROOT, say)
   const { version } = JSON.parse(readFileSync(join(ROOT, 'package.json'), 'utf8')) as { version: string }
   const isNew = !existsSync(join(data, 'wimble.sqlite'))
+  const bench = await startBench()
   const running = await startServer({
+    instruments: bench.port,
     port: options.port,
     data,
     pages: pagesFolder(ROOT),
@@ -72,7 +85,10 @@ async function demo(options: Options): Promise<void> {
     fillDemo(running.store, new Date())
   }
   say(`Wimble is at ${running.url}  (data in ${data}; Ctrl+C stops it)`)
-  const leave = () => void running.stop().then(() => process.exit(0))
+  const leave = () => {
+    bench.stop()
+    void running.stop().then(() => process.exit(0))
+  }
   process.once('SIGINT', leave)
   process.once('SIGTERM', leave)
 }

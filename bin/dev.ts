@@ -3,6 +3,7 @@ import { existsSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { createServer } from 'vite'
 import { fillDemo } from '../server/demo.ts'
+import { startSimulator } from '../server/instruments/simulator.ts'
 import { startServer } from '../server/start.ts'
 
 const ROOT = resolve(import.meta.dirname, '..')
@@ -12,7 +13,13 @@ const DATA = join(ROOT, 'data', 'dev')
 /** Pages with hot reload, and the API in a process that starts again at each change of its files. */
 if (process.argv.includes('--api')) {
   const isNew = !existsSync(join(DATA, 'wimble.sqlite'))
-  const running = await startServer({ port: API_PORT, data: DATA, version: 'dev' })
+  const bench = await startSimulator()
+  const running = await startServer({
+    port: API_PORT,
+    data: DATA,
+    version: 'dev',
+    instruments: bench.port,
+  })
   if (isNew) fillDemo(running.store, new Date())
 } else {
   spawn(

@@ -42,6 +42,7 @@ import { runVerbs } from '#core/line/verbs.ts'
 import { SCHOOLS } from '#core/braze/index.ts'
 import { INCH_UNITS } from '#core/shop.ts'
 import { BadInput, print, readJson, readText } from './io.ts'
+import { bookCommands } from './book.ts'
 import { testCommand } from './joint-test.ts'
 
 type Read<R> =
@@ -375,9 +376,10 @@ program
   .action(outline)
 
 program.addCommand(testCommand())
+for (const command of bookCommands()) program.addCommand(command)
 
 try {
-  program.parse()
+  await program.parseAsync()
 } catch (error) {
   if (error instanceof BadInput) {
     print({

@@ -4,7 +4,7 @@ import { fromSi, PSI_PA } from '#core/quantity/index.ts'
 import { INCH_UNITS, METRIC_UNITS } from '#core/shop.ts'
 import { firstBraze, firstDraft, FIRST_RIG, FIRST_SETTINGS } from './first.ts'
 import { PATHS } from './paths.ts'
-import { planBrazeDraft, planDraft } from './plan-of.ts'
+import { NO_RUNS, planBrazeDraft, planDraft } from './plan-of.ts'
 import { brazeDraftSchema, cutDraftSchema, ROUTES, settingsSchema, type CutDraft } from './schemas.ts'
 
 const METRIC = { ...FIRST_SETTINGS, units: { ...METRIC_UNITS } }
@@ -16,7 +16,10 @@ describe('the route table', () => {
   })
   it('takes a body only where something is sent', () => {
     for (const [name, { method }] of Object.entries(PATHS)) {
-      const taken = Object.keys(ROUTES[name as keyof typeof ROUTES].body.fields)
+      const { body } = ROUTES[name as keyof typeof ROUTES]
+      // pictures and books are sent as they are, and what came out is of two shapes
+      if (['addPhoto', 'importBook', 'addLog'].includes(name)) continue
+      const taken = 'fields' in body ? Object.keys(body.fields) : []
       expect(taken.length > 0, name).toBe(method !== 'GET')
     }
   })
@@ -71,20 +74,24 @@ describe('planDraft', () => {
   }
   it('plans a first piece in either habit of units', () => {
     for (const settings of [FIRST_SETTINGS, METRIC]) {
-      const planned = planDraft(firstDraft(settings), settings, [])
+      const planned = planDraft(firstDraft(settings), settings, NO_RUNS)
       expect(planned.ok && planned.plan.findings.filter((f) => f.rank === 'stop')).toEqual([])
     }
   })
   it('takes measured kerfs from the log', () => {
-    const plan = planDraft(draft(), FIRST_SETTINGS, [])
+    const plan = planDraft(draft(), FIRST_SETTINGS, NO_RUNS)
     const orificeM = plan.ok ? (plan.plan.figures.tipOrifice?.value ?? 0) : 0
-    const again = planDraft(draft(), FIRST_SETTINGS, [
-      { orificeM, thicknessM: (3 / 8) * 0.0254, kerfM: 0.0021, handling: 'hand' },
-    ])
-    expect(again.ok && again.plan.figures.kerf).toMatchObject({ value: 0.0021, source: 'log' })
+    const again = planDraft(draft(), FIRST_SETTINGS, {
+      ...NO_RUNS,
+      kerfs: [{ orificeM, thicknessM: (3 / 8) * 0.0254, kerfM: 0.0021, handling: 'hand' }],
+    })
+    expect(again.ok && again.plan.figures.kerf).toMatchObject({
+      value: expect.closeTo(0.0021, 4) as number,
+      source: 'log',
+    })
   })
   it('tells every field that cannot be read', () => {
-    const planned = planDraft(draft({ thickness: 'thick', length: '' }), FIRST_SETTINGS, [])
+    const planned = planDraft(draft({ thickness: 'thick', length: '' }), FIRST_SETTINGS, NO_RUNS)
     expect(!planned.ok && planned.errors.map((e) => e.field)).toEqual(['work.thickness', 'work.length'])
   })
   it('gives the same setting on the same gauges, whatever units it is looked at in', () => {
@@ -95,7 +102,7 @@ describe('planDraft', () => {
           rig: { ...FIRST_RIG, tipRadius: '1/2 in' },
         }
         const [psi, bar] = [INCH_UNITS, METRIC_UNITS].map((shown) =>
-          planDraft(piece, FIRST_SETTINGS, [], shown),
+          planDraft(piece, FIRST_SETTINGS, NO_RUNS, shown),
         )
         const value = (p: typeof psi) => (p?.ok ? p.plan.figures.cuttingOxygenPressure?.value : undefined)
         expect(value(bar)).toBe(value(psi))
@@ -106,7 +113,7 @@ describe('planDraft', () => {
     )
   })
   it('sets a metric shop’s gauges to tenths of a bar', () => {
-    const planned = planDraft(firstDraft(METRIC), METRIC, [])
+    const planned = planDraft(firstDraft(METRIC), METRIC, NO_RUNS)
     const bar = planned.ok
       ? fromSi(planned.plan.figures.cuttingOxygenPressure?.value ?? 0, 'bar') * 10
       : Number.NaN
@@ -126,7 +133,7 @@ describe('a braze', () => {
       const draft = firstBraze(settings)
       expect(good(draft)).toBe(true)
       expect(ticket(draft)).toBe(true)
-      const planned = planBrazeDraft(draft, settings)
+      const planned = planBrazeDraft(draft, settings, NO_RUNS)
       expect(planned.ok && planned.plan.choice.process).toBe('brazing')
     }
   })
@@ -149,10 +156,10 @@ describe('a braze', () => {
         length: '80 mm',
       },
     }
-    const planned = planBrazeDraft(lap, METRIC)
+    const planned = planBrazeDraft(lap, METRIC, NO_RUNS)
     expect(planned.ok && planned.request.work.a.outsideDiameterM).toBeUndefined()
     expect(planned.ok && planned.request.work.overlapM).toBeCloseTo(0.009, 9)
-    const socket = planBrazeDraft({ ...lap, work: { ...lap.work, joint: 'socket' } }, METRIC)
+    const socket = planBrazeDraft({ ...lap, work: { ...lap.work, joint: 'socket' } }, METRIC, NO_RUNS)
     expect(socket.ok && socket.request.work.overlapGiven).toBe(false)
   })
   it('goes by the shop’s shelf and schools', () => {
@@ -162,7 +169,7 @@ describe('a braze', () => {
       schools: { ...METRIC.schools, flame: 'neutral' as const },
     }
     expect(settingsSchema.isValidSync(settings, strict)).toBe(true)
-    const planned = planBrazeDraft(firstBraze(settings), settings)
+    const planned = planBrazeDraft(firstBraze(settings), settings, NO_RUNS)
     expect(planned.ok && planned.plan.choice).toMatchObject({
       filler: 'BCuP-5',
       form: 'ring',
@@ -177,6 +184,7 @@ describe('a braze', () => {
     const planned = planBrazeDraft(
       { ...draft, work: { ...draft.work, clearance: 'tight', mass: '-1 kg' } },
       METRIC,
+      NO_RUNS,
     )
     expect(planned.ok ? [] : planned.errors.map((e) => e.field)).toEqual(
       expect.arrayContaining(['work.clearance', 'work.mass']),

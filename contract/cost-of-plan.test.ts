@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { costOf, readPrice, takesOf, times, together } from '#core/cost.ts'
 import { firstDraft, FIRST_SETTINGS } from './first.ts'
-import { planDraft } from './plan-of.ts'
+import { NO_RUNS, planDraft } from './plan-of.ts'
 
 const takes = { torchS: 1800, oxygenM3: 2, fuelM3: 0.5 }
 const NONE = { oxygen: '', fuel: '', hour: '', per: 'm3' } as const
@@ -28,7 +28,7 @@ describe('the cost of a cut', () => {
       const planned = planDraft(
         { ...draft, work: { ...draft.work, metal, length: `${mm} mm` } },
         FIRST_SETTINGS,
-        [],
+        NO_RUNS,
       )
       const used = planned.ok ? takesOf(planned.plan) : undefined
       return used && costOf(used, { ...NONE, oxygen: '3', fuel: '9' })

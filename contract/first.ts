@@ -37,6 +37,18 @@ export const FIRST_SETTINGS: Settings = {
   decimalMark: 'ask',
   schools: FIRST_SCHOOLS,
   limits: { draw: 'intermittent', purgeFloor: '0.7' },
+  acceptance: {
+    worstSlag: 'one-tap',
+    gouges: '0',
+    stops: '0',
+    drag: '20 %',
+    outOfSquare: '1 mm',
+    size: '1/16 in',
+    fillet: '100 %',
+    pinholes: '0',
+    moved: '1 mm',
+    penetration: '80 %',
+  },
   shelf: [],
 }
 
@@ -112,6 +124,7 @@ export const UNSAID_WORK: Omit<WorkDraft, 'metal' | 'thickness' | 'length' | 'te
   trial: '',
   practice: [],
   cautions: [],
+  changes: [],
   outlineId: null,
 }
 
@@ -166,6 +179,7 @@ export const UNSAID_BRAZE: Omit<BrazeWorkDraft, 'joint' | 'a' | 'b'> = {
   form: '',
   rodSection: '3/32 in',
   flux: 'bought',
+  changes: [],
   cautions: [],
 }
 

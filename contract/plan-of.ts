@@ -1,4 +1,4 @@
-import { planCut, readCut, type CutPlan, type CutRequest, type MeasuredKerf } from '#core/cut/index.ts'
+import { planCut, readCut, type CutPlan, type CutRequest } from '#core/cut/index.ts'
 import type { FieldError } from '#core/figure.ts'
 import { usualDivision, type UnitChoices } from '#core/shop.ts'
 import {
@@ -12,6 +12,12 @@ import {
 } from '#core/braze/index.ts'
 import type { BrazeDraft, BrazeWorkDraft, CutDraft, PieceDraft, RigDraft, Settings } from './schemas.ts'
 import { workOf } from './shape-fields.ts'
+import type { Records } from './types.ts'
+
+/** The shop's own good runs that a plan goes by. */
+export type OwnRuns = Pick<Records, 'cuts' | 'kerfs' | 'brazes'>
+/** A shop that has written nothing down yet. */
+export const NO_RUNS: OwnRuns = { cuts: [], kerfs: [], brazes: [] }
 
 /** A piece worked out, or the fields that could not be read. */
 export type Planned =
@@ -19,14 +25,14 @@ export type Planned =
   | { readonly ok: false; readonly errors: readonly FieldError[] }
 
 /**
- * Works a piece out from what was typed, the shop's settings and the kerfs in its log: the server freezes this
+ * Works a piece out from what was typed, the shop's settings and the good runs in its log: the server freezes this
  * value in a run, and the plan view shows the same one as one types.
  * @param shown units of the sentences, when they are looked at in others than the shop's
  */
 export function planDraft(
   draft: CutDraft,
   settings: Settings,
-  kerfs: readonly MeasuredKerf[],
+  records: Pick<Records, 'cuts' | 'kerfs'>,
   shown: UnitChoices = settings.units,
 ): Planned {
   const read = readCut(
@@ -43,7 +49,13 @@ export function planDraft(
   // the gauges on the wall do not change when somebody looks at the plan in other units
   const oxygenDivisionPa = usualDivision(settings.units.pressure, 'oxygen')
   const fuelDivisionPa = usualDivision(settings.units.pressure, 'fuel')
-  const rig = { ...read.request.rig, kerfLog: kerfs, oxygenDivisionPa, fuelDivisionPa }
+  const rig = {
+    ...read.request.rig,
+    kerfLog: records.kerfs,
+    ownCuts: records.cuts,
+    oxygenDivisionPa,
+    fuelDivisionPa,
+  }
   const request: CutRequest = { ...read.request, rig }
   return { ok: true, plan: planCut(request), request }
 }
@@ -102,6 +114,7 @@ export const brazeRigOf = (
 export function planBrazeDraft(
   draft: BrazeDraft,
   settings: Settings,
+  records: Pick<Records, 'brazes'>,
   shown: UnitChoices = settings.units,
 ): PlannedBraze {
   const read = readBraze(
@@ -118,7 +131,7 @@ export function planBrazeDraft(
   const fuelDivisionPa = usualDivision(settings.units.pressure, 'fuel')
   const request: BrazeRequest = {
     ...read.request,
-    rig: { ...read.request.rig, oxygenDivisionPa, fuelDivisionPa },
+    rig: { ...read.request.rig, ownBrazes: records.brazes, oxygenDivisionPa, fuelDivisionPa },
   }
   return { ok: true, plan: planBraze(request), request }
 }
@@ -130,7 +143,9 @@ export function planBrazeDraft(
 export const planPiece = (
   draft: PieceDraft,
   settings: Settings,
-  kerfs: readonly MeasuredKerf[],
+  records: OwnRuns,
   shown: UnitChoices = settings.units,
 ): Planned | PlannedBraze =>
-  draft.kind === 'cut' ? planDraft(draft, settings, kerfs, shown) : planBrazeDraft(draft, settings, shown)
+  draft.kind === 'cut'
+    ? planDraft(draft, settings, records, shown)
+    : planBrazeDraft(draft, settings, records, shown)

@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest'
 import { INCH_UNITS, METRIC_UNITS, type UnitChoices } from '#core/shop.ts'
 import { firstBraze, firstDraft, FIRST_SETTINGS } from './first.ts'
-import { planPiece } from './plan-of.ts'
+import { NO_RUNS, planPiece } from './plan-of.ts'
 import { lineSchoolsOf, procedureOf } from './procedure-of.ts'
 import type { PieceDraft, Settings } from './schemas.ts'
 import { rigSchema, settingsSchema } from './schemas.ts'
 
 function made(draft: PieceDraft, settings: Settings = FIRST_SETTINGS) {
-  const planned = planPiece(draft, settings, [])
+  const planned = planPiece(draft, settings, NO_RUNS)
   if (!planned.ok) throw new Error(planned.errors[0]?.message)
   const procedure = procedureOf(draft, planned, settings)
   if (!procedure.ok) throw new Error(procedure.text)
@@ -57,7 +57,7 @@ describe('a piece looked at in other units', () => {
   it('is the same piece: bare numbers and gauges stay the shop’s, only the sentences change', () => {
     const draft = { ...cut, work: { ...cut.work, thickness: '1/2', length: '20' } }
     const of = (units: UnitChoices) => {
-      const planned = planPiece(draft, FIRST_SETTINGS, [], units)
+      const planned = planPiece(draft, FIRST_SETTINGS, NO_RUNS, units)
       if (!planned.ok || planned.plan.kind !== 'cut') throw new Error('no plan')
       return planned.plan.figures
     }

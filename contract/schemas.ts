@@ -4,6 +4,19 @@ import { FORMS, SCHOOLS, type SchoolName } from '#core/braze/types.ts'
 import { FILLERS } from '#core/metal/fillers.ts'
 import { LINE_SCHOOLS, type LineSchoolName } from '#core/line/schools.ts'
 import { GEAR_KINDS } from '#core/rig/kinds.ts'
+import {
+  BREAKINGS,
+  CUT_MARKS,
+  DIAL_PLACES,
+  INSIDES,
+  JOINT_STATES,
+  STRIP_PLACES,
+  type JointState,
+} from '#core/check/acceptance.ts'
+import { TEST_EVENT_KINDS, TEST_KINDS } from '#core/check/test-record.ts'
+import { DIALS } from '#core/instrument/protocol.ts'
+import { CHANGES } from '#core/plan-change.ts'
+import { ENTRY_KINDS, OUTCOMES } from '#core/record/entry.ts'
 import { DROPS, EDGES, SLAG_CLASSES } from '#core/record/outcome.ts'
 import { RUN_EVENT_KINDS } from '#core/record/run.ts'
 import { MOST_BYTES } from '#core/outline/drawing.ts'
@@ -156,6 +169,20 @@ const practiceItem = shape({
 /** A caution that was read, and who put their name to it, when. */
 const ticked = shape({ code: typed(), by: typed(NAME), at: instant() })
 
+/** What is done differently after the last run: what of the plan, by how much, and for which sign and cause. */
+const changes = array(
+  shape({
+    what: word(CHANGES, 'What is changed'),
+    factor: typed(),
+    text: typed(400),
+    sign: typed(),
+    cause: typed(),
+  }).required('A change is missing.'),
+)
+  .typeError('The changes should be a list.')
+  .max(20, 'At most 20 changes.')
+  .required('The changes are missing.')
+
 /** A piece to be cut, as typed. */
 export const cutDraftSchema = shape({
   kind: word(['cut'] as const, 'The kind of piece'),
@@ -201,6 +228,7 @@ export const cutDraftSchema = shape({
       .typeError('The cautions should be a list.')
       .max(60, 'At most 60 cautions.')
       .required('The cautions are missing.'),
+    changes,
     outlineId: uuid('The outline').nullable().defined('The outline is missing.').required().nullable(),
   }).required('The work is missing.'),
   rig: rigSchema,
@@ -261,6 +289,7 @@ export const brazeDraftSchema = shape({
     form: typed(),
     rodSection: typed(),
     flux: typed(),
+    changes,
     cautions: array(ticked.required('A caution is missing.'))
       .typeError('The cautions should be a list.')
       .max(60, 'At most 60 cautions.')
@@ -352,6 +381,18 @@ export const settingsSchema = shape({
     draw: word(['intermittent', 'continuous', 'older'] as const, 'The share that may be drawn'),
     purgeFloor: typed().matches(/^\d{1,2}([.,]\d{1,2})?$/, 'Seconds for each metre, a plain number.'),
   }).required('The limits are missing.'),
+  acceptance: shape({
+    worstSlag: word(SLAG_CLASSES, 'The worst slag'),
+    gouges: typed(),
+    stops: typed(),
+    drag: typed(),
+    outOfSquare: typed(),
+    size: typed(),
+    fillet: typed(),
+    pinholes: typed(),
+    moved: typed(),
+    penetration: typed(),
+  }).required('What is accepted is missing.'),
   shelf: array(
     shape({
       class: word(
@@ -415,6 +456,8 @@ export const ticketSchema = shape({
   jobId: uuid('The job'),
   title: name("The piece's name"),
   draft: draftSchema,
+  /** The line of the book that asked for it, when it puts something right. */
+  remedyOf: uuid('The entry').nullable().optional(),
 }).required()
 export const ticketChangeSchema = shape({
   title: name("The piece's name"),
@@ -444,24 +487,196 @@ export const runEventSchema = shape({
     .nullable()
     .defined('The reason is missing.'),
 }).required()
-export const logSchema = shape({
+const written = {
   id: uuid('The entry'),
   ticketId: uuid('The piece'),
   runId: uuid('The run').nullable().defined('The run is missing.'),
   personId: uuid('The person').nullable().defined('The person is missing.'),
   at: instant(),
+  /** The entry whose place it takes, with why; null for a new one. */
+  corrects: uuid('The entry').nullable().defined('The entry is missing.'),
+  why: string()
+    .typeError('The reason should be text.')
+    .trim()
+    .max(500, 'The reason is too long.')
+    .matches(LINES, NOT_PLAIN)
+    .defined('The reason is missing.'),
+  lot: typed(NAME),
+  cylinder: typed(NAME),
+  note: free(),
+  tried: shape({
+    sign: typed(),
+    cause: typed(),
+    helped: boolean().typeError('Whether it helped is yes or no.').required('Whether it helped is missing.'),
+  })
+    .nullable()
+    .defined('What was tried is missing.')
+    .default(undefined),
+}
+const breaking = word(BREAKINGS, 'How it was opened')
+/** What came out of a cut. */
+export const cutLogSchema = shape({
+  kind: word(['cut'] as const, 'The kind of entry'),
+  ...written,
   used: shape({
     tipOrifice: typed(),
     oxygenPressure: typed(),
     fuelPressure: typed(),
     travelSpeed: typed(),
+    preheat: typed(),
   }).required('What was used is missing.'),
   edge: word(EDGES, 'The edge'),
   slag: word(SLAG_CLASSES, 'The slag'),
   drop: word(DROPS, 'Whether it dropped'),
   kerf: typed(),
-  note: free(),
+  drag: typed(),
+  outOfSquare: typed(),
+  sizeWanted: typed(),
+  sizeMeasured: typed(),
+  sizeEdges: word(['1', '2'] as const, 'The number of cut edges'),
+  marks: array(
+    shape({
+      kind: word(CUT_MARKS, 'The mark'),
+      at: number().typeError('The place should be a number.').min(0).max(1).required('The place is missing.'),
+      side: word(['part', 'scrap'] as const, 'The side'),
+    }).required('A mark is missing.'),
+  )
+    .typeError('The marks should be a list.')
+    .max(200, 'At most 200 marks.')
+    .required('The marks are missing.'),
+  breaking,
 }).required()
+const PLACES: ReadonlySet<string> = new Set([...DIAL_PLACES, ...STRIP_PLACES])
+/** What came out of a braze. */
+export const brazeLogSchema = shape({
+  kind: word(['braze'] as const, 'The kind of entry'),
+  ...written,
+  used: shape({
+    tipOrifice: typed(),
+    oxygenPressure: typed(),
+    fuelPressure: typed(),
+    timeToTemperature: typed(),
+    fillerLength: typed(),
+  }).required('What was used is missing.'),
+  places: mixed<Readonly<Record<string, JointState>>>(
+    (v): v is Readonly<Record<string, JointState>> =>
+      typeof v === 'object' &&
+      v !== null &&
+      !Array.isArray(v) &&
+      Object.entries(v).every(
+        ([place, state]) => PLACES.has(place) && (JOINT_STATES as readonly unknown[]).includes(state),
+      ),
+  )
+    .typeError('The places should be those of a dial or a strip.')
+    .required('The places are missing.'),
+  fluxOff: boolean()
+    .typeError('Whether the flux is off is yes or no.')
+    .required('Whether the flux is off is missing.'),
+  moved: typed(),
+  inside: word(INSIDES, 'The inside'),
+  breaking,
+  penetration: array(typed(20).required('A quarter is missing.'))
+    .typeError('The penetration should be a list.')
+    .max(4, 'Four quarters.')
+    .required('The penetration is missing.'),
+  leakPath: boolean()
+    .typeError('A way through is yes or no.')
+    .required('Whether there is a way through is missing.'),
+}).required()
+export const logSchema = lazy((value: unknown) =>
+  typeof value === 'object' && value !== null && 'kind' in value && value.kind === 'braze'
+    ? brazeLogSchema
+    : cutLogSchema,
+)
+
+/** What the log is asked for; each narrows it further. */
+export const logQuerySchema = shape({
+  q: string().max(TYPED),
+  kind: string().oneOf([...ENTRY_KINDS], 'There is no such kind of entry.'),
+  outcome: string().oneOf([...OUTCOMES], 'There is no such outcome.'),
+  metal: string().max(TYPED),
+  person: string().max(NAME),
+  ticket: string().uuid('The piece should be an id.'),
+  job: string().uuid('The job should be an id.'),
+  tip: string().matches(/^\d+(\.\d+)?(e-?\d+)?$/, 'The tip should be a number of metres.'),
+  thinnest: string().matches(/^\d+(\.\d+)?(e-?\d+)?$/, 'The thickness should be a number of metres.'),
+  thickest: string().matches(/^\d+(\.\d+)?(e-?\d+)?$/, 'The thickness should be a number of metres.'),
+  from: string().matches(/^\d{4}-\d\d-\d\d$/, 'The day should be like 2026-03-02.'),
+  to: string().matches(/^\d{4}-\d\d-\d\d$/, 'The day should be like 2026-03-02.'),
+  after: string().matches(/^\d{1,7}$/, 'The place in the list should be a number.'),
+})
+/** A reading in a run: typed, or as an instrument gave it. */
+export const readingSchema = shape({
+  id: uuid('The reading'),
+  runId: uuid('The run'),
+  personId: uuid('The person').nullable().defined('The person is missing.'),
+  at: instant(),
+  figure: typed(),
+  text: typed(),
+  device: typed(NAME),
+}).required()
+/** A fault that was looked into: what was seen, and the cause that was settled on. */
+export const faultSchema = shape({
+  id: uuid('The fault'),
+  ticketId: uuid('The piece').nullable().defined('The piece is missing.'),
+  runId: uuid('The run').nullable().defined('The run is missing.'),
+  personId: uuid('The person').nullable().defined('The person is missing.'),
+  at: instant(),
+  signs: array(typed().required('A sign is missing.'))
+    .typeError('The signs should be a list.')
+    .min(1, 'Say what is seen.')
+    .max(10, 'At most 10 signs.')
+    .required('The signs are missing.'),
+  cause: typed(),
+}).required()
+export const testSchema = shape({
+  id: uuid('The test'),
+  kind: word(TEST_KINDS, 'The kind of test'),
+  ticketId: uuid('The piece').nullable().defined('The piece is missing.'),
+  personId: uuid('The person').nullable().defined('The person is missing.'),
+  at: instant(),
+  asked: shape({
+    gas: typed(),
+    pressure: typed(),
+    volume: typed(),
+    weakest: typed(),
+    relief: typed(),
+    division: typed(),
+    limit: typed(),
+    target: typed(),
+    barometer: typed(),
+    pressureChannel: typed(),
+    temperatureChannel: typed(),
+  }).required('What is asked is missing.'),
+}).required()
+export const testEventSchema = shape({
+  id: uuid('The event'),
+  kind: word(TEST_EVENT_KINDS, 'The kind of event'),
+  at: instant(),
+  stage: number()
+    .typeError('The stage should be a number.')
+    .integer()
+    .min(0)
+    .max(10)
+    .nullable()
+    .defined('The stage is missing.'),
+  /** As read: gauge for a pressure, absolute for a vacuum. Blank but for a reading. */
+  pressure: typed(),
+  temperature: typed(),
+}).required()
+export const dialSchema = shape({
+  device: typed(),
+  fault: word(DIALS, 'The fault'),
+  amount: number()
+    .typeError('The amount should be a number.')
+    .min(0, 'From 0.')
+    .max(1, 'To 1.')
+    .required('The amount is missing.'),
+}).required()
+export const photoQuerySchema = shape({ entry: uuid('The entry') })
+export const exportQuerySchema = shape({
+  format: word(['csv', 'json', 'zip'] as const, 'The format'),
+})
 
 /** A drawing as it came; `unit` is empty when the file itself says it. */
 export const outlineSchema = shape({
@@ -537,9 +752,27 @@ export const ROUTES = {
   getRun: { params: idParams, body: none },
   streamRun: { params: idParams, body: none },
   addRunEvent: { params: idParams, body: runEventSchema },
-  listLog: { params: none, body: none },
+  listLog: { params: none, body: none, query: logQuerySchema },
   getLog: { params: idParams, body: none },
   addLog: { params: none, body: logSchema },
+  addReading: { params: none, body: readingSchema },
+  addFault: { params: none, body: faultSchema },
+  listRecords: { params: none, body: none },
+  listPoints: { params: none, body: none },
+  addPhoto: { params: idParams, body: none, query: photoQuerySchema },
+  getPhoto: { params: idParams, body: none },
+  listTests: { params: none, body: none },
+  startTest: { params: none, body: testSchema },
+  getTest: { params: idParams, body: none },
+  streamTest: { params: idParams, body: none },
+  addTestEvent: { params: idParams, body: testEventSchema },
+  listInstruments: { params: none, body: none },
+  streamInstruments: { params: none, body: none },
+  dialInstrument: { params: none, body: dialSchema },
+  getTrend: { params: shape({ channel: typed() }).required(), body: none },
+  getCloseOut: { params: idParams, body: none },
+  exportBook: { params: none, body: none, query: exportQuerySchema },
+  importBook: { params: none, body: none },
   listTips: { params: none, body: none },
   addTip: { params: none, body: tipSchema },
   addOutline: { params: none, body: outlineSchema },
@@ -548,10 +781,15 @@ export const ROUTES = {
   addStock: { params: none, body: stockSchema },
   cutStock: { params: none, body: stockCutSchema },
   listGasUses: { params: none, body: none },
-  listKerfs: { params: none, body: none },
 } as const satisfies Record<RouteName, unknown>
 export type { RouteName }
 
+/** What a route's address carries after the question mark. */
+export type QueryOf<R extends RouteName> = (typeof ROUTES)[R] extends { query: infer Q }
+  ? Q extends { __outputType: infer T }
+    ? T
+    : never
+  : Record<never, never>
 /** What a route's request carries. */
 export type BodyOf<R extends RouteName> = InferType<(typeof ROUTES)[R]['body']>
 export type ParamsOf<R extends RouteName> = InferType<(typeof ROUTES)[R]['params']>
@@ -568,4 +806,12 @@ export type RigDraft = InferType<typeof rigSchema>
 export type ChartRowDraft = RigDraft['chart'][number]
 export type Settings = InferType<typeof settingsSchema>
 export type OutlineFile = InferType<typeof outlineSchema>
-export type LogDraft = InferType<typeof logSchema>
+export type CutLogDraft = InferType<typeof cutLogSchema>
+export type BrazeLogDraft = InferType<typeof brazeLogSchema>
+/** What came out, as typed. */
+export type LogDraft = CutLogDraft | BrazeLogDraft
+export type LogQuery = InferType<typeof logQuerySchema>
+export type TestDraft = InferType<typeof testSchema>
+export type TestEventDraft = InferType<typeof testEventSchema>
+export type AcceptanceDraft = Settings['acceptance']
+export type ChangeDraft = WorkDraft['changes'][number]

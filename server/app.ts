@@ -9,13 +9,17 @@ import serve from 'koa-static'
 import type { Logger } from 'pino'
 import { asAppError, AppError } from './errors.ts'
 import { PATHS } from '#contract/paths.ts'
-import { RunHub } from './hub.ts'
+import type { RunHub } from './hub.ts'
+import type { Instruments } from './instruments/instruments.ts'
 import { jobHandlers } from './routes/jobs.ts'
 import { logHandlers } from './routes/log.ts'
 import { mount, type Context, type Handlers } from './routes/mount.ts'
 import { runHandlers } from './routes/runs.ts'
 import { shopHandlers } from './routes/shop.ts'
-import { mountStream } from './routes/stream.ts'
+import { mountApart } from './routes/apart.ts'
+import { testHandlers } from './routes/tests.ts'
+import { instrumentHandlers } from './routes/instruments.ts'
+import { closeOutHandlers } from './routes/close-out.ts'
 import { yardHandlers } from './routes/yard.ts'
 import type { Store } from './store.ts'
 
@@ -26,6 +30,10 @@ const YEAR_MS = 365 * 24 * 3600 * 1000
 
 export interface AppOptions {
   readonly store: Store
+  readonly hub: RunHub
+  readonly instruments: Instruments
+  /** Folder of the book. */
+  readonly data: string
   readonly log: Logger
   /** The built pages; without it only the API is served. */
   readonly pages?: string | undefined
@@ -34,13 +42,22 @@ export interface AppOptions {
 }
 
 /** The server as a list of what every request passes. */
-export function createApp({ store, log, pages, version, now = () => new Date() }: AppOptions): Koa {
+export function createApp({
+  store,
+  hub,
+  instruments,
+  data,
+  log,
+  pages,
+  version,
+  now = () => new Date(),
+}: AppOptions): Koa {
   const app = new Koa()
   // a page that leaves while it watches a run is no fault
   app.on('error', (error: NodeJS.ErrnoException) => {
     if (error.code !== 'ERR_STREAM_PREMATURE_CLOSE') log.error({ err: error })
   })
-  const context: Context = { store, hub: new RunHub(), now }
+  const context: Context = { store, hub, instruments, data, now }
   const router = new Router()
   const handlers: Handlers = {
     health: () => ({ ok: true, version }),
@@ -49,10 +66,13 @@ export function createApp({ store, log, pages, version, now = () => new Date() }
     ...runHandlers,
     ...logHandlers,
     ...yardHandlers,
+    ...testHandlers,
+    ...instrumentHandlers,
+    ...closeOutHandlers,
   }
   for (const route of Object.keys(handlers) as (keyof Handlers)[])
     mount(router, route, handlers[route], context)
-  mountStream(router, context)
+  mountApart(router, context)
 
   app.use(logged(log))
   app.use(errorsAsJson(log))
@@ -62,7 +82,10 @@ export function createApp({ store, log, pages, version, now = () => new Date() }
   app.use(jsonOnly)
   const small = bodyParser({ enableTypes: ['json'], jsonLimit: BODY_LIMIT, jsonStrict: true })
   const large = bodyParser({ enableTypes: ['json'], jsonLimit: DRAWING_LIMIT, jsonStrict: true })
-  app.use((ctx, next) => (ctx.path === PATHS.addOutline.path ? large : small)(ctx, next))
+  app.use((ctx, next) => {
+    if (ctx.path === PATHS.importBook.path || ctx.path.startsWith(PHOTOS)) return next()
+    return (ctx.path === PATHS.addOutline.path ? large : small)(ctx, next)
+  })
   app.use(router.routes())
   app.use(unknownApi(router))
   if (pages !== undefined && existsSync(pages)) {
@@ -76,7 +99,7 @@ const POLICY = {
   defaultSrc: ["'self'"],
   // Radix sets a style element while a dialog is open
   styleSrc: ["'self'", "'unsafe-inline'"],
-  imgSrc: ["'self'", 'data:'],
+  imgSrc: ["'self'", 'data:', 'blob:'],
   upgradeInsecureRequests: null,
 }
 
@@ -137,9 +160,13 @@ const onlyFromHere: Koa.Middleware = async (ctx, next) => {
   await next()
 }
 
+const PHOTOS = PATHS.addPhoto.path.replace(':id', '')
+
 const jsonOnly: Koa.Middleware = async (ctx, next) => {
   const carries = ctx.method === 'POST' || ctx.method === 'PUT'
-  if (ctx.path.startsWith('/api/') && carries && !ctx.is('json'))
+  // pictures and books are no JSON, and say themselves what they are
+  const file = ctx.path === PATHS.importBook.path || ctx.path.startsWith(PHOTOS)
+  if (ctx.path.startsWith('/api/') && carries && !file && !ctx.is('json'))
     throw new AppError(415, 'not-json', 'Send JSON, with its content type.')
   await next()
 }

@@ -1,5 +1,4 @@
 import { format, subDays, subHours, subMinutes } from 'date-fns'
-import { parseQuantity, type Kind } from '#core/quantity/index.ts'
 import {
   firstDraft,
   FIRST_RIG,
@@ -21,7 +20,8 @@ import type {
 } from '#contract/schemas.ts'
 import type { Drop, Edge, SlagClass } from '#core/record/outcome.ts'
 import type { GearKind } from '#core/rig/kinds.ts'
-import type { Used } from '#contract/types.ts'
+import { cutCameOut, fillLog, writeDown } from './demo-log.ts'
+import { recordsOf } from './records.ts'
 import { randomUUID } from 'node:crypto'
 import type { Store } from './store.ts'
 
@@ -182,12 +182,6 @@ const WRITTEN: readonly Written[] = [
     note: 'Scale knocked off both sides first. Best of the lot.',
   },
 ]
-
-const used = (text: string, kind: Kind): Used => {
-  const read = parseQuantity(text, kind)
-  if (!read.ok) throw new Error(read.message)
-  return { text, si: read.value }
-}
 
 /** Rods on the yard's shelf, with what it pays for a kg. */
 const SHELF: Settings['shelf'] = [
@@ -541,12 +535,17 @@ export function fillDemo(store: Store, now: Date): void {
       },
       ago(1),
     )
+    let chiller = ''
     for (const { job, place, daysAgo, pieces: brazes } of BRAZES(torches.orla)) {
       const id = randomUUID()
       store.jobs.add(id, job, place, ago(daysAgo))
-      for (const [title, draft] of brazes)
-        store.tickets.add({ id: randomUUID(), jobId: id, title, draft }, ago(daysAgo))
+      for (const [title, draft] of brazes) {
+        const ticketId = randomUUID()
+        if (title === 'Chiller line') chiller = ticketId
+        store.tickets.add({ id: ticketId, jobId: id, title, draft }, ago(daysAgo))
+      }
     }
+    fillLog(store, { people, torches, now }, chiller)
     const tubeId = randomUUID()
     store.jobs.add(tubeId, 'Dip tube bracket', 'Sallow Reach, pump house', ago(1))
     store.tickets.add(
@@ -720,7 +719,7 @@ interface Ticket {
 /** Puts a piece in the book and begins its run, as the server would. */
 function begin(store: Store, ticket: Ticket, personId: string | null, at: Date) {
   store.tickets.add(ticket, subHours(at, 2).toISOString())
-  const planned = planDraft(ticket.draft, FIRST_SETTINGS, store.log.kerfs())
+  const planned = planDraft(ticket.draft, FIRST_SETTINGS, recordsOf(store))
   if (!planned.ok) throw new Error(planned.errors[0]?.message)
   const procedure = procedureOf(ticket.draft, planned, FIRST_SETTINGS)
   if (!procedure.ok) throw new Error(procedure.text)
@@ -736,7 +735,7 @@ function begin(store: Store, ticket: Ticket, personId: string | null, at: Date) 
     steps: procedure.steps,
     breaks: procedure.breaks,
   })
-  return { runId, steps: procedure.steps, request: planned.request }
+  return { runId, steps: procedure.steps, request: planned.request, plan: planned.plan }
 }
 
 function half(store: Store, ticket: Ticket, personId: string | null, now: Date): void {
@@ -765,7 +764,7 @@ function write(
   }: { jobId: string; gusset: CutDraft; w: Written; personId: string | null; at: Date },
 ): void {
   const ticket = { id: randomUUID(), jobId, title: w.title, draft: gusset }
-  const { runId, steps, request } = begin(store, ticket, personId, subMinutes(at, 50))
+  const { runId, steps, request, plan } = begin(store, ticket, personId, subMinutes(at, 50))
   steps.forEach((step, i) => {
     store.runs.addEvent(runId, {
       id: randomUUID(),
@@ -777,24 +776,21 @@ function write(
     })
   })
   store.runs.end(runId, at.toISOString())
-  store.log.add({
-    id: randomUUID(),
-    ticketId: ticket.id,
-    runId,
-    personId,
-    at: at.toISOString(),
-    thicknessM: request.work.thicknessM,
-    handling: request.rig.handling,
-    used: {
-      tipOrifice: used(w.used.tipOrifice, 'length'),
-      oxygenPressure: used(w.used.oxygenPressure, 'pressure'),
-      fuelPressure: used(w.used.fuelPressure, 'pressure'),
-      travelSpeed: used(w.used.travelSpeed, 'speed'),
-    },
-    edge: w.edge,
-    slag: w.slag,
-    drop: w.drop,
-    kerf: used(w.kerf, 'length'),
-    note: w.note,
-  })
+  writeDown(
+    store,
+    cutCameOut({
+      id: randomUUID(),
+      ticketId: ticket.id,
+      runId,
+      personId,
+      at: at.toISOString(),
+      used: { ...w.used, preheat: '' },
+      edge: w.edge,
+      slag: w.slag,
+      drop: w.drop,
+      kerf: w.kerf,
+      note: w.note,
+    }),
+    { draft: ticket.draft, plan, thicknessM: request.work.thicknessM },
+  )
 }

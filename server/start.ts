@@ -4,6 +4,10 @@ import { dirname, join } from 'node:path'
 import pino, { type Logger } from 'pino'
 import { createApp } from './app.ts'
 import { openDatabase, type Db } from './db/open.ts'
+import { backUpDaily, faultOf, lastGoodBackup, putAside } from './backup.ts'
+import { RunHub } from './hub.ts'
+import { Instruments } from './instruments/instruments.ts'
+import { watchTests } from './routes/tests.ts'
 import { openStore, type Store } from './store.ts'
 
 export interface StartOptions {
@@ -14,6 +18,8 @@ export interface StartOptions {
   readonly pages?: string | undefined
   readonly version: string
   readonly log?: Logger
+  /** Port of the gateway of the instruments on this machine, if there is one. */
+  readonly instruments?: number | undefined
 }
 
 export interface Running {
@@ -21,6 +27,7 @@ export interface Running {
   readonly port: number
   readonly db: Db
   readonly store: Store
+  readonly instruments: Instruments
   /** Answers what is in hand, then closes the database. */
   stop(): Promise<void>
 }
@@ -50,16 +57,49 @@ export function checkFolder(folder: string): void {
   }
 }
 
+/** A broken book is never opened: it is kept as it is, and the last copy is offered. */
+function checkBook(data: string): void {
+  const book = join(data, 'wimble.sqlite')
+  const fault = existsSync(book) ? faultOf(book) : undefined
+  if (fault === undefined) return
+  const aside = putAside(data, 'broken', new Date())
+  const last = lastGoodBackup(data)
+  throw new CannotStart(
+    `The book is damaged (${fault.slice(0, 120)}). It is kept in ${aside ?? data}. ${
+      last === undefined
+        ? 'There is no copy to go back to; starting again makes a new book.'
+        : `Go back to the last copy with: npm run wimble -- restore ${JSON.stringify(last)} --data ${JSON.stringify(data)}`
+    }`,
+  )
+}
+
 /** Opens the database and serves pages and API on one port, on loopback unless `host` says otherwise. Port 0 takes a free one. */
 export async function startServer(options: StartOptions): Promise<Running> {
   const { host = '127.0.0.1', data, pages, version } = options
   const log = options.log ?? pino({ level: 'info' })
   checkFolder(data)
+  checkBook(data)
   const db = openDatabase(join(data, 'wimble.sqlite'))
+  backUpDaily(db, data, new Date())
   const store = openStore(db)
-  const app = createApp({ store, log, pages, version })
-  const server = await listen(app.callback(), options.port, host).catch((error: unknown) => {
+  const hub = new RunHub()
+  const now = () => new Date()
+  const instruments = new Instruments({
+    log,
+    now,
+    store: (samples) => store.samples.add(samples),
+    tidy: (nowS) => store.samples.tidy(nowS),
+  })
+  if (options.instruments !== undefined) instruments.connect(options.instruments)
+  const unwatch = watchTests({ store, hub, instruments, data, now })
+  const letGo = () => {
+    unwatch()
+    instruments.stop()
     db.close()
+  }
+  const app = createApp({ store, hub, instruments, data, log, pages, version })
+  const server = await listen(app.callback(), options.port, host).catch((error: unknown) => {
+    letGo()
     throw error
   })
   const address = server.address()
@@ -69,7 +109,8 @@ export async function startServer(options: StartOptions): Promise<Running> {
     port,
     db,
     store,
-    stop: () => stop(server, db),
+    instruments,
+    stop: () => stop(server, letGo),
   }
 }
 
@@ -93,12 +134,12 @@ function listen(
   })
 }
 
-function stop(server: Server, db: Db): Promise<void> {
+function stop(server: Server, letGo: () => void): Promise<void> {
   return new Promise((resolve) => {
     const force = setTimeout(() => server.closeAllConnections(), GRACE_MS)
     server.close(() => {
       clearTimeout(force)
-      db.close()
+      letGo()
       resolve()
     })
     server.closeIdleConnections()

@@ -4,9 +4,12 @@ import { jobsTable } from './db/tables/jobs.ts'
 import { logTable } from './db/tables/log.ts'
 import { outlinesTable } from './db/tables/outlines.ts'
 import { peopleTable } from './db/tables/people.ts'
+import { photosTable } from './db/tables/photos.ts'
 import { runsTable } from './db/tables/runs.ts'
+import { samplesTable } from './db/tables/samples.ts'
 import { settingsTable } from './db/tables/settings.ts'
 import { stockTable } from './db/tables/stock.ts'
+import { testsTable } from './db/tables/tests.ts'
 import { ticketsTable } from './db/tables/tickets.ts'
 import { tipsTable } from './db/tables/tips.ts'
 import { torchesTable } from './db/tables/torches.ts'
@@ -22,6 +25,9 @@ export function openStore(db: Db) {
     tickets: ticketsTable(db),
     runs: runsTable(db),
     log: logTable(db),
+    tests: testsTable(db),
+    photos: photosTable(db),
+    samples: samplesTable(db),
     outlines: outlinesTable(db),
     stock: stockTable(db),
     tips: tipsTable(db),

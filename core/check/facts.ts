@@ -225,7 +225,7 @@ export function factsOfBraze(
   facts.when(plan.choice.flux !== 'none' && done.skipped.has('prepare-3'), 'the flux was left out', {
     'no-flux': 5,
   })
-  facts.when(has('filler-override'), 'a filler was taken against the plan', {
+  facts.when(has('override'), 'a filler was taken against the plan', {
     'wrong-filler': 4,
     phosphorus: 3,
   })

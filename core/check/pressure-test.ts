@@ -176,7 +176,10 @@ function waitFor(now: {
   for (let more = MINUTE_S; more <= LONGEST_WAIT_S; more += MINUTE_S) {
     const holdS = now.holdS + more
     const n = 1 + ((now.count - 1) * holdS) / now.holdS
-    const half = Math.hypot((now.each * Math.sqrt((12 * (n - 1)) / (n * (n + 1)))) / holdS, now.rounded / holdS)
+    const half = Math.hypot(
+      (now.each * Math.sqrt((12 * (n - 1)) / (n * (n + 1)))) / holdS,
+      now.rounded / holdS,
+    )
     if (decide(now.rate, half, now.limitAt(holdS)) !== 'cannot-tell') return more
   }
   return undefined

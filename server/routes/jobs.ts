@@ -24,6 +24,7 @@ export const jobHandlers: Pick<
   today: ({ store, now }) => ({
     running: store.runs.open(),
     toWrite: store.runs.unwritten(),
+    tests: store.tests.open(),
     watched: store.runs
       .endedSince(new Date(now().getTime() - WATCHED_MS).toISOString())
       .filter((r) => r.clocks.some((c) => Date.parse(c.from) + c.seconds * 1000 > now().getTime())),

@@ -1,45 +1,34 @@
+import { findCause, findSign } from '#core/check/faults.ts'
+import { figureNamed, KIND_OF_UNIT, type Figure } from '#core/figure.ts'
+import { parseQuantity, type UnitId } from '#core/quantity/index.ts'
+import { isGoodBraze, isGoodCut, type BrazeTold, type CutTold } from '#core/record/entry.ts'
 import { foldRun } from '#core/record/run.ts'
-import { parseQuantity, type Kind } from '#core/quantity/index.ts'
-import { planDraft } from '#contract/plan-of.ts'
-import type { Settings } from '#contract/schemas.ts'
-import type { LogEntry, Used } from '#contract/types.ts'
+import { NO_RUNS, planPiece } from '#contract/plan-of.ts'
+import { readEntry, type WorkedOn } from '#contract/read-entry.ts'
+import type { LogDraft, PieceDraft, Settings } from '#contract/schemas.ts'
+import type { LogEntry, Run } from '#contract/types.ts'
+import { summaryOf } from '../db/tables/log.ts'
 import { AppError, conflict, notFound } from '../errors.ts'
+import { checkPerson, headOf } from '../line-head.ts'
+import { recordsOf } from '../records.ts'
 import type { Store } from '../store.ts'
 import type { Handlers } from './mount.ts'
-import { checkPerson } from './runs.ts'
 
-const NAMES: Readonly<
-  Record<keyof LogEntry['used'], { kind: 'length' | 'pressure' | 'speed'; max: number }>
-> = {
-  tipOrifice: { kind: 'length', max: 0.01 },
-  oxygenPressure: { kind: 'pressure', max: 3.5e6 },
-  fuelPressure: { kind: 'pressure', max: 3.5e6 },
-  travelSpeed: { kind: 'speed', max: 0.2 },
-}
-const KERF_MAX_M = 0.05
-
-function readUsed(
-  text: string,
-  kind: Kind & keyof Settings['units'],
-  max: number,
-  field: string,
-  settings: Settings,
-): Used | null {
-  if (text.trim() === '') return null
-  const read = parseQuantity(text, kind, { unit: settings.units[kind], decimalMark: settings.decimalMark })
-  if (!read.ok) throw new AppError(422, 'bad-input', read.message, field)
-  if (read.absolute || !(read.value > 0 && read.value <= max))
-    throw new AppError(422, 'bad-input', `“${text}” cannot be what was used.`, field)
-  return { text, si: read.value }
-}
+const wrong = (message: string, field: string) => new AppError(422, 'bad-input', message, field)
 
 function entry(store: Store, id: string): LogEntry {
-  const stored = store.log.get(id)
-  if (!stored) throw notFound('entry')
-  const run = stored.runId === null ? undefined : store.runs.get(stored.runId)
+  const found = store.log.get(id)
+  if (!found) throw notFound('entry')
+  const run = found.runId === null ? undefined : store.runs.get(found.runId)
+  const ticket = found.ticketId === null ? undefined : store.tickets.get(found.ticketId)
   return {
-    ...stored,
-    plan: run?.plan.kind === 'cut' ? run.plan : null,
+    ...summaryOf(found),
+    jobId: ticket?.jobId ?? null,
+    runId: found.runId,
+    fuel: found.fuel,
+    photos: store.photos.of(id).map((p) => p.id),
+    plan: run?.plan ?? null,
+    draft: run?.draft ?? ticket?.draft ?? null,
     run: run
       ? {
           startedAt: run.startedAt,
@@ -48,53 +37,171 @@ function entry(store: Store, id: string): LogEntry {
           events: run.events,
         }
       : null,
+    beside: found.ticketId === null ? [] : store.log.ofTicket(found.ticketId).filter((e) => e.id !== id),
   }
 }
 
+/** The piece as it was planned for its run, or as it stands when there was none. */
+function workedOn(draft: PieceDraft, run: Run | undefined, settings: Settings): WorkedOn {
+  const planned = planPiece(draft, settings, NO_RUNS)
+  if (!planned.ok) throw new AppError(422, 'no-plan', 'The piece it belongs to cannot be read.', 'ticketId')
+  const { request } = planned
+  const plan = run?.plan ?? planned.plan
+  return 'a' in request.work
+    ? { draft, plan, thicknessM: request.work.a.wallM, outsideDiameterM: request.work.a.outsideDiameterM }
+    : { draft, plan, thicknessM: request.work.thicknessM }
+}
+
+/** The entry whose place it takes, checked: it is there, of the same piece and kind, and nothing has taken its place yet. */
+function checkCorrection(store: Store, body: LogDraft, ticketId: string): void {
+  if (body.corrects === null) return
+  const before = store.log.get(body.corrects)
+  if (!before || before.kind !== body.kind || before.ticketId !== ticketId)
+    throw wrong('There is no such entry of this piece.', 'corrects')
+  if (body.why === '') throw wrong('Say why it is corrected.', 'why')
+  if (body.personId === null) throw wrong('Say who corrects it.', 'personId')
+  const taken = store.log.correctionOf(before.id)
+  if (taken) throw conflict('corrected-already', 'This line was corrected already. Correct the newest one.')
+}
+
+function write(store: Store, body: LogDraft): LogEntry {
+  if (store.log.has(body.id)) return entry(store, body.id)
+  const ticket = store.tickets.get(body.ticketId)
+  if (!ticket) throw wrong('There is no such piece.', 'ticketId')
+  checkPerson(store, body.personId)
+  const run = body.runId === null ? undefined : store.runs.get(body.runId)
+  if (body.runId !== null && run?.ticketId !== ticket.id)
+    throw wrong('There is no such run of this piece.', 'runId')
+  checkCorrection(store, body, ticket.id)
+  if (run && body.corrects === null && store.log.entryOfRun(run.id))
+    throw conflict('already-logged', 'This run is in the log already.')
+  const settings = store.settings.get()
+  const draft = run?.draft ?? ticket.draft
+  if (draft.kind !== body.kind)
+    throw new AppError(
+      422,
+      'other-kind',
+      `This piece is a ${draft.kind}, and is written down as one.`,
+      'kind',
+    )
+  const on = workedOn(draft, run, settings)
+  const read = readEntry(body, on, settings)
+  if (!read.ok) throw wrong(read.errors[0]?.message ?? 'This is not understood.', read.errors[0]?.field ?? '')
+  const overridden =
+    (run !== undefined && store.log.overridesOf(run.id) > 0) ||
+    on.plan.findings.some((f) => f.code === 'override')
+  store.log.add({
+    id: body.id,
+    kind: body.kind,
+    at: body.at,
+    runId: run?.id ?? null,
+    ...headOf(store, { ...ticket, draft }, body.personId),
+    thicknessM: on.thicknessM,
+    tipOrificeM: tipOf(read.told),
+    outcome: read.told.verdict.outcome,
+    good: read.told.kind === 'cut' ? isGoodCut(read.told, overridden) : isGoodBraze(read.told, overridden),
+    told: read.told,
+    corrects: body.corrects,
+    why: body.why,
+  })
+  return entry(store, body.id)
+}
+
+const tipOf = (told: CutTold | BrazeTold) =>
+  told.used.tipOrifice?.si ?? told.planned['tipOrifice']?.value ?? null
+
+/** A reading as typed, held against its figure's unit. */
+function readReading(text: string, figure: Figure, settings: Settings): number {
+  const kind = KIND_OF_UNIT[figure.unit]
+  const units: Readonly<Partial<Record<string, UnitId>>> = settings.units
+  const read = parseQuantity(text, kind, { unit: units[kind], decimalMark: settings.decimalMark })
+  if (!read.ok) throw wrong(read.message, 'text')
+  if (read.absolute) throw wrong('Give what the gauge shows.', 'text')
+  return read.value
+}
+
 /** The book. */
-export const logHandlers: Pick<Handlers, 'listLog' | 'getLog' | 'addLog' | 'listKerfs'> = {
-  listLog: ({ store }) => store.log.list(),
+export const logHandlers: Pick<
+  Handlers,
+  'listLog' | 'getLog' | 'addLog' | 'addReading' | 'addFault' | 'listRecords' | 'listPoints'
+> = {
+  listLog: ({ store }, { query }) => ({ ...store.log.find(query), ...store.log.choices() }),
   getLog: ({ store }, { params }) => entry(store, params.id),
-  listKerfs: ({ store }) => store.log.kerfs(),
-  addLog: ({ store }, { body }) =>
+  listRecords: ({ store }) => recordsOf(store),
+  listPoints: ({ store }) => store.log.points(),
+  addLog: ({ store }, { body }) => store.transaction(() => write(store, body)),
+  addReading: ({ store }, { body }) =>
     store.transaction(() => {
-      if (store.log.get(body.id)) return entry(store, body.id)
-      const ticket = store.tickets.get(body.ticketId)
-      if (!ticket) throw new AppError(422, 'bad-input', 'There is no such piece.', 'ticketId')
+      const known = store.log.get(body.id)
+      if (known) return summaryOf(known)
+      const run = store.runs.get(body.runId)
+      if (!run) throw wrong('There is no such run.', 'runId')
       checkPerson(store, body.personId)
-      const run = body.runId === null ? undefined : store.runs.get(body.runId)
-      if (body.runId !== null && run?.ticketId !== ticket.id)
-        throw new AppError(422, 'bad-input', 'There is no such run of this piece.', 'runId')
-      if (run && store.log.entryOfRun(run.id))
-        throw conflict('already-logged', 'This run is in the log already.')
-      const settings = store.settings.get()
-      const draft = run?.draft ?? ticket.draft
-      if (draft.kind !== 'cut')
-        throw new AppError(422, 'not-a-cut', 'Only cuts are written down here.', 'ticketId')
-      const read = planDraft(draft, settings, [])
-      if (!read.ok) throw new AppError(422, 'no-plan', 'The piece it belongs to cannot be read.', 'ticketId')
-      const used = (name: keyof LogEntry['used']) =>
-        readUsed(body.used[name], NAMES[name].kind, NAMES[name].max, `used.${name}`, settings)
+      const figure = figureNamed(run.plan, body.figure)
+      if (!figure) throw wrong('There is no such figure in this plan.', 'figure')
+      const si = readReading(body.text, figure, store.settings.get())
       store.log.add({
         id: body.id,
-        ticketId: ticket.id,
-        runId: run?.id ?? null,
-        personId: body.personId,
+        kind: 'reading',
         at: body.at,
-        thicknessM: read.request.work.thicknessM,
-        handling: read.request.rig.handling,
-        used: {
-          tipOrifice: used('tipOrifice'),
-          oxygenPressure: used('oxygenPressure'),
-          fuelPressure: used('fuelPressure'),
-          travelSpeed: used('travelSpeed'),
+        runId: run.id,
+        ...headOf(
+          store,
+          { id: run.ticketId, jobName: run.jobName, title: run.title, draft: run.draft },
+          body.personId,
+        ),
+        thicknessM: null,
+        tipOrificeM: figureNamed(run.plan, 'tipOrifice')?.value ?? null,
+        outcome: 'none',
+        good: false,
+        told: {
+          kind: 'reading',
+          what: body.figure,
+          text: body.text,
+          si,
+          unit: figure.unit,
+          device: body.device,
+          target: { low: figure.low, value: figure.value, high: figure.high },
         },
-        edge: body.edge,
-        slag: body.slag,
-        drop: body.drop,
-        kerf: readUsed(body.kerf, 'length', KERF_MAX_M, 'kerf', settings),
-        note: body.note,
+        corrects: null,
+        why: '',
       })
-      return entry(store, body.id)
+      const added = store.log.get(body.id)
+      if (!added) throw notFound('reading')
+      return summaryOf(added)
+    }),
+  addFault: ({ store }, { body }) =>
+    store.transaction(() => {
+      const known = store.log.get(body.id)
+      if (known) return summaryOf(known)
+      const ticket = body.ticketId === null ? undefined : store.tickets.get(body.ticketId)
+      if (body.ticketId !== null && !ticket) throw wrong('There is no such piece.', 'ticketId')
+      checkPerson(store, body.personId)
+      const unknown = body.signs.find((s) => !findSign(s))
+      if (unknown !== undefined) throw wrong(`“${unknown}” is no sign that is known here.`, 'signs')
+      const cause = findCause(body.cause)
+      if (!cause) throw wrong('There is no such cause.', 'cause')
+      store.log.add({
+        id: body.id,
+        kind: 'fault',
+        at: body.at,
+        runId: body.runId !== null && store.runs.get(body.runId) ? body.runId : null,
+        ...headOf(store, ticket, body.personId),
+        thicknessM: null,
+        tipOrificeM: null,
+        outcome: 'none',
+        good: false,
+        told: {
+          kind: 'fault',
+          signs: body.signs.map((s) => findSign(s)?.name ?? s),
+          cause: cause.name,
+          fix: cause.fix,
+        },
+        corrects: null,
+        why: '',
+      })
+      const added = store.log.get(body.id)
+      if (!added) throw notFound('fault')
+      return summaryOf(added)
     }),
 }

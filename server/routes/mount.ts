@@ -1,24 +1,31 @@
 import type Router from '@koa/router'
-import { ValidationError } from 'yup'
+import { ValidationError, type AnySchema } from 'yup'
 import { PATHS } from '#contract/paths.ts'
-import { ROUTES, type BodyOf, type ParamsOf, type RouteName } from '#contract/schemas.ts'
+import { ROUTES, type BodyOf, type ParamsOf, type QueryOf, type RouteName } from '#contract/schemas.ts'
 import type { AnswerOf } from '#contract/types.ts'
 import { AppError } from '../errors.ts'
 import type { RunHub } from '../hub.ts'
+import type { Instruments } from '../instruments/instruments.ts'
 import type { Store } from '../store.ts'
 
 /** What a handler can reach. */
 export interface Context {
   readonly store: Store
   readonly hub: RunHub
+  readonly instruments: Instruments
+  /** Folder of the book: pictures lie in it, too. */
+  readonly data: string
   readonly now: () => Date
 }
 type Handler<R extends RouteName> = (
   context: Context,
-  input: { readonly params: ParamsOf<R>; readonly body: BodyOf<R> },
+  input: { readonly params: ParamsOf<R>; readonly body: BodyOf<R>; readonly query: QueryOf<R> },
 ) => AnswerOf<R>
-/** Handlers by route; the stream of a run is mounted apart. */
-export type Handlers = { readonly [R in Exclude<RouteName, 'streamRun'>]: Handler<R> }
+/** Streams and files are mounted apart: they answer with more than JSON. */
+export type Apart =
+  'streamRun' | 'streamTest' | 'streamInstruments' | 'addPhoto' | 'getPhoto' | 'exportBook' | 'importBook'
+/** Handlers by route. */
+export type Handlers = { readonly [R in Exclude<RouteName, Apart>]: Handler<R> }
 
 /** Checks what came against the route table's schema: strict, nothing cast, nothing unknown let through. */
 export function check(route: RouteName, part: 'params' | 'body', value: unknown): unknown {
@@ -32,6 +39,19 @@ export function check(route: RouteName, part: 'params' | 'body', value: unknown)
         error.errors[0] ?? 'This is not understood.',
         error.path,
       )
+    throw error
+  }
+}
+
+/** Checks what stands after the question mark, for the routes that take anything there. */
+export function checkQuery(route: RouteName, value: unknown): unknown {
+  const { query } = ROUTES[route] as { readonly query?: AnySchema }
+  if (!query) return {}
+  try {
+    return query.validateSync(value, { strict: true, abortEarly: true }) as unknown
+  } catch (error) {
+    if (error instanceof ValidationError)
+      throw new AppError(422, 'bad-input', error.errors[0] ?? 'This is not understood.', error.path)
     throw error
   }
 }
@@ -51,7 +71,8 @@ export function mount<R extends keyof Handlers>(
       'body',
       method === 'GET' ? {} : (ctx.request as { body?: unknown }).body,
     ) as BodyOf<R>
-    ctx.body = (handler as Handler<R>)(context, { params, body })
+    const query = checkQuery(route, { ...ctx.query }) as QueryOf<R>
+    ctx.body = (handler as Handler<R>)(context, { params, body, query })
     if (method === 'POST') ctx.status = 201
   })
 }

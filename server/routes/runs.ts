@@ -1,3 +1,8 @@
+import { randomUUID } from 'node:crypto'
+import { figureNamed } from '#core/figure.ts'
+import type { NewEntry } from '../db/tables/log.ts'
+import { recordsOf } from '../records.ts'
+import { checkPerson, headOf } from '../line-head.ts'
 import { foldRun, mayFollow, type RunEvent } from '#core/record/run.ts'
 import { planPiece } from '#contract/plan-of.ts'
 import { procedureOf } from '#contract/procedure-of.ts'
@@ -12,12 +17,6 @@ function found(store: Store, id: string): Run {
   return run
 }
 
-/** A person who is named in a request has to be known. */
-export function checkPerson(store: Store, personId: string | null): void {
-  if (personId !== null && !store.people.get(personId))
-    throw new AppError(422, 'bad-input', 'There is no such person.', 'personId')
-}
-
 /** What an apprentice does to the line is looked at by an instructor before it counts as done. */
 function checkInstructor(store: Store, runs: string | null, confirms: string | null): void {
   if (runs === null || store.people.get(runs)?.role !== 'apprentice') return
@@ -28,6 +27,27 @@ function checkInstructor(store: Store, runs: string | null, confirms: string | n
       'An instructor confirms this step of an apprentice.',
       'personId',
     )
+}
+
+/** A line of the book that a run writes by itself: that it ended, and what of it was left out. */
+export function logRun(
+  store: Store,
+  run: Run,
+  line: Pick<NewEntry, 'id' | 'at' | 'personId' | 'told'>,
+): void {
+  const { id, ticketId, jobName, title, draft } = run
+  store.log.add({
+    ...line,
+    kind: line.told.kind,
+    runId: id,
+    ...headOf(store, { id: ticketId, jobName, title, draft }, line.personId),
+    thicknessM: null,
+    tipOrificeM: figureNamed(run.plan, 'tipOrifice')?.value ?? null,
+    outcome: 'none',
+    good: false,
+    corrects: null,
+    why: '',
+  })
 }
 
 /** Runs and their confirmed steps. A request sent twice is stored once. */
@@ -43,7 +63,7 @@ export const runHandlers: Pick<Handlers, 'startRun' | 'getRun' | 'addRunEvent' |
       checkPerson(store, body.personId)
       if (store.runs.openOn(ticket.id)) throw conflict('already-running', 'This piece is under way already.')
       const settings = store.settings.get()
-      const planned = planPiece(ticket.draft, settings, store.log.kerfs())
+      const planned = planPiece(ticket.draft, settings, recordsOf(store))
       if (!planned.ok)
         throw new AppError(
           422,
@@ -64,6 +84,14 @@ export const runHandlers: Pick<Handlers, 'startRun' | 'getRun' | 'addRunEvent' |
         steps: procedure.steps,
         breaks: procedure.breaks,
       })
+      const insisted = ticket.draft.kind === 'braze' ? ticket.draft.work.overrideReason.trim() : ''
+      if (insisted !== '')
+        logRun(store, found(store, body.id), {
+          id: randomUUID(),
+          at: body.at,
+          personId: body.personId,
+          told: { kind: 'override', what: 'The filler that the plan ranks best', reason: insisted },
+        })
       return found(store, body.id)
     }),
   addRunEvent: ({ store, hub }, { params, body }) => {
@@ -84,8 +112,29 @@ export const runHandlers: Pick<Handlers, 'startRun' | 'getRun' | 'addRunEvent' |
       if (step.instructor === true && event.kind === 'done')
         checkInstructor(store, progress.takenOverBy ?? before.personId, event.personId)
       store.runs.addEvent(before.id, event)
+      if (event.kind === 'skip')
+        logRun(store, before, {
+          id: event.id,
+          at: event.at,
+          personId: event.personId,
+          told: { kind: 'override', what: step.act, reason: event.reason ?? '' },
+        })
       const after = foldRun(before, [...before.events, event])
-      if (after.state !== 'running') store.runs.end(before.id, event.at, after.state === 'stopped')
+      if (after.state !== 'running') {
+        store.runs.end(before.id, event.at, after.state === 'stopped')
+        logRun(store, before, {
+          id: before.id,
+          at: event.at,
+          personId: before.personId,
+          told: {
+            kind: 'run',
+            state: after.state,
+            steps: after.steps.length,
+            skipped: Object.values(after.confirmed).filter((c) => c?.skipped).length,
+            seconds: (Date.parse(event.at) - Date.parse(before.startedAt)) / 1000,
+          },
+        })
+      }
       return found(store, before.id)
     })
     hub.changed(run.id)

@@ -2,6 +2,7 @@ import { readPrice } from '#core/cost.ts'
 import { readCut } from '#core/cut/index.ts'
 import { readTorchGear } from '#core/line/read-torch.ts'
 import { gearFault, type Gear } from '#core/rig/gear.ts'
+import { readAcceptance } from '#contract/read-entry.ts'
 import { AppError, conflict, notFound } from '../errors.ts'
 import type { Handlers } from './mount.ts'
 
@@ -38,6 +39,8 @@ export const shopHandlers: Pick<
     for (const name of ['oxygen', 'fuel', 'hour'] as const)
       if (body.prices[name].trim() !== '' && readPrice(body.prices[name]) === undefined)
         throw new AppError(422, 'bad-input', 'A price is a plain number, or nothing.', `prices.${name}`)
+    const [limit] = readAcceptance(body.acceptance, body).errors
+    if (limit) throw new AppError(422, 'bad-input', limit.message, limit.field)
     store.settings.put(body)
     return body
   },

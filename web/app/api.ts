@@ -1,6 +1,6 @@
 import { createApi, type BaseQueryFn } from '@reduxjs/toolkit/query/react'
 import { PATHS } from '#contract/paths.ts'
-import type { BodyOf, ParamsOf, RouteName, Settings } from '#contract/schemas.ts'
+import type { BodyOf, LogQuery, ParamsOf, RouteName, Settings } from '#contract/schemas.ts'
 import type { AnswerOf, ApiError, Job } from '#contract/types.ts'
 
 /** A request that did not go through. `code` is `unreachable` when no server answered. */
@@ -30,7 +30,11 @@ export async function ask<R extends RouteName>(
   body?: unknown,
 ): Promise<{ data: AnswerOf<R> } | { error: Failure }> {
   const { method, path } = PATHS[route]
-  const url = path.replace(/:(\w+)/g, (_all, name: string) => encodeURIComponent(params[name] ?? ''))
+  const named = new Set([...path.matchAll(/:(\w+)/g)].map((m) => m[1]))
+  const asked = Object.entries(params).filter(([name, value]) => !named.has(name) && value !== '')
+  const url =
+    path.replace(/:(\w+)/g, (_all, name: string) => encodeURIComponent(params[name] ?? '')) +
+    (asked.length > 0 ? `?${new URLSearchParams(asked).toString()}` : '')
   try {
     const response = await fetch(url, {
       method,
@@ -51,12 +55,12 @@ const baseQuery: BaseQueryFn<Ask, unknown, Failure> = ({ route, params, body }) 
 export const api = createApi({
   reducerPath: 'api',
   baseQuery,
-  tagTypes: ['Settings', 'People', 'Torches', 'Gear', 'Jobs', 'Runs', 'Log', 'Stock', 'Tips'],
+  tagTypes: ['Settings', 'People', 'Torches', 'Gear', 'Jobs', 'Runs', 'Log', 'Stock', 'Tips', 'Tests'],
   refetchOnReconnect: true,
   endpoints: (make) => ({
     today: make.query<AnswerOf<'today'>, void>({
       query: () => ({ route: 'today' }),
-      providesTags: ['Jobs', 'Runs', 'Log'],
+      providesTags: ['Jobs', 'Runs', 'Log', 'Tests'],
     }),
     settings: make.query<Settings, void>({
       query: () => ({ route: 'getSettings' }),
@@ -138,9 +142,59 @@ export const api = createApi({
         stream.close()
       },
     }),
-    log: make.query<AnswerOf<'listLog'>, void>({
-      query: () => ({ route: 'listLog' }),
+    log: make.query<AnswerOf<'listLog'>, LogQuery>({
+      query: (params) => ({ route: 'listLog', params: params as Readonly<Record<string, string>> }),
       providesTags: ['Log'],
+    }),
+    records: make.query<AnswerOf<'listRecords'>, void>({
+      query: () => ({ route: 'listRecords' }),
+      providesTags: ['Log'],
+    }),
+    points: make.query<AnswerOf<'listPoints'>, void>({
+      query: () => ({ route: 'listPoints' }),
+      providesTags: ['Log'],
+    }),
+    closeOut: make.query<AnswerOf<'getCloseOut'>, string>({
+      query: (id) => ({ route: 'getCloseOut', params: { id } }),
+      providesTags: ['Jobs', 'Runs', 'Log', 'Stock'],
+    }),
+    tests: make.query<AnswerOf<'listTests'>, void>({
+      query: () => ({ route: 'listTests' }),
+      providesTags: ['Tests'],
+    }),
+    startTest: make.mutation<AnswerOf<'startTest'>, BodyOf<'startTest'>>({
+      query: (body) => ({ route: 'startTest', body }),
+      invalidatesTags: ['Tests'],
+    }),
+    test: make.query<AnswerOf<'getTest'>, string>({
+      query: (id) => ({ route: 'getTest', params: { id } }),
+      providesTags: ['Tests'],
+      // readings come by themselves, and from other screens
+      async onCacheEntryAdded(id, { dispatch, cacheEntryRemoved, cacheDataLoaded }) {
+        await cacheDataLoaded.catch(() => undefined)
+        const stream = new EventSource(PATHS.streamTest.path.replace(':id', encodeURIComponent(id)))
+        stream.addEventListener('changed', () => dispatch(api.util.invalidateTags(['Tests'])))
+        await cacheEntryRemoved
+        stream.close()
+      },
+    }),
+    instruments: make.query<AnswerOf<'listInstruments'>, void>({
+      query: () => ({ route: 'listInstruments' }),
+      async onCacheEntryAdded(_all, { updateCachedData, cacheEntryRemoved, cacheDataLoaded }) {
+        await cacheDataLoaded.catch(() => undefined)
+        const stream = new EventSource(PATHS.streamInstruments.path)
+        stream.addEventListener('readings', (e: MessageEvent<string>) =>
+          updateCachedData(() => JSON.parse(e.data) as AnswerOf<'listInstruments'>),
+        )
+        await cacheEntryRemoved
+        stream.close()
+      },
+    }),
+    dialInstrument: make.mutation<AnswerOf<'dialInstrument'>, BodyOf<'dialInstrument'>>({
+      query: (body) => ({ route: 'dialInstrument', body }),
+    }),
+    trend: make.query<AnswerOf<'getTrend'>, string>({
+      query: (channel) => ({ route: 'getTrend', params: { channel } }),
     }),
     entry: make.query<AnswerOf<'getLog'>, string>({
       query: (id) => ({ route: 'getLog', params: { id } }),
@@ -171,10 +225,6 @@ export const api = createApi({
     cutStock: make.mutation<AnswerOf<'cutStock'>, BodyOf<'cutStock'>>({
       query: (body) => ({ route: 'cutStock', body }),
       invalidatesTags: ['Stock'],
-    }),
-    kerfs: make.query<AnswerOf<'listKerfs'>, void>({
-      query: () => ({ route: 'listKerfs' }),
-      providesTags: ['Log'],
     }),
   }),
 })

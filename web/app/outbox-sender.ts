@@ -90,7 +90,7 @@ async function beat(store: AppStore): Promise<void> {
   const reachable = 'data' in answer
   store.dispatch(outbox.actions.reachableChanged(reachable))
   if (reachable && !before)
-    store.dispatch(api.util.invalidateTags(['Settings', 'People', 'Torches', 'Jobs', 'Runs', 'Log']))
+    store.dispatch(api.util.invalidateTags(['Settings', 'People', 'Torches', 'Jobs', 'Runs', 'Log', 'Tests']))
 }
 
 /** Whether the same request may go through later: nobody answered, the disk is full, the server broke. */
@@ -107,7 +107,8 @@ async function send(store: AppStore, item: OutboxItem): Promise<boolean> {
       return false
     }
     // somebody else confirmed the step already: what they did is the truth
-    if (answer.error.code === 'step-moved-on') store.dispatch(actions.delivered(item.id))
+    if (answer.error.code === 'step-moved-on' || answer.error.code === 'test-moved-on')
+      store.dispatch(actions.delivered(item.id))
     else store.dispatch(actions.refusedByServer({ item, failure: answer.error }))
     store.dispatch(api.util.invalidateTags(['Runs']))
     return true
@@ -128,6 +129,13 @@ function settle(store: AppStore, item: OutboxItem, data: unknown): void {
     void store.dispatch(api.util.upsertQueryData('run', item.params['id'] ?? '', data as never)).then(() => {
       store.dispatch(actions.delivered(item.id))
       store.dispatch(api.util.invalidateTags(['Jobs']))
+    })
+    return
+  }
+  if (item.route === 'addTestEvent') {
+    void store.dispatch(api.util.upsertQueryData('test', item.params['id'] ?? '', data as never)).then(() => {
+      store.dispatch(actions.delivered(item.id))
+      store.dispatch(api.util.invalidateTags(['Jobs', 'Log', 'Tests']))
     })
     return
   }

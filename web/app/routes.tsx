@@ -65,9 +65,25 @@ export const router = createBrowserRouter([
           { path: 'cut-list', element: view(() => import('../views/bench/CutList.tsx')) },
           { path: 'filler', element: view(() => import('../views/bench/FillerFinder.tsx')) },
           { path: 'take-off', element: view(() => import('../views/bench/TakeOff.tsx')) },
+          { path: 'tests', element: view(() => import('../views/tests/Tests.tsx')) },
         ],
       },
+      { path: '/jobs/:jobId/close-out', element: view(() => import('../views/close-out/CloseOutPage.tsx')) },
+      {
+        path: '/jobs/:jobId/:ticketId/check',
+        element: view(() => import('../views/check/Check.tsx').then((m) => ({ default: m.CheckPiece }))),
+      },
+      { path: '/rig/instruments', element: view(() => import('../views/instruments/Instruments.tsx')) },
+      { path: '/faults', element: view(() => import('../views/faults/FaultFinder.tsx')) },
+      { path: '/tests/new/:kind', element: view(() => import('../views/tests/NewTest.tsx')) },
+      { path: '/tests/:testId', element: view(() => import('../views/tests/TestPage.tsx')) },
       { path: '/log', element: view(() => import('../views/log/Log.tsx')) },
+      { path: '/log/chart', element: view(() => import('../views/log/YourChart.tsx')) },
+      { path: '/log/files', element: view(() => import('../views/log/Files.tsx')) },
+      {
+        path: '/log/:entryId/correct',
+        element: view(() => import('../views/check/Check.tsx').then((m) => ({ default: m.CorrectEntry }))),
+      },
       { path: '/log/:entryId', element: view(() => import('../views/log/Entry.tsx')) },
       { path: '/settings', element: view(() => import('../views/settings/Settings.tsx')) },
       { path: '*', element: <NoSuchPage /> },
@@ -77,6 +93,6 @@ export const router = createBrowserRouter([
   {
     path: '/run/:runId/log',
     errorElement: <Broken />,
-    element: view(() => import('../views/log/WriteDown.tsx')),
+    element: view(() => import('../views/check/Check.tsx')),
   },
 ])

@@ -6,7 +6,7 @@ export interface Series {
   readonly name: string
   readonly x: readonly number[]
   readonly y: readonly number[]
-  readonly look: 'line' | 'thin' | 'point' | 'limit'
+  readonly look: 'line' | 'thin' | 'point' | 'cross' | 'limit'
 }
 
 const ink = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim()
@@ -17,11 +17,14 @@ export default function Chart({
   xTitle,
   yTitle,
   series,
+  fromZero = true,
 }: {
   readonly label: string
   readonly xTitle: string
   readonly yTitle: string
   readonly series: readonly Series[]
+  /** Whether the upright axis begins at nothing. */
+  readonly fromZero?: boolean
 }) {
   const place = useRef<HTMLDivElement>(null)
   useEffect(() => {
@@ -31,13 +34,14 @@ export default function Chart({
       line: { mode: 'lines', line: { color: ink('--brick'), width: 3 } },
       thin: { mode: 'lines', line: { color: ink('--verdigris'), width: 2, dash: 'dash' } },
       limit: { mode: 'lines', line: { color: ink('--soft'), width: 1.5, dash: 'dot' } },
-      point: { mode: 'markers', marker: { color: ink('--ink'), size: 13, symbol: 'diamond' } },
+      point: { mode: 'markers', marker: { color: ink('--ink'), size: 11, symbol: 'diamond' } },
+      cross: { mode: 'markers', marker: { color: ink('--brick'), size: 11, symbol: 'x' } },
     }
-    const axis = (title: string) => ({
+    const axis = (title: string, zero: boolean) => ({
       title: { text: title },
       gridcolor: ink('--rule'),
       zerolinecolor: ink('--rule'),
-      rangemode: 'tozero',
+      rangemode: zero ? 'tozero' : 'normal',
       fixedrange: true,
     })
     void Plotly.react(
@@ -48,14 +52,14 @@ export default function Chart({
         plot_bgcolor: 'transparent',
         font: { family: 'Barlow Condensed', size: 15, color: ink('--ink') },
         margin: { l: 62, r: 12, t: 10, b: 48 },
-        xaxis: axis(xTitle),
-        yaxis: axis(yTitle),
+        xaxis: axis(xTitle, true),
+        yaxis: axis(yTitle, fromZero),
         legend: { orientation: 'h', y: 1.12 },
         hovermode: 'closest',
       },
       { displayModeBar: false, responsive: true },
     )
-  }, [series, xTitle, yTitle])
+  }, [series, xTitle, yTitle, fromZero])
   useEffect(() => {
     const at = place.current
     return () => {

@@ -16,7 +16,7 @@ const INK = rgb(0.12, 0.14, 0.15)
 const SOFT = rgb(0.33, 0.36, 0.38)
 
 /** Characters that the fonts of every reader have; the rest are written as they would be on a typewriter. */
-const plain = (text: string): string =>
+export const plain = (text: string): string =>
   text
     .replaceAll('→', '->')
     .replaceAll('≥', '>=')
@@ -26,7 +26,7 @@ const plain = (text: string): string =>
     .replace(/[^\u0020-\u007e\u00a0-\u00ff‘’“”–—…•]/g, '')
 
 /** Text broken into lines that fit a width. */
-function wrapped(text: string, font: PDFFont, size: number, width: number): string[] {
+export function wrapped(text: string, font: PDFFont, size: number, width: number): string[] {
   const lines: string[] = []
   let line = ''
   for (const word of plain(text).split(/\s+/)) {

@@ -46,7 +46,7 @@ interface EventRow {
 
 const SELECT = `
   SELECT r.id, r.ticket_id, t.job_id, j.name AS job_name, t.title, r.person_id, p.name AS person_name,
-    r.started_at, r.ended_at, EXISTS (SELECT 1 FROM log l WHERE l.run_id = r.id) AS logged,
+    r.started_at, r.ended_at, EXISTS (SELECT 1 FROM log l WHERE l.run_id = r.id AND l.kind IN ('cut', 'braze')) AS logged,
     r.draft, r.plan, r.setting, r.steps, r.breaks
   FROM runs r JOIN tickets t ON t.id = r.ticket_id JOIN jobs j ON j.id = t.job_id LEFT JOIN people p ON p.id = r.person_id`
 
@@ -68,8 +68,8 @@ export function runsTable(db: Db) {
   const get = db.prepare<[string], Row>(`${SELECT} WHERE r.id = ?`)
   const open = db.prepare<[], Row>(`${SELECT} WHERE r.ended_at IS NULL ORDER BY r.started_at DESC`)
   const unwritten = db.prepare<[], Row>(
-    `${SELECT} WHERE r.ended_at IS NOT NULL AND NOT EXISTS (SELECT 1 FROM log l WHERE l.run_id = r.id)
-       AND r.stopped = 0 AND r.draft ->> '$.kind' = 'cut' ORDER BY r.ended_at DESC`,
+    `${SELECT} WHERE r.ended_at IS NOT NULL AND NOT EXISTS (SELECT 1 FROM log l WHERE l.run_id = r.id AND l.kind IN ('cut', 'braze'))
+       AND r.stopped = 0 ORDER BY r.ended_at DESC`,
   )
   const endedSince = db.prepare<[string], Row>(`${SELECT} WHERE r.ended_at > ? ORDER BY r.ended_at DESC`)
   // only the figures that matter are read: a plan is some 30 kB
@@ -79,6 +79,7 @@ export function runsTable(db: Db) {
        plan ->> '$.figures.purgeGas.value' AS nitrogen
      FROM runs WHERE ended_at IS NOT NULL AND stopped = 0 ORDER BY ended_at`,
   )
+  const allOf = db.prepare<[string], Row>(`${SELECT} WHERE r.ticket_id = ? ORDER BY r.started_at`)
   const ofTicket = db.prepare<[string], { id: string }>(
     'SELECT id FROM runs WHERE ticket_id = ? AND ended_at IS NULL',
   )
@@ -150,6 +151,8 @@ export function runsTable(db: Db) {
       const row = get.get(id)
       return row ? run(row) : undefined
     },
+    /** Every run of a piece, first one first. */
+    of: (ticketId: string): Run[] => allOf.all(ticketId).map(run),
     open: (): RunSummary[] => open.all().map(summary),
     unwritten: (): RunSummary[] => unwritten.all().map(summary),
     /** Ended since `after`, newest first: their clocks may still go on. */

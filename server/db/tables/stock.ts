@@ -6,6 +6,9 @@ export function stockTable(db: Db) {
   const list = db.prepare<[], StockItem>(
     'SELECT id, name, length_m AS lengthM, count, origin FROM stock WHERE count > 0 ORDER BY length_m DESC, created_at',
   )
+  const since = db.prepare<[string], StockItem>(
+    "SELECT id, name, length_m AS lengthM, count, origin FROM stock WHERE count > 0 AND origin = 'remnant' AND created_at >= ? ORDER BY created_at",
+  )
   const get = db.prepare<[string], { count: number }>('SELECT count FROM stock WHERE id = ?')
   const add = db.prepare<[string, string, number, number, string, string]>(
     'INSERT INTO stock (id, name, length_m, count, origin, created_at) VALUES (?, ?, ?, ?, ?, ?)',
@@ -20,6 +23,8 @@ export function stockTable(db: Db) {
     add: (item: StockItem, at: string): void => {
       add.run(item.id, item.name, item.lengthM, item.count, item.origin, at)
     },
+    /** What was left over and put back on the rack since a moment. */
+    remnantsSince: (at: string): StockItem[] => since.all(at),
     take: (id: string, count: number): void => {
       take.run(count, id)
     },

@@ -5,6 +5,7 @@ const TOOLS = [
   { to: '/bench/cut-list', name: 'Many pieces' },
   { to: '/bench/filler', name: 'Which filler?' },
   { to: '/bench/take-off', name: 'Many joints' },
+  { to: '/bench/tests', name: 'Is it tight?' },
 ] as const
 
 /** Tools that belong to no piece: lying on the bench. */

@@ -2,7 +2,7 @@ import { Plus, Trash2 } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { FIRST_RIG, firstDraft } from '#contract/first.ts'
 import { costOf, readPrice, takesOf, times } from '#core/cost.ts'
-import { planDraft } from '#contract/plan-of.ts'
+import { NO_RUNS, planDraft } from '#contract/plan-of.ts'
 import type { Torch } from '#contract/types.ts'
 import type { CutListPlan } from '#core/stock/types.ts'
 import type { UnitChoices } from '#core/shop.ts'
@@ -15,7 +15,7 @@ import { QuantityField } from '../../ui/QuantityField.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
 import { TextField } from '../../ui/TextField.tsx'
 import { useCutList } from '../../work/useCutList.ts'
-import { useKeptForm } from '../log/useKeptForm.ts'
+import { useKeptForm } from '../../ui/useKeptForm.ts'
 import { BarPicture } from './BarPicture.tsx'
 
 interface Row {
@@ -373,7 +373,7 @@ function Result({
         rig: { ...rig, guide: 'none' },
       },
       settings,
-      [],
+      NO_RUNS,
       units,
     )
     return planned.ok ? takesOf(planned.plan) : undefined

@@ -12,7 +12,7 @@ import { Field, Group } from '../../ui/Field.tsx'
 import { QuantityField } from '../../ui/QuantityField.tsx'
 import { Segmented } from '../../ui/Segmented.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
-import { useKeptForm } from '../log/useKeptForm.ts'
+import { useKeptForm } from '../../ui/useKeptForm.ts'
 import { METALS, SERVICE_NAMES } from '../plan/braze/braze-words.ts'
 import { FillerTable } from '../plan/braze/FillerTab.tsx'
 

@@ -15,7 +15,7 @@ import { FileField } from '../../ui/FileField.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
 import { Told } from '../../ui/Told.tsx'
 import { useTakeOff } from '../../work/useTakeOff.ts'
-import { useKeptForm } from '../log/useKeptForm.ts'
+import { useKeptForm } from '../../ui/useKeptForm.ts'
 import { printBraze } from '../plan/braze/braze-words.ts'
 
 const EXAMPLE = `name	joint	metal	tube	count	service

@@ -21,7 +21,7 @@ import { QuantityField } from '../../ui/QuantityField.tsx'
 import { Segmented } from '../../ui/Segmented.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
 import { OwnTips } from './OwnTips.tsx'
-import { useKeptForm } from '../log/useKeptForm.ts'
+import { useKeptForm } from '../../ui/useKeptForm.ts'
 
 const Chart = lazy(() => import('../../ui/Chart.tsx'))
 

@@ -32,6 +32,12 @@ export default function Jobs() {
                 </Link>
               </h2>
               <span className="grow text-soft">{job.place}</span>
+              <Link
+                to={`/jobs/${job.id}/close-out`}
+                className="name min-h-[40px] content-center text-lg underline decoration-rule underline-offset-4"
+              >
+                Close it out
+              </Link>
               <Button look="quiet" onClick={() => setStartingIn(job.name)}>
                 Add a piece
               </Button>

@@ -1,115 +1,347 @@
 import { format } from 'date-fns/format'
-import type { ReactNode } from 'react'
-import { Link, useParams } from 'react-router'
+import { useMemo, type ReactNode } from 'react'
+import { Link, useNavigate, useParams } from 'react-router'
+import { isRoundJoint } from '#core/braze/types.ts'
+import { figureNamed, KIND_OF_UNIT } from '#core/figure.ts'
 import { cutFigureKind, type CutFigureName } from '#core/cut/index.ts'
+import type { BrazeTold, CutTold, TestTold, Used } from '#core/record/entry.ts'
 import type { LogEntry } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
+import { useApp } from '../../app/store.ts'
+import { CutStrip } from '../../drawing/CutStrip.tsx'
+import { JointDial, JointStrip } from '../../drawing/JointMap.tsx'
 import { EdgeTile, SlagTile } from '../../drawing/OutcomeTiles.tsx'
+import { Button } from '../../ui/Button.tsx'
 import { Missing } from '../../ui/Missing.tsx'
 import { SourceTag } from '../../ui/Tag.tsx'
+import { VerdictLine } from '../check/Frame.tsx'
+import { PhotoRow } from '../check/Photos.tsx'
 import { FIGURE_NAMES } from '../plan/figure-words.ts'
-import { DROP_WORDS, EDGE_WORDS, SLAG_WORDS } from './outcome-words.ts'
+import { RemedyButton } from './RemedyButton.tsx'
+import {
+  BREAKING_WORDS,
+  DROP_WORDS,
+  EDGE_WORDS,
+  INSIDE_WORDS,
+  KIND_WORDS,
+  SLAG_WORDS,
+  TEST_WORDS,
+} from './outcome-words.ts'
+import { useTell } from './useTell.ts'
 
-const ROWS: readonly {
-  readonly figure: CutFigureName
-  readonly used: (e: LogEntry) => string | undefined
-}[] = [
-  { figure: 'tipOrifice', used: (e) => e.used.tipOrifice?.text },
-  { figure: 'cuttingOxygenPressure', used: (e) => e.used.oxygenPressure?.text },
-  { figure: 'fuelPressure', used: (e) => e.used.fuelPressure?.text },
-  { figure: 'travelSpeed', used: (e) => e.used.travelSpeed?.text },
-  { figure: 'kerf', used: (e) => e.kerf?.text },
-]
-
-/** One cut: planned, used, and what came out. */
+/** A line of the book: what was planned, what was used, what came out, and what belongs to it. */
 export default function Entry() {
   const { entryId = '' } = useParams()
   const { data: entry, error } = api.useEntryQuery(entryId)
-  const { print, say } = useShop()
+  const onItsWay = useApp((s) => s.outbox.items.some((i) => i.id === entryId))
+  if (onItsWay && !entry)
+    return (
+      <main className="p-8">
+        <h1 className="text-3xl">On the way to the book</h1>
+        <p className="pt-2 text-soft">It is kept here until the server has it.</p>
+      </main>
+    )
   if (error && !entry) return <Missing what="entry" failure={error} />
   if (!entry) return <p className="p-8 text-soft">Opening.</p>
+  return <Page entry={entry} />
+}
+
+function Page({ entry }: { readonly entry: LogEntry }) {
+  const { print } = useShop()
+  const tell = useTell()
+  const { told } = entry
   return (
-    <main className="mx-auto max-w-[1060px] px-5 py-6">
+    <main className="mx-auto max-w-[1100px] px-5 py-6">
       <p>
         <Link className="underline underline-offset-4" to="/log">
           Log
         </Link>
       </p>
-      <h1 className="pt-1 text-4xl">{entry.title}</h1>
-      <p className="pb-5 text-soft">
-        <Link
-          className="underline decoration-rule underline-offset-4"
-          to={`/jobs/${entry.jobId}/${entry.ticketId}`}
-        >
-          {entry.jobName}
-        </Link>
-        , {print(entry.thicknessM, 'length')} plate. {format(new Date(entry.at), 'd MMMM yyyy, HH:mm')}
+      <h1 className="pt-1 text-4xl">{entry.title || KIND_WORDS[entry.kind]}</h1>
+      <p className="pb-4 text-soft">
+        {KIND_WORDS[entry.kind]}
+        {entry.jobName === '' ? '' : ', '}
+        {entry.jobId ? (
+          <Link
+            className="underline decoration-rule underline-offset-4"
+            to={`/jobs/${entry.jobId}/${entry.ticketId ?? ''}`}
+          >
+            {entry.jobName}
+          </Link>
+        ) : (
+          entry.jobName
+        )}
+        {entry.thicknessM === null ? '' : `, ${print(entry.thicknessM, 'length')}`}.{' '}
+        {format(new Date(entry.at), 'd MMMM yyyy, HH:mm')}
         {entry.personName ? `, ${entry.personName}` : ''}.
       </p>
-      <div className="grid gap-8 lg:grid-cols-[1fr_1.15fr]">
-        <section aria-label="What came out">
-          <h2 className="border-b-[1.5px] border-ink pb-1 text-2xl">What came out</h2>
-          <div className="grid grid-cols-3 gap-4 pt-4">
-            <Told name="Edge" value={EDGE_WORDS[entry.edge]}>
-              <EdgeTile edge={entry.edge} />
-            </Told>
-            <Told name="Slag" value={SLAG_WORDS[entry.slag]}>
-              <SlagTile slag={entry.slag} />
-            </Told>
-            <Told name="Dropped" value={DROP_WORDS[entry.drop]} />
-          </div>
-          {entry.note === '' ? null : (
-            <blockquote className="mt-5 border-l-4 border-brass pl-4 text-[1.1rem] whitespace-pre-wrap">
-              {entry.note}
-            </blockquote>
-          )}
+      <Corrections entry={entry} />
+      {told.kind === 'cut' ? (
+        <CutFound entry={entry} told={told} />
+      ) : told.kind === 'braze' ? (
+        <BrazeFound entry={entry} told={told} />
+      ) : told.kind === 'pressure-test' || told.kind === 'vacuum-test' ? (
+        <TestFound told={told} />
+      ) : (
+        <p className="border-l-4 border-brass pl-4 text-[1.15rem]">{tell(told)}.</p>
+      )}
+      <WhatNext entry={entry} />
+      {entry.photos.length > 0 ? (
+        <section aria-label="Pictures" className="pt-6">
+          <PhotoRow ids={entry.photos} title={entry.title} />
         </section>
-        <section aria-label="Planned and used">
-          <h2 className="border-b-[1.5px] border-ink pb-1 text-2xl">Planned and used</h2>
-          <table className="name w-full text-left text-[1.15rem]">
-            <thead>
-              <tr className="border-b border-rule text-soft">
-                <th scope="col" className="py-1.5 font-medium">
-                  Setting
-                </th>
-                <th scope="col" className="font-medium">
-                  Planned
-                </th>
-                <th scope="col" className="font-medium">
-                  Used
-                </th>
-              </tr>
-            </thead>
-            <tbody>
-              {ROWS.map((row) => {
-                const planned = entry.plan?.figures[row.figure]
-                return (
-                  <tr key={row.figure} className="border-b border-rule">
-                    <th scope="row" className="py-2 pr-3 font-medium">
-                      {say(FIGURE_NAMES[row.figure])}
-                    </th>
-                    <td className="pr-3 whitespace-nowrap">
-                      {planned ? (
-                        <>
-                          {print(planned.value, cutFigureKind(row.figure))}{' '}
-                          <SourceTag source={planned.source} />
-                        </>
-                      ) : (
-                        'not planned'
-                      )}
-                    </td>
-                    <td className="font-bold whitespace-nowrap">{row.used(entry) ?? 'not said'}</td>
-                  </tr>
-                )
-              })}
-            </tbody>
-          </table>
-        </section>
-        {entry.plan ? <Signed plan={entry.plan} /> : null}
-        {entry.run ? <Steps run={entry.run} /> : null}
-      </div>
+      ) : null}
+      {entry.plan && (told.kind === 'cut' || told.kind === 'braze') ? <Signed plan={entry.plan} /> : null}
+      {entry.run && (told.kind === 'cut' || told.kind === 'braze' || told.kind === 'run') ? (
+        <Steps run={entry.run} />
+      ) : null}
+      <Beside entry={entry} />
     </main>
+  )
+}
+
+/** That this line was corrected, or corrects another: who and why. */
+function Corrections({ entry }: { readonly entry: LogEntry }) {
+  return (
+    <>
+      {entry.correctedBy ? (
+        <p role="status" className="mb-4 border-l-[6px] border-brass pl-3">
+          <strong>This line was corrected.</strong>{' '}
+          <Link className="underline" to={`/log/${entry.correctedBy}`}>
+            See the line that took its place
+          </Link>
+          .
+        </p>
+      ) : null}
+      {entry.corrects ? (
+        <p className="mb-4 border-l-[6px] border-brass pl-3">
+          {entry.personName} corrects{' '}
+          <Link className="underline" to={`/log/${entry.corrects}`}>
+            an older line
+          </Link>
+          : {entry.why}
+        </p>
+      ) : null}
+    </>
+  )
+}
+
+/** What can be done from here: find the fault, put it right, test it, correct the line. */
+function WhatNext({ entry }: { readonly entry: LogEntry }) {
+  const go = useNavigate()
+  const judged = entry.kind === 'cut' || entry.kind === 'braze'
+  if (entry.correctedBy) return null
+  return (
+    <div className="no-print flex flex-wrap gap-3 pt-5">
+      {judged || entry.outcome === 'failed' ? (
+        <Button
+          look={entry.outcome === 'failed' ? 'act' : 'plain'}
+          onClick={() => void go(`/faults?entry=${entry.id}`)}
+        >
+          Find the fault
+        </Button>
+      ) : null}
+      {entry.outcome === 'failed' ? <RemedyButton entry={entry} /> : null}
+      {entry.kind === 'braze' && entry.ticketId ? (
+        <>
+          <Button onClick={() => void go(`/tests/new/pressure?ticket=${entry.ticketId ?? ''}`)}>
+            Pressure test
+          </Button>
+          <Button onClick={() => void go(`/tests/new/vacuum?ticket=${entry.ticketId ?? ''}`)}>
+            Vacuum test
+          </Button>
+        </>
+      ) : null}
+      {judged && entry.ticketId && entry.draft ? (
+        <Button onClick={() => void go(`/log/${entry.id}/correct`)}>Correct this line</Button>
+      ) : null}
+    </div>
+  )
+}
+
+const CUT_ROWS: readonly (readonly [CutFigureName, keyof CutTold['used'] | 'kerf'])[] = [
+  ['tipOrifice', 'tipOrifice'],
+  ['cuttingOxygenPressure', 'oxygenPressure'],
+  ['fuelPressure', 'fuelPressure'],
+  ['travelSpeed', 'travelSpeed'],
+  ['preheatTime', 'preheat'],
+  ['kerf', 'kerf'],
+]
+const BRAZE_ROWS: readonly (readonly [string, string, keyof BrazeTold['used']])[] = [
+  ['tipOrifice', 'Tip', 'tipOrifice'],
+  ['oxygenPressure', 'Oxygen', 'oxygenPressure'],
+  ['fuelPressure', 'Fuel', 'fuelPressure'],
+  ['timeToTemperature', 'Time to temperature', 'timeToTemperature'],
+  ['rodLength', 'Rod for one joint', 'fillerLength'],
+]
+
+function CutFound({ entry, told }: { readonly entry: LogEntry; readonly told: CutTold }) {
+  const { print, say } = useShop()
+  const used = (name: (typeof CUT_ROWS)[number][1]): Used | null =>
+    name === 'kerf' ? told.kerf : told.used[name]
+  return (
+    <div className="grid gap-8 lg:grid-cols-[1fr_1.15fr]">
+      <Part name="What came out">
+        <div className="grid grid-cols-3 gap-4 pt-4">
+          <Told name="Edge" value={EDGE_WORDS[told.edge]}>
+            <EdgeTile edge={told.edge} />
+          </Told>
+          <Told name="Slag" value={SLAG_WORDS[told.slag]}>
+            <SlagTile slag={told.slag} />
+          </Told>
+          <Told name="Dropped" value={DROP_WORDS[told.drop]} />
+        </div>
+        <div className="pt-4">
+          <VerdictLine verdict={told.verdict} />
+        </div>
+        {told.marks.length > 0 ? (
+          <div className="pt-4">
+            <CutStrip marks={told.marks} />
+          </div>
+        ) : null}
+        <Note text={told.note} />
+      </Part>
+      <PlannedAndUsed
+        rows={CUT_ROWS.map(([figure, name]) => {
+          const planned = (entry.plan && figureNamed(entry.plan, figure)) ?? told.planned[figure]
+          return {
+            name: say(FIGURE_NAMES[figure]),
+            planned: planned ? print(planned.value, cutFigureKind(figure)) : undefined,
+            source: planned?.source,
+            used: used(name)?.text,
+          }
+        })}
+      />
+    </div>
+  )
+}
+
+function BrazeFound({ entry, told }: { readonly entry: LogEntry; readonly told: BrazeTold }) {
+  const { print, say } = useShop()
+  const Map = isRoundJoint(told.joint) ? JointDial : JointStrip
+  return (
+    <div className="grid gap-8 lg:grid-cols-[1fr_1.15fr]">
+      <Part name="What came out">
+        <div className="pt-4">
+          <Map places={told.places} />
+        </div>
+        <div className="pt-4">
+          <VerdictLine verdict={told.verdict} />
+        </div>
+        <p className="pt-3">
+          Inside: {INSIDE_WORDS[told.inside].toLowerCase()}. {BREAKING_WORDS[told.breaking]}
+          {told.penetration
+            ? `, filled ${told.penetration.map((q) => `${Math.round(q * 100)} %`).join(', ')}`
+            : ''}
+          .{told.lot === '' ? '' : ` Filler lot ${told.lot}.`}
+        </p>
+        <Note text={told.note} />
+      </Part>
+      <PlannedAndUsed
+        rows={BRAZE_ROWS.map(([figure, name, key]) => {
+          const planned = (entry.plan && figureNamed(entry.plan, figure)) ?? undefined
+          const kept = told.planned[figure]
+          const kind =
+            { tipOrifice: 'length', rodLength: 'length', timeToTemperature: 'time' }[figure] ?? 'pressure'
+          return {
+            name: say(name),
+            planned: kept
+              ? print(
+                  kept.value,
+                  planned ? KIND_OF_UNIT[planned.unit] : (kind as 'length' | 'time' | 'pressure'),
+                )
+              : undefined,
+            source: kept?.source,
+            used: told.used[key]?.text,
+          }
+        })}
+      />
+    </div>
+  )
+}
+
+function TestFound({ told }: { readonly told: TestTold }) {
+  const tell = useTell()
+  const { print } = useShop()
+  return (
+    <section aria-label="The test" className="grid gap-3">
+      <h2 className="text-3xl">{TEST_WORDS[told.verdict]}</h2>
+      <p className="max-w-[72ch] text-[1.1rem]">{told.because}</p>
+      <p>
+        {tell(told)} (95 %), from {told.count} readings over {print(told.holdS, 'time')}.
+      </p>
+      <p>
+        <Link className="name text-lg underline underline-offset-4" to={`/tests/${told.testId}`}>
+          The test with its curve and report
+        </Link>
+      </p>
+    </section>
+  )
+}
+
+interface Row {
+  readonly name: string
+  readonly planned: string | undefined
+  readonly source: 'chart' | 'log' | 'worked-out' | undefined
+  readonly used: string | undefined
+}
+
+function PlannedAndUsed({ rows }: { readonly rows: readonly Row[] }) {
+  return (
+    <Part name="Planned and used">
+      <table className="name w-full text-left text-[1.15rem]">
+        <thead>
+          <tr className="border-b border-rule text-soft">
+            <th scope="col" className="py-1.5 font-medium">
+              Setting
+            </th>
+            <th scope="col" className="font-medium">
+              Planned
+            </th>
+            <th scope="col" className="font-medium">
+              Used
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => (
+            <tr key={row.name} className="border-b border-rule">
+              <th scope="row" className="py-2 pr-3 font-medium">
+                {row.name}
+              </th>
+              <td className="pr-3 whitespace-nowrap">
+                {row.planned ? (
+                  <>
+                    {row.planned} {row.source ? <SourceTag source={row.source} /> : null}
+                  </>
+                ) : (
+                  'not planned'
+                )}
+              </td>
+              <td className="font-bold whitespace-nowrap">{row.used ?? 'not said'}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </Part>
+  )
+}
+
+function Part({ name, children }: { readonly name: string; readonly children: ReactNode }) {
+  return (
+    <section aria-label={name}>
+      <h2 className="border-b-[1.5px] border-ink pb-1 text-2xl">{name}</h2>
+      {children}
+    </section>
+  )
+}
+
+function Note({ text }: { readonly text: string }) {
+  return text === '' ? null : (
+    <blockquote className="mt-5 border-l-4 border-brass pl-4 text-[1.1rem] whitespace-pre-wrap">
+      {text}
+    </blockquote>
   )
 }
 
@@ -137,7 +369,7 @@ function Signed({ plan }: { readonly plan: NonNullable<LogEntry['plan']> }) {
   const trial = plan.findings.find((f) => f.code === 'chart-trial')
   if (!trial && plan.cautions.length === 0) return null
   return (
-    <section aria-label="Trial and cautions" className="lg:col-span-2">
+    <section aria-label="Trial and cautions" className="pt-6">
       {trial ? (
         <p className="border-l-4 border-brass pl-4">
           <strong>{say(trial.title)}.</strong> {say(trial.text)}
@@ -152,22 +384,23 @@ function Signed({ plan }: { readonly plan: NonNullable<LogEntry['plan']> }) {
   )
 }
 
+const STEP_WORDS = {
+  done: '',
+  skip: 'left out: ',
+  back: 'gone back from: ',
+  trouble: 'trouble at: ',
+  stop: 'stopped at: ',
+  break: 'left the work at: ',
+  'hand-over': 'handed over at: ',
+  timer: '',
+}
+
 /** Every confirmed step with its time. */
 function Steps({ run }: { readonly run: NonNullable<LogEntry['run']> }) {
   const { say } = useShop()
   const told = run.events.filter((e) => e.kind !== 'timer')
-  const words = {
-    done: '',
-    skip: 'left out: ',
-    back: 'gone back from: ',
-    trouble: 'trouble at: ',
-    stop: 'stopped at: ',
-    break: 'left the work at: ',
-    'hand-over': 'handed over at: ',
-    timer: '',
-  }
   return (
-    <details className="lg:col-span-2">
+    <details className="pt-6">
       <summary className="name cursor-pointer text-2xl font-semibold">
         The run, step by step ({told.length})
       </summary>
@@ -178,7 +411,7 @@ function Steps({ run }: { readonly run: NonNullable<LogEntry['run']> }) {
               {format(new Date(e.at), 'HH:mm:ss')}
             </time>
             <span>
-              {words[e.kind]}
+              {STEP_WORDS[e.kind]}
               {say(run.steps.find((s) => s.id === e.stepId)?.act ?? e.stepId)}
               {e.reason ? ` (${e.reason})` : ''}
             </span>
@@ -186,5 +419,31 @@ function Steps({ run }: { readonly run: NonNullable<LogEntry['run']> }) {
         ))}
       </ol>
     </details>
+  )
+}
+
+/** The other lines of the same piece. */
+function Beside({ entry }: { readonly entry: LogEntry }) {
+  const tell = useTell()
+  const lines = useMemo(() => entry.beside.slice(0, 30), [entry])
+  if (lines.length === 0) return null
+  return (
+    <section aria-label="Of the same piece" className="pt-8">
+      <h2 className="border-b-[1.5px] border-ink pb-1 text-2xl">Of the same piece</h2>
+      <ul>
+        {lines.map((l) => (
+          <li key={l.id} className="grid grid-cols-[110px_110px_1fr] gap-3 border-b border-rule py-1.5">
+            <span className="name text-soft">{format(new Date(l.at), 'd MMM, HH:mm')}</span>
+            <Link
+              className={`name underline underline-offset-4 ${l.correctedBy ? 'line-through' : ''}`}
+              to={`/log/${l.id}`}
+            >
+              {KIND_WORDS[l.kind]}
+            </Link>
+            <span className="truncate">{tell(l.told)}</span>
+          </li>
+        ))}
+      </ul>
+    </section>
   )
 }

@@ -1,48 +1,96 @@
-import {
-  columnFilteringFeature,
-  createColumnHelper,
-  createFilteredRowModel,
-  createSortedRowModel,
-  filterFn_includesString,
-  globalFilteringFeature,
-  rowSortingFeature,
-  sortFn_alphanumeric,
-  sortFn_basic,
-  tableFeatures,
-  useTable,
-  type SortingState,
-} from '@tanstack/react-table'
+import { columnFilteringFeature, createColumnHelper, tableFeatures, useTable } from '@tanstack/react-table'
 import { format } from 'date-fns/format'
-import { ArrowDown, ArrowUp } from 'lucide-react'
-import { useMemo, useState } from 'react'
+import { useDeferredValue, useMemo, useState } from 'react'
 import { Link } from 'react-router'
+import { ENTRY_KINDS, OUTCOMES } from '#core/record/entry.ts'
+import { parseQuantity } from '#core/quantity/index.ts'
+import type { LogQuery } from '#contract/schemas.ts'
 import type { LogSummary } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
 import { useApp } from '../../app/store.ts'
+import { Button } from '../../ui/Button.tsx'
 import { Field } from '../../ui/Field.tsx'
 import { Missing } from '../../ui/Missing.tsx'
-import { DROP_WORDS, EDGE_WORDS, SLAG_WORDS } from './outcome-words.ts'
+import { QuantityField } from '../../ui/QuantityField.tsx'
+import { SelectField } from '../../ui/SelectField.tsx'
+import { TextField } from '../../ui/TextField.tsx'
+import { LogTabs } from './LogTabs.tsx'
+import { KIND_WORDS, OUTCOME_WORDS } from './outcome-words.ts'
+import { useTell } from './useTell.ts'
 
-const features = tableFeatures({
-  columnFilteringFeature,
-  globalFilteringFeature,
-  rowSortingFeature,
-  filteredRowModel: createFilteredRowModel(),
-  sortedRowModel: createSortedRowModel(),
-  filterFns: { includesString: filterFn_includesString },
-  sortFns: { basic: sortFn_basic, alphanumeric: sortFn_alphanumeric },
-})
+const features = tableFeatures({ columnFilteringFeature })
 const column = createColumnHelper<typeof features, LogSummary>()
 const NONE: readonly LogSummary[] = []
+const ALL = 'all'
+const PAGE = 100
 
-/** The book: every cut that was written down, newest first. */
+interface Filters {
+  readonly q: string
+  readonly kind: string
+  readonly outcome: string
+  readonly metal: string
+  readonly person: string
+  readonly tip: string
+  readonly thinnest: string
+  readonly thickest: string
+  readonly from: string
+  readonly to: string
+}
+const NO_FILTERS: Filters = {
+  q: '',
+  kind: ALL,
+  outcome: ALL,
+  metal: ALL,
+  person: ALL,
+  tip: ALL,
+  thinnest: '',
+  thickest: '',
+  from: '',
+  to: '',
+}
+const DAY = /^\d{4}-\d\d-\d\d$/
+
+/** The filters as the server is asked; what cannot be read yet is left out. */
+function useQuery(filters: Filters, page: number): LogQuery {
+  const { settings } = useShop()
+  return useMemo(() => {
+    const length = (text: string) => {
+      const r = parseQuantity(text, 'length', {
+        unit: settings.units.length,
+        decimalMark: settings.decimalMark,
+      })
+      return r.ok && r.value > 0 ? String(r.value) : ''
+    }
+    const asked: Record<string, string> = {
+      q: filters.q.trim().slice(0, 60),
+      thinnest: filters.thinnest.trim() === '' ? '' : length(filters.thinnest),
+      thickest: filters.thickest.trim() === '' ? '' : length(filters.thickest),
+      from: DAY.test(filters.from) ? filters.from : '',
+      to: DAY.test(filters.to) ? filters.to : '',
+      after: page > 0 ? String(page * PAGE) : '',
+    }
+    for (const name of ['kind', 'outcome', 'metal', 'person', 'tip'] as const)
+      if (filters[name] !== ALL) asked[name] = filters[name]
+    return Object.fromEntries(Object.entries(asked).filter(([, v]) => v !== '')) as LogQuery
+  }, [filters, page, settings])
+}
+
+/** The book: every line, newest first, narrowed by any of its fields. */
 export default function Log() {
-  const { data = NONE, error, isSuccess } = api.useLogQuery(undefined, { refetchOnMountOrArgChange: true })
+  const [filters, setFilters] = useState(NO_FILTERS)
+  const [page, setPage] = useState(0)
+  const [more, setMore] = useState(false)
+  const query = useQuery(useDeferredValue(filters), page)
+  const { currentData, data, error } = api.useLogQuery(query, { refetchOnMountOrArgChange: true })
+  const shownPage = currentData ?? data
   const { print, say } = useShop()
+  const tell = useTell()
   const waiting = useApp((s) => s.outbox.items.filter((i) => i.route === 'addLog').length)
-  const [filter, setFilter] = useState('')
-  const [sorting, setSorting] = useState<SortingState>([{ id: 'at', desc: true }])
+  const change = (part: Partial<Filters>) => {
+    setFilters((now) => ({ ...now, ...part }))
+    setPage(0)
+  }
   const columns = useMemo(
     () =>
       column.columns([
@@ -50,108 +98,160 @@ export default function Log() {
           header: 'When',
           cell: (c) => format(new Date(c.getValue()), 'd MMM yyyy, HH:mm'),
         }),
-        column.accessor('title', {
-          header: 'Piece',
-          cell: (c) => (
-            <Link
-              className="font-semibold underline decoration-rule underline-offset-4"
-              to={`/log/${c.row.original.id}`}
-            >
-              {c.getValue()}
-            </Link>
-          ),
-        }),
+        column.accessor('title', { header: 'Piece', cell: (c) => <Piece entry={c.row.original} /> }),
+        column.accessor('kind', { header: 'What', cell: (c) => KIND_WORDS[c.getValue()] }),
         column.accessor('jobName', { header: 'Job' }),
-        column.accessor('personName', { header: 'Who', cell: (c) => c.getValue() ?? '' }),
-        column.accessor('thicknessM', { header: 'Plate', cell: (c) => print(c.getValue(), 'length') }),
+        column.accessor('personName', { header: 'Who' }),
+        column.accessor('thicknessM', {
+          header: 'Thickness',
+          cell: (c) => (c.getValue() === null ? '' : print(c.getValue() ?? 0, 'length')),
+        }),
         column.accessor('tipOrificeM', {
           header: say('Tip'),
-          cell: (c) => optional(c.getValue(), (v) => print(v, 'length')),
+          cell: (c) => (c.getValue() === null ? '' : print(c.getValue() ?? 0, 'length')),
         }),
-        column.accessor('oxygenGaugePa', {
-          header: 'Oxygen',
-          cell: (c) => optional(c.getValue(), (v) => print(v, 'pressure')),
-        }),
-        column.accessor((r) => EDGE_WORDS[r.edge], { id: 'edge', header: 'Edge' }),
-        column.accessor((r) => SLAG_WORDS[r.slag], { id: 'slag', header: 'Slag' }),
-        column.accessor((r) => DROP_WORDS[r.drop], { id: 'drop', header: 'Dropped' }),
-        column.accessor('kerfM', {
-          header: 'Kerf',
-          cell: (c) => optional(c.getValue(), (v) => print(v, 'length')),
+        column.accessor('outcome', { header: 'Outcome', cell: (c) => <Outcome entry={c.row.original} /> }),
+        column.accessor('told', {
+          header: 'What it tells',
+          cell: (c) => <span className="block max-w-[46ch] truncate">{tell(c.getValue())}</span>,
         }),
       ]),
-    [print, say],
+    [print, say, tell],
   )
-  const rows = useMemo(() => [...data], [data])
-  const table = useTable({
-    features,
-    data: rows,
-    columns,
-    state: { globalFilter: filter, sorting },
-    onGlobalFilterChange: setFilter,
-    onSortingChange: setSorting,
-    globalFilterFn: 'includesString',
-  })
-  if (error && !isSuccess) return <Missing what="log" failure={error} />
-  const shown = table.getRowModel().rows
+  const rows = useMemo(() => [...(shownPage?.entries ?? NONE)], [shownPage])
+  const table = useTable({ features, data: rows, columns })
+  if (error && !shownPage) return <Missing what="log" failure={error} />
+  const total = shownPage?.total ?? 0
+  const options = (all: string, values: readonly string[], word: (v: string) => string = (v) => v) => [
+    { value: ALL, label: all },
+    ...values.map((v) => ({ value: v, label: word(v) })),
+  ]
   return (
     <main className="px-5 py-6">
-      <div className="flex flex-wrap items-end justify-between gap-4 pb-4">
-        <h1 className="text-4xl">Log</h1>
-        <div className="w-full max-w-[340px]">
-          <Field label="Find">
-            {({ id }) => (
-              <input
-                id={id}
-                type="search"
-                className="field"
-                placeholder="piece, job, person, edge, slag"
-                value={filter}
-                onChange={(e) => setFilter(e.target.value)}
-              />
-            )}
-          </Field>
+      <LogTabs />
+      <section aria-label="Filters" className="no-print grid gap-3 pb-4 sm:grid-cols-2 lg:grid-cols-5">
+        <Field label="Find">
+          {({ id }) => (
+            <input
+              id={id}
+              type="search"
+              className="field"
+              placeholder="piece, job, person, note"
+              value={filters.q}
+              onChange={(e) => change({ q: e.target.value })}
+            />
+          )}
+        </Field>
+        <SelectField
+          label="What"
+          value={filters.kind}
+          options={options('Everything', ENTRY_KINDS, (k) => KIND_WORDS[k as LogSummary['kind']])}
+          onChange={(kind) => change({ kind })}
+        />
+        <SelectField
+          label="Outcome"
+          value={filters.outcome}
+          options={options(
+            'Any',
+            OUTCOMES.filter((o) => o !== 'none'),
+            (o) => OUTCOME_WORDS[o as LogSummary['outcome']],
+          )}
+          onChange={(outcome) => change({ outcome })}
+        />
+        <SelectField
+          label="Who"
+          value={filters.person}
+          options={options('Anybody', shownPage?.people ?? [])}
+          onChange={(person) => change({ person })}
+        />
+        <div className="flex items-end gap-2">
+          <Button aria-expanded={more} onClick={() => setMore(!more)}>
+            {more ? 'Fewer' : 'More'} filters
+          </Button>
+          <Button
+            look="quiet"
+            onClick={() => {
+              setFilters(NO_FILTERS)
+              setPage(0)
+            }}
+          >
+            Clear
+          </Button>
         </div>
-      </div>
-      {waiting > 0 ? (
-        <p className="pb-3 font-bold text-brass">
-          {waiting === 1 ? 'One entry is' : `${waiting} entries are`} on the way to the book.
-        </p>
-      ) : null}
+        {more ? (
+          <>
+            <SelectField
+              label="Metal"
+              value={filters.metal}
+              options={options('Any', shownPage?.metals ?? [], (m) => m.replaceAll('-', ' '))}
+              onChange={(metal) => change({ metal })}
+            />
+            <SelectField
+              label={say('Tip')}
+              value={filters.tip}
+              options={options('Any', (shownPage?.tips ?? []).map(String), (t) => print(Number(t), 'length'))}
+              onChange={(tip) => change({ tip })}
+            />
+            <QuantityField
+              label="Thickness from"
+              kind="length"
+              value={filters.thinnest}
+              empty="any"
+              onChange={(thinnest) => change({ thinnest })}
+            />
+            <QuantityField
+              label="to"
+              kind="length"
+              value={filters.thickest}
+              empty="any"
+              onChange={(thickest) => change({ thickest })}
+            />
+            <div className="grid grid-cols-2 gap-2">
+              <TextField
+                beside={false}
+                label="From day"
+                placeholder="2026-03-02"
+                value={filters.from}
+                onChange={(from) => change({ from })}
+              />
+              <TextField
+                beside={false}
+                label="to day"
+                placeholder="2026-03-09"
+                value={filters.to}
+                onChange={(to) => change({ to })}
+              />
+            </div>
+          </>
+        ) : null}
+      </section>
+      <p className="pb-2 text-soft" role="status">
+        {total === 1 ? 'One line fits.' : `${total} lines fit.`}
+        {waiting > 0 ? (
+          <strong className="pl-2 text-brass">
+            {waiting === 1 ? 'One entry is' : `${waiting} entries are`} on the way to the book.
+          </strong>
+        ) : null}
+      </p>
       <div className="overflow-x-auto">
         <table className="w-full border-collapse text-left">
           <thead>
             {table.getHeaderGroups().map((group) => (
               <tr key={group.id} className="border-b-[1.5px] border-ink">
-                {group.headers.map((h) => {
-                  const sorted = h.column.getIsSorted()
-                  return (
-                    <th
-                      key={h.id}
-                      scope="col"
-                      aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'}
-                      className="name p-0 font-semibold whitespace-nowrap"
-                    >
-                      <button
-                        type="button"
-                        className="flex min-h-10 w-full items-center gap-1 pr-4 text-[1.05rem]"
-                        onClick={h.column.getToggleSortingHandler()}
-                      >
-                        <table.FlexRender header={h} />
-                        {sorted === 'asc' ? (
-                          <ArrowUp size={14} aria-hidden="true" />
-                        ) : sorted === 'desc' ? (
-                          <ArrowDown size={14} aria-hidden="true" />
-                        ) : null}
-                      </button>
-                    </th>
-                  )
-                })}
+                {group.headers.map((h) => (
+                  <th
+                    key={h.id}
+                    scope="col"
+                    className="name py-2 pr-4 text-[1.05rem] font-semibold whitespace-nowrap"
+                  >
+                    <table.FlexRender header={h} />
+                  </th>
+                ))}
               </tr>
             ))}
           </thead>
           <tbody>
-            {shown.map((row) => (
+            {table.getRowModel().rows.map((row) => (
               <tr key={row.id} className="border-b border-rule hover:bg-sheet">
                 {row.getAllCells().map((cell) => (
                   <td key={cell.id} className="name py-2.5 pr-4 text-[1.1rem] whitespace-nowrap">
@@ -163,15 +263,47 @@ export default function Log() {
           </tbody>
         </table>
       </div>
-      {isSuccess && shown.length === 0 ? (
+      {shownPage && total === 0 ? (
         <p className="pt-4 text-soft">
-          {data.length === 0
-            ? 'Nothing is written down yet. Run a cut, and say what came out.'
-            : `Nothing fits “${filter}”.`}
+          Nothing fits. Clear a filter, or run something and say what came out.
         </p>
+      ) : null}
+      {total > PAGE ? (
+        <nav aria-label="Pages" className="no-print flex items-center gap-4 pt-4">
+          <Button disabled={page === 0} onClick={() => setPage(page - 1)}>
+            Newer
+          </Button>
+          <span className="name text-lg">
+            {page * PAGE + 1} to {Math.min(total, (page + 1) * PAGE)}
+          </span>
+          <Button disabled={(page + 1) * PAGE >= total} onClick={() => setPage(page + 1)}>
+            Older
+          </Button>
+        </nav>
       ) : null}
     </main>
   )
 }
 
-const optional = (value: number | null, print: (v: number) => string) => (value === null ? '' : print(value))
+function Piece({ entry }: { readonly entry: LogSummary }) {
+  return (
+    <Link
+      className={`font-semibold underline decoration-rule underline-offset-4 ${entry.correctedBy ? 'line-through' : ''}`}
+      to={`/log/${entry.id}`}
+    >
+      {entry.title || KIND_WORDS[entry.kind]}
+    </Link>
+  )
+}
+
+function Outcome({ entry }: { readonly entry: LogSummary }) {
+  const look = { passed: 'text-verdigris', failed: 'font-bold text-alarm', open: 'text-brass', none: '' }[
+    entry.outcome
+  ]
+  return (
+    <span className={look}>
+      {OUTCOME_WORDS[entry.outcome]}
+      {entry.correctedBy ? ' (corrected)' : entry.corrects ? ' (a correction)' : ''}
+    </span>
+  )
+}

@@ -12,9 +12,9 @@ export default function JobPage() {
   const { jobId = '', ticketId } = useParams()
   const { data: job, error } = api.useJobQuery(jobId)
   const settings = api.useSettingsQuery()
-  const kerfs = api.useKerfsQuery()
+  const records = api.useRecordsQuery()
   if (error && !job) return <Missing what="job" failure={error} />
-  if (!job || !settings.data || !kerfs.data) return <p className="p-8 text-soft">Opening.</p>
+  if (!job || !settings.data || !records.data) return <p className="p-8 text-soft">Opening.</p>
   const ticket =
     job.tickets.find((t) => t.id === ticketId) ?? (ticketId === undefined ? job.tickets[0] : undefined)
   if (!ticket)

@@ -2,7 +2,7 @@ import { Printer } from 'lucide-react'
 import { useEffect, useMemo, useState, type ReactNode } from 'react'
 import { Link } from 'react-router'
 import { addCosts, costOf, fillerCost, takesOf, times, together, type Takes } from '#core/cost.ts'
-import { planPiece, type Planned, type PlannedBraze } from '#contract/plan-of.ts'
+import { NO_RUNS, planPiece, type Planned, type PlannedBraze } from '#contract/plan-of.ts'
 import type { PieceDraft, Settings } from '#contract/schemas.ts'
 import type { Job } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
@@ -91,10 +91,10 @@ function partOf(planned: Extract<Planned | PlannedBraze, { ok: true }>, takes: T
 /** What all pieces of a job take together, as they are stored: time, gases, and cost where things are priced. */
 export function useWholeJob(job: Job): string {
   const { settings, print } = useShop()
-  const kerfs = api.useKerfsQuery().data
+  const records = api.useRecordsQuery().data
   return useMemo(() => {
     const parts = job.tickets.flatMap((t) => {
-      const planned = planPiece(t.draft, settings, kerfs ?? [])
+      const planned = planPiece(t.draft, settings, records ?? NO_RUNS)
       const takes = planned.ok ? takesOf(planned.plan) : undefined
       return planned.ok && takes ? [partOf(planned, takes, settings)] : []
     })
@@ -107,7 +107,7 @@ export function useWholeJob(job: Job): string {
     })
     const flux = parts.reduce((kg, p) => kg + p.fluxKg, 0)
     return `${parts.length} pieces: ${print(sum.torchS, 'time')}, ${print(sum.oxygenM3, 'volume')} of oxygen, ${print(sum.fuelM3, 'volume')} of fuel${rods.length > 0 ? `, rod: ${rods.join(', ')}` : ''}${flux > 0 ? `, ${Math.ceil(flux * 1000)} g of flux` : ''}${cost === undefined ? '' : `, cost ${cost.toFixed(2)}`}. Lighting and trimming come on top.`
-  }, [job, settings, kerfs, print])
+  }, [job, settings, records, print])
 }
 
 function ChangedElsewhere({

@@ -1,5 +1,5 @@
 import { lazy, Suspense, useCallback, useMemo, useRef, useState } from 'react'
-import { planDraft, type Planned } from '#contract/plan-of.ts'
+import { NO_RUNS, planDraft, type Planned } from '#contract/plan-of.ts'
 import type { CutDraft } from '#contract/schemas.ts'
 import type { Job, Torch } from '#contract/types.ts'
 import type { Caution } from '#core/cut/index.ts'
@@ -31,14 +31,14 @@ type Good = Extract<Planned, { ok: true }>
 /** The plan of one cut: the line on top, the work at the left, the drawing at the right, the findings at the foot. */
 export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: TicketOf<CutDraft> }) {
   const { settings, units } = useShop()
-  const kerfs = api.useKerfsQuery().data
+  const records = api.useRecordsQuery().data
   const torches = api.useTorchesQuery().data ?? NO_TORCHES
   const draft = useDraft(ticket)
   const [station, setStation] = useState<Station | undefined>(undefined)
   const page = useRef<HTMLElement>(null)
   const planned = useMemo(
-    () => planDraft(draft.draft, settings, kerfs ?? [], units),
-    [draft.draft, settings, kerfs, units],
+    () => planDraft(draft.draft, settings, records ?? NO_RUNS, units),
+    [draft.draft, settings, records, units],
   )
   // while a field cannot be read, the last plan that gave figures stays in sight
   const last = useRef<Good | undefined>(undefined)

@@ -29,7 +29,7 @@ export function useRunning(ticket: Omit<Ticket, 'draft'>, good: boolean) {
         disabled: false,
         go: () => void go(`/run/${ticket.runId}`),
       }
-    if (ticket.state === 'cut' && ticket.runId)
+    if ((ticket.state === 'cut' || ticket.state === 'brazed') && ticket.runId)
       return {
         ...base,
         label: 'Write it down',
@@ -47,7 +47,7 @@ export function useRunning(ticket: Omit<Ticket, 'draft'>, good: boolean) {
       }).unwrap()
       void go(`/run/${run.id}`)
     }
-    const again = ticket.state === 'logged' || ticket.state === 'brazed'
+    const again = ticket.state === 'logged' || ticket.state === 'failed'
     return {
       ...base,
       label: again ? 'Run it again' : ticket.kind === 'cut' ? 'Run this cut' : 'Run this braze',

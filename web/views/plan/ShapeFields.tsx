@@ -20,7 +20,7 @@ import {
   START_NAMES,
 } from './cut-words.ts'
 
-type Typed = Exclude<keyof WorkDraft, 'practice' | 'cautions' | 'outlineId'>
+type Typed = Exclude<keyof WorkDraft, 'practice' | 'cautions' | 'changes' | 'outlineId'>
 /** A setter for each typed field of the work: the same functions from one key to the next. */
 export type WorkSetters = Readonly<Record<Typed, (value: string) => void>>
 

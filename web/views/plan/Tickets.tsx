@@ -1,4 +1,4 @@
-import { Check, CircleDot, Circle, PencilLine } from 'lucide-react'
+import { Check, CircleDot, Circle, PencilLine, X } from 'lucide-react'
 import { memo, useEffect, useRef } from 'react'
 import { Link } from 'react-router'
 import type { Job, TicketState } from '#contract/types.ts'
@@ -8,8 +8,9 @@ export const STATES: Readonly<Record<TicketState, { word: string; Icon: typeof C
   planned: { word: 'planned', Icon: Circle, edge: 'border-l-soft' },
   running: { word: 'running', Icon: CircleDot, edge: 'border-l-brick' },
   cut: { word: 'to write down', Icon: PencilLine, edge: 'border-l-brass' },
-  brazed: { word: 'brazed', Icon: Check, edge: 'border-l-verdigris' },
+  brazed: { word: 'to write down', Icon: PencilLine, edge: 'border-l-brass' },
   logged: { word: 'in the log', Icon: Check, edge: 'border-l-verdigris' },
+  failed: { word: 'failed', Icon: X, edge: 'border-l-alarm' },
 }
 
 /** The pieces of a job as a strip of tickets. */

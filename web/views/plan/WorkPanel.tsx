@@ -408,7 +408,7 @@ export function WorkPanel({
   )
 }
 
-const NOT_TYPED: readonly string[] = ['practice', 'cautions', 'outlineId']
+const NOT_TYPED: readonly string[] = ['practice', 'cautions', 'changes', 'outlineId']
 const WORK_KEYS = ['metal', 'thickness', 'length', 'temperature', ...Object.keys(UNSAID_WORK)].filter(
   (key) => !NOT_TYPED.includes(key),
 )

@@ -57,6 +57,12 @@ export default function Rig() {
     <main className="mx-auto max-w-[1180px] px-5 py-6">
       <div className="flex flex-wrap items-center gap-3 pb-4">
         <h1 className="grow text-4xl">Rig</h1>
+        <Link
+          to="/rig/instruments"
+          className="name inline-flex min-h-[40px] items-center rounded-md border-[1.5px] border-ink bg-sheet px-4 text-lg font-semibold"
+        >
+          Instruments
+        </Link>
         <Button onClick={() => void calendar()}>
           <CalendarDays size={18} aria-hidden="true" /> Due dates as calendar
         </Button>

@@ -23,6 +23,7 @@ import { Gauge } from './Gauge.tsx'
 import { InstructorPanel } from './InstructorPanel.tsx'
 import { Pace } from './Pace.tsx'
 import { Pattern } from './Pattern.tsx'
+import { ReadingNow } from './ReadingNow.tsx'
 import { SkipPanel } from './SkipPanel.tsx'
 import { StepClock } from './StepClock.tsx'
 import { TroublePanel } from './TroublePanel.tsx'
@@ -70,7 +71,7 @@ function Ended({ inHand: { run, progress, unsent } }: { readonly inHand: RunInHa
         <p className="pt-2 font-bold text-alarm">The last steps are kept here and not in the book yet.</p>
       ) : null}
       <div className="flex flex-wrap gap-4 pt-8">
-        {run.logged || progress.state === 'stopped' || run.plan.kind !== 'cut' ? null : (
+        {run.logged || progress.state === 'stopped' ? null : (
           <Link
             className="name inline-flex min-h-[64px] items-center rounded-md bg-brick px-8 text-2xl font-semibold text-on"
             to={`/run/${run.id}/log`}
@@ -146,7 +147,9 @@ function Guide({ inHand }: { readonly inHand: RunInHand }) {
   )
   useShortcuts(keys)
   if (!step) return null
-  const cutDone = run.plan.kind === 'cut' && progress.confirmed['cut'] !== undefined
+  const cutDone =
+    progress.confirmed['cut'] !== undefined ||
+    (run.plan.kind === 'braze' && progress.confirmed['hot'] !== undefined)
   const clocks = clocksOf(progress)
   return (
     <main className="grid min-h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_1fr_auto] lg:h-dvh">
@@ -225,7 +228,7 @@ function Guide({ inHand }: { readonly inHand: RunInHand }) {
           aria-label="Readings and what comes next"
           className="flex min-h-0 flex-col gap-3 border-rule px-6 py-4 lg:overflow-y-auto lg:border-l-[1.5px]"
         >
-          <Beside step={step} inHand={inHand} gone={gone} onStart={startClock} />
+          <Beside step={step} inHand={inHand} gone={gone} onStart={startClock} onDone={done} />
           <div className="border-t-[1.5px] border-rule pt-3 max-lg:hidden">
             <LiveLine inHand={inHand} line={line} />
           </div>
@@ -238,7 +241,7 @@ function Guide({ inHand }: { readonly inHand: RunInHand }) {
                 </li>
               ))}
               {progress.index + 1 === steps.length ? (
-                <li>That was all.{run.plan.kind === 'cut' ? ' Then write down what came out.' : ''}</li>
+                <li>That was all. Then write down what came out.</li>
               ) : null}
             </ol>
           </div>
@@ -365,19 +368,26 @@ function Beside({
   inHand,
   gone,
   onStart,
+  onDone,
 }: {
   readonly step: Step
   readonly inHand: RunInHand
+  /** Confirms the step, as the large button does. */
+  readonly onDone: () => void
   readonly gone: number | undefined
   readonly onStart: () => void
 }) {
   const { run } = inHand
   const { figure, called, printed } = usePlanFigures(run.plan)
   const pressure = step.figure !== undefined && PRESSURES.has(step.figure) ? figure(step.figure) : undefined
+  const read = step.figure === undefined ? undefined : figure(step.figure)
   return (
     <>
       {pressure ? (
         <Gauge figure={pressure} gas={step.figure === 'fuelPressure' ? run.setting.fuel : 'oxygen'} />
+      ) : null}
+      {step.figure !== undefined && read && step.timer?.kind !== 'at-least' ? (
+        <ReadingNow key={step.id} runId={run.id} name={step.figure} figure={read} onConfirm={onDone} />
       ) : null}
       {step.pace ? <Pace pace={step.pace} gone={gone} onStart={onStart} /> : null}
       {step.pattern ? (

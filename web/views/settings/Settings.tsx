@@ -14,6 +14,7 @@ import { Segmented } from '../../ui/Segmented.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
 import { TextField } from '../../ui/TextField.tsx'
 import { Schools, Shelf } from './Brazing.tsx'
+import { Acceptance } from './Acceptance.tsx'
 import { LineWays } from './LineWays.tsx'
 import { People } from './People.tsx'
 
@@ -46,6 +47,7 @@ export default function Settings() {
         <div className="grid content-start gap-8">
           <People />
           <Brazing settings={settings} />
+          <Acceptance settings={settings} />
           <ThisScreen />
         </div>
       </div>

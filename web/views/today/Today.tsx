@@ -11,7 +11,7 @@ import { Button } from '../../ui/Button.tsx'
 import { Missing } from '../../ui/Missing.tsx'
 import { Clocks } from '../run/Clocks.tsx'
 import { PieceRow } from '../jobs/PieceRow.tsx'
-import { EDGE_WORDS, SLAG_WORDS } from '../log/outcome-words.ts'
+import { useTell } from '../log/useTell.ts'
 
 // dates of the rig are reckoned after the day is shown
 const RigDue = lazy(() => import('./RigDue.tsx'))
@@ -21,7 +21,12 @@ export default function Today() {
   const { data: today, error } = api.useTodayQuery(undefined, { refetchOnMountOrArgChange: true })
   const [starting, setStarting] = useState(false)
   if (error && !today) return <Missing what="day" failure={error} />
-  const idle = today && today.running.length === 0 && today.toWrite.length === 0 && today.watched.length === 0
+  const idle =
+    today &&
+    today.running.length === 0 &&
+    today.toWrite.length === 0 &&
+    today.watched.length === 0 &&
+    today.tests.length === 0
   return (
     <main className="mx-auto max-w-[1120px] px-5 py-6" data-ready={today ? 'yes' : undefined}>
       <div className="flex flex-wrap items-center justify-between gap-4 pb-5">
@@ -29,9 +34,17 @@ export default function Today() {
           <h1 className="text-4xl">Today</h1>
           <p className="text-soft">{format(new Date(), 'EEEE d MMMM')}</p>
         </div>
-        <Button look="act" className="min-h-[56px] px-8 text-2xl" onClick={() => setStarting(true)}>
-          Start a piece
-        </Button>
+        <div className="flex flex-wrap items-center gap-3">
+          <Link
+            to="/faults"
+            className="name inline-flex min-h-[56px] items-center rounded-md border-[1.5px] border-ink px-5 text-xl font-semibold"
+          >
+            Find a fault
+          </Link>
+          <Button look="act" className="min-h-[56px] px-8 text-2xl" onClick={() => setStarting(true)}>
+            Start a piece
+          </Button>
+        </div>
       </div>
       <div className="pb-5">
         <Suspense>
@@ -46,6 +59,19 @@ export default function Today() {
               {today?.running.map((run) => (
                 <RunCard key={run.id} run={run} />
               ))}
+              {today?.tests.map((t) => (
+                <Link
+                  key={t.id}
+                  to={`/tests/${t.id}`}
+                  className="block rounded-md border-[1.5px] border-brick bg-sheet p-4"
+                >
+                  <span className="name block text-2xl font-semibold">{t.title}</span>
+                  <span>
+                    A {t.kind} test is under way since {formatDistanceToNowStrict(new Date(t.startedAt))}. Go
+                    on.
+                  </span>
+                </Link>
+              ))}
               {today?.watched.map((run) => (
                 <Watched key={run.id} run={run} />
               ))}
@@ -56,7 +82,7 @@ export default function Today() {
                   className="block rounded-md border-[1.5px] border-brass bg-sheet p-4"
                 >
                   <span className="name block text-2xl font-semibold">{run.title}</span>
-                  <span>Cut, not written down yet. Write down what came out.</span>
+                  <span>Done, not written down yet. Look at it, and write down what came out.</span>
                 </Link>
               ))}
             </div>
@@ -141,7 +167,7 @@ function Watched({ run }: { readonly run: RunSummary }) {
 }
 
 function RecentRow({ entry }: { readonly entry: LogSummary }) {
-  const { print } = useShop()
+  const tell = useTell()
   return (
     <li>
       <Link
@@ -150,13 +176,10 @@ function RecentRow({ entry }: { readonly entry: LogSummary }) {
       >
         <span className="min-w-0">
           <span className="name block truncate text-[1.15rem] font-semibold">{entry.title}</span>
-          <span className="block text-sm text-soft">
-            {EDGE_WORDS[entry.edge]}, slag {SLAG_WORDS[entry.slag].toLowerCase()}
-            {entry.kerfM === null ? '' : `, kerf ${print(entry.kerfM, 'length')}`}
-          </span>
+          <span className="block text-sm text-soft">{tell(entry.told)}</span>
         </span>
         <span className="text-sm text-soft">
-          {entry.personName ?? ''} · {format(new Date(entry.at), 'd MMM')}
+          {entry.personName} · {format(new Date(entry.at), 'd MMM')}
         </span>
       </Link>
     </li>

@@ -1,7 +1,7 @@
 import { Tabs } from 'radix-ui'
 import { useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
-import { planPiece, type Planned, type PlannedBraze } from '#contract/plan-of.ts'
+import { NO_RUNS, planPiece, type Planned, type PlannedBraze } from '#contract/plan-of.ts'
 import { procedureOf } from '#contract/procedure-of.ts'
 import type { Job, Ticket } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
@@ -23,21 +23,21 @@ export default function WorkPage() {
   const { jobId = '', ticketId = '' } = useParams()
   const { data: job, error } = api.useJobQuery(jobId)
   const settings = api.useSettingsQuery()
-  const kerfs = api.useKerfsQuery()
+  const records = api.useRecordsQuery()
   if (error && !job) return <Missing what="job" failure={error} />
   const ticket = job?.tickets.find((t) => t.id === ticketId)
-  if (!job || !settings.data || !kerfs.data) return <p className="p-8 text-soft">Opening.</p>
+  if (!job || !settings.data || !records.data) return <p className="p-8 text-soft">Opening.</p>
   if (!ticket) return <p className="p-8">There is no such piece in this job.</p>
   return <Work key={ticket.id} job={job} ticket={ticket} />
 }
 
 function Work({ job, ticket }: { readonly job: Job; readonly ticket: Ticket }) {
   const { settings, units } = useShop()
-  const kerfs = api.useKerfsQuery().data
+  const records = api.useRecordsQuery().data
   const [tab, setTab] = useState('steps')
   const planned = useMemo(
-    () => planPiece(ticket.draft, settings, kerfs ?? [], units),
-    [ticket, settings, units, kerfs],
+    () => planPiece(ticket.draft, settings, records ?? NO_RUNS, units),
+    [ticket, settings, units, records],
   )
   return (
     <main className="mx-auto max-w-[1180px] px-5 py-4 print:max-w-none print:p-0">

@@ -1,5 +1,5 @@
 import { lazy, Suspense, useCallback, useMemo, useRef, useState } from 'react'
-import { planBrazeDraft, type PlannedBraze } from '#contract/plan-of.ts'
+import { NO_RUNS, planBrazeDraft, type PlannedBraze } from '#contract/plan-of.ts'
 import type { BrazeDraft } from '#contract/schemas.ts'
 import type { Job, Torch } from '#contract/types.ts'
 import type { FieldError } from '#core/figure.ts'
@@ -85,7 +85,11 @@ export default function BrazeView({
   const draft = useDraft(ticket)
   const [station, setStation] = useState<BrazeStation | undefined>(undefined)
   const page = useRef<HTMLElement>(null)
-  const planned = useMemo(() => planBrazeDraft(draft.draft, settings, units), [draft.draft, settings, units])
+  const records = api.useRecordsQuery().data
+  const planned = useMemo(
+    () => planBrazeDraft(draft.draft, settings, records ?? NO_RUNS, units),
+    [draft.draft, settings, records, units],
+  )
   // while a field cannot be read, the last plan that could stays in sight
   const last = useRef<Good | undefined>(undefined)
   if (planned.ok) last.current = planned

@@ -1,0 +1,253 @@
+/** What came out, as typed, read into what the book keeps: the same on the page as one types, and at the server. */
+import {
+  DIAL_PLACES,
+  judgeCut,
+  judgeJoint,
+  STRIP_PLACES,
+  USUAL_CUT_LIMITS,
+  USUAL_JOINT_LIMITS,
+  type CutLimits,
+  type JointLimits,
+} from '#core/check/acceptance.ts'
+import { isRoundJoint } from '#core/braze/index.ts'
+import type { BrazePlan } from '#core/braze/types.ts'
+import type { CutPlan } from '#core/cut/types.ts'
+import { ROD_AREA_M2 } from '#core/braze/joint.ts'
+import type { FieldError, Figure } from '#core/figure.ts'
+import { parseQuantity, type Kind } from '#core/quantity/index.ts'
+import type { BrazeTold, CutTold, Planned, Used } from '#core/record/entry.ts'
+import { metalsOf } from '#core/record/own.ts'
+import type {
+  AcceptanceDraft,
+  BrazeLogDraft,
+  CutLogDraft,
+  LogDraft,
+  PieceDraft,
+  Settings,
+} from './schemas.ts'
+
+/** The places of a joint of this kind that are looked at. */
+export const placesOf = (joint: string): readonly string[] =>
+  isRoundJoint(joint) ? DIAL_PLACES : STRIP_PLACES
+
+/** The longest that could be true, SI. */
+const MOST = { length: 5, pressure: 3.5e6, speed: 0.2, time: 24 * 3600, share: 1 } as const
+type ReadKind = keyof typeof MOST
+
+class Typed {
+  readonly errors: FieldError[] = []
+
+  constructor(private readonly settings: Settings) {}
+
+  used(text: string, kind: ReadKind, field: string, most: number = MOST[kind], least = 0): Used | null {
+    if (text.trim() === '') return null
+    const units: Partial<Record<Kind, Settings['units'][keyof Settings['units']]>> = this.settings.units
+    const read = parseQuantity(text, kind, { unit: units[kind], decimalMark: this.settings.decimalMark })
+    if (!read.ok) {
+      this.errors.push({ field, message: read.message, ...(read.choices ? { choices: read.choices } : {}) })
+      return null
+    }
+    if (
+      read.absolute ||
+      !(read.value >= least && read.value <= most) ||
+      (least === 0 &&
+        read.value === 0 &&
+        kind !== 'share' &&
+        field !== 'moved' &&
+        field !== 'drag' &&
+        field !== 'outOfSquare')
+    ) {
+      this.errors.push({ field, message: `“${text}” cannot be what it was.` })
+      return null
+    }
+    return { text, si: read.value }
+  }
+
+  count(text: string, field: string, usual: number): number {
+    const n = Number(text.trim() === '' ? usual : text)
+    if (Number.isInteger(n) && n >= 0 && n <= 1000) return n
+    this.errors.push({ field, message: 'A whole number, or nothing.' })
+    return usual
+  }
+}
+
+/** The shop's own limits; what is left blank is as usual. */
+export function readAcceptance(
+  a: AcceptanceDraft,
+  settings: Settings,
+): { readonly cut: CutLimits; readonly joint: JointLimits; readonly errors: readonly FieldError[] } {
+  const t = new Typed(settings)
+  const at = (name: string) => `acceptance.${name}`
+  const cut: CutLimits = {
+    worstSlag: a.worstSlag,
+    gouges: t.count(a.gouges, at('gouges'), USUAL_CUT_LIMITS.gouges),
+    stops: t.count(a.stops, at('stops'), USUAL_CUT_LIMITS.stops),
+    dragShare: t.used(a.drag, 'share', at('drag'))?.si ?? USUAL_CUT_LIMITS.dragShare,
+    outOfSquareM: t.used(a.outOfSquare, 'length', at('outOfSquare'))?.si ?? USUAL_CUT_LIMITS.outOfSquareM,
+    sizeM: t.used(a.size, 'length', at('size'))?.si ?? USUAL_CUT_LIMITS.sizeM,
+  }
+  const joint: JointLimits = {
+    fillet: t.used(a.fillet, 'share', at('fillet'))?.si ?? USUAL_JOINT_LIMITS.fillet,
+    pinholes: t.count(a.pinholes, at('pinholes'), USUAL_JOINT_LIMITS.pinholes),
+    movedM: t.used(a.moved, 'length', at('moved'))?.si ?? USUAL_JOINT_LIMITS.movedM,
+    penetration: t.used(a.penetration, 'share', at('penetration'))?.si ?? USUAL_JOINT_LIMITS.penetration,
+  }
+  return { cut, joint, errors: t.errors }
+}
+
+/** The piece that was worked on, as it was planned: of its run, else as it stands. */
+export interface WorkedOn {
+  readonly draft: PieceDraft
+  readonly plan: CutPlan | BrazePlan
+  /** Of the plate, or of the first part's wall. */
+  readonly thicknessM: number
+  readonly outsideDiameterM?: number | undefined
+}
+
+const KEPT = [
+  'tipOrifice',
+  'cuttingOxygenPressure',
+  'oxygenPressure',
+  'fuelPressure',
+  'travelSpeed',
+  'preheatTime',
+  'kerf',
+  'timeToTemperature',
+  'rodLength',
+]
+
+/** The figures of a plan that what came out is held against later. */
+export function plannedOf(plan: CutPlan | BrazePlan): Planned {
+  const figures: Readonly<Partial<Record<string, Figure>>> = plan.figures
+  return Object.fromEntries(
+    KEPT.flatMap((name) => {
+      const f = figures[name]
+      if (!f) return []
+      const drop = f.from['hoseDrop']
+      const { value, low, high, source } = f
+      return [[name, { value, low, high, source, ...(typeof drop === 'number' ? { hoseDrop: drop } : {}) }]]
+    }),
+  )
+}
+
+export type EntryRead =
+  | { readonly ok: true; readonly told: CutTold | BrazeTold }
+  | { readonly ok: false; readonly errors: readonly FieldError[] }
+
+/** Reads what came out and judges it by the shop's limits. */
+export function readEntry(entry: LogDraft, on: WorkedOn, settings: Settings): EntryRead {
+  const t = new Typed(settings)
+  const limits = readAcceptance(settings.acceptance, settings)
+  const told =
+    entry.kind === 'cut' ? readCutEntry(t, entry, on, limits.cut) : readBrazeEntry(t, entry, on, limits.joint)
+  return t.errors.length > 0 ? { ok: false, errors: t.errors } : { ok: true, told }
+}
+
+function readCutEntry(t: Typed, e: CutLogDraft, on: WorkedOn, limits: CutLimits): CutTold {
+  const used: CutTold['used'] = {
+    tipOrifice: t.used(e.used.tipOrifice, 'length', 'used.tipOrifice', 0.01),
+    oxygenPressure: t.used(e.used.oxygenPressure, 'pressure', 'used.oxygenPressure'),
+    fuelPressure: t.used(e.used.fuelPressure, 'pressure', 'used.fuelPressure'),
+    travelSpeed: t.used(e.used.travelSpeed, 'speed', 'used.travelSpeed'),
+    preheat: t.used(e.used.preheat, 'time', 'used.preheat', 3600),
+  }
+  const kerf = t.used(e.kerf, 'length', 'kerf', 0.05)
+  const drag = t.used(e.drag, 'length', 'drag', 0.3)
+  const outOfSquare = t.used(e.outOfSquare, 'length', 'outOfSquare', 0.1)
+  const wanted = t.used(e.sizeWanted, 'length', 'sizeWanted', 20)
+  const measured = t.used(e.sizeMeasured, 'length', 'sizeMeasured', 20)
+  if ((wanted === null) !== (measured === null) && t.errors.length === 0)
+    t.errors.push({
+      field: wanted === null ? 'sizeWanted' : 'sizeMeasured',
+      message: 'Give both sizes: as drawn, and as measured.',
+    })
+  const edges = e.sizeEdges === '2' ? 2 : 1
+  const size = wanted && measured ? { wanted, measured, edges: edges as 1 | 2 } : null
+  return {
+    kind: 'cut',
+    used,
+    edge: e.edge,
+    slag: e.slag,
+    drop: e.drop,
+    kerf,
+    marks: e.marks,
+    drag,
+    outOfSquare,
+    size,
+    breaking: e.breaking,
+    verdict: judgeCut(
+      {
+        edge: e.edge,
+        slag: e.slag,
+        drop: e.drop,
+        marks: e.marks,
+        dragM: drag?.si,
+        outOfSquareM: outOfSquare?.si,
+        size: size ? { wantedM: size.wanted.si, measuredM: size.measured.si, edges: size.edges } : undefined,
+      },
+      on.thicknessM,
+      limits,
+    ),
+    planned: plannedOf(on.plan),
+    lot: e.lot,
+    cylinder: e.cylinder,
+    note: e.note,
+    tried: e.tried,
+  }
+}
+
+function readBrazeEntry(t: Typed, e: BrazeLogDraft, on: WorkedOn, limits: JointLimits): BrazeTold {
+  const work = on.draft.kind === 'braze' ? on.draft.work : undefined
+  const used: BrazeTold['used'] = {
+    tipOrifice: t.used(e.used.tipOrifice, 'length', 'used.tipOrifice', 0.01),
+    oxygenPressure: t.used(e.used.oxygenPressure, 'pressure', 'used.oxygenPressure'),
+    fuelPressure: t.used(e.used.fuelPressure, 'pressure', 'used.fuelPressure'),
+    timeToTemperature: t.used(e.used.timeToTemperature, 'time', 'used.timeToTemperature', 4 * 3600),
+    fillerLength: t.used(e.used.fillerLength, 'length', 'used.fillerLength', 20),
+  }
+  const moved = t.used(e.moved, 'length', 'moved', 0.2)
+  const quarters = e.penetration.map((q, i) => t.used(q, 'share', `penetration.${i}`)?.si ?? null)
+  const given = quarters.filter((q): q is number => q !== null)
+  if (given.length !== 0 && given.length !== 4 && t.errors.length === 0)
+    t.errors.push({
+      field: `penetration.${quarters.findIndex((q) => q === null)}`,
+      message: 'Give all four quarters.',
+    })
+  const penetration = given.length === 4 ? (given as [number, number, number, number]) : undefined
+  const joint = work?.joint ?? 'socket'
+  const rod = work?.rodSection ?? ''
+  return {
+    kind: 'braze',
+    used,
+    joint,
+    metals: work ? metalsOf(work.a.metal, work.b.metal || work.a.metal) : '',
+    filler: on.plan.kind === 'braze' ? (on.plan.choice.filler ?? '') : '',
+    outsideDiameterM: on.outsideDiameterM ?? 0,
+    rodAreaM2: (ROD_AREA_M2 as Readonly<Partial<Record<string, number>>>)[rod] ?? 0,
+    places: e.places,
+    fluxOff: e.fluxOff,
+    moved,
+    inside: e.inside,
+    breaking: e.breaking,
+    penetration: penetration ?? null,
+    leakPath: e.leakPath,
+    verdict: judgeJoint(
+      {
+        places: e.places,
+        fluxOff: e.fluxOff,
+        movedM: moved?.si,
+        inside: e.inside,
+        breaking: e.breaking,
+        penetration,
+        leakPath: e.leakPath,
+      },
+      placesOf(joint),
+      limits,
+    ),
+    planned: plannedOf(on.plan),
+    lot: e.lot,
+    cylinder: e.cylinder,
+    note: e.note,
+    tried: e.tried,
+  }
+}

@@ -1,0 +1,132 @@
+/** A test as it is led and stored: what was asked, and the events from which its state follows. */
+import { differenceInMilliseconds, parseISO } from 'date-fns'
+import { STANDARD_PRESSURE_PA } from '../gas/standard.ts'
+import { judgeHold, type PressureResult } from './pressure-test.ts'
+import type { HoldReading } from './readings.ts'
+import { testStages } from './stages.ts'
+import { judgeVacuum, type VacuumResult } from './vacuum-test.ts'
+
+export const TEST_KINDS = ['pressure', 'vacuum'] as const
+export type TestKind = (typeof TEST_KINDS)[number]
+/** `raised`: a stage of pressure stands and was looked at; `hold`: the line is shut off and watched from here; `lowered`: down to nothing before anything is touched. */
+export const TEST_EVENT_KINDS = ['raised', 'hold', 'reading', 'lowered', 'ended'] as const
+export type TestEventKind = (typeof TEST_EVENT_KINDS)[number]
+
+/** What a test is asked, SI. */
+export interface TestAsked {
+  /** Test pressure, gauge; 0 for a vacuum. */
+  readonly testPa: number
+  /** Absent: a vacuum whose volume nobody knows. */
+  readonly volumeM3: number | null
+  readonly weakestPa: number | null
+  readonly reliefPa: number | null
+  readonly divisionPa: number | null
+  readonly limit: number | null
+  readonly targetPaAbs: number | null
+  readonly ambientPa: number
+  /** The channels that are read by themselves; empty: readings are typed. */
+  readonly pressureChannel: string
+  readonly temperatureChannel: string
+}
+
+export interface TestEvent {
+  readonly id: string
+  readonly kind: TestEventKind
+  readonly at: string
+  readonly stage: number | null
+  /** Absolute. */
+  readonly pressurePaAbs: number | null
+  readonly temperatureK: number | null
+  /** The instrument's name; empty when it was typed. */
+  readonly source: string
+}
+
+/** Where a test stands. */
+export interface TestProgress {
+  readonly state: 'raising' | 'pumping' | 'holding' | 'lowered' | 'ended'
+  /** Stages that were raised to and looked at. */
+  readonly raised: number
+  readonly stages: readonly number[]
+  readonly holdFrom: string | undefined
+  readonly readings: readonly HoldReading[]
+}
+
+/** Whether an event may follow: one stage after another, a hold only when all stand, readings only while it holds. */
+export function mayFollowTest(kind: TestKind, progress: TestProgress, event: TestEvent): boolean {
+  switch (event.kind) {
+    case 'raised':
+      return (
+        kind === 'pressure' &&
+        progress.state === 'raising' &&
+        event.stage === progress.raised &&
+        event.stage < progress.stages.length
+      )
+    case 'hold':
+      return (
+        progress.state === 'pumping' ||
+        (progress.state === 'raising' && progress.raised === progress.stages.length)
+      )
+    case 'reading':
+      return progress.state === 'holding' && event.pressurePaAbs !== null && event.temperatureK !== null
+    case 'lowered':
+      return progress.state !== 'ended' && progress.state !== 'lowered'
+    case 'ended':
+      return progress.state !== 'ended'
+  }
+}
+
+/** Folds a test's events into where it stands; what no longer fits is passed over. */
+export function foldTest(kind: TestKind, asked: TestAsked, events: readonly TestEvent[]): TestProgress {
+  const stages = kind === 'pressure' ? testStages(asked.testPa) : []
+  let state: TestProgress['state'] = kind === 'pressure' ? 'raising' : 'pumping'
+  let raised = 0
+  let holdFrom: string | undefined
+  const readings: HoldReading[] = []
+  for (const event of events) {
+    if (!mayFollowTest(kind, { state, raised, stages, holdFrom, readings }, event)) continue
+    if (event.kind === 'raised') raised += 1
+    else if (event.kind === 'hold') {
+      state = 'holding'
+      holdFrom = event.at
+    } else if (event.kind === 'reading') {
+      const timeS = differenceInMilliseconds(parseISO(event.at), parseISO(holdFrom ?? event.at)) / 1000
+      const last = readings.at(-1)
+      if (timeS >= 0 && (last === undefined || timeS > last.timeS))
+        readings.push({
+          timeS,
+          pressurePaAbs: event.pressurePaAbs ?? 0,
+          temperatureK: event.temperatureK ?? 0,
+        })
+    } else state = event.kind
+  }
+  return { state, raised, stages, holdFrom, readings }
+}
+
+/** What a test comes to so far. */
+export type TestResult =
+  | { readonly kind: 'pressure'; readonly result: PressureResult }
+  | { readonly kind: 'vacuum'; readonly result: VacuumResult }
+
+export function judgeTest(kind: TestKind, asked: TestAsked, readings: readonly HoldReading[]): TestResult {
+  if (kind === 'pressure')
+    return {
+      kind,
+      result: judgeHold({
+        readings,
+        volumeM3: asked.volumeM3 ?? 0,
+        divisionPa: asked.divisionPa ?? undefined,
+        limit: asked.limit ?? undefined,
+      }),
+    }
+  return {
+    kind,
+    result: judgeVacuum({
+      readings,
+      volumeM3: asked.volumeM3 ?? undefined,
+      targetPaAbs: asked.targetPaAbs ?? undefined,
+    }),
+  }
+}
+
+/** Air's pressure when nobody read a barometer. */
+export const USUAL_AMBIENT_PA = STANDARD_PRESSURE_PA

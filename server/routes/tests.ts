@@ -1,0 +1,197 @@
+import { randomUUID } from 'node:crypto'
+import { testRefused } from '#core/check/stages.ts'
+import {
+  foldTest,
+  judgeTest,
+  mayFollowTest,
+  USUAL_AMBIENT_PA,
+  type TestAsked,
+  type TestEvent,
+} from '#core/check/test-record.ts'
+import { parseQuantity, type Kind, type UnitId } from '#core/quantity/index.ts'
+import type { TestDraft, TestEventDraft, Settings } from '#contract/schemas.ts'
+import type { JointTest } from '#contract/types.ts'
+import { AppError, conflict, notFound } from '../errors.ts'
+import { checkPerson, headOf } from '../line-head.ts'
+import type { Store } from '../store.ts'
+import type { Context, Handlers } from './mount.ts'
+
+const wrong = (message: string, field: string) => new AppError(422, 'bad-input', message, field)
+
+function found(store: Store, id: string): JointTest {
+  const test = store.tests.get(id)
+  if (!test) throw notFound('test')
+  return test
+}
+
+/** A quantity as typed, SI; null for none. */
+function typed(text: string, kind: Kind, field: string, settings: Settings, most: number): number | null {
+  if (text.trim() === '') return null
+  const units: Readonly<Partial<Record<Kind, UnitId>>> = settings.units
+  const read = parseQuantity(text, kind, { unit: units[kind], decimalMark: settings.decimalMark })
+  if (!read.ok) throw wrong(read.message, field)
+  if (!(read.value > 0 && read.value <= most)) throw wrong(`“${text}” cannot be that.`, field)
+  return read.value
+}
+
+function readAsked({ kind, asked }: TestDraft, settings: Settings): TestAsked {
+  const at = (name: string) => `asked.${name}`
+  const read = (name: 'pressure' | 'weakest' | 'relief' | 'division' | 'target' | 'barometer') =>
+    typed(asked[name], 'pressure', at(name), settings, 7e6)
+  const volumeM3 = typed(asked.volume, 'volume', at('volume'), settings, 100)
+  const common = {
+    volumeM3,
+    divisionPa: read('division'),
+    limit: typed(asked.limit, 'leak', at('limit'), settings, 1000),
+    ambientPa: read('barometer') ?? USUAL_AMBIENT_PA,
+    pressureChannel: asked.pressureChannel,
+    temperatureChannel: asked.temperatureChannel,
+  }
+  if (kind === 'vacuum')
+    return { ...common, testPa: 0, weakestPa: null, reliefPa: null, targetPaAbs: read('target') }
+  const testPa = read('pressure') ?? 0
+  const [weakestPa, reliefPa] = [read('weakest'), read('relief')]
+  const [refused] = testRefused({
+    testPa,
+    weakestPa: weakestPa ?? undefined,
+    reliefPa: reliefPa ?? undefined,
+    gas: asked.gas,
+  })
+  if (refused) throw wrong(refused.message, at(refused.field))
+  if (volumeM3 === null) throw wrong('Give the volume of the line: the leak follows from it.', at('volume'))
+  return { ...common, testPa, weakestPa, reliefPa, targetPaAbs: null }
+}
+
+/** An event as typed: gauge readings become absolute ones. */
+function readEvent(body: TestEventDraft, test: JointTest, settings: Settings): TestEvent {
+  const units: Readonly<Partial<Record<Kind, UnitId>>> = settings.units
+  const of = (text: string, kind: Kind, field: string) => {
+    const read = parseQuantity(text, kind, { unit: units[kind], decimalMark: settings.decimalMark })
+    if (!read.ok) throw wrong(read.message, field)
+    return read
+  }
+  const common = { id: body.id, kind: body.kind, at: body.at, stage: body.stage, source: '' }
+  if (body.kind !== 'reading') return { ...common, pressurePaAbs: null, temperatureK: null }
+  const pressure = of(body.pressure, 'pressure', 'pressure')
+  const absolute = test.kind === 'vacuum' || pressure.absolute
+  const pressurePaAbs = pressure.value + (absolute ? 0 : test.asked.ambientPa)
+  const temperatureK = of(body.temperature, 'temperature', 'temperature').value
+  if (!(pressurePaAbs >= 0 && pressurePaAbs < 8e6)) throw wrong('That cannot be the pressure.', 'pressure')
+  if (!(temperatureK > 200 && temperatureK < 400))
+    throw wrong('That cannot be the temperature of a pipe in a shop.', 'temperature')
+  return { ...common, pressurePaAbs, temperatureK }
+}
+
+/** Writes an ended test into the book. */
+function logTest(store: Store, test: JointTest, at: string): void {
+  const { readings } = foldTest(test.kind, test.asked, test.events)
+  const { result } = judgeTest(test.kind, test.asked, readings)
+  const ticket = test.ticketId === null ? undefined : store.tickets.get(test.ticketId)
+  const kind = test.kind === 'pressure' ? 'pressure-test' : 'vacuum-test'
+  const head = headOf(store, ticket, test.personId)
+  store.log.add({
+    id: test.id,
+    kind,
+    at,
+    runId: null,
+    ...head,
+    title: head.title || test.title,
+    thicknessM: null,
+    tipOrificeM: null,
+    outcome:
+      result.verdict === 'holds' || result.verdict === 'dry'
+        ? 'passed'
+        : result.verdict === 'cannot-tell'
+          ? 'open'
+          : 'failed',
+    good: false,
+    told: {
+      kind,
+      testId: test.id,
+      verdict: result.verdict,
+      rate: result.rate,
+      uncertainty: result.uncertainty,
+      limit: result.limit,
+      perVolume: test.asked.volumeM3 !== null,
+      holdS: result.holdS,
+      count: result.count,
+      because: result.because,
+    },
+    corrects: null,
+    why: '',
+  })
+}
+
+/** Puts an event after the others, and the test into the book when it was its last. */
+export function addTestEvent(
+  { store, hub }: Pick<Context, 'store' | 'hub'>,
+  id: string,
+  event: TestEvent,
+): JointTest {
+  const test = store.transaction(() => {
+    const before = found(store, id)
+    const known = store.tests.testOfEvent(event.id)
+    if (known === id) return before
+    if (known) throw conflict('id-taken', 'This was sent for another test.')
+    if (!mayFollowTest(before.kind, foldTest(before.kind, before.asked, before.events), event))
+      throw conflict('test-moved-on', 'The test does not stand there any more.')
+    store.tests.addEvent(id, event)
+    if (event.kind === 'ended') {
+      store.tests.end(id, event.at)
+      logTest(store, found(store, id), event.at)
+    }
+    return found(store, id)
+  })
+  hub.changed(id)
+  return test
+}
+
+/** How often a test is read by itself. */
+const READ_EVERY_MS = 10_000
+
+/** Reads the instruments of every test that holds, also while nobody looks at the page. The answer stops it. */
+export function watchTests({ store, hub, instruments, now }: Context): () => void {
+  const timer = setInterval(() => {
+    for (const { id, asked, lastAt } of store.tests.watched()) {
+      const at = now()
+      if (at.getTime() - Date.parse(lastAt) < READ_EVERY_MS) continue
+      const pressure = instruments.channel(asked.pressureChannel)
+      const temperature = instruments.channel(asked.temperatureChannel)
+      if (pressure?.quality !== 'good' || pressure.value === null) continue
+      if (temperature?.quality !== 'good' || temperature.value === null) continue
+      const gauge = pressure.name === 'pressure'
+      addTestEvent({ store, hub }, id, {
+        id: randomUUID(),
+        kind: 'reading',
+        at: at.toISOString(),
+        stage: null,
+        pressurePaAbs: pressure.value + (gauge ? asked.ambientPa : 0),
+        temperatureK: temperature.value,
+        source: `${instruments.nameOf(asked.pressureChannel)}, ${instruments.nameOf(asked.temperatureChannel)}`,
+      })
+    }
+  }, 1000)
+  timer.unref()
+  return () => clearInterval(timer)
+}
+
+/** Tests of lines. */
+export const testHandlers: Pick<Handlers, 'listTests' | 'startTest' | 'getTest' | 'addTestEvent'> = {
+  listTests: ({ store }) => store.tests.recent(),
+  getTest: ({ store }, { params }) => found(store, params.id),
+  startTest: ({ store }, { body }) =>
+    store.transaction(() => {
+      const known = store.tests.get(body.id)
+      if (known) return known
+      if (body.ticketId !== null && !store.tickets.get(body.ticketId))
+        throw wrong('There is no such piece.', 'ticketId')
+      checkPerson(store, body.personId)
+      const { id, kind, ticketId, personId, at } = body
+      store.tests.add({ id, kind, ticketId, personId, at, asked: readAsked(body, store.settings.get()) })
+      return found(store, id)
+    }),
+  addTestEvent: (context, { params, body }) => {
+    const test = found(context.store, params.id)
+    return addTestEvent(context, params.id, readEvent(body, test, context.store.settings.get()))
+  },
+}

@@ -1,0 +1,56 @@
+import type { ReactNode } from 'react'
+
+/** A row of large tiles of which one is chosen. */
+export function Tiles({
+  label,
+  error,
+  columns = 'grid-cols-3 sm:grid-cols-5',
+  children,
+}: {
+  readonly label: string
+  readonly error?: string | undefined
+  readonly columns?: string
+  readonly children: ReactNode
+}) {
+  return (
+    <div role="radiogroup" aria-label={label}>
+      <h2 className="pb-2 text-2xl">{label}</h2>
+      <div className={`grid gap-3 ${columns}`}>{children}</div>
+      {error ? (
+        <p role="alert" className="pt-1 font-bold text-alarm">
+          {error}
+        </p>
+      ) : null}
+    </div>
+  )
+}
+
+export function Tile({
+  word,
+  on,
+  onPick,
+  role = 'radio',
+  children,
+}: {
+  readonly word: string
+  readonly on: boolean
+  readonly onPick: () => void
+  readonly role?: 'radio' | 'checkbox'
+  readonly children?: ReactNode
+}) {
+  return (
+    <button
+      type="button"
+      role={role}
+      aria-checked={on}
+      onClick={onPick}
+      className={`name grid min-h-[56px] content-center justify-items-center gap-1 rounded-md border-[1.5px] px-2 py-2 text-[1.15rem] leading-tight ${on ? 'border-ink bg-ink font-semibold text-paper' : 'border-[var(--edge)] bg-sheet'}`}
+    >
+      {children}
+      <span>
+        {on ? '✓ ' : ''}
+        {word}
+      </span>
+    </button>
+  )
+}

@@ -1,0 +1,64 @@
+import { useMemo } from 'react'
+import { Link, useParams } from 'react-router'
+import { api } from '../../app/api.ts'
+import { Missing } from '../../ui/Missing.tsx'
+import { CheckBraze } from './CheckBraze.tsx'
+import { CheckCut } from './CheckCut.tsx'
+import { ofEntry, ofPiece, ofRun, type Subject } from './subject.ts'
+
+const OPENING = <p className="p-8 text-soft">Opening.</p>
+
+/** What came out of a run: looked at and written down. */
+export default function CheckRun() {
+  const { runId = '' } = useParams()
+  const { data: run, error } = api.useRunQuery(runId)
+  const subject = useMemo(() => run && ofRun(run), [run])
+  if (error && !run) return <Missing what="run" failure={error} />
+  if (!run || !subject) return OPENING
+  if (run.logged)
+    return (
+      <main className="p-8">
+        <h1 className="text-3xl">This {run.plan.kind} is in the log already</h1>
+        <p className="pt-3">
+          <Link className="underline" to="/log">
+            See the log
+          </Link>
+        </p>
+      </main>
+    )
+  return <CheckOf subject={subject} />
+}
+
+/** A piece that is looked at without a run: an older joint, or somebody else's. */
+export function CheckPiece() {
+  const { jobId = '', ticketId } = useParams()
+  const { data: job, error } = api.useJobQuery(jobId)
+  const ticket = job?.tickets.find((t) => t.id === ticketId)
+  const subject = useMemo(() => ticket && ofPiece(ticket), [ticket])
+  if (error && !job) return <Missing what="piece" failure={error} />
+  return subject ? <CheckOf subject={subject} /> : OPENING
+}
+
+/** A line of the book that is corrected by a new one. */
+export function CorrectEntry() {
+  const { entryId = '' } = useParams()
+  const { data: entry, error } = api.useEntryQuery(entryId)
+  const subject = useMemo(() => entry && ofEntry(entry), [entry])
+  if (error && !entry) return <Missing what="entry" failure={error} />
+  if (!entry) return OPENING
+  if (!subject || (entry.kind !== 'cut' && entry.kind !== 'braze'))
+    return (
+      <main className="p-8">
+        <h1 className="text-3xl">This line is not corrected here</h1>
+        <p className="pt-2">It came from another book, or it wrote itself. Note it with the piece instead.</p>
+      </main>
+    )
+  return <CheckOf subject={subject} />
+}
+
+const CheckOf = ({ subject }: { readonly subject: Subject }) =>
+  subject.draft.kind === 'cut' ? (
+    <CheckCut key={subject.ticketId + (subject.corrects?.id ?? '')} subject={subject} />
+  ) : (
+    <CheckBraze key={subject.ticketId + (subject.corrects?.id ?? '')} subject={subject} />
+  )

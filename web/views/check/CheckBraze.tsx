@@ -1,0 +1,258 @@
+import { useState } from 'react'
+import { isRoundJoint } from '#core/braze/types.ts'
+import { BREAKINGS, INSIDES, type Breaking, type Inside, type JointState } from '#core/check/acceptance.ts'
+import { printQuantity, type UnitId } from '#core/quantity/index.ts'
+import { placesOf } from '#contract/read-entry.ts'
+import type { BrazeLogDraft } from '#contract/schemas.ts'
+import { useShop } from '../../app/shop.ts'
+import { ALL_STATES, JointDial, JointStrip, stateSign, stateWord } from '../../drawing/JointMap.tsx'
+import { Button } from '../../ui/Button.tsx'
+import { QuantityField } from '../../ui/QuantityField.tsx'
+import { Tile, Tiles } from '../../ui/Tiles.tsx'
+import { BREAKING_WORDS, INSIDE_WORDS } from '../log/outcome-words.ts'
+import { commonOf, Frame, type CommonForm } from './Frame.tsx'
+import type { Subject } from './subject.ts'
+import { useCheck } from './useCheck.ts'
+
+interface Form extends CommonForm {
+  readonly tipOrifice: string
+  readonly oxygenPressure: string
+  readonly fuelPressure: string
+  readonly timeToTemperature: string
+  readonly fillerLength: string
+  readonly places: Readonly<Record<string, JointState>>
+  readonly fluxOff: '' | 'yes' | 'no'
+  readonly moved: string
+  readonly inside: Inside
+  readonly breaking: Breaking
+  readonly penetration: readonly [string, string, string, string]
+  readonly leakPath: boolean
+}
+const NO_QUARTERS: Form['penetration'] = ['', '', '', '']
+
+function useFirst(subject: Subject): Omit<Form, keyof CommonForm> {
+  const { units } = useShop()
+  const told = subject.corrects?.told.kind === 'braze' ? subject.corrects.told : undefined
+  const plan = subject.plan?.kind === 'braze' ? subject.plan : undefined
+  const figures = plan?.figures ?? {}
+  const planned = (si: number | undefined, unit: UnitId) => (si === undefined ? '' : printQuantity(si, unit))
+  const heated = ['heat-1', 'heat-2'].reduce((s, id) => s + (subject.tookS[id] ?? 0), 0)
+  const used = told?.used
+  const quarters = told?.penetration?.map((q) => `${Math.round(q * 100)} %`)
+  return {
+    tipOrifice: used ? (used.tipOrifice?.text ?? '') : planned(figures.tipOrifice?.value, units.length),
+    oxygenPressure: used
+      ? (used.oxygenPressure?.text ?? '')
+      : planned(figures.oxygenPressure?.value, units.pressure),
+    fuelPressure: used
+      ? (used.fuelPressure?.text ?? '')
+      : planned(figures.fuelPressure?.value, units.pressure),
+    timeToTemperature: used
+      ? (used.timeToTemperature?.text ?? '')
+      : heated > 0 && heated < 1200
+        ? `${Math.round(heated)} s`
+        : '',
+    fillerLength: used?.fillerLength?.text ?? '',
+    places: told?.places ?? {},
+    // a filler that needs no flux has nothing to be taken off
+    fluxOff: told ? (told.fluxOff ? 'yes' : 'no') : plan?.choice.flux === 'none' ? 'yes' : '',
+    moved: told?.moved?.text ?? '',
+    inside: told?.inside ?? 'not-seen',
+    breaking: told?.breaking ?? 'none',
+    penetration: quarters
+      ? [quarters[0] ?? '', quarters[1] ?? '', quarters[2] ?? '', quarters[3] ?? '']
+      : NO_QUARTERS,
+    leakPath: told?.leakPath ?? false,
+  }
+}
+
+function draftOf(form: Form, subject: Subject): BrazeLogDraft | undefined {
+  if (form.fluxOff === '' || Object.keys(form.places).length === 0) return undefined
+  const { tipOrifice, oxygenPressure, fuelPressure, timeToTemperature, fillerLength } = form
+  return {
+    ...commonOf(form, subject),
+    kind: 'braze',
+    used: { tipOrifice, oxygenPressure, fuelPressure, timeToTemperature, fillerLength },
+    places: form.places,
+    fluxOff: form.fluxOff === 'yes',
+    moved: form.moved,
+    inside: form.inside,
+    breaking: form.breaking,
+    penetration: form.penetration.every((q) => q.trim() === '') ? [] : [...form.penetration],
+    leakPath: form.leakPath,
+  }
+}
+
+/** A joint looked at: flux off first, then place by place, inside, its marks, and what a section showed. */
+export function CheckBraze({ subject }: { readonly subject: Subject }) {
+  const { say } = useShop()
+  const first = useFirst(subject)
+  const check = useCheck<Form>(subject, first, (form) => draftOf(form, subject))
+  const { form, change, asked, error } = check
+  const [state, setState] = useState<JointState>('full')
+  const joint = subject.draft.kind === 'braze' ? subject.draft.work.joint : 'socket'
+  const places = placesOf(joint)
+  const round = isRoundJoint(joint)
+  const press = (place: string) =>
+    change({ places: { ...form.places, [place]: form.places[place] === state ? 'not-seen' : state } })
+  const all = (s: JointState) => change({ places: Object.fromEntries(places.map((p) => [p, s])) })
+  const quarter = (i: number, text: string) =>
+    change({
+      penetration: form.penetration.map((q, n) => (n === i ? text : q)) as unknown as Form['penetration'],
+    })
+  const Map = round ? JointDial : JointStrip
+  const cutOpen = form.breaking !== 'none'
+  return (
+    <Frame
+      subject={subject}
+      form={form}
+      change={change}
+      asked={asked}
+      verdict={check.verdict}
+      saved={check.saved}
+      onSave={check.save}
+    >
+      <Tiles
+        label="Is all the flux off?"
+        columns="grid-cols-2 max-w-[520px]"
+        error={
+          asked && form.fluxOff === ''
+            ? 'Take the flux off and say so: under it nothing can be seen.'
+            : undefined
+        }
+      >
+        <Tile word="Yes, clean" on={form.fluxOff === 'yes'} onPick={() => change({ fluxOff: 'yes' })} />
+        <Tile word="Not yet" on={form.fluxOff === 'no'} onPick={() => change({ fluxOff: 'no' })} />
+      </Tiles>
+      <section
+        aria-label="Round the joint"
+        className="grid gap-4 border-t-[1.5px] border-rule pt-4 md:grid-cols-[1.1fr_1fr]"
+      >
+        <div className="grid content-start gap-3">
+          <Tiles
+            label={round ? 'Round the joint' : 'Along the seam'}
+            columns="grid-cols-2 sm:grid-cols-4"
+            error={
+              asked && Object.keys(form.places).length === 0 ? 'Say what is seen, place by place.' : undefined
+            }
+          >
+            {ALL_STATES.map((s) => (
+              <Tile
+                key={s}
+                word={`${stateSign(s)} ${stateWord(s)}`}
+                on={state === s}
+                onPick={() => setState(s)}
+              />
+            ))}
+          </Tiles>
+          <p className="text-soft">
+            Choose what is seen, then press where. Use a mirror and a lamp for the back.
+          </p>
+          <div className="flex flex-wrap gap-2">
+            <Button onClick={() => all('full')}>Full all round</Button>
+            <Button look="quiet" onClick={() => all('not-seen')}>
+              Begin again
+            </Button>
+          </div>
+        </div>
+        <Map places={form.places} onPlace={press} />
+      </section>
+      <Tiles label="Inside, where it can be seen" columns="grid-cols-2 sm:grid-cols-4">
+        {INSIDES.map((inside) => (
+          <Tile
+            key={inside}
+            word={INSIDE_WORDS[inside]}
+            on={form.inside === inside}
+            onPick={() => change({ inside })}
+          />
+        ))}
+      </Tiles>
+      <Tiles label="A practice piece, opened" columns="grid-cols-3 sm:grid-cols-6">
+        {BREAKINGS.map((breaking) => (
+          <Tile
+            key={breaking}
+            word={BREAKING_WORDS[breaking]}
+            on={form.breaking === breaking}
+            onPick={() => change({ breaking })}
+          />
+        ))}
+      </Tiles>
+      {cutOpen ? (
+        <section aria-label="What it showed" className="grid gap-3 sm:grid-cols-2">
+          {['12 to 3 o’clock', '3 to 6 o’clock', '6 to 9 o’clock', '9 to 12 o’clock'].map((name, i) => (
+            <QuantityField
+              key={name}
+              beside
+              label={`Filled, ${round ? name : `quarter ${i + 1}`}`}
+              kind="share"
+              value={form.penetration[i] ?? ''}
+              error={error(`penetration.${i}`)}
+              empty="not measured"
+              onChange={(v) => quarter(i, v)}
+            />
+          ))}
+          <Tile
+            role="checkbox"
+            word="There is a way right through"
+            on={form.leakPath}
+            onPick={() => change({ leakPath: !form.leakPath })}
+          />
+        </section>
+      ) : null}
+      <div className="grid gap-6 border-t-[1.5px] border-rule pt-4 md:grid-cols-2">
+        <section aria-label="Measured" className="grid content-start gap-3">
+          <h2 className="text-2xl">Measured</h2>
+          <QuantityField
+            label="Moved from its marks"
+            kind="length"
+            value={form.moved}
+            error={error('moved')}
+            empty="no marks were made"
+            onChange={(v) => change({ moved: v })}
+          />
+          <QuantityField
+            label="Time to temperature"
+            kind="time"
+            value={form.timeToTemperature}
+            error={error('used.timeToTemperature')}
+            empty="not timed"
+            onChange={(v) => change({ timeToTemperature: v })}
+          />
+          <QuantityField
+            label="Rod used, one joint"
+            kind="length"
+            value={form.fillerLength}
+            error={error('used.fillerLength')}
+            empty="not measured"
+            onChange={(v) => change({ fillerLength: v })}
+          />
+        </section>
+        <section aria-label="What was really used" className="grid content-start gap-3">
+          <h2 className="text-2xl">Used</h2>
+          <QuantityField
+            label={say('Tip')}
+            kind="length"
+            value={form.tipOrifice}
+            error={error('used.tipOrifice')}
+            hint="As planned, unless you changed it."
+            onChange={(v) => change({ tipOrifice: v })}
+          />
+          <QuantityField
+            label="Oxygen at the regulator"
+            kind="pressure"
+            value={form.oxygenPressure}
+            error={error('used.oxygenPressure')}
+            onChange={(v) => change({ oxygenPressure: v })}
+          />
+          <QuantityField
+            label="Fuel at the regulator"
+            kind="pressure"
+            value={form.fuelPressure}
+            error={error('used.fuelPressure')}
+            onChange={(v) => change({ fuelPressure: v })}
+          />
+        </section>
+      </div>
+    </Frame>
+  )
+}

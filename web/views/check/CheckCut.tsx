@@ -1,0 +1,319 @@
+import { useState } from 'react'
+import { CUT_MARKS, kerfFromSize, type CutMark, type CutMarkKind } from '#core/check/acceptance.ts'
+import { DROPS, EDGES, SLAG_CLASSES, type Drop, type Edge, type SlagClass } from '#core/record/outcome.ts'
+import { parseQuantity, printQuantity, type UnitId } from '#core/quantity/index.ts'
+import type { CutLogDraft } from '#contract/schemas.ts'
+import { useShop } from '../../app/shop.ts'
+import { CutStrip, MARKS, STRETCHES, stretchOf } from '../../drawing/CutStrip.tsx'
+import { EdgeTile, SlagTile } from '../../drawing/OutcomeTiles.tsx'
+import { Button } from '../../ui/Button.tsx'
+import { Field } from '../../ui/Field.tsx'
+import { QuantityField } from '../../ui/QuantityField.tsx'
+import { Segmented } from '../../ui/Segmented.tsx'
+import { Tile, Tiles } from '../../ui/Tiles.tsx'
+import { DROP_WORDS, EDGE_WORDS, SLAG_WORDS } from '../log/outcome-words.ts'
+import { commonOf, Frame, type CommonForm } from './Frame.tsx'
+import type { Subject } from './subject.ts'
+import { useCheck } from './useCheck.ts'
+
+interface Form extends CommonForm {
+  readonly tipOrifice: string
+  readonly oxygenPressure: string
+  readonly fuelPressure: string
+  readonly travelSpeed: string
+  readonly preheat: string
+  readonly edge: Edge | ''
+  readonly slag: SlagClass | ''
+  readonly drop: Drop | ''
+  readonly kerf: string
+  readonly drag: string
+  readonly outOfSquare: string
+  readonly sizeWanted: string
+  readonly sizeMeasured: string
+  readonly sizeEdges: '1' | '2'
+  readonly marks: readonly CutMark[]
+  readonly breaking: CutLogDraft['breaking']
+}
+
+/** The form as it begins: as planned and as the run's clock had it, or as the line had it that is corrected. */
+function useFirst(subject: Subject): Omit<Form, keyof CommonForm> {
+  const { units } = useShop()
+  const told = subject.corrects?.told.kind === 'cut' ? subject.corrects.told : undefined
+  const figures = subject.plan?.kind === 'cut' ? subject.plan.figures : {}
+  const planned = (si: number | undefined, unit: UnitId) => (si === undefined ? '' : printQuantity(si, unit))
+  const preheat = subject.tookS['preheat']
+  const used = told?.used
+  return {
+    tipOrifice: used ? (used.tipOrifice?.text ?? '') : planned(figures.tipOrifice?.value, units.length),
+    oxygenPressure: used
+      ? (used.oxygenPressure?.text ?? '')
+      : planned(figures.cuttingOxygenPressure?.value, units.pressure),
+    fuelPressure: used
+      ? (used.fuelPressure?.text ?? '')
+      : planned(figures.fuelPressure?.value, units.pressure),
+    travelSpeed: used ? (used.travelSpeed?.text ?? '') : planned(figures.travelSpeed?.value, units.speed),
+    preheat: used
+      ? (used.preheat?.text ?? '')
+      : preheat !== undefined && preheat < 300
+        ? `${Math.round(preheat)} s`
+        : '',
+    edge: told?.edge ?? '',
+    slag: told?.slag ?? '',
+    drop: told?.drop ?? '',
+    kerf: told?.kerf?.text ?? '',
+    drag: told?.drag?.text ?? '',
+    outOfSquare: told?.outOfSquare?.text ?? '',
+    sizeWanted: told?.size?.wanted.text ?? '',
+    sizeMeasured: told?.size?.measured.text ?? '',
+    sizeEdges: told?.size?.edges === 2 ? '2' : '1',
+    marks: told?.marks ?? [],
+    breaking: told?.breaking ?? 'none',
+  }
+}
+
+function draftOf(form: Form, subject: Subject): CutLogDraft | undefined {
+  const { edge, slag, drop } = form
+  if (edge === '' || slag === '' || drop === '') return undefined
+  const { tipOrifice, oxygenPressure, fuelPressure, travelSpeed, preheat } = form
+  return {
+    ...commonOf(form, subject),
+    kind: 'cut',
+    used: { tipOrifice, oxygenPressure, fuelPressure, travelSpeed, preheat },
+    edge,
+    slag,
+    drop,
+    kerf: form.kerf,
+    drag: form.drag,
+    outOfSquare: form.outOfSquare,
+    sizeWanted: form.sizeWanted,
+    sizeMeasured: form.sizeMeasured,
+    sizeEdges: form.sizeEdges,
+    marks: [...form.marks],
+    breaking: form.breaking,
+  }
+}
+
+/** A cut looked at: its edge, its slag, whether it dropped, marks along it, and what was measured. */
+export function CheckCut({ subject }: { readonly subject: Subject }) {
+  const { say, print } = useShop()
+  const first = useFirst(subject)
+  const check = useCheck<Form>(subject, first, (form) => draftOf(form, subject))
+  const { form, change, asked, error } = check
+  const missing = (so: boolean, text: string) => (asked && so ? text : undefined)
+  const kerf = check.plan?.kind === 'cut' ? check.plan.figures.kerf : undefined
+  return (
+    <Frame
+      subject={subject}
+      form={form}
+      change={change}
+      asked={asked}
+      verdict={check.verdict}
+      saved={check.saved}
+      onSave={check.save}
+    >
+      <Tiles label="The edge" error={missing(form.edge === '', 'Say what the edge is like.')}>
+        {EDGES.map((edge) => (
+          <Tile key={edge} word={EDGE_WORDS[edge]} on={form.edge === edge} onPick={() => change({ edge })}>
+            <EdgeTile edge={edge} />
+          </Tile>
+        ))}
+      </Tiles>
+      <Tiles
+        label="Slag underneath comes off"
+        error={missing(form.slag === '', 'Say how the slag comes off.')}
+      >
+        {SLAG_CLASSES.map((slag) => (
+          <Tile key={slag} word={SLAG_WORDS[slag]} on={form.slag === slag} onPick={() => change({ slag })}>
+            <SlagTile slag={slag} />
+          </Tile>
+        ))}
+      </Tiles>
+      <Tiles label="Did it drop?" error={missing(form.drop === '', 'Say whether it dropped.')}>
+        {DROPS.map((drop) => (
+          <Tile key={drop} word={DROP_WORDS[drop]} on={form.drop === drop} onPick={() => change({ drop })} />
+        ))}
+      </Tiles>
+      <Marks marks={form.marks} onChange={(marks) => change({ marks })} />
+      <div className="grid gap-6 border-t-[1.5px] border-rule pt-4 md:grid-cols-2">
+        <section aria-label="Measured" className="grid content-start gap-3">
+          <h2 className="text-2xl">Measured</h2>
+          <QuantityField
+            label="Kerf, measured"
+            kind="length"
+            value={form.kerf}
+            error={error('kerf')}
+            empty="leave empty if not measured"
+            hint={
+              kerf
+                ? `Planned ${print(kerf.value, 'length')}. The next plan with this tip uses what you measure.`
+                : ''
+            }
+            onChange={(v) => change({ kerf: v })}
+          />
+          <QuantityField
+            label="Drag"
+            kind="length"
+            value={form.drag}
+            error={error('drag')}
+            empty="not measured"
+            onChange={(v) => change({ drag: v })}
+          />
+          <QuantityField
+            label="Out of square"
+            kind="length"
+            value={form.outOfSquare}
+            error={error('outOfSquare')}
+            empty="not measured"
+            onChange={(v) => change({ outOfSquare: v })}
+          />
+          <QuantityField
+            label="Part as drawn"
+            kind="length"
+            value={form.sizeWanted}
+            error={error('sizeWanted')}
+            empty="not measured"
+            onChange={(v) => change({ sizeWanted: v })}
+          />
+          <QuantityField
+            label="Part as measured"
+            kind="length"
+            value={form.sizeMeasured}
+            error={error('sizeMeasured')}
+            empty="not measured"
+            onChange={(v) => change({ sizeMeasured: v })}
+          />
+          <SizeKerf
+            form={form}
+            assumedM={kerf?.value}
+            onEdges={(sizeEdges) => change({ sizeEdges })}
+            onTake={(v) => change({ kerf: v })}
+          />
+        </section>
+        <section aria-label="What was really used" className="grid content-start gap-3">
+          <h2 className="text-2xl">Used</h2>
+          <QuantityField
+            label={say('Tip')}
+            kind="length"
+            value={form.tipOrifice}
+            error={error('used.tipOrifice')}
+            hint="As planned, unless you changed it."
+            onChange={(v) => change({ tipOrifice: v })}
+          />
+          <QuantityField
+            label="Oxygen at the regulator"
+            kind="pressure"
+            value={form.oxygenPressure}
+            error={error('used.oxygenPressure')}
+            onChange={(v) => change({ oxygenPressure: v })}
+          />
+          <QuantityField
+            label="Fuel at the regulator"
+            kind="pressure"
+            value={form.fuelPressure}
+            error={error('used.fuelPressure')}
+            onChange={(v) => change({ fuelPressure: v })}
+          />
+          <QuantityField
+            label="Travel speed"
+            kind="speed"
+            value={form.travelSpeed}
+            error={error('used.travelSpeed')}
+            onChange={(v) => change({ travelSpeed: v })}
+          />
+          <QuantityField
+            label="Preheat"
+            kind="time"
+            value={form.preheat}
+            error={error('used.preheat')}
+            empty="not timed"
+            onChange={(v) => change({ preheat: v })}
+          />
+        </section>
+      </div>
+    </Frame>
+  )
+}
+
+/** Marks along the cut: choose one, then press where it is; press again to take it off. */
+function Marks({
+  marks,
+  onChange,
+}: {
+  readonly marks: readonly CutMark[]
+  readonly onChange: (marks: readonly CutMark[]) => void
+}) {
+  const [kind, setKind] = useState<CutMarkKind>('gouge')
+  const press = (stretch: number, side: CutMark['side']) => {
+    const same = (m: CutMark) => m.kind === kind && m.side === side && stretchOf(m) === stretch
+    onChange(
+      marks.some(same)
+        ? marks.filter((m) => !same(m))
+        : [...marks, { kind, side, at: (stretch + 0.5) / STRETCHES }],
+    )
+  }
+  return (
+    <section aria-label="Marks along the cut" className="grid gap-3 border-t-[1.5px] border-rule pt-4">
+      <Tiles label="Marks along the cut" columns="grid-cols-2 sm:grid-cols-5">
+        {CUT_MARKS.map((m) => (
+          <Tile
+            key={m}
+            word={`${MARKS[m].sign} ${MARKS[m].word}`}
+            on={kind === m}
+            onPick={() => setKind(m)}
+          />
+        ))}
+      </Tiles>
+      <CutStrip marks={marks} onStretch={press} />
+    </section>
+  )
+}
+
+/** What the part's size says of the kerf, to be taken over with one touch. */
+function SizeKerf({
+  form,
+  assumedM,
+  onEdges,
+  onTake,
+}: {
+  readonly form: Form
+  readonly assumedM: number | undefined
+  readonly onEdges: (edges: '1' | '2') => void
+  readonly onTake: (kerf: string) => void
+}) {
+  const { units, settings, print } = useShop()
+  const read = (text: string) => {
+    const r = parseQuantity(text, 'length', {
+      unit: settings.units.length,
+      decimalMark: settings.decimalMark,
+    })
+    return r.ok ? r.value : undefined
+  }
+  const [wantedM, measuredM] = [read(form.sizeWanted), read(form.sizeMeasured)]
+  if (wantedM === undefined || measuredM === undefined || assumedM === undefined) return null
+  const kerf = kerfFromSize({ wantedM, measuredM, edges: form.sizeEdges === '2' ? 2 : 1 }, assumedM)
+  return (
+    <div className="grid gap-2">
+      <Field label="Cut on" beside>
+        {() => (
+          <Segmented
+            label="Cut on"
+            value={form.sizeEdges}
+            options={[
+              { value: '1', label: 'one edge' },
+              { value: '2', label: 'both edges' },
+            ]}
+            onChange={onEdges}
+          />
+        )}
+      </Field>
+      {kerf === undefined ? (
+        <p className="text-soft">Out by more than a kerf could be: the guide, or the drawing.</p>
+      ) : (
+        <p className="flex flex-wrap items-center gap-3">
+          By its size the kerf was {print(kerf, 'length')}; {print(assumedM, 'length')} was allowed for.
+          <Button onClick={() => onTake(printQuantity(kerf, units.length))}>Take it as the kerf</Button>
+        </p>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,87 @@
+import { useMemo } from 'react'
+import { NO_RUNS, planPiece } from '#contract/plan-of.ts'
+import type { WorkedOn } from '#contract/read-entry.ts'
+import type { PieceDraft, Settings } from '#contract/schemas.ts'
+import type { LogEntry, Run, Ticket } from '#contract/types.ts'
+
+/** What is looked at: a run that ended, a piece without one, or a line of the book that is to be corrected. */
+export interface Subject {
+  readonly ticketId: string
+  readonly runId: string | null
+  readonly personId: string | null
+  readonly title: string
+  readonly jobName: string
+  readonly draft: PieceDraft
+  readonly plan: Run['plan'] | undefined
+  /** Seconds that the preheat took by the run's own clock. */
+  readonly tookS: Readonly<Partial<Record<string, number>>>
+  readonly corrects: LogEntry | undefined
+}
+
+/** How long each step of a run took, s. */
+export function tookOf(run: Pick<Run, 'events' | 'startedAt'>): Readonly<Partial<Record<string, number>>> {
+  let before = Date.parse(run.startedAt)
+  const took: Record<string, number> = {}
+  for (const e of run.events) {
+    if (e.kind !== 'done' && e.kind !== 'skip') continue
+    const at = Date.parse(e.at)
+    if (e.kind === 'done') took[e.stepId] = (at - before) / 1000
+    before = at
+  }
+  return took
+}
+
+export const ofRun = (run: Run): Subject => ({
+  ticketId: run.ticketId,
+  runId: run.id,
+  personId: run.personId,
+  title: run.title,
+  jobName: run.jobName,
+  draft: run.draft,
+  plan: run.plan,
+  tookS: tookOf(run),
+  corrects: undefined,
+})
+export const ofPiece = (ticket: Ticket): Subject => ({
+  ticketId: ticket.id,
+  runId: null,
+  personId: null,
+  title: ticket.title,
+  jobName: ticket.jobName,
+  draft: ticket.draft,
+  plan: undefined,
+  tookS: {},
+  corrects: undefined,
+})
+export const ofEntry = (entry: LogEntry): Subject | undefined =>
+  entry.ticketId === null || entry.draft === null
+    ? undefined
+    : {
+        ticketId: entry.ticketId,
+        runId: entry.runId,
+        personId: null,
+        title: entry.title,
+        jobName: entry.jobName,
+        draft: entry.draft,
+        plan: entry.plan ?? undefined,
+        tookS: {},
+        corrects: entry,
+      }
+
+/** The piece as it was worked on; undefined when its draft cannot be read any more. */
+export function useWorkedOn(subject: Subject, settings: Settings): WorkedOn | undefined {
+  return useMemo(() => {
+    const planned = planPiece(subject.draft, settings, NO_RUNS)
+    if (!planned.ok) return undefined
+    const { request } = planned
+    const plan = subject.plan ?? planned.plan
+    return 'a' in request.work
+      ? {
+          draft: subject.draft,
+          plan,
+          thicknessM: request.work.a.wallM,
+          outsideDiameterM: request.work.a.outsideDiameterM,
+        }
+      : { draft: subject.draft, plan, thicknessM: request.work.thicknessM }
+  }, [subject, settings])
+}

@@ -1,0 +1,58 @@
+import { useState } from 'react'
+import { useNavigate } from 'react-router'
+import type { FieldError } from '#core/figure.ts'
+import { readEntry, type EntryRead } from '#contract/read-entry.ts'
+import type { LogDraft } from '#contract/schemas.ts'
+import { outbox } from '../../app/outbox.ts'
+import { useShop } from '../../app/shop.ts'
+import { useApp, useSend } from '../../app/store.ts'
+import { useKeptForm } from '../../ui/useKeptForm.ts'
+import { commonFault, firstCommon, type CommonForm } from './Frame.tsx'
+import { useWorkedOn, type Subject } from './subject.ts'
+
+/** What both checks do: keep the form, read it as one types, and put it in the book. */
+export function useCheck<F extends CommonForm>(
+  subject: Subject,
+  first: Omit<F, keyof CommonForm>,
+  draftOf: (form: F) => LogDraft | undefined,
+) {
+  const go = useNavigate()
+  const send = useSend()
+  const { settings } = useShop()
+  const here = useApp((s) => s.device.personId)
+  const on = useWorkedOn(subject, settings)
+  const key = subject.corrects ? `correct.${subject.corrects.id}` : `log.${subject.runId ?? subject.ticketId}`
+  const [form, change, letGo] = useKeptForm<F>(key, { ...firstCommon(subject, here), ...first } as F)
+  const [asked, setAsked] = useState(false)
+  const [saved, setSaved] = useState(false)
+  const draft = draftOf(form)
+  const read: EntryRead | undefined = draft && on ? readEntry(draft, on, settings) : undefined
+  const errors: readonly FieldError[] = read && !read.ok ? read.errors : []
+  const save = () => {
+    setAsked(true)
+    if (!draft || !read?.ok || commonFault(form, subject) !== undefined) return
+    setSaved(true)
+    send(
+      outbox.actions.enqueued({
+        id: draft.id,
+        key: `log:${draft.id}`,
+        route: 'addLog',
+        params: {},
+        body: draft,
+        notBefore: 0,
+      }),
+    )
+    letGo()
+    void go(`/log/${draft.id}`)
+  }
+  return {
+    form,
+    change: (part: Partial<F>) => change(part),
+    asked,
+    saved,
+    save,
+    verdict: read?.ok ? read.told.verdict : undefined,
+    error: (field: string) => errors.find((e) => e.field === field)?.message,
+    plan: on?.plan,
+  }
+}

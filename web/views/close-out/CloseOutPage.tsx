@@ -1,0 +1,96 @@
+import { FileDown, Printer } from 'lucide-react'
+import { Link, useParams } from 'react-router'
+import { usualPaper } from '#core/template/tile.ts'
+import { PATHS } from '#contract/paths.ts'
+import { api } from '../../app/api.ts'
+import { fileName, saveFile } from '../../app/save-file.ts'
+import { useShop } from '../../app/shop.ts'
+import { Button } from '../../ui/Button.tsx'
+import { Missing } from '../../ui/Missing.tsx'
+import { PhotoRow } from '../check/Photos.tsx'
+import { useCloseOutWords } from './useCloseOut.ts'
+
+const photoOf = async (id: string) => {
+  const answer = await fetch(PATHS.getPhoto.path.replace(':id', id))
+  return answer.ok
+    ? { bytes: await answer.arrayBuffer(), type: answer.headers.get('Content-Type') ?? '' }
+    : undefined
+}
+
+/** A job as it is handed over: what it took, and every cut and joint with its checks, tests and pictures. */
+export default function CloseOutPage() {
+  const { jobId = '' } = useParams()
+  const { data, error } = api.useCloseOutQuery(jobId, { refetchOnMountOrArgChange: true })
+  const { settings } = useShop()
+  const words = useCloseOutWords(data)
+  if (error && !data) return <Missing what="job" failure={error} />
+  if (!data || !words) return <p className="p-8 text-soft">Opening.</p>
+  const save = async () => {
+    const { closeOutPdf } = await import('../../work/close-out-pdf.ts')
+    const bytes = await closeOutPdf(words, usualPaper(settings.region), photoOf)
+    saveFile(fileName(words.title, 'pdf'), new Uint8Array(bytes), 'application/pdf')
+  }
+  return (
+    <main className="mx-auto max-w-[1000px] px-5 py-6">
+      <p className="no-print">
+        <Link className="underline underline-offset-4" to={`/jobs/${jobId}`}>
+          The job
+        </Link>
+      </p>
+      <header className="flex flex-wrap items-end justify-between gap-3 pt-1 pb-4">
+        <div>
+          <h1 className="text-4xl">{words.title}</h1>
+          <p className="text-soft">
+            {words.place}. {words.day}
+          </p>
+        </div>
+        <div className="no-print flex gap-2">
+          <Button look="act" onClick={() => void save()}>
+            <FileDown size={20} aria-hidden="true" /> Save as PDF
+          </Button>
+          <Button onClick={() => window.print()}>
+            <Printer size={20} aria-hidden="true" /> Print
+          </Button>
+        </div>
+      </header>
+      {words.open.length > 0 ? (
+        <p role="status" className="mb-4 border-l-[6px] border-brass pl-3">
+          <strong>Not all is done:</strong> {words.open.join('; ')}.
+        </p>
+      ) : null}
+      <section aria-label="What it took">
+        <h2 className="border-b-[1.5px] border-ink pb-1 text-2xl">What it took</h2>
+        <dl className="grid gap-x-8 sm:grid-cols-2">
+          {words.sums.map(([what, value]) => (
+            <div key={what} className="flex items-baseline justify-between gap-4 border-b border-rule py-1.5">
+              <dt>{what}</dt>
+              <dd className="name text-right text-[1.15rem] font-semibold">{value}</dd>
+            </div>
+          ))}
+        </dl>
+      </section>
+      <section aria-label="Register" className="pt-6">
+        <h2 className="border-b-[1.5px] border-ink pb-1 text-2xl">Register of cuts and joints</h2>
+        <ol className="grid">
+          {words.rows.map((r, i) => (
+            <li key={r.title + String(i)} className="grid gap-1 border-b border-rule py-3">
+              <p>
+                <strong className="name text-[1.25rem]">
+                  {i + 1}. {r.title}
+                </strong>{' '}
+                <span className="text-soft">{r.about}</span>{' '}
+                <span className={r.failed ? 'font-bold text-alarm' : 'text-verdigris'}>{r.state}</span>
+              </p>
+              {r.lines.map((l, n) => (
+                <p key={n} className="pl-5">
+                  {l}
+                </p>
+              ))}
+              {r.photos.length > 0 ? <PhotoRow ids={r.photos} title={r.title} /> : null}
+            </li>
+          ))}
+        </ol>
+      </section>
+    </main>
+  )
+}

@@ -1,0 +1,87 @@
+import { format } from 'date-fns/format'
+import { addCosts, costOf, readPrice } from '#core/cost.ts'
+import { jobTook } from '#core/record/close-out.ts'
+import type { CloseOut, LogSummary } from '#contract/types.ts'
+import { useShop } from '../../app/shop.ts'
+import { STATES } from '../plan/Tickets.tsx'
+import { KIND_WORDS, OUTCOME_WORDS } from '../log/outcome-words.ts'
+import { useTell } from '../log/useTell.ts'
+
+/** A line of the register: a cut or joint with what was found and tested. */
+export interface RegisterRow {
+  readonly title: string
+  readonly about: string
+  readonly state: string
+  readonly failed: boolean
+  readonly lines: readonly string[]
+  readonly photos: readonly string[]
+}
+
+/** The close-out in words: the page and the PDF say the same. */
+export interface CloseOutWords {
+  readonly title: string
+  readonly place: string
+  readonly day: string
+  readonly sums: readonly (readonly [what: string, value: string])[]
+  readonly rows: readonly RegisterRow[]
+  readonly open: readonly string[]
+}
+
+const JUDGED: ReadonlySet<LogSummary['kind']> = new Set(['cut', 'braze', 'pressure-test', 'vacuum-test'])
+
+/** Puts a close-out into the shop's words and units. */
+export function useCloseOutWords(data: CloseOut | undefined): CloseOutWords | undefined {
+  const { settings, print, say } = useShop()
+  const tell = useTell()
+  if (!data) return undefined
+  const took = jobTook(data.pieces.flatMap((p) => p.runs))
+  const cost = addCosts(
+    costOf({ torchS: took.minutes * 60, oxygenM3: took.oxygenM3, fuelM3: took.fuelM3 }, settings.prices),
+    ...took.fillers.map(({ filler, kg }) => {
+      const price = readPrice(settings.shelf.find((r) => r.class === filler)?.perKg ?? '')
+      return price === undefined ? undefined : price * kg
+    }),
+  )
+  const sums: (readonly [string, string])[] = [
+    ['Runs', String(took.runs)],
+    ['Time, from start to shut down', print(took.minutes * 60, 'time')],
+    ['Flame, as planned', print(took.torchS, 'time')],
+    ['Oxygen, as planned', print(took.oxygenM3, 'volume')],
+    ['Fuel, as planned', print(took.fuelM3, 'volume')],
+    ...(took.nitrogenM3 > 0 ? [['Nitrogen, as planned', print(took.nitrogenM3, 'volume')] as const] : []),
+    ...took.fillers.map((f) => [f.filler, print(f.kg, 'mass')] as const),
+    ...(cost === undefined ? [] : [['Cost, as far as things are priced', cost.toFixed(2)] as const]),
+    ...(data.remnants.length > 0
+      ? [
+          [
+            'Remnants on the rack',
+            data.remnants.map((r) => `${r.count} × ${r.name}, ${print(r.lengthM, 'length')}`).join('; '),
+          ] as const,
+        ]
+      : []),
+  ]
+  const rows = data.pieces.map((p): RegisterRow => {
+    const lines = p.entries
+      .filter((e) => JUDGED.has(e.kind) && e.correctedBy === null)
+      .map((e) =>
+        `${format(new Date(e.at), 'd MMM yyyy')}, ${KIND_WORDS[e.kind].toLowerCase()}${e.personName ? `, ${e.personName}` : ''}: ${tell(e.told)}. ${OUTCOME_WORDS[e.outcome]}`.trim(),
+      )
+    return {
+      title: p.title,
+      about: say(p.about),
+      state: STATES[p.state].word,
+      failed: p.state === 'failed',
+      lines,
+      photos: p.photos,
+    }
+  })
+  const open = rows.filter((r) => r.state !== 'in the log').map((r) => `${r.title}: ${r.state}`)
+  return {
+    title: data.job.name,
+    place: data.job.place,
+    day: format(new Date(), 'd MMMM yyyy'),
+    sums,
+    rows,
+    open,
+  }
+}

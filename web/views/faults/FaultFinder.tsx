@@ -1,0 +1,325 @@
+import { useMemo, useState } from 'react'
+import { Link, useNavigate, useSearchParams } from 'react-router'
+import { factsOfBraze, factsOfCut, type Done } from '#core/check/facts.ts'
+import {
+  rankCauses,
+  SIGN_PLACES,
+  SIGNS,
+  type Fact,
+  type RankedCause,
+  type Sign,
+  type SignPlace,
+} from '#core/check/faults.ts'
+import { changeDraft } from '#contract/change-draft.ts'
+import { NO_RUNS, planPiece } from '#contract/plan-of.ts'
+import type { PieceDraft } from '#contract/schemas.ts'
+import type { LogEntry } from '#contract/types.ts'
+import { api } from '../../app/api.ts'
+import { outbox } from '../../app/outbox.ts'
+import { useShop } from '../../app/shop.ts'
+import { useApp, useSend } from '../../app/store.ts'
+import { SignTile } from '../../drawing/SignTile.tsx'
+import { Button } from '../../ui/Button.tsx'
+import { Segmented } from '../../ui/Segmented.tsx'
+import { Tile } from '../../ui/Tiles.tsx'
+import { tookOf } from '../check/subject.ts'
+import { usePlanFigures } from '../plan/plan-words.ts'
+
+const PLACE_WORDS: Readonly<Record<SignPlace, string>> = {
+  cut: 'The cut',
+  flame: 'The flame',
+  braze: 'The braze',
+}
+/** So many causes are shown; the rest add little. */
+const SHOWN = 5
+
+/** What was done, as the book has it. */
+function doneOf(entry: LogEntry): Done {
+  const { told, run } = entry
+  const used = told.kind === 'cut' || told.kind === 'braze' ? told.used : undefined
+  const cut = told.kind === 'cut' ? told.used : undefined
+  return {
+    tipOrificeM: used?.tipOrifice?.si,
+    oxygenGaugePa: used?.oxygenPressure?.si,
+    fuelGaugePa: used?.fuelPressure?.si,
+    speed: cut?.travelSpeed?.si,
+    preheatS: cut?.preheat?.si,
+    skipped: new Set(run?.events.filter((e) => e.kind === 'skip').map((e) => e.stepId) ?? []),
+    tookS: run ? tookOf(run) : {},
+  }
+}
+
+/** What the plan and the run of an entry tell; nothing when there is none. */
+function useFacts(entry: LogEntry | undefined): readonly Fact[] {
+  const { settings } = useShop()
+  return useMemo(() => {
+    if (!entry?.draft) return []
+    const planned = planPiece(entry.draft, settings, NO_RUNS)
+    if (!planned.ok) return []
+    const done = doneOf(entry)
+    const plan = entry.plan ?? planned.plan
+    if ('a' in planned.request.work && plan.kind === 'braze')
+      return factsOfBraze(plan, planned.request as Parameters<typeof factsOfBraze>[1], done)
+    if (plan.kind === 'cut')
+      return factsOfCut(plan, planned.request as Parameters<typeof factsOfCut>[1], done)
+    return []
+  }, [entry, settings])
+}
+
+/** The fault finder: what is seen, the likeliest causes with what this run tells of them, and the one thing to change. */
+export default function FaultFinder() {
+  const [params] = useSearchParams()
+  const entryId = params.get('entry') ?? ''
+  const { data: entry } = api.useEntryQuery(entryId, { skip: entryId === '' })
+  const tried = api.useRecordsQuery().data?.tried ?? []
+  const facts = useFacts(entry)
+  const kind: SignPlace =
+    entry?.kind === 'braze' || entry?.kind === 'pressure-test' || entry?.kind === 'vacuum-test'
+      ? 'braze'
+      : 'cut'
+  const [place, setPlace] = useState<SignPlace | ''>('')
+  const [seen, setSeen] = useState<readonly string[]>([])
+  const here = place === '' ? kind : place
+  const signs = SIGNS.filter((s) => seen.includes(s.id))
+  const ranked = rankCauses(signs, facts, tried)
+  const toggle = (id: string) =>
+    setSeen((now) => (now.includes(id) ? now.filter((s) => s !== id) : [...now, id]))
+  return (
+    <main className="mx-auto max-w-[1280px] px-5 py-5">
+      <h1 className="text-4xl">Find the fault</h1>
+      <p className="pb-3 text-soft">
+        {entry ? (
+          <>
+            Of{' '}
+            <Link className="underline" to={`/log/${entry.id}`}>
+              {entry.title}
+            </Link>
+            , with what its plan and its run tell.
+          </>
+        ) : (
+          'Choose what you see. Nothing is known of the run, so the causes are ranked as they usually come.'
+        )}
+      </p>
+      <div className="max-w-[520px] pb-4">
+        <Segmented
+          label="Where it is seen"
+          tall
+          value={here}
+          options={SIGN_PLACES.map((p) => ({ value: p, label: PLACE_WORDS[p] }))}
+          onChange={setPlace}
+        />
+      </div>
+      <div className="grid gap-6 lg:grid-cols-[1.35fr_1fr]">
+        <section aria-label="What is seen" className="grid grid-cols-2 content-start gap-2.5 sm:grid-cols-4">
+          {SIGNS.filter((s) => s.of === here).map((s) => (
+            <Tile
+              key={s.id}
+              role="checkbox"
+              word={s.name}
+              on={seen.includes(s.id)}
+              onPick={() => toggle(s.id)}
+            >
+              <SignTile id={s.id} />
+            </Tile>
+          ))}
+        </section>
+        <section aria-label="Why, and what to change" className="lg:sticky lg:top-4 lg:self-start">
+          {signs.length === 0 ? (
+            <p className="border-l-4 border-brass pl-4 text-[1.15rem]">
+              Choose one sign, or more when they come together.
+            </p>
+          ) : (
+            <Causes signs={signs} ranked={ranked} entry={entry} />
+          )}
+        </section>
+      </div>
+    </main>
+  )
+}
+
+function Causes({
+  signs,
+  ranked,
+  entry,
+}: {
+  readonly signs: readonly Sign[]
+  readonly ranked: readonly RankedCause[]
+  readonly entry: LogEntry | undefined
+}) {
+  const { say } = useShop()
+  const [chosen, setChosen] = useState('')
+  const first = ranked[0]
+  const cause = ranked.find((r) => r.cause.id === chosen) ?? first
+  if (!first || !cause) return null
+  const stop = signs.some((s) => s.stop)
+  return (
+    <div className="grid gap-4">
+      {stop ? (
+        <p role="alert" className="border-[3px] border-alarm p-3 text-[1.25rem] font-bold text-alarm">
+          Stop. Shut the torch, then the cylinders, before anything else.
+        </p>
+      ) : null}
+      <ol className="grid gap-2" aria-label="Causes, likeliest first">
+        {ranked.slice(0, SHOWN).map((r) => (
+          <li key={r.cause.id}>
+            <button
+              type="button"
+              aria-pressed={r === cause}
+              onClick={() => setChosen(r.cause.id)}
+              className={`grid w-full grid-cols-[64px_1fr] items-start gap-x-3 rounded-md border-[1.5px] p-2.5 text-left ${r === cause ? 'border-ink bg-sheet' : 'border-rule'}`}
+            >
+              <span className="figure text-[1.7rem]">{Math.round(r.share * 100)} %</span>
+              <span>
+                <span className="name block text-[1.25rem] leading-tight font-semibold">
+                  {say(r.cause.name)}
+                </span>
+                {r.because.length > 0 ? (
+                  <span className="block">Because {say(r.because.join(', and '))}.</span>
+                ) : null}
+                <span className="block text-soft">{say(r.cause.tell)}</span>
+              </span>
+              <span aria-hidden="true" className="col-span-2 mt-1.5 h-1.5 bg-rule">
+                <span className="block h-full bg-brick" style={{ width: `${100 * r.share}%` }} />
+              </span>
+            </button>
+          </li>
+        ))}
+      </ol>
+      <Change key={cause.cause.id} signs={signs} cause={cause} entry={entry} />
+    </div>
+  )
+}
+
+/** The one thing to change: what the next plan would be, the old beside it, taken over with one touch. */
+function Change({
+  signs,
+  cause: { cause },
+  entry,
+}: {
+  readonly signs: readonly Sign[]
+  readonly cause: RankedCause
+  readonly entry: LogEntry | undefined
+}) {
+  const { say } = useShop()
+  const go = useNavigate()
+  const send = useSend()
+  const personId = useApp((s) => s.device.personId)
+  const [noted, setNoted] = useState(false)
+  const { data: job } = api.useJobQuery(entry?.jobId ?? '', { skip: !entry?.jobId })
+  const ticket = job?.tickets.find((t) => t.id === entry?.ticketId)
+  const sign = signs.find((s) => s.causes[cause.id] !== undefined) ?? signs[0]
+  const plannedTip = entry?.plan?.figures.tipOrifice?.value
+  const next = useMemo(
+    () => (ticket && sign ? changeDraft(ticket.draft, sign.id, cause.id, plannedTip) : undefined),
+    [ticket, sign, cause, plannedTip],
+  )
+  const note = () => {
+    const id = crypto.randomUUID()
+    send(
+      outbox.actions.enqueued({
+        id,
+        key: `fault:${id}`,
+        route: 'addFault',
+        params: {},
+        body: {
+          id,
+          ticketId: entry?.ticketId ?? null,
+          runId: entry?.runId ?? null,
+          personId,
+          at: new Date(Date.now()).toISOString(),
+          signs: signs.map((s) => s.id),
+          cause: cause.id,
+        },
+        notBefore: 0,
+      }),
+    )
+    setNoted(true)
+  }
+  const take = () => {
+    if (!ticket || !next) return
+    note()
+    send(outbox.actions.versionKnown({ id: ticket.id, version: ticket.version }))
+    send(
+      outbox.actions.enqueued({
+        id: crypto.randomUUID(),
+        key: `ticket:${ticket.id}`,
+        route: 'changeTicket',
+        params: { id: ticket.id },
+        body: { title: ticket.title, draft: next },
+        notBefore: 0,
+      }),
+    )
+    void go(`/jobs/${ticket.jobId}/${ticket.id}`)
+  }
+  return (
+    <section aria-label="Change this, and only this" className="grid gap-3 border-t-[3px] border-brick pt-3">
+      <h2 className="text-2xl">Change this, and only this</h2>
+      <p className="text-[1.25rem]">{say(cause.fix)}</p>
+      {ticket && next ? <OldAndNew old={ticket.draft} next={next} /> : null}
+      {ticket && next ? (
+        <Button look="act" className="min-h-[56px] text-xl" onClick={take}>
+          Change the next run’s plan
+        </Button>
+      ) : (
+        <Button disabled={noted} onClick={note}>
+          {noted ? 'It is in the book' : 'Note it in the book'}
+        </Button>
+      )}
+    </section>
+  )
+}
+
+/** The figures that the change moves: as they were, and as they would be. */
+function OldAndNew({ old, next }: { readonly old: PieceDraft; readonly next: PieceDraft }) {
+  const { settings, units } = useShop()
+  const records = api.useRecordsQuery().data ?? NO_RUNS
+  const [before, after] = useMemo(
+    () => [planPiece(old, settings, records, units), planPiece(next, settings, records, units)],
+    [old, next, settings, records, units],
+  )
+  if (!before.ok || !after.ok) return null
+  return <Moved before={before.plan} after={after.plan} />
+}
+
+type Plan = Extract<ReturnType<typeof planPiece>, { ok: true }>['plan']
+/** Of a plan that has changed, so many figures tell what was changed. */
+const MOVED_SHOWN = 5
+
+function Moved({ before, after }: { readonly before: Plan; readonly after: Plan }) {
+  const { called, printed, figure } = usePlanFigures(after)
+  const was = usePlanFigures(before)
+  const names = Object.keys(after.figures).filter((n) => {
+    const [a, b] = [was.figure(n)?.value, figure(n)?.value]
+    return a !== undefined && b !== undefined && Math.abs(b / a - 1) > 0.005
+  })
+  if (names.length === 0)
+    return <p className="text-soft">No figure of the plan changes; it is told at the head of the next run.</p>
+  return (
+    <table className="name w-full text-left text-[1.1rem]">
+      <thead>
+        <tr className="border-b border-rule text-soft">
+          <th scope="col" className="font-medium">
+            Figure
+          </th>
+          <th scope="col" className="font-medium">
+            Now
+          </th>
+          <th scope="col" className="font-medium">
+            Next
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {names.slice(0, MOVED_SHOWN).map((n) => (
+          <tr key={n} className="border-b border-rule">
+            <th scope="row" className="py-1.5 font-medium">
+              {called(n)}
+            </th>
+            <td className="line-through">{was.printed(n)}</td>
+            <td className="font-bold">{printed(n)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )
+}

@@ -1,0 +1,304 @@
+import { Printer } from 'lucide-react'
+import { lazy, Suspense, useMemo, useState } from 'react'
+import { calibrate, growChart, whatHelped, type GrownName, type GrownRow } from '#core/record/grown.ts'
+import { fromSi, unitFor, type Kind } from '#core/quantity/index.ts'
+import type { Point } from '#contract/types.ts'
+import { api } from '../../app/api.ts'
+import { useShop } from '../../app/shop.ts'
+import { Button } from '../../ui/Button.tsx'
+import { Missing } from '../../ui/Missing.tsx'
+import { SelectField } from '../../ui/SelectField.tsx'
+import { FUEL_NAMES } from '../plan/cut-words.ts'
+import { LogTabs } from './LogTabs.tsx'
+
+const Chart = lazy(() => import('../../ui/Chart.tsx'))
+
+const FIGURES: readonly { readonly name: GrownName; readonly word: string; readonly kind: Kind }[] = [
+  { name: 'oxygenPressure', word: 'Oxygen', kind: 'pressure' },
+  { name: 'fuelPressure', word: 'Fuel', kind: 'pressure' },
+  { name: 'travelSpeed', word: 'Speed', kind: 'speed' },
+  { name: 'preheat', word: 'Preheat', kind: 'time' },
+  { name: 'kerf', word: 'Kerf', kind: 'length' },
+  { name: 'timeToTemperature', word: 'Time to heat', kind: 'time' },
+  { name: 'fillerLength', word: 'Rod a joint', kind: 'length' },
+]
+const NONE: readonly Point[] = []
+
+/** What the book has taught: the shop's own chart, settings against outcome, what helped, and how far estimates are off. */
+export default function YourChart() {
+  const { data = NONE, error, isSuccess } = api.usePointsQuery()
+  const rows = useMemo(() => growChart(data), [data])
+  if (error && !isSuccess) return <Missing what="chart" failure={error} />
+  return (
+    <main className="px-5 py-6">
+      <LogTabs />
+      {isSuccess && rows.length === 0 ? (
+        <p className="text-soft">
+          Nothing good is written down yet. Three good runs with a tip make its first row worth going by.
+        </p>
+      ) : null}
+      {rows.length > 0 ? (
+        <div className="grid gap-10">
+          <Grown rows={rows} />
+          <Outcomes rows={rows} points={data} />
+          <Calibrated points={data} />
+          <Helped points={data} />
+        </div>
+      ) : null}
+    </main>
+  )
+}
+
+function Grown({ rows }: { readonly rows: readonly GrownRow[] }) {
+  const { print, say } = useShop()
+  return (
+    <section aria-label="Your chart">
+      <div className="flex flex-wrap items-end justify-between gap-3 pb-2">
+        <div>
+          <h2 className="text-2xl">Your chart, grown from good runs</h2>
+          <p className="max-w-[80ch] text-soft">
+            A good run dropped free or at one tap, or filled all round and held its test, with nothing left
+            out. Each figure is their median, drawn toward what was planned while they are few; under it the
+            span that holds the truth nineteen times of twenty.
+          </p>
+        </div>
+        <Button className="no-print" onClick={() => window.print()}>
+          <Printer size={20} aria-hidden="true" /> Print your chart
+        </Button>
+      </div>
+      <div className="overflow-x-auto">
+        <table className="name w-full border-collapse text-left text-[1.1rem]">
+          <thead>
+            <tr className="border-b-[1.5px] border-ink">
+              {['Thickness', 'Tip', 'Fuel', 'Good runs', ...FIGURES.map((f) => f.word)].map((h) => (
+                <th key={h} scope="col" className="py-2 pr-4 font-semibold whitespace-nowrap">
+                  {say(h)}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((r) => (
+              <tr key={r.key} className="border-b border-rule align-top">
+                <th scope="row" className="figure py-2 pr-4 text-[1.3rem] whitespace-nowrap">
+                  {print(r.thicknessM, 'length')}
+                </th>
+                <td className="py-2 pr-4 whitespace-nowrap">{print(r.tipOrificeM, 'length')}</td>
+                <td className="py-2 pr-4">
+                  {FUEL_NAMES[r.fuel as keyof typeof FUEL_NAMES]}
+                  <span className="block text-soft">
+                    {r.kind === 'braze' ? 'braze' : r.handling.replace('not-said', '')}
+                  </span>
+                </td>
+                <td className="py-2 pr-4 whitespace-nowrap">
+                  <strong>{r.good}</strong> of {r.all}
+                </td>
+                {FIGURES.map(({ name, kind }) => {
+                  const f = r.figures[name]
+                  const drift = r.drift[name]
+                  return (
+                    <td key={name} className="py-2 pr-4 whitespace-nowrap">
+                      {f ? (
+                        <>
+                          <strong className="figure text-[1.3rem]">{print(f.value, kind)}</strong>
+                          <span className="block text-soft">
+                            {print(f.low, kind)} to {print(f.high, kind)}, n {f.count}
+                            {f.setAside > 0 ? `, ${f.setAside} set aside` : ''}
+                          </span>
+                          {drift === undefined ? null : (
+                            <span className="block font-bold text-brass">
+                              {drift > 0 ? '▲' : '▼'} {Math.abs(Math.round(drift * 100))} % since it began
+                            </span>
+                          )}
+                        </>
+                      ) : (
+                        ''
+                      )}
+                    </td>
+                  )
+                })}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
+  )
+}
+
+/** One setting of one row over time, good runs and others apart, with the median. */
+function Outcomes({
+  rows,
+  points,
+}: {
+  readonly rows: readonly GrownRow[]
+  readonly points: readonly Point[]
+}) {
+  const { print, units } = useShop()
+  const [key, setKey] = useState('')
+  const [name, setName] = useState<GrownName>('travelSpeed')
+  const row = rows.find((r) => r.key === key) ?? [...rows].sort((a, b) => b.all - a.all)[0]
+  const figure = FIGURES.find((f) => f.name === name) ?? FIGURES[0]
+  const series = useMemo(() => {
+    if (!row || !figure) return []
+    const inUnit = (si: number) => fromSi(si, unitFor(figure.kind, units))
+    const first = Math.min(...points.map((p) => Date.parse(p.at)))
+    const mine = points.filter(
+      (p) =>
+        p.kind === row.kind &&
+        p.fuel === row.fuel &&
+        p.handling === row.handling &&
+        Math.abs(p.thicknessM / row.thicknessM - 1) < 0.05 &&
+        Math.abs((p.tipOrificeM ?? 0) - row.tipOrificeM) < 2e-5 &&
+        p.used[figure.name] !== undefined,
+    )
+    const day = (p: Point) => (Date.parse(p.at) - first) / 86_400_000
+    const of = (good: boolean) => mine.filter((p) => p.good === good)
+    const learned = row.figures[figure.name]
+    const days = mine.map(day)
+    const span = [Math.min(...days), Math.max(...days)]
+    return [
+      {
+        name: 'good runs',
+        x: of(true).map(day),
+        y: of(true).map((p) => inUnit(p.used[figure.name] ?? 0)),
+        look: 'point' as const,
+      },
+      {
+        name: 'others',
+        x: of(false).map(day),
+        y: of(false).map((p) => inUnit(p.used[figure.name] ?? 0)),
+        look: 'cross' as const,
+      },
+      ...(learned && mine.length > 0
+        ? [
+            {
+              name: 'your chart',
+              x: span,
+              y: [inUnit(learned.value), inUnit(learned.value)],
+              look: 'line' as const,
+            },
+            {
+              name: 'its span',
+              x: span,
+              y: [inUnit(learned.low), inUnit(learned.low)],
+              look: 'limit' as const,
+            },
+            {
+              name: 'its span ',
+              x: span,
+              y: [inUnit(learned.high), inUnit(learned.high)],
+              look: 'limit' as const,
+            },
+          ]
+        : []),
+    ]
+  }, [row, figure, points, units])
+  if (!row || !figure) return null
+  return (
+    <section aria-label="Setting against outcome" className="no-print">
+      <h2 className="pb-2 text-2xl">A setting against what came out</h2>
+      <div className="grid gap-3 pb-3 sm:grid-cols-2 lg:max-w-[760px]">
+        <SelectField
+          label="Row"
+          value={row.key}
+          options={rows.map((r) => ({
+            value: r.key,
+            label: `${print(r.thicknessM, 'length')}, tip ${print(r.tipOrificeM, 'length')}, ${FUEL_NAMES[r.fuel as keyof typeof FUEL_NAMES]}${r.kind === 'braze' ? ', braze' : ''}`,
+          }))}
+          onChange={setKey}
+        />
+        <SelectField
+          label="Setting"
+          value={name}
+          options={FIGURES.filter((f) => row.figures[f.name]).map((f) => ({ value: f.name, label: f.word }))}
+          onChange={setName}
+        />
+      </div>
+      <Suspense fallback={<p className="text-soft">Drawing.</p>}>
+        <Chart
+          label={`${figure.word} of each run; good runs and others apart`}
+          xTitle="days since the first line"
+          yTitle={`${figure.word}, ${unitFor(figure.kind, units)}`}
+          series={series}
+          fromZero={false}
+        />
+      </Suspense>
+    </section>
+  )
+}
+
+/** How far Wimble's own estimates were off: an honest error for each figure. */
+function Calibrated({ points }: { readonly points: readonly Point[] }) {
+  const found = useMemo(() => calibrate(points), [points])
+  const word = (n: GrownName) => FIGURES.find((f) => f.name === n)?.word ?? n
+  return (
+    <section aria-label="How far estimates were off">
+      <h2 className="pb-1 text-2xl">How far Wimble’s own estimates were off</h2>
+      {found.length === 0 ? (
+        <p className="text-soft">No figure was only worked out in three good runs or more.</p>
+      ) : (
+        <ul className="grid gap-1">
+          {found.map((c) => (
+            <li key={c.figure} className="text-[1.1rem]">
+              <strong className="name pr-1">{word(c.figure)}:</strong> what good runs had was{' '}
+              {Math.round(c.ratio * 100)} % of the estimate; eight of ten lay within{' '}
+              {Math.round(c.spread * 100)} % of that, and {Math.round(c.inside * 100)} % inside the span that
+              was stated ({c.count} runs).
+            </li>
+          ))}
+        </ul>
+      )}
+      {found.length > 0 ? (
+        <div className="no-print lg:max-w-[760px]">
+          <Suspense fallback={<p className="text-soft">Drawing.</p>}>
+            <Chart
+              label="What was logged over what was estimated; on the line they agree"
+              xTitle="run"
+              yTitle="logged over estimated"
+              series={[
+                ...found.map((c, i) => ({
+                  name: word(c.figure),
+                  x: c.pairs.map((_, n) => n + 1),
+                  y: c.pairs.map((p) => p.used / p.planned),
+                  look: i % 2 === 0 ? ('point' as const) : ('cross' as const),
+                })),
+                {
+                  name: 'they agree',
+                  x: [0, Math.max(...found.map((c) => c.count)) + 1],
+                  y: [1, 1],
+                  look: 'limit' as const,
+                },
+              ]}
+              fromZero={false}
+            />
+          </Suspense>
+        </div>
+      ) : null}
+    </section>
+  )
+}
+
+function Helped({ points }: { readonly points: readonly Point[] }) {
+  const { say } = useShop()
+  const found = useMemo(() => whatHelped(points), [points])
+  return (
+    <section aria-label="Which change helped">
+      <h2 className="pb-1 text-2xl">Which change helped</h2>
+      {found.length === 0 ? (
+        <p className="text-soft">
+          No change of a plan was tried yet. The fault finder changes one thing; the next check asks whether
+          it helped.
+        </p>
+      ) : (
+        <ul>
+          {found.map((h) => (
+            <li key={h.sign + h.cause} className="border-b border-rule py-1.5">
+              <strong className="name">{h.sign}:</strong> {say(h.cause)} Helped {h.helped} of {h.tried} times.
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  )
+}

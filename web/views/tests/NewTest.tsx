@@ -1,0 +1,186 @@
+import { useNavigate, useParams, useSearchParams } from 'react-router'
+import { useState } from 'react'
+import { storedEnergy, testRefused, DANGEROUS_ENERGY_J } from '#core/check/stages.ts'
+import { TEST_KINDS } from '#core/check/test-record.ts'
+import { parseQuantity, type Kind } from '#core/quantity/index.ts'
+import { api, type Failure } from '../../app/api.ts'
+import { useShop } from '../../app/shop.ts'
+import { useApp } from '../../app/store.ts'
+import { HookUp } from '../../drawing/HookUp.tsx'
+import { Button } from '../../ui/Button.tsx'
+import { QuantityField } from '../../ui/QuantityField.tsx'
+import { SelectField } from '../../ui/SelectField.tsx'
+import { useKeptForm } from '../../ui/useKeptForm.ts'
+import { ORDER, TEST_NAMES } from './words.ts'
+
+const TYPED = 'typed'
+const FIRST = {
+  gas: 'nitrogen',
+  pressure: '',
+  volume: '',
+  weakest: '',
+  relief: '',
+  division: '',
+  limit: '',
+  target: '500 micron',
+  barometer: '',
+  pressureChannel: TYPED,
+  temperatureChannel: TYPED,
+}
+
+/** A test before it begins: what is asked of the line, how it is hooked up, and what keeps it from being begun. */
+export default function NewTest() {
+  const { kind: named = 'pressure' } = useParams()
+  const kind = TEST_KINDS.find((k) => k === named) ?? 'pressure'
+  const [params] = useSearchParams()
+  const go = useNavigate()
+  const { settings, print } = useShop()
+  const personId = useApp((s) => s.device.personId)
+  const [form, change, letGo] = useKeptForm(`test.${kind}`, FIRST)
+  const [asked, setAsked] = useState(false)
+  const [start, { error }] = api.useStartTestMutation()
+  const { data: now } = api.useInstrumentsQuery()
+  const read = (text: string, of: 'pressure' | 'volume'): number | undefined => {
+    const units: Partial<Record<Kind, (typeof settings.units)[keyof typeof settings.units]>> = settings.units
+    const r = parseQuantity(text, of, { unit: units[of], decimalMark: settings.decimalMark })
+    return r.ok && r.value > 0 ? r.value : undefined
+  }
+  const [testPa, volumeM3] = [read(form.pressure, 'pressure'), read(form.volume, 'volume')]
+  const refused =
+    kind === 'pressure'
+      ? testRefused({
+          testPa: testPa ?? 0,
+          weakestPa: read(form.weakest, 'pressure'),
+          reliefPa: read(form.relief, 'pressure'),
+          gas: form.gas,
+        })
+      : []
+  const failure = error as Failure | undefined
+  const fault = (name: string) =>
+    asked
+      ? (refused.find((f) => f.field === name)?.message ??
+        (failure?.field === `asked.${name}` ? failure.message : undefined) ??
+        (name === 'volume' && kind === 'pressure' && volumeM3 === undefined
+          ? 'Give the volume of the line: the leak follows from it.'
+          : undefined))
+      : undefined
+  const field = (name: keyof typeof FIRST, label: string, empty = '') => (
+    <QuantityField
+      label={label}
+      kind={name === 'volume' ? 'volume' : name === 'limit' ? 'leak' : 'pressure'}
+      value={form[name]}
+      error={fault(name)}
+      empty={empty}
+      onChange={(v) => change({ [name]: v })}
+    />
+  )
+  const channels = (wanted: readonly string[]) => [
+    { value: TYPED, label: 'Read off and typed' },
+    ...(now?.instruments ?? []).flatMap((i) =>
+      i.channels.filter((c) => wanted.includes(c.name)).map((c) => ({ value: c.channel, label: i.name })),
+    ),
+  ]
+  const begin = async () => {
+    setAsked(true)
+    if (refused.length > 0 || (kind === 'pressure' && volumeM3 === undefined)) return
+    const id = crypto.randomUUID()
+    const typed = (c: string) => (c === TYPED ? '' : c)
+    const made = await start({
+      id,
+      kind,
+      ticketId: params.get('ticket'),
+      personId,
+      at: new Date(Date.now()).toISOString(),
+      asked: {
+        ...form,
+        pressureChannel: typed(form.pressureChannel),
+        temperatureChannel: typed(form.temperatureChannel),
+      },
+    })
+    if (!('data' in made)) return
+    letGo()
+    void go(`/tests/${id}`)
+  }
+  const energy = testPa !== undefined && volumeM3 !== undefined ? storedEnergy(testPa, volumeM3) : undefined
+  return (
+    <main className="mx-auto max-w-[1100px] px-5 py-6">
+      <h1 className="text-4xl">{TEST_NAMES[kind]}</h1>
+      <p className="max-w-[80ch] pb-4 text-soft">
+        {kind === 'pressure'
+          ? 'The local code or the maker names the pressure and how long it is held. Wimble does the arithmetic and the record.'
+          : 'The maker or the local code names the depth; 500 micron is usual.'}
+      </p>
+      <HookUp kind={kind} />
+      <div className="grid gap-8 pt-4 md:grid-cols-2">
+        <section aria-label="What is asked" className="grid content-start gap-3">
+          {kind === 'pressure' ? (
+            <>
+              <SelectField
+                label="Gas"
+                value={form.gas}
+                options={[
+                  { value: 'nitrogen', label: 'Dry nitrogen' },
+                  { value: 'oxygen', label: 'Oxygen' },
+                  { value: 'air', label: 'Air' },
+                ]}
+                error={fault('gas')}
+                onChange={(gas) => change({ gas })}
+              />
+              {field('pressure', 'Test pressure')}
+              {field('weakest', 'Weakest part is rated')}
+              {field('relief', 'Relief opens at')}
+              {field('volume', 'Volume of the line')}
+              {field('division', 'Division of the gauge', 'as the readings show')}
+              {field('limit', 'Leak that is allowed', 'what the gauge could just show')}
+            </>
+          ) : (
+            <>
+              {field('target', 'Target, absolute')}
+              {field('volume', 'Volume of the line', 'not known')}
+            </>
+          )}
+          {field('barometer', 'Barometer, absolute', 'sea level')}
+          <SelectField
+            label={kind === 'pressure' ? 'Pressure from' : 'Vacuum from'}
+            value={form.pressureChannel}
+            options={channels(kind === 'pressure' ? ['pressure'] : ['vacuum'])}
+            onChange={(pressureChannel) => change({ pressureChannel })}
+          />
+          <SelectField
+            label="Temperature from"
+            value={form.temperatureChannel}
+            options={channels(['temperature'])}
+            onChange={(temperatureChannel) => change({ temperatureChannel })}
+          />
+        </section>
+        <section aria-label="The order" className="grid content-start gap-3">
+          <h2 className="text-2xl">The order of the valves</h2>
+          <ol className="grid list-decimal gap-2 pl-6">
+            {ORDER[kind].map((o) => (
+              <li key={o}>{o}</li>
+            ))}
+          </ol>
+          {energy === undefined ? null : (
+            <p
+              className={`border-l-[6px] pl-3 ${energy > DANGEROUS_ENERGY_J ? 'border-alarm' : 'border-brass'}`}
+            >
+              <strong>The gas would let go {print(energy, 'energy')} at once</strong> if a joint lets go at{' '}
+              {print(testPa ?? 0, 'pressure')}
+              {energy > DANGEROUS_ENERGY_J
+                ? ': enough to maim. Everybody out of reach and out of line while it is raised and held.'
+                : '. Stay clear while it is raised.'}
+            </p>
+          )}
+          {failure && !failure.field ? (
+            <p role="alert" className="font-bold text-alarm">
+              {failure.message}
+            </p>
+          ) : null}
+          <Button look="act" className="min-h-[64px] text-2xl" onClick={() => void begin()}>
+            Begin the test
+          </Button>
+        </section>
+      </div>
+    </main>
+  )
+}

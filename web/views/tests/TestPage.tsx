@@ -1,0 +1,512 @@
+import { format } from 'date-fns/format'
+import { Printer } from 'lucide-react'
+import { lazy, Suspense, useMemo, useState } from 'react'
+import { Link, useParams } from 'react-router'
+import { corrected } from '#core/check/pressure-test.ts'
+import {
+  foldTest,
+  judgeTest,
+  type TestAsked,
+  type TestEvent,
+  type TestProgress,
+  type TestResult,
+} from '#core/check/test-record.ts'
+import { fromSi, parseQuantity } from '#core/quantity/index.ts'
+import type { JointTest } from '#contract/types.ts'
+import { api } from '../../app/api.ts'
+import { outbox } from '../../app/outbox.ts'
+import { ServerNotice } from '../../app/ServerNotice.tsx'
+import { useShop } from '../../app/shop.ts'
+import { useApp, useSend } from '../../app/store.ts'
+import { HookUp } from '../../drawing/HookUp.tsx'
+import { Button } from '../../ui/Button.tsx'
+import { Missing } from '../../ui/Missing.tsx'
+import { QuantityField } from '../../ui/QuantityField.tsx'
+import { TEST_WORDS } from '../log/outcome-words.ts'
+import { leak } from '../log/useTell.ts'
+import { ORDER, TEST_NAMES } from './words.ts'
+
+const Chart = lazy(() => import('../../ui/Chart.tsx'))
+
+/** A test being led, and its report once it has ended. */
+export default function TestPage() {
+  const { testId = '' } = useParams()
+  const { data: test, error } = api.useTestQuery(testId)
+  if (error && !test) return <Missing what="test" failure={error} />
+  if (!test) return <p className="p-8 text-soft">Opening.</p>
+  return <Led test={test} />
+}
+
+/** An event as typed, before the server has it: told here at once where nothing has to be read. */
+const asEvent = (body: {
+  id: string
+  kind: TestEvent['kind']
+  at: string
+  stage: number | null
+}): TestEvent => ({
+  id: body.id,
+  kind: body.kind,
+  at: body.at,
+  stage: body.stage,
+  pressurePaAbs: null,
+  temperatureK: null,
+  source: '',
+})
+
+function useEvents(test: JointTest) {
+  const send = useSend()
+  const items = useApp((s) => s.outbox.items)
+  const events = useMemo(() => {
+    const have = new Set(test.events.map((e) => e.id))
+    const waiting = items
+      .filter((i) => i.route === 'addTestEvent' && i.params['id'] === test.id && !have.has(i.id))
+      .map((i) => i.body as Parameters<typeof asEvent>[0])
+      .filter((b) => b.kind !== 'reading')
+    return [...test.events, ...waiting.map(asEvent)]
+  }, [test, items])
+  const add = (
+    kind: TestEvent['kind'],
+    over: { stage?: number; pressure?: string; temperature?: string } = {},
+  ) => {
+    const id = crypto.randomUUID()
+    send(
+      outbox.actions.enqueued({
+        id,
+        key: `test:${id}`,
+        route: 'addTestEvent',
+        params: { id: test.id },
+        body: {
+          id,
+          kind,
+          at: new Date(Date.now()).toISOString(),
+          stage: over.stage ?? null,
+          pressure: over.pressure ?? '',
+          temperature: over.temperature ?? '',
+        },
+        notBefore: 0,
+      }),
+    )
+  }
+  return { events, add }
+}
+
+function Led({ test }: { readonly test: JointTest }) {
+  const { events, add } = useEvents(test)
+  const progress = useMemo(() => foldTest(test.kind, test.asked, events), [test, events])
+  const result = useMemo(() => judgeTest(test.kind, test.asked, progress.readings), [test, progress])
+  const begun = progress.readings.length > 0 || progress.state === 'ended'
+  return (
+    <main className="mx-auto max-w-[1180px] px-5 py-6">
+      <ServerNotice />
+      <header className="flex flex-wrap items-baseline gap-x-4 pb-3">
+        <h1 className="text-4xl">{TEST_NAMES[test.kind]}</h1>
+        <p className="grow text-soft">
+          {test.jobId && test.ticketId ? (
+            <Link className="underline underline-offset-4" to={`/jobs/${test.jobId}/${test.ticketId}`}>
+              {test.title}
+            </Link>
+          ) : (
+            test.title
+          )}
+          , begun {format(new Date(test.startedAt), 'd MMMM yyyy, HH:mm')}
+          {test.personName ? ` by ${test.personName}` : ''}.
+        </p>
+        {begun ? (
+          <Button className="no-print" onClick={() => window.print()}>
+            <Printer size={20} aria-hidden="true" /> Print the report
+          </Button>
+        ) : null}
+      </header>
+      <div className="grid gap-6 lg:grid-cols-[1fr_1.25fr]">
+        <section aria-label="The test, step by step" className="grid content-start gap-4">
+          <Steps test={test} progress={progress} add={add} result={result} />
+        </section>
+        <section aria-label="What it comes to" className="grid content-start gap-4">
+          {begun ? (
+            <Verdict test={test} result={result} state={progress.state} />
+          ) : (
+            <HookUp kind={test.kind} />
+          )}
+          {begun ? <Curve test={test} progress={progress} result={result} /> : null}
+          <Asked asked={test.asked} kind={test.kind} />
+        </section>
+      </div>
+      {begun ? <Readings progress={progress} kind={test.kind} asked={test.asked} /> : null}
+    </main>
+  )
+}
+
+type Add = ReturnType<typeof useEvents>['add']
+
+function Steps({
+  test,
+  progress,
+  add,
+  result,
+}: {
+  readonly test: JointTest
+  readonly progress: TestProgress
+  readonly add: Add
+  readonly result: TestResult
+}) {
+  const { print } = useShop()
+  const { state, stages, raised } = progress
+  const big = 'min-h-[64px] text-2xl'
+  if (state === 'ended')
+    return (
+      <>
+        <p className="text-[1.2rem]">The test has ended and is in the book.</p>
+        <Link className="name text-xl underline underline-offset-4" to={`/log/${test.id}`}>
+          Its line in the log
+        </Link>
+      </>
+    )
+  if (state === 'raising')
+    return (
+      <>
+        <ol className="name grid gap-1 text-[1.25rem]">
+          {stages.map((p, i) => (
+            <li
+              key={p}
+              className={`border-l-4 py-0.5 pl-3 ${i < raised ? 'border-verdigris text-soft' : i === raised ? 'border-brick text-[1.6rem] font-semibold' : 'border-rule text-soft'}`}
+            >
+              {i < raised ? '✓ ' : ''}
+              {print(p, 'pressure')}
+              {i === 0 ? ', and look with solution' : i === stages.length - 1 ? ', the test pressure' : ''}
+            </li>
+          ))}
+        </ol>
+        <p className="border-l-[6px] border-alarm pl-3 font-bold">
+          {raised === 0
+            ? 'Screw in slowly. At this stage, and only here, look at every joint with solution.'
+            : 'Nobody near the line while it is raised: a joint that lets go throws its parts.'}
+        </p>
+        {raised < stages.length ? (
+          <Button look="act" className={big} onClick={() => add('raised', { stage: raised })}>
+            {raised === 0 ? 'No bubbles anywhere' : `It stands at ${print(stages[raised] ?? 0, 'pressure')}`}
+          </Button>
+        ) : (
+          <Button look="act" className={big} onClick={() => add('hold')}>
+            Shut off, and begin the hold
+          </Button>
+        )}
+        <Button look="alarm" onClick={() => add('lowered')}>
+          It leaks: let it down
+        </Button>
+      </>
+    )
+  if (state === 'pumping')
+    return (
+      <>
+        <ol className="grid list-decimal gap-2 pl-6 text-[1.1rem]">
+          {ORDER.vacuum.slice(0, 3).map((o) => (
+            <li key={o}>{o}</li>
+          ))}
+        </ol>
+        <Button look="act" className={big} onClick={() => add('hold')}>
+          Pump’s valve is shut: watch it
+        </Button>
+      </>
+    )
+  if (state === 'lowered')
+    return (
+      <>
+        <p className="text-[1.2rem]">
+          Down to nothing. Tighten or reheat only now.
+          {result.result.verdict === 'leaks'
+            ? ' Find the leak with solution at 25 psi or less before the next test.'
+            : ''}
+        </p>
+        <Button look="act" className={big} onClick={() => add('ended')}>
+          Put the test in the book
+        </Button>
+      </>
+    )
+  return <Holding test={test} add={add} result={result} />
+}
+
+/** While it holds: readings come by themselves, or are typed. */
+function Holding({
+  test,
+  add,
+  result,
+}: {
+  readonly test: JointTest
+  readonly add: Add
+  readonly result: TestResult
+}) {
+  const { settings } = useShop()
+  const [pressure, setPressure] = useState('')
+  const [temperature, setTemperature] = useState('')
+  const [asked, setAsked] = useState(false)
+  const byItself = test.asked.pressureChannel !== ''
+  const { data: now } = api.useInstrumentsQuery(undefined, { skip: !byItself })
+  const channel = now?.instruments
+    .flatMap((i) => i.channels)
+    .find((c) => c.channel === test.asked.pressureChannel)
+  const readable = (text: string, kind: 'pressure' | 'temperature') =>
+    parseQuantity(text, kind, { unit: settings.units[kind], decimalMark: settings.decimalMark }).ok
+  const take = () => {
+    setAsked(true)
+    if (!readable(pressure, 'pressure') || !readable(temperature, 'temperature')) return
+    add('reading', { pressure, temperature })
+    setPressure('')
+    setAsked(false)
+  }
+  const wait = result.result.waitS
+  return (
+    <>
+      <p className="text-[1.2rem]">
+        {test.kind === 'pressure' ? 'It holds by itself now.' : 'The pump is shut off.'} Read it at the
+        beginning, in between, and at the end.
+        {wait === undefined ? '' : ` Wait ${Math.ceil(wait / 60)} more minutes for a verdict.`}
+      </p>
+      {byItself ? (
+        <p
+          role="status"
+          className={`border-l-[6px] pl-3 ${channel?.quality === 'good' ? 'border-verdigris' : 'border-alarm font-bold'}`}
+        >
+          {channel?.quality === 'good'
+            ? 'The instruments are read every ten seconds, also when this page is closed.'
+            : 'The instrument gives nothing good just now: nothing is written down until it does. Type what you read.'}
+        </p>
+      ) : null}
+      <div className="grid gap-3 border-t-[1.5px] border-rule pt-3">
+        <QuantityField
+          label={test.kind === 'pressure' ? 'The gauge shows' : 'The vacuum gauge shows'}
+          kind="pressure"
+          value={pressure}
+          error={
+            asked && !readable(pressure, 'pressure') ? 'Type what the gauge shows, with its unit.' : undefined
+          }
+          onChange={setPressure}
+        />
+        <QuantityField
+          label="The pipe is at"
+          kind="temperature"
+          value={temperature}
+          error={
+            asked && !readable(temperature, 'temperature') ? 'Type the temperature of the pipe.' : undefined
+          }
+          onChange={setTemperature}
+        />
+        <Button className="min-h-[52px] text-xl" onClick={take}>
+          Write the reading down
+        </Button>
+      </div>
+      {test.kind === 'pressure' ? (
+        <Button look="act" className="min-h-[64px] text-2xl" onClick={() => add('lowered')}>
+          End the hold: let it down
+        </Button>
+      ) : (
+        <Button look="act" className="min-h-[64px] text-2xl" onClick={() => add('ended')}>
+          End it, and put it in the book
+        </Button>
+      )}
+    </>
+  )
+}
+
+const LOOK = {
+  holds: 'border-verdigris text-verdigris',
+  dry: 'border-verdigris text-verdigris',
+  leaks: 'border-alarm text-alarm',
+  moist: 'border-alarm text-alarm',
+  'cannot-tell': 'border-brass text-brass',
+} as const
+const SIGN = { holds: '✓', dry: '✓', leaks: '✕', moist: '≈', 'cannot-tell': '?' } as const
+
+function Verdict({
+  test,
+  result: { kind, result },
+  state,
+}: {
+  readonly test: JointTest
+  readonly result: TestResult
+  readonly state: TestProgress['state']
+}) {
+  const { print } = useShop()
+  const unit = test.asked.volumeM3 === null ? 'Pa/s' : 'Pa·m³/s'
+  const wait = state === 'holding' ? result.waitS : undefined
+  return (
+    <div
+      role="status"
+      data-verdict={result.verdict}
+      className={`border-l-[8px] pl-4 ${LOOK[result.verdict]}`}
+    >
+      <p className="figure text-[2.6rem] leading-none">
+        {SIGN[result.verdict]} {TEST_WORDS[result.verdict]}
+        {wait === undefined ? '' : `: wait ${Math.ceil(wait / 60)} more minutes`}
+      </p>
+      <p className="max-w-[70ch] pt-2 text-ink">{result.because}</p>
+      <dl className="name grid grid-cols-2 gap-x-6 pt-2 text-[1.1rem] text-ink sm:grid-cols-3">
+        <Told name="Leak, 95 %" value={`${leak(result.rate)} ± ${leak(result.uncertainty)} ${unit}`} />
+        <Told name="Limit" value={`${leak(result.limit)} ${unit}`} />
+        <Told name="Held" value={`${print(result.holdS, 'time')}, ${result.count} readings`} />
+        {kind === 'pressure' ? (
+          <>
+            <Told
+              name="Drop, one temperature"
+              value={`${print(result.dropPa, 'pressure')} ± ${print(result.dropUncertaintyPa, 'pressure')}`}
+            />
+            <Told
+              name="An hour"
+              value={result.holdS > 0 ? print((result.dropPa * 3600) / result.holdS, 'pressure') : ''}
+            />
+            <Told name="Nitrogen a year" value={`${leak(result.gramsPerYear)} g`} />
+          </>
+        ) : (
+          <>
+            <Told name="Last" value={`${Math.round(fromSi(result.lastPaAbs, 'micron'))} micron`} />
+            <Told name="Wanted under" value={`${Math.round(fromSi(result.targetPaAbs, 'micron'))} micron`} />
+            <Told
+              name="Water could reach"
+              value={`${Math.round(fromSi(result.vapourPa, 'micron'))} micron`}
+            />
+          </>
+        )}
+      </dl>
+    </div>
+  )
+}
+
+function Told({ name, value }: { readonly name: string; readonly value: string }) {
+  return (
+    <div className="py-0.5">
+      <dt className="text-soft">{name}</dt>
+      <dd className="font-semibold">{value}</dd>
+    </div>
+  )
+}
+
+function Curve({
+  test,
+  progress,
+  result,
+}: {
+  readonly test: JointTest
+  readonly progress: TestProgress
+  readonly result: TestResult
+}) {
+  const { units } = useShop()
+  const { readings } = progress
+  const series = useMemo(() => {
+    const x = readings.map((r) => r.timeS / 60)
+    if (test.kind === 'vacuum') {
+      const micron = (pa: number) => fromSi(pa, 'micron')
+      const curves = result.kind === 'vacuum' ? result.result.curves : []
+      return [
+        { name: 'read', x, y: readings.map((r) => micron(r.pressurePaAbs)), look: 'point' as const },
+        ...curves
+          .filter((c) => c.name === 'leak' || c.name === 'moisture')
+          .map((c) => ({
+            name: c.name === 'leak' ? 'as a leak would go' : 'as moisture would go',
+            x,
+            y: readings.map((r) => micron(c.at(r.timeS - (readings[0]?.timeS ?? 0)))),
+            look: c.name === 'leak' ? ('thin' as const) : ('line' as const),
+          })),
+        {
+          name: 'wanted',
+          x: [0, Math.max(1, ...x)],
+          y: [micron(test.asked.targetPaAbs ?? 66.66), micron(test.asked.targetPaAbs ?? 66.66)],
+          look: 'limit' as const,
+        },
+      ]
+    }
+    const gauge = (pa: number) => fromSi(pa - test.asked.ambientPa, units.pressure)
+    const straight = corrected(readings)
+    return [
+      { name: 'the gauge', x, y: readings.map((r) => gauge(r.pressurePaAbs)), look: 'thin' as const },
+      { name: 'at one temperature', x, y: straight.map(gauge), look: 'line' as const },
+    ]
+  }, [test, readings, result, units])
+  if (readings.length < 2) return null
+  return (
+    <Suspense fallback={<p className="text-soft">Drawing.</p>}>
+      <Chart
+        label={
+          test.kind === 'vacuum'
+            ? 'Vacuum over time, with the curves of a leak and of moisture'
+            : 'Pressure over time, as the gauge showed it and brought to one temperature'
+        }
+        xTitle="minutes"
+        yTitle={test.kind === 'vacuum' ? 'micron, absolute' : `${units.pressure}, gauge`}
+        series={series}
+        fromZero={test.kind === 'vacuum'}
+      />
+    </Suspense>
+  )
+}
+
+function Asked({ asked, kind }: { readonly asked: TestAsked; readonly kind: JointTest['kind'] }) {
+  const { print } = useShop()
+  const rows: (readonly [string, string])[] =
+    kind === 'pressure'
+      ? [
+          ['Test pressure', print(asked.testPa, 'pressure')],
+          ['Weakest part', asked.weakestPa === null ? '' : print(asked.weakestPa, 'pressure')],
+          ['Relief', asked.reliefPa === null ? '' : print(asked.reliefPa, 'pressure')],
+          ['Volume', asked.volumeM3 === null ? '' : `${Number((asked.volumeM3 * 1000).toPrecision(3))} l`],
+        ]
+      : [
+          [
+            'Volume',
+            asked.volumeM3 === null ? 'not known' : `${Number((asked.volumeM3 * 1000).toPrecision(3))} l`,
+          ],
+        ]
+  return (
+    <p className="text-soft">
+      {rows
+        .filter(([, v]) => v !== '')
+        .map(([n, v]) => `${n}: ${v}`)
+        .join('. ')}
+      . Gas: {kind === 'pressure' ? 'dry nitrogen' : 'none, pulled down'}.
+    </p>
+  )
+}
+
+/** Every reading, for the report. */
+function Readings({
+  progress,
+  kind,
+  asked,
+}: {
+  readonly progress: TestProgress
+  readonly kind: JointTest['kind']
+  readonly asked: TestAsked
+}) {
+  const { print } = useShop()
+  const { readings } = progress
+  const step = Math.max(1, Math.ceil(readings.length / 40))
+  return (
+    <details className="pt-6">
+      <summary className="name cursor-pointer text-2xl font-semibold">Readings ({readings.length})</summary>
+      <table className="name mt-2 text-left text-[1.05rem]">
+        <thead>
+          <tr className="border-b border-rule text-soft">
+            {['Minute', kind === 'pressure' ? 'Gauge' : 'Vacuum', 'Pipe'].map((h) => (
+              <th key={h} scope="col" className="pr-8 font-medium">
+                {h}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {readings
+            .filter((_, i) => i % step === 0 || i === readings.length - 1)
+            .map((r) => (
+              <tr key={r.timeS} className="border-b border-rule">
+                <td className="pr-8">{(r.timeS / 60).toFixed(1)}</td>
+                <td className="pr-8">
+                  {kind === 'pressure'
+                    ? print(r.pressurePaAbs - asked.ambientPa, 'pressure')
+                    : `${Math.round(fromSi(r.pressurePaAbs, 'micron'))} micron`}
+                </td>
+                <td>{(r.temperatureK - 273.15).toFixed(1)} °C</td>
+              </tr>
+            ))}
+        </tbody>
+      </table>
+    </details>
+  )
+}
