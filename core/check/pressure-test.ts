@@ -2,7 +2,9 @@
  * The hold of a pressure test: absolute pressure brought to the temperature at which it began, p′ = p·T₁/T, and a
  * straight line through all readings. The verdict is a test of a hypothesis on the line's slope.
  */
+import { printFor, printRise } from '../quantity/print.ts'
 import { PSI_PA } from '../quantity/units.ts'
+import type { UnitChoices } from '../shop.ts'
 import type { HoldReading } from './readings.ts'
 import { fitLine, lagOne, sumOfSquares, tQuantile } from './statistics.ts'
 
@@ -26,6 +28,8 @@ export interface PressureAsked {
   /** The leak that may not be exceeded, Pa·m³/s; absent: the drop that the gauge could just show over the hold, one division. */
   readonly limit?: number | undefined
   readonly temperatureErrorK?: number | undefined
+  /** Units of the sentence; kPa and K when nobody says. */
+  readonly units?: UnitChoices | undefined
 }
 
 export const HOLD_VERDICTS = ['holds', 'leaks', 'cannot-tell'] as const
@@ -160,6 +164,7 @@ export function judgeHold(asked: PressureAsked): PressureResult {
       limit,
       rawDropPa,
       rise: last.temperatureK - first.temperatureK,
+      units: asked.units,
     }),
   }
 }
@@ -187,20 +192,25 @@ function waitFor(now: {
 
 function because(
   verdict: HoldVerdict,
-  {
-    rate,
-    uncertainty,
-    limit,
-    rawDropPa,
-    rise,
-  }: { rate: number; uncertainty: number; limit: number; rawDropPa: number; rise: number },
+  found: {
+    readonly rate: number
+    readonly uncertainty: number
+    readonly limit: number
+    readonly rawDropPa: number
+    readonly rise: number
+    readonly units: UnitChoices | undefined
+  },
 ): string {
-  const say = (v: number) => `${v.toPrecision(3)} Pa·m³/s`
-  const needle = `The gauge ${rawDropPa > 0 ? 'fell' : rawDropPa < 0 ? 'rose' : 'stood'}${rawDropPa === 0 ? '' : ` ${(Math.abs(rawDropPa) / 1000).toPrecision(3)} kPa`} while the pipe ${Math.abs(rise) < 0.05 ? 'kept its temperature' : `became ${Math.abs(rise).toFixed(1)} K ${rise > 0 ? 'warmer' : 'colder'}`}.`
-  const found = `At one temperature that is a leak of ${say(rate)} ± ${say(uncertainty)} (95 %)`
-  if (verdict === 'holds')
-    return `${needle} ${found}: even the upper end is under the limit of ${say(limit)}.`
+  const { rate, uncertainty, limit, rawDropPa, rise, units } = found
+  const say = (v: number) => `${Number(v.toPrecision(2))} Pa·m³/s`
+  const pressure = (pa: number) =>
+    units ? printFor(pa, 'pressure', units) : `${(pa / 1000).toPrecision(3)} kPa`
+  const kelvin = (k: number) => (units ? printRise(k, units) : `${k.toFixed(1)} K`)
+  const moved = rawDropPa > 0 ? 'fell' : 'rose'
+  const needle = `The gauge ${rawDropPa === 0 ? 'stood' : `${moved} ${pressure(Math.abs(rawDropPa))}`} while the pipe ${Math.abs(rise) < 0.05 ? 'kept its temperature' : `became ${kelvin(Math.abs(rise))} ${rise > 0 ? 'warmer' : 'colder'}`}.`
+  const leak = `At one temperature that is a leak of ${say(rate)} ± ${say(uncertainty)} (95 %)`
+  if (verdict === 'holds') return `${needle} ${leak}: even the upper end is under the limit of ${say(limit)}.`
   if (verdict === 'leaks')
-    return `${needle} ${found}: surely above nothing, and over the limit of ${say(limit)}.`
-  return `${needle} ${found}: the limit of ${say(limit)} lies inside what cannot be told apart yet.`
+    return `${needle} ${leak}: surely above nothing, and over the limit of ${say(limit)}.`
+  return `${needle} ${leak}: the limit of ${say(limit)} lies inside what cannot be told apart yet.`
 }

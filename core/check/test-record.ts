@@ -1,6 +1,7 @@
 /** A test as it is led and stored: what was asked, and the events from which its state follows. */
 import { differenceInMilliseconds, parseISO } from 'date-fns'
 import { STANDARD_PRESSURE_PA } from '../gas/standard.ts'
+import type { UnitChoices } from '../shop.ts'
 import { judgeHold, type PressureResult } from './pressure-test.ts'
 import type { HoldReading } from './readings.ts'
 import { testStages } from './stages.ts'
@@ -107,7 +108,13 @@ export type TestResult =
   | { readonly kind: 'pressure'; readonly result: PressureResult }
   | { readonly kind: 'vacuum'; readonly result: VacuumResult }
 
-export function judgeTest(kind: TestKind, asked: TestAsked, readings: readonly HoldReading[]): TestResult {
+/** @param units of the sentence that says why */
+export function judgeTest(
+  kind: TestKind,
+  asked: TestAsked,
+  readings: readonly HoldReading[],
+  units?: UnitChoices,
+): TestResult {
   if (kind === 'pressure')
     return {
       kind,
@@ -116,6 +123,7 @@ export function judgeTest(kind: TestKind, asked: TestAsked, readings: readonly H
         volumeM3: asked.volumeM3 ?? 0,
         divisionPa: asked.divisionPa ?? undefined,
         limit: asked.limit ?? undefined,
+        units,
       }),
     }
   return {

@@ -57,7 +57,7 @@ export function truthOf(
     case 'fuel-regulator contents':
       return (dial('low') > 0 ? 18 : 160) * PSI_PA - seconds * 4
     case 'fuel-regulator delivery':
-      return Math.min(14.9 * PSI_PA, 6 * PSI_PA + dial('creep') * seconds * 250) * (1 - 0.3 * dial('low'))
+      return Math.min(14.5 * PSI_PA, 6 * PSI_PA + dial('creep') * seconds * 250) * (1 - 0.3 * dial('low'))
     case 'flow-meter flow':
       return 12 / 60_000
     case 'thermocouple temperature':

@@ -6,7 +6,7 @@ export const MARKS: Readonly<Record<CutMarkKind, { readonly sign: string; readon
   stop: { sign: '‖', word: 'Lost and begun again' },
   melted: { sign: '∩', word: 'Edge melted' },
   slag: { sign: '▾', word: 'Slag that sticks' },
-  drag: { sign: '⟋', word: 'Drag leans' },
+  drag: { sign: '/', word: 'Drag leans' },
 }
 export const STRETCHES = 12
 

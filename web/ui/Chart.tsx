@@ -46,7 +46,12 @@ export default function Chart({
     })
     void Plotly.react(
       at,
-      series.map((s) => ({ type: 'scatter', name: s.name, x: s.x, y: s.y, ...looks[s.look] })),
+      series.map((s) => {
+        const look = looks[s.look]
+        // many marks stand close: smaller ones can still be told apart
+        const marker = 'marker' in look && s.x.length > 30 ? { marker: { ...look.marker, size: 6 } } : {}
+        return { type: 'scatter', name: s.name, x: s.x, y: s.y, ...look, ...marker }
+      }),
       {
         paper_bgcolor: 'transparent',
         plot_bgcolor: 'transparent',

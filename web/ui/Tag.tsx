@@ -1,4 +1,4 @@
-import type { Rank, Source } from '#core/figure.ts'
+import type { Figure, Rank, Source } from '#core/figure.ts'
 
 const SOURCES: Readonly<Record<Source, { label: string; look: string }>> = {
   chart: { label: 'your chart', look: 'border-brass text-brass' },
@@ -6,14 +6,16 @@ const SOURCES: Readonly<Record<Source, { label: string; look: string }>> = {
   'worked-out': { label: 'worked out', look: 'border-soft text-soft' },
 }
 
-/** Where a figure comes from. */
-export function SourceTag({ source }: { readonly source: Source }) {
+/** Where a figure comes from, and from how many good runs when it is the log. */
+export function SourceTag({ source, from }: { readonly source: Source; readonly from?: Figure['from'] }) {
+  const runs = from?.['goodRuns'] ?? from?.['measuredCuts']
   const { label, look } = SOURCES[source]
   return (
     <span
       className={`name inline-block rounded-[3px] border px-1.5 text-[0.9rem] leading-[1.35] whitespace-nowrap ${look}`}
     >
       {label}
+      {source === 'log' && runs !== undefined ? `, ${runs}` : ''}
     </span>
   )
 }

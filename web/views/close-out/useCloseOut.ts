@@ -50,7 +50,9 @@ export function useCloseOutWords(data: CloseOut | undefined): CloseOutWords | un
     ['Fuel, as planned', print(took.fuelM3, 'volume')],
     ...(took.nitrogenM3 > 0 ? [['Nitrogen, as planned', print(took.nitrogenM3, 'volume')] as const] : []),
     ...took.fillers.map((f) => [f.filler, print(f.kg, 'mass')] as const),
-    ...(cost === undefined ? [] : [['Cost, as far as things are priced', cost.toFixed(2)] as const]),
+    ...(cost === undefined || took.runs === 0
+      ? []
+      : [['Cost, as far as things are priced', cost.toFixed(2)] as const]),
     ...(data.remnants.length > 0
       ? [
           [

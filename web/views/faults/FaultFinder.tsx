@@ -283,7 +283,7 @@ function OldAndNew({ old, next }: { readonly old: PieceDraft; readonly next: Pie
 
 type Plan = Extract<ReturnType<typeof planPiece>, { ok: true }>['plan']
 /** Of a plan that has changed, so many figures tell what was changed. */
-const MOVED_SHOWN = 5
+const MOVED_SHOWN = 3
 
 function Moved({ before, after }: { readonly before: Plan; readonly after: Plan }) {
   const { called, printed, figure } = usePlanFigures(after)

@@ -1,7 +1,7 @@
 import { Printer } from 'lucide-react'
 import { lazy, Suspense, useMemo, useState } from 'react'
 import { calibrate, growChart, whatHelped, type GrownName, type GrownRow } from '#core/record/grown.ts'
-import { fromSi, unitFor, type Kind } from '#core/quantity/index.ts'
+import { fromSi, joinSpan, unitFor, type Kind } from '#core/quantity/index.ts'
 import type { Point } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
@@ -50,7 +50,6 @@ export default function YourChart() {
 }
 
 function Grown({ rows }: { readonly rows: readonly GrownRow[] }) {
-  const { print, say } = useShop()
   return (
     <section aria-label="Your chart">
       <div className="flex flex-wrap items-end justify-between gap-3 pb-2">
@@ -66,63 +65,91 @@ function Grown({ rows }: { readonly rows: readonly GrownRow[] }) {
           <Printer size={20} aria-hidden="true" /> Print your chart
         </Button>
       </div>
-      <div className="overflow-x-auto">
-        <table className="name w-full border-collapse text-left text-[1.1rem]">
-          <thead>
-            <tr className="border-b-[1.5px] border-ink">
-              {['Thickness', 'Tip', 'Fuel', 'Good runs', ...FIGURES.map((f) => f.word)].map((h) => (
-                <th key={h} scope="col" className="py-2 pr-4 font-semibold whitespace-nowrap">
-                  {say(h)}
-                </th>
+      {(['cut', 'braze'] as const).map((kind) => (
+        <GrownTable key={kind} rows={rows.filter((r) => r.kind === kind)} kind={kind} />
+      ))}
+    </section>
+  )
+}
+
+/** The rows of one kind of work, with the figures that such work has. */
+function GrownTable({ rows, kind }: { readonly rows: readonly GrownRow[]; readonly kind: GrownRow['kind'] }) {
+  const { print, say } = useShop()
+  const figures = FIGURES.filter((f) => rows.some((r) => r.figures[f.name]))
+  if (rows.length === 0) return null
+  return (
+    <div className="overflow-x-auto pb-4">
+      <table className="name w-full border-collapse text-left text-[1.1rem]">
+        <thead>
+          <tr className="border-b-[1.5px] border-ink">
+            {[
+              kind === 'cut' ? 'Plate' : 'Wall',
+              'Tip',
+              'Fuel',
+              'Good runs',
+              ...figures.map((f) => f.word),
+            ].map((h) => (
+              <th key={h} scope="col" className="py-2 pr-3 font-semibold whitespace-nowrap">
+                {say(h)}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((r) => (
+            <tr key={r.key} className="border-b border-rule align-top">
+              <th scope="row" className="figure py-2 pr-3 text-[1.3rem] whitespace-nowrap">
+                {print(r.thicknessM, 'length')}
+              </th>
+              <td className="py-2 pr-3 whitespace-nowrap">{print(r.tipOrificeM, 'length')}</td>
+              <td className="py-2 pr-3">
+                {FUEL_NAMES[r.fuel as keyof typeof FUEL_NAMES]}
+                <span className="block text-soft">
+                  {kind === 'braze' ? 'braze' : r.handling.replace('not-said', '')}
+                </span>
+              </td>
+              <td className="py-2 pr-3 whitespace-nowrap">
+                <strong>{r.good}</strong> of {r.all}
+              </td>
+              {figures.map((f) => (
+                <td key={f.name} className="py-2 pr-3 whitespace-nowrap">
+                  <GrownFigure row={r} name={f.name} kind={f.kind} />
+                </td>
               ))}
             </tr>
-          </thead>
-          <tbody>
-            {rows.map((r) => (
-              <tr key={r.key} className="border-b border-rule align-top">
-                <th scope="row" className="figure py-2 pr-4 text-[1.3rem] whitespace-nowrap">
-                  {print(r.thicknessM, 'length')}
-                </th>
-                <td className="py-2 pr-4 whitespace-nowrap">{print(r.tipOrificeM, 'length')}</td>
-                <td className="py-2 pr-4">
-                  {FUEL_NAMES[r.fuel as keyof typeof FUEL_NAMES]}
-                  <span className="block text-soft">
-                    {r.kind === 'braze' ? 'braze' : r.handling.replace('not-said', '')}
-                  </span>
-                </td>
-                <td className="py-2 pr-4 whitespace-nowrap">
-                  <strong>{r.good}</strong> of {r.all}
-                </td>
-                {FIGURES.map(({ name, kind }) => {
-                  const f = r.figures[name]
-                  const drift = r.drift[name]
-                  return (
-                    <td key={name} className="py-2 pr-4 whitespace-nowrap">
-                      {f ? (
-                        <>
-                          <strong className="figure text-[1.3rem]">{print(f.value, kind)}</strong>
-                          <span className="block text-soft">
-                            {print(f.low, kind)} to {print(f.high, kind)}, n {f.count}
-                            {f.setAside > 0 ? `, ${f.setAside} set aside` : ''}
-                          </span>
-                          {drift === undefined ? null : (
-                            <span className="block font-bold text-brass">
-                              {drift > 0 ? '▲' : '▼'} {Math.abs(Math.round(drift * 100))} % since it began
-                            </span>
-                          )}
-                        </>
-                      ) : (
-                        ''
-                      )}
-                    </td>
-                  )
-                })}
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
-    </section>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  )
+}
+
+function GrownFigure({
+  row,
+  name,
+  kind,
+}: {
+  readonly row: GrownRow
+  readonly name: GrownName
+  readonly kind: Kind
+}) {
+  const { print } = useShop()
+  const f = row.figures[name]
+  const drift = row.drift[name]
+  if (!f) return null
+  return (
+    <>
+      <strong className="figure text-[1.3rem]">{print(f.value, kind)}</strong>
+      <span className="block text-soft">
+        {joinSpan(print(f.low, kind), print(f.high, kind))}, n {f.count}
+        {f.setAside > 0 ? `, ${f.setAside} set aside` : ''}
+      </span>
+      {drift === undefined ? null : (
+        <span className="block font-bold text-brass">
+          {drift > 0 ? '▲' : '▼'} {Math.abs(Math.round(drift * 100))} % since it began
+        </span>
+      )}
+    </>
   )
 }
 

@@ -64,7 +64,7 @@ export function HowSheet({
                   <>
                     <p className="figure text-[2.4rem]">{words.printed(name, figure.value, print)}</p>
                     <p className="flex flex-wrap items-center gap-2 pt-1">
-                      <SourceTag source={figure.source} />
+                      <SourceTag source={figure.source} from={figure.from} />
                       <span className="text-soft">
                         {spanWords(figure, (v) => words.printed(name, v, print)) || 'as given'}
                       </span>

@@ -39,7 +39,7 @@ export function Gauge({ figure, gas }: { readonly figure: Figure; readonly gas: 
       viewBox="0 0 320 300"
       role="img"
       aria-label={`The gauge should read ${print(figure.value, 'pressure')} while gas flows`}
-      className="mx-auto w-full max-w-[330px]"
+      className="mx-auto max-h-[300px] min-h-[170px] w-full max-w-[330px] shrink"
     >
       <circle cx={160} cy={160} r={138} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={3} />
       <path

@@ -84,6 +84,7 @@ export function ReadingNow({
         </Button>
       ) : null}
       <QuantityField
+        beside
         label="Or read off"
         kind={kind}
         value={typed}

@@ -349,7 +349,7 @@ function BigFigure({ run, name }: { readonly run: RunInHand['run']; readonly nam
         <span className="pl-4 text-[0.36em] font-semibold">{shown.unit}</span>
       </p>
       <p className="flex flex-wrap items-center gap-3 pt-3">
-        <SourceTag source={figure.source} />
+        <SourceTag source={figure.source} from={figure.from} />
         <span className="text-lg text-soft">
           {spanWords(figure, (v) => print(v, kind))
             ? `${spanWords(figure, (v) => print(v, kind))} will do`

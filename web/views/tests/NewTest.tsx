@@ -66,6 +66,7 @@ export default function NewTest() {
       : undefined
   const field = (name: keyof typeof FIRST, label: string, empty = '') => (
     <QuantityField
+      beside
       label={label}
       kind={name === 'volume' ? 'volume' : name === 'limit' ? 'leak' : 'pressure'}
       value={form[name]}
@@ -116,6 +117,7 @@ export default function NewTest() {
           {kind === 'pressure' ? (
             <>
               <SelectField
+                beside
                 label="Gas"
                 value={form.gas}
                 options={[
@@ -131,7 +133,7 @@ export default function NewTest() {
               {field('relief', 'Relief opens at')}
               {field('volume', 'Volume of the line')}
               {field('division', 'Division of the gauge', 'as the readings show')}
-              {field('limit', 'Leak that is allowed', 'what the gauge could just show')}
+              {field('limit', 'Leak that is allowed', 'one division over the hold')}
             </>
           ) : (
             <>
@@ -141,12 +143,14 @@ export default function NewTest() {
           )}
           {field('barometer', 'Barometer, absolute', 'sea level')}
           <SelectField
+            beside
             label={kind === 'pressure' ? 'Pressure from' : 'Vacuum from'}
             value={form.pressureChannel}
             options={channels(kind === 'pressure' ? ['pressure'] : ['vacuum'])}
             onChange={(pressureChannel) => change({ pressureChannel })}
           />
           <SelectField
+            beside
             label="Temperature from"
             value={form.temperatureChannel}
             options={channels(['temperature'])}

@@ -91,9 +91,13 @@ function useEvents(test: JointTest) {
 }
 
 function Led({ test }: { readonly test: JointTest }) {
+  const { units } = useShop()
   const { events, add } = useEvents(test)
   const progress = useMemo(() => foldTest(test.kind, test.asked, events), [test, events])
-  const result = useMemo(() => judgeTest(test.kind, test.asked, progress.readings), [test, progress])
+  const result = useMemo(
+    () => judgeTest(test.kind, test.asked, progress.readings, units),
+    [test, progress, units],
+  )
   const begun = progress.readings.length > 0 || progress.state === 'ended'
   return (
     <main className="mx-auto max-w-[1180px] px-5 py-6">
@@ -117,11 +121,14 @@ function Led({ test }: { readonly test: JointTest }) {
           </Button>
         ) : null}
       </header>
-      <div className="grid gap-6 lg:grid-cols-[1fr_1.25fr]">
+      <div className={`grid gap-6 ${progress.state === 'ended' ? '' : 'lg:grid-cols-[1fr_1.25fr]'}`}>
         <section aria-label="The test, step by step" className="grid content-start gap-4">
           <Steps test={test} progress={progress} add={add} result={result} />
         </section>
-        <section aria-label="What it comes to" className="grid content-start gap-4">
+        <section
+          aria-label="What it comes to"
+          className={`grid content-start gap-4 ${progress.state === 'ended' ? 'lg:grid-cols-2' : ''}`}
+        >
           {begun ? (
             <Verdict test={test} result={result} state={progress.state} />
           ) : (

@@ -1,0 +1,250 @@
+import { randomUUID } from 'node:crypto'
+import {
+  existsSync,
+  openSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+  writeSync,
+  closeSync,
+} from 'node:fs'
+import { join } from 'node:path'
+import Ajv from 'ajv/dist/2020.js'
+import JSZip from 'jszip'
+import pino from 'pino'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { CloseOut, Imported, LogEntry, LogPage } from '#contract/types.ts'
+import LOG_SCHEMA from '#contract/log.schema.json' with { type: 'json' }
+import { BadBackup, backUp, faultOf, lastGoodBackup, listBackups, restore } from './backup.ts'
+import { startServer } from './start.ts'
+import { pieceNamed, tempFolder, testServer, type TestServer } from './test-support.ts'
+
+/** The smallest JPEG that says it is one: a start, a JFIF head, an end. */
+const JPEG = Buffer.from('ffd8ffe000104a46494600010100000100010000ffd9', 'hex')
+
+let server: TestServer
+let other: TestServer
+beforeAll(async () => {
+  server = await testServer()
+  other = await testServer()
+})
+afterAll(async () => {
+  await server.stop()
+  await other.stop()
+})
+
+const raw = async (s: TestServer, method: string, path: string, body?: Buffer | string) => {
+  const response = await fetch(`http://127.0.0.1:${s.port}${path}`, {
+    method,
+    ...(body === undefined
+      ? {}
+      : {
+          headers: { 'Content-Type': 'application/octet-stream' },
+          body: typeof body === 'string' ? body : new Uint8Array(body),
+        }),
+  })
+  return {
+    status: response.status,
+    bytes: Buffer.from(await response.arrayBuffer()),
+    type: response.headers.get('Content-Type') ?? '',
+  }
+}
+const total = async (s: TestServer) => ((await s.call('GET', '/api/log')).json as LogPage).total
+const imported = async (s: TestServer, body: Buffer | string) =>
+  JSON.parse((await raw(s, 'POST', '/api/import', body)).bytes.toString()) as Imported
+
+describe('pictures', () => {
+  it('are kept beside the book by what their bytes are, and shown again', async () => {
+    const id = randomUUID()
+    const entryId = ((await server.call('GET', '/api/log')).json as LogPage).entries[0]?.id ?? ''
+    expect((await raw(server, 'POST', `/api/photos/${id}?entry=${entryId}`, JPEG)).status).toBe(201)
+    expect((await raw(server, 'POST', `/api/photos/${id}?entry=${entryId}`, JPEG)).status).toBe(201)
+    const shown = await raw(server, 'GET', `/api/photos/${id}`)
+    expect(shown.type).toContain('image/jpeg')
+    expect(shown.bytes.equals(JPEG)).toBe(true)
+    expect(((await server.call('GET', `/api/log/${entryId}`)).json as LogEntry).photos).toEqual([id])
+  })
+  it('are refused when they are no picture, too large, or belong to nothing', async () => {
+    const path = () => `/api/photos/${randomUUID()}?entry=${randomUUID()}`
+    expect((await raw(server, 'POST', path(), '<svg onload="alert(1)"/>')).status).toBe(415)
+    expect((await raw(server, 'POST', path(), Buffer.concat([JPEG, Buffer.alloc(20_000_001)]))).status).toBe(
+      413,
+    )
+    expect((await raw(server, 'POST', `/api/photos/${randomUUID()}`, JPEG)).status).toBe(422)
+    expect((await raw(server, 'POST', `/api/photos/..%2f..%2fetc?entry=${randomUUID()}`, JPEG)).status).toBe(
+      404,
+    )
+    expect((await raw(server, 'GET', `/api/photos/${randomUUID()}`)).status).toBe(404)
+  })
+})
+
+describe('the book out and in', () => {
+  it('fits its own published schema', async () => {
+    const { bytes } = await raw(server, 'GET', '/api/export?format=json')
+    const validate = new Ajv({ strict: false, validateFormats: false }).compile(LOG_SCHEMA)
+    expect(validate(JSON.parse(bytes.toString())), JSON.stringify(validate.errors?.[0])).toBe(true)
+  })
+  it('comes in again without a double, from each of its formats', async () => {
+    for (const format of ['csv', 'json', 'zip']) {
+      const before = await total(server)
+      const { bytes } = await raw(server, 'GET', `/api/export?format=${format}`)
+      const done = await imported(server, bytes)
+      expect(done, format).toMatchObject({ added: 0, known: before, bad: [] })
+      expect(await total(server)).toBe(before)
+    }
+    expect((await raw(server, 'GET', '/api/export?format=exe')).status).toBe(422)
+  })
+  it('merges two shops’ books with their pictures, and a second time changes nothing', async () => {
+    const [mine, theirs] = [await total(server), await total(other)]
+    const { bytes } = await raw(server, 'GET', '/api/export?format=zip')
+    expect(await imported(other, bytes)).toMatchObject({ added: mine, known: 0, photos: 1, bad: [] })
+    expect(await total(other)).toBe(mine + theirs)
+    expect(await imported(other, bytes)).toMatchObject({ added: 0, known: mine, photos: 0 })
+    // and what is taken over reads as it did there
+    const { entries } = (await other.call('GET', '/api/log?q=paddle')).json as LogPage
+    expect(entries.length).toBeGreaterThan(20)
+  })
+  it('lists every row that cannot be taken, with its line and why, and takes the rest', async () => {
+    const { bytes } = await raw(server, 'GET', '/api/export?format=csv')
+    const [head = '', first = '', second = '', third = ''] = bytes.toString().split(/\r?\n/)
+    const fresh = (row: string) => row.replace(/^[0-9a-f-]{36}/, randomUUID())
+    const csv = [
+      head,
+      fresh(first),
+      fresh(second).replace(/cut|braze|vacuum-test|pressure-test/, 'magic'),
+      'rubbish',
+      fresh(third).replace(/20\d\d-/, '20xx-'),
+    ].join('\r\n')
+    const done = await imported(server, csv)
+    expect(done.added).toBe(1)
+    expect(done.bad.map((b) => b.line)).toEqual([3, 4, 5])
+    for (const b of done.bad) expect(b.reason.length).toBeGreaterThan(5)
+    expect((await imported(server, 'a,b\n1,2\n')).bad[0]?.reason).toContain('first line')
+    expect((await imported(server, '{"format":"other"}')).bad[0]?.reason).toContain('no book')
+    expect((await raw(server, 'POST', '/api/import', Buffer.from('PK rubbish'))).status).toBe(422)
+  })
+  it('lets a spreadsheet run no formula from a note, and reads the note back as it was', async () => {
+    const ticket = await pieceNamed(server, 'Paddle frames')
+    const { entries } = (await server.call('GET', `/api/log?ticket=${ticket.id}`)).json as LogPage
+    const book = JSON.parse((await raw(server, 'GET', '/api/export?format=json')).bytes.toString()) as {
+      entries: { id: string; title: string }[]
+    }
+    const line = book.entries.find((e) => e.id === entries[0]?.id)
+    const id = randomUUID()
+    await imported(
+      other,
+      JSON.stringify({
+        format: 'wimble-log',
+        version: 1,
+        photos: [],
+        entries: [{ ...line, id, title: '=HYPERLINK("x")' }],
+      }),
+    )
+    const csv = (await raw(other, 'GET', '/api/export?format=csv')).bytes.toString()
+    expect(csv).not.toMatch(/(^|,)"?=HYPERLINK/m)
+    const back = await imported(server, csv)
+    expect(back.bad).toEqual([])
+    expect(((await server.call('GET', `/api/log/${id}`)).json as LogEntry).title).toBe('=HYPERLINK("x")')
+  })
+  it('does not let two different corrections of one line stand', async () => {
+    const book = JSON.parse((await raw(server, 'GET', '/api/export?format=json')).bytes.toString()) as {
+      entries: { id: string; kind: string }[]
+    }
+    const line = book.entries.find((e) => e.kind === 'cut')
+    const correction = () => ({ ...line, id: randomUUID(), corrects: line?.id, why: 'A slip.', runId: null })
+    const file = (entries: unknown[]) =>
+      JSON.stringify({ format: 'wimble-log', version: 1, photos: [], entries })
+    expect(await imported(server, file([correction()]))).toMatchObject({ added: 1 })
+    expect((await imported(server, file([correction()]))).bad[0]?.reason).toContain('corrected here already')
+    expect(
+      (await imported(server, file([{ ...correction(), corrects: randomUUID() }]))).bad[0]?.reason,
+    ).toContain('not here')
+  })
+  it('closes a job out with what it took and every check and test', async () => {
+    const ticket = await pieceNamed(server, 'Gusset, heel post, bottom')
+    const out = (await server.call('GET', `/api/jobs/${ticket.jobId}/close-out`)).json as CloseOut
+    expect(out.pieces.length).toBe(5)
+    const runs = out.pieces.flatMap((p) => p.runs)
+    expect(runs.filter((r) => r.endedAt !== null)).toHaveLength(3)
+    for (const r of runs) expect(r.oxygenM3).toBeGreaterThan(0)
+    expect((await server.call('GET', `/api/jobs/${randomUUID()}/close-out`)).status).toBe(404)
+  })
+})
+
+describe('backup and restore', () => {
+  const silent = pino({ level: 'silent' })
+  const start = (data: string) => startServer({ port: 0, data, version: 'test', log: silent })
+  const breakBook = (data: string) => {
+    const file = join(data, 'wimble.sqlite')
+    for (const end of ['-wal', '-shm']) rmSync(file + end, { force: true })
+    const fd = openSync(file, 'r+')
+    writeSync(fd, Buffer.alloc(statSync(file).size - 4096, 0x5a), 0, undefined, 4096)
+    closeSync(fd)
+  }
+  it('brings back every line and every picture', async () => {
+    const made = await testServer({ data: tempFolder() })
+    const photo = randomUUID()
+    const entry = ((await made.call('GET', '/api/log')).json as LogPage).entries[0]?.id ?? ''
+    await raw(made, 'POST', `/api/photos/${photo}?entry=${entry}`, JPEG)
+    const lines = await total(made)
+    // also while it runs
+    const copy = await backUp(made.data, undefined, new Date())
+    await made.stop()
+    const fresh = tempFolder()
+    expect(await restore(fresh, copy, new Date())).toBeUndefined()
+    const again = await testServer({ data: fresh, empty: true })
+    expect(await total(again)).toBe(lines)
+    expect((await raw(again, 'GET', `/api/photos/${photo}`)).bytes.equals(JPEG)).toBe(true)
+    await again.stop()
+    rmSync(fresh, { recursive: true })
+    rmSync(made.data, { recursive: true })
+  })
+  it('notices a broken book at the start, keeps it, and offers the last copy', async () => {
+    const data = tempFolder()
+    const first = await testServer({ data })
+    await first.stop()
+    await backUp(data, undefined, new Date())
+    breakBook(data)
+    expect(faultOf(join(data, 'wimble.sqlite'))).toBeDefined()
+    const failure = await start(data).then(
+      () => undefined,
+      (e: unknown) => (e as Error).message,
+    )
+    expect(failure).toContain('damaged')
+    expect(failure).toContain('restore')
+    const kept = readdirSync(data).find((f) => f.startsWith('broken-'))
+    expect(existsSync(join(data, kept ?? '', 'wimble.sqlite'))).toBe(true)
+    const last = lastGoodBackup(data)
+    expect(failure).toContain(last)
+    await restore(data, last ?? '', new Date())
+    const again = await testServer({ data, empty: true })
+    expect(await total(again)).toBeGreaterThan(40)
+    await again.stop()
+    rmSync(data, { recursive: true })
+  })
+  it('changes nothing when the copy is not whole', async () => {
+    const data = tempFolder()
+    const first = await testServer({ data })
+    await first.stop()
+    const before = readFileSync(join(data, 'wimble.sqlite'))
+    const bad = join(data, 'bad.sqlite')
+    writeFileSync(bad, 'this is no database at all, whatever its name says')
+    await expect(restore(data, bad, new Date())).rejects.toThrow(BadBackup)
+    const archive = new JSZip()
+    archive.file('other.txt', 'x')
+    writeFileSync(join(data, 'bad.zip'), await archive.generateAsync({ type: 'nodebuffer' }))
+    await expect(restore(data, join(data, 'bad.zip'), new Date())).rejects.toThrow('no book')
+    await expect(restore(data, join(data, 'none.zip'), new Date())).rejects.toThrow('not there')
+    await expect(backUp(tempFolder(), undefined, new Date())).rejects.toThrow('no book')
+    expect(readFileSync(join(data, 'wimble.sqlite')).equals(before)).toBe(true)
+    rmSync(data, { recursive: true })
+  })
+  it('makes one copy a day by itself', async () => {
+    const data = tempFolder()
+    for (let i = 0; i < 2; i++) await (await start(data)).stop()
+    expect(listBackups(data).filter((f) => f.includes('daily-'))).toHaveLength(1)
+    rmSync(data, { recursive: true })
+  })
+})
