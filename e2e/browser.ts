@@ -115,7 +115,7 @@ export const choose = async (page: Page, label: string, option: string): Promise
 }
 
 /** Gives a file to the page, as if it had been chosen from the disk. */
-export async function giveFile(page: Page, name: string, text: string): Promise<void> {
+export async function giveFile(page: Page, name: string, text: string | Buffer): Promise<void> {
   const path = join(tempFolder(), name)
   writeFileSync(path, text)
   const input = (await page.waitForSelector('input[type=file]')) as ElementHandle<HTMLInputElement>

@@ -1,7 +1,7 @@
 import type { Browser, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { pieceNamed, testServer, type TestServer } from '../server/test-support.ts'
-import type { LogSummary } from '#contract/types.ts'
+import type { LogPage } from '#contract/types.ts'
 import {
   expectAccessible,
   openBrowser,
@@ -116,22 +116,23 @@ describe('from a plate on the trestles to a cut in the book', () => {
     await type(page, 'Kerf, measured', '2 mm')
     await expectAccessible(page, 'What came out')
     await press(page, 'Put it in the book')
-    // the old view stays until the new one has come
+    await see(page, 'Planned and used')
+    await press(page, 'Log')
     await page.waitForSelector('input[type=search]')
     await see(page, 'Trestle plate')
     await expectAccessible(page, 'Log')
     await page.type('input[type=search]', 'trestle')
-    await until(page, () => document.querySelectorAll('tbody tr').length === 1)
-    await press(page, 'Trestle plate')
+    // the run itself is a line, too
+    await until(page, () => document.querySelectorAll('tbody tr').length === 2)
+    await pressByKey(page, 'Trestle plate')
     await see(page, 'The run, step by step')
     await expectAccessible(page, 'Entry')
-    const log = (await server.call('GET', '/api/log')).json as LogSummary[]
-    expect(log[0]).toMatchObject({
-      title: 'Trestle plate',
+    const log = (await server.call('GET', '/api/log?kind=cut&q=trestle')).json as LogPage
+    expect(log.entries[0]?.told).toMatchObject({
       edge: 'sharp',
       slag: 'falls-off',
       drop: 'by-itself',
-      kerfM: expect.closeTo(0.002, 9),
+      kerf: { si: expect.closeTo(0.002, 9) as number },
     })
   })
 

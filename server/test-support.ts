@@ -21,7 +21,7 @@ export const tempFolder = (): string => mkdtempSync(join(tmpdir(), 'wimble-'))
 
 /** A server on a free port with a book of its own, filled with the demo unless `empty`. */
 export async function testServer(
-  options: { empty?: boolean; data?: string; pages?: string; port?: number } = {},
+  options: { empty?: boolean; data?: string; pages?: string; port?: number; instruments?: number } = {},
 ): Promise<TestServer> {
   const data = options.data ?? tempFolder()
   const running = await startServer({
@@ -29,6 +29,7 @@ export async function testServer(
     data,
     version: 'test',
     pages: options.pages,
+    instruments: options.instruments,
     log: pino({ level: 'silent' }),
   })
   if (!options.empty) fillDemo(running.store, new Date())

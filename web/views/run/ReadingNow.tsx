@@ -85,7 +85,7 @@ export function ReadingNow({
       ) : null}
       <QuantityField
         beside
-        label="Or read off"
+        label={instrument ? 'Or read off' : 'Read off'}
         kind={kind}
         value={typed}
         error={asked && !read.ok ? read.message : undefined}
