@@ -124,7 +124,7 @@ describe('from a plate on the trestles to a cut in the book', () => {
     await page.type('input[type=search]', 'trestle')
     // the run itself is a line, too
     await until(page, () => document.querySelectorAll('tbody tr').length === 2)
-    await pressByKey(page, 'Trestle plate')
+    await press(page, 'Trestle plate')
     await see(page, 'The run, step by step')
     await expectAccessible(page, 'Entry')
     const log = (await server.call('GET', '/api/log?kind=cut&q=trestle')).json as LogPage

@@ -72,7 +72,7 @@ const runIdOf = (page: Page) => new URL(page.url()).pathname.split('/')[2] ?? ''
 describe('a braze, led from rig to cold', () => {
   it('sweeps with nitrogen, lights the sectors in turn, holds the purge until it is cool', async () => {
     const page = await openPage(browser, server.url)
-    await begin(page, 'Chiller line', 'Run this braze')
+    await begin(page, 'Chiller line', 'Run it again')
     const told = await stepsTo(page, 'Then the root of the cup')
     expect(told.some((t) => t.startsWith('Let the pressure out through its port'))).toBe(true)
     expect(told.indexOf('Let the nitrogen sweep the line')).toBeGreaterThan(0)

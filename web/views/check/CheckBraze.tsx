@@ -49,7 +49,7 @@ function useFirst(subject: Subject): Omit<Form, keyof CommonForm> {
       : planned(figures.fuelPressure?.value, units.pressure),
     timeToTemperature: used
       ? (used.timeToTemperature?.text ?? '')
-      : heated > 0 && heated < 1200
+      : heated >= 5 && heated < 1200
         ? `${Math.round(heated)} s`
         : '',
     fillerLength: used?.fillerLength?.text ?? '',

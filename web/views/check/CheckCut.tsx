@@ -54,7 +54,7 @@ function useFirst(subject: Subject): Omit<Form, keyof CommonForm> {
     travelSpeed: used ? (used.travelSpeed?.text ?? '') : planned(figures.travelSpeed?.value, units.speed),
     preheat: used
       ? (used.preheat?.text ?? '')
-      : preheat !== undefined && preheat < 300
+      : preheat !== undefined && preheat >= 2 && preheat < 300
         ? `${Math.round(preheat)} s`
         : '',
     edge: told?.edge ?? '',

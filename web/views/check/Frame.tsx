@@ -208,9 +208,9 @@ export function VerdictLine({ verdict }: { readonly verdict: Pick<Verdict, 'outc
   const { word, sign, look } = OUTCOMES[verdict.outcome]
   return (
     <p role="status" data-verdict={verdict.outcome} className={`border-l-[6px] pl-3 ${look}`}>
-      <strong className="name pr-2 text-[1.35rem]">
+      <strong className="name pr-1 text-[1.35rem]">
         {sign} {word}.
-      </strong>
+      </strong>{' '}
       <span className="text-ink">{verdict.because}</span>
     </p>
   )

@@ -1,3 +1,4 @@
+import { useCallback } from 'react'
 import { filletShare } from '#core/check/acceptance.ts'
 import { KIND_OF_UNIT } from '#core/figure.ts'
 import type { Told } from '#core/record/entry.ts'
@@ -7,27 +8,30 @@ import { DROP_WORDS, EDGE_WORDS, SLAG_WORDS, TEST_WORDS } from './outcome-words.
 /** What a line tells, in a few words and in the units of this screen. */
 export function useTell(): (told: Told) => string {
   const { print, say } = useShop()
-  return (told) => {
-    switch (told.kind) {
-      case 'cut':
-        return `${EDGE_WORDS[told.edge]}, slag ${SLAG_WORDS[told.slag].toLowerCase()}, dropped ${DROP_WORDS[told.drop].toLowerCase()}${told.kerf ? `, kerf ${print(told.kerf.si, 'length')}` : ''}`
-      case 'braze': {
-        const share = filletShare(told.places)
-        return `${told.filler}${share === undefined ? '' : `, fillet ${Math.round(share * 100)} % full`}${told.leakPath ? ', a way through' : ''}`
+  return useCallback(
+    (told) => {
+      switch (told.kind) {
+        case 'cut':
+          return `${EDGE_WORDS[told.edge]}, slag ${SLAG_WORDS[told.slag].toLowerCase()}, dropped ${DROP_WORDS[told.drop].toLowerCase()}${told.kerf ? `, kerf ${print(told.kerf.si, 'length')}` : ''}`
+        case 'braze': {
+          const share = filletShare(told.places)
+          return `${told.filler}${share === undefined ? '' : `, fillet ${Math.round(share * 100)} % full`}${told.leakPath ? ', a way through' : ''}`
+        }
+        case 'pressure-test':
+        case 'vacuum-test':
+          return `${TEST_WORDS[told.verdict]}: ${leak(told.rate)} ± ${leak(told.uncertainty)} ${told.perVolume ? 'Pa·m³/s' : 'Pa/s'}`
+        case 'run':
+          return `${told.state === 'finished' ? 'To its end' : 'Stopped'}, ${print(told.seconds, 'time')}${told.skipped > 0 ? `, ${told.skipped} left out` : ''}`
+        case 'override':
+          return `${say(told.what)} (${told.reason})`
+        case 'reading':
+          return `${told.text}${told.device === '' ? ', read off' : `, ${told.device}`}${told.target ? `; planned ${print(told.target.value, KIND_OF_UNIT[told.unit])}` : ''}`
+        case 'fault':
+          return `${told.signs.join(', ')}: ${told.cause}`
       }
-      case 'pressure-test':
-      case 'vacuum-test':
-        return `${TEST_WORDS[told.verdict]}: ${leak(told.rate)} ± ${leak(told.uncertainty)} ${told.perVolume ? 'Pa·m³/s' : 'Pa/s'}`
-      case 'run':
-        return `${told.state === 'finished' ? 'To its end' : 'Stopped'}, ${print(told.seconds, 'time')}${told.skipped > 0 ? `, ${told.skipped} left out` : ''}`
-      case 'override':
-        return `${say(told.what)} (${told.reason})`
-      case 'reading':
-        return `${told.text}${told.device === '' ? ', read off' : `, ${told.device}`}${told.target ? `; planned ${print(told.target.value, KIND_OF_UNIT[told.unit])}` : ''}`
-      case 'fault':
-        return `${told.signs.join(', ')}: ${told.cause}`
-    }
-  }
+    },
+    [print, say],
+  )
 }
 
 /** A leak as it is read: three figures. */
