@@ -1,4 +1,4 @@
-/** The book in open formats: CSV and JSON out, and in again from this shop or another. docs/log.schema.json says the same of the JSON. */
+/** The book in open formats: CSV and JSON out, and in again from this shop or another. log.schema.json says the same of the JSON. */
 import Papa from 'papaparse'
 import { array, boolean, lazy, mixed, number, object, string, ValidationError, type InferType } from 'yup'
 import { BREAKINGS, CUT_MARKS, INSIDES, JOINT_STATES } from '#core/check/acceptance.ts'
@@ -293,7 +293,7 @@ export const bookToCsv = (entries: readonly FileEntry[]): string =>
     { escapeFormulae: true },
   )
 
-/** The book as JSON, by docs/log.schema.json. */
+/** The book as JSON, by log.schema.json. */
 export const bookToJson = (entries: readonly FileEntry[], photos: readonly FilePhoto[]): string =>
   JSON.stringify({ format: 'wimble-log', version: 1, entries, photos }, null, 1)
 

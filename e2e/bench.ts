@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto'
 import { existsSync, readdirSync, readFileSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { gzipSync } from 'node:zlib'
@@ -273,8 +274,103 @@ async function pages(): Promise<void> {
   }
 }
 
+/** A book of 50,000 lines: filters at the server, and from a key press to the changed table. */
+async function book(): Promise<void> {
+  const LINES = 50_000
+  const server = await testServer({ pages: join(ROOT, 'dist', 'web') })
+  const browser = await openBrowser()
+  try {
+    const made = server.store.log.all().filter((e) => e.kind === 'cut')
+    server.store.transaction(() => {
+      for (let i = 0; i < LINES; i++) {
+        const like = made[i % made.length]
+        if (!like) continue
+        const at = new Date(Date.UTC(2020, 0, 1) + i * 4_000_000).toISOString()
+        server.store.log.add({
+          ...like,
+          id: randomUUID(),
+          runId: null,
+          personId: null,
+          at,
+          title: `${like.title} ${i % 977}`,
+          thicknessM: 0.006 + 0.001 * (i % 40),
+          kind: 'cut',
+        })
+      }
+    })
+    const asked = [
+      '',
+      'q=paddle',
+      'q=paddle%20977',
+      'q=zzz',
+      'outcome=failed',
+      'person=Orla&q=sharp',
+      'thinnest=0.02&thickest=0.03',
+      'metal=copper',
+      'from=2022-01-01&to=2022-02-01',
+      'q=leaning&outcome=failed',
+      'after=40000',
+      'tip=0.0013208',
+    ]
+    const took: number[] = []
+    for (let round = 0; round < 8; round++)
+      for (const query of asked) {
+        const began = performance.now()
+        await server.call('GET', `/api/log?${query}`)
+        took.push(performance.now() - began)
+      }
+    tell(
+      `log of ${LINES} lines: a filter at the server, p95 of ${took.length}`,
+      quantile(took, 0.95),
+      30,
+      'ms',
+    )
+    const page = await openPage(browser, `${server.url}/log`)
+    await until(page, () => document.querySelectorAll('tbody tr').length >= 25)
+    await page.emulateCPUThrottling(SLOW_DOWN)
+    await page.focus('input[type=search]')
+    const changed: number[] = []
+    for (const key of ['p', 'a', 'd', 'd', 'l', 'e', ' ', 'f', 'r', 'a', 'm']) {
+      await page.evaluate(() => {
+        const w = window as unknown as { changedMs: number }
+        w.changedMs = -1
+        const table = document.querySelector('table')
+        document.addEventListener(
+          'keydown',
+          () => {
+            const began = performance.now()
+            const watch = new MutationObserver(() => {
+              watch.disconnect()
+              w.changedMs = performance.now() - began
+            })
+            if (table) watch.observe(table, { subtree: true, childList: true, characterData: true })
+          },
+          { once: true, capture: true },
+        )
+      })
+      await page.keyboard.press(key as 'p')
+      const seen = () => (window as unknown as { changedMs: number }).changedMs >= 0
+      // a letter that narrows nothing further changes nothing
+      await page.waitForFunction(seen, { polling: 20, timeout: 1500 }).catch(() => undefined)
+      changed.push(await page.evaluate(() => (window as unknown as { changedMs: number }).changedMs))
+    }
+    const told = changed.filter((c) => c >= 0)
+    tell(
+      `the same: key press to changed table, CPU ${SLOW_DOWN}x slower, median of ${told.length}`,
+      quantile(told, 0.5),
+      100,
+      'ms',
+    )
+  } finally {
+    await browser.close()
+    await server.stop()
+  }
+}
+
 await planner()
 cutLists()
 outlines()
-if (existsSync(process.env['WIMBLE_CHROMIUM'] ?? '/usr/bin/chromium')) await pages()
-else print('The pages were not measured: chromium is not there (npm test installs it).')
+if (existsSync(process.env['WIMBLE_CHROMIUM'] ?? '/usr/bin/chromium')) {
+  await pages()
+  await book()
+} else print('The pages were not measured: chromium is not there (npm test installs it).')

@@ -16,6 +16,7 @@ import { torchesTable } from './db/tables/torches.ts'
 
 /** Every table of one database. */
 export function openStore(db: Db) {
+  const log = logTable(db)
   return {
     settings: settingsTable(db),
     people: peopleTable(db),
@@ -24,7 +25,7 @@ export function openStore(db: Db) {
     jobs: jobsTable(db),
     tickets: ticketsTable(db),
     runs: runsTable(db),
-    log: logTable(db),
+    log,
     tests: testsTable(db),
     photos: photosTable(db),
     samples: samplesTable(db),
@@ -32,7 +33,14 @@ export function openStore(db: Db) {
     stock: stockTable(db),
     tips: tipsTable(db),
     /** All or nothing; the disk has it before this returns. */
-    transaction: <T>(work: () => T): T => db.transaction(work).immediate(),
+    transaction: <T>(work: () => T): T => {
+      try {
+        return db.transaction(work).immediate()
+      } catch (error) {
+        log.undone()
+        throw error
+      }
+    },
   }
 }
 export type Store = ReturnType<typeof openStore>

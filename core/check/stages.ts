@@ -11,12 +11,6 @@ export const RELIEF_SHARE = 1.1
 /** Energy above which people have been hurt by a line letting go, J: keep everybody away, not only clear. */
 export const DANGEROUS_ENERGY_J = 10_000
 
-export interface Stage {
-  /** Pa gauge. */
-  readonly gaugePa: number
-  readonly act: string
-}
-
 /**
  * The pressures of a test in their order, Pa gauge: at most 25 psi for the solution, half, then steps of a tenth.
  * @param testPa the test pressure, gauge, above 0

@@ -3,13 +3,7 @@
  * From the gateway: `{"hello":1,"devices":[…]}` first and again at each change, then `{"device","channel","t","v"}`.
  * To the gateway: `{"dial":{"device","fault","amount"}}`, which only simulated instruments understand.
  */
-import {
-  channelOf,
-  INSTRUMENT_KINDS,
-  type Instrument,
-  type InstrumentKind,
-  type RawReading,
-} from './kinds.ts'
+import { INSTRUMENT_KINDS, type Instrument, type InstrumentKind, type RawReading } from './kinds.ts'
 
 /** Nothing longer than this is a message. */
 export const MOST_LINE = 16_384
@@ -95,6 +89,3 @@ export function writeMessage(message: Message): string {
           }
   return `${JSON.stringify(value)}\n`
 }
-
-/** Whether a device of this kind has such a channel. */
-export const isChannel = (kind: InstrumentKind, name: string): boolean => channelOf(kind, name) !== undefined

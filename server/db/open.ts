@@ -61,6 +61,8 @@ export function openDatabase(file: string, now: Date = new Date()): Db {
   db.pragma('synchronous = FULL')
   db.pragma('foreign_keys = ON')
   db.pragma('busy_timeout = 3000')
+  // a book of years is looked through from memory
+  db.pragma('cache_size = -65536')
   migrate(db, file, now)
   return db
 }

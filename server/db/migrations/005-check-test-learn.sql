@@ -70,9 +70,11 @@ WHERE e.kind = 'skip';
 DROP TABLE log;
 ALTER TABLE book RENAME TO log;
 CREATE INDEX log_at ON log (at DESC, id);
-CREATE INDEX log_ticket ON log (ticket_id);
+CREATE INDEX log_ticket ON log (ticket_id, at DESC, id, outcome, kind);
 CREATE INDEX log_run ON log (run_id);
-CREATE INDEX log_good ON log (good, kind, at DESC);
+CREATE INDEX log_good ON log (good, kind, fuel, handling, metal, thickness_m, tip_orifice_m, at, ticket_id, id);
+CREATE INDEX log_kerf ON log (handling, thickness_m, tip_orifice_m, at, kerf_m, id) WHERE kerf_m IS NOT NULL;
+CREATE INDEX log_tried ON log (at) WHERE json_extract(told, '$.tried') IS NOT NULL;
 CREATE INDEX log_kind ON log (kind, at DESC);
 -- what came out of a run is written down once; anything further is a correction of it
 CREATE UNIQUE INDEX log_once ON log (run_id) WHERE kind IN ('cut', 'braze') AND corrects IS NULL;

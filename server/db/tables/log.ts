@@ -6,6 +6,7 @@ import type { BrazeTold, CutTold, EntryKind, Outcome, Told } from '#core/record/
 import type { LogQuery } from '#contract/schemas.ts'
 import type { LogSummary, Point } from '#contract/types.ts'
 import type { Db } from '../open.ts'
+import { LogIndex, type FoundBy, type LogChoices } from './log-index.ts'
 
 interface Row {
   id: string
@@ -103,6 +104,13 @@ export const summaryOf = (e: StoredEntry): LogSummary => ({
   why: e.why,
 })
 
+/** A line for the list: without what only its own page shows, which is most of it. */
+function inBrief(e: StoredEntry): LogSummary {
+  const { told } = e
+  if (told.kind !== 'cut' && told.kind !== 'braze') return summaryOf(e)
+  return summaryOf({ ...e, told: { ...told, planned: {}, verdict: { ...told.verdict, judged: [] } } })
+}
+
 /** What a line can be found by, beside its columns. */
 function searchOf(e: NewEntry): string {
   const t = e.told
@@ -123,18 +131,16 @@ function searchOf(e: NewEntry): string {
   return [e.title, e.jobName, e.personName, ...own].join(' ').toLowerCase()
 }
 
-const PAGE = 100
+const PAGE = 25
 /** The newest good runs of one kind of work that a plan goes by. */
 const OWN_MOST = 40
 const POINTS_MOST = 3000
-const DAY_END = 'T23:59:59.999Z'
-/** Two orifices are the same tip when they differ by less, m. */
-const SAME_TIP_M = 0.0006 * 0.0254
 const NOT_CORRECTED = 'NOT EXISTS (SELECT 1 FROM log c WHERE c.corrects = l.id)'
 
 /** The book: lines are added, never changed. */
 export function logTable(db: Db) {
   const get = db.prepare<[string], Row>(`SELECT ${COLUMNS} ${FROM} WHERE l.id = ?`)
+  const byRow = db.prepare<[number], Row>(`SELECT ${COLUMNS} ${FROM} WHERE l.rowid = ?`)
   const recent = db.prepare<[number], Row>(
     `SELECT ${COLUMNS} ${FROM} WHERE l.kind IN ('cut', 'braze', 'pressure-test', 'vacuum-test') AND c.id IS NULL ORDER BY l.at DESC, l.id LIMIT ?`,
   )
@@ -150,20 +156,19 @@ export function logTable(db: Db) {
   const overrides = db.prepare<[string], { n: number }>(
     "SELECT count(*) AS n FROM log WHERE run_id = ? AND kind = 'override'",
   )
-  const distinct = (column: string) =>
-    db.prepare<[], { v: string | number }>(
-      `SELECT DISTINCT ${column} AS v FROM log WHERE ${column} IS NOT NULL AND ${column} <> '' ORDER BY 1 LIMIT 200`,
-    )
-  const [metals, people, tips] = [distinct('metal'), distinct('person_name'), distinct('tip_orifice_m')]
   // a braze whose line did not hold afterwards is nothing to learn from
   const good = db.prepare<[string, number], Row>(
-    `SELECT * FROM (
-       SELECT ${COLUMNS.replace('c.id AS corrected_by', 'NULL AS corrected_by')},
-         row_number() OVER (PARTITION BY l.fuel, l.handling, l.metal, round(l.thickness_m, 3), round(l.tip_orifice_m, 5) ORDER BY l.at DESC) AS nth
-       FROM log l WHERE l.good = 1 AND l.kind = ? AND ${NOT_CORRECTED}
-         AND NOT EXISTS (SELECT 1 FROM log f WHERE f.ticket_id = l.ticket_id AND f.kind IN ('pressure-test', 'vacuum-test')
-           AND f.outcome = 'failed' AND f.at >= l.at AND NOT EXISTS (SELECT 1 FROM log d WHERE d.corrects = f.id)))
-     WHERE nth <= ? ORDER BY at`,
+    `WITH failed AS MATERIALIZED (
+       SELECT f.ticket_id, max(f.at) AS at FROM log f
+       WHERE f.kind IN ('pressure-test', 'vacuum-test') AND f.outcome = 'failed' AND f.ticket_id IS NOT NULL
+         AND NOT EXISTS (SELECT 1 FROM log d WHERE d.corrects = f.id) GROUP BY f.ticket_id),
+     newest AS MATERIALIZED (
+       SELECT l.id, row_number() OVER (
+           PARTITION BY l.fuel, l.handling, l.metal, round(l.thickness_m, 3), round(l.tip_orifice_m, 5) ORDER BY l.at DESC) AS nth
+       FROM log l LEFT JOIN failed x ON x.ticket_id = l.ticket_id
+       WHERE l.good = 1 AND l.kind = ? AND (x.at IS NULL OR x.at < l.at) AND ${NOT_CORRECTED})
+     SELECT ${COLUMNS} FROM newest n JOIN log l ON l.id = n.id LEFT JOIN log c ON c.corrects = l.id
+     WHERE n.nth <= ? ORDER BY l.at`,
   )
   const measured = db.prepare<[], MeasuredKerf>(
     `SELECT orificeM, thicknessM, kerfM, handling FROM (
@@ -173,7 +178,7 @@ export function logTable(db: Db) {
      WHERE nth <= ${OWN_MOST} ORDER BY at`,
   )
   const tried = db.prepare<[], { told: string }>(
-    `SELECT l.told FROM log l WHERE l.kind IN ('cut', 'braze') AND l.told ->> '$.tried' IS NOT NULL AND ${NOT_CORRECTED} ORDER BY l.at DESC LIMIT 500`,
+    `SELECT l.told FROM log l WHERE json_extract(l.told, '$.tried') IS NOT NULL AND ${NOT_CORRECTED} ORDER BY l.at DESC LIMIT 500`,
   )
   const points = db.prepare<[], Row>(
     `SELECT ${COLUMNS} ${FROM} WHERE l.kind IN ('cut', 'braze') AND c.id IS NULL AND l.thickness_m IS NOT NULL ORDER BY l.at DESC LIMIT ${POINTS_MOST}`,
@@ -184,34 +189,6 @@ export function logTable(db: Db) {
      VALUES (@id, @kind, @at, @ticketId, @runId, @personId, @jobName, @title, @personName, @metal, @fuel, @handling,
        @thicknessM, @tipOrificeM, @kerfM, @outcome, @good, @told, @search, @corrects, @why)`,
   )
-
-  const filtered = (query: LogQuery) => {
-    const where: string[] = []
-    const args: (string | number)[] = []
-    const when = (sql: string, ...values: (string | number)[]) => {
-      where.push(sql)
-      args.push(...values)
-    }
-    for (const word of (query.q ?? '')
-      .toLowerCase()
-      .split(/\s+/)
-      .filter((w) => w !== '')
-      .slice(0, 8))
-      when("l.search LIKE ? ESCAPE '\\'", `%${word.replace(/[\\%_]/g, '\\$&')}%`)
-    if (query.kind) when('l.kind = ?', query.kind)
-    if (query.outcome) when('l.outcome = ?', query.outcome)
-    if (query.metal) when('l.metal = ?', query.metal)
-    if (query.person) when('l.person_name = ?', query.person)
-    if (query.ticket) when('l.ticket_id = ?', query.ticket)
-    if (query.job) when('l.ticket_id IN (SELECT id FROM tickets WHERE job_id = ?)', query.job)
-    if (query.tip)
-      when('l.tip_orifice_m BETWEEN ? AND ?', Number(query.tip) - SAME_TIP_M, Number(query.tip) + SAME_TIP_M)
-    if (query.thinnest) when('l.thickness_m >= ?', Number(query.thinnest) * (1 - 1e-6))
-    if (query.thickest) when('l.thickness_m <= ?', Number(query.thickest) * (1 + 1e-6))
-    if (query.from) when('l.at >= ?', query.from)
-    if (query.to) when('l.at <= ?', query.to + DAY_END)
-    return { where: where.length > 0 ? `WHERE ${where.join(' AND ')}` : '', args }
-  }
 
   const ownCut = (e: StoredEntry): OwnCut[] => {
     const t = e.told as CutTold
@@ -278,6 +255,15 @@ export function logTable(db: Db) {
       tried: t.tried,
     }
   }
+  const foundBy = db.prepare<[], FoundBy>(
+    `SELECT rowid, at, id, kind, outcome, metal, person_name AS person, ticket_id AS ticket, tip_orifice_m AS tip,
+       thickness_m AS thickness, search FROM log ORDER BY at DESC, id`,
+  )
+  const pieces = db.prepare<[string], string>('SELECT id FROM tickets WHERE job_id = ?').pluck()
+  const index = new LogIndex(
+    () => foundBy.all(),
+    () => db.pragma('data_version', { simple: true }),
+  )
   const one = (id: string) => {
     const row = get.get(id)
     return row ? stored(row) : undefined
@@ -285,21 +271,19 @@ export function logTable(db: Db) {
   return {
     /** A page of what fits, newest first, and how much fits. */
     find: (query: LogQuery): { entries: LogSummary[]; total: number } => {
-      const { where, args } = filtered(query)
-      const rows = db
-        .prepare<unknown[], Row>(
-          `SELECT ${COLUMNS} ${FROM} ${where} ORDER BY l.at DESC, l.id LIMIT ${PAGE} OFFSET ?`,
-        )
-        .all(...args, Number(query.after ?? 0))
-      const total =
-        db.prepare<unknown[], { n: number }>(`SELECT count(*) AS n FROM log l ${where}`).get(...args)?.n ?? 0
-      return { entries: rows.map((r) => summaryOf(stored(r))), total }
+      const tickets = query.job === undefined ? undefined : new Set(pieces.all(query.job))
+      const { rowids, total } = index.find(query, { skip: Number(query.after ?? 0), most: PAGE, tickets })
+      return {
+        entries: rowids.flatMap((rowid) => {
+          const row = byRow.get(rowid)
+          return row ? [inBrief(stored(row))] : []
+        }),
+        total,
+      }
     },
-    choices: () => ({
-      metals: metals.all().map((r) => String(r.v)),
-      people: people.all().map((r) => String(r.v)),
-      tips: tips.all().map((r) => Number(r.v)),
-    }),
+    choices: (): LogChoices => index.choices(),
+    /** Lines that were put in are taken back with their transaction. */
+    undone: (): void => index.forget(),
     recent: (count: number): LogSummary[] => recent.all(count).map((r) => summaryOf(stored(r))),
     ofTicket: (ticketId: string): LogSummary[] => ofTicket.all(ticketId).map((r) => summaryOf(stored(r))),
     all: (): StoredEntry[] => all.all().map(stored),
@@ -319,12 +303,26 @@ export function logTable(db: Db) {
     points: (): Point[] => points.all().map((r) => point(stored(r))),
     add: (e: NewEntry): void => {
       const { told, good: isGood, ...rest } = e
-      add.run({
+      const search = searchOf(e)
+      const { lastInsertRowid } = add.run({
         ...rest,
         good: isGood ? 1 : 0,
         told: JSON.stringify(told),
         kerfM: told.kind === 'cut' ? (told.kerf?.si ?? null) : null,
-        search: searchOf(e),
+        search,
+      })
+      index.add({
+        rowid: Number(lastInsertRowid),
+        at: e.at,
+        id: e.id,
+        kind: e.kind,
+        outcome: e.outcome,
+        metal: e.metal,
+        person: e.personName,
+        ticket: e.ticketId,
+        tip: e.tipOrificeM,
+        thickness: e.thicknessM,
+        search,
       })
     },
   }

@@ -1,6 +1,12 @@
-import { columnFilteringFeature, createColumnHelper, tableFeatures, useTable } from '@tanstack/react-table'
+import {
+  columnFilteringFeature,
+  createColumnHelper,
+  FlexRender,
+  tableFeatures,
+  useTable,
+} from '@tanstack/react-table'
 import { format } from 'date-fns/format'
-import { useDeferredValue, useMemo, useState } from 'react'
+import { memo, useDeferredValue, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { ENTRY_KINDS, OUTCOMES } from '#core/record/entry.ts'
 import { parseQuantity } from '#core/quantity/index.ts'
@@ -23,7 +29,7 @@ const features = tableFeatures({ columnFilteringFeature })
 const column = createColumnHelper<typeof features, LogSummary>()
 const NONE: readonly LogSummary[] = []
 const ALL = 'all'
-const PAGE = 100
+const PAGE = 25
 
 interface Filters {
   readonly q: string
@@ -252,13 +258,7 @@ export default function Log() {
           </thead>
           <tbody>
             {table.getRowModel().rows.map((row) => (
-              <tr key={row.id} className="border-b border-rule hover:bg-sheet">
-                {row.getAllCells().map((cell) => (
-                  <td key={cell.id} className="name py-2.5 pr-4 text-[1.1rem] whitespace-nowrap">
-                    <table.FlexRender cell={cell} />
-                  </td>
-                ))}
-              </tr>
+              <Line key={row.id} row={row} entry={row.original} columns={columns} />
             ))}
           </tbody>
         </table>
@@ -284,6 +284,26 @@ export default function Log() {
     </main>
   )
 }
+
+type LineRow = ReturnType<
+  ReturnType<typeof useTable<typeof features, LogSummary>>['getRowModel']
+>['rows'][number]
+
+/** A line of the table: drawn again only when it is another line, or is told in other words. */
+const Line = memo(
+  function Line({ row }: { readonly row: LineRow; readonly entry: LogSummary; readonly columns: unknown }) {
+    return (
+      <tr className="border-b border-rule hover:bg-sheet">
+        {row.getAllCells().map((cell) => (
+          <td key={cell.id} className="name py-2.5 pr-4 text-[1.1rem] whitespace-nowrap">
+            <FlexRender cell={cell} />
+          </td>
+        ))}
+      </tr>
+    )
+  },
+  (a, b) => a.entry === b.entry && a.columns === b.columns,
+)
 
 function Piece({ entry }: { readonly entry: LogSummary }) {
   return (
