@@ -14,10 +14,7 @@ interface Options {
 }
 
 /** The book of a folder, opened for one command; it has to be there. */
-async function withBook<T>(
-  data: string,
-  work: (store: Store) => Promise<T>,
-): Promise<T> {
+async function withBook<T>(data: string, work: (store: Store) => Promise<T>): Promise<T> {
   const { openDatabase } = await import('../server/db/open.ts')
   const { openStore } = await import('../server/store.ts')
   const file = join(data, 'wimble.sqlite')
