@@ -12,11 +12,15 @@ import {
 } from 'node:fs'
 import { join } from 'node:path'
 import Ajv from 'ajv/dist/2020.js'
+import Database from 'better-sqlite3'
 import JSZip from 'jszip'
 import pino from 'pino'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { CloseOut, Imported, LogEntry, LogPage } from '#contract/types.ts'
 import LOG_SCHEMA from '#contract/log.schema.json' with { type: 'json' }
+import { readBook } from '#contract/log-file.ts'
+import { openDatabase } from './db/open.ts'
+import { openStore } from './store.ts'
 import { BadBackup, backUp, faultOf, lastGoodBackup, listBackups, restore } from './backup.ts'
 import { startServer } from './start.ts'
 import { pieceNamed, tempFolder, testServer, type TestServer } from './test-support.ts'
@@ -239,6 +243,86 @@ describe('backup and restore', () => {
     await expect(restore(data, join(data, 'none.zip'), new Date())).rejects.toThrow('not there')
     await expect(backUp(tempFolder(), undefined, new Date())).rejects.toThrow('no book')
     expect(readFileSync(join(data, 'wimble.sqlite')).equals(before)).toBe(true)
+    rmSync(data, { recursive: true })
+  })
+  it('carries the log of an older book over, with its runs and what was left out of them', () => {
+    const data = tempFolder()
+    const file = join(data, 'wimble.sqlite')
+    const old = new Database(file)
+    for (const n of [1, 2, 3, 4]) {
+      const name =
+        readdirSync(join(import.meta.dirname, 'db', 'migrations')).find((f) => f.startsWith(`00${n}-`)) ?? ''
+      old.exec(readFileSync(join(import.meta.dirname, 'db', 'migrations', name), 'utf8'))
+    }
+    old.pragma('user_version = 4')
+    const draft = JSON.stringify({
+      kind: 'cut',
+      work: { metal: 'low-carbon-steel' },
+      rig: { fuel: 'propane', handling: 'hand' },
+    })
+    const plan = JSON.stringify({
+      figures: { kerf: { value: 0.002, low: 0.001, high: 0.003, source: 'chart', from: {} } },
+    })
+    const at = '2026-03-02T08:00:00.000Z'
+    old.exec(
+      `INSERT INTO people VALUES ('p', 'Orla', 1, '${at}', 'practised'); INSERT INTO jobs VALUES ('j', 'Gate', '', '${at}');`,
+    )
+    old.prepare('INSERT INTO tickets VALUES (?, ?, ?, ?, 1, ?, ?)').run('t', 'j', 'Gusset', draft, at, at)
+    old
+      .prepare(
+        "INSERT INTO runs (id, ticket_id, person_id, started_at, ended_at, draft, plan, setting, steps) VALUES ('r', 't', 'p', ?, ?, ?, ?, '{}', '[{\"id\":\"a\",\"act\":\"Set the guide\"}]')",
+      )
+      .run(at, '2026-03-02T08:30:00.000Z', draft, plan)
+    old.prepare("INSERT INTO run_events VALUES ('r', 1, 'e', 'skip', 'a', ?, 'p', 'broken')").run(at)
+    old
+      .prepare(
+        "INSERT INTO log VALUES ('l', 't', 'r', 'p', ?, 0.02, 'hand', ?, 0.0013, 290000, 'sharp', 'one-tap', 'by-itself', '2.1 mm', 0.0021, 'fine')",
+      )
+      .run(
+        at,
+        JSON.stringify({
+          tipOrifice: null,
+          oxygenPressure: { text: '42 psi', si: 290000 },
+          fuelPressure: null,
+          travelSpeed: null,
+        }),
+      )
+    old.close()
+    const db = openDatabase(file)
+    const { log, tickets } = openStore(db)
+    expect(
+      log
+        .all()
+        .map((e) => e.kind)
+        .sort(),
+    ).toEqual(['cut', 'override', 'run'])
+    expect(log.get('l')).toMatchObject({
+      title: 'Gusset',
+      personName: 'Orla',
+      fuel: 'propane',
+      outcome: 'passed',
+      // something was left out of its run
+      good: false,
+      told: { kerf: { si: 0.0021 }, planned: { kerf: { value: 0.002 } }, note: 'fine' },
+    })
+    expect(log.get('e')?.told).toMatchObject({ what: 'Set the guide', reason: 'broken' })
+    expect(log.get('r')?.told).toMatchObject({
+      state: 'finished',
+      seconds: expect.closeTo(1800, 0) as number,
+    })
+    expect(tickets.get('t')?.state).toBe('logged')
+    const read = readBook(
+      JSON.stringify({
+        format: 'wimble-log',
+        version: 1,
+        photos: [],
+        entries: JSON.parse(
+          JSON.stringify([{ ...log.get('l'), correctedBy: undefined, id: randomUUID() }]),
+        ) as unknown,
+      }),
+    )
+    expect(read.bad).toEqual([])
+    db.close()
     rmSync(data, { recursive: true })
   })
   it('makes one copy a day by itself', async () => {

@@ -99,6 +99,15 @@ describe('a pressure test', () => {
       json: { error: { field } },
     })
   })
+  it('that shows bubbles is let down, and has failed', async () => {
+    const test = await begin('pressure')
+    await event(test, 'lowered', 5)
+    await event(test, 'ended', 9)
+    expect((await server.call('GET', `/api/log/${test.id}`)).json).toMatchObject({
+      outcome: 'failed',
+      told: { verdict: 'leaks', count: 0 },
+    })
+  })
   it('fails a leaking line, which makes its piece failed until a remedy of it passes', async () => {
     const ticket = await pieceNamed(server, 'Dip tube foot')
     const test = await begin('pressure', {}, ticket.id)

@@ -108,31 +108,44 @@ export type TestResult =
   | { readonly kind: 'pressure'; readonly result: PressureResult }
   | { readonly kind: 'vacuum'; readonly result: VacuumResult }
 
-/** @param units of the sentence that says why */
+/**
+ * What a test comes to, as far as it has got. One that was let down before its hold leaked at the solution, or while it
+ * was raised: nothing is reckoned then.
+ * @param units of the sentence that says why
+ */
 export function judgeTest(
   kind: TestKind,
   asked: TestAsked,
-  readings: readonly HoldReading[],
+  progress: Pick<TestProgress, 'readings' | 'state' | 'holdFrom'>,
   units?: UnitChoices,
 ): TestResult {
-  if (kind === 'pressure')
+  const { readings, state, holdFrom } = progress
+  if (kind === 'vacuum')
     return {
       kind,
-      result: judgeHold({
+      result: judgeVacuum({
         readings,
-        volumeM3: asked.volumeM3 ?? 0,
-        divisionPa: asked.divisionPa ?? undefined,
-        limit: asked.limit ?? undefined,
-        units,
+        volumeM3: asked.volumeM3 ?? undefined,
+        targetPaAbs: asked.targetPaAbs ?? undefined,
       }),
     }
+  const result = judgeHold({
+    readings,
+    volumeM3: asked.volumeM3 ?? 0,
+    divisionPa: asked.divisionPa ?? undefined,
+    limit: asked.limit ?? undefined,
+    units,
+  })
+  const letDown = holdFrom === undefined && (state === 'lowered' || state === 'ended')
   return {
     kind,
-    result: judgeVacuum({
-      readings,
-      volumeM3: asked.volumeM3 ?? undefined,
-      targetPaAbs: asked.targetPaAbs ?? undefined,
-    }),
+    result: letDown
+      ? {
+          ...result,
+          verdict: 'leaks',
+          because: 'It was let down before the hold, because it leaked. No rate was measured.',
+        }
+      : result,
   }
 }
 

@@ -84,8 +84,8 @@ function readEvent(body: TestEventDraft, test: JointTest, settings: Settings): T
 
 /** Writes an ended test into the book. */
 function logTest(store: Store, test: JointTest, at: string): void {
-  const { readings } = foldTest(test.kind, test.asked, test.events)
-  const { result } = judgeTest(test.kind, test.asked, readings, store.settings.get().units)
+  const progress = foldTest(test.kind, test.asked, test.events)
+  const { result } = judgeTest(test.kind, test.asked, progress, store.settings.get().units)
   const ticket = test.ticketId === null ? undefined : store.tickets.get(test.ticketId)
   const kind = test.kind === 'pressure' ? 'pressure-test' : 'vacuum-test'
   const head = headOf(store, ticket, test.personId)

@@ -12,12 +12,10 @@ import { Tile, Tiles } from '../../ui/Tiles.tsx'
 import { BREAKING_WORDS, INSIDE_WORDS } from '../log/outcome-words.ts'
 import { commonOf, Frame, type CommonForm } from './Frame.tsx'
 import type { Subject } from './subject.ts'
+import { UsedFields, type UsedAtRig } from './UsedFields.tsx'
 import { useCheck } from './useCheck.ts'
 
-interface Form extends CommonForm {
-  readonly tipOrifice: string
-  readonly oxygenPressure: string
-  readonly fuelPressure: string
+interface Form extends CommonForm, UsedAtRig {
   readonly timeToTemperature: string
   readonly fillerLength: string
   readonly places: Readonly<Record<string, JointState>>
@@ -85,7 +83,6 @@ function draftOf(form: Form, subject: Subject): BrazeLogDraft | undefined {
 
 /** A joint looked at: flux off first, then place by place, inside, its marks, and what a section showed. */
 export function CheckBraze({ subject }: { readonly subject: Subject }) {
-  const { say } = useShop()
   const first = useFirst(subject)
   const check = useCheck<Form>(subject, first, (form) => draftOf(form, subject))
   const { form, change, asked, error } = check
@@ -229,28 +226,7 @@ export function CheckBraze({ subject }: { readonly subject: Subject }) {
         </section>
         <section aria-label="What was really used" className="grid content-start gap-3">
           <h2 className="text-2xl">Used</h2>
-          <QuantityField
-            label={say('Tip')}
-            kind="length"
-            value={form.tipOrifice}
-            error={error('used.tipOrifice')}
-            hint="As planned, unless you changed it."
-            onChange={(v) => change({ tipOrifice: v })}
-          />
-          <QuantityField
-            label="Oxygen at the regulator"
-            kind="pressure"
-            value={form.oxygenPressure}
-            error={error('used.oxygenPressure')}
-            onChange={(v) => change({ oxygenPressure: v })}
-          />
-          <QuantityField
-            label="Fuel at the regulator"
-            kind="pressure"
-            value={form.fuelPressure}
-            error={error('used.fuelPressure')}
-            onChange={(v) => change({ fuelPressure: v })}
-          />
+          <UsedFields form={form} change={change} error={error} />
         </section>
       </div>
     </Frame>

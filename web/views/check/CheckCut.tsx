@@ -14,12 +14,10 @@ import { Tile, Tiles } from '../../ui/Tiles.tsx'
 import { DROP_WORDS, EDGE_WORDS, SLAG_WORDS } from '../log/outcome-words.ts'
 import { commonOf, Frame, type CommonForm } from './Frame.tsx'
 import type { Subject } from './subject.ts'
+import { UsedFields, type UsedAtRig } from './UsedFields.tsx'
 import { useCheck } from './useCheck.ts'
 
-interface Form extends CommonForm {
-  readonly tipOrifice: string
-  readonly oxygenPressure: string
-  readonly fuelPressure: string
+interface Form extends CommonForm, UsedAtRig {
   readonly travelSpeed: string
   readonly preheat: string
   readonly edge: Edge | ''
@@ -95,7 +93,7 @@ function draftOf(form: Form, subject: Subject): CutLogDraft | undefined {
 
 /** A cut looked at: its edge, its slag, whether it dropped, marks along it, and what was measured. */
 export function CheckCut({ subject }: { readonly subject: Subject }) {
-  const { say, print } = useShop()
+  const { print } = useShop()
   const first = useFirst(subject)
   const check = useCheck<Form>(subject, first, (form) => draftOf(form, subject))
   const { form, change, asked, error } = check
@@ -191,28 +189,7 @@ export function CheckCut({ subject }: { readonly subject: Subject }) {
         </section>
         <section aria-label="What was really used" className="grid content-start gap-3">
           <h2 className="text-2xl">Used</h2>
-          <QuantityField
-            label={say('Tip')}
-            kind="length"
-            value={form.tipOrifice}
-            error={error('used.tipOrifice')}
-            hint="As planned, unless you changed it."
-            onChange={(v) => change({ tipOrifice: v })}
-          />
-          <QuantityField
-            label="Oxygen at the regulator"
-            kind="pressure"
-            value={form.oxygenPressure}
-            error={error('used.oxygenPressure')}
-            onChange={(v) => change({ oxygenPressure: v })}
-          />
-          <QuantityField
-            label="Fuel at the regulator"
-            kind="pressure"
-            value={form.fuelPressure}
-            error={error('used.fuelPressure')}
-            onChange={(v) => change({ fuelPressure: v })}
-          />
+          <UsedFields form={form} change={change} error={error} />
           <QuantityField
             label="Travel speed"
             kind="speed"

@@ -186,7 +186,7 @@ export function Frame({
             />
           </div>
         </section>
-        <div className="sticky bottom-0 z-10 grid gap-2 border-t-[1.5px] border-ink bg-paper pt-3 pb-3">
+        <div className="z-10 grid gap-2 border-t-[1.5px] border-ink bg-paper pt-3 pb-3 md:sticky md:bottom-0">
           {verdict ? <VerdictLine verdict={verdict} /> : null}
           <Button look="act" className="min-h-[64px] text-2xl" disabled={saved} onClick={onSave}>
             {subject.corrects ? 'Put the correction in the book' : 'Put it in the book'}

@@ -123,7 +123,15 @@ export default function FaultFinder() {
             </Tile>
           ))}
         </section>
-        <section aria-label="Why, and what to change" className="lg:sticky lg:top-4 lg:self-start">
+        {signs.length > 0 ? (
+          <a
+            href="#why"
+            className="name sticky bottom-[72px] z-10 grid min-h-[52px] place-items-center rounded-md bg-brick text-xl font-semibold text-on md:bottom-2 lg:hidden"
+          >
+            Why, and what to change
+          </a>
+        ) : null}
+        <section id="why" aria-label="Why, and what to change" className="lg:sticky lg:top-4 lg:self-start">
           {signs.length === 0 ? (
             <p className="border-l-4 border-brass pl-4 text-[1.15rem]">
               Choose one sign, or more when they come together.

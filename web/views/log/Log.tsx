@@ -6,7 +6,7 @@ import {
   useTable,
 } from '@tanstack/react-table'
 import { format } from 'date-fns/format'
-import { memo, useDeferredValue, useMemo, useState } from 'react'
+import { memo, useCallback, useDeferredValue, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { ENTRY_KINDS, OUTCOMES } from '#core/record/entry.ts'
 import { parseQuantity } from '#core/quantity/index.ts'
@@ -55,6 +55,17 @@ const NO_FILTERS: Filters = {
   from: '',
   to: '',
 }
+const optionsOf = (all: string, values: readonly string[], word: (v: string) => string = (v) => v) => [
+  { value: ALL, label: all },
+  ...values.map((v) => ({ value: v, label: word(v) })),
+]
+const KIND_OPTIONS = optionsOf('Everything', ENTRY_KINDS, (k) => KIND_WORDS[k as LogSummary['kind']])
+const OUTCOME_OPTIONS = optionsOf(
+  'Any',
+  OUTCOMES.filter((o) => o !== 'none'),
+  (o) => OUTCOME_WORDS[o as LogSummary['outcome']],
+)
+const NO_CHOICES = { metals: [], people: [], tips: [] }
 const DAY = /^\d{4}-\d\d-\d\d$/
 
 /** The filters as the server is asked; what cannot be read yet is left out. */
@@ -82,6 +93,12 @@ function useQuery(filters: Filters, page: number): LogQuery {
   }, [filters, page, settings])
 }
 
+/** The same list for as long as it holds the same, whichever answer brought it. */
+function useSame<T extends string | number>(list: readonly T[]): readonly T[] {
+  const key = JSON.stringify(list)
+  return useMemo(() => JSON.parse(key) as T[], [key])
+}
+
 /** The book: every line, newest first, narrowed by any of its fields. */
 export default function Log() {
   const [filters, setFilters] = useState(NO_FILTERS)
@@ -93,10 +110,33 @@ export default function Log() {
   const { print, say } = useShop()
   const tell = useTell()
   const waiting = useApp((s) => s.outbox.items.filter((i) => i.route === 'addLog').length)
-  const change = (part: Partial<Filters>) => {
+  const change = useCallback((part: Partial<Filters>) => {
     setFilters((now) => ({ ...now, ...part }))
     setPage(0)
-  }
+  }, [])
+  // what is chosen from is drawn again only when it changes, not at every letter
+  const on = useMemo(
+    () => ({
+      kind: (kind: string) => change({ kind }),
+      outcome: (outcome: string) => change({ outcome }),
+      person: (person: string) => change({ person }),
+      metal: (metal: string) => change({ metal }),
+      tip: (tip: string) => change({ tip }),
+    }),
+    [change],
+  )
+  const choices = shownPage ?? NO_CHOICES
+  const metals = useSame(choices.metals)
+  const people = useSame(choices.people)
+  const tips = useSame(choices.tips)
+  const options = useMemo(
+    () => ({
+      people: optionsOf('Anybody', people),
+      metals: optionsOf('Any', metals, (m) => m.replaceAll('-', ' ')),
+      tips: optionsOf('Any', tips.map(String), (t) => print(Number(t), 'length')),
+    }),
+    [metals, people, tips, print],
+  )
   const columns = useMemo(
     () =>
       column.columns([
@@ -128,10 +168,6 @@ export default function Log() {
   const table = useTable({ features, data: rows, columns })
   if (error && !shownPage) return <Missing what="log" failure={error} />
   const total = shownPage?.total ?? 0
-  const options = (all: string, values: readonly string[], word: (v: string) => string = (v) => v) => [
-    { value: ALL, label: all },
-    ...values.map((v) => ({ value: v, label: word(v) })),
-  ]
   return (
     <main className="px-5 py-6">
       <LogTabs />
@@ -148,28 +184,14 @@ export default function Log() {
             />
           )}
         </Field>
-        <SelectField
-          label="What"
-          value={filters.kind}
-          options={options('Everything', ENTRY_KINDS, (k) => KIND_WORDS[k as LogSummary['kind']])}
-          onChange={(kind) => change({ kind })}
-        />
+        <SelectField label="What" value={filters.kind} options={KIND_OPTIONS} onChange={on.kind} />
         <SelectField
           label="Outcome"
           value={filters.outcome}
-          options={options(
-            'Any',
-            OUTCOMES.filter((o) => o !== 'none'),
-            (o) => OUTCOME_WORDS[o as LogSummary['outcome']],
-          )}
-          onChange={(outcome) => change({ outcome })}
+          options={OUTCOME_OPTIONS}
+          onChange={on.outcome}
         />
-        <SelectField
-          label="Who"
-          value={filters.person}
-          options={options('Anybody', shownPage?.people ?? [])}
-          onChange={(person) => change({ person })}
-        />
+        <SelectField label="Who" value={filters.person} options={options.people} onChange={on.person} />
         <div className="flex items-end gap-2">
           <Button aria-expanded={more} onClick={() => setMore(!more)}>
             {more ? 'Fewer' : 'More'} filters
@@ -186,18 +208,8 @@ export default function Log() {
         </div>
         {more ? (
           <>
-            <SelectField
-              label="Metal"
-              value={filters.metal}
-              options={options('Any', shownPage?.metals ?? [], (m) => m.replaceAll('-', ' '))}
-              onChange={(metal) => change({ metal })}
-            />
-            <SelectField
-              label={say('Tip')}
-              value={filters.tip}
-              options={options('Any', (shownPage?.tips ?? []).map(String), (t) => print(Number(t), 'length'))}
-              onChange={(tip) => change({ tip })}
-            />
+            <SelectField label="Metal" value={filters.metal} options={options.metals} onChange={on.metal} />
+            <SelectField label={say('Tip')} value={filters.tip} options={options.tips} onChange={on.tip} />
             <QuantityField
               label="Thickness from"
               kind="length"
@@ -302,7 +314,9 @@ const Line = memo(
       </tr>
     )
   },
-  (a, b) => a.entry === b.entry && a.columns === b.columns,
+  // a line is never changed, but it may be corrected
+  (a, b) =>
+    a.entry.id === b.entry.id && a.entry.correctedBy === b.entry.correctedBy && a.columns === b.columns,
 )
 
 function Piece({ entry }: { readonly entry: LogSummary }) {

@@ -94,10 +94,7 @@ function Led({ test }: { readonly test: JointTest }) {
   const { units } = useShop()
   const { events, add } = useEvents(test)
   const progress = useMemo(() => foldTest(test.kind, test.asked, events), [test, events])
-  const result = useMemo(
-    () => judgeTest(test.kind, test.asked, progress.readings, units),
-    [test, progress, units],
-  )
+  const result = useMemo(() => judgeTest(test.kind, test.asked, progress, units), [test, progress, units])
   const begun = progress.readings.length > 0 || progress.state === 'ended'
   return (
     <main className="mx-auto max-w-[1180px] px-5 py-6">
