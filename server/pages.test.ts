@@ -49,11 +49,25 @@ describe('an empty book', () => {
       running: [],
       toWrite: [],
       watched: [],
+      tests: [],
       next: [],
       recent: [],
     })
-    for (const path of ['jobs', 'people', 'torches', 'gear', 'log', 'kerfs'])
+    for (const path of ['jobs', 'people', 'torches', 'gear', 'points', 'tests'])
       expect((await server.call('GET', `/api/${path}`)).json, path).toEqual([])
+    expect((await server.call('GET', '/api/log')).json).toEqual({
+      entries: [],
+      total: 0,
+      metals: [],
+      people: [],
+      tips: [],
+    })
+    expect((await server.call('GET', '/api/records')).json).toEqual({
+      cuts: [],
+      kerfs: [],
+      brazes: [],
+      tried: [],
+    })
     expect((await server.call('GET', '/api/settings')).json).toMatchObject({ region: 'us', altitude: '0 ft' })
   })
 })
