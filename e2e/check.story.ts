@@ -106,7 +106,7 @@ describe('a cut that came out badly, and the next one', () => {
       () => document.querySelector('[aria-label="Change this, and only this"] table') !== null,
     )
     await expectAccessible(page, 'Causes')
-    await press(page, 'Change the next run’s plan')
+    await pressByKey(page, 'Change the next run’s plan')
     await see(page, 'Changed after the last run.')
     await see(page, 'Run it again')
   })

@@ -14,7 +14,7 @@ import { changeDraft } from '#contract/change-draft.ts'
 import { NO_RUNS, planPiece } from '#contract/plan-of.ts'
 import type { PieceDraft } from '#contract/schemas.ts'
 import type { LogEntry } from '#contract/types.ts'
-import { api } from '../../app/api.ts'
+import { api, ask } from '../../app/api.ts'
 import { outbox } from '../../app/outbox.ts'
 import { useShop } from '../../app/shop.ts'
 import { useApp, useSend } from '../../app/store.ts'
@@ -213,6 +213,7 @@ function Change({
   const send = useSend()
   const personId = useApp((s) => s.device.personId)
   const [noted, setNoted] = useState(false)
+  const [fault, setFault] = useState('')
   const { data: job } = api.useJobQuery(entry?.jobId ?? '', { skip: !entry?.jobId })
   const ticket = job?.tickets.find((t) => t.id === entry?.ticketId)
   const sign = signs.find((s) => s.causes[cause.id] !== undefined) ?? signs[0]
@@ -243,21 +244,25 @@ function Change({
     )
     setNoted(true)
   }
-  const take = () => {
+  // the page of the plan is only opened with the piece as it is then: what is edited there goes on from it
+  const take = async () => {
     if (!ticket || !next) return
-    note()
-    send(outbox.actions.versionKnown({ id: ticket.id, version: ticket.version }))
+    setFault('')
+    const { id, jobId, title, version } = ticket
+    const answer = await ask('changeTicket', { id }, { title, draft: next, version })
+    if ('error' in answer) {
+      setFault(answer.error.message)
+      return
+    }
+    const changed = answer.data
+    send(outbox.actions.versionKnown({ id, version: changed.version }))
     send(
-      outbox.actions.enqueued({
-        id: crypto.randomUUID(),
-        key: `ticket:${ticket.id}`,
-        route: 'changeTicket',
-        params: { id: ticket.id },
-        body: { title: ticket.title, draft: next },
-        notBefore: 0,
+      api.util.updateQueryData('job', jobId, (now) => {
+        Object.assign(now, { tickets: now.tickets.map((t) => (t.id === id ? changed : t)) })
       }),
     )
-    void go(`/jobs/${ticket.jobId}/${ticket.id}`)
+    note()
+    void go(`/jobs/${jobId}/${id}`)
   }
   return (
     <section aria-label="Change this, and only this" className="grid gap-3 border-t-[3px] border-brick pt-3">
@@ -265,13 +270,18 @@ function Change({
       <p className="text-[1.25rem]">{say(cause.fix)}</p>
       {ticket && next ? <OldAndNew old={ticket.draft} next={next} /> : null}
       {ticket && next ? (
-        <Button look="act" className="min-h-[56px] text-xl" onClick={take}>
+        <Button look="act" className="min-h-[56px] text-xl" onClick={() => void take()}>
           Change the next run’s plan
         </Button>
       ) : (
         <Button disabled={noted} onClick={note}>
           {noted ? 'It is in the book' : 'Note it in the book'}
         </Button>
+      )}
+      {fault === '' ? null : (
+        <p role="alert" className="font-bold text-alarm">
+          {fault}
+        </p>
       )}
     </section>
   )
