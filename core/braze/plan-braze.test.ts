@@ -362,6 +362,26 @@ describe('nitrogen', () => {
     )
     expect(purgeTimeS(0.01, 1e-4, 1)).toBe(304)
   })
+  it('sweeps longer, with more gas, after a run that was purged too short, and by the flow that was changed', () => {
+    const changed = (what: string) =>
+      brazePlan({
+        service: ['refrigerant'],
+        tubeRun: run,
+        changes: [{ what, factor: '1.5', text: 'Purge more.', sign: '', cause: '' }],
+      })
+    const plain = brazePlan({ service: ['refrigerant'], tubeRun: run })
+    const longer = changed('purgeTime')
+    expect(valueOf(longer, 'purgeFlow')).toBe(valueOf(plain, 'purgeFlow'))
+    expect(valueOf(longer, 'purgeTime')).toBeCloseTo(1.5 * valueOf(plain, 'purgeTime'), 6)
+    expect(valueOf(longer, 'purgeGas') - valueOf(plain, 'purgeGas')).toBeCloseTo(
+      0.5 * valueOf(plain, 'purgeTime') * valueOf(plain, 'purgeFlow'),
+      9,
+    )
+    const more = changed('purge')
+    expect(valueOf(more, 'purgeTime')).toBe(
+      purgeTimeS(valueOf(plain, 'purgeVolume'), valueOf(more, 'purgeFlow'), 1),
+    )
+  })
   it('is always asked on refrigerant, a choice on water, nothing on steel', () => {
     expect(codesOf(brazePlan({ service: ['refrigerant'] }))).toEqual(
       expect.arrayContaining(['nitrogen', 'purge-run']),

@@ -45,10 +45,10 @@ export function planPurge(draft: BrazeDraft, hotS: number): void {
   const need = purgeNeed(work)
   if (need === 'none') return
   const medical = work.services.has('medical-gas')
-  const flow = work.purgeFlow ?? HOLD_FLOW.usual
+  let flow = work.purgeFlow ?? HOLD_FLOW.usual
   const where = { field: 'work.tubeRun', figure: 'purgeTime' }
   if (need === 'always' || work.tubeRun.length > 0 || work.purgeFlow !== undefined) {
-    draft.put('purgeFlow', {
+    flow = draft.put('purgeFlow', {
       value: flow,
       low: Math.min(flow, HOLD_FLOW.low),
       high: Math.max(flow, HOLD_FLOW.high),
@@ -107,12 +107,12 @@ function putSweep(draft: BrazeDraft, flow: number, targetPct: number, hotS: numb
     ),
     cites: 'geometry',
   })
-  const time = purgeTimeS(volume, flow, targetPct)
+  const mixed = purgeTimeS(volume, flow, targetPct)
   const sweep = purgeTimeS(volume, SWEEP_FLOW, targetPct)
-  draft.put('purgeTime', {
-    value: time,
+  const time = draft.put('purgeTime', {
+    value: mixed,
     low: volume / flow,
-    high: time,
+    high: mixed,
     because: `Volume over flow, times ln(${AIR_OXYGEN_PCT} / ${targetPct}): the gas mixes on the way, down to ${targetPct} % oxygen. Never under volume over flow.${flow < SWEEP_FLOW ? ` At ${draft.show(SWEEP_FLOW, 'flow')} it takes ${draft.show(sweep, 'time')}; then turn down before lighting.` : ''}`,
     from: { purgeVolume: volume, purgeFlow: flow, oxygenInAir: AIR_OXYGEN_PCT, oxygenTarget: targetPct },
     cites: 'mixing of one volume, dC/dt = −Q·C/V',

@@ -167,6 +167,15 @@ describe('the fault finder', () => {
         ?.share ?? 0
     expect(at(rusty)).toBeGreaterThan(3 * at(cutPlanOf()))
   })
+  it('takes the draw as a cause only where the cylinder may not give so much', () => {
+    const told = (r: ReturnType<typeof cutPlanOf>) =>
+      factsOfCut(r.plan, r.request).some((f) => f.times['draw-limit'] !== undefined)
+    const heavy = { thickness: '8 in', length: '1 ft' }
+    const rig = (count: number) => ({ cylinders: [{ gas: 'acetylene', size: '145 cu ft', count }] })
+    expect(told(cutPlanOf(heavy, rig(1)))).toBe(true)
+    expect(told(cutPlanOf(heavy, rig(3)))).toBe(false)
+    expect(told(cutPlanOf())).toBe(false)
+  })
   it('puts no nitrogen first for black flakes when the nitrogen was left out, and last when it flowed', () => {
     const { plan, request } = brazePlanOf({
       service: ['refrigerant'],

@@ -152,7 +152,12 @@ export function factsOfCut(
     'hose-drop': 3,
     'hose-small': 3,
   })
-  facts.when(has('draw-limit'), 'the draw on the cylinder is near its limit', { 'draw-limit': 3 })
+  // a note of the same code only tells what size would do
+  facts.when(
+    plan.findings.some((f) => f.code === 'cylinder-draw' && f.rank === 'stop'),
+    'the draw is more than the cylinder may give',
+    { 'draw-limit': 3 },
+  )
   facts.when(figures.kerf?.source === 'worked-out', 'the kerf was only estimated', { 'kerf-ignored': 2 })
   return facts.list
 }
@@ -186,7 +191,7 @@ export function factsOfBraze(
     'exit-blocked': 0.05,
   })
   const heat = figures.timeToTemperature
-  const took = done.tookS['heat-2'] ?? done.tookS['heat']
+  const took = done.tookS['heat-2']
   if (heat) {
     facts.when(heat.value > 120, 'the plan’s tip takes long to get it hot', {
       'braze-tip-small': 3,

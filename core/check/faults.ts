@@ -1,4 +1,5 @@
 /** What people see, and why: causes by the catalogue's weights, times what this plan and this run tell about them. */
+import type { ChangeWhat } from '../plan-change.ts'
 import data from './faults.json' with { type: 'json' }
 
 /** Where a sign is seen. */
@@ -8,21 +9,7 @@ export type CauseId = keyof typeof data.causes
 
 /** What is changed for the next run, and how far. `do`: nothing of the plan, but it is told at its head. */
 export interface ChangeRule {
-  readonly what:
-    | 'speed'
-    | 'oxygen'
-    | 'fuel'
-    | 'preheat'
-    | 'standoff'
-    | 'purge'
-    | 'set'
-    | 'tip'
-    | 'clean'
-    | 'guide'
-    | 'kerf'
-    | 'filler'
-    | 'fit'
-    | 'do'
+  readonly what: ChangeWhat | 'tip' | 'clean' | 'guide' | 'kerf' | 'filler' | 'fit'
   /** Of the figure as it was planned. */
   readonly factor?: number
   readonly to?: string

@@ -27,11 +27,11 @@ export function ReadingNow({
   const { print, units, settings } = useShop()
   const send = useSend()
   const personId = useApp((s) => s.device.personId)
-  const { data: now } = api.useInstrumentsQuery()
   const [typed, setTyped] = useState('')
   const [asked, setAsked] = useState(false)
   const kind = KIND_OF_UNIT[figure.unit]
   const by = READ_BY[name]
+  const { data: now } = api.useInstrumentsQuery(undefined, { skip: !by })
   const instrument = by && now?.instruments.find((i) => i.kind === by.kind)
   const channel = instrument?.channels.find((c) => c.name === by?.channel)
   if (!by) return null
