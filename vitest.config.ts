@@ -6,6 +6,8 @@ const room = (name: string) => ({
 
 export default defineConfig({
   test: {
+    // two cores of two: what waits (a browser, a started process) leaves room for what computes
+    maxWorkers: '100%',
     projects: [
       room('core'),
       room('contract'),
@@ -17,8 +19,9 @@ export default defineConfig({
           name: 'e2e',
           include: ['e2e/**/*.story.ts'],
           environment: 'node',
-          testTimeout: 60_000,
-          hookTimeout: 60_000,
+          // a story waits for a browser on whatever machine it gets: only one that hangs runs out of this
+          testTimeout: 300_000,
+          hookTimeout: 120_000,
           globalSetup: ['e2e/global-setup.ts'],
         },
       },

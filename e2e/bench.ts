@@ -13,6 +13,7 @@ import { INCH_UNITS } from '#core/shop.ts'
 import { planCut, readCut } from '#core/cut/index.ts'
 import { planOutline, readSvg, toSvg } from '#core/outline/index.ts'
 import { planCutList } from '#core/stock/cut-list.ts'
+import { seeded } from '#core/seeded.ts'
 import { openBrowser, openPage, until } from './browser.ts'
 import { pieceNamed, testServer } from '../server/test-support.ts'
 import { ensureBuilt } from '../bin/build.ts'
@@ -123,11 +124,7 @@ async function planner(): Promise<void> {
 
 /** Stock taken over the bound, and over first-fit decreasing, on lists of 200 pieces of each kind. */
 function cutLists(): void {
-  let seed = 20
-  const random = () => {
-    seed = (seed * 1103515245 + 12345) % 2147483648
-    return seed / 2147483648
-  }
+  const random = seeded(20)
   for (const lengths of [12, 40, 200]) {
     const sizes = Array.from({ length: lengths }, () => 0.15 + Math.round(random() * 2200) / 1000)
     const pieces = Array.from({ length: 200 }, (_, i) => ({ lengthM: sizes[i % lengths] ?? 1, count: 1 }))

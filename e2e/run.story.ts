@@ -98,6 +98,24 @@ describe('a braze, led from rig to cold', () => {
   })
 })
 
+describe('a gloved hand on the big button', () => {
+  it('that taps twice confirms one step', async () => {
+    const page = await openPage(browser, server.url, undefined, true)
+    await begin(page, 'Stiffener edge, bevelled', 'Run this cut')
+    await page.waitForSelector('[data-done]:not([disabled])')
+    await page.keyboard.press(' ')
+    await page.keyboard.press(' ')
+    await see(page, 'Step 2 of')
+    // the step that came settles, and then takes its own tap
+    await page.waitForSelector('[data-done]:not([disabled])')
+    const { events } = (await server.call('GET', `/api/runs/${runIdOf(page)}`)).json as Run
+    expect(events.filter((e) => e.kind === 'done')).toHaveLength(1)
+    await page.keyboard.press(' ')
+    await see(page, 'Step 3 of')
+    await page.close()
+  })
+})
+
 describe('trouble in the middle of a cut', () => {
   it('is led from a pop to the flame again, and back to the same cut', async () => {
     const page = await openPage(browser, server.url)

@@ -1,10 +1,13 @@
 import { spawn, type ChildProcess } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
 import { once } from 'node:events'
+import { cpSync } from 'node:fs'
 import { join, resolve } from 'node:path'
+import { build } from 'vite'
 import { expect, it } from 'vitest'
 import type { JobSummary, Run } from '#contract/types.ts'
 import { clocksOf, foldRun, type RunEvent } from '#core/record/run.ts'
+import { seeded } from '#core/seeded.ts'
 import { fillDemo } from './demo.ts'
 import { openDatabase } from './db/open.ts'
 import { openStore } from './store.ts'
@@ -12,23 +15,31 @@ import { tempFolder } from './test-support.ts'
 
 const ROUNDS = 50
 const ROOT = resolve(import.meta.dirname, '..')
-const LOAD = `process.argv.splice(1, 0, 'server'); require(${JSON.stringify(join(ROOT, 'bin', 'load.cjs'))})(${JSON.stringify(join(ROOT, 'server', 'crash-child.ts'))})`
+/** Among the packages, so that it finds them. */
+const BUILT = join(ROOT, 'node_modules', '.cache', 'wimble-crash')
+
+/** The server as one file, made once: it starts fifty times. */
+async function buildChild(): Promise<void> {
+  await build({
+    configFile: false,
+    root: ROOT,
+    logLevel: 'error',
+    ssr: { noExternal: true, external: ['better-sqlite3'] },
+    build: { ssr: join(ROOT, 'server', 'crash-child.ts'), outDir: BUILT, emptyOutDir: true, minify: false },
+  })
+  cpSync(join(ROOT, 'server', 'db', 'migrations'), join(BUILT, 'migrations'), { recursive: true })
+}
 
 async function startChild(data: string): Promise<{ child: ChildProcess; base: string }> {
-  const child = spawn(process.execPath, ['-e', LOAD, data], { stdio: ['ignore', 'pipe', 'inherit'] })
+  const child = spawn(process.execPath, [join(BUILT, 'crash-child.js'), data], {
+    stdio: ['ignore', 'pipe', 'inherit'],
+  })
   const [chunk] = (await once(child.stdout, 'data')) as [Buffer]
   return { child, base: `http://127.0.0.1:${String(chunk).trim()}/api` }
 }
-/** Numbers that look random and are the same in every run of the test. */
-function* seeded(seed: number): Generator<number, never> {
-  let x = seed
-  for (;;) {
-    x = (x * 1_103_515_245 + 12_345) % 2_147_483_648
-    yield x / 2_147_483_648
-  }
-}
 
 it('loses nothing that it confirmed, killed at 50 random moments of a run; clocks are right after each', async () => {
+  await buildChild()
   const data = tempFolder()
   const db = openDatabase(join(data, 'wimble.sqlite'))
   fillDemo(openStore(db), new Date())
@@ -69,11 +80,11 @@ it('loses nothing that it confirmed, killed at 50 random moments of a run; clock
     // press on until the process dies under it
     let dead = false
     const died = once(child, 'exit').then(() => (dead = true))
-    setTimeout(() => child.kill('SIGKILL'), 25 + random.next().value * 150)
+    setTimeout(() => child.kill('SIGKILL'), 25 + random() * 150)
     while (!dead) {
       const now = foldRun(run, confirmed)
       const step = now.steps[now.index]
-      const roll = random.next().value
+      const roll = random()
       const kind =
         step === undefined || now.index > 30 ? 'back' : roll < 0.2 ? 'timer' : roll < 0.9 ? 'done' : 'back'
       const event: RunEvent = {

@@ -3,6 +3,7 @@ import { randomUUID } from 'node:crypto'
 import { subDays, subMinutes } from 'date-fns'
 import { testReadings } from '#core/check/made-up.ts'
 import type { TestAsked } from '#core/check/test-record.ts'
+import { seeded } from '#core/seeded.ts'
 import { isGoodBraze, isGoodCut, type BrazeTold, type CutTold } from '#core/record/entry.ts'
 import { FIRST_SETTINGS, firstPart, UNSAID_BRAZE, UNSAID_WORK } from '#contract/first.ts'
 import { NO_RUNS, planPiece } from '#contract/plan-of.ts'
@@ -30,15 +31,6 @@ interface Yard {
     Record<'tamsin' | 'bede' | 'orla', { readonly id: string; readonly rig: RigDraft }>
   >
   readonly now: Date
-}
-
-/** Numbers that come the same way every time, so that the demo is the same for everybody. */
-function numbers(seed: number): () => number {
-  let state = seed
-  return () => {
-    state = (Math.imul(state, 1664525) + 1013904223) >>> 0
-    return state / 4294967296
-  }
 }
 
 const NOTHING_SAID = {
@@ -165,7 +157,7 @@ const CUTS: readonly Series[] = [
 ]
 
 function cutSeries(store: Store, yard: Yard, jobId: string, series: Series, seed: number): void {
-  const random = numbers(seed)
+  const random = seeded(seed)
   const scatter = (share: number) => 1 + share * (random() + random() - 1)
   const torch = yard.torches[series.torch]
   const draft: CutDraft = {
@@ -235,7 +227,7 @@ export const brazeCameOut = (
 })
 
 function risers(store: Store, yard: Yard, jobId: string): string {
-  const random = numbers(77)
+  const random = seeded(77)
   const { orla } = yard.torches
   const draft: BrazeDraft = {
     kind: 'braze',

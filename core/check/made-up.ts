@@ -1,13 +1,11 @@
 /** Made-up readings of a hold, for the demo: a shop that warms while a tight line is watched, and a line with water in it. */
+import { seeded } from '../seeded.ts'
 import type { HoldReading } from './readings.ts'
 
 /** Half an hour of readings each half minute; the same every time. */
 export function testReadings(what: 'rising' | 'moist'): readonly HoldReading[] {
-  let state = 5
-  const scatter = () => {
-    state = (Math.imul(state, 1664525) + 1013904223) >>> 0
-    return state / 2147483648 - 1
-  }
+  const random = seeded(5)
+  const scatter = () => 2 * random() - 1
   return Array.from({ length: 61 }, (_, i) => {
     const timeS = 30 * i
     const kelvin = 288 + (5 * timeS) / 3600

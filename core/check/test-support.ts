@@ -1,13 +1,5 @@
+import { seeded } from '../seeded.ts'
 import type { HoldReading } from './readings.ts'
-
-/** Numbers between 0 and 1 that come the same way every time. */
-export function seeded(seed: number): () => number {
-  let state = seed >>> 0
-  return () => {
-    state = (Math.imul(state, 1664525) + 1013904223) >>> 0
-    return (state + 0.5) / 4294967296
-  }
-}
 
 /** Normal numbers of mean 0 and spread 1, from a seed. */
 export function normals(seed: number): () => number {

@@ -1,5 +1,6 @@
 /** Simulated instruments: what a bench would show, with noise, lag, resolution, drop-outs and faults that can be dialled in. Pure and seeded. */
 import { PSI_PA } from '../quantity/units.ts'
+import { seeded } from '../seeded.ts'
 import { waterVapourPa } from '../check/vacuum-test.ts'
 import { CHANNELS, type Instrument, type RawReading } from './kinds.ts'
 import type { Dial, DialFault } from './protocol.ts'
@@ -88,11 +89,7 @@ export class SimulatedInstrument {
     readonly instrument: Instrument,
     seed: number,
   ) {
-    let state = seed >>> 0
-    this.random = () => {
-      state = (Math.imul(state, 1664525) + 1013904223) >>> 0
-      return (state + 0.5) / 4294967296
-    }
+    this.random = seeded(seed)
   }
 
   dial({ fault, amount }: Omit<Dial, 'device'>, atS: number): void {
