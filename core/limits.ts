@@ -68,18 +68,19 @@ export interface SettingRefused {
  * Acetylene: setting + rise when the valve shuts + half a gauge division stays **under** 15 psig and 30 psia.
  */
 export function refuseSetting(asked: SettingAsked): SettingRefused | undefined {
-  const { gas, gaugePa, ambientPa, divisionPa, ratingPa } = asked
+  const { gas, gaugePa, ambientPa, divisionPa } = asked
+  const ratingPa = asked.ratingPa ?? Infinity
   if (!Number.isFinite(gaugePa) || gaugePa <= 0) return { code: 'not-a-pressure', limitPa: 0 }
   if (gas === 'acetylene') {
     const ceiling = Math.min(ACETYLENE_MAX_GAUGE_PA, ACETYLENE_MAX_ABS_PA - ambientPa)
     const limitPa = ceiling - (asked.lockUpPa ?? LOCK_UP_PA) - divisionPa / 2
     // the sum is rounded to a millipascal so that 12.5 + 2 + 0.5 counts as 15, not as a hair less
-    if (!(gaugePa < limitPa - 1e-3)) return { code: 'acetylene-limit', limitPa }
+    if (!(gaugePa < limitPa - 1e-3)) return { code: 'acetylene-limit', limitPa: Math.min(limitPa, ratingPa) }
   }
   const limitPa =
     gas === 'oxygen' ? OXYGEN_MAX_GAUGE_PA : gas === 'acetylene' ? Infinity : FUEL_MAX_GAUGE_PA[gas]
+  if (gaugePa > ratingPa && ratingPa <= limitPa) return { code: 'rating', limitPa: ratingPa }
   if (gaugePa > limitPa * (1 + 1e-9))
     return { code: gas === 'oxygen' ? 'oxygen-limit' : 'fuel-limit', limitPa }
-  if (ratingPa !== undefined && gaugePa > ratingPa) return { code: 'rating', limitPa: ratingPa }
   return undefined
 }

@@ -27,6 +27,9 @@ export const openBrowser = (): Promise<Browser> =>
     ],
   })
 
+/** What each page wrote to its console as an error: told when a story does not find what it looks for. */
+const said = new WeakMap<Page, readonly string[]>()
+
 declare global {
   interface Window {
     /** Set by a story to let time pass. ms */
@@ -66,6 +69,9 @@ export async function openPage(
   page.on('pageerror', (error) => {
     throw error
   })
+  page.on('console', (line) => {
+    if (line.type() === 'error') said.set(page, [...(said.get(page) ?? []), line.text()])
+  })
   await page.goto(url)
   return page
 }
@@ -91,7 +97,9 @@ export const see = async (page: Page, text: string): Promise<void> => {
   await until(page, (t: string) => document.body.innerText.replace(/\s+/g, ' ').includes(t), text).catch(
     async () => {
       const there = await page.evaluate(() => document.body.innerText.replace(/\s+/g, ' ').slice(0, 1500))
-      throw new Error(`“${text}” does not come. There is: ${there}`)
+      throw new Error(
+        `“${text}” does not come. There is: ${there}\n${(said.get(page) ?? []).slice(-3).join('\n')}`,
+      )
     },
   )
 }

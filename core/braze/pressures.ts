@@ -110,7 +110,7 @@ export function planPressures(draft: BrazeDraft, worked: GasAsked): void {
   draft.put('oxygenPressure', {
     value,
     low: toDivision(value * (1 - SPAN), rig.oxygenDivisionPa),
-    high: Math.min(toDivision(value * (1 + SPAN), rig.oxygenDivisionPa), rig.oxygenRatingPa ?? Infinity),
+    high: Math.min(toDivision(value * (1 + SPAN), rig.oxygenDivisionPa), highestSetting(gate)),
     because:
       times === 1
         ? `Equal to the fuel at the torch, and ${draft.show(drop, 'pressure')} for the hose. An estimate: set by the flame in the end.`
@@ -195,7 +195,7 @@ function putFuelEstimate(
   const division = rig.fuelDivisionPa
   const gate = gateOf(draft, 'fuel', asked.ambientPa)
   const middle = (band[0] + band[1]) / 2
-  const highest = highestSetting(gate, rig.fuelRatingPa)
+  const highest = highestSetting(gate)
   const value = Math.min(Math.max(division, downToDivision(middle + drop, division)), highest)
   if (refuseSetting({ ...gate, gaugePa: value })) return refused(draft, 'fuelPressure', gate, value)
   return draft.put('fuelPressure', {
@@ -250,10 +250,7 @@ function putCharted(
     return draft.put(name, {
       value,
       low: Math.min(value, log.low + drop),
-      high: Math.max(
-        value,
-        side === 'fuel' ? Math.min(highestSetting(gate, rig.fuelRatingPa), log.high + drop) : log.high + drop,
-      ),
+      high: Math.max(value, Math.min(highestSetting(gate), log.high + drop)),
       source: 'log',
       because: `The median of ${log.count} good brazes here is ${draft.show(log.median, 'pressure')} at the torch; with what was expected it makes ${draft.show(charted, 'pressure')}, and ${draft.show(drop, 'pressure')} for the hose.`,
       from: { goodRuns: log.count, medianOfRuns: log.median, setAside: log.setAside, hoseDrop: drop },

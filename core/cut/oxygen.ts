@@ -1,5 +1,5 @@
 import { refuseSetting } from '../limits.ts'
-import { dropTooLarge } from '../gas/setting.ts'
+import { dropTooLarge, highestSetting, type Gate } from '../gas/setting.ts'
 import { OXYGEN } from '../gas/fuels.ts'
 import { CHART_HOSE, HOSE_BORES_M, hoseDrop, type Hose } from '../gas/hose.ts'
 import { pressureAtTip } from '../gas/tip-pressure.ts'
@@ -250,13 +250,8 @@ function putSetting(draft: Draft, asked: OxygenAsked, plan: OxygenPlan, drop: nu
       ...from,
     }
   }
-  const refused = refuseSetting({
-    gas: 'oxygen',
-    gaugePa: value,
-    ambientPa,
-    divisionPa: division,
-    ratingPa: rig.oxygenRatingPa,
-  })
+  const gate: Gate = { gas: 'oxygen', ambientPa, divisionPa: division, ratingPa: rig.oxygenRatingPa }
+  const refused = refuseSetting({ ...gate, gaugePa: value })
   if (refused) {
     const high = refused.code !== 'not-a-pressure'
     draft.say(
@@ -273,7 +268,8 @@ function putSetting(draft: Draft, asked: OxygenAsked, plan: OxygenPlan, drop: nu
   draft.put('cuttingOxygenPressure', {
     value,
     low: Math.max(division, span[0]),
-    high: span[1],
+    // no end of a span is read off as a setting past the limit
+    high: Math.min(span[1], highestSetting(gate)),
     source: asked.log || asked.factor !== 1 ? 'log' : charted === undefined ? 'worked-out' : 'chart',
     because:
       asked.factor === 1

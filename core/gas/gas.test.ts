@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { refuseSetting } from '../limits.ts'
+import { highestSetting } from './setting.ts'
 import { CUBIC_FOOT_M3, PSI_PA } from '../quantity/index.ts'
 import { coneLength, preheatCone } from '../flame/cone.ts'
 import { acetyleneDrawLimit, acetyleneDrawShare } from './cylinder.ts'
@@ -146,6 +147,23 @@ describe('the gate for settings', () => {
         )
       }),
       { numRuns: 2000 },
+    )
+  })
+  it('names the highest that would pass, the maker’s rating as well as the gas’s own limit', () => {
+    const anything = fc.record({
+      gas: fc.constantFrom('oxygen', 'acetylene', 'propane'),
+      ambientPa: fc.double({ min: 54_000, max: 107_000, noNaN: true }),
+      divisionPa: fc.double({ min: 700, max: 20_000, noNaN: true }),
+      ratingPa: fc.option(fc.double({ min: 30_000, max: 2e6, noNaN: true }), { nil: undefined }),
+    })
+    fc.assert(
+      fc.property(anything, (gate) => {
+        const limitPa = refuseSetting({ ...gate, gaugePa: 1e9 })?.limitPa ?? NaN
+        expect(refuseSetting({ ...gate, gaugePa: limitPa - 0.01 })).toBeUndefined()
+        expect(refuseSetting({ ...gate, gaugePa: limitPa * 1.001 })?.limitPa).toBe(limitPa)
+        const highest = highestSetting(gate)
+        if (highest > 0) expect(refuseSetting({ ...gate, gaugePa: highest })).toBeUndefined()
+      }),
     )
   })
 })

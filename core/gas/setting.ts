@@ -15,14 +15,11 @@ import { CHART_HOSE, hoseDrop } from './hose.ts'
 /** All that decides whether a pressure may be set, but the pressure. */
 export type Gate = Omit<SettingAsked, 'gaugePa'>
 
-/**
- * The highest gauge division that passes the gate, Pa gauge; worked-out acetylene ends at 12 psig.
- * @param ceilingPa never above this, for whatever other reason
- */
-export function highestSetting(gate: Gate, ceilingPa = Number.MAX_VALUE): number {
+/** The highest gauge division that passes the gate, Pa gauge; worked-out acetylene ends at 12 psig. */
+export function highestSetting(gate: Gate): number {
   const refusedAt = refuseSetting({ ...gate, gaugePa: Number.MAX_VALUE })?.limitPa ?? Number.MAX_VALUE
   const workedOut = gate.gas === 'acetylene' ? ACETYLENE_WORKED_OUT_MAX_PA : Number.MAX_VALUE
-  const division = downToDivision(Math.min(workedOut, refusedAt, ceilingPa), gate.divisionPa)
+  const division = downToDivision(Math.min(workedOut, refusedAt), gate.divisionPa)
   return refuseSetting({ ...gate, gaugePa: division }) ? division - gate.divisionPa : division
 }
 

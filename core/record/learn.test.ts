@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { planCut } from '../cut/index.ts'
 import { planBraze } from '../braze/index.ts'
+import { PSI_PA } from '../quantity/units.ts'
 import { brazePlanOf, cutPlanOf } from '../check/test-plans.ts'
 import { normals } from '../check/test-support.ts'
 import { seeded } from '../seeded.ts'
@@ -130,20 +131,24 @@ describe('a plan that goes by the log', () => {
     ])
       expect(withOwn(own(5, over)).travelSpeed?.source).toBe('worked-out')
   })
-  it('never sets acetylene past its limit, whatever the log holds', () => {
+  it('never sets a gas past its limit or the maker’s rating, to no end of a span, whatever the log holds', () => {
     fc.assert(
       fc.property(
         fc.array(fc.double({ min: 1, max: 1e7, noNaN: true }), { minLength: 3, maxLength: 8 }),
-        (pressures) => {
+        fc.double({ min: 1e5, max: 2e6, noNaN: true }),
+        (pressures, oxygenRatingPa) => {
           const ownCuts = pressures.map((fuelAtTorchPa) => ({
             ...own(1)[0],
             fuelAtTorchPa,
             oxygenAtTorchPa: fuelAtTorchPa * 5,
           })) as ReturnType<typeof own>
-          const { fuelPressure, cuttingOxygenPressure } = withOwn(ownCuts)
-          if (fuelPressure) expect(fuelPressure.high).toBeLessThan(15 * 6894.757)
+          const rig = { ...request.rig, oxygenRatingPa, ownCuts }
+          const { fuelPressure, cuttingOxygenPressure } = planCut({ ...request, rig }).figures
+          if (fuelPressure) expect(fuelPressure.high).toBeLessThan(15 * PSI_PA)
           if (cuttingOxygenPressure)
-            expect(cuttingOxygenPressure.value).toBeLessThanOrEqual(150 * 6894.757 * 1.000001)
+            expect(cuttingOxygenPressure.high).toBeLessThanOrEqual(
+              Math.min(oxygenRatingPa, 150 * PSI_PA) * 1.000001,
+            )
         },
       ),
     )
@@ -170,6 +175,14 @@ describe('a plan that goes by the log', () => {
       rig: { ...braze.request.rig, ownBrazes: [b, b, { ...b, joint: 'sleeve' as const }] },
     })
     expect(other.figures.timeToTemperature?.source).toBe('worked-out')
+    // brazes that scatter widely, close under the rating: the span ends there
+    const wide = [28_000, 35_000, 43_000].map((oxygenAtTorchPa) => ({ ...b, oxygenAtTorchPa }))
+    const held = planBraze({
+      ...braze.request,
+      rig: { ...braze.request.rig, ownBrazes: wide, oxygenRatingPa: 42_000 },
+    }).figures.oxygenPressure
+    expect(held?.source).toBe('log')
+    expect(held?.high).toBeLessThanOrEqual(42_000)
   })
 })
 
