@@ -14,9 +14,10 @@ import type { BrazePlan } from '#core/braze/types.ts'
 import type { CutPlan } from '#core/cut/types.ts'
 import { ROD_AREA_M2 } from '#core/braze/joint.ts'
 import type { FieldError, Figure } from '#core/figure.ts'
-import { parseQuantity, type Kind } from '#core/quantity/index.ts'
 import type { BrazeTold, CutTold, Planned, Used } from '#core/record/entry.ts'
 import { metalsOf } from '#core/record/own.ts'
+import { NO_RUNS, planPiece } from './plan-of.ts'
+import { readTyped } from './typed.ts'
 import type {
   AcceptanceDraft,
   BrazeLogDraft,
@@ -39,24 +40,16 @@ class Typed {
 
   constructor(private readonly settings: Settings) {}
 
-  used(text: string, kind: ReadKind, field: string, most: number = MOST[kind], least = 0): Used | null {
+  /** Above nothing, or with `orNone` nothing as well. */
+  used(text: string, kind: ReadKind, field: string, most: number = MOST[kind], orNone = false): Used | null {
     if (text.trim() === '') return null
-    const units: Partial<Record<Kind, Settings['units'][keyof Settings['units']]>> = this.settings.units
-    const read = parseQuantity(text, kind, { unit: units[kind], decimalMark: this.settings.decimalMark })
+    const read = readTyped(text, kind, this.settings)
     if (!read.ok) {
       this.errors.push({ field, message: read.message, ...(read.choices ? { choices: read.choices } : {}) })
       return null
     }
-    if (
-      read.absolute ||
-      !(read.value >= least && read.value <= most) ||
-      (least === 0 &&
-        read.value === 0 &&
-        kind !== 'share' &&
-        field !== 'moved' &&
-        field !== 'drag' &&
-        field !== 'outOfSquare')
-    ) {
+    const none = read.value === 0 && orNone
+    if (read.absolute || !((read.value > 0 || none) && read.value <= most)) {
       this.errors.push({ field, message: `“${text}” cannot be what it was.` })
       return null
     }
@@ -82,15 +75,18 @@ export function readAcceptance(
     worstSlag: a.worstSlag,
     gouges: t.count(a.gouges, at('gouges'), USUAL_CUT_LIMITS.gouges),
     stops: t.count(a.stops, at('stops'), USUAL_CUT_LIMITS.stops),
-    dragShare: t.used(a.drag, 'share', at('drag'))?.si ?? USUAL_CUT_LIMITS.dragShare,
-    outOfSquareM: t.used(a.outOfSquare, 'length', at('outOfSquare'))?.si ?? USUAL_CUT_LIMITS.outOfSquareM,
-    sizeM: t.used(a.size, 'length', at('size'))?.si ?? USUAL_CUT_LIMITS.sizeM,
+    dragShare: t.used(a.drag, 'share', at('drag'), 1, true)?.si ?? USUAL_CUT_LIMITS.dragShare,
+    outOfSquareM:
+      t.used(a.outOfSquare, 'length', at('outOfSquare'), MOST.length, true)?.si ??
+      USUAL_CUT_LIMITS.outOfSquareM,
+    sizeM: t.used(a.size, 'length', at('size'), MOST.length, true)?.si ?? USUAL_CUT_LIMITS.sizeM,
   }
   const joint: JointLimits = {
-    fillet: t.used(a.fillet, 'share', at('fillet'))?.si ?? USUAL_JOINT_LIMITS.fillet,
+    fillet: t.used(a.fillet, 'share', at('fillet'), 1, true)?.si ?? USUAL_JOINT_LIMITS.fillet,
     pinholes: t.count(a.pinholes, at('pinholes'), USUAL_JOINT_LIMITS.pinholes),
-    movedM: t.used(a.moved, 'length', at('moved'))?.si ?? USUAL_JOINT_LIMITS.movedM,
-    penetration: t.used(a.penetration, 'share', at('penetration'))?.si ?? USUAL_JOINT_LIMITS.penetration,
+    movedM: t.used(a.moved, 'length', at('moved'), MOST.length, true)?.si ?? USUAL_JOINT_LIMITS.movedM,
+    penetration:
+      t.used(a.penetration, 'share', at('penetration'), 1, true)?.si ?? USUAL_JOINT_LIMITS.penetration,
   }
   return { cut, joint, errors: t.errors }
 }
@@ -102,6 +98,21 @@ export interface WorkedOn {
   /** Of the plate, or of the first part's wall. */
   readonly thicknessM: number
   readonly outsideDiameterM?: number | undefined
+}
+
+/** The piece that was worked on: by the plan of its run, else as it would be planned now; undefined when it cannot be read. */
+export function workedOn(
+  draft: PieceDraft,
+  settings: Settings,
+  ran?: CutPlan | BrazePlan,
+): WorkedOn | undefined {
+  const planned = planPiece(draft, settings, NO_RUNS)
+  if (!planned.ok) return undefined
+  const plan = ran ?? planned.plan
+  const { work } = planned.request
+  return 'a' in work
+    ? { draft, plan, thicknessM: work.a.wallM, outsideDiameterM: work.a.outsideDiameterM }
+    : { draft, plan, thicknessM: work.thicknessM }
 }
 
 const KEPT = [
@@ -152,8 +163,8 @@ function readCutEntry(t: Typed, e: CutLogDraft, on: WorkedOn, limits: CutLimits)
     preheat: t.used(e.used.preheat, 'time', 'used.preheat', 3600),
   }
   const kerf = t.used(e.kerf, 'length', 'kerf', 0.05)
-  const drag = t.used(e.drag, 'length', 'drag', 0.3)
-  const outOfSquare = t.used(e.outOfSquare, 'length', 'outOfSquare', 0.1)
+  const drag = t.used(e.drag, 'length', 'drag', 0.3, true)
+  const outOfSquare = t.used(e.outOfSquare, 'length', 'outOfSquare', 0.1, true)
   const wanted = t.used(e.sizeWanted, 'length', 'sizeWanted', 20)
   const measured = t.used(e.sizeMeasured, 'length', 'sizeMeasured', 20)
   if ((wanted === null) !== (measured === null) && t.errors.length === 0)
@@ -205,8 +216,8 @@ function readBrazeEntry(t: Typed, e: BrazeLogDraft, on: WorkedOn, limits: JointL
     timeToTemperature: t.used(e.used.timeToTemperature, 'time', 'used.timeToTemperature', 4 * 3600),
     fillerLength: t.used(e.used.fillerLength, 'length', 'used.fillerLength', 20),
   }
-  const moved = t.used(e.moved, 'length', 'moved', 0.2)
-  const quarters = e.penetration.map((q, i) => t.used(q, 'share', `penetration.${i}`)?.si ?? null)
+  const moved = t.used(e.moved, 'length', 'moved', 0.2, true)
+  const quarters = e.penetration.map((q, i) => t.used(q, 'share', `penetration.${i}`, 1, true)?.si ?? null)
   const given = quarters.filter((q): q is number => q !== null)
   if (given.length !== 0 && given.length !== 4 && t.errors.length === 0)
     t.errors.push({

@@ -4,10 +4,8 @@ import { subDays, subMinutes } from 'date-fns'
 import { testReadings } from '#core/check/made-up.ts'
 import type { TestAsked } from '#core/check/test-record.ts'
 import { seeded } from '#core/seeded.ts'
-import { isGoodBraze, isGoodCut, type BrazeTold, type CutTold } from '#core/record/entry.ts'
 import { FIRST_SETTINGS, firstPart, UNSAID_BRAZE, UNSAID_WORK } from '#contract/first.ts'
-import { NO_RUNS, planPiece } from '#contract/plan-of.ts'
-import { placesOf, readEntry, type WorkedOn } from '#contract/read-entry.ts'
+import { placesOf, readEntry, workedOn, type WorkedOn } from '#contract/read-entry.ts'
 import type {
   BrazeDraft,
   BrazeLogDraft,
@@ -17,7 +15,7 @@ import type {
   PieceDraft,
   RigDraft,
 } from '#contract/schemas.ts'
-import { headOf } from './line-head.ts'
+import { lineOf } from './line-head.ts'
 import { addTestEvent } from './routes/tests.ts'
 import { RunHub } from './hub.ts'
 import type { Store } from './store.ts'
@@ -65,35 +63,17 @@ export const cutCameOut = (
 })
 
 /** A piece as it is worked on, without a run. */
-export function onPiece(draft: PieceDraft): WorkedOn {
-  const planned = planPiece(draft, FIRST_SETTINGS, NO_RUNS)
-  if (!planned.ok) throw new Error(planned.errors[0]?.message)
-  const { request, plan } = planned
-  return 'a' in request.work
-    ? { draft, plan, thicknessM: request.work.a.wallM, outsideDiameterM: request.work.a.outsideDiameterM }
-    : { draft, plan, thicknessM: request.work.thicknessM }
+function onPiece(draft: PieceDraft): WorkedOn {
+  const on = workedOn(draft, FIRST_SETTINGS)
+  if (!on) throw new Error('a piece of the demo cannot be planned')
+  return on
 }
 
 /** Puts what came out in the book, as the server would. */
 export function writeDown(store: Store, entry: LogDraft, on: WorkedOn): void {
-  const ticket = store.tickets.get(entry.ticketId)
   const read = readEntry(entry, on, FIRST_SETTINGS)
   if (!read.ok) throw new Error(read.errors[0]?.message)
-  const told: CutTold | BrazeTold = read.told
-  store.log.add({
-    id: entry.id,
-    kind: entry.kind,
-    at: entry.at,
-    runId: entry.runId,
-    ...headOf(store, ticket, entry.personId),
-    thicknessM: on.thicknessM,
-    tipOrificeM: told.used.tipOrifice?.si ?? told.planned['tipOrifice']?.value ?? null,
-    outcome: told.verdict.outcome,
-    good: told.kind === 'cut' ? isGoodCut(told, false) : isGoodBraze(told, false),
-    told,
-    corrects: entry.corrects,
-    why: entry.why,
-  })
+  store.log.add(lineOf(store, entry, store.tickets.get(entry.ticketId), on, read.told, false))
 }
 
 /** Cuts of one kind over the weeks: what is usual there, and how it scatters. */

@@ -1,3 +1,6 @@
+import { isGoodBraze, isGoodCut, type BrazeTold, type CutTold } from '#core/record/entry.ts'
+import type { WorkedOn } from '#contract/read-entry.ts'
+import type { LogDraft } from '#contract/schemas.ts'
 import type { Ticket } from '#contract/types.ts'
 import type { NewEntry } from './db/tables/log.ts'
 import { AppError } from './errors.ts'
@@ -28,5 +31,33 @@ export function headOf(
     metal: draft === undefined ? '' : draft.kind === 'cut' ? draft.work.metal : draft.work.a.metal,
     fuel: draft?.rig.fuel ?? '',
     handling: draft?.kind === 'cut' ? draft.rig.handling : '',
+  }
+}
+
+/** What a line says that judges nothing and takes no other's place. */
+export const UNJUDGED = { outcome: 'none', good: false, corrects: null, why: '' } as const
+
+/** The line of what came out of a piece, read and judged. `overridden`: the run went past what the plan said. */
+export function lineOf(
+  store: Store,
+  body: LogDraft,
+  ticket: Parameters<typeof headOf>[1],
+  on: WorkedOn,
+  told: CutTold | BrazeTold,
+  overridden: boolean,
+): NewEntry {
+  return {
+    id: body.id,
+    kind: body.kind,
+    at: body.at,
+    runId: body.runId,
+    ...headOf(store, ticket, body.personId),
+    thicknessM: on.thicknessM,
+    tipOrificeM: told.used.tipOrifice?.si ?? told.planned['tipOrifice']?.value ?? null,
+    outcome: told.verdict.outcome,
+    good: told.kind === 'cut' ? isGoodCut(told, overridden) : isGoodBraze(told, overridden),
+    told,
+    corrects: body.corrects,
+    why: body.why,
   }
 }

@@ -1,15 +1,13 @@
 import { findCause, findSign } from '#core/check/faults.ts'
 import { figureNamed, KIND_OF_UNIT, type Figure } from '#core/figure.ts'
-import { parseQuantity, type UnitId } from '#core/quantity/index.ts'
-import { isGoodBraze, isGoodCut, type BrazeTold, type CutTold } from '#core/record/entry.ts'
 import { foldRun } from '#core/record/run.ts'
-import { NO_RUNS, planPiece } from '#contract/plan-of.ts'
-import { readEntry, type WorkedOn } from '#contract/read-entry.ts'
-import type { LogDraft, PieceDraft, Settings } from '#contract/schemas.ts'
-import type { LogEntry, Run } from '#contract/types.ts'
+import { readEntry, workedOn } from '#contract/read-entry.ts'
+import { readTyped } from '#contract/typed.ts'
+import type { LogDraft, Settings } from '#contract/schemas.ts'
+import type { LogEntry } from '#contract/types.ts'
 import { summaryOf } from '../db/tables/log.ts'
 import { AppError, conflict, notFound } from '../errors.ts'
-import { checkPerson, headOf } from '../line-head.ts'
+import { checkPerson, headOf, lineOf, UNJUDGED } from '../line-head.ts'
 import { recordsOf } from '../records.ts'
 import type { Store } from '../store.ts'
 import type { Handlers } from './mount.ts'
@@ -39,17 +37,6 @@ function entry(store: Store, id: string): LogEntry {
       : null,
     beside: found.ticketId === null ? [] : store.log.ofTicket(found.ticketId).filter((e) => e.id !== id),
   }
-}
-
-/** The piece as it was planned for its run, or as it stands when there was none. */
-function workedOn(draft: PieceDraft, run: Run | undefined, settings: Settings): WorkedOn {
-  const planned = planPiece(draft, settings, NO_RUNS)
-  if (!planned.ok) throw new AppError(422, 'no-plan', 'The piece it belongs to cannot be read.', 'ticketId')
-  const { request } = planned
-  const plan = run?.plan ?? planned.plan
-  return 'a' in request.work
-    ? { draft, plan, thicknessM: request.work.a.wallM, outsideDiameterM: request.work.a.outsideDiameterM }
-    : { draft, plan, thicknessM: request.work.thicknessM }
 }
 
 /** The entry whose place it takes, checked: it is there, of the same piece and kind, and nothing has taken its place yet. */
@@ -84,37 +71,21 @@ function write(store: Store, body: LogDraft): LogEntry {
       `This piece is a ${draft.kind}, and is written down as one.`,
       'kind',
     )
-  const on = workedOn(draft, run, settings)
+  const on = workedOn(draft, settings, run?.plan)
+  if (!on) throw new AppError(422, 'no-plan', 'The piece it belongs to cannot be read.', 'ticketId')
   const read = readEntry(body, on, settings)
   if (!read.ok) throw wrong(read.errors[0]?.message ?? 'This is not understood.', read.errors[0]?.field ?? '')
   const overridden =
     (run !== undefined && store.log.overridesOf(run.id) > 0) ||
     on.plan.findings.some((f) => f.code === 'override')
-  store.log.add({
-    id: body.id,
-    kind: body.kind,
-    at: body.at,
-    runId: run?.id ?? null,
-    ...headOf(store, { ...ticket, draft }, body.personId),
-    thicknessM: on.thicknessM,
-    tipOrificeM: tipOf(read.told),
-    outcome: read.told.verdict.outcome,
-    good: read.told.kind === 'cut' ? isGoodCut(read.told, overridden) : isGoodBraze(read.told, overridden),
-    told: read.told,
-    corrects: body.corrects,
-    why: body.why,
-  })
+  store.log.add(lineOf(store, body, { ...ticket, draft }, on, read.told, overridden))
   return entry(store, body.id)
 }
-
-const tipOf = (told: CutTold | BrazeTold) =>
-  told.used.tipOrifice?.si ?? told.planned['tipOrifice']?.value ?? null
 
 /** A reading as typed, held against its figure's unit. */
 function readReading(text: string, figure: Figure, settings: Settings): number {
   const kind = KIND_OF_UNIT[figure.unit]
-  const units: Readonly<Partial<Record<string, UnitId>>> = settings.units
-  const read = parseQuantity(text, kind, { unit: units[kind], decimalMark: settings.decimalMark })
+  const read = readTyped(text, kind, settings)
   if (!read.ok) throw wrong(read.message, 'text')
   if (read.absolute) throw wrong('Give what the gauge shows.', 'text')
   return read.value
@@ -152,8 +123,7 @@ export const logHandlers: Pick<
         ),
         thicknessM: null,
         tipOrificeM: figureNamed(run.plan, 'tipOrifice')?.value ?? null,
-        outcome: 'none',
-        good: false,
+        ...UNJUDGED,
         told: {
           kind: 'reading',
           what: body.figure,
@@ -163,8 +133,6 @@ export const logHandlers: Pick<
           device: body.device,
           target: { low: figure.low, value: figure.value, high: figure.high },
         },
-        corrects: null,
-        why: '',
       })
       const added = store.log.get(body.id)
       if (!added) throw notFound('reading')
@@ -189,16 +157,13 @@ export const logHandlers: Pick<
         ...headOf(store, ticket, body.personId),
         thicknessM: null,
         tipOrificeM: null,
-        outcome: 'none',
-        good: false,
+        ...UNJUDGED,
         told: {
           kind: 'fault',
           signs: body.signs.map((s) => findSign(s)?.name ?? s),
           cause: cause.name,
           fix: cause.fix,
         },
-        corrects: null,
-        why: '',
       })
       const added = store.log.get(body.id)
       if (!added) throw notFound('fault')

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { figureNamed } from '#core/figure.ts'
 import type { NewEntry } from '../db/tables/log.ts'
 import { recordsOf } from '../records.ts'
-import { checkPerson, headOf } from '../line-head.ts'
+import { checkPerson, headOf, UNJUDGED } from '../line-head.ts'
 import { foldRun, mayFollow, type RunEvent } from '#core/record/run.ts'
 import { planPiece } from '#contract/plan-of.ts'
 import { procedureOf } from '#contract/procedure-of.ts'
@@ -43,10 +43,7 @@ export function logRun(
     ...headOf(store, { id: ticketId, jobName, title, draft }, line.personId),
     thicknessM: null,
     tipOrificeM: figureNamed(run.plan, 'tipOrifice')?.value ?? null,
-    outcome: 'none',
-    good: false,
-    corrects: null,
-    why: '',
+    ...UNJUDGED,
   })
 }
 

@@ -8,11 +8,12 @@ import {
   type TestAsked,
   type TestEvent,
 } from '#core/check/test-record.ts'
-import { parseQuantity, type Kind, type UnitId } from '#core/quantity/index.ts'
+import type { Kind } from '#core/quantity/index.ts'
+import { readTyped } from '#contract/typed.ts'
 import type { TestDraft, TestEventDraft, Settings } from '#contract/schemas.ts'
 import type { JointTest } from '#contract/types.ts'
 import { AppError, conflict, notFound } from '../errors.ts'
-import { checkPerson, headOf } from '../line-head.ts'
+import { checkPerson, headOf, UNJUDGED } from '../line-head.ts'
 import type { Store } from '../store.ts'
 import type { Context, Handlers } from './mount.ts'
 
@@ -27,8 +28,7 @@ function found(store: Store, id: string): JointTest {
 /** A quantity as typed, SI; null for none. */
 function typed(text: string, kind: Kind, field: string, settings: Settings, most: number): number | null {
   if (text.trim() === '') return null
-  const units: Readonly<Partial<Record<Kind, UnitId>>> = settings.units
-  const read = parseQuantity(text, kind, { unit: units[kind], decimalMark: settings.decimalMark })
+  const read = readTyped(text, kind, settings)
   if (!read.ok) throw wrong(read.message, field)
   if (!(read.value > 0 && read.value <= most)) throw wrong(`“${text}” cannot be that.`, field)
   return read.value
@@ -64,9 +64,8 @@ function readAsked({ kind, asked }: TestDraft, settings: Settings): TestAsked {
 
 /** An event as typed: gauge readings become absolute ones. */
 function readEvent(body: TestEventDraft, test: JointTest, settings: Settings): TestEvent {
-  const units: Readonly<Partial<Record<Kind, UnitId>>> = settings.units
   const of = (text: string, kind: Kind, field: string) => {
-    const read = parseQuantity(text, kind, { unit: units[kind], decimalMark: settings.decimalMark })
+    const read = readTyped(text, kind, settings)
     if (!read.ok) throw wrong(read.message, field)
     return read
   }
@@ -95,6 +94,7 @@ function logTest(store: Store, test: JointTest, at: string): void {
     at,
     runId: null,
     ...head,
+    ...UNJUDGED,
     title: head.title || test.title,
     thicknessM: null,
     tipOrificeM: null,
@@ -104,7 +104,6 @@ function logTest(store: Store, test: JointTest, at: string): void {
         : result.verdict === 'cannot-tell'
           ? 'open'
           : 'failed',
-    good: false,
     told: {
       kind,
       testId: test.id,
@@ -117,8 +116,6 @@ function logTest(store: Store, test: JointTest, at: string): void {
       count: result.count,
       because: result.because,
     },
-    corrects: null,
-    why: '',
   })
 }
 

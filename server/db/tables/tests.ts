@@ -1,10 +1,4 @@
-import {
-  foldTest,
-  type TestAsked,
-  type TestEvent,
-  type TestEventKind,
-  type TestKind,
-} from '#core/check/test-record.ts'
+import type { TestAsked, TestEvent, TestEventKind, TestKind } from '#core/check/test-record.ts'
 import type { JointTest, TestSummary } from '#contract/types.ts'
 import type { Db } from '../open.ts'
 
@@ -50,6 +44,12 @@ const summary = (r: Row): TestSummary => ({
 export function testsTable(db: Db) {
   const get = db.prepare<[string], Row>(`${SELECT} WHERE x.id = ?`)
   const recent = db.prepare<[], Row>(`${SELECT} ORDER BY x.ended_at IS NOT NULL, x.started_at DESC LIMIT 50`)
+  // an event is stored only where it fits, so the last that is no reading says where a test stands
+  const watched = db.prepare<[], { id: string; asked: string; last_at: string }>(`
+    SELECT x.id, x.asked, (SELECT e.at FROM test_events e WHERE e.test_id = x.id ORDER BY e.seq DESC LIMIT 1) AS last_at
+    FROM tests x
+    WHERE x.ended_at IS NULL AND x.asked ->> '$.pressureChannel' <> ''
+      AND (SELECT e.kind FROM test_events e WHERE e.test_id = x.id AND e.kind <> 'reading' ORDER BY e.seq DESC LIMIT 1) = 'hold'`)
   const open = db.prepare<[], Row>(`${SELECT} WHERE x.ended_at IS NULL ORDER BY x.started_at DESC`)
   const events = db.prepare<[string], EventRow>(
     'SELECT id, kind, at, stage, pressure_pa, temperature_k, source FROM test_events WHERE test_id = ? ORDER BY seq',
@@ -92,13 +92,7 @@ export function testsTable(db: Db) {
     open: (): TestSummary[] => open.all().map(summary),
     /** Tests that hold now and are read by themselves, with when they were last read. */
     watched: (): { readonly id: string; readonly asked: TestAsked; readonly lastAt: string }[] =>
-      open.all().flatMap((r) => {
-        const t = test(r)
-        const { state, holdFrom } = foldTest(t.kind, t.asked, t.events)
-        return state === 'holding' && t.asked.pressureChannel !== ''
-          ? [{ id: t.id, asked: t.asked, lastAt: t.events.at(-1)?.at ?? holdFrom ?? t.startedAt }]
-          : []
-      }),
+      watched.all().map((r) => ({ id: r.id, asked: JSON.parse(r.asked) as TestAsked, lastAt: r.last_at })),
     testOfEvent: (eventId: string): string | undefined => hasEvent.get(eventId)?.test_id,
     add: (t: {
       readonly id: string

@@ -15,6 +15,7 @@ import { orificeFlow } from '#core/gas/orifice.ts'
 import { ambientPressurePa } from '#core/gas/standard.ts'
 import { pressureAtTip } from '#core/gas/tip-pressure.ts'
 import { fromSi, NUMBER_DRILLS, parseQuantity, unitFor } from '#core/quantity/index.ts'
+import { readTyped } from '#contract/typed.ts'
 import { useShop } from '../../app/shop.ts'
 import { Group } from '../../ui/Field.tsx'
 import { QuantityField } from '../../ui/QuantityField.tsx'
@@ -53,10 +54,7 @@ export default function TipFinder() {
   const { settings, units, say, print } = useShop()
   const [form, change] = useKeptForm('tip-finder', FIRST)
   const length = (text: string) => {
-    const read = parseQuantity(text, 'length', {
-      unit: settings.units.length,
-      decimalMark: settings.decimalMark,
-    })
+    const read = readTyped(text, 'length', settings)
     return read.ok ? read.value : undefined
   }
   const drillM = (number: string) => DRILLS.find((d) => String(d.number) === number)?.diameterM ?? 0

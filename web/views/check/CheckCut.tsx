@@ -1,7 +1,8 @@
 import { useState } from 'react'
 import { CUT_MARKS, kerfFromSize, type CutMark, type CutMarkKind } from '#core/check/acceptance.ts'
 import { DROPS, EDGES, SLAG_CLASSES, type Drop, type Edge, type SlagClass } from '#core/record/outcome.ts'
-import { parseQuantity, printQuantity, type UnitId } from '#core/quantity/index.ts'
+import { printQuantity, type UnitId } from '#core/quantity/index.ts'
+import { readTyped } from '#contract/typed.ts'
 import type { CutLogDraft } from '#contract/schemas.ts'
 import { useShop } from '../../app/shop.ts'
 import { CutStrip, MARKS, STRETCHES, stretchOf } from '../../drawing/CutStrip.tsx'
@@ -259,10 +260,7 @@ function SizeKerf({
 }) {
   const { units, settings, print } = useShop()
   const read = (text: string) => {
-    const r = parseQuantity(text, 'length', {
-      unit: settings.units.length,
-      decimalMark: settings.decimalMark,
-    })
+    const r = readTyped(text, 'length', settings)
     return r.ok ? r.value : undefined
   }
   const [wantedM, measuredM] = [read(form.sizeWanted), read(form.sizeMeasured)]

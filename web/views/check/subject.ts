@@ -1,6 +1,5 @@
 import { useMemo } from 'react'
-import { NO_RUNS, planPiece } from '#contract/plan-of.ts'
-import type { WorkedOn } from '#contract/read-entry.ts'
+import { workedOn, type WorkedOn } from '#contract/read-entry.ts'
 import type { PieceDraft, Settings } from '#contract/schemas.ts'
 import type { LogEntry, Run, Ticket } from '#contract/types.ts'
 
@@ -70,18 +69,5 @@ export const ofEntry = (entry: LogEntry): Subject | undefined =>
 
 /** The piece as it was worked on; undefined when its draft cannot be read any more. */
 export function useWorkedOn(subject: Subject, settings: Settings): WorkedOn | undefined {
-  return useMemo(() => {
-    const planned = planPiece(subject.draft, settings, NO_RUNS)
-    if (!planned.ok) return undefined
-    const { request } = planned
-    const plan = subject.plan ?? planned.plan
-    return 'a' in request.work
-      ? {
-          draft: subject.draft,
-          plan,
-          thicknessM: request.work.a.wallM,
-          outsideDiameterM: request.work.a.outsideDiameterM,
-        }
-      : { draft: subject.draft, plan, thicknessM: request.work.thicknessM }
-  }, [subject, settings])
+  return useMemo(() => workedOn(subject.draft, settings, subject.plan), [subject, settings])
 }

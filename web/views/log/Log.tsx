@@ -9,7 +9,7 @@ import { format } from 'date-fns/format'
 import { memo, useCallback, useDeferredValue, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { ENTRY_KINDS, OUTCOMES } from '#core/record/entry.ts'
-import { parseQuantity } from '#core/quantity/index.ts'
+import { readTyped } from '#contract/typed.ts'
 import type { LogQuery } from '#contract/schemas.ts'
 import type { LogSummary } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
@@ -73,10 +73,7 @@ function useQuery(filters: Filters, page: number): LogQuery {
   const { settings } = useShop()
   return useMemo(() => {
     const length = (text: string) => {
-      const r = parseQuantity(text, 'length', {
-        unit: settings.units.length,
-        decimalMark: settings.decimalMark,
-      })
+      const r = readTyped(text, 'length', settings)
       return r.ok && r.value > 0 ? String(r.value) : ''
     }
     const asked: Record<string, string> = {

@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import { KIND_OF_UNIT, type Figure } from '#core/figure.ts'
-import { parseQuantity, printQuantity, unitFor } from '#core/quantity/index.ts'
+import { printQuantity, unitFor } from '#core/quantity/index.ts'
+import { readTyped } from '#contract/typed.ts'
 import { api } from '../../app/api.ts'
 import { outbox } from '../../app/outbox.ts'
 import { useShop } from '../../app/shop.ts'
@@ -51,10 +52,7 @@ export function ReadingNow({
   }
   const within = (si: number) => si >= figure.low * (1 - NEAR) && si <= figure.high * (1 + NEAR)
   const value = channel?.quality === 'good' ? channel.value : null
-  const read = parseQuantity(typed, kind, {
-    unit: (settings.units as Readonly<Partial<Record<string, Parameters<typeof printQuantity>[1]>>>)[kind],
-    decimalMark: settings.decimalMark,
-  })
+  const read = readTyped(typed, kind, settings)
   return (
     <section aria-label="The reading" data-reading className="grid gap-2 border-t-[1.5px] border-rule pt-3">
       {instrument && channel ? (
