@@ -144,6 +144,19 @@ describe('the shop’s limits, as typed', () => {
       'acceptance.fillet',
     ])
   })
+  it('may be nothing at all, but never less', () => {
+    const strict = readAcceptance(
+      { ...FIRST_SETTINGS.acceptance, moved: '0 mm', outOfSquare: '0 in', drag: '0 %' },
+      FIRST_SETTINGS,
+    )
+    expect(strict).toMatchObject({
+      errors: [],
+      cut: { outOfSquareM: 0, dragShare: 0 },
+      joint: { movedM: 0 },
+    })
+    const less = readAcceptance({ ...FIRST_SETTINGS.acceptance, moved: '-1 mm' }, FIRST_SETTINGS)
+    expect(less.errors.map((e) => e.field)).toEqual(['acceptance.moved'])
+  })
 })
 
 describe('a piece changed after a fault', () => {

@@ -71,22 +71,23 @@ export function readAcceptance(
 ): { readonly cut: CutLimits; readonly joint: JointLimits; readonly errors: readonly FieldError[] } {
   const t = new Typed(settings)
   const at = (name: string) => `acceptance.${name}`
+  const limit = (text: string, kind: ReadKind, name: string, usual: number) =>
+    t.used(text, kind, at(name), MOST[kind], true)?.si ?? usual
+  const count = (text: string, name: string, usual: number) => t.count(text, at(name), usual)
+  const [onCut, onJoint] = [USUAL_CUT_LIMITS, USUAL_JOINT_LIMITS]
   const cut: CutLimits = {
     worstSlag: a.worstSlag,
-    gouges: t.count(a.gouges, at('gouges'), USUAL_CUT_LIMITS.gouges),
-    stops: t.count(a.stops, at('stops'), USUAL_CUT_LIMITS.stops),
-    dragShare: t.used(a.drag, 'share', at('drag'), 1, true)?.si ?? USUAL_CUT_LIMITS.dragShare,
-    outOfSquareM:
-      t.used(a.outOfSquare, 'length', at('outOfSquare'), MOST.length, true)?.si ??
-      USUAL_CUT_LIMITS.outOfSquareM,
-    sizeM: t.used(a.size, 'length', at('size'), MOST.length, true)?.si ?? USUAL_CUT_LIMITS.sizeM,
+    gouges: count(a.gouges, 'gouges', onCut.gouges),
+    stops: count(a.stops, 'stops', onCut.stops),
+    dragShare: limit(a.drag, 'share', 'drag', onCut.dragShare),
+    outOfSquareM: limit(a.outOfSquare, 'length', 'outOfSquare', onCut.outOfSquareM),
+    sizeM: limit(a.size, 'length', 'size', onCut.sizeM),
   }
   const joint: JointLimits = {
-    fillet: t.used(a.fillet, 'share', at('fillet'), 1, true)?.si ?? USUAL_JOINT_LIMITS.fillet,
-    pinholes: t.count(a.pinholes, at('pinholes'), USUAL_JOINT_LIMITS.pinholes),
-    movedM: t.used(a.moved, 'length', at('moved'), MOST.length, true)?.si ?? USUAL_JOINT_LIMITS.movedM,
-    penetration:
-      t.used(a.penetration, 'share', at('penetration'), 1, true)?.si ?? USUAL_JOINT_LIMITS.penetration,
+    fillet: limit(a.fillet, 'share', 'fillet', onJoint.fillet),
+    pinholes: count(a.pinholes, 'pinholes', onJoint.pinholes),
+    movedM: limit(a.moved, 'length', 'moved', onJoint.movedM),
+    penetration: limit(a.penetration, 'share', 'penetration', onJoint.penetration),
   }
   return { cut, joint, errors: t.errors }
 }

@@ -4,13 +4,13 @@ import { join, resolve } from 'node:path'
 import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core'
 import { expect } from 'vitest'
 import { tempFolder } from '../server/test-support.ts'
+import { SETTLE_MS } from '../web/views/run/settle.ts'
 
 const CHROMIUM = process.env['WIMBLE_CHROMIUM'] ?? '/usr/bin/chromium'
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
 export const PAGES = resolve(import.meta.dirname, '..', 'dist', 'web')
 const WAIT_MS = 30_000
-/** How long a step that has just come takes no tap: it is there for a gloved hand, which a story has not. ms */
-const SETTLE_MS = 600
+/** In place of the wait that is there for a gloved hand, which a story has not. ms */
 const HURRIED_MS = 20
 
 export const openBrowser = (): Promise<Browser> =>

@@ -108,6 +108,23 @@ describe('a pressure test', () => {
       told: { verdict: 'leaks', count: 0 },
     })
   })
+  it('is read by itself only from its hold on, until it is let down, and only with an instrument', async () => {
+    const watched = ({ id }: JointTest) => server.store.tests.watched().find((t) => t.id === id)?.lastAt
+    const typed = await begin('vacuum')
+    await event(typed, 'hold', 10)
+    expect(watched(typed)).toBeUndefined()
+    const test = await begin('vacuum', {
+      pressureChannel: 'vacuum:vacuum',
+      temperatureChannel: 'pipe:temperature',
+    })
+    expect(watched(test)).toBeUndefined()
+    await event(test, 'hold', 10)
+    const held = watched(test) ?? ''
+    await event(test, 'reading', 40, { pressure: '300 micron', temperature: '20 C' })
+    expect(Date.parse(watched(test) ?? '') - Date.parse(held)).toBe(30_000)
+    await event(test, 'lowered', 50)
+    expect(watched(test)).toBeUndefined()
+  })
   it('fails a leaking line, which makes its piece failed until a remedy of it passes', async () => {
     const ticket = await pieceNamed(server, 'Dip tube foot')
     const test = await begin('pressure', {}, ticket.id)

@@ -249,8 +249,8 @@ function putCharted(
   if (log)
     return draft.put(name, {
       value,
-      low: Math.min(value, log.low + drop),
-      high: Math.max(value, Math.min(highestSetting(gate), log.high + drop)),
+      low: log.low + drop,
+      high: Math.min(highestSetting(gate), log.high + drop),
       source: 'log',
       because: `The median of ${log.count} good brazes here is ${draft.show(log.median, 'pressure')} at the torch; with what was expected it makes ${draft.show(charted, 'pressure')}, and ${draft.show(drop, 'pressure')} for the hose.`,
       from: { goodRuns: log.count, medianOfRuns: log.median, setAside: log.setAside, hoseDrop: drop },

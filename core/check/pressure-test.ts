@@ -6,7 +6,7 @@ import { printFor, printRise } from '../quantity/print.ts'
 import { PSI_PA } from '../quantity/units.ts'
 import type { UnitChoices } from '../shop.ts'
 import type { HoldReading } from './readings.ts'
-import { fitLine, lagOne, sumOfSquares, tQuantile } from './statistics.ts'
+import { fitLine, stepShown, sumOfSquares, tQuantile, widenedByLag } from './statistics.ts'
 
 /** Molar mass of nitrogen, kg/mol. */
 const NITROGEN_KG_MOL = 0.0280134
@@ -62,14 +62,6 @@ export function corrected(readings: readonly HoldReading[]): number[] {
   return readings.map((r) => (r.pressurePaAbs * first) / r.temperatureK)
 }
 
-/** The step that readings show when they lie on a grid, Pa: the least distance between two that differ; 0 when they do not repeat. */
-function stepShown(values: readonly number[]): number {
-  const distinct = [...new Set(values)].sort((a, b) => a - b)
-  if (values.length < 4 || distinct.length > values.length / 2) return 0
-  const gaps = distinct.slice(1).map((v, i) => v - (distinct[i] ?? v))
-  return gaps.length === 0 ? 0 : Math.min(...gaps)
-}
-
 /** Standard error of the slope, Pa/s: each reading's own error, or its scatter where that is larger; and rounding, which does not average out. */
 function slopeError(asked: PressureAsked, times: readonly number[], values: readonly number[]) {
   const line = fitLine(times, values)
@@ -82,8 +74,7 @@ function slopeError(asked: PressureAsked, times: readonly number[], values: read
   const own = Math.hypot(byGauge, byTemperature)
   const df = values.length - 2
   const scatter = df > 0 ? Math.sqrt(sumOfSquares(line.residuals) / df) : 0
-  const follow = df > 2 ? Math.min(0.95, Math.max(0, lagOne(line.residuals))) : 0
-  const fromScatter = scatter * Math.sqrt((1 + follow) / (1 - follow))
+  const fromScatter = df > 2 ? widenedByLag(scatter, line.residuals) : scatter
   const each = Math.max(own, fromScatter)
   const holdS = (last?.timeS ?? 0) - (times[0] ?? 0)
   const rounded = scatter < step / 2 && values.length > 2 ? step / Math.sqrt(6) / holdS : 0

@@ -73,6 +73,19 @@ export function lagOne(residuals: readonly number[]): number {
   return below > 0 ? above / below : 0
 }
 
+/** Scatter of readings that follow one another, as of so many that do not: each tells less than one of its own. */
+export function widenedByLag(scatter: number, residuals: readonly number[]): number {
+  const lag = Math.min(0.95, Math.max(0, lagOne(residuals)))
+  return scatter * Math.sqrt((1 + lag) / (1 - lag))
+}
+
+/** The step to which readings are rounded, where it shows: each value comes twice or more; 0 where it does not. */
+export function stepShown(values: readonly number[]): number {
+  const distinct = [...new Set(values)].sort((a, b) => a - b)
+  if (distinct.length > values.length / 2 || distinct.length < 2) return 0
+  return Math.min(...distinct.slice(1).map((v, i) => v - (distinct[i] ?? v)))
+}
+
 /** Sum of squares. */
 export const sumOfSquares = (values: readonly number[]): number => values.reduce((s, v) => s + v * v, 0)
 

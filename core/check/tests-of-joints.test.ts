@@ -4,7 +4,16 @@ import { PSI_PA } from '../quantity/units.ts'
 import { judgeHold, corrected } from './pressure-test.ts'
 import { readHold } from './readings.ts'
 import { reliefAtMost, SOLUTION_TEST_PA, storedEnergy, testRefused, testStages } from './stages.ts'
-import { aicc, fitLine, lagOne, median, robustSpread, tQuantile } from './statistics.ts'
+import {
+  aicc,
+  fitLine,
+  lagOne,
+  median,
+  robustSpread,
+  stepShown,
+  tQuantile,
+  widenedByLag,
+} from './statistics.ts'
 import { hold, rise } from './test-support.ts'
 import { judgeVacuum, VACUUM_TARGET_PA, waterVapourPa } from './vacuum-test.ts'
 
@@ -51,6 +60,15 @@ describe('small statistics', () => {
     expect(robustSpread([1, 2, 3, 4, 1000])).toBeCloseTo(1.4826, 9)
     expect(lagOne([1, 1, 1, 1])).toBeCloseTo(0.75, 9)
     expect(aicc(1, 4, 3)).toBe(Infinity)
+  })
+  it('sees the step of a gauge only where readings repeat, and counts readings that lag for less', () => {
+    expect(stepShown([100, 100, 105, 105, 115, 115])).toBe(5)
+    expect(stepShown([100, 101, 102, 103])).toBe(0)
+    expect(stepShown([100, 100, 100, 100])).toBe(0)
+    expect(stepShown([])).toBe(0)
+    // lagOne is 0.75 here
+    expect(widenedByLag(2, [1, 1, 1, 1])).toBeCloseTo(2 * Math.sqrt(1.75 / 0.25), 9)
+    expect(widenedByLag(2, [1, -1, 1, -1])).toBe(2)
   })
 })
 

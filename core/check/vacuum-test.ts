@@ -3,7 +3,7 @@
  * is moisture, level is dry and tight. Curves are fitted and compared by AICc.
  */
 import type { HoldReading } from './readings.ts'
-import { aicc, fitLine, lagOne, sumOfSquares, tQuantile } from './statistics.ts'
+import { aicc, fitLine, stepShown, sumOfSquares, tQuantile, widenedByLag } from './statistics.ts'
 
 /** 500 micron: the usual depth. Pa absolute. */
 export const VACUUM_TARGET_PA = (500 * 101_325) / 760_000
@@ -206,19 +206,15 @@ export function judgeVacuum(asked: VacuumAsked): VacuumResult {
     })
   const of = (name: VacuumCurve['name']) => curves.find((c) => c.name === name)?.aicc ?? Infinity
   const flattens = rises && of('moisture') < of('leak') - BETTER
-  const follow = (squares: number, parameters: number, residuals?: readonly number[]) => {
-    const scatter = Math.sqrt(squares / Math.max(1, n - parameters))
-    const lag = residuals ? Math.min(0.95, Math.max(0, lagOne(residuals))) : 0
-    return scatter * Math.sqrt((1 + lag) / (1 - lag))
-  }
+  const scatterOf = (squares: number, parameters: number) => Math.sqrt(squares / Math.max(1, n - parameters))
   // rounding to a step does not average out when nothing shakes the reading
   const steadyRate = flattens && steady ? steady.slope : line.slope
   const error =
     flattens && steady
-      ? follow(steady.squares, 5) * steady.slopeRoot
+      ? scatterOf(steady.squares, 5) * steady.slopeRoot
       : Math.hypot(
-          follow(lineSquares, 2, line.residuals) / Math.sqrt(line.sxx),
-          stepOf(p) / Math.sqrt(6) / holdS,
+          widenedByLag(scatterOf(lineSquares, 2), line.residuals) / Math.sqrt(line.sxx),
+          stepShown(p) / Math.sqrt(6) / holdS,
         )
   const half = tQuantile(Math.max(1, n - (flattens ? 5 : 2))) * error
   const rate = steadyRate * by
@@ -241,12 +237,6 @@ export function judgeVacuum(asked: VacuumAsked): VacuumResult {
       holdS,
     }),
   }
-}
-
-const stepOf = (p: readonly number[]): number => {
-  const distinct = [...new Set(p)].sort((a, b) => a - b)
-  if (distinct.length > p.length / 2 || distinct.length < 2) return 0
-  return Math.min(...distinct.slice(1).map((v, i) => v - (distinct[i] ?? v)))
 }
 
 const micron = (pa: number) => `${Math.round((pa * 760_000) / 101_325)} micron`

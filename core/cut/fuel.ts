@@ -155,8 +155,8 @@ function putCharted(
   const changed = factor === 1 ? '' : ` Times ${factor.toFixed(2)} because of what came out last time.`
   draft.put('fuelPressure', {
     value,
-    low: log ? Math.min(value, log.low + drop) : value,
-    high: log ? Math.min(highestSetting(gate), Math.max(value, log.high + drop)) : value,
+    low: log ? log.low + drop : value,
+    high: log ? Math.min(highestSetting(gate), log.high + drop) : value,
     source: log || factor !== 1 ? 'log' : 'chart',
     because: log
       ? `The median of ${log.count} good cuts here is ${draft.show(log.median, 'pressure')} at the torch; with what was expected it makes ${draft.show(log.value, 'pressure')}, and ${draft.show(drop, 'pressure')} for the hose.${changed}`

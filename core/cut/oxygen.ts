@@ -232,7 +232,7 @@ function putSetting(draft: Draft, asked: OxygenAsked, plan: OxygenPlan, drop: nu
     const extra = toDivision(Math.max(0, drop - standard), division)
     value = asked.log ? toDivision(charted + drop, division) : charted + extra
     span = asked.log
-      ? [Math.min(value, asked.log.low + drop), Math.max(value, asked.log.high + drop)]
+      ? [asked.log.low + drop, asked.log.high + drop]
       : [value - division / 2, value + division / 2]
     because = asked.log
       ? `The median of ${asked.log.count} good cuts here is ${draft.show(asked.log.median, 'pressure')} at the torch; with what was expected it makes ${draft.show(charted, 'pressure')}, and ${draft.show(drop, 'pressure')} for ${hoseWords}.`

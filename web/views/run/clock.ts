@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react'
+import { SETTLE_MS } from './settle.ts'
 
 const TICK_MS = 200
 
@@ -81,8 +82,6 @@ export function beep(frequency: number, seconds: number): void {
   }
   navigator.vibrate?.(seconds * 1000)
 }
-
-const SETTLE_MS = 600
 
 /** True just after the step has changed: a second tap of a gloved hand, or one meant for the step before, does nothing. */
 export function useSettling(index: number): boolean {

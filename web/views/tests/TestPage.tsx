@@ -398,10 +398,10 @@ function Curve({
     const x = readings.map((r) => r.timeS / 60)
     if (test.kind === 'vacuum') {
       const micron = (pa: number) => fromSi(pa, 'micron')
-      const curves = result.kind === 'vacuum' ? result.result.curves : []
+      const told = result.kind === 'vacuum' ? result.result : undefined
       return [
         { name: 'read', x, y: readings.map((r) => micron(r.pressurePaAbs)), look: 'point' as const },
-        ...curves
+        ...(told?.curves ?? [])
           .filter((c) => c.name === 'leak' || c.name === 'moisture')
           .map((c) => ({
             name: c.name === 'leak' ? 'as a leak would go' : 'as moisture would go',
@@ -409,12 +409,16 @@ function Curve({
             y: readings.map((r) => micron(c.at(r.timeS - (readings[0]?.timeS ?? 0)))),
             look: c.name === 'leak' ? ('thin' as const) : ('line' as const),
           })),
-        {
-          name: 'wanted',
-          x: [0, Math.max(1, ...x)],
-          y: [micron(test.asked.targetPaAbs ?? 66.66), micron(test.asked.targetPaAbs ?? 66.66)],
-          look: 'limit' as const,
-        },
+        ...(told === undefined
+          ? []
+          : [
+              {
+                name: 'wanted',
+                x: [0, Math.max(1, ...x)],
+                y: [micron(told.targetPaAbs), micron(told.targetPaAbs)],
+                look: 'limit' as const,
+              },
+            ]),
       ]
     }
     const gauge = (pa: number) => fromSi(pa - test.asked.ambientPa, units.pressure)
@@ -479,7 +483,7 @@ function Readings({
   readonly kind: JointTest['kind']
   readonly asked: TestAsked
 }) {
-  const { print } = useShop()
+  const { print, units } = useShop()
   const { readings } = progress
   const step = Math.max(1, Math.ceil(readings.length / 40))
   return (
@@ -506,7 +510,9 @@ function Readings({
                     ? print(r.pressurePaAbs - asked.ambientPa, 'pressure')
                     : `${Math.round(fromSi(r.pressurePaAbs, 'micron'))} micron`}
                 </td>
-                <td>{(r.temperatureK - 273.15).toFixed(1)} °C</td>
+                <td>
+                  {fromSi(r.temperatureK, units.temperature).toFixed(1)} °{units.temperature}
+                </td>
               </tr>
             ))}
         </tbody>
