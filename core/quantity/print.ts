@@ -134,3 +134,16 @@ export function joinSpan(low: string, high: string): string {
   const [from, to] = [one.exec(low), one.exec(high)]
   return from && to && from[2] === to[2] ? `${from[1]} to ${high}` : `${low} to ${high}`
 }
+
+/** Two figures that count, without a unit: "0.0027", "41". */
+export const printShort = (value: number): string => Number(value.toPrecision(2)).toString()
+
+/**
+ * An estimate and half its interval, the first to no finer a digit than the second: "0.0014 ± 0.0003".
+ * @param half in the unit of `value`; when it is nothing or not known, both are told to two figures
+ */
+export function printEstimate(value: number, half: number): string {
+  if (!(half > 0 && half < Infinity)) return `${printShort(value)} ± ${printShort(half)}`
+  const decimals = Math.min(100, Math.max(0, 1 - Math.floor(Math.log10(half))))
+  return `${Number(value.toFixed(decimals))} ± ${printShort(half)}`
+}

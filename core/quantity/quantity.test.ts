@@ -4,6 +4,7 @@ import { INCH_UNITS, METRIC_UNITS } from '../shop.ts'
 import {
   isInch,
   printFor,
+  printEstimate,
   printRise,
   drillOfDiameter,
   fromSi,
@@ -248,5 +249,19 @@ describe('force, heat and differences', () => {
     expect(isInch(INCH_UNITS)).toBe(true)
     expect(isInch({ ...METRIC_UNITS, length: 'ft' })).toBe(true)
     expect(isInch(METRIC_UNITS)).toBe(false)
+  })
+})
+
+describe('an estimate with its interval', () => {
+  it.each([
+    [0.000022, 0.026, '0 ± 0.026'],
+    [0.00087, 0.00079, '0.00087 ± 0.00079'],
+    [0.0271828, 0.0014, '0.0272 ± 0.0014'],
+    [-0.0004, 0.026, '0 ± 0.026'],
+    [12345, 210, '12345 ± 210'],
+    [0.0123, 0, '0.012 ± 0'],
+    [0.0123, Infinity, '0.012 ± Infinity'],
+  ])('%d and %d: %s', (value, half, text) => {
+    expect(printEstimate(value, half)).toBe(text)
   })
 })

@@ -4,7 +4,8 @@ import { useEffect, useRef } from 'react'
 /** A line of a chart. */
 export interface Series {
   readonly name: string
-  readonly x: readonly number[]
+  /** Numbers, or the names of places side by side. */
+  readonly x: readonly number[] | readonly string[]
   readonly y: readonly number[]
   readonly look: 'line' | 'thin' | 'point' | 'cross' | 'limit'
 }
@@ -46,11 +47,13 @@ export default function Chart({
     })
     void Plotly.react(
       at,
-      series.map((s) => {
+      series.map((s, i) => {
         const look = looks[s.look]
         // many marks stand close: smaller ones can still be told apart
         const marker = 'marker' in look && s.x.length > 30 ? { marker: { ...look.marker, size: 6 } } : {}
-        return { type: 'scatter', name: s.name, x: s.x, y: s.y, ...look, ...marker }
+        // two lines of one name stand in the legend once
+        const showlegend = series.findIndex((o) => o.name === s.name) === i
+        return { type: 'scatter', name: s.name, showlegend, x: s.x, y: s.y, ...look, ...marker }
       }),
       {
         paper_bgcolor: 'transparent',
@@ -59,7 +62,8 @@ export default function Chart({
         margin: { l: 62, r: 12, t: 10, b: 48 },
         xaxis: axis(xTitle, true),
         yaxis: axis(yTitle, fromZero),
-        legend: { orientation: 'h', y: 1.12 },
+        // above the drawing, however many lines it takes
+        legend: { orientation: 'h', y: 1.02, yanchor: 'bottom' },
         hovermode: 'closest',
       },
       { displayModeBar: false, responsive: true },

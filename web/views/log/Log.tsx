@@ -156,7 +156,7 @@ export default function Log() {
         column.accessor('outcome', { header: 'Outcome', cell: (c) => <Outcome entry={c.row.original} /> }),
         column.accessor('told', {
           header: 'What it tells',
-          cell: (c) => <span className="block max-w-[46ch] truncate">{tell(c.getValue())}</span>,
+          cell: (c) => <span className="block truncate">{tell(c.getValue())}</span>,
         }),
       ]),
     [print, say, tell],
@@ -304,7 +304,11 @@ const Line = memo(
     return (
       <tr className="border-b border-rule hover:bg-sheet">
         {row.getAllCells().map((cell) => (
-          <td key={cell.id} className="name py-2.5 pr-4 text-[1.1rem] whitespace-nowrap">
+          <td
+            key={cell.id}
+            // the last takes what is left of the width, and ends in dots where that is too little
+            className="name py-2.5 pr-4 text-[1.1rem] whitespace-nowrap last:w-full last:max-w-0 last:min-w-[16ch] last:pr-0"
+          >
             <FlexRender cell={cell} />
           </td>
         ))}

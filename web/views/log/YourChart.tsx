@@ -38,7 +38,7 @@ export default function YourChart() {
         </p>
       ) : null}
       {rows.length > 0 ? (
-        <div className="grid gap-10">
+        <div className="grid grid-cols-[minmax(0,1fr)] gap-10">
           <Grown rows={rows} />
           <Outcomes rows={rows} points={data} />
           <Calibrated points={data} />
@@ -212,7 +212,7 @@ function Outcomes({
               look: 'limit' as const,
             },
             {
-              name: 'its span ',
+              name: 'its span',
               x: span,
               y: [inUnit(learned.high), inUnit(learned.high)],
               look: 'limit' as const,
@@ -281,19 +281,19 @@ function Calibrated({ points }: { readonly points: readonly Point[] }) {
           <Suspense fallback={<p className="text-soft">Drawing.</p>}>
             <Chart
               label="What was logged over what was estimated; on the line they agree"
-              xTitle="run"
+              xTitle=""
               yTitle="logged over estimated"
               series={[
-                ...found.map((c, i) => ({
-                  name: word(c.figure),
-                  x: c.pairs.map((_, n) => n + 1),
-                  y: c.pairs.map((p) => p.used / p.planned),
-                  look: i % 2 === 0 ? ('point' as const) : ('cross' as const),
-                })),
+                {
+                  name: 'good runs',
+                  x: found.flatMap((c) => c.pairs.map(() => word(c.figure))),
+                  y: found.flatMap((c) => c.pairs.map((p) => p.used / p.planned)),
+                  look: 'point' as const,
+                },
                 {
                   name: 'they agree',
-                  x: [0, Math.max(...found.map((c) => c.count)) + 1],
-                  y: [1, 1],
+                  x: found.map((c) => word(c.figure)),
+                  y: found.map(() => 1),
                   look: 'limit' as const,
                 },
               ]}

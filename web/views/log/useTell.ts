@@ -1,6 +1,7 @@
 import { useCallback } from 'react'
 import { filletShare } from '#core/check/acceptance.ts'
 import { KIND_OF_UNIT } from '#core/figure.ts'
+import { printEstimate } from '#core/quantity/index.ts'
 import type { Told } from '#core/record/entry.ts'
 import { useShop } from '../../app/shop.ts'
 import { DROP_WORDS, EDGE_WORDS, SLAG_WORDS, TEST_WORDS } from './outcome-words.ts'
@@ -19,7 +20,7 @@ export function useTell(): (told: Told) => string {
         }
         case 'pressure-test':
         case 'vacuum-test':
-          return `${TEST_WORDS[told.verdict]}: ${leak(told.rate)} ± ${leak(told.uncertainty)} ${told.perVolume ? 'Pa·m³/s' : 'Pa/s'}`
+          return `${TEST_WORDS[told.verdict]}: ${printEstimate(told.rate, told.uncertainty)} ${told.perVolume ? 'Pa·m³/s' : 'Pa/s'}`
         case 'run':
           return `${told.state === 'finished' ? 'To its end' : 'Stopped'}, ${print(told.seconds, 'time')}${told.skipped > 0 ? `, ${told.skipped} left out` : ''}`
         case 'override':
@@ -33,6 +34,3 @@ export function useTell(): (told: Told) => string {
     [print, say],
   )
 }
-
-/** A leak as it is read: three figures. */
-export const leak = (rate: number): string => (rate === 0 ? '0' : Number(rate.toPrecision(2)).toString())

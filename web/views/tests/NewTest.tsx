@@ -2,7 +2,7 @@ import { useNavigate, useParams, useSearchParams } from 'react-router'
 import { useState } from 'react'
 import { storedEnergy, testRefused, DANGEROUS_ENERGY_J } from '#core/check/stages.ts'
 import { TEST_KINDS } from '#core/check/test-record.ts'
-import { parseQuantity, type Kind } from '#core/quantity/index.ts'
+import { readTyped } from '#contract/typed.ts'
 import { api, type Failure } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
 import { useApp } from '../../app/store.ts'
@@ -41,8 +41,7 @@ export default function NewTest() {
   const [start, { error }] = api.useStartTestMutation()
   const { data: now } = api.useInstrumentsQuery()
   const read = (text: string, of: 'pressure' | 'volume'): number | undefined => {
-    const units: Partial<Record<Kind, (typeof settings.units)[keyof typeof settings.units]>> = settings.units
-    const r = parseQuantity(text, of, { unit: units[of], decimalMark: settings.decimalMark })
+    const r = readTyped(text, of, settings)
     return r.ok && r.value > 0 ? r.value : undefined
   }
   const [testPa, volumeM3] = [read(form.pressure, 'pressure'), read(form.volume, 'volume')]

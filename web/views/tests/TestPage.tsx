@@ -11,7 +11,8 @@ import {
   type TestProgress,
   type TestResult,
 } from '#core/check/test-record.ts'
-import { fromSi, parseQuantity } from '#core/quantity/index.ts'
+import { fromSi, printEstimate, printShort } from '#core/quantity/index.ts'
+import { readTyped } from '#contract/typed.ts'
 import type { JointTest } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
 import { outbox } from '../../app/outbox.ts'
@@ -23,7 +24,6 @@ import { Button } from '../../ui/Button.tsx'
 import { Missing } from '../../ui/Missing.tsx'
 import { QuantityField } from '../../ui/QuantityField.tsx'
 import { TEST_WORDS } from '../log/outcome-words.ts'
-import { leak } from '../log/useTell.ts'
 import { ORDER, TEST_NAMES } from './words.ts'
 
 const Chart = lazy(() => import('../../ui/Chart.tsx'))
@@ -248,8 +248,7 @@ function Holding({
   const channel = now?.instruments
     .flatMap((i) => i.channels)
     .find((c) => c.channel === test.asked.pressureChannel)
-  const readable = (text: string, kind: 'pressure' | 'temperature') =>
-    parseQuantity(text, kind, { unit: settings.units[kind], decimalMark: settings.decimalMark }).ok
+  const readable = (text: string, kind: 'pressure' | 'temperature') => readTyped(text, kind, settings).ok
   const take = () => {
     setAsked(true)
     if (!readable(pressure, 'pressure') || !readable(temperature, 'temperature')) return
@@ -344,8 +343,8 @@ function Verdict({
       </p>
       <p className="max-w-[70ch] pt-2 text-ink">{result.because}</p>
       <dl className="name grid grid-cols-2 gap-x-6 pt-2 text-[1.1rem] text-ink sm:grid-cols-3">
-        <Told name="Leak, 95 %" value={`${leak(result.rate)} ± ${leak(result.uncertainty)} ${unit}`} />
-        <Told name="Limit" value={`${leak(result.limit)} ${unit}`} />
+        <Told name="Leak, 95 %" value={`${printEstimate(result.rate, result.uncertainty)} ${unit}`} />
+        <Told name="Limit" value={`${printShort(result.limit)} ${unit}`} />
         <Told name="Held" value={`${print(result.holdS, 'time')}, ${result.count} readings`} />
         {kind === 'pressure' ? (
           <>
@@ -357,7 +356,7 @@ function Verdict({
               name="An hour"
               value={result.holdS > 0 ? print((result.dropPa * 3600) / result.holdS, 'pressure') : ''}
             />
-            <Told name="Nitrogen a year" value={`${leak(result.gramsPerYear)} g`} />
+            <Told name="Nitrogen a year" value={`${printShort(result.gramsPerYear)} g`} />
           </>
         ) : (
           <>
