@@ -144,6 +144,9 @@ export const api = createApi({
     }),
     log: make.query<AnswerOf<'listLog'>, LogQuery>({
       query: (params) => ({ route: 'listLog', params: params as Readonly<Record<string, string>> }),
+      // a page of lines is shown as it came, at every key: it is neither compared nor walked through first
+      structuralSharing: false,
+      transformResponse: (page: AnswerOf<'listLog'>) => Object.freeze(page),
       providesTags: ['Log'],
     }),
     records: make.query<AnswerOf<'listRecords'>, void>({

@@ -1,16 +1,7 @@
-import {
-  columnFilteringFeature,
-  createColumnHelper,
-  FlexRender,
-  tableFeatures,
-  useTable,
-} from '@tanstack/react-table'
-import { format } from 'date-fns/format'
-import { memo, useCallback, useDeferredValue, useMemo, useState } from 'react'
-import { Link } from 'react-router'
+import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react'
 import { ENTRY_KINDS, OUTCOMES } from '#core/record/entry.ts'
 import { readTyped } from '#contract/typed.ts'
-import type { LogQuery } from '#contract/schemas.ts'
+import type { LogQuery, Settings } from '#contract/schemas.ts'
 import type { LogSummary } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
@@ -21,15 +12,15 @@ import { Missing } from '../../ui/Missing.tsx'
 import { QuantityField } from '../../ui/QuantityField.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
 import { TextField } from '../../ui/TextField.tsx'
+import { LinesTable } from './LinesTable.tsx'
 import { LogTabs } from './LogTabs.tsx'
 import { KIND_WORDS, OUTCOME_WORDS } from './outcome-words.ts'
-import { useTell } from './useTell.ts'
 
-const features = tableFeatures({ columnFilteringFeature })
-const column = createColumnHelper<typeof features, LogSummary>()
 const NONE: readonly LogSummary[] = []
 const ALL = 'all'
 const PAGE = 25
+/** An answer this fresh is not asked for again, s. */
+const FRESH_S = 1
 
 interface Filters {
   readonly q: string
@@ -69,25 +60,22 @@ const NO_CHOICES = { metals: [], people: [], tips: [] }
 const DAY = /^\d{4}-\d\d-\d\d$/
 
 /** The filters as the server is asked; what cannot be read yet is left out. */
-function useQuery(filters: Filters, page: number): LogQuery {
-  const { settings } = useShop()
-  return useMemo(() => {
-    const length = (text: string) => {
-      const r = readTyped(text, 'length', settings)
-      return r.ok && r.value > 0 ? String(r.value) : ''
-    }
-    const asked: Record<string, string> = {
-      q: filters.q.trim().slice(0, 60),
-      thinnest: filters.thinnest.trim() === '' ? '' : length(filters.thinnest),
-      thickest: filters.thickest.trim() === '' ? '' : length(filters.thickest),
-      from: DAY.test(filters.from) ? filters.from : '',
-      to: DAY.test(filters.to) ? filters.to : '',
-      after: page > 0 ? String(page * PAGE) : '',
-    }
-    for (const name of ['kind', 'outcome', 'metal', 'person', 'tip'] as const)
-      if (filters[name] !== ALL) asked[name] = filters[name]
-    return Object.fromEntries(Object.entries(asked).filter(([, v]) => v !== '')) as LogQuery
-  }, [filters, page, settings])
+function queryOf(filters: Filters, page: number, settings: Settings): LogQuery {
+  const length = (text: string) => {
+    const r = readTyped(text, 'length', settings)
+    return r.ok && r.value > 0 ? String(r.value) : ''
+  }
+  const asked: Record<string, string> = {
+    q: filters.q.trim().slice(0, 60),
+    thinnest: filters.thinnest.trim() === '' ? '' : length(filters.thinnest),
+    thickest: filters.thickest.trim() === '' ? '' : length(filters.thickest),
+    from: DAY.test(filters.from) ? filters.from : '',
+    to: DAY.test(filters.to) ? filters.to : '',
+    after: page > 0 ? String(page * PAGE) : '',
+  }
+  for (const name of ['kind', 'outcome', 'metal', 'person', 'tip'] as const)
+    if (filters[name] !== ALL) asked[name] = filters[name]
+  return Object.fromEntries(Object.entries(asked).filter(([, v]) => v !== '')) as LogQuery
 }
 
 /** The same list for as long as it holds the same, whichever answer brought it. */
@@ -101,16 +89,24 @@ export default function Log() {
   const [filters, setFilters] = useState(NO_FILTERS)
   const [page, setPage] = useState(0)
   const [more, setMore] = useState(false)
-  const query = useQuery(useDeferredValue(filters), page)
-  const { currentData, data, error } = api.useLogQuery(query, { refetchOnMountOrArgChange: true })
+  const { print, say, settings } = useShop()
+  const shownFilters = useDeferredValue(filters)
+  const query = useMemo(() => queryOf(shownFilters, page, settings), [shownFilters, page, settings])
+  const { currentData, data, error } = api.useLogQuery(query, { refetchOnMountOrArgChange: FRESH_S })
   const shownPage = currentData ?? data
-  const { print, say } = useShop()
-  const tell = useTell()
+  const askAhead = api.usePrefetch('log')
   const waiting = useApp((s) => s.outbox.items.filter((i) => i.route === 'addLog').length)
-  const change = useCallback((part: Partial<Filters>) => {
-    setFilters((now) => ({ ...now, ...part }))
-    setPage(0)
-  }, [])
+  const latest = useRef(filters)
+  const change = useCallback(
+    (part: Partial<Filters>) => {
+      latest.current = { ...latest.current, ...part }
+      // asked at the key itself: the answer is on its way while the page is drawn
+      askAhead(queryOf(latest.current, 0, settings))
+      setFilters(latest.current)
+      setPage(0)
+    },
+    [askAhead, settings],
+  )
   // what is chosen from is drawn again only when it changes, not at every letter
   const on = useMemo(
     () => ({
@@ -134,35 +130,6 @@ export default function Log() {
     }),
     [metals, people, tips, print],
   )
-  const columns = useMemo(
-    () =>
-      column.columns([
-        column.accessor('at', {
-          header: 'When',
-          cell: (c) => format(new Date(c.getValue()), 'd MMM yyyy, HH:mm'),
-        }),
-        column.accessor('title', { header: 'Piece', cell: (c) => <Piece entry={c.row.original} /> }),
-        column.accessor('kind', { header: 'What', cell: (c) => KIND_WORDS[c.getValue()] }),
-        column.accessor('jobName', { header: 'Job' }),
-        column.accessor('personName', { header: 'Who' }),
-        column.accessor('thicknessM', {
-          header: 'Thickness',
-          cell: (c) => (c.getValue() === null ? '' : print(c.getValue() ?? 0, 'length')),
-        }),
-        column.accessor('tipOrificeM', {
-          header: say('Tip'),
-          cell: (c) => (c.getValue() === null ? '' : print(c.getValue() ?? 0, 'length')),
-        }),
-        column.accessor('outcome', { header: 'Outcome', cell: (c) => <Outcome entry={c.row.original} /> }),
-        column.accessor('told', {
-          header: 'What it tells',
-          cell: (c) => <span className="block truncate">{tell(c.getValue())}</span>,
-        }),
-      ]),
-    [print, say, tell],
-  )
-  const rows = useMemo(() => [...(shownPage?.entries ?? NONE)], [shownPage])
-  const table = useTable({ features, data: rows, columns })
   if (error && !shownPage) return <Missing what="log" failure={error} />
   const total = shownPage?.total ?? 0
   return (
@@ -193,13 +160,7 @@ export default function Log() {
           <Button aria-expanded={more} onClick={() => setMore(!more)}>
             {more ? 'Fewer' : 'More'} filters
           </Button>
-          <Button
-            look="quiet"
-            onClick={() => {
-              setFilters(NO_FILTERS)
-              setPage(0)
-            }}
-          >
+          <Button look="quiet" onClick={() => change(NO_FILTERS)}>
             Clear
           </Button>
         </div>
@@ -248,30 +209,7 @@ export default function Log() {
           </strong>
         ) : null}
       </p>
-      <div className="overflow-x-auto">
-        <table className="w-full border-collapse text-left">
-          <thead>
-            {table.getHeaderGroups().map((group) => (
-              <tr key={group.id} className="border-b-[1.5px] border-ink">
-                {group.headers.map((h) => (
-                  <th
-                    key={h.id}
-                    scope="col"
-                    className="name py-2 pr-4 text-[1.05rem] font-semibold whitespace-nowrap"
-                  >
-                    <table.FlexRender header={h} />
-                  </th>
-                ))}
-              </tr>
-            ))}
-          </thead>
-          <tbody>
-            {table.getRowModel().rows.map((row) => (
-              <Line key={row.id} row={row} entry={row.original} columns={columns} />
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <LinesTable entries={shownPage?.entries ?? NONE} />
       {shownPage && total === 0 ? (
         <p className="pt-4 text-soft">
           Nothing fits. Clear a filter, or run something and say what came out.
@@ -291,54 +229,5 @@ export default function Log() {
         </nav>
       ) : null}
     </main>
-  )
-}
-
-type LineRow = ReturnType<
-  ReturnType<typeof useTable<typeof features, LogSummary>>['getRowModel']
->['rows'][number]
-
-/** A line of the table: drawn again only when it is another line, or is told in other words. */
-const Line = memo(
-  function Line({ row }: { readonly row: LineRow; readonly entry: LogSummary; readonly columns: unknown }) {
-    return (
-      <tr className="border-b border-rule hover:bg-sheet">
-        {row.getAllCells().map((cell) => (
-          <td
-            key={cell.id}
-            // the last takes what is left of the width, and ends in dots where that is too little
-            className="name py-2.5 pr-4 text-[1.1rem] whitespace-nowrap last:w-full last:max-w-0 last:min-w-[16ch] last:pr-0"
-          >
-            <FlexRender cell={cell} />
-          </td>
-        ))}
-      </tr>
-    )
-  },
-  // a line is never changed, but it may be corrected
-  (a, b) =>
-    a.entry.id === b.entry.id && a.entry.correctedBy === b.entry.correctedBy && a.columns === b.columns,
-)
-
-function Piece({ entry }: { readonly entry: LogSummary }) {
-  return (
-    <Link
-      className={`font-semibold underline decoration-rule underline-offset-4 ${entry.correctedBy ? 'line-through' : ''}`}
-      to={`/log/${entry.id}`}
-    >
-      {entry.title || KIND_WORDS[entry.kind]}
-    </Link>
-  )
-}
-
-function Outcome({ entry }: { readonly entry: LogSummary }) {
-  const look = { passed: 'text-verdigris', failed: 'font-bold text-alarm', open: 'text-brass', none: '' }[
-    entry.outcome
-  ]
-  return (
-    <span className={look}>
-      {OUTCOME_WORDS[entry.outcome]}
-      {entry.correctedBy ? ' (corrected)' : entry.corrects ? ' (a correction)' : ''}
-    </span>
   )
 }
