@@ -1,7 +1,9 @@
-import { existsSync, readFileSync, writeFileSync } from 'node:fs'
+import { createWriteStream, existsSync } from 'node:fs'
 import { join, resolve } from 'node:path'
+import { pipeline } from 'node:stream/promises'
 import { Command } from 'commander'
 import type { Store } from '../server/store.ts'
+import type { Lanes } from '../server/workers/lanes.ts'
 import { BadInput, print } from './io.ts'
 
 /* The database is only loaded by the commands that need it. */
@@ -13,40 +15,77 @@ interface Options {
   readonly to?: string
 }
 
-/** The book of a folder, opened for one command; it has to be there. */
-async function withBook<T>(data: string, work: (store: Store) => Promise<T>): Promise<T> {
-  const { openDatabase } = await import('../server/db/open.ts')
-  const { openStore } = await import('../server/store.ts')
-  const file = join(data, 'wimble.sqlite')
-  if (!existsSync(file)) throw new BadInput('data', `There is no book in ${data}.`)
-  const db = openDatabase(file)
-  try {
-    return await work(openStore(db))
-  } finally {
-    db.close()
-  }
-}
-
-/** What is wrong with a copy, as the command line tells it. */
+/** What is wrong with a copy or a folder, as the command line tells it. */
 async function told<T>(work: () => Promise<T>): Promise<T> {
-  const { BadBackup } = await import('../server/backup.ts')
+  const { BadCopy } = await import('../server/copies/copies.ts')
+  const { CannotStart } = await import('../server/folder.ts')
   try {
     return await work()
   } catch (error) {
-    if (error instanceof BadBackup) throw new BadInput('file', error.message)
+    if (error instanceof BadCopy) throw new BadInput('file', error.message)
+    if (error instanceof CannotStart) throw new BadInput('data', error.message)
     throw error
   }
 }
 
+/** The book of a folder for this command alone: another that has it open is respected. */
+async function withBook<T>(data: string, work: (store: Store, lanes: Lanes) => Promise<T>): Promise<T> {
+  const { openBook, bookIn } = await import('../server/folder.ts')
+  const { openStore } = await import('../server/store.ts')
+  const { Lanes } = await import('../server/workers/lanes.ts')
+  return told(async () => {
+    if (!existsSync(bookIn(data))) throw new BadInput('data', `There is no book in ${data}.`)
+    const book = openBook(data)
+    let failed: unknown
+    const lanes = new Lanes(data, (error) => (failed = error))
+    try {
+      const done = await work(openStore(book.db), lanes)
+      if (failed !== undefined) throw failed
+      return done
+    } finally {
+      await lanes.stop()
+      book.close()
+    }
+  })
+}
+
 async function backup(options: Options): Promise<void> {
-  const { backUp } = await import('../server/backup.ts')
-  const file = await told(() => backUp(resolve(options.data), options.to && resolve(options.to), new Date()))
+  const { backUp } = await import('../server/copies/copies.ts')
+  const data = resolve(options.data)
+  const to = options.to && resolve(options.to)
+  // one that is served is copied beside its server; any other is opened first, and closed as it should be
+  const file = (await isTaken(data))
+    ? await told(() => backUp(data, to, new Date()))
+    : await withBook(data, () => backUp(data, to, new Date()))
   print({ backup: file })
 }
 
-async function restoreFrom(file: string, options: Options): Promise<void> {
-  const { restore } = await import('../server/backup.ts')
-  const aside = await told(() => restore(resolve(options.data), resolve(file), new Date()))
+/** Whether a Wimble has the folder's book open. */
+async function isTaken(data: string): Promise<boolean> {
+  const { CannotStart, takeLock } = await import('../server/folder.ts')
+  if (!existsSync(data)) return false
+  try {
+    takeLock(data).release()
+    return false
+  } catch (error) {
+    if (error instanceof CannotStart) return true
+    throw error
+  }
+}
+
+async function restoreFrom(file: string, options: Options & { readonly damaged: boolean }): Promise<void> {
+  const { restore } = await import('../server/copies/copies.ts')
+  const { checkFolder, takeLock } = await import('../server/folder.ts')
+  const data = resolve(options.data)
+  const aside = await told(async () => {
+    checkFolder(data)
+    const lock = takeLock(data)
+    try {
+      return await restore(data, resolve(file), new Date(), options.damaged)
+    } finally {
+      lock.release()
+    }
+  })
   print({ restored: resolve(file), before: aside ?? null })
 }
 
@@ -54,8 +93,13 @@ async function exportTo(file: string, options: Options): Promise<void> {
   const format = (['csv', 'json', 'zip'] as const).find((f) => file.toLowerCase().endsWith(`.${f}`))
   if (!format) throw new BadInput('file', 'The file to write should end in .csv, .json or .zip.')
   const { exportBook } = await import('../server/book.ts')
+  const { Lanes } = await import('../server/workers/lanes.ts')
   const data = resolve(options.data)
-  await withBook(data, async (store) => writeFileSync(file, await exportBook(store, data, format)))
+  const write = async (lanes: Lanes) => pipeline(await exportBook(lanes, format), createWriteStream(file))
+  if (await isTaken(data)) {
+    const lanes = new Lanes(data, () => undefined)
+    await write(lanes).finally(() => lanes.stop())
+  } else await withBook(data, (_store, lanes) => write(lanes))
   print({ exported: resolve(file) })
 }
 
@@ -63,7 +107,7 @@ async function importFrom(file: string, options: Options): Promise<void> {
   if (!existsSync(file)) throw new BadInput('file', `${file} cannot be read.`)
   const { importBook } = await import('../server/book.ts')
   const data = resolve(options.data)
-  print(await withBook(data, (store) => importBook(store, data, readFileSync(file))))
+  print(await withBook(data, (store, lanes) => importBook(store, data, lanes, resolve(file))))
 }
 
 /** `wimble backup`, `restore`, `export` and `import`. */
@@ -79,6 +123,7 @@ export function bookCommands(): readonly Command[] {
       .action(backup),
     make('restore', 'put a copy in the place of the book; stop Wimble first. The present book is kept aside')
       .argument('<file>', 'a copy: .zip or .sqlite')
+      .option('--damaged', 'take a copy although some of its rows are damaged', false)
       .action(restoreFrom),
     make('export', 'the log in open formats')
       .argument('<file>', 'to write: .csv, .json, or .zip with pictures')

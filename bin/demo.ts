@@ -1,13 +1,14 @@
 import { spawn } from 'node:child_process'
-import { existsSync, readFileSync } from 'node:fs'
+import { readFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { join, resolve } from 'node:path'
 import { Command, InvalidArgumentError } from 'commander'
 import pino from 'pino'
-import { putAside } from '../server/backup.ts'
 import { pagesFolder } from '../server/app.ts'
 import { fillDemo } from '../server/demo.ts'
-import { CannotStart, checkFolder, startServer } from '../server/start.ts'
+import { CannotStart, checkBook, checkFolder } from '../server/folder.ts'
+import { startServer } from '../server/start.ts'
+import { openStore } from '../server/store.ts'
 import { ensureBuilt } from './build.ts'
 
 const ROOT = resolve(import.meta.dirname, '..')
@@ -57,33 +58,38 @@ function startBench(): Promise<{ readonly port: number; stop(): void }> {
 interface Options {
   readonly port: number
   readonly data: string
+  readonly newBook: boolean
   readonly fresh: boolean
+  readonly asItIs: boolean
 }
 
 async function demo(options: Options): Promise<void> {
   const data = resolve(options.data)
   await checkPort(options.port)
   checkFolder(data)
-  if (options.fresh) {
-    const aside = putAside(data, 'before', new Date())
-    if (aside) say(`The old book stands in ${aside}.`)
-  }
+  const opening = { newBook: options.newBook || options.fresh, asItIs: options.asItIs }
+  checkBook(data, opening)
   await ensureBuilt(ROOT, say)
   const { version } = JSON.parse(readFileSync(join(ROOT, 'package.json'), 'utf8')) as { version: string }
-  const isNew = !existsSync(join(data, 'wimble.sqlite'))
   const bench = await startBench()
   const running = await startServer({
+    ...opening,
+    fill: (db) => {
+      say('Making the demo book: Sallow Reach Lockworks.')
+      fillDemo(openStore(db), new Date())
+    },
     instruments: bench.port,
     port: options.port,
     data,
     pages: pagesFolder(ROOT),
     version,
     log: pino({ level: process.env['WIMBLE_LOG'] ?? 'warn' }),
+  }).catch((error: unknown) => {
+    bench.stop()
+    throw error
   })
-  if (isNew) {
-    say('Making the demo book: Sallow Reach Lockworks.')
-    fillDemo(running.store, new Date())
-  }
+  // pages that search are answered at once
+  void running.lanes.read.records(undefined)
   say(`Wimble is at ${running.url}  (data in ${data}; Ctrl+C stops it)`)
   const leave = () => {
     bench.stop()
@@ -97,7 +103,9 @@ const program = new Command('demo')
   .description('Starts Wimble with demo data.')
   .option('--port <number>', 'port on this machine', port, 4310)
   .option('--data <folder>', 'where the book is kept', join(ROOT, 'data', 'demo'))
-  .option('--fresh', 'put the present book aside and make a new one', false)
+  .option('--new-book', 'put the present book aside and make a new one', false)
+  .option('--fresh', 'the same', false)
+  .option('--as-it-is', 'open a book that was not closed although its write-ahead file is gone', false)
 
 try {
   await demo(program.parse().opts<Options>())

@@ -1,10 +1,10 @@
 import { spawn } from 'node:child_process'
-import { existsSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { createServer } from 'vite'
 import { fillDemo } from '../server/demo.ts'
 import { startSimulator } from '../server/instruments/simulator.ts'
 import { startServer } from '../server/start.ts'
+import { openStore } from '../server/store.ts'
 
 const ROOT = resolve(import.meta.dirname, '..')
 const API_PORT = 4311
@@ -12,15 +12,14 @@ const DATA = join(ROOT, 'data', 'dev')
 
 /** Pages with hot reload, and the API in a process that starts again at each change of its files. */
 if (process.argv.includes('--api')) {
-  const isNew = !existsSync(join(DATA, 'wimble.sqlite'))
   const bench = await startSimulator()
-  const running = await startServer({
+  await startServer({
     port: API_PORT,
     data: DATA,
     version: 'dev',
     instruments: bench.port,
+    fill: (db) => fillDemo(openStore(db), new Date()),
   })
-  if (isNew) fillDemo(running.store, new Date())
 } else {
   spawn(
     process.execPath,

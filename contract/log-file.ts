@@ -279,44 +279,55 @@ function shown({ told }: FileEntry): (string | number)[] {
   ]
 }
 
-/** Every line a row, RFC 4180. A cell that a spreadsheet would take for a formula is kept from it. */
-export const bookToCsv = (entries: readonly FileEntry[]): string =>
-  Papa.unparse(
-    {
-      fields: [...PLAIN.map((p) => HEADS[p]), ...SHOWN, 'told_json'],
-      data: entries.map((e) => [
-        ...PLAIN.map((p) => String(e[p] ?? '')),
-        ...shown(e),
-        JSON.stringify(e.told),
-      ]),
-    },
-    { escapeFormulae: true },
-  )
+/** Every line a row, RFC 4180, page by page. A cell that a spreadsheet would take for a formula is kept from it. */
+export function* csvParts(pages: Iterable<readonly FileEntry[]>): Generator<string> {
+  const row = (e: FileEntry) => [...PLAIN.map((p) => String(e[p] ?? '')), ...shown(e), JSON.stringify(e.told)]
+  yield `${Papa.unparse([[...PLAIN.map((p) => HEADS[p]), ...SHOWN, 'told_json']])}\r\n`
+  for (const page of pages)
+    if (page.length > 0) yield `${Papa.unparse(page.map(row), { escapeFormulae: true })}\r\n`
+}
 
-/** The book as JSON, by log.schema.json. */
-export const bookToJson = (entries: readonly FileEntry[], photos: readonly FilePhoto[]): string =>
-  JSON.stringify({ format: 'wimble-log', version: 1, entries, photos }, null, 1)
+/** The book as JSON, by log.schema.json, page by page: an entry a line. */
+export function* jsonParts(
+  pages: Iterable<readonly FileEntry[]>,
+  photos: readonly FilePhoto[],
+): Generator<string> {
+  yield '{"format":"wimble-log","version":1,"entries":['
+  let first = true
+  for (const page of pages) {
+    if (page.length === 0) continue
+    yield `${first ? '' : ','}\n${page.map((e) => JSON.stringify(e)).join(',\n')}`
+    first = false
+  }
+  yield `\n],"photos":${JSON.stringify(photos)}}\n`
+}
 
 /** What came in: good lines, pictures that are named, and what cannot be taken, with its line and why. */
 export interface BookRead {
   readonly entries: readonly FileEntry[]
+  /** Of each entry the line of the file. */
+  readonly lines: readonly number[]
   readonly photos: readonly FilePhoto[]
   readonly bad: readonly { readonly line: number; readonly reason: string }[]
 }
 
-const MOST_ROWS = 200_000
+/** More lines than any shop writes in a working life. */
+const MOST_ROWS = 1_000_000
 
 function readAll(
   rows: readonly { readonly line: number; readonly value: unknown }[],
 ): Omit<BookRead, 'photos'> {
   const entries: FileEntry[] = []
+  const lines: number[] = []
   const bad: { line: number; reason: string }[] = []
   for (const { line, value } of rows.slice(0, MOST_ROWS)) {
     try {
       const entry: Checked = entrySchema.validateSync(value, { strict: true, abortEarly: true })
       const told = entry.told as unknown as Told
-      if (told.kind === entry.kind) entries.push({ ...entry, told })
-      else bad.push({ line, reason: 'What it tells is of another kind than the line.' })
+      if (told.kind === entry.kind) {
+        entries.push({ ...entry, told })
+        lines.push(line)
+      } else bad.push({ line, reason: 'What it tells is of another kind than the line.' })
     } catch (error) {
       if (!(error instanceof ValidationError)) throw error
       const what = error.path === undefined || error.path === '' ? '' : `${error.path}: `
@@ -325,7 +336,7 @@ function readAll(
   }
   if (rows.length > MOST_ROWS)
     bad.push({ line: MOST_ROWS + 1, reason: `Only the first ${MOST_ROWS} lines are read.` })
-  return { entries, bad }
+  return { entries, lines, bad }
 }
 
 const numberOr = (cell: string): unknown =>
@@ -342,6 +353,7 @@ function readCsv(content: string): BookRead {
   if (missing.length > 0)
     return {
       entries: [],
+      lines: [],
       photos: [],
       bad: [{ line: 1, reason: `The first line has no ${missing.slice(0, 3).join(', ')}.` }],
     }
@@ -378,11 +390,16 @@ export function readBook(content: string): BookRead {
   try {
     value = JSON.parse(content)
   } catch {
-    return { entries: [], photos: [], bad: [{ line: 1, reason: 'This is not JSON that can be read.' }] }
+    return {
+      entries: [],
+      lines: [],
+      photos: [],
+      bad: [{ line: 1, reason: 'This is not JSON that can be read.' }],
+    }
   }
   const book = value as { format?: unknown; version?: unknown; entries?: unknown; photos?: unknown }
   if (book.format !== 'wimble-log' || book.version !== 1 || !Array.isArray(book.entries))
-    return { entries: [], photos: [], bad: [{ line: 1, reason: 'This is no book of version 1.' }] }
+    return { entries: [], lines: [], photos: [], bad: [{ line: 1, reason: 'This is no book of version 1.' }] }
   const photos = (Array.isArray(book.photos) ? book.photos : []).filter(
     (p): p is FilePhoto =>
       typeof p === 'object' &&

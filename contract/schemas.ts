@@ -18,6 +18,7 @@ import { DIALS } from '#core/instrument/protocol.ts'
 import { CHANGES } from '#core/plan-change.ts'
 import { ENTRY_KINDS, OUTCOMES } from '#core/record/entry.ts'
 import { DROPS, EDGES, SLAG_CLASSES } from '#core/record/outcome.ts'
+import { GROWN_FIGURES } from '#core/record/grown.ts'
 import { RUN_EVENT_KINDS } from '#core/record/run.ts'
 import { MOST_BYTES } from '#core/outline/drawing.ts'
 import { UNITS, type Kind } from '#core/quantity/index.ts'
@@ -603,8 +604,53 @@ export const logQuerySchema = shape({
   thickest: string().matches(/^\d+(\.\d+)?(e-?\d+)?$/, 'The thickness should be a number of metres.'),
   from: string().matches(/^\d{4}-\d\d-\d\d$/, 'The day should be like 2026-03-02.'),
   to: string().matches(/^\d{4}-\d\d-\d\d$/, 'The day should be like 2026-03-02.'),
-  after: string().matches(/^\d{1,7}$/, 'The place in the list should be a number.'),
+  before: string().matches(/^\d{1,16}$/, 'The place in the list should be a number.'),
 })
+/** A page of jobs: after which one. */
+export const jobsQuerySchema = shape({ after: string().uuid('The job should be an id.') })
+/** Jobs by how their names begin. */
+export const jobNamesQuerySchema = shape({ name: string().max(NAME) })
+/** The pieces of a job: the page that has this one. */
+export const jobQuerySchema = shape({ around: string().uuid('The piece should be an id.') })
+export const recordsQuerySchema = shape({
+  kind: mixed<'cut' | 'braze'>().oneOf(['cut', 'braze'], 'A piece is a cut or a braze.'),
+})
+/** One setting of one row of the shop's chart. */
+export const pointsQuerySchema = shape({
+  row: string().max(NAME).required('The row is missing.'),
+  figure: word(
+    GROWN_FIGURES.map((f) => f.used),
+    'The setting',
+  ),
+})
+export const gasQuerySchema = shape({ since: instant() })
+/** Tables whose rows are signed: what of the book can be found damaged. */
+export const DAMAGED_TABLES = [
+  'log',
+  'run_events',
+  'plans',
+  'tests',
+  'test_events',
+  'tickets',
+  'settings',
+  'torches',
+  'gear',
+] as const
+/** A row that is put back from the newest copy that has it whole. */
+export const mendSchema = shape({
+  table: word(DAMAGED_TABLES, 'The table'),
+  row: number()
+    .typeError('The row should be a number.')
+    .integer('The row should be whole.')
+    .required('The row is missing.'),
+}).required()
+/** Going back to a copy is confirmed by saying what it is known to lose. */
+export const restoreSchema = shape({
+  damaged: boolean()
+    .typeError('Damaged is yes or no.')
+    .required('Whether a damaged copy will do is missing.'),
+}).required()
+const COPY_NAME = /^[A-Za-z0-9][A-Za-z0-9.-]{0,119}$/
 /** A reading in a run: typed, or as an instrument gave it. */
 export const readingSchema = shape({
   id: uuid('The reading'),
@@ -724,6 +770,9 @@ export const stockCutSchema = shape({
 
 const none = shape({}).required()
 const idParams = shape({ id: uuid('The id') }).required()
+const copyParams = shape({
+  name: string().matches(COPY_NAME, 'There is no such copy.').required('The copy is missing.'),
+}).required()
 
 /**
  * What every route of the server takes in its path and its body. The server refuses anything else, and the web asks
@@ -743,9 +792,12 @@ export const ROUTES = {
   listGear: { params: none, body: none },
   addGear: { params: none, body: gearSchema },
   changeGear: { params: idParams, body: gearChangeSchema },
-  listJobs: { params: none, body: none },
-  getJob: { params: idParams, body: none },
+  listJobs: { params: none, body: none, query: jobsQuerySchema },
+  findJobs: { params: none, body: none, query: jobNamesQuerySchema },
+  getJob: { params: idParams, body: none, query: jobQuerySchema },
+  getWholeJob: { params: idParams, body: none },
   addJob: { params: none, body: jobSchema },
+  getTicket: { params: idParams, body: none },
   addTicket: { params: none, body: ticketSchema },
   changeTicket: { params: idParams, body: ticketChangeSchema },
   startRun: { params: none, body: runSchema },
@@ -757,8 +809,9 @@ export const ROUTES = {
   addLog: { params: none, body: logSchema },
   addReading: { params: none, body: readingSchema },
   addFault: { params: none, body: faultSchema },
-  listRecords: { params: none, body: none },
-  listPoints: { params: none, body: none },
+  listRecords: { params: none, body: none, query: recordsQuerySchema },
+  getChart: { params: none, body: none },
+  listPoints: { params: none, body: none, query: pointsQuerySchema },
   addPhoto: { params: idParams, body: none, query: photoQuerySchema },
   getPhoto: { params: idParams, body: none },
   listTests: { params: none, body: none },
@@ -773,6 +826,12 @@ export const ROUTES = {
   getCloseOut: { params: idParams, body: none },
   exportBook: { params: none, body: none, query: exportQuerySchema },
   importBook: { params: none, body: none },
+  listCopies: { params: none, body: none },
+  makeCopy: { params: none, body: none },
+  lookAtCopy: { params: copyParams, body: none },
+  restoreCopy: { params: copyParams, body: restoreSchema },
+  listDamage: { params: none, body: none },
+  mendDamage: { params: none, body: mendSchema },
   listTips: { params: none, body: none },
   addTip: { params: none, body: tipSchema },
   addOutline: { params: none, body: outlineSchema },
@@ -780,7 +839,7 @@ export const ROUTES = {
   listStock: { params: none, body: none },
   addStock: { params: none, body: stockSchema },
   cutStock: { params: none, body: stockCutSchema },
-  listGasUses: { params: none, body: none },
+  listGasUses: { params: none, body: none, query: gasQuerySchema },
 } as const satisfies Record<RouteName, unknown>
 export type { RouteName }
 

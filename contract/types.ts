@@ -11,9 +11,18 @@ import type { Tried } from '#core/check/faults.ts'
 import type { TestAsked, TestEvent, TestKind } from '#core/check/test-record.ts'
 import type { Instrument, Quality } from '#core/instrument/kinds.ts'
 import type { Sample } from '#core/instrument/thin.ts'
-import type { EntryKind, Outcome, Planned, Told, TriedHere } from '#core/record/entry.ts'
+import type { EntryKind, Outcome, Told } from '#core/record/entry.ts'
+import type { Calibration, GrownRow, Helped } from '#core/record/grown.ts'
 import type { Clock, RunEvent } from '#core/record/run.ts'
-import type { OutlineFile, PieceDraft, RigDraft, ROLES, RouteName, Settings } from './schemas.ts'
+import type {
+  DAMAGED_TABLES,
+  OutlineFile,
+  PieceDraft,
+  RigDraft,
+  ROLES,
+  RouteName,
+  Settings,
+} from './schemas.ts'
 
 /** Where a piece stands: nothing done, under way, cut or brazed but not written down, in the log, or in it as failed. */
 export type TicketState = 'planned' | 'running' | 'cut' | 'brazed' | 'logged' | 'failed'
@@ -55,15 +64,32 @@ export interface Ticket extends TicketSummary {
   readonly draft: PieceDraft
   readonly version: number
 }
+/** A piece as it stands after a change: what was typed is with the one who typed it. */
+export interface TicketChanged extends TicketSummary {
+  readonly version: number
+}
 export interface JobSummary {
   readonly id: string
   readonly name: string
   readonly place: string
   readonly createdAt: string
+  /** The first of its pieces. */
   readonly tickets: readonly TicketSummary[]
+  /** How many it has in all. */
+  readonly pieces: number
 }
-export interface Job extends Omit<JobSummary, 'tickets'> {
-  readonly tickets: readonly Ticket[]
+/** A page of jobs, newest first, and the job after which the next page begins. */
+export interface JobPage {
+  readonly jobs: readonly JobSummary[]
+  readonly after: string | null
+}
+/** A job with one page of its pieces. */
+export interface Job extends JobSummary {
+  /** How many pieces come before those that are here. */
+  readonly skipped: number
+  /** The last piece before those that are here, and the first after them. */
+  readonly earlier: string | null
+  readonly later: string | null
 }
 export interface Run {
   readonly id: string
@@ -84,6 +110,24 @@ export interface Run {
   /** Ways out of the work and back, as they stood when the run began. */
   readonly breaks: Partial<BreakSteps>
   readonly events: readonly RunEvent[]
+}
+/** What all pieces of a job take together: s, m³ at 70 F and 1 atm, m, kg, and the shop's own money where it is priced. */
+export interface WholeJob {
+  /** How many of its pieces have a plan. */
+  readonly pieces: number
+  readonly torchS: number
+  readonly oxygenM3: number
+  readonly fuelM3: number
+  readonly rods: readonly { readonly filler: string; readonly metres: number }[]
+  readonly fluxKg: number
+  readonly cost: number | null
+}
+/** What a confirmation changed of a run: `seq` is the event's number among all of the run's, from 1. */
+export interface RunChange {
+  readonly id: string
+  readonly seq: number
+  readonly event: RunEvent
+  readonly endedAt: string | null
 }
 export interface RunSummary {
   readonly id: string
@@ -134,7 +178,13 @@ export interface LogSummary {
 /** A page of the book. */
 export interface LogPage {
   readonly entries: readonly LogSummary[]
+  /** How many lines fit; where it is more than could be counted at once, at least so many. */
   readonly total: number
+  readonly totalIs: 'exact' | 'more'
+  /** Older lines are asked for before this; null at the end of the book. */
+  readonly before: string | null
+  /** Lines of this page that cannot be read, and were set apart. */
+  readonly apart: number
   /** Metals, people and tips that the whole book knows, for choosing from. */
   readonly metals: readonly string[]
   readonly people: readonly string[]
@@ -154,8 +204,6 @@ export interface LogEntry extends LogSummary {
     readonly steps: readonly Step[]
     readonly events: readonly RunEvent[]
   } | null
-  /** The other lines of the same piece, newest first. */
-  readonly beside: readonly LogSummary[]
 }
 /** The shop's own good runs, as plans go by them, and what was tried against faults. */
 export interface Records {
@@ -164,21 +212,17 @@ export interface Records {
   readonly brazes: readonly OwnBraze[]
   readonly tried: readonly Tried[]
 }
-/** A run as plots show it: what was set, what was planned, and whether it came out well. SI. */
+/** What the log has taught: the shop's own chart, how far estimates were off, and which changes helped. */
+export interface GrownChart {
+  readonly rows: readonly GrownRow[]
+  readonly calibrated: readonly Calibration[]
+  readonly helped: readonly Helped[]
+}
+/** One setting of one run of a row of the chart, SI. */
 export interface Point {
-  readonly id: string
   readonly at: string
-  readonly kind: 'cut' | 'braze'
-  readonly title: string
-  readonly fuel: string
-  readonly handling: string
-  readonly thicknessM: number
-  readonly tipOrificeM: number | null
+  readonly value: number
   readonly good: boolean
-  readonly outcome: Outcome
-  readonly used: Readonly<Partial<Record<string, number>>>
-  readonly planned: Planned
-  readonly tried: TriedHere | null
 }
 export interface TestSummary {
   readonly id: string
@@ -195,6 +239,14 @@ export interface JointTest extends TestSummary {
   readonly asked: TestAsked
   readonly events: readonly TestEvent[]
   /** Its line in the book, once it has ended. */
+  readonly entryId: string | null
+}
+/** What an event changed of a test: `seq` is its number among all of the test's, from 1. */
+export interface TestChange {
+  readonly id: string
+  readonly seq: number
+  readonly event: TestEvent
+  readonly endedAt: string | null
   readonly entryId: string | null
 }
 /** A channel as it stands now. */
@@ -252,9 +304,72 @@ export interface Imported {
   readonly photos: number
   readonly bad: readonly { readonly line: number; readonly reason: string }[]
 }
+/** A row that cannot be read, or does not say any more what was written. */
+export interface DamagedRow {
+  readonly table: (typeof DAMAGED_TABLES)[number]
+  readonly row: number
+  /** The id of what it tells, as far as it can be read. */
+  readonly id: string
+  /** What it is, for a person. */
+  readonly name: string
+  readonly at: string | null
+}
+/** What of the book is set apart, each with the newest copy that has it whole. */
+export interface DamageList {
+  readonly rows: readonly (DamagedRow & {
+    readonly copy: { readonly name: string; readonly at: string } | null
+  })[]
+  /** When the whole book was looked through last, row by row; null while that goes on. */
+  readonly lookedThroughAt: string | null
+}
+/** A copy of the book. */
+export interface CopyInfo {
+  readonly name: string
+  readonly kind: 'daily' | 'by-hand' | 'before-update' | 'before-restore'
+  readonly at: string
+  readonly bytes: number
+  /** Null where it could not be opened: `fault` says why. */
+  readonly holds: { readonly lines: number; readonly pieces: number; readonly runs: number } | null
+  /** Rows in it that do not say what they were signed with. */
+  readonly damaged: number
+  readonly fault: string | null
+}
+export interface Copies {
+  readonly copies: readonly CopyInfo[]
+  /** The newest copy that was opened and counted, and is whole. */
+  readonly last: string | null
+  /** Why the last one that was begun came to nothing. */
+  readonly failure: string | null
+}
+/** What going back to a copy changes. */
+export interface CopyPreview {
+  readonly copy: CopyInfo
+  readonly now: { readonly lines: number; readonly pieces: number; readonly runs: number }
+  /** What is in the book and not in the copy: it would be gone. */
+  readonly goes: {
+    readonly lines: number
+    readonly pieces: number
+    readonly runs: number
+    /** The newest of the lines. */
+    readonly newest: readonly { readonly title: string; readonly kind: string; readonly at: string }[]
+  }
+  /** Lines that are in the copy and not in the book. */
+  readonly comes: number
+  /** Pieces that were changed since. */
+  readonly changed: number
+}
+/** What was put back, and where the book lies that it took the place of. */
+export interface Restored {
+  readonly restored: string
+  readonly before: string | null
+}
 export interface Today {
   readonly running: readonly RunSummary[]
   readonly toWrite: readonly RunSummary[]
+  /** There are more of them. */
+  readonly moreToWrite: boolean
+  /** When the last good copy of the book was made; null before the first. */
+  readonly lastCopy: string | null
   /** Tests that are under way. */
   readonly tests: readonly TestSummary[]
   /** Ended runs whose clocks still go on. */
@@ -296,21 +411,25 @@ export interface Answers {
   listGear: readonly GearItem[]
   addGear: GearItem
   changeGear: GearItem
-  listJobs: readonly JobSummary[]
+  listJobs: JobPage
+  findJobs: readonly Pick<JobSummary, 'id' | 'name'>[]
   getJob: Job
   addJob: JobSummary
-  addTicket: Ticket
-  changeTicket: Ticket
-  startRun: Run
+  getWholeJob: WholeJob
+  getTicket: Ticket
+  addTicket: TicketChanged
+  changeTicket: TicketChanged
+  startRun: Pick<RunSummary, 'id'>
   getRun: Run
   streamRun: never
-  addRunEvent: Run
+  addRunEvent: RunChange
   listLog: LogPage
   getLog: LogEntry
-  addLog: LogEntry
+  addLog: LogSummary
   addReading: LogSummary
   addFault: LogSummary
   listRecords: Records
+  getChart: GrownChart
   listPoints: readonly Point[]
   addPhoto: { readonly id: string }
   getPhoto: never
@@ -318,7 +437,7 @@ export interface Answers {
   startTest: JointTest
   getTest: JointTest
   streamTest: never
-  addTestEvent: JointTest
+  addTestEvent: TestChange
   listInstruments: InstrumentsNow
   streamInstruments: never
   dialInstrument: InstrumentsNow
@@ -326,6 +445,12 @@ export interface Answers {
   getCloseOut: CloseOut
   exportBook: never
   importBook: Imported
+  listCopies: Copies
+  makeCopy: Copies
+  lookAtCopy: CopyPreview
+  restoreCopy: Restored
+  listDamage: DamageList
+  mendDamage: DamageList
   listTips: readonly OwnTip[]
   addTip: OwnTip
   addOutline: OutlineFile

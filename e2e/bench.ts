@@ -1,4 +1,3 @@
-import { randomUUID } from 'node:crypto'
 import { existsSync, readdirSync, readFileSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { gzipSync } from 'node:zlib'
@@ -15,7 +14,9 @@ import { planOutline, readSvg, toSvg } from '#core/outline/index.ts'
 import { planCutList } from '#core/stock/cut-list.ts'
 import { seeded } from '#core/seeded.ts'
 import type { KeyInput } from 'puppeteer-core'
+import { years } from './bench/years.ts'
 import { openBrowser, openPage, until } from './browser.ts'
+import { fillYears } from '../server/fill.ts'
 import { pieceNamed, testServer } from '../server/test-support.ts'
 import { ensureBuilt } from '../bin/build.ts'
 
@@ -272,58 +273,14 @@ async function pages(): Promise<void> {
   }
 }
 
-/** A book of 50,000 lines: filters at the server, and from a key press to the changed table. */
+/** A book of 50,000 lines: from a key press to the changed table. */
 async function book(): Promise<void> {
   const LINES = 50_000
-  const WORDS = ['paddle', 'beam', 'stop', 'gusset', 'frames']
-  const server = await testServer({ pages: join(ROOT, 'dist', 'web') })
+  const WORDS = ['paddle', 'beam', 'stop', 'gusset', 'orla']
+  const server = await testServer({ pages: join(ROOT, 'dist', 'web'), empty: true })
   const browser = await openBrowser()
   try {
-    const made = server.store.log.all().filter((e) => e.kind === 'cut')
-    server.store.transaction(() => {
-      for (let i = 0; i < LINES; i++) {
-        const like = made[i % made.length]
-        if (!like) continue
-        const at = new Date(Date.UTC(2020, 0, 1) + i * 4_000_000).toISOString()
-        server.store.log.add({
-          ...like,
-          id: randomUUID(),
-          runId: null,
-          personId: null,
-          at,
-          title: `${like.title} ${i % 977}`,
-          thicknessM: 0.006 + 0.001 * (i % 40),
-          kind: 'cut',
-        })
-      }
-    })
-    const asked = [
-      '',
-      'q=paddle',
-      'q=paddle%20977',
-      'q=zzz',
-      'outcome=failed',
-      'person=Orla&q=sharp',
-      'thinnest=0.02&thickest=0.03',
-      'metal=copper',
-      'from=2022-01-01&to=2022-02-01',
-      'q=leaning&outcome=failed',
-      'after=40000',
-      'tip=0.0013208',
-    ]
-    const took: number[] = []
-    for (let round = 0; round < 8; round++)
-      for (const query of asked) {
-        const began = performance.now()
-        await server.call('GET', `/api/log?${query}`)
-        took.push(performance.now() - began)
-      }
-    tell(
-      `log of ${LINES} lines: a filter at the server, p95 of ${took.length}`,
-      quantile(took, 0.95),
-      30,
-      'ms',
-    )
+    fillYears(server.store, { lines: LINES, pieces: 2000, runs: 200, seed: 1, now: new Date() })
     const page = await openPage(browser, `${server.url}/log`)
     await until(page, () => document.querySelectorAll('tbody tr').length >= 25)
     await page.emulateCPUThrottling(SLOW_DOWN)
@@ -363,7 +320,7 @@ async function book(): Promise<void> {
     }
     const told = changed.slice('mitre'.length).filter((c) => c >= 0)
     tell(
-      `the same: key press to changed table, CPU ${SLOW_DOWN}x slower, median of ${told.length}`,
+      `log of ${LINES} lines: key press to changed table, CPU ${SLOW_DOWN}x slower, median of ${told.length}`,
       quantile(told, 0.5),
       100,
       'ms',
@@ -381,3 +338,4 @@ if (existsSync(process.env['WIMBLE_CHROMIUM'] ?? '/usr/bin/chromium')) {
   await pages()
   await book()
 } else print('The pages were not measured: chromium is not there (npm test installs it).')
+await years()

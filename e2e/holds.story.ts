@@ -198,10 +198,8 @@ describe('typing while the server is away', () => {
     await page.reload()
     await until(page, () => !document.body.innerText.includes('keeping'))
     await see(page, 'To scale')
-    const read = (await server.call('GET', `/api/jobs/${ticket.jobId}`)).json as {
-      tickets: { id: string; draft: { work: { thickness: string } } }[]
-    }
-    expect(read.tickets.find((t) => t.id === ticket.id)?.draft.work.thickness).toBe('3/4 in')
+    const read = await server.call('GET', `/api/tickets/${ticket.id}`)
+    expect(read.json).toMatchObject({ draft: { work: { thickness: '3/4 in' } } })
 
     // another screen changes the same piece: the second one to be stored is asked
     const other = await open(`${url}/jobs/${ticket.jobId}/${ticket.id}`)

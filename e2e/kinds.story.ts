@@ -5,7 +5,7 @@ import { PDFDocument } from 'pdf-lib'
 import type { Browser, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 import type { WorkDraft } from '#contract/schemas.ts'
-import type { Job } from '#contract/types.ts'
+import type { Ticket } from '#contract/types.ts'
 import { pieceNamed, testServer, type TestServer } from '../server/test-support.ts'
 import {
   choose,
@@ -50,10 +50,8 @@ const figures = (label: string, text: string) =>
   )
 const toScale = (text: string) => figures('The cut, to scale', text)
 const stored = () => until(page, () => !document.body.innerText.includes('keeping'))
-const work = async () => {
-  const job = (await server.call('GET', `/api/jobs/${jobId}`)).json as Job
-  return job.tickets.find((t) => t.id === ticketId)?.draft.work as WorkDraft
-}
+const work = async () =>
+  ((await server.call('GET', `/api/tickets/${ticketId}`)).json as Ticket).draft.work as WorkDraft
 /** A file that the page has saved, as soon as it is there. */
 const savedFile = (ending: string): Promise<Buffer> =>
   vi.waitFor(() => {

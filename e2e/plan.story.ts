@@ -1,6 +1,6 @@
 import type { Browser, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { Job, Torch } from '#contract/types.ts'
+import type { Ticket, Torch } from '#contract/types.ts'
 import { pieceNamed, testServer, type TestServer } from '../server/test-support.ts'
 import {
   expectAccessible,
@@ -41,10 +41,7 @@ const onLine = (id: string, text: string) =>
     id,
     text,
   )
-const draft = async () => {
-  const job = (await server.call('GET', `/api/jobs/${jobId}`)).json as Job
-  return job.tickets.find((t) => t.id === ticketId)
-}
+const draft = async () => (await server.call('GET', `/api/tickets/${ticketId}`)).json as Ticket
 
 describe('the rig of a plan', () => {
   it('takes a chart row by row, and uses it at once', async () => {
@@ -62,7 +59,7 @@ describe('the rig of a plan', () => {
     await onLine('set-oxygen', '41 psi')
     expect(await station(page, 'set-oxygen')).toContain('your chart')
     await stored()
-    expect((await draft())?.draft.rig.chart.at(-1)).toMatchObject({
+    expect((await draft()).draft.rig.chart.at(-1)).toMatchObject({
       orifice: '.055 in',
       thicknessMin: '1/2 in',
       oxygenPressure: '40 psi',
@@ -103,7 +100,7 @@ describe('the rig of a plan', () => {
     await onLine('set-fuel', 'propane')
     await onLine('torch', "Idris's small")
     await stored()
-    expect((await draft())?.draft.rig.fuel).toBe('propane')
+    expect((await draft()).draft.rig.fuel).toBe('propane')
   })
 })
 
@@ -147,7 +144,7 @@ describe('names and paper', () => {
     await page.goto(server.url)
     await see(page, name.slice(0, 20))
     expect(await over()).toBe(0)
-    expect((await draft())?.title).toBe(name.trim())
+    expect((await draft()).title).toBe(name.trim())
   })
   it('prints a plan on one page, without buttons', async () => {
     await page.goto(`${server.url}/jobs/${jobId}/${ticketId}`)

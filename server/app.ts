@@ -3,14 +3,11 @@ import { join } from 'node:path'
 import { bodyParser } from '@koa/bodyparser'
 import Router from '@koa/router'
 import Koa from 'koa'
-import compress from 'koa-compress'
 import helmet from 'koa-helmet'
 import serve from 'koa-static'
 import type { Logger } from 'pino'
 import { asAppError, AppError } from './errors.ts'
 import { PATHS } from '#contract/paths.ts'
-import type { RunHub } from './hub.ts'
-import type { Instruments } from './instruments/instruments.ts'
 import { jobHandlers } from './routes/jobs.ts'
 import { logHandlers } from './routes/log.ts'
 import { mount, type Context, type Handlers } from './routes/mount.ts'
@@ -20,44 +17,28 @@ import { mountApart } from './routes/apart.ts'
 import { testHandlers } from './routes/tests.ts'
 import { instrumentHandlers } from './routes/instruments.ts'
 import { closeOutHandlers } from './routes/close-out.ts'
+import { copyHandlers } from './routes/copies.ts'
 import { yardHandlers } from './routes/yard.ts'
-import type { Store } from './store.ts'
 
 const BODY_LIMIT = '256kb'
 /** A drawing of 20 MB, with what JSON adds to it. */
 const DRAWING_LIMIT = '44mb'
 const YEAR_MS = 365 * 24 * 3600 * 1000
 
-export interface AppOptions {
-  readonly store: Store
-  readonly hub: RunHub
-  readonly instruments: Instruments
-  /** Folder of the book. */
-  readonly data: string
+export interface AppOptions extends Context {
   readonly log: Logger
   /** The built pages; without it only the API is served. */
   readonly pages?: string | undefined
   readonly version: string
-  readonly now?: () => Date
 }
 
 /** The server as a list of what every request passes. */
-export function createApp({
-  store,
-  hub,
-  instruments,
-  data,
-  log,
-  pages,
-  version,
-  now = () => new Date(),
-}: AppOptions): Koa {
+export function createApp({ log, pages, version, ...context }: AppOptions): Koa {
   const app = new Koa()
   // a page that leaves while it watches a run is no fault
   app.on('error', (error: NodeJS.ErrnoException) => {
     if (error.code !== 'ERR_STREAM_PREMATURE_CLOSE') log.error({ err: error })
   })
-  const context: Context = { store, hub, instruments, data, now }
   const router = new Router()
   const handlers: Handlers = {
     health: () => ({ ok: true, version }),
@@ -69,6 +50,7 @@ export function createApp({
     ...testHandlers,
     ...instrumentHandlers,
     ...closeOutHandlers,
+    ...copyHandlers,
   }
   for (const route of Object.keys(handlers) as (keyof Handlers)[])
     mount(router, route, handlers[route], context)
@@ -78,7 +60,6 @@ export function createApp({
   app.use(errorsAsJson(log))
   app.use(helmet({ contentSecurityPolicy: { directives: POLICY }, strictTransportSecurity: false }))
   app.use(onlyFromHere)
-  app.use(compress())
   app.use(jsonOnly)
   const small = bodyParser({ enableTypes: ['json'], jsonLimit: BODY_LIMIT, jsonStrict: true })
   const large = bodyParser({ enableTypes: ['json'], jsonLimit: DRAWING_LIMIT, jsonStrict: true })

@@ -1,28 +1,15 @@
 import { randomUUID } from 'node:crypto'
-import {
-  existsSync,
-  openSync,
-  readdirSync,
-  readFileSync,
-  rmSync,
-  statSync,
-  writeFileSync,
-  writeSync,
-  closeSync,
-} from 'node:fs'
+import { readdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import Ajv from 'ajv/dist/2020.js'
 import Database from 'better-sqlite3'
-import JSZip from 'jszip'
-import pino from 'pino'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { CloseOut, Imported, LogEntry, LogPage } from '#contract/types.ts'
 import LOG_SCHEMA from '#contract/log.schema.json' with { type: 'json' }
 import { readBook } from '#contract/log-file.ts'
 import { openDatabase } from './db/open.ts'
 import { openStore } from './store.ts'
-import { BadBackup, backUp, faultOf, lastGoodBackup, listBackups, restore } from './backup.ts'
-import { startServer } from './start.ts'
+import { damagedRows } from './audit.ts'
 import { pieceNamed, tempFolder, testServer, type TestServer } from './test-support.ts'
 
 /** The smallest JPEG that says it is one: a start, a JFIF head, an end. */
@@ -177,74 +164,7 @@ describe('the book out and in', () => {
   })
 })
 
-describe('backup and restore', () => {
-  const silent = pino({ level: 'silent' })
-  const start = (data: string) => startServer({ port: 0, data, version: 'test', log: silent })
-  const breakBook = (data: string) => {
-    const file = join(data, 'wimble.sqlite')
-    for (const end of ['-wal', '-shm']) rmSync(file + end, { force: true })
-    const fd = openSync(file, 'r+')
-    writeSync(fd, Buffer.alloc(statSync(file).size - 4096, 0x5a), 0, undefined, 4096)
-    closeSync(fd)
-  }
-  it('brings back every line and every picture', async () => {
-    const made = await testServer({ data: tempFolder() })
-    const photo = randomUUID()
-    const entry = ((await made.call('GET', '/api/log')).json as LogPage).entries[0]?.id ?? ''
-    await raw(made, 'POST', `/api/photos/${photo}?entry=${entry}`, JPEG)
-    const lines = await total(made)
-    // also while it runs
-    const copy = await backUp(made.data, undefined, new Date())
-    await made.stop()
-    const fresh = tempFolder()
-    expect(await restore(fresh, copy, new Date())).toBeUndefined()
-    const again = await testServer({ data: fresh, empty: true })
-    expect(await total(again)).toBe(lines)
-    expect((await raw(again, 'GET', `/api/photos/${photo}`)).bytes.equals(JPEG)).toBe(true)
-    await again.stop()
-    rmSync(fresh, { recursive: true })
-    rmSync(made.data, { recursive: true })
-  })
-  it('notices a broken book at the start, keeps it, and offers the last copy', async () => {
-    const data = tempFolder()
-    const first = await testServer({ data })
-    await first.stop()
-    await backUp(data, undefined, new Date())
-    breakBook(data)
-    expect(faultOf(join(data, 'wimble.sqlite'))).toBeDefined()
-    const failure = await start(data).then(
-      () => undefined,
-      (e: unknown) => (e as Error).message,
-    )
-    expect(failure).toContain('damaged')
-    expect(failure).toContain('restore')
-    const kept = readdirSync(data).find((f) => f.startsWith('broken-'))
-    expect(existsSync(join(data, kept ?? '', 'wimble.sqlite'))).toBe(true)
-    const last = lastGoodBackup(data)
-    expect(failure).toContain(last)
-    await restore(data, last ?? '', new Date())
-    const again = await testServer({ data, empty: true })
-    expect(await total(again)).toBeGreaterThan(40)
-    await again.stop()
-    rmSync(data, { recursive: true })
-  })
-  it('changes nothing when the copy is not whole', async () => {
-    const data = tempFolder()
-    const first = await testServer({ data })
-    await first.stop()
-    const before = readFileSync(join(data, 'wimble.sqlite'))
-    const bad = join(data, 'bad.sqlite')
-    writeFileSync(bad, 'this is no database at all, whatever its name says')
-    await expect(restore(data, bad, new Date())).rejects.toThrow(BadBackup)
-    const archive = new JSZip()
-    archive.file('other.txt', 'x')
-    writeFileSync(join(data, 'bad.zip'), await archive.generateAsync({ type: 'nodebuffer' }))
-    await expect(restore(data, join(data, 'bad.zip'), new Date())).rejects.toThrow('no book')
-    await expect(restore(data, join(data, 'none.zip'), new Date())).rejects.toThrow('not there')
-    await expect(backUp(tempFolder(), undefined, new Date())).rejects.toThrow('no book')
-    expect(readFileSync(join(data, 'wimble.sqlite')).equals(before)).toBe(true)
-    rmSync(data, { recursive: true })
-  })
+describe('an older book', () => {
   it('carries the log of an older book over, with its runs and what was left out of them', () => {
     const data = tempFolder()
     const file = join(data, 'wimble.sqlite')
@@ -292,10 +212,15 @@ describe('backup and restore', () => {
     const { log, tickets } = openStore(db)
     expect(
       log
-        .all()
-        .map((e) => e.kind)
+        .page(-1, 10)
+        ?.entries.map((e) => e.kind)
         .sort(),
     ).toEqual(['cut', 'override', 'run'])
+    // and is found, learnt from and signed as a line that is written today
+    expect(log.find({ q: 'gusset orla', kind: 'cut' }).entries.map((e) => e.id)).toEqual(['l'])
+    expect(JSON.parse(log.kerfs())).toMatchObject([{ kerfM: 0.0021, handling: 'hand' }])
+    expect([...damagedRows(db)].flat()).toEqual([])
+    expect(db.prepare('SELECT count(*) FROM log WHERE chain IS NULL OR digest IS NULL').pluck().get()).toBe(0)
     expect(log.get('l')).toMatchObject({
       title: 'Gusset',
       personName: 'Orla',
@@ -323,12 +248,6 @@ describe('backup and restore', () => {
     )
     expect(read.bad).toEqual([])
     db.close()
-    rmSync(data, { recursive: true })
-  })
-  it('makes one copy a day by itself', async () => {
-    const data = tempFolder()
-    for (let i = 0; i < 2; i++) await (await start(data)).stop()
-    expect(listBackups(data).filter((f) => f.includes('daily-'))).toHaveLength(1)
     rmSync(data, { recursive: true })
   })
 })

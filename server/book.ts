@@ -1,93 +1,25 @@
 /** The whole book out in open formats, and in again, merged with what is there. */
 import { createHash } from 'node:crypto'
-import JSZip from 'jszip'
-import {
-  bookToCsv,
-  bookToJson,
-  readBook,
-  type BookRead,
-  type FileEntry,
-  type FilePhoto,
-} from '#contract/log-file.ts'
-import LOG_SCHEMA from '#contract/log.schema.json' with { type: 'json' }
+import { Readable } from 'node:stream'
+import { setImmediate as turn } from 'node:timers/promises'
+import type { FileEntry } from '#contract/log-file.ts'
 import type { Imported } from '#contract/types.ts'
-import type { StoredEntry } from './db/tables/log.ts'
 import { AppError } from './errors.ts'
-import { keepPhoto, photoBytes } from './photos.ts'
+import { keepPhoto } from './photos.ts'
 import type { Store } from './store.ts'
+import type { Lanes } from './workers/lanes.ts'
 
-/** A line as a file has it: which line has taken its place follows from that line. */
-const toFile = (e: StoredEntry): FileEntry => ({
-  id: e.id,
-  kind: e.kind,
-  at: e.at,
-  ticketId: e.ticketId,
-  runId: e.runId,
-  jobName: e.jobName,
-  title: e.title,
-  personName: e.personName,
-  metal: e.metal,
-  fuel: e.fuel,
-  handling: e.handling,
-  thicknessM: e.thicknessM,
-  tipOrificeM: e.tipOrificeM,
-  outcome: e.outcome,
-  good: e.good,
-  told: e.told,
-  corrects: e.corrects,
-  why: e.why,
-})
-
-/** The book as one file. The zip has the CSV, the JSON with its schema, and every picture. */
-export async function exportBook(
-  store: Store,
-  data: string,
-  format: 'csv' | 'json' | 'zip',
-): Promise<string | Buffer> {
-  const entries = store.log.all().map(toFile)
-  const photos: FilePhoto[] = store.photos
-    .all()
-    .map(({ id, entryId, type, sha256, addedAt }) => ({ id, entryId, type, sha256, addedAt }))
-  if (format === 'csv') return bookToCsv(entries)
-  if (format === 'json') return bookToJson(entries, photos)
-  const zip = new JSZip()
-  zip.file('log.csv', bookToCsv(entries))
-  zip.file('log.json', bookToJson(entries, photos))
-  zip.file('log.schema.json', JSON.stringify(LOG_SCHEMA, null, 2))
-  for (const p of photos) {
-    const bytes = photoBytes(data, p.id)
-    if (bytes) zip.file(`photos/${p.id}`, bytes)
+/** The log as one file, as it stood when it was asked for: made in the hauling thread as fast as it is taken. */
+export async function exportBook({ haul }: Lanes, format: 'csv' | 'json' | 'zip'): Promise<Readable> {
+  const id = await haul.openExport(format)
+  async function* chunks(): AsyncGenerator<Uint8Array> {
+    try {
+      for (let chunk = await haul.nextChunk(id); chunk; chunk = await haul.nextChunk(id)) yield chunk
+    } finally {
+      await haul.closeExport(id)
+    }
   }
-  return zip.generateAsync({ type: 'nodebuffer', compression: 'DEFLATE' })
-}
-
-/** No book that is unpacked is larger, bytes. */
-const MOST_UNPACKED = 400_000_000
-
-async function unpack(
-  bytes: Buffer,
-): Promise<{ text: string; photo: (id: string) => Promise<Buffer | undefined> }> {
-  if (bytes.subarray(0, 2).toString('latin1') !== 'PK')
-    return { text: bytes.toString('utf8'), photo: () => Promise.resolve(undefined) }
-  const zip = await JSZip.loadAsync(bytes).catch(() => {
-    throw new AppError(422, 'bad-archive', 'This archive cannot be opened.')
-  })
-  const book = zip.file('log.json') ?? zip.file('log.csv')
-  if (!book) throw new AppError(422, 'bad-archive', 'There is no log.json and no log.csv in this archive.')
-  const text = await book.async('string')
-  if (text.length > MOST_UNPACKED)
-    throw new AppError(413, 'too-large', 'The book in this archive is too large.')
-  return { text, photo: async (id) => zip.file(`photos/${id}`)?.async('nodebuffer') }
-}
-
-/** Lines in an order in which each comes after the one that it corrects. */
-function inOrder(entries: readonly FileEntry[]): readonly FileEntry[] {
-  const byId = new Map(entries.map((e) => [e.id, e]))
-  const depth = (e: FileEntry, seen: ReadonlySet<string> = new Set()): number => {
-    const before = e.corrects === null || seen.has(e.id) ? undefined : byId.get(e.corrects)
-    return before ? 1 + depth(before, new Set([...seen, e.id])) : 0
-  }
-  return [...entries].sort((a, b) => depth(a) - depth(b) || a.at.localeCompare(b.at))
+  return Readable.from(chunks(), { objectMode: false })
 }
 
 /** Puts one line in; a sentence when it cannot be. */
@@ -96,41 +28,60 @@ function put(store: Store, e: FileEntry): string | 'added' | 'known' {
   if (e.corrects !== null && !store.log.has(e.corrects)) return 'It corrects a line that is not here.'
   if (e.corrects !== null && store.log.correctionOf(e.corrects))
     return 'The line that it corrects was corrected here already, in another way.'
-  const ticketId = e.ticketId !== null && store.tickets.get(e.ticketId) ? e.ticketId : null
-  const run = e.runId === null ? undefined : store.runs.get(e.runId)
+  const ticketId = e.ticketId !== null && store.tickets.brief(e.ticketId) ? e.ticketId : null
+  const runId = e.runId !== null && store.runs.has(e.runId) ? e.runId : null
   const once = (e.kind === 'cut' || e.kind === 'braze') && e.corrects === null
-  if (run && once && store.log.entryOfRun(run.id))
+  if (runId !== null && once && store.log.entryOfRun(runId))
     return 'This run is written down here already, by another line.'
-  store.log.add({ ...e, ticketId, runId: run?.id ?? null, personId: null })
+  store.log.add({ ...e, ticketId, runId, personId: null })
   return 'added'
 }
 
-/** Merges a book into this one: what is here already is not doubled, what cannot be taken is listed. */
-export async function importBook(store: Store, data: string, bytes: Buffer): Promise<Imported> {
-  const { text, photo } = await unpack(bytes)
-  const read: BookRead = readBook(text)
-  const lineOf = new Map(read.entries.map((e, i) => [e, i + 1]))
-  const bad = [...read.bad]
-  let added = 0
-  let known = 0
-  store.transaction(() => {
-    for (const e of inOrder(read.entries)) {
-      const done = put(store, e)
-      if (done === 'added') added += 1
-      else if (done === 'known') known += 1
-      else bad.push({ line: lineOf.get(e) ?? 0, reason: done })
+/** So many lines are put in at once: what is confirmed meanwhile waits no longer than they take. */
+const AT_ONCE = 50
+
+/**
+ * Merges a book into this one: what is here already is not doubled, what cannot be taken is listed. It is read in the
+ * hauling thread and put in some lines at a time; one that breaks off is begun again without harm.
+ */
+export async function importBook(
+  store: Store,
+  data: string,
+  { haul }: Lanes,
+  file: string,
+): Promise<Imported> {
+  const { id, bad: unread, no } = await haul.openImport(file)
+  try {
+    if (no) throw new AppError(no.status, no.code, no.message)
+    const bad = [...unread]
+    let [added, known, photos] = [0, 0, 0]
+    for (
+      let lines = await haul.nextLines(id, AT_ONCE);
+      lines.length > 0;
+      lines = await haul.nextLines(id, AT_ONCE)
+    ) {
+      store.transaction(() => {
+        for (const { line, entry } of lines) {
+          const done = put(store, entry)
+          if (done === 'added') added += 1
+          else if (done === 'known') known += 1
+          else bad.push({ line, reason: done })
+        }
+      })
+      await turn()
     }
-  })
-  let photos = 0
-  for (const p of read.photos) {
-    const picture = store.photos.get(p.id) ? undefined : await photo(p.id)
-    if (!picture) continue
-    if (createHash('sha256').update(picture).digest('hex') !== p.sha256) {
-      bad.push({ line: 0, reason: `The picture ${p.id} is not whole.` })
-      continue
+    for (let next = await haul.nextPhoto(id); next; next = await haul.nextPhoto(id)) {
+      const { photo, bytes } = next
+      if (!bytes || store.photos.get(photo.id)) continue
+      if (createHash('sha256').update(bytes).digest('hex') !== photo.sha256) {
+        bad.push({ line: 0, reason: `The picture ${photo.id} is not whole.` })
+        continue
+      }
+      await keepPhoto(store, data, { id: photo.id, entryId: photo.entryId, bytes, at: photo.addedAt })
+      photos += 1
     }
-    await keepPhoto(store, data, { id: p.id, entryId: p.entryId, bytes: picture, at: p.addedAt })
-    photos += 1
+    return { added, known, photos, bad: bad.sort((a, b) => a.line - b.line) }
+  } finally {
+    await haul.closeImport(id)
   }
-  return { added, known, photos, bad: bad.sort((a, b) => a.line - b.line) }
 }

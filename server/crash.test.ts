@@ -5,7 +5,7 @@ import { cpSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { build } from 'vite'
 import { expect, it } from 'vitest'
-import type { JobSummary, Run } from '#contract/types.ts'
+import type { JobPage, Run } from '#contract/types.ts'
 import { clocksOf, foldRun, type RunEvent } from '#core/record/run.ts'
 import { seeded } from '#core/seeded.ts'
 import { fillDemo } from './demo.ts'
@@ -62,7 +62,7 @@ it('loses nothing that it confirmed, killed at 50 random moments of a run; clock
       return { status: response.status, json: (await response.json()) as unknown }
     }
     if (runId === '') {
-      const jobs = (await call('/jobs')).json as JobSummary[]
+      const { jobs } = (await call('/jobs')).json as JobPage
       const ticket = jobs.flatMap((j) => j.tickets).find((t) => t.title === 'Chiller line')
       runId = randomUUID()
       await call('/runs', { id: runId, ticketId: ticket?.id, personId: null, at: new Date(at).toISOString() })

@@ -19,6 +19,7 @@ import type {
   Settings,
 } from '#contract/schemas.ts'
 import type { Drop, Edge, SlagClass } from '#core/record/outcome.ts'
+import { foldRun, type RunEvent } from '#core/record/run.ts'
 import type { GearKind } from '#core/rig/kinds.ts'
 import { cutCameOut, fillLog, writeDown } from './demo-log.ts'
 import { recordsOf } from './records.ts'
@@ -719,38 +720,40 @@ interface Ticket {
 /** Puts a piece in the book and begins its run, as the server would. */
 function begin(store: Store, ticket: Ticket, personId: string | null, at: Date) {
   store.tickets.add(ticket, subHours(at, 2).toISOString())
-  const planned = planDraft(ticket.draft, FIRST_SETTINGS, recordsOf(store))
+  const planned = planDraft(ticket.draft, FIRST_SETTINGS, recordsOf(store, 'cut'))
   if (!planned.ok) throw new Error(planned.errors[0]?.message)
   const procedure = procedureOf(ticket.draft, planned, FIRST_SETTINGS)
   if (!procedure.ok) throw new Error(procedure.text)
-  const runId = randomUUID()
-  store.runs.add({
-    id: runId,
-    ticketId: ticket.id,
+  const { plan, request } = planned
+  const { setting, steps, breaks } = procedure
+  const run = { id: randomUUID(), ticketId: ticket.id, draft: ticket.draft, plan, setting, steps, breaks }
+  store.runs.add({ ...run, personId, at: at.toISOString() })
+  return { run, request }
+}
+
+/** Confirms steps of a run, one after another, each at its moment. */
+function confirm(
+  store: Store,
+  run: ReturnType<typeof begin>['run'],
+  steps: readonly { readonly id: string }[],
+  personId: string | null,
+  at: (i: number) => Date,
+): void {
+  const events: RunEvent[] = steps.map((step, i) => ({
+    id: randomUUID(),
+    kind: 'done',
+    stepId: step.id,
+    at: at(i).toISOString(),
     personId,
-    at: at.toISOString(),
-    draft: ticket.draft,
-    plan: planned.plan,
-    setting: procedure.setting,
-    steps: procedure.steps,
-    breaks: procedure.breaks,
-  })
-  return { runId, steps: procedure.steps, request: planned.request, plan: planned.plan }
+    reason: null,
+  }))
+  store.runs.addEvents(run, events, foldRun(run, events))
 }
 
 function half(store: Store, ticket: Ticket, personId: string | null, now: Date): void {
-  const { runId, steps } = begin(store, ticket, personId, subMinutes(now, 25))
-  const stopBefore = steps.findIndex((s) => s.id === 'set-oxygen')
-  steps.slice(0, stopBefore).forEach((step, i) => {
-    store.runs.addEvent(runId, {
-      id: randomUUID(),
-      kind: 'done',
-      stepId: step.id,
-      at: subMinutes(now, 24 - 2 * i).toISOString(),
-      personId,
-      reason: null,
-    })
-  })
+  const { run } = begin(store, ticket, personId, subMinutes(now, 25))
+  const stopBefore = run.steps.findIndex((s) => s.id === 'set-oxygen')
+  confirm(store, run, run.steps.slice(0, stopBefore), personId, (i) => subMinutes(now, 24 - 2 * i))
 }
 
 function write(
@@ -764,24 +767,15 @@ function write(
   }: { jobId: string; gusset: CutDraft; w: Written; personId: string | null; at: Date },
 ): void {
   const ticket = { id: randomUUID(), jobId, title: w.title, draft: gusset }
-  const { runId, steps, request, plan } = begin(store, ticket, personId, subMinutes(at, 50))
-  steps.forEach((step, i) => {
-    store.runs.addEvent(runId, {
-      id: randomUUID(),
-      kind: 'done',
-      stepId: step.id,
-      at: subMinutes(at, 49 - 2 * i).toISOString(),
-      personId,
-      reason: null,
-    })
-  })
-  store.runs.end(runId, at.toISOString())
+  const { run, request } = begin(store, ticket, personId, subMinutes(at, 50))
+  confirm(store, run, run.steps, personId, (i) => subMinutes(at, 49 - 2 * i))
+  store.runs.end(run, at.toISOString())
   writeDown(
     store,
     cutCameOut({
       id: randomUUID(),
       ticketId: ticket.id,
-      runId,
+      runId: run.id,
       personId,
       at: at.toISOString(),
       used: { ...w.used, preheat: '' },
@@ -791,6 +785,6 @@ function write(
       kerf: w.kerf,
       note: w.note,
     }),
-    { draft: ticket.draft, plan, thicknessM: request.work.thicknessM },
+    { draft: ticket.draft, plan: run.plan, thicknessM: request.work.thicknessM },
   )
 }

@@ -28,6 +28,13 @@ export function asAppError(error: unknown): unknown {
       'disk-fails',
       'The disk does not take this, so it was not stored. It is kept here and sent again.',
     )
-  if (code === 'SQLITE_BUSY') return new AppError(503, 'busy', 'The book is in use. This is sent again.')
+  if (code.startsWith('SQLITE_CORRUPT') || code === 'SQLITE_NOTADB')
+    return new AppError(
+      503,
+      'book-damaged',
+      'The book is damaged on the disk. Stop Wimble and start it again: it says which copies there are.',
+    )
+  if (code.startsWith('SQLITE_BUSY'))
+    return new AppError(503, 'busy', 'The book is in use. This is sent again.')
   return error
 }

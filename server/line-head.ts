@@ -2,7 +2,7 @@ import { isGoodBraze, isGoodCut, type BrazeTold, type CutTold } from '#core/reco
 import type { WorkedOn } from '#contract/read-entry.ts'
 import type { LogDraft } from '#contract/schemas.ts'
 import type { Ticket } from '#contract/types.ts'
-import type { NewEntry } from './db/tables/log.ts'
+import type { NewEntry } from './db/tables/log-rows.ts'
 import { AppError } from './errors.ts'
 import type { Store } from './store.ts'
 

@@ -48,16 +48,23 @@ describe('an empty book', () => {
     expect((await server.call('GET', '/api/today')).json).toEqual({
       running: [],
       toWrite: [],
+      moreToWrite: false,
+      lastCopy: null,
       watched: [],
       tests: [],
       next: [],
       recent: [],
     })
-    for (const path of ['jobs', 'people', 'torches', 'gear', 'points', 'tests'])
+    expect((await server.call('GET', '/api/jobs')).json).toEqual({ jobs: [], after: null })
+    expect((await server.call('GET', '/api/chart')).json).toEqual({ rows: [], calibrated: [], helped: [] })
+    for (const path of ['people', 'torches', 'gear', 'tests', 'job-names'])
       expect((await server.call('GET', `/api/${path}`)).json, path).toEqual([])
     expect((await server.call('GET', '/api/log')).json).toEqual({
       entries: [],
       total: 0,
+      totalIs: 'exact',
+      before: null,
+      apart: 0,
       metals: [],
       people: [],
       tips: [],
@@ -76,13 +83,13 @@ describe('RunHub', () => {
   it('tells those who watch a run, of that run only, until they stop', () => {
     const hub = new RunHub()
     const heard: string[] = []
-    const stop = hub.watch('one', () => heard.push('one'))
+    const stop = hub.watch('one', (change) => heard.push(`one ${JSON.stringify(change)}`))
     hub.watch('two', () => heard.push('two'))
-    hub.changed('one')
-    hub.changed('three')
+    hub.changed('one', { seq: 1 })
+    hub.changed('three', {})
     stop()
-    hub.changed('one')
-    hub.changed('two')
-    expect(heard).toEqual(['one', 'two'])
+    hub.changed('one', { seq: 2 })
+    hub.changed('two', {})
+    expect(heard).toEqual(['one {"seq":1}', 'two'])
   })
 })

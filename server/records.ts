@@ -1,10 +1,12 @@
+import type { PieceDraft } from '#contract/schemas.ts'
 import type { Records } from '#contract/types.ts'
 import type { Store } from './store.ts'
 
-/** The shop's own good runs, as plans go by them. */
-export const recordsOf = ({ log }: Store): Records => ({
-  cuts: log.ownCuts(),
-  kerfs: log.kerfs(),
-  brazes: log.ownBrazes(),
-  tried: log.tried(),
+const NONE = '[]'
+
+/** The shop's own good runs of one kind of work, as plans go by them. */
+export const recordsOf = ({ log }: Store, kind: PieceDraft['kind']): Omit<Records, 'tried'> => ({
+  cuts: JSON.parse(kind === 'cut' ? log.cuts() : NONE) as Records['cuts'],
+  kerfs: JSON.parse(kind === 'cut' ? log.kerfs() : NONE) as Records['kerfs'],
+  brazes: JSON.parse(kind === 'braze' ? log.brazes() : NONE) as Records['brazes'],
 })

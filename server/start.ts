@@ -1,16 +1,30 @@
-import { existsSync, mkdirSync, rmSync, writeFileSync } from 'node:fs'
-import { createServer, type Server } from 'node:http'
-import { dirname, join } from 'node:path'
+import { renameSync } from 'node:fs'
+import { createServer, type IncomingMessage, type Server, type ServerResponse } from 'node:http'
+import { join } from 'node:path'
 import pino, { type Logger } from 'pino'
 import { createApp } from './app.ts'
-import { openDatabase, type Db } from './db/open.ts'
-import { backUpDaily, faultOf, lastGoodBackup, putAside } from './backup.ts'
+import { restore } from './copies/copies.ts'
+import { Damage } from './damage.ts'
+import type { Db } from './db/db.ts'
+import { AppError } from './errors.ts'
+import {
+  BOOK,
+  bookIn,
+  CannotStart,
+  checkFolder,
+  openBook,
+  putAside,
+  type Lock,
+  type OpenOptions,
+} from './folder.ts'
+import { Housekeeping } from './housekeeping.ts'
 import { RunHub } from './hub.ts'
 import { Instruments } from './instruments/instruments.ts'
 import { watchTests } from './routes/tests.ts'
 import { openStore, type Store } from './store.ts'
+import { Lanes } from './workers/lanes.ts'
 
-export interface StartOptions {
+export interface StartOptions extends Pick<OpenOptions, 'newBook' | 'asItIs' | 'fill'> {
   readonly port: number
   /** Folder of the database; made when missing. */
   readonly data: string
@@ -18,6 +32,7 @@ export interface StartOptions {
   readonly pages?: string | undefined
   readonly version: string
   readonly log?: Logger
+  readonly now?: () => Date
   /** Port of the gateway of the instruments on this machine, if there is one. */
   readonly instruments?: number | undefined
 }
@@ -27,63 +42,41 @@ export interface Running {
   readonly port: number
   readonly db: Db
   readonly store: Store
+  readonly house: Housekeeping
+  readonly lanes: Lanes
   readonly instruments: Instruments
   /** Answers what is in hand, then closes the database. */
   stop(): Promise<void>
 }
 
-/** A start that cannot go on, with the sentence to print. */
-export class CannotStart extends Error {}
-
 /** Pages that watch a run hold their line open; they are let go after this. */
 const GRACE_MS = 1000
 
-/** Makes a folder and those above it, one at a time: the recursive way never returns on some special file systems. */
-function makeFolder(folder: string): void {
-  if (existsSync(folder)) return
-  makeFolder(dirname(folder))
-  mkdirSync(folder)
+/** A book that is open, with all that works on it; a restore closes it and opens another. */
+interface Session extends Pick<Running, 'db' | 'store' | 'house' | 'lanes' | 'instruments'> {
+  readonly handle: (req: IncomingMessage, res: ServerResponse) => unknown
+  servedAt(port: number): void
+  /** Closes the book; the folder is kept for what comes next when the lock is. */
+  end(keepLock: boolean): Promise<Lock>
 }
 
-/** Refuses a folder that cannot be written, before anything else is done. */
-export function checkFolder(folder: string): void {
-  const probe = join(folder, `.can-write-${process.pid}`)
-  try {
-    makeFolder(folder)
-    writeFileSync(probe, '')
-    rmSync(probe)
-  } catch {
-    throw new CannotStart(`The folder ${folder} cannot be written. Choose another with --data.`)
-  }
-}
+type GoBack = (file: string, damaged: boolean) => Promise<string | undefined>
 
-/** A broken book is never opened: it is kept as it is, and the last copy is offered. */
-function checkBook(data: string): void {
-  const book = join(data, 'wimble.sqlite')
-  const fault = existsSync(book) ? faultOf(book) : undefined
-  if (fault === undefined) return
-  const aside = putAside(data, 'broken', new Date())
-  const last = lastGoodBackup(data)
-  throw new CannotStart(
-    `The book is damaged (${fault.slice(0, 120)}). It is kept in ${aside ?? data}. ${
-      last === undefined
-        ? 'There is no copy to go back to; starting again makes a new book.'
-        : `Go back to the last copy with: npm run wimble -- restore ${JSON.stringify(last)} --data ${JSON.stringify(data)}`
-    }`,
-  )
-}
-
-/** Opens the database and serves pages and API on one port, on loopback unless `host` says otherwise. Port 0 takes a free one. */
-export async function startServer(options: StartOptions): Promise<Running> {
-  const { host = '127.0.0.1', data, pages, version } = options
-  const log = options.log ?? pino({ level: 'info' })
-  checkFolder(data)
-  checkBook(data)
-  const db = openDatabase(join(data, 'wimble.sqlite'))
-  backUpDaily(db, data, new Date())
-  const store = openStore(db)
+/** Opens the folder's book and all that works on it. */
+function openSession(options: StartOptions, goBack: GoBack, lock?: Lock): Session {
+  const { data, pages, version, log = pino({ level: 'info' }), now = () => new Date() } = options
+  const { newBook = false, asItIs = false, fill } = options
+  const book = openBook(data, {
+    now: now(),
+    // what a restore has put there is opened as any other book
+    ...(lock ? { lock } : { newBook, asItIs, ...(fill ? { fill } : {}) }),
+  })
+  const { db } = book
+  const damage = new Damage()
+  const store = openStore(db, damage)
+  const lanes = new Lanes(data, (error) => log.error({ err: error }, 'thread'))
+  const house = new Housekeeping({ db, store, damage, lanes, data, log, now })
   const hub = new RunHub()
-  const now = () => new Date()
   const instruments = new Instruments({
     log,
     now,
@@ -91,34 +84,106 @@ export async function startServer(options: StartOptions): Promise<Running> {
     tidy: (nowS) => store.samples.tidy(nowS),
   })
   if (options.instruments !== undefined) instruments.connect(options.instruments)
-  const unwatch = watchTests({ store, hub, instruments, data, now })
-  const letGo = () => {
-    unwatch()
-    instruments.stop()
-    db.close()
-  }
-  const app = createApp({ store, hub, instruments, data, log, pages, version })
-  const server = await listen(app.callback(), options.port, host).catch((error: unknown) => {
-    letGo()
-    throw error
-  })
-  const address = server.address()
-  const port = typeof address === 'object' && address ? address.port : options.port
+  const context = { store, hub, instruments, data, now, lanes, house, goBack }
+  const unwatch = watchTests(context)
+  house.begin()
   return {
-    url: `http://localhost:${port}`,
-    port,
     db,
     store,
+    house,
+    lanes,
     instruments,
-    stop: () => stop(server, letGo),
+    handle: createApp({ ...context, log, pages, version }).callback(),
+    servedAt: book.servedAt,
+    end: async (keepLock) => {
+      house.stop()
+      hub.close()
+      unwatch()
+      instruments.stop()
+      await lanes.stop()
+      book.close(keepLock)
+      return book.lock
+    },
   }
 }
 
-function listen(
-  handler: ReturnType<ReturnType<typeof createApp>['callback']>,
-  port: number,
-  host: string,
-): Promise<Server> {
+/** What is asked while a copy is put in the place of the book. */
+function comeAgain(_req: IncomingMessage, res: ServerResponse): void {
+  res.writeHead(503, { 'Content-Type': 'application/json' })
+  res.end(
+    JSON.stringify({
+      error: { code: 'busy', message: 'A copy of the book is being put back. This is sent again.' },
+    }),
+  )
+}
+
+/** Opens the database and serves pages and API on one port, on loopback unless `host` says otherwise. Port 0 takes a free one. */
+export async function startServer(options: StartOptions): Promise<Running> {
+  const { host = '127.0.0.1', data, now = () => new Date() } = options
+  checkFolder(data)
+  let goingBack = false
+  const goBack: GoBack = async (file, damaged) => {
+    if (goingBack) throw new AppError(409, 'going-back', 'A copy is being put back already.')
+    goingBack = true
+    handle = comeAgain
+    const lock = await session.end(true)
+    const reopen = () => {
+      session = openSession(options, goBack, lock)
+      session.servedAt(port)
+      handle = session.handle
+    }
+    let aside: string | undefined
+    try {
+      aside = await restore(data, file, now(), damaged)
+      reopen()
+      return aside
+    } catch (error) {
+      // whatever becomes of the copy, a book is opened again: the one that was there
+      if (aside !== undefined) {
+        putAside(data, 'not-opened', now())
+        renameSync(join(aside, BOOK), bookIn(data))
+      }
+      reopen()
+      throw error
+    } finally {
+      goingBack = false
+    }
+  }
+  let session = openSession(options, goBack)
+  let handle: Session['handle'] = session.handle
+  let port = options.port
+  const server = await listen((req, res) => handle(req, res), options.port, host).catch(
+    async (error: unknown) => {
+      await session.end(false)
+      throw error
+    },
+  )
+  const address = server.address()
+  port = typeof address === 'object' && address ? address.port : options.port
+  session.servedAt(port)
+  return {
+    url: `http://localhost:${port}`,
+    port,
+    get db() {
+      return session.db
+    },
+    get store() {
+      return session.store
+    },
+    get house() {
+      return session.house
+    },
+    get lanes() {
+      return session.lanes
+    },
+    get instruments() {
+      return session.instruments
+    },
+    stop: () => stop(server, () => session.end(false)),
+  }
+}
+
+function listen(handler: Session['handle'], port: number, host: string): Promise<Server> {
   const server = createServer((req, res) => void handler(req, res))
   return new Promise((resolve, reject) => {
     server.once('error', (error: NodeJS.ErrnoException) => {
@@ -134,13 +199,12 @@ function listen(
   })
 }
 
-function stop(server: Server, letGo: () => void): Promise<void> {
+function stop(server: Server, letGo: () => Promise<unknown>): Promise<void> {
   return new Promise((resolve) => {
     const force = setTimeout(() => server.closeAllConnections(), GRACE_MS)
     server.close(() => {
       clearTimeout(force)
-      letGo()
-      resolve()
+      void letGo().then(() => resolve())
     })
     server.closeIdleConnections()
   })

@@ -1,4 +1,5 @@
-import type { Db } from './db/open.ts'
+import { Damage } from './damage.ts'
+import type { Db } from './db/db.ts'
 import { gearTable } from './db/tables/gear.ts'
 import { jobsTable } from './db/tables/jobs.ts'
 import { logTable } from './db/tables/log.ts'
@@ -14,33 +15,25 @@ import { ticketsTable } from './db/tables/tickets.ts'
 import { tipsTable } from './db/tables/tips.ts'
 import { torchesTable } from './db/tables/torches.ts'
 
-/** Every table of one database. */
-export function openStore(db: Db) {
-  const log = logTable(db)
+/** Every table of one database. `damage` hears of what cannot be read of it. */
+export function openStore(db: Db, damage = new Damage()) {
   return {
-    settings: settingsTable(db),
+    settings: settingsTable(db, damage),
     people: peopleTable(db),
-    torches: torchesTable(db),
-    gear: gearTable(db),
+    torches: torchesTable(db, damage),
+    gear: gearTable(db, damage),
     jobs: jobsTable(db),
-    tickets: ticketsTable(db),
-    runs: runsTable(db),
-    log,
-    tests: testsTable(db),
+    tickets: ticketsTable(db, damage),
+    runs: runsTable(db, damage),
+    log: logTable(db, damage),
+    tests: testsTable(db, damage),
     photos: photosTable(db),
     samples: samplesTable(db),
     outlines: outlinesTable(db),
     stock: stockTable(db),
     tips: tipsTable(db),
     /** All or nothing; the disk has it before this returns. */
-    transaction: <T>(work: () => T): T => {
-      try {
-        return db.transaction(work).immediate()
-      } catch (error) {
-        log.undone()
-        throw error
-      }
-    },
+    transaction: <T>(work: () => T): T => db.transaction(work).immediate(),
   }
 }
 export type Store = ReturnType<typeof openStore>

@@ -1,4 +1,4 @@
-import type { JobSummary, TicketSummary } from '#contract/types.ts'
+import type { JobPage, Ticket } from '#contract/types.ts'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -33,10 +33,10 @@ export async function testServer(
     log: pino({ level: 'silent' }),
   })
   if (!options.empty) fillDemo(running.store, new Date())
-  return {
-    ...running,
+  // what a restore puts in its place is asked for by name, so that it is the one of now
+  return Object.assign(Object.create(running) as Running, {
     data,
-    call: async (method, path, body, headers) => {
+    call: async (method: string, path: string, body?: unknown, headers?: Record<string, string>) => {
       const text = body === undefined || typeof body === 'string' ? body : JSON.stringify(body)
       const response = await fetch(`http://127.0.0.1:${running.port}${path}`, {
         method,
@@ -50,13 +50,13 @@ export async function testServer(
       await running.stop()
       if (options.data === undefined) rmSync(data, { recursive: true, force: true })
     },
-  }
+  }) as TestServer
 }
 
 /** A piece of the demo book by its title. */
-export async function pieceNamed(server: TestServer, title: string): Promise<TicketSummary> {
-  const jobs = (await server.call('GET', '/api/jobs')).json as JobSummary[]
+export async function pieceNamed(server: Pick<TestServer, 'call'>, title: string): Promise<Ticket> {
+  const { jobs } = (await server.call('GET', '/api/jobs')).json as JobPage
   const found = jobs.flatMap((j) => j.tickets).find((t) => t.title === title)
   if (!found) throw new Error(`the demo has no piece called ${title}`)
-  return found
+  return (await server.call('GET', `/api/tickets/${found.id}`)).json as Ticket
 }

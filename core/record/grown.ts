@@ -60,6 +60,10 @@ const keyOf = (r: GrownFrom) =>
     ' ',
   )
 
+/** The runs of one row of the chart, by the row's key, oldest first. */
+export const rowOf = (runs: readonly GrownFrom[], key: string): readonly GrownFrom[] =>
+  runs.filter((r) => r.tipOrificeM !== null && keyOf(r) === key).sort((a, b) => a.at.localeCompare(b.at))
+
 /** So many runs on each side before a drift is spoken of. */
 const DRIFT_RUNS = 4
 /** Standard errors that a drift has to pass. */

@@ -1,24 +1,38 @@
-import { existsSync, mkdirSync, readdirSync, readFileSync } from 'node:fs'
+import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import Database from 'better-sqlite3'
-
-export type Db = Database.Database
+import { deriveAll } from './derive.ts'
+import type { Db } from './db.ts'
+import { addDigest } from './digest.ts'
 
 const MIGRATIONS = join(import.meta.dirname, 'migrations')
+/** `Wimb`, in the head of every book: another program's database is never taken for one. */
+export const APPLICATION_ID = 0x57696d62
+/** Books before version 6 did not say whose they are: these tables tell. */
+export const OLDER_TABLES = ['people', 'torches', 'jobs', 'tickets', 'runs', 'run_events', 'log'] as const
 
 interface Migration {
   readonly number: number
   readonly sql: string
+  /** What SQL alone does not work out, in the same transaction. */
+  readonly after?: (db: Db) => void
 }
+const AFTER: Readonly<Partial<Record<number, (db: Db) => void>>> = { 6: deriveAll }
 
 function migrations(): Migration[] {
   return readdirSync(MIGRATIONS)
     .filter((f) => /^\d{3}-.*\.sql$/.test(f))
     .sort()
-    .map((f) => ({ number: Number(f.slice(0, 3)), sql: readFileSync(join(MIGRATIONS, f), 'utf8') }))
+    .map((f) => {
+      const number = Number(f.slice(0, 3))
+      const after = AFTER[number]
+      return { number, sql: readFileSync(join(MIGRATIONS, f), 'utf8'), ...(after ? { after } : {}) }
+    })
 }
 
-const versionOf = (db: Db): number => Number(db.pragma('user_version', { simple: true }))
+/** The version that this Wimble writes. */
+export const newestVersion = (): number => migrations().at(-1)?.number ?? 0
+export const versionOf = (db: Db): number => Number(db.pragma('user_version', { simple: true }))
 
 /** A whole copy of the database beside it, before it is changed. Returns its path. */
 function backUp(db: Db, file: string, version: number, now: Date): string {
@@ -41,28 +55,90 @@ function migrate(db: Db, file: string, now: Date): void {
     )
   // a new file holds nothing that could be lost
   if (have > 0 && have < newest) backUp(db, file, have, now)
-  for (const step of all.filter((m) => m.number > have)) {
+  const steps = all.filter((m) => m.number > have)
+  if (steps.length === 0) return
+  // a table that others point to can only be made anew while nobody looks; each step is looked over before it counts
+  db.pragma('foreign_keys = OFF')
+  for (const step of steps) {
     db.transaction(() => {
       db.exec(step.sql)
+      step.after?.(db)
+      const [lost] = db.pragma('foreign_key_check') as { table: string; parent: string }[]
+      if (lost) throw new Error(`a row of ${lost.table} names one of ${lost.parent} that is not there`)
       db.pragma(`user_version = ${step.number}`)
     })()
   }
 }
 
-/**
- * Opens (or makes) a database: write-ahead log, foreign keys, and every commit on the disk before it is confirmed.
- * @param file its path; the folder is made
- * @throws Error with a plain sentence when it comes from a newer version
- */
-export function openDatabase(file: string, now: Date = new Date()): Db {
-  if (!existsSync(dirname(file))) mkdirSync(dirname(file), { recursive: true })
+function connect(file: string): Db {
   const db = new Database(file)
+  // takes hold only in a file that is made now: lines of 2 kB lie three to a page
+  db.pragma('page_size = 8192')
   db.pragma('journal_mode = WAL')
   db.pragma('synchronous = FULL')
-  db.pragma('foreign_keys = ON')
   db.pragma('busy_timeout = 3000')
   // a book of years is looked through from memory
   db.pragma('cache_size = -65536')
-  migrate(db, file, now)
+  addDigest(db)
   return db
+}
+
+/** Opens a database that is there, for reading only, beside whoever writes to it. It has to be of this version. */
+export function openReadOnly(file: string): Db {
+  const db = new Database(file, { readonly: true, fileMustExist: true })
+  db.pragma('busy_timeout = 3000')
+  db.pragma('cache_size = -32768')
+  addDigest(db)
+  return db
+}
+
+/** Makes a book under another name, and gives it its own when it is whole: what breaks off leaves no half a book. */
+function makeBook(file: string, now: Date, fill: (db: Db) => void): void {
+  const made = `${file}.new`
+  for (const end of ['', '-wal', '-shm']) rmSync(made + end, { force: true })
+  const db = connect(made)
+  try {
+    migrate(db, made, now)
+    db.pragma(`application_id = ${APPLICATION_ID}`)
+    db.pragma('foreign_keys = ON')
+    fill(db)
+    db.pragma('wal_checkpoint(TRUNCATE)')
+  } finally {
+    db.close()
+  }
+  renameSync(made, file)
+}
+
+/**
+ * Opens a database, or makes one: write-ahead log, foreign keys, and every commit on the disk before it is confirmed.
+ * @param file its path; the folder is made
+ * @param fill puts the first rows into one that is made
+ * @throws Error with a plain sentence when it comes from a newer version
+ */
+export function openDatabase(
+  file: string,
+  now: Date = new Date(),
+  fill: (db: Db) => void = () => undefined,
+): Db {
+  if (!existsSync(dirname(file))) mkdirSync(dirname(file), { recursive: true })
+  if (!existsSync(file)) makeBook(file, now, fill)
+  const db = connect(file)
+  try {
+    migrate(db, file, now)
+    db.pragma('foreign_keys = ON')
+    if (db.pragma('application_id', { simple: true }) !== APPLICATION_ID)
+      db.pragma(`application_id = ${APPLICATION_ID}`)
+    // from this first write on the write-ahead file is there: one that is missing later has been taken away
+    db.prepare("INSERT OR REPLACE INTO meta (name, value) VALUES ('opened', ?)").run(now.toISOString())
+    return db
+  } catch (error) {
+    db.close()
+    throw error
+  }
+}
+
+/** Closes a book so that all of it stands in its one file. */
+export function closeWhole(db: Db): void {
+  db.pragma('wal_checkpoint(TRUNCATE)')
+  db.close()
 }

@@ -1,37 +1,46 @@
 /** Routes that take or give more than JSON: streams of events, pictures, and the book as a file. */
+import { randomUUID } from 'node:crypto'
+import { createWriteStream, rmSync } from 'node:fs'
 import type { IncomingMessage } from 'node:http'
+import { join } from 'node:path'
 import { PassThrough } from 'node:stream'
+import { pipeline } from 'node:stream/promises'
 import type Router from '@koa/router'
 import type { Context as KoaContext } from 'koa'
 import { PATHS } from '#contract/paths.ts'
 import type { QueryOf } from '#contract/schemas.ts'
 import { exportBook, importBook } from '../book.ts'
 import { AppError, notFound } from '../errors.ts'
+import type { RunHub } from '../hub.ts'
 import { keepPhoto, photoBytes, PHOTO_MOST_BYTES } from '../photos.ts'
 import { check, checkQuery, type Context } from './mount.ts'
 
 const BEAT_MS = 15_000
 /** Readings come many times a second; a page is told this often at most. */
 const INSTRUMENTS_MS = 500
-const IMPORT_MOST_BYTES = 300_000_000
+const IMPORT_MOST_BYTES = 500_000_000
 
 type WithParams = KoaContext & { params: unknown }
 
 /** Opens a line of server-sent events; `watch` is given how to say something, and answers how to stop. */
-function stream(ctx: KoaContext, watch: (say: (event: string) => void) => () => void): void {
+function stream(ctx: KoaContext, hub: RunHub, watch: (say: (event: string) => void) => () => void): void {
   const out = new PassThrough()
   const beat = setInterval(() => out.write(': beat\n\n'), BEAT_MS)
   const unwatch = watch((event) => out.write(event))
+  const stay = hub.onClose(() => out.end())
   out.on('close', () => {
     clearInterval(beat)
     unwatch()
+    stay()
   })
   ctx.req.on('close', () => out.end())
   ctx.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no' })
-  ctx.compress = false
   ctx.body = out
   out.write('retry: 1000\n\n')
 }
+
+const tooLarge = (most: number) =>
+  new AppError(413, 'too-large', `That is more than ${Math.round(most / 1e6)} MB.`)
 
 /** All that is sent, up to a limit. */
 async function bytesOf(req: IncomingMessage, most: number): Promise<Buffer> {
@@ -39,31 +48,58 @@ async function bytesOf(req: IncomingMessage, most: number): Promise<Buffer> {
   let length = 0
   for await (const part of req as AsyncIterable<Buffer>) {
     length += part.length
-    if (length > most) throw new AppError(413, 'too-large', `That is more than ${Math.round(most / 1e6)} MB.`)
+    if (length > most) throw tooLarge(most)
     parts.push(part)
   }
   return Buffer.concat(parts)
 }
 
+/** All that is sent as a file beside the book, up to a limit; gone again when `work` has done with it. */
+async function asFile<T>(
+  req: IncomingMessage,
+  data: string,
+  most: number,
+  work: (file: string) => Promise<T>,
+): Promise<T> {
+  const file = join(data, `.import-${randomUUID()}`)
+  try {
+    let length = 0
+    await pipeline(
+      req,
+      async function* (parts: AsyncIterable<Buffer>) {
+        for await (const part of parts) {
+          length += part.length
+          if (length > most) throw tooLarge(most)
+          yield part
+        }
+      },
+      createWriteStream(file),
+    )
+    return await work(file)
+  } finally {
+    rmSync(file, { force: true })
+  }
+}
+
 /** Puts every such route in its place. */
-export function mountApart(router: Router, { store, hub, instruments, data, now }: Context): void {
+export function mountApart(router: Router, { store, hub, instruments, data, now, lanes }: Context): void {
   const idOf = (route: 'streamRun' | 'streamTest' | 'addPhoto' | 'getPhoto', ctx: WithParams) =>
     (check(route, 'params', { ...(ctx.params as object) }) as { id: string }).id
   const changed = (id: string) => (say: (event: string) => void) =>
-    hub.watch(id, () => say('event: changed\ndata: {}\n\n'))
+    hub.watch(id, (change) => say(`event: changed\ndata: ${JSON.stringify(change)}\n\n`))
 
   router.get(PATHS.streamRun.path, (ctx) => {
     const id = idOf('streamRun', ctx)
-    if (!store.runs.get(id)) throw notFound('run')
-    stream(ctx, changed(id))
+    if (!store.runs.has(id)) throw notFound('run')
+    stream(ctx, hub, changed(id))
   })
   router.get(PATHS.streamTest.path, (ctx) => {
     const id = idOf('streamTest', ctx)
     if (!store.tests.get(id)) throw notFound('test')
-    stream(ctx, changed(id))
+    stream(ctx, hub, changed(id))
   })
   router.get(PATHS.streamInstruments.path, (ctx) => {
-    stream(ctx, (say) => {
+    stream(ctx, hub, (say) => {
       const tell = () => say(`event: readings\ndata: ${JSON.stringify(instruments.snapshot())}\n\n`)
       tell()
       // also when nothing comes any more: what was good has become stale
@@ -90,10 +126,10 @@ export function mountApart(router: Router, { store, hub, instruments, data, now 
   router.get(PATHS.exportBook.path, async (ctx) => {
     const { format } = checkQuery('exportBook', { ...ctx.query }) as QueryOf<'exportBook'>
     ctx.attachment(`wimble-log-${now().toISOString().slice(0, 10)}.${format}`)
-    ctx.body = await exportBook(store, data, format)
+    ctx.body = await exportBook(lanes, format)
   })
   router.post(PATHS.importBook.path, async (ctx) => {
     ctx.status = 201
-    ctx.body = await importBook(store, data, await bytesOf(ctx.req, IMPORT_MOST_BYTES))
+    ctx.body = await asFile(ctx.req, data, IMPORT_MOST_BYTES, (file) => importBook(store, data, lanes, file))
   })
 }

@@ -1,10 +1,9 @@
-import { figureNamed } from '#core/figure.ts'
-import type { CloseOut, Run } from '#contract/types.ts'
-import { summary } from '../db/tables/tickets.ts'
+import type { CloseOut } from '#contract/types.ts'
 import { notFound } from '../errors.ts'
 import type { Handlers } from './mount.ts'
 
-const amount = (run: Run, name: string) => figureNamed(run.plan, name)?.value ?? 0
+/** A job of more pieces than this is closed out in parts: nobody reads such a register. */
+const MOST_PIECES = 5000
 
 /** A job as it is handed over: every piece with its runs, what was found and tested, and its pictures. */
 export const closeOutHandlers: Pick<Handlers, 'getCloseOut'> = {
@@ -13,8 +12,8 @@ export const closeOutHandlers: Pick<Handlers, 'getCloseOut'> = {
     if (!job) throw notFound('job')
     return {
       job: { id: job.id, name: job.name, place: job.place, createdAt: job.created_at },
-      pieces: store.tickets.ofJob(job.id).map((ticket) => {
-        const { id, title, kind, about, state, remedyOf } = summary(ticket)
+      pieces: store.tickets.ofJob(job.id, MOST_PIECES).map((ticket) => {
+        const { id, title, kind, about, state, remedyOf } = ticket
         const entries = store.log.ofTicket(id)
         return {
           id,
@@ -28,12 +27,12 @@ export const closeOutHandlers: Pick<Handlers, 'getCloseOut'> = {
             person: run.personName ?? '',
             minutes:
               run.endedAt === null ? 0 : (Date.parse(run.endedAt) - Date.parse(run.startedAt)) / 60_000,
-            torchS: amount(run, 'torchTime'),
-            oxygenM3: amount(run, 'oxygenUsed'),
-            fuelM3: amount(run, 'fuelUsed'),
-            nitrogenM3: amount(run, 'purgeGas'),
-            filler: run.plan.kind === 'braze' ? (run.plan.choice.filler ?? '') : '',
-            fillerKg: amount(run, 'fillerMass'),
+            torchS: run.took.torchS ?? 0,
+            oxygenM3: run.took.oxygenM3 ?? 0,
+            fuelM3: run.took.fuelM3 ?? 0,
+            nitrogenM3: run.took.nitrogenM3 ?? 0,
+            filler: run.took.filler ?? '',
+            fillerKg: run.took.fillerKg ?? 0,
           })),
           entries,
           photos: entries.flatMap((e) => store.photos.of(e.id).map((p) => p.id)),

@@ -4,13 +4,12 @@ import { foldRun } from '#core/record/run.ts'
 import { readEntry, workedOn } from '#contract/read-entry.ts'
 import { readTyped } from '#contract/typed.ts'
 import type { LogDraft, Settings } from '#contract/schemas.ts'
-import type { LogEntry } from '#contract/types.ts'
-import { summaryOf } from '../db/tables/log.ts'
+import type { LogEntry, LogSummary } from '#contract/types.ts'
+import { summaryOf } from '../db/tables/log-rows.ts'
 import { AppError, conflict, notFound } from '../errors.ts'
 import { checkPerson, headOf, lineOf, UNJUDGED } from '../line-head.ts'
-import { recordsOf } from '../records.ts'
 import type { Store } from '../store.ts'
-import type { Handlers } from './mount.ts'
+import { Written, type Handlers } from './mount.ts'
 
 const wrong = (message: string, field: string) => new AppError(422, 'bad-input', message, field)
 
@@ -35,7 +34,6 @@ function entry(store: Store, id: string): LogEntry {
           events: run.events,
         }
       : null,
-    beside: found.ticketId === null ? [] : store.log.ofTicket(found.ticketId).filter((e) => e.id !== id),
   }
 }
 
@@ -51,8 +49,15 @@ function checkCorrection(store: Store, body: LogDraft, ticketId: string): void {
   if (taken) throw conflict('corrected-already', 'This line was corrected already. Correct the newest one.')
 }
 
-function write(store: Store, body: LogDraft): LogEntry {
-  if (store.log.has(body.id)) return entry(store, body.id)
+/** A line that was put in just now. */
+function added(store: Store, id: string): LogSummary {
+  const line = store.log.get(id)
+  if (!line) throw notFound('line')
+  return summaryOf(line)
+}
+
+function write(store: Store, body: LogDraft): LogSummary {
+  if (store.log.has(body.id)) return added(store, body.id)
   const ticket = store.tickets.get(body.ticketId)
   if (!ticket) throw wrong('There is no such piece.', 'ticketId')
   checkPerson(store, body.personId)
@@ -79,7 +84,7 @@ function write(store: Store, body: LogDraft): LogEntry {
     (run !== undefined && store.log.overridesOf(run.id) > 0) ||
     on.plan.findings.some((f) => f.code === 'override')
   store.log.add(lineOf(store, body, { ...ticket, draft }, on, read.told, overridden))
-  return entry(store, body.id)
+  return added(store, body.id)
 }
 
 /** A reading as typed, held against its figure's unit. */
@@ -94,12 +99,13 @@ function readReading(text: string, figure: Figure, settings: Settings): number {
 /** The book. */
 export const logHandlers: Pick<
   Handlers,
-  'listLog' | 'getLog' | 'addLog' | 'addReading' | 'addFault' | 'listRecords' | 'listPoints'
+  'listLog' | 'getLog' | 'addLog' | 'addReading' | 'addFault' | 'listRecords' | 'getChart' | 'listPoints'
 > = {
-  listLog: ({ store }, { query }) => ({ ...store.log.find(query), ...store.log.choices() }),
+  listLog: async ({ lanes }, { query }) => new Written(await lanes.read.log(query)),
   getLog: ({ store }, { params }) => entry(store, params.id),
-  listRecords: ({ store }) => recordsOf(store),
-  listPoints: ({ store }) => store.log.points(),
+  listRecords: async ({ lanes }, { query }) => new Written(await lanes.read.records(query.kind)),
+  getChart: async ({ lanes }) => new Written(await lanes.read.chart()),
+  listPoints: async ({ lanes }, { query }) => new Written(await lanes.read.points(query.row, query.figure)),
   addLog: ({ store }, { body }) => store.transaction(() => write(store, body)),
   addReading: ({ store }, { body }) =>
     store.transaction(() => {
@@ -134,9 +140,7 @@ export const logHandlers: Pick<
           target: { low: figure.low, value: figure.value, high: figure.high },
         },
       })
-      const added = store.log.get(body.id)
-      if (!added) throw notFound('reading')
-      return summaryOf(added)
+      return added(store, body.id)
     }),
   addFault: ({ store }, { body }) =>
     store.transaction(() => {
@@ -153,7 +157,7 @@ export const logHandlers: Pick<
         id: body.id,
         kind: 'fault',
         at: body.at,
-        runId: body.runId !== null && store.runs.get(body.runId) ? body.runId : null,
+        runId: body.runId !== null && store.runs.has(body.runId) ? body.runId : null,
         ...headOf(store, ticket, body.personId),
         thicknessM: null,
         tipOrificeM: null,
@@ -165,8 +169,6 @@ export const logHandlers: Pick<
           fix: cause.fix,
         },
       })
-      const added = store.log.get(body.id)
-      if (!added) throw notFound('fault')
-      return summaryOf(added)
+      return added(store, body.id)
     }),
 }

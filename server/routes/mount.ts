@@ -5,8 +5,11 @@ import { ROUTES, type BodyOf, type ParamsOf, type QueryOf, type RouteName } from
 import type { AnswerOf } from '#contract/types.ts'
 import { AppError } from '../errors.ts'
 import type { RunHub } from '../hub.ts'
+import type { Housekeeping } from '../housekeeping.ts'
 import type { Instruments } from '../instruments/instruments.ts'
 import type { Store } from '../store.ts'
+import type { Lanes } from '../workers/lanes.ts'
+import type { Answer } from '../workers/read.ts'
 
 /** What a handler can reach. */
 export interface Context {
@@ -16,11 +19,21 @@ export interface Context {
   /** Folder of the book: pictures lie in it, too. */
   readonly data: string
   readonly now: () => Date
+  /** Threads for what takes long. */
+  readonly lanes: Lanes
+  /** Copies, the look through every row, and what was set apart. */
+  readonly house: Housekeeping
+  /** Puts a copy in the place of the book; what is asked meanwhile is told to come again. Answers where the book was put. */
+  readonly goBack: (file: string, damaged: boolean) => Promise<string | undefined>
+}
+/** An answer that the reading thread has written already. */
+export class Written {
+  constructor(readonly answer: Answer) {}
 }
 type Handler<R extends RouteName> = (
   context: Context,
   input: { readonly params: ParamsOf<R>; readonly body: BodyOf<R>; readonly query: QueryOf<R> },
-) => AnswerOf<R>
+) => AnswerOf<R> | Promise<AnswerOf<R>> | Promise<Written>
 /** Streams and files are mounted apart: they answer with more than JSON. */
 export type Apart =
   'streamRun' | 'streamTest' | 'streamInstruments' | 'addPhoto' | 'getPhoto' | 'exportBook' | 'importBook'
@@ -64,7 +77,7 @@ export function mount<R extends keyof Handlers>(
   context: Context,
 ): void {
   const { method, path } = PATHS[route]
-  router.register(path, [method], (ctx) => {
+  router.register(path, [method], async (ctx) => {
     const params = check(route, 'params', { ...ctx['params'] }) as ParamsOf<R>
     const body = check(
       route,
@@ -72,7 +85,15 @@ export function mount<R extends keyof Handlers>(
       method === 'GET' ? {} : (ctx.request as { body?: unknown }).body,
     ) as BodyOf<R>
     const query = checkQuery(route, { ...ctx.query }) as QueryOf<R>
-    ctx.body = (handler as Handler<R>)(context, { params, body, query })
+    const answer = await (handler as Handler<R>)(context, { params, body, query })
+    if (answer instanceof Written) {
+      const { json, found, coreMs } = answer.answer
+      for (const row of found) context.house.damage.found(row)
+      ctx.type = 'json'
+      // what of the time was worked out, not read
+      ctx.set('Server-Timing', `core;dur=${coreMs.toFixed(3)}`)
+      ctx.body = json
+    } else ctx.body = answer
     if (method === 'POST') ctx.status = 201
   })
 }

@@ -1,12 +1,12 @@
 import { randomUUID } from 'node:crypto'
 import { figureNamed } from '#core/figure.ts'
-import type { NewEntry } from '../db/tables/log.ts'
+import type { NewEntry } from '../db/tables/log-rows.ts'
 import { recordsOf } from '../records.ts'
 import { checkPerson, headOf, UNJUDGED } from '../line-head.ts'
 import { foldRun, mayFollow, type RunEvent } from '#core/record/run.ts'
 import { planPiece } from '#contract/plan-of.ts'
 import { procedureOf } from '#contract/procedure-of.ts'
-import type { Run } from '#contract/types.ts'
+import type { Run, RunChange } from '#contract/types.ts'
 import { AppError, conflict, notFound } from '../errors.ts'
 import type { Store } from '../store.ts'
 import type { Handlers } from './mount.ts'
@@ -49,18 +49,17 @@ export function logRun(
 
 /** Runs and their confirmed steps. A request sent twice is stored once. */
 export const runHandlers: Pick<Handlers, 'startRun' | 'getRun' | 'addRunEvent' | 'listGasUses'> = {
-  listGasUses: ({ store }) => store.runs.gasUses(),
+  listGasUses: ({ store }, { query }) => store.runs.gasUses(query.since),
   getRun: ({ store }, { params }) => found(store, params.id),
   startRun: ({ store }, { body }) =>
     store.transaction(() => {
-      const known = store.runs.get(body.id)
-      if (known) return known
+      if (store.runs.has(body.id)) return { id: body.id }
       const ticket = store.tickets.get(body.ticketId)
       if (!ticket) throw new AppError(422, 'bad-input', 'There is no such piece.', 'ticketId')
       checkPerson(store, body.personId)
       if (store.runs.openOn(ticket.id)) throw conflict('already-running', 'This piece is under way already.')
       const settings = store.settings.get()
-      const planned = planPiece(ticket.draft, settings, recordsOf(store))
+      const planned = planPiece(ticket.draft, settings, recordsOf(store, ticket.draft.kind))
       if (!planned.ok)
         throw new AppError(
           422,
@@ -89,14 +88,18 @@ export const runHandlers: Pick<Handlers, 'startRun' | 'getRun' | 'addRunEvent' |
           personId: body.personId,
           told: { kind: 'override', what: 'The filler that the plan ranks best', reason: insisted },
         })
-      return found(store, body.id)
+      return { id: body.id }
     }),
   addRunEvent: ({ store, hub }, { params, body }) => {
     const event: RunEvent = body
-    const run = store.transaction(() => {
+    const { change, isNew } = store.transaction((): { change: RunChange; isNew: boolean } => {
       const before = found(store, params.id)
       const known = store.runs.runOfEvent(event.id)
-      if (known === before.id) return before
+      if (known === before.id) {
+        const seq = before.events.findIndex((e) => e.id === event.id) + 1
+        const stored = before.events[seq - 1] ?? event
+        return { change: { id: before.id, seq, event: stored, endedAt: before.endedAt }, isNew: false }
+      }
       if (known) throw conflict('id-taken', 'This was sent for another run.')
       checkPerson(store, event.personId)
       if (event.kind === 'skip' && (event.reason ?? '') === '')
@@ -108,7 +111,8 @@ export const runHandlers: Pick<Handlers, 'startRun' | 'getRun' | 'addRunEvent' |
         throw conflict('step-moved-on', 'That step is no longer the one in hand.')
       if (step.instructor === true && event.kind === 'done')
         checkInstructor(store, progress.takenOverBy ?? before.personId, event.personId)
-      store.runs.addEvent(before.id, event)
+      const after = foldRun(before, [...before.events, event])
+      const seq = store.runs.addEvents(before, [event], after)
       if (event.kind === 'skip')
         logRun(store, before, {
           id: event.id,
@@ -116,25 +120,24 @@ export const runHandlers: Pick<Handlers, 'startRun' | 'getRun' | 'addRunEvent' |
           personId: event.personId,
           told: { kind: 'override', what: step.act, reason: event.reason ?? '' },
         })
-      const after = foldRun(before, [...before.events, event])
-      if (after.state !== 'running') {
-        store.runs.end(before.id, event.at, after.state === 'stopped')
-        logRun(store, before, {
-          id: before.id,
-          at: event.at,
-          personId: before.personId,
-          told: {
-            kind: 'run',
-            state: after.state,
-            steps: after.steps.length,
-            skipped: Object.values(after.confirmed).filter((c) => c?.skipped).length,
-            seconds: (Date.parse(event.at) - Date.parse(before.startedAt)) / 1000,
-          },
-        })
-      }
-      return found(store, before.id)
+      if (after.state === 'running')
+        return { change: { id: before.id, seq, event, endedAt: null }, isNew: true }
+      store.runs.end(before, event.at, after.state === 'stopped')
+      logRun(store, before, {
+        id: before.id,
+        at: event.at,
+        personId: before.personId,
+        told: {
+          kind: 'run',
+          state: after.state,
+          steps: after.steps.length,
+          skipped: Object.values(after.confirmed).filter((c) => c?.skipped).length,
+          seconds: (Date.parse(event.at) - Date.parse(before.startedAt)) / 1000,
+        },
+      })
+      return { change: { id: before.id, seq, event, endedAt: event.at }, isNew: true }
     })
-    hub.changed(run.id)
-    return run
+    if (isNew) hub.changed(change.id, change)
+    return change
   },
 }

@@ -11,7 +11,7 @@ import {
 import type { Kind } from '#core/quantity/index.ts'
 import { readTyped } from '#contract/typed.ts'
 import type { TestDraft, TestEventDraft, Settings } from '#contract/schemas.ts'
-import type { JointTest } from '#contract/types.ts'
+import type { JointTest, TestChange } from '#contract/types.ts'
 import { AppError, conflict, notFound } from '../errors.ts'
 import { checkPerson, headOf, UNJUDGED } from '../line-head.ts'
 import type { Store } from '../store.ts'
@@ -124,30 +124,38 @@ export function addTestEvent(
   { store, hub }: Pick<Context, 'store' | 'hub'>,
   id: string,
   event: TestEvent,
-): JointTest {
-  const test = store.transaction(() => {
+): TestChange {
+  const { change, isNew } = store.transaction((): { change: TestChange; isNew: boolean } => {
     const before = found(store, id)
+    const { endedAt, entryId } = before
     const known = store.tests.testOfEvent(event.id)
-    if (known === id) return before
+    if (known === id) {
+      const seq = before.events.findIndex((e) => e.id === event.id) + 1
+      return { change: { id, seq, event: before.events[seq - 1] ?? event, endedAt, entryId }, isNew: false }
+    }
     if (known) throw conflict('id-taken', 'This was sent for another test.')
     if (!mayFollowTest(before.kind, foldTest(before.kind, before.asked, before.events), event))
       throw conflict('test-moved-on', 'The test does not stand there any more.')
-    store.tests.addEvent(id, event)
-    if (event.kind === 'ended') {
-      store.tests.end(id, event.at)
-      logTest(store, found(store, id), event.at)
-    }
-    return found(store, id)
+    const seq = store.tests.addEvent(id, event)
+    if (event.kind !== 'ended') return { change: { id, seq, event, endedAt, entryId }, isNew: true }
+    store.tests.end(id, event.at)
+    logTest(store, { ...before, endedAt: event.at, events: [...before.events, event] }, event.at)
+    return { change: { id, seq, event, endedAt: event.at, entryId: id }, isNew: true }
   })
-  hub.changed(id)
-  return test
+  if (isNew) hub.changed(id, change)
+  return change
 }
 
 /** How often a test is read by itself. */
 const READ_EVERY_MS = 10_000
 
 /** Reads the instruments of every test that holds, also while nobody looks at the page. The answer stops it. */
-export function watchTests({ store, hub, instruments, now }: Context): () => void {
+export function watchTests({
+  store,
+  hub,
+  instruments,
+  now,
+}: Pick<Context, 'store' | 'hub' | 'instruments' | 'now'>): () => void {
   const timer = setInterval(() => {
     for (const { id, asked, lastAt } of store.tests.watched()) {
       const at = now()
@@ -172,15 +180,17 @@ export function watchTests({ store, hub, instruments, now }: Context): () => voi
   return () => clearInterval(timer)
 }
 
+const TESTS_SHOWN = 50
+
 /** Tests of lines. */
 export const testHandlers: Pick<Handlers, 'listTests' | 'startTest' | 'getTest' | 'addTestEvent'> = {
-  listTests: ({ store }) => store.tests.recent(),
+  listTests: ({ store }) => store.tests.recent(TESTS_SHOWN),
   getTest: ({ store }, { params }) => found(store, params.id),
   startTest: ({ store }, { body }) =>
     store.transaction(() => {
       const known = store.tests.get(body.id)
       if (known) return known
-      if (body.ticketId !== null && !store.tickets.get(body.ticketId))
+      if (body.ticketId !== null && !store.tickets.brief(body.ticketId))
         throw wrong('There is no such piece.', 'ticketId')
       checkPerson(store, body.personId)
       const { id, kind, ticketId, personId, at } = body

@@ -1,7 +1,8 @@
 import { createApi, type BaseQueryFn } from '@reduxjs/toolkit/query/react'
 import { PATHS } from '#contract/paths.ts'
 import type { BodyOf, LogQuery, ParamsOf, RouteName, Settings } from '#contract/schemas.ts'
-import type { AnswerOf, ApiError, Job } from '#contract/types.ts'
+import type { AnswerOf, ApiError, Job, RunChange, TestChange, Ticket } from '#contract/types.ts'
+import { withChange } from './changes.ts'
 
 /** A request that did not go through. `code` is `unreachable` when no server answered. */
 export interface Failure {
@@ -52,10 +53,45 @@ export async function ask<R extends RouteName>(
 
 const baseQuery: BaseQueryFn<Ask, unknown, Failure> = ({ route, params, body }) => ask(route, params, body)
 
+type PieceKind = 'cut' | 'braze'
+
+/**
+ * Hears of the changes of a run or a test. `again` is called when the line was lost and stands again: what changed
+ * meanwhile was not heard. The answer stops it.
+ */
+function listen<C>(
+  path: string,
+  id: string,
+  on: { readonly changed: (change: C) => void; readonly again: () => void },
+): () => void {
+  const stream = new EventSource(path.replace(':id', encodeURIComponent(id)))
+  let opened = false
+  stream.addEventListener('open', () => {
+    if (opened) on.again()
+    opened = true
+  })
+  stream.addEventListener('changed', (e: MessageEvent<string>) => on.changed(JSON.parse(e.data) as C))
+  return () => stream.close()
+}
+
 export const api = createApi({
   reducerPath: 'api',
   baseQuery,
-  tagTypes: ['Settings', 'People', 'Torches', 'Gear', 'Jobs', 'Runs', 'Log', 'Stock', 'Tips', 'Tests'],
+  tagTypes: [
+    'Settings',
+    'People',
+    'Torches',
+    'Gear',
+    'Jobs',
+    'Pieces',
+    'Runs',
+    'Log',
+    'Stock',
+    'Tips',
+    'Tests',
+    'Copies',
+    'Damage',
+  ],
   refetchOnReconnect: true,
   endpoints: (make) => ({
     today: make.query<AnswerOf<'today'>, void>({
@@ -106,16 +142,28 @@ export const api = createApi({
       query: ({ id, ...body }) => ({ route: 'changeGear', params: { id }, body }),
       invalidatesTags: ['Gear'],
     }),
-    gasUses: make.query<AnswerOf<'listGasUses'>, void>({
-      query: () => ({ route: 'listGasUses' }),
+    gasUses: make.query<AnswerOf<'listGasUses'>, { readonly since: string }>({
+      query: (params) => ({ route: 'listGasUses', params }),
       providesTags: ['Runs'],
     }),
-    jobs: make.query<AnswerOf<'listJobs'>, void>({
-      query: () => ({ route: 'listJobs' }),
+    jobs: make.query<AnswerOf<'listJobs'>, { readonly after: string }>({
+      query: (params) => ({ route: 'listJobs', params }),
+      providesTags: ['Jobs', 'Pieces'],
+    }),
+    jobNames: make.query<AnswerOf<'findJobs'>, { readonly name: string }>({
+      query: (params) => ({ route: 'findJobs', params }),
       providesTags: ['Jobs'],
     }),
-    job: make.query<Job, string>({
-      query: (id) => ({ route: 'getJob', params: { id } }),
+    job: make.query<Job, { readonly id: string; readonly around: string }>({
+      query: (params) => ({ route: 'getJob', params }),
+      providesTags: ['Jobs', 'Pieces'],
+    }),
+    wholeJob: make.query<AnswerOf<'getWholeJob'>, string>({
+      query: (id) => ({ route: 'getWholeJob', params: { id } }),
+      providesTags: ['Jobs', 'Pieces', 'Log', 'Settings'],
+    }),
+    ticket: make.query<Ticket, string>({
+      query: (id) => ({ route: 'getTicket', params: { id } }),
       providesTags: ['Jobs'],
     }),
     addJob: make.mutation<AnswerOf<'addJob'>, BodyOf<'addJob'>>({
@@ -134,12 +182,22 @@ export const api = createApi({
       query: (id) => ({ route: 'getRun', params: { id } }),
       providesTags: ['Runs'],
       // another screen on the same run is heard of at once
-      async onCacheEntryAdded(id, { dispatch, cacheEntryRemoved, cacheDataLoaded }) {
+      async onCacheEntryAdded(
+        id,
+        { dispatch, cacheEntryRemoved, cacheDataLoaded, updateCachedData, getCacheEntry },
+      ) {
         await cacheDataLoaded.catch(() => undefined)
-        const stream = new EventSource(PATHS.streamRun.path.replace(':id', encodeURIComponent(id)))
-        stream.addEventListener('changed', () => dispatch(api.util.invalidateTags(['Runs'])))
+        const close = listen(PATHS.streamRun.path, id, {
+          changed: (change: RunChange) => {
+            updateCachedData((run) => withChange(run, change))
+            const { data } = getCacheEntry()
+            if (!data?.events.some((e) => e.id === change.event.id))
+              dispatch(api.util.invalidateTags(['Runs']))
+          },
+          again: () => dispatch(api.util.invalidateTags(['Runs'])),
+        })
         await cacheEntryRemoved
-        stream.close()
+        close()
       },
     }),
     log: make.query<AnswerOf<'listLog'>, LogQuery>({
@@ -149,13 +207,42 @@ export const api = createApi({
       transformResponse: (page: AnswerOf<'listLog'>) => Object.freeze(page),
       providesTags: ['Log'],
     }),
-    records: make.query<AnswerOf<'listRecords'>, void>({
-      query: () => ({ route: 'listRecords' }),
+    records: make.query<AnswerOf<'listRecords'>, PieceKind>({
+      query: (kind) => ({ route: 'listRecords', params: { kind } }),
       providesTags: ['Log'],
     }),
-    points: make.query<AnswerOf<'listPoints'>, void>({
-      query: () => ({ route: 'listPoints' }),
+    chart: make.query<AnswerOf<'getChart'>, void>({
+      query: () => ({ route: 'getChart' }),
       providesTags: ['Log'],
+    }),
+    points: make.query<AnswerOf<'listPoints'>, { readonly row: string; readonly figure: string }>({
+      query: (params) => ({ route: 'listPoints', params }),
+      providesTags: ['Log'],
+    }),
+    copies: make.query<AnswerOf<'listCopies'>, void>({
+      query: () => ({ route: 'listCopies' }),
+      providesTags: ['Copies'],
+    }),
+    makeCopy: make.mutation<AnswerOf<'makeCopy'>, void>({
+      query: () => ({ route: 'makeCopy', body: {} }),
+      invalidatesTags: ['Copies'],
+    }),
+    copy: make.query<AnswerOf<'lookAtCopy'>, string>({
+      query: (name) => ({ route: 'lookAtCopy', params: { name } }),
+      keepUnusedDataFor: 0,
+    }),
+    restoreCopy: make.mutation<AnswerOf<'restoreCopy'>, { readonly name: string; readonly damaged: boolean }>(
+      {
+        query: ({ name, damaged }) => ({ route: 'restoreCopy', params: { name }, body: { damaged } }),
+      },
+    ),
+    damage: make.query<AnswerOf<'listDamage'>, void>({
+      query: () => ({ route: 'listDamage' }),
+      providesTags: ['Damage'],
+    }),
+    mendDamage: make.mutation<AnswerOf<'mendDamage'>, BodyOf<'mendDamage'>>({
+      query: (body) => ({ route: 'mendDamage', body }),
+      invalidatesTags: ['Damage', 'Log', 'Jobs', 'Pieces', 'Runs', 'Tests', 'Settings', 'Torches', 'Gear'],
     }),
     closeOut: make.query<AnswerOf<'getCloseOut'>, string>({
       query: (id) => ({ route: 'getCloseOut', params: { id } }),
@@ -173,12 +260,22 @@ export const api = createApi({
       query: (id) => ({ route: 'getTest', params: { id } }),
       providesTags: ['Tests'],
       // readings come by themselves, and from other screens
-      async onCacheEntryAdded(id, { dispatch, cacheEntryRemoved, cacheDataLoaded }) {
+      async onCacheEntryAdded(
+        id,
+        { dispatch, cacheEntryRemoved, cacheDataLoaded, updateCachedData, getCacheEntry },
+      ) {
         await cacheDataLoaded.catch(() => undefined)
-        const stream = new EventSource(PATHS.streamTest.path.replace(':id', encodeURIComponent(id)))
-        stream.addEventListener('changed', () => dispatch(api.util.invalidateTags(['Tests'])))
+        const close = listen(PATHS.streamTest.path, id, {
+          changed: (change: TestChange) => {
+            updateCachedData((test) => withChange(test, change))
+            const { data } = getCacheEntry()
+            if (!data?.events.some((e) => e.id === change.event.id))
+              dispatch(api.util.invalidateTags(['Tests']))
+          },
+          again: () => dispatch(api.util.invalidateTags(['Tests'])),
+        })
         await cacheEntryRemoved
-        stream.close()
+        close()
       },
     }),
     instruments: make.query<AnswerOf<'listInstruments'>, void>({

@@ -1,4 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { api } from './api.ts'
 import { outbox, type OutboxItem } from './outbox.ts'
 import { startOutbox } from './outbox-sender.ts'
 import { makeStore } from './store.ts'
@@ -145,6 +146,55 @@ describe('sending', () => {
       { title: 'two', version: 8 },
     ])
     expect(sent[0]?.url).toBe('/api/tickets/t')
+  })
+})
+
+describe('a confirmed step', () => {
+  const EVENT = { id: 'e1', kind: 'done', stepId: 's', at: '', personId: null, reason: null }
+  const run = (events: readonly object[]) => ({ id: 'r', events, endedAt: null })
+  /** Opens the page of a run: it is asked for once, and kept. */
+  const opened = async (store: Awaited<ReturnType<typeof started>>) => {
+    vi.stubGlobal(
+      'EventSource',
+      class {
+        addEventListener = () => undefined
+        close = () => undefined
+      },
+    )
+    answer = (url) => ({ status: 200, json: url.endsWith('/r') ? run([]) : {} })
+    void store.dispatch(api.endpoints.run.initiate('r'))
+    await settle()
+    return () =>
+      api.endpoints.run
+        .select('r')(store.getState())
+        .data?.events.map((e) => e.id)
+  }
+  it('is put into the run that is shown, without asking for all of it again', async () => {
+    const store = await started()
+    const shown = await opened(store)
+    answer = () => ({ status: 201, json: { id: 'r', seq: 1, event: EVENT, endedAt: null } })
+    const before = sent.length
+    store.dispatch(
+      outbox.actions.enqueued(item('e1', { route: 'addRunEvent', params: { id: 'r' }, body: EVENT })),
+    )
+    await vi.advanceTimersByTimeAsync(50)
+    expect(shown()).toEqual(['e1'])
+    expect(sent.slice(before).map((s) => s.url)).toEqual(['/api/runs/r/events'])
+    expect(store.getState().outbox.items).toEqual([])
+  })
+  it('before which another screen confirmed one, has the whole run asked for', async () => {
+    const store = await started()
+    const shown = await opened(store)
+    const whole = run([{ ...EVENT, id: 'e0' }, EVENT])
+    answer = (url) => ({
+      status: 200,
+      json: url.endsWith('/events') ? { id: 'r', seq: 2, event: EVENT, endedAt: null } : whole,
+    })
+    store.dispatch(
+      outbox.actions.enqueued(item('e1', { route: 'addRunEvent', params: { id: 'r' }, body: EVENT })),
+    )
+    await vi.advanceTimersByTimeAsync(50)
+    expect(shown()).toEqual(['e0', 'e1'])
   })
 })
 

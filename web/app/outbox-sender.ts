@@ -1,5 +1,6 @@
-import type { Ticket } from '#contract/types.ts'
+import type { RunChange, TestChange, Ticket, TicketChanged } from '#contract/types.ts'
 import { api, ask, type Failure } from './api.ts'
+import { withChange } from './changes.ts'
 import { outbox, type OutboxItem } from './outbox.ts'
 import type { AppStore } from './store.ts'
 
@@ -126,27 +127,30 @@ function bodyOf(store: AppStore, item: OutboxItem): unknown {
 function settle(store: AppStore, item: OutboxItem, data: unknown): void {
   const { actions } = outbox
   if (item.route === 'addRunEvent') {
-    void store.dispatch(api.util.upsertQueryData('run', item.params['id'] ?? '', data as never)).then(() => {
-      store.dispatch(actions.delivered(item.id))
-      store.dispatch(api.util.invalidateTags(['Jobs']))
-    })
-    return
-  }
-  if (item.route === 'addTestEvent') {
-    void store.dispatch(api.util.upsertQueryData('test', item.params['id'] ?? '', data as never)).then(() => {
-      store.dispatch(actions.delivered(item.id))
-      store.dispatch(api.util.invalidateTags(['Jobs', 'Log', 'Tests']))
-    })
-    return
-  }
-  if (item.route === 'changeTicket') {
-    const ticket = data as Ticket
-    store.dispatch(actions.versionKnown({ id: ticket.id, version: ticket.version }))
+    const change = data as RunChange
+    store.dispatch(api.util.updateQueryData('run', change.id, (run) => withChange(run, change)))
+    const { data: run } = api.endpoints.run.select(change.id)(store.getState())
+    // another screen confirmed something between: the whole is asked for
+    const known = run?.events.some((e) => e.id === change.event.id)
+    store.dispatch(api.util.invalidateTags(known === false ? ['Jobs', 'Runs'] : ['Jobs']))
+  } else if (item.route === 'addTestEvent') {
+    const change = data as TestChange
+    store.dispatch(api.util.updateQueryData('test', change.id, (test) => withChange(test, change)))
+    const { data: test } = api.endpoints.test.select(change.id)(store.getState())
+    const known = test?.events.some((e) => e.id === change.event.id)
+    const over = change.event.kind === 'ended'
     store.dispatch(
-      api.util.updateQueryData('job', ticket.jobId, (job) => {
-        Object.assign(job, { tickets: job.tickets.map((t) => (t.id === ticket.id ? ticket : t)) })
-      }),
+      api.util.invalidateTags([
+        ...(over ? (['Jobs', 'Log'] as const) : []),
+        ...(known === false || over ? (['Tests'] as const) : []),
+      ]),
     )
+  } else if (item.route === 'changeTicket') {
+    const ticket = data as TicketChanged
+    const { draft } = item.body as Pick<Ticket, 'draft'>
+    store.dispatch(actions.versionKnown({ id: ticket.id, version: ticket.version }))
+    store.dispatch(api.util.updateQueryData('ticket', ticket.id, (now) => ({ ...now, ...ticket, draft })))
+    store.dispatch(api.util.invalidateTags(['Pieces']))
   } else store.dispatch(api.util.invalidateTags(['Log', 'Jobs', 'Runs']))
   store.dispatch(actions.delivered(item.id))
 }

@@ -1,4 +1,4 @@
-import type { Db } from '../open.ts'
+import type { Db } from '../db.ts'
 
 export interface JobRow {
   readonly id: string
@@ -7,17 +7,34 @@ export interface JobRow {
   readonly created_at: string
 }
 
+const COLUMNS = 'id, name, place, created_at'
+/** After every name that begins with what it follows. */
+const LAST = '\u{10FFFF}'
+
 /** Jobs, newest first. */
 export function jobsTable(db: Db) {
-  const list = db.prepare<[], JobRow>(
-    'SELECT id, name, place, created_at FROM jobs ORDER BY created_at DESC, id',
+  const newest = db.prepare<[number], JobRow>(
+    `SELECT ${COLUMNS} FROM jobs INDEXED BY jobs_newest ORDER BY created_at DESC, id DESC LIMIT ?`,
   )
-  const get = db.prepare<[string], JobRow>('SELECT id, name, place, created_at FROM jobs WHERE id = ?')
+  const older = db.prepare<[string, string, number], JobRow>(
+    `SELECT ${COLUMNS} FROM jobs WHERE (created_at, id) < (?, ?) ORDER BY created_at DESC, id DESC LIMIT ?`,
+  )
+  const get = db.prepare<[string], JobRow>(`SELECT ${COLUMNS} FROM jobs WHERE id = ?`)
+  const named = db.prepare<[string, string, number], JobRow>(
+    `SELECT ${COLUMNS} FROM jobs WHERE lower(name) >= lower(?) AND lower(name) < lower(?) ORDER BY lower(name) LIMIT ?`,
+  )
   const add = db.prepare<[string, string, string, string]>(
     'INSERT INTO jobs (id, name, place, created_at) VALUES (?, ?, ?, ?)',
   )
   return {
-    list: (): JobRow[] => list.all(),
+    /** A page of jobs, newest first, after the one named last. */
+    page: (most: number, after?: string): JobRow[] => {
+      const last = after === undefined ? undefined : get.get(after)
+      return last ? older.all(last.created_at, last.id, most) : newest.all(most)
+    },
+    /** Jobs whose names begin so, in the order of their names. */
+    beginning: (name: string, most: number): JobRow[] =>
+      name === '' ? newest.all(most) : named.all(name, name + LAST, most),
     get: (id: string): JobRow | undefined => get.get(id),
     add: (id: string, name: string, place: string, at: string): void => {
       add.run(id, name, place, at)

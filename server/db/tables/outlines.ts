@@ -1,5 +1,5 @@
 import type { OutlineFile } from '#contract/schemas.ts'
-import type { Db } from '../open.ts'
+import type { Db } from '../db.ts'
 
 /** Drawings as they came. */
 export function outlinesTable(db: Db) {

@@ -1,5 +1,5 @@
 import type { Person } from '#contract/types.ts'
-import type { Db } from '../open.ts'
+import type { Db } from '../db.ts'
 
 interface Row {
   id: string

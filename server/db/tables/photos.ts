@@ -1,4 +1,4 @@
-import type { Db } from '../open.ts'
+import type { Db } from '../db.ts'
 
 /** A picture; the file itself lies beside the book under its id. */
 export interface Photo {

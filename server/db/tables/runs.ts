@@ -4,50 +4,52 @@ import { figureNamed } from '#core/figure.ts'
 import type { BreakSteps } from '#core/line/procedure.ts'
 import type { LineSetting } from '#core/line/state.ts'
 import type { Step } from '#core/line/steps.ts'
-import { clocksOf, foldRun, type RunEvent, type RunEventKind } from '#core/record/run.ts'
+import { clocksOf, foldRun, type RunEvent, type RunEventKind, type RunProgress } from '#core/record/run.ts'
 import type { PieceDraft } from '#contract/schemas.ts'
 import type { FuelId } from '#core/gas/fuels.ts'
 import type { GasUsed, Run, RunSummary } from '#contract/types.ts'
-import type { Db } from '../open.ts'
+import type { Damage } from '../../damage.ts'
+import { digestOf, isWhole } from '../digest.ts'
+import type { Db } from '../db.ts'
+import { pieceState } from './piece-state.ts'
 
-interface Row {
-  id: string
-  ticket_id: string
-  job_id: string
-  job_name: string
-  title: string
-  person_id: string | null
-  person_name: string | null
-  started_at: string
-  ended_at: string | null
-  logged: number
-  draft: string
-  plan: string
-  setting: string
-  steps: string
-  breaks: string
+interface BriefRow {
+  readonly id: string
+  readonly ticket_id: string
+  readonly job_id: string
+  readonly job_name: string
+  readonly title: string
+  readonly person_id: string | null
+  readonly person_name: string | null
+  readonly started_at: string
+  readonly ended_at: string | null
+  readonly written: number
+  readonly progress: string
+  readonly took: string
 }
-interface GasRow {
-  ended_at: string
-  torch_id: string | null
-  fuel: string
-  oxygen: number | null
-  used: number | null
-  nitrogen: number | null
+interface PlanRow {
+  readonly row: number
+  readonly draft: string
+  readonly plan: string
+  readonly setting: string
+  readonly steps: string
+  readonly breaks: string
+  readonly whole: number
 }
 interface EventRow {
-  id: string
-  kind: string
-  step_id: string
-  at: string
-  person_id: string | null
-  reason: string | null
+  readonly row: number
+  readonly id: string
+  readonly kind: string
+  readonly step_id: string
+  readonly at: string
+  readonly person_id: string | null
+  readonly reason: string | null
+  readonly whole: number
 }
 
 const SELECT = `
   SELECT r.id, r.ticket_id, t.job_id, j.name AS job_name, t.title, r.person_id, p.name AS person_name,
-    r.started_at, r.ended_at, EXISTS (SELECT 1 FROM log l WHERE l.run_id = r.id AND l.kind IN ('cut', 'braze')) AS logged,
-    r.draft, r.plan, r.setting, r.steps, r.breaks
+    r.started_at, r.ended_at, r.written, r.progress, r.took
   FROM runs r JOIN tickets t ON t.id = r.ticket_id JOIN jobs j ON j.id = t.job_id LEFT JOIN people p ON p.id = r.person_id`
 
 /** What a run is begun with. */
@@ -63,129 +65,238 @@ export interface NewRun {
   readonly breaks: BreakSteps
 }
 
+/** What a run took by its plan, as it is kept beside it: SI, gas at 70 F and 1 atm. */
+export interface Took {
+  readonly torchId: string | null
+  readonly fuel: FuelId
+  readonly oxygenM3: number
+  readonly fuelM3: number
+  readonly nitrogenM3: number
+  readonly torchS: number
+  readonly filler: string
+  readonly fillerKg: number
+}
+type Frozen = Pick<Run, 'draft' | 'plan' | 'setting' | 'steps' | 'breaks'>
+
+export function tookOf({ draft, plan, setting }: Pick<Frozen, 'draft' | 'plan' | 'setting'>): Took {
+  const of = (name: string) => figureNamed(plan, name)?.value ?? 0
+  return {
+    torchId: draft.torchId,
+    fuel: setting.fuel,
+    oxygenM3: of('oxygenUsed'),
+    fuelM3: of('fuelUsed'),
+    nitrogenM3: of('purgeGas'),
+    torchS: of('torchTime'),
+    filler: plan.kind === 'braze' ? (plan.choice.filler ?? '') : '',
+    fillerKg: of('fillerMass'),
+  }
+}
+
+type Stands = Pick<RunSummary, 'stepsDone' | 'stepsAll' | 'nextAct' | 'nextFigure' | 'clocks'>
+const NOT_KNOWN: Stands = { stepsDone: 0, stepsAll: 0, nextAct: null, nextFigure: null, clocks: [] }
+
+/** Where a run stands, as lists show it. */
+export function standsAt(plan: Run['plan'], progress: RunProgress): Stands {
+  const next = progress.steps[progress.index]
+  const figure = next?.figure ? figureNamed(plan, next.figure) : undefined
+  return {
+    stepsDone: progress.index,
+    stepsAll: progress.steps.length,
+    nextAct: next?.act ?? null,
+    nextFigure: figure ? { value: figure.value, unit: figure.unit } : null,
+    clocks: clocksOf(progress),
+  }
+}
+
+/** Worked out again whenever it changes: what cannot be read of it is left out. */
+const known = <T extends object>(text: string, otherwise: T): T => {
+  try {
+    return { ...otherwise, ...(JSON.parse(text) as Partial<T>) }
+  } catch {
+    return otherwise
+  }
+}
+
+/** So many runs are kept at hand. */
+const IN_HAND = 8
+
 /** Runs with every confirmed event, in the order in which they were stored. */
-export function runsTable(db: Db) {
-  const get = db.prepare<[string], Row>(`${SELECT} WHERE r.id = ?`)
-  const open = db.prepare<[], Row>(`${SELECT} WHERE r.ended_at IS NULL ORDER BY r.started_at DESC`)
-  const unwritten = db.prepare<[], Row>(
-    `${SELECT} WHERE r.ended_at IS NOT NULL AND NOT EXISTS (SELECT 1 FROM log l WHERE l.run_id = r.id AND l.kind IN ('cut', 'braze'))
-       AND r.stopped = 0 ORDER BY r.ended_at DESC`,
+export function runsTable(db: Db, damage: Damage) {
+  const refresh = pieceState(db)
+  const get = db.prepare<[string], BriefRow>(`${SELECT} WHERE r.id = ?`)
+  const open = db.prepare<[number], BriefRow>(
+    `${SELECT} WHERE r.ended_at IS NULL AND r.started_at > '' ORDER BY r.started_at DESC LIMIT ?`,
   )
-  const endedSince = db.prepare<[string], Row>(`${SELECT} WHERE r.ended_at > ? ORDER BY r.ended_at DESC`)
-  // only the figures that matter are read: a plan is some 30 kB
-  const gas = db.prepare<[], GasRow>(
-    `SELECT ended_at, draft ->> '$.torchId' AS torch_id, setting ->> '$.fuel' AS fuel,
-       plan ->> '$.figures.oxygenUsed.value' AS oxygen, plan ->> '$.figures.fuelUsed.value' AS used,
-       plan ->> '$.figures.purgeGas.value' AS nitrogen
-     FROM runs WHERE ended_at IS NOT NULL AND stopped = 0 ORDER BY ended_at`,
+  const unwritten = db.prepare<[number], BriefRow>(
+    `${SELECT} WHERE r.ended_at > '' AND r.written = 0 AND r.stopped = 0 ORDER BY r.ended_at DESC LIMIT ?`,
   )
-  const allOf = db.prepare<[string], Row>(`${SELECT} WHERE r.ticket_id = ? ORDER BY r.started_at`)
-  const ofTicket = db.prepare<[string], { id: string }>(
+  const endedSince = db.prepare<[string], BriefRow>(`${SELECT} WHERE r.ended_at > ? ORDER BY r.ended_at DESC`)
+  const usedSince = db.prepare<[string], { ended_at: string; took: string }>(
+    'SELECT ended_at, took FROM runs WHERE ended_at > ? AND stopped = 0 ORDER BY ended_at',
+  )
+  const allOf = db.prepare<[string], BriefRow>(`${SELECT} WHERE r.ticket_id = ? ORDER BY r.started_at`)
+  const openOn = db.prepare<[string], { id: string }>(
     'SELECT id FROM runs WHERE ticket_id = ? AND ended_at IS NULL',
   )
+  const plan = db.prepare<[string], PlanRow>(
+    `SELECT rowid AS row, draft, plan, setting, steps, breaks, ${isWhole('plans')} AS whole FROM plans WHERE run_id = ?`,
+  )
   const events = db.prepare<[string], EventRow>(
-    'SELECT id, kind, step_id, at, person_id, reason FROM run_events WHERE run_id = ? ORDER BY seq',
+    `SELECT rowid AS row, id, kind, step_id, at, person_id, reason, ${isWhole('run_events')} AS whole
+     FROM run_events WHERE run_id = ? ORDER BY seq`,
   )
-  const hasEvent = db.prepare<[string], { run_id: string }>('SELECT run_id FROM run_events WHERE id = ?')
-  const add = db.prepare<[string, string, string | null, string, string, string, string, string, string]>(
-    `INSERT INTO runs (id, ticket_id, person_id, started_at, draft, plan, setting, steps, breaks)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+  const ofEvent = db.prepare<[string], { run_id: string }>('SELECT run_id FROM run_events WHERE id = ?')
+  const countEvents = db
+    .prepare<[string], number>('SELECT coalesce(max(seq), 0) FROM run_events WHERE run_id = ?')
+    .pluck()
+  const add = db.prepare(
+    'INSERT INTO runs (id, ticket_id, person_id, started_at, progress, took) VALUES (@id, @ticketId, @personId, @at, @progress, @took)',
   )
-  const addEvent = db.prepare<[string, string, string, string, string, string, string | null, string | null]>(
-    `INSERT INTO run_events (run_id, seq, id, kind, step_id, at, person_id, reason)
-     VALUES (?, (SELECT coalesce(max(seq), 0) + 1 FROM run_events WHERE run_id = ?), ?, ?, ?, ?, ?, ?)`,
+  const addPlan = db.prepare(
+    `INSERT INTO plans (run_id, draft, plan, setting, steps, breaks, digest)
+     VALUES (@run_id, @draft, @plan, @setting, @steps, @breaks, ${digestOf('plans', '@')})`,
   )
+  const addEvent = db.prepare(
+    `INSERT INTO run_events (run_id, seq, id, kind, step_id, at, person_id, reason, digest)
+     VALUES (@run_id, @seq, @id, @kind, @step_id, @at, @person_id, @reason, ${digestOf('run_events', '@')})`,
+  )
+  const progressed = db.prepare<[string, string]>('UPDATE runs SET progress = ? WHERE id = ?')
   const end = db.prepare<[string, number, string]>('UPDATE runs SET ended_at = ?, stopped = ? WHERE id = ?')
 
-  const eventsOf = (id: string): RunEvent[] =>
-    events.all(id).map((e) => ({
-      id: e.id,
-      kind: e.kind as RunEventKind,
-      stepId: e.step_id,
-      at: e.at,
-      personId: e.person_id,
-      reason: e.reason,
+  const nameOf = (r: BriefRow) => `the run of ${r.title}`
+  // an event that was changed still says that something was confirmed there: it is noted, and keeps its place
+  const eventsOf = (r: BriefRow): RunEvent[] =>
+    events.all(r.id).map((e) => {
+      if (e.whole !== 1)
+        damage.found({ table: 'run_events', row: e.row, id: e.id, name: `a step in ${nameOf(r)}`, at: e.at })
+      return {
+        id: e.id,
+        kind: e.kind as RunEventKind,
+        stepId: e.step_id,
+        at: e.at,
+        personId: e.person_id,
+        reason: e.reason,
+      }
+    })
+  // never changed once it is stored, and asked for at every step: the runs in hand are kept as they were read
+  const inHand = new Map<string, Frozen>()
+  const frozen = (r: BriefRow): Frozen | undefined => {
+    const held = inHand.get(r.id)
+    if (held) return held
+    const row = plan.get(r.id)
+    if (!row) return undefined
+    const about = { table: 'plans', row: row.row, id: r.id, name: nameOf(r), at: r.started_at } as const
+    const read = damage.read<Frozen>(about, row.whole, () => ({
+      draft: JSON.parse(row.draft) as PieceDraft,
+      plan: JSON.parse(row.plan) as Run['plan'],
+      setting: JSON.parse(row.setting) as LineSetting,
+      steps: JSON.parse(row.steps) as Step[],
+      breaks: JSON.parse(row.breaks) as Partial<BreakSteps>,
     }))
-  const run = (r: Row): Run => ({
+    if (!read) return undefined
+    const [oldest] = inHand.keys()
+    if (inHand.size >= IN_HAND && oldest !== undefined) inHand.delete(oldest)
+    inHand.set(r.id, read)
+    return read
+  }
+  const brief = (r: BriefRow): Omit<RunSummary, keyof Stands> => ({
     id: r.id,
     ticketId: r.ticket_id,
     jobId: r.job_id,
     jobName: r.job_name,
     title: r.title,
-    personId: r.person_id,
     personName: r.person_name,
     startedAt: r.started_at,
     endedAt: r.ended_at,
-    logged: r.logged === 1,
-    draft: JSON.parse(r.draft) as PieceDraft,
-    plan: JSON.parse(r.plan) as CutPlan | BrazePlan,
-    setting: JSON.parse(r.setting) as LineSetting,
-    steps: JSON.parse(r.steps) as Step[],
-    breaks: JSON.parse(r.breaks) as Partial<BreakSteps>,
-    events: eventsOf(r.id),
   })
-  const summary = (r: Row): RunSummary => {
-    const { events: all, ...rest } = run(r)
-    const progress = foldRun(rest, all)
-    const { steps } = progress
-    const next = steps[progress.index]
-    const figure = next?.figure ? figureNamed(rest.plan, next.figure) : undefined
-    return {
-      id: rest.id,
-      ticketId: rest.ticketId,
-      jobId: rest.jobId,
-      jobName: rest.jobName,
-      title: rest.title,
-      personName: rest.personName,
-      startedAt: rest.startedAt,
-      endedAt: rest.endedAt,
-      stepsDone: progress.index,
-      stepsAll: steps.length,
-      nextAct: next?.act ?? null,
-      nextFigure: figure ? { value: figure.value, unit: figure.unit } : null,
-      clocks: clocksOf(progress),
-    }
+  const summary = (r: BriefRow): RunSummary => ({ ...brief(r), ...known(r.progress, NOT_KNOWN) })
+  const run = (r: BriefRow): Run | undefined => {
+    const with_ = frozen(r)
+    return (
+      with_ && { ...brief(r), personId: r.person_id, logged: r.written === 1, ...with_, events: eventsOf(r) }
+    )
   }
   return {
+    /** Whole; undefined also where what it was frozen with cannot be read, which is noted. */
     get: (id: string): Run | undefined => {
       const row = get.get(id)
-      return row ? run(row) : undefined
+      return row && run(row)
     },
-    /** Every run of a piece, first one first. */
-    of: (ticketId: string): Run[] => allOf.all(ticketId).map(run),
-    open: (): RunSummary[] => open.all().map(summary),
-    unwritten: (): RunSummary[] => unwritten.all().map(summary),
+    /** What is kept at hand is read anew: a plan was put back. */
+    forget: (): void => inHand.clear(),
+    has: (id: string): boolean => get.get(id) !== undefined,
+    /** As lists show it. */
+    brief: (id: string): RunSummary | undefined => {
+      const row = get.get(id)
+      return row && summary(row)
+    },
+    /** Every run of a piece, first one first, with what each took by its plan. */
+    of: (ticketId: string): (RunSummary & { readonly took: Partial<Took> })[] =>
+      allOf.all(ticketId).map((r) => ({ ...summary(r), took: known<Partial<Took>>(r.took, {}) })),
+    open: (most: number): RunSummary[] => open.all(most).map(summary),
+    unwritten: (most: number): RunSummary[] => unwritten.all(most).map(summary),
     /** Ended since `after`, newest first: their clocks may still go on. */
     endedSince: (after: string): RunSummary[] => endedSince.all(after).map(summary),
-    gasUses: (): GasUsed[] =>
-      gas.all().map((r) => ({
-        at: r.ended_at,
-        torchId: r.torch_id,
-        fuel: r.fuel as FuelId,
-        oxygenM3: r.oxygen ?? 0,
-        fuelM3: r.used ?? 0,
-        nitrogenM3: r.nitrogen ?? 0,
-      })),
-    openOn: (ticketId: string): string | undefined => ofTicket.get(ticketId)?.id,
-    runOfEvent: (eventId: string): string | undefined => hasEvent.get(eventId)?.run_id,
+    /** What finished runs took since `after`, oldest first. */
+    gasUses: (after: string): GasUsed[] =>
+      usedSince.all(after).map((r) => {
+        const t = known<Partial<Took>>(r.took, {})
+        return {
+          at: r.ended_at,
+          torchId: t.torchId ?? null,
+          fuel: t.fuel ?? 'acetylene',
+          oxygenM3: t.oxygenM3 ?? 0,
+          fuelM3: t.fuelM3 ?? 0,
+          nitrogenM3: t.nitrogenM3 ?? 0,
+        }
+      }),
+    openOn: (ticketId: string): string | undefined => openOn.get(ticketId)?.id,
+    runOfEvent: (eventId: string): string | undefined => ofEvent.get(eventId)?.run_id,
+    /** How many events a run has. */
+    countOf: (id: string): number => countEvents.get(id) ?? 0,
     add: (r: NewRun): void => {
-      add.run(
-        r.id,
-        r.ticketId,
-        r.personId,
-        r.at,
-        JSON.stringify(r.draft),
-        JSON.stringify(r.plan),
-        JSON.stringify(r.setting),
-        JSON.stringify(r.steps),
-        JSON.stringify(r.breaks),
-      )
+      add.run({
+        id: r.id,
+        ticketId: r.ticketId,
+        personId: r.personId,
+        at: r.at,
+        progress: JSON.stringify(standsAt(r.plan, foldRun(r, []))),
+        took: JSON.stringify(tookOf(r)),
+      })
+      addPlan.run({
+        run_id: r.id,
+        draft: JSON.stringify(r.draft),
+        plan: JSON.stringify(r.plan),
+        setting: JSON.stringify(r.setting),
+        steps: JSON.stringify(r.steps),
+        breaks: JSON.stringify(r.breaks),
+      })
+      refresh(r.ticketId)
     },
-    addEvent: (runId: string, e: RunEvent): void => {
-      addEvent.run(runId, runId, e.id, e.kind, e.stepId, e.at, e.personId, e.reason)
+    /** Puts events after the others; `progress` is where the run stands with them. Answers the number of the last. */
+    addEvents: (
+      { id, plan }: Pick<Run, 'id' | 'plan'>,
+      added: readonly RunEvent[],
+      progress: RunProgress,
+    ): number => {
+      let seq = countEvents.get(id) ?? 0
+      for (const e of added)
+        addEvent.run({
+          run_id: id,
+          seq: (seq += 1),
+          id: e.id,
+          kind: e.kind,
+          step_id: e.stepId,
+          at: e.at,
+          person_id: e.personId,
+          reason: e.reason,
+        })
+      progressed.run(JSON.stringify(standsAt(plan, progress)), id)
+      return seq
     },
-    end: (id: string, at: string, stopped = false): void => {
+    end: ({ id, ticketId }: Pick<Run, 'id' | 'ticketId'>, at: string, stopped = false): void => {
       end.run(at, stopped ? 1 : 0, id)
+      refresh(ticketId)
     },
   }
 }

@@ -1,5 +1,5 @@
 import { COARSE_KEPT_S, FINE_KEPT_S, joined, SPANS_S, type Sample } from '#core/instrument/thin.ts'
-import type { Db } from '../open.ts'
+import type { Db } from '../db.ts'
 
 const COLUMNS = 'channel, at AS atS, span_s AS spanS, least, mean, most, count'
 const SHOWN = 500

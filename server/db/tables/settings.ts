@@ -1,20 +1,29 @@
 import { FIRST_SETTINGS } from '#contract/first.ts'
 import type { Settings } from '#contract/schemas.ts'
-import type { Db } from '../open.ts'
+import type { Damage } from '../../damage.ts'
+import { isWhole } from '../digest.ts'
+import type { Db } from '../db.ts'
 
 /** The shop's settings: one row. */
-export function settingsTable(db: Db) {
-  const get = db.prepare<[], { value: string }>('SELECT value FROM settings WHERE id = 1')
-  const put = db.prepare<[string]>(
-    'INSERT INTO settings (id, value) VALUES (1, ?) ON CONFLICT (id) DO UPDATE SET value = excluded.value',
+export function settingsTable(db: Db, damage: Damage) {
+  const get = db.prepare<[], { value: string; whole: number }>(
+    `SELECT value, ${isWhole('settings')} AS whole FROM settings WHERE id = 1`,
+  )
+  const put = db.prepare<{ value: string }>(
+    `INSERT INTO settings (id, value, digest) VALUES (1, @value, digest_of(@value))
+     ON CONFLICT (id) DO UPDATE SET value = excluded.value, digest = excluded.digest`,
   )
   return {
+    /** Where they cannot be read they are set apart, and a new shop's are taken, which are the cautious ones. */
     get: (): Settings => {
       const row = get.get()
-      return row ? (JSON.parse(row.value) as Settings) : FIRST_SETTINGS
+      if (!row) return FIRST_SETTINGS
+      const about = { table: 'settings', row: 1, id: '', name: 'the settings of the shop', at: null } as const
+      return damage.read(about, row.whole, () => JSON.parse(row.value) as Settings) ?? FIRST_SETTINGS
     },
     put: (settings: Settings): void => {
-      put.run(JSON.stringify(settings))
+      put.run({ value: JSON.stringify(settings) })
+      damage.mended({ table: 'settings', row: 1 })
     },
   }
 }

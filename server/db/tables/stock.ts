@@ -1,5 +1,5 @@
 import type { StockItem } from '#contract/types.ts'
-import type { Db } from '../open.ts'
+import type { Db } from '../db.ts'
 
 /** Bars on the rack, bought or left over. */
 export function stockTable(db: Db) {

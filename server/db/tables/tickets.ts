@@ -1,109 +1,108 @@
 import type { PieceDraft } from '#contract/schemas.ts'
-import type { Ticket, TicketSummary } from '#contract/types.ts'
-import type { Db } from '../open.ts'
+import type { Ticket, TicketChanged, TicketState, TicketSummary } from '#contract/types.ts'
+import type { Damage } from '../../damage.ts'
+import { digestOf, isWhole } from '../digest.ts'
+import type { Db } from '../db.ts'
+import { aboutOf, pieceState } from './piece-state.ts'
 
-interface Row {
-  id: string
-  job_id: string
-  job_name: string
-  title: string
-  draft: string
-  version: number
-  open_run: string | null
-  unwritten_run: string | null
-  logged: number
-  remedy_of: string | null
-  failed_by: string | null
+interface BriefRow {
+  readonly id: string
+  readonly job_id: string
+  readonly job_name: string
+  readonly title: string
+  readonly kind: string
+  readonly about: string
+  readonly state: string
+  readonly run_id: string | null
+  readonly remedy_of: string | null
+  readonly failed_by: string | null
+}
+interface Row extends BriefRow {
+  readonly row: number
+  readonly draft: string
+  readonly version: number
+  readonly created_at: string
+  readonly whole: number
 }
 
-// a piece is under way while a run is open; it is cut, or brazed, while its newest finished run is not in the log
-const SELECT = `
-  SELECT t.id, t.job_id, j.name AS job_name, t.title, t.draft, t.version,
-    (SELECT r.id FROM runs r WHERE r.ticket_id = t.id AND r.ended_at IS NULL) AS open_run,
-    (SELECT r.id FROM runs r WHERE r.ticket_id = t.id AND r.ended_at IS NOT NULL
-       AND NOT EXISTS (SELECT 1 FROM log l WHERE l.run_id = r.id AND l.kind IN ('cut', 'braze'))
-       AND r.stopped = 0
-     ORDER BY r.started_at DESC LIMIT 1) AS unwritten_run,
-    EXISTS (SELECT 1 FROM log l WHERE l.ticket_id = t.id AND l.kind IN ('cut', 'braze', 'pressure-test', 'vacuum-test')) AS logged,
-    t.remedy_of,
-    (SELECT f.id FROM log f WHERE f.id = (SELECT l.id FROM log l WHERE l.ticket_id = t.id AND l.outcome IN ('passed', 'failed')
-         AND NOT EXISTS (SELECT 1 FROM log c WHERE c.corrects = l.id) ORDER BY l.at DESC, l.id LIMIT 1)
-       AND f.outcome = 'failed'
-       AND NOT EXISTS (SELECT 1 FROM tickets m JOIN log g ON g.ticket_id = m.id
-         WHERE m.remedy_of = f.id AND g.outcome = 'passed')) AS failed_by
-  FROM tickets t JOIN jobs j ON j.id = t.job_id`
+const BRIEF =
+  't.id, t.job_id, j.name AS job_name, t.title, t.kind, t.about, t.state, t.run_id, t.remedy_of, t.failed_by'
+const FROM = 'FROM tickets t JOIN jobs j ON j.id = t.job_id'
 
-/** A piece in a few words, as it was typed. */
-function aboutOf(draft: PieceDraft): string {
-  if (draft.kind === 'cut')
-    return `${draft.work.thickness} plate${draft.work.length === '' ? '' : `, ${draft.work.length} long`}`
-  const { joint, a, b } = draft.work
-  const size = a.tube || a.outsideDiameter || a.wall
-  const words = (metal: string) => metal.replaceAll('-', ' ')
-  const other =
-    a.metal === b.metal || ['crack', 'casting', 'overlay'].includes(joint) ? '' : ` to ${words(b.metal)}`
-  return `braze, ${joint === 'doubleLap' ? 'double lap' : joint}: ${words(a.metal)} ${size}${other}`
-}
-
-function ticket(r: Row): Ticket {
-  const draft = JSON.parse(r.draft) as PieceDraft
-  return {
-    id: r.id,
-    jobId: r.job_id,
-    jobName: r.job_name,
-    title: r.title,
-    state: r.open_run
-      ? 'running'
-      : r.unwritten_run
-        ? draft.kind === 'cut'
-          ? 'cut'
-          : 'brazed'
-        : r.failed_by
-          ? 'failed'
-          : r.logged
-            ? 'logged'
-            : 'planned',
-    runId: r.open_run ?? r.unwritten_run,
-    kind: draft.kind,
-    about: aboutOf(draft),
-    remedyOf: r.remedy_of,
-    failedBy: r.failed_by,
-    draft,
-    version: r.version,
-  }
-}
-
-/** A ticket without what only its own view needs. */
-export const summary = (t: Ticket): TicketSummary => ({
-  id: t.id,
-  jobId: t.jobId,
-  jobName: t.jobName,
-  title: t.title,
-  state: t.state,
-  runId: t.runId,
-  kind: t.kind,
-  about: t.about,
-  remedyOf: t.remedyOf,
-  failedBy: t.failedBy,
+const brief = (r: BriefRow): TicketSummary => ({
+  id: r.id,
+  jobId: r.job_id,
+  jobName: r.job_name,
+  title: r.title,
+  state: r.state as TicketState,
+  runId: r.run_id,
+  kind: r.kind as PieceDraft['kind'],
+  about: r.about,
+  remedyOf: r.remedy_of,
+  failedBy: r.failed_by,
 })
 
 /** The pieces of jobs. */
-export function ticketsTable(db: Db) {
-  const ofJob = db.prepare<[string], Row>(`${SELECT} WHERE t.job_id = ? ORDER BY t.created_at, t.id`)
-  const all = db.prepare<[], Row>(`${SELECT} ORDER BY t.created_at, t.id`)
-  const get = db.prepare<[string], Row>(`${SELECT} WHERE t.id = ?`)
-  const add = db.prepare<[string, string, string, string, string, string, string | null]>(
-    'INSERT INTO tickets (id, job_id, title, draft, version, created_at, updated_at, remedy_of) VALUES (?, ?, ?, ?, 1, ?, ?, ?)',
+export function ticketsTable(db: Db, damage: Damage) {
+  const refresh = pieceState(db)
+  const page = db.prepare<[string, number, number], BriefRow>(
+    `SELECT ${BRIEF} ${FROM} WHERE t.job_id = ? ORDER BY t.created_at, t.id LIMIT ? OFFSET ?`,
   )
-  const change = db.prepare<[string, string, string, string, number]>(
-    'UPDATE tickets SET title = ?, draft = ?, version = version + 1, updated_at = ? WHERE id = ? AND version = ?',
+  const before = db
+    .prepare<[string, string, string], number>(
+      'SELECT count(*) FROM tickets WHERE job_id = ? AND (created_at, id) < (?, ?)',
+    )
+    .pluck()
+  const count = db.prepare<[string], number>('SELECT count(*) FROM tickets WHERE job_id = ?').pluck()
+  const drafts = db.prepare<[string, number], Row>(
+    `SELECT ${BRIEF}, t.rowid AS row, t.draft, t.version, t.created_at, ${isWhole('tickets', 't')} AS whole ${FROM}
+     WHERE t.job_id = ? ORDER BY t.created_at, t.id LIMIT ?`,
   )
+  const planned = db.prepare<[number], BriefRow>(
+    `SELECT ${BRIEF} ${FROM} WHERE t.state = 'planned' ORDER BY t.created_at, t.id LIMIT ?`,
+  )
+  const get = db.prepare<[string], Row>(
+    `SELECT ${BRIEF}, t.rowid AS row, t.draft, t.version, t.created_at, ${isWhole('tickets', 't')} AS whole ${FROM} WHERE t.id = ?`,
+  )
+  const head = db.prepare<[string], BriefRow & { readonly version: number }>(
+    `SELECT ${BRIEF}, t.version ${FROM} WHERE t.id = ?`,
+  )
+  const add = db.prepare(
+    `INSERT INTO tickets (id, job_id, title, draft, version, created_at, updated_at, remedy_of, kind, about, digest)
+     VALUES (@id, @job_id, @title, @draft, 1, @at, @at, @remedy_of, @kind, @about, ${digestOf('tickets', '@')})`,
+  )
+  const change = db.prepare(
+    `UPDATE tickets SET title = @title, draft = @draft, kind = @kind, about = @about, version = version + 1, updated_at = @at,
+       digest = digest_of(id, job_id, @title, @draft, remedy_of) WHERE id = @id AND version = @version`,
+  )
+  const ticket = (r: Row): Ticket | undefined =>
+    damage.read({ table: 'tickets', row: r.row, id: r.id, name: r.title, at: r.created_at }, r.whole, () => ({
+      ...brief(r),
+      draft: JSON.parse(r.draft) as PieceDraft,
+      version: r.version,
+    }))
   return {
-    ofJob: (jobId: string): Ticket[] => ofJob.all(jobId).map(ticket),
-    all: (): Ticket[] => all.all().map(ticket),
+    /** So many pieces of a job from a place in it on, as lists show them. */
+    ofJob: (jobId: string, most: number, from = 0): TicketSummary[] => page.all(jobId, most, from).map(brief),
+    /** What of a job's pieces was typed: of those that can be read. */
+    draftsOf: (jobId: string, most: number): PieceDraft[] =>
+      drafts.all(jobId, most).flatMap((r) => ticket(r)?.draft ?? []),
+    countOf: (jobId: string): number => count.get(jobId) ?? 0,
+    /** How many pieces of its job come before a piece. */
+    placeOf: (id: string): number => {
+      const row = get.get(id)
+      return row ? (before.get(row.job_id, row.created_at, row.id) ?? 0) : 0
+    },
+    planned: (most: number): TicketSummary[] => planned.all(most).map(brief),
+    /** As lists show it, whether or not its draft can be read. */
+    brief: (id: string): TicketChanged | undefined => {
+      const row = head.get(id)
+      return row && { ...brief(row), version: row.version }
+    },
+    /** With its draft; undefined also for one that cannot be read, which is noted. */
     get: (id: string): Ticket | undefined => {
       const row = get.get(id)
-      return row ? ticket(row) : undefined
+      return row && ticket(row)
     },
     add: (
       t: {
@@ -115,10 +114,32 @@ export function ticketsTable(db: Db) {
       },
       at: string,
     ): void => {
-      add.run(t.id, t.jobId, t.title, JSON.stringify(t.draft), at, at, t.remedyOf ?? null)
+      add.run({
+        id: t.id,
+        job_id: t.jobId,
+        title: t.title,
+        draft: JSON.stringify(t.draft),
+        at,
+        remedy_of: t.remedyOf ?? null,
+        kind: t.draft.kind,
+        about: aboutOf(t.draft),
+      })
+      refresh(t.id)
     },
     /** False when somebody else has changed it since `version`. */
-    change: (id: string, title: string, draft: PieceDraft, version: number, at: string): boolean =>
-      change.run(title, JSON.stringify(draft), at, id, version).changes === 1,
+    change: (id: string, title: string, draft: PieceDraft, version: number, at: string): boolean => {
+      const text = JSON.stringify(draft)
+      const done = change.run({
+        id,
+        title,
+        draft: text,
+        kind: draft.kind,
+        about: aboutOf(draft),
+        version,
+        at,
+      })
+      if (done.changes === 1) refresh(id)
+      return done.changes === 1
+    },
   }
 }

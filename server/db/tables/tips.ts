@@ -1,5 +1,5 @@
 import type { OwnTip } from '#contract/types.ts'
-import type { Db } from '../open.ts'
+import type { Db } from '../db.ts'
 
 /** The shop's own tips. */
 export function tipsTable(db: Db) {

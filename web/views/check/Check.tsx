@@ -31,11 +31,10 @@ export default function CheckRun() {
 
 /** A piece that is looked at without a run: an older joint, or somebody else's. */
 export function CheckPiece() {
-  const { jobId = '', ticketId } = useParams()
-  const { data: job, error } = api.useJobQuery(jobId)
-  const ticket = job?.tickets.find((t) => t.id === ticketId)
+  const { ticketId = '' } = useParams()
+  const { currentData: ticket, error } = api.useTicketQuery(ticketId)
   const subject = useMemo(() => ticket && ofPiece(ticket), [ticket])
-  if (error && !job) return <Missing what="piece" failure={error} />
+  if (error && !ticket) return <Missing what="piece" failure={error} />
   return subject ? <CheckOf subject={subject} /> : OPENING
 }
 

@@ -71,7 +71,7 @@ export default function FaultFinder() {
   const [params] = useSearchParams()
   const entryId = params.get('entry') ?? ''
   const { data: entry } = api.useEntryQuery(entryId, { skip: entryId === '' })
-  const tried = api.useRecordsQuery().data?.tried ?? []
+  const tried = api.useRecordsQuery(entry?.kind === 'braze' ? 'braze' : 'cut').data?.tried ?? []
   const facts = useFacts(entry)
   const kind: SignPlace =
     entry?.kind === 'braze' || entry?.kind === 'pressure-test' || entry?.kind === 'vacuum-test'
@@ -214,8 +214,7 @@ function Change({
   const personId = useApp((s) => s.device.personId)
   const [noted, setNoted] = useState(false)
   const [fault, setFault] = useState('')
-  const { data: job } = api.useJobQuery(entry?.jobId ?? '', { skip: !entry?.jobId })
-  const ticket = job?.tickets.find((t) => t.id === entry?.ticketId)
+  const { data: ticket } = api.useTicketQuery(entry?.ticketId ?? '', { skip: !entry?.ticketId })
   const sign = signs.find((s) => s.causes[cause.id] !== undefined) ?? signs[0]
   const plannedTip = entry?.plan?.figures.tipOrifice?.value
   const next = useMemo(
@@ -256,11 +255,8 @@ function Change({
     }
     const changed = answer.data
     send(outbox.actions.versionKnown({ id, version: changed.version }))
-    send(
-      api.util.updateQueryData('job', jobId, (now) => {
-        Object.assign(now, { tickets: now.tickets.map((t) => (t.id === id ? changed : t)) })
-      }),
-    )
+    send(api.util.updateQueryData('ticket', id, (now) => ({ ...now, ...changed, draft: next })))
+    send(api.util.invalidateTags(['Pieces']))
     note()
     void go(`/jobs/${jobId}/${id}`)
   }
@@ -290,7 +286,7 @@ function Change({
 /** The figures that the change moves: as they were, and as they would be. */
 function OldAndNew({ old, next }: { readonly old: PieceDraft; readonly next: PieceDraft }) {
   const { settings, units } = useShop()
-  const records = api.useRecordsQuery().data ?? NO_RUNS
+  const records = api.useRecordsQuery(old.kind).data ?? NO_RUNS
   const [before, after] = useMemo(
     () => [planPiece(old, settings, records, units), planPiece(next, settings, records, units)],
     [old, next, settings, records, units],

@@ -1,16 +1,18 @@
-import { Suspense, useState } from 'react'
-import { Link } from 'react-router'
+import { Suspense, useState, type ReactNode } from 'react'
+import { Link, useSearchParams } from 'react-router'
+import type { JobSummary } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
 import { StartPiece } from '../../app/sheets.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Missing } from '../../ui/Missing.tsx'
+import { DamageNotice } from '../copies/DamageNotice.tsx'
 import { PieceRow } from './PieceRow.tsx'
 
-/** Every job with its pieces. */
+/** Jobs with the first of their pieces, newest first; or one job with all of its pieces. */
 export default function Jobs() {
-  const { data: jobs, error } = api.useJobsQuery()
+  const [asked] = useSearchParams()
   const [startingIn, setStartingIn] = useState<string | undefined>(undefined)
-  if (error && !jobs) return <Missing what="list of jobs" failure={error} />
+  const jobId = asked.get('job')
   return (
     <main className="mx-auto max-w-[1000px] px-5 py-6">
       <div className="flex items-center justify-between gap-4 pb-4">
@@ -19,42 +21,134 @@ export default function Jobs() {
           Start a piece
         </Button>
       </div>
-      {jobs?.length === 0 ? (
-        <p className="text-soft">No job yet. Start a piece and name the job it belongs to.</p>
-      ) : null}
-      <div className="grid gap-8">
-        {jobs?.map((job) => (
-          <section key={job.id} aria-label={job.name}>
-            <div className="flex flex-wrap items-baseline gap-x-4 border-b-[1.5px] border-ink pb-1">
-              <h2 className="text-2xl">
-                <Link to={`/jobs/${job.id}`} className="underline-offset-4 hover:underline">
-                  {job.name}
-                </Link>
-              </h2>
-              <span className="grow text-soft">{job.place}</span>
-              <Link
-                to={`/jobs/${job.id}/close-out`}
-                className="name min-h-[40px] content-center text-lg underline decoration-rule underline-offset-4"
-              >
-                Close it out
-              </Link>
-              <Button look="quiet" onClick={() => setStartingIn(job.name)}>
-                Add a piece
-              </Button>
-            </div>
-            <ul>
-              {job.tickets.map((t) => (
-                <PieceRow key={t.id} ticket={t} />
-              ))}
-            </ul>
-          </section>
-        ))}
-      </div>
+      <DamageNotice tables={['tickets', 'plans', 'run_events']} />
+      {jobId === null ? (
+        <AllJobs onAdd={setStartingIn} />
+      ) : (
+        <OneJob key={jobId} jobId={jobId} first={asked.get('piece') ?? ''} onAdd={setStartingIn} />
+      )}
       <Suspense>
         {startingIn === undefined ? null : (
           <StartPiece open jobName={startingIn} onClose={() => setStartingIn(undefined)} />
         )}
       </Suspense>
     </main>
+  )
+}
+
+type OnAdd = (jobName: string) => void
+
+function AllJobs({ onAdd }: { readonly onAdd: OnAdd }) {
+  // the job after which each page begins: the first begins with the newest
+  const [pages, setPages] = useState<readonly string[]>([''])
+  const { data, error } = api.useJobsQuery({ after: pages.at(-1) ?? '' })
+  if (error && !data) return <Missing what="list of jobs" failure={error} />
+  const older = data?.after ?? null
+  return (
+    <>
+      {pages.length === 1 && data?.jobs.length === 0 ? (
+        <p className="text-soft">No job yet. Start a piece and name the job it belongs to.</p>
+      ) : null}
+      <div className="grid gap-8">
+        {data?.jobs.map((job) => (
+          <OfJob key={job.id} job={job} onAdd={onAdd}>
+            {job.pieces > job.tickets.length ? (
+              <Link
+                to={`/jobs?job=${job.id}`}
+                className="name block min-h-[48px] content-center px-3 text-lg underline decoration-rule underline-offset-4"
+              >
+                All {job.pieces} pieces
+              </Link>
+            ) : null}
+          </OfJob>
+        ))}
+      </div>
+      {pages.length > 1 || older !== null ? (
+        <nav aria-label="Pages" className="flex gap-4 pt-6">
+          <Button disabled={pages.length === 1} onClick={() => setPages(pages.slice(0, -1))}>
+            Newer jobs
+          </Button>
+          <Button disabled={older === null} onClick={() => older !== null && setPages([...pages, older])}>
+            Older jobs
+          </Button>
+        </nav>
+      ) : null}
+    </>
+  )
+}
+
+function OneJob({
+  jobId,
+  first,
+  onAdd,
+}: {
+  readonly jobId: string
+  /** The piece whose page is shown first. */
+  readonly first: string
+  readonly onAdd: OnAdd
+}) {
+  const [around, setAround] = useState(first)
+  const { data: job, error } = api.useJobQuery({ id: jobId, around })
+  if (error && !job) return <Missing what="job" failure={error} />
+  if (!job) return <p className="text-soft">Opening.</p>
+  const { earlier, later } = job
+  return (
+    <>
+      <p className="pb-3">
+        <Link to="/jobs" className="underline underline-offset-4">
+          All jobs
+        </Link>
+      </p>
+      <OfJob job={job} onAdd={onAdd} />
+      <nav aria-label="Pages" className="flex flex-wrap items-center gap-4 pt-4">
+        <Button disabled={earlier === null} onClick={() => earlier !== null && setAround(earlier)}>
+          Earlier pieces
+        </Button>
+        <span className="name text-lg">
+          {job.skipped + 1} to {job.skipped + job.tickets.length} of {job.pieces}
+        </span>
+        <Button disabled={later === null} onClick={() => later !== null && setAround(later)}>
+          Later pieces
+        </Button>
+      </nav>
+    </>
+  )
+}
+
+function OfJob({
+  job,
+  onAdd,
+  children,
+}: {
+  readonly job: JobSummary
+  readonly onAdd: OnAdd
+  readonly children?: ReactNode
+}) {
+  return (
+    <section aria-label={job.name}>
+      <div className="flex flex-wrap items-baseline gap-x-4 border-b-[1.5px] border-ink pb-1">
+        <h2 className="text-2xl">
+          <Link to={`/jobs/${job.id}`} className="underline-offset-4 hover:underline">
+            {job.name}
+          </Link>
+        </h2>
+        <span className="grow text-soft">{job.place}</span>
+        <Link
+          to={`/jobs/${job.id}/close-out`}
+          className="name min-h-[40px] content-center text-lg underline decoration-rule underline-offset-4"
+        >
+          Close it out
+        </Link>
+        <Button look="quiet" onClick={() => onAdd(job.name)}>
+          Add a piece
+        </Button>
+      </div>
+      <ul>
+        {job.tickets.map((t) => (
+          <PieceRow key={t.id} ticket={t} />
+        ))}
+      </ul>
+      {children}
+    </section>
   )
 }

@@ -1,4 +1,4 @@
-import { useState } from 'react'
+import { useState, type ChangeEvent } from 'react'
 import { useForm } from 'react-hook-form'
 import { useNavigate } from 'react-router'
 import { firstBraze, firstDraft, FIRST_RIG } from '#contract/first.ts'
@@ -40,19 +40,24 @@ export function StartPiece({
   const last = useApp((s) => s.device.torchId)
   const [kind, setKind] = useState<PieceDraft['kind']>('cut')
   const [chosen, setChosen] = useState<string | undefined>(undefined)
-  const jobs = api.useJobsQuery(undefined, { skip: !open }).data ?? []
+  const [typedJob, setTypedJob] = useState('')
+  // the newest before anything is typed; then those whose names begin so
+  const jobs = api.useJobNamesQuery({ name: typedJob }, { skip: !open }).data ?? []
+  const [newest] = api.useJobNamesQuery({ name: '' }, { skip: !open }).data ?? []
+  const [askName] = api.useLazyJobNamesQuery()
   const torches = api.useTorchesQuery(undefined, { skip: !open }).data ?? []
   const [addJob] = api.useAddJobMutation()
   const [addTicket] = api.useAddTicketMutation()
   const { register, handleSubmit, setError, reset, formState } = useForm<Form>({
-    values: { title: '', job: jobName || (jobs[0]?.name ?? '') },
+    values: { title: '', job: jobName || (newest?.name ?? '') },
     resetOptions: { keepDirtyValues: true },
   })
   const torchId = chosen ?? torches.find((t) => t.id === last)?.id ?? torches[0]?.id ?? NONE
   const torch = torches.find((t) => t.id === torchId)
   const start = handleSubmit(async ({ title, job }) => {
     try {
-      const known = jobs.find((j) => j.name.toLowerCase() === job.trim().toLowerCase())
+      const named = await askName({ name: job.trim() }).unwrap()
+      const known = named.find((j) => j.name.toLowerCase() === job.trim().toLowerCase())
       const jobId =
         known?.id ?? (await addJob({ id: crypto.randomUUID(), name: job.trim(), place: '' }).unwrap()).id
       send(device.actions.changed({ torchId: torch?.id ?? null }))
@@ -104,6 +109,7 @@ export function StartPiece({
                 {...register('job', {
                   validate: (v) => v.trim() !== '' || 'Name the job.',
                   maxLength: { value: 120, message: 'At most 120 characters.' },
+                  onChange: (e: ChangeEvent<HTMLInputElement>) => setTypedJob(e.target.value.trim()),
                 })}
               />
               <datalist id={`${id}-jobs`}>

@@ -425,7 +425,8 @@ function Steps({ run }: { readonly run: NonNullable<LogEntry['run']> }) {
 /** The other lines of the same piece. */
 function Beside({ entry }: { readonly entry: LogEntry }) {
   const tell = useTell()
-  const lines = useMemo(() => entry.beside.slice(0, 30), [entry])
+  const { data } = api.useLogQuery({ ticket: entry.ticketId ?? '' }, { skip: entry.ticketId === null })
+  const lines = useMemo(() => (data?.entries ?? []).filter((l) => l.id !== entry.id), [data, entry])
   if (lines.length === 0) return null
   return (
     <section aria-label="Of the same piece" className="pt-8">

@@ -12,6 +12,7 @@ import { Missing } from '../../ui/Missing.tsx'
 import { QuantityField } from '../../ui/QuantityField.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
 import { TextField } from '../../ui/TextField.tsx'
+import { DamageNotice } from '../copies/DamageNotice.tsx'
 import { LinesTable } from './LinesTable.tsx'
 import { LogTabs } from './LogTabs.tsx'
 import { KIND_WORDS, OUTCOME_WORDS } from './outcome-words.ts'
@@ -60,7 +61,7 @@ const NO_CHOICES = { metals: [], people: [], tips: [] }
 const DAY = /^\d{4}-\d\d-\d\d$/
 
 /** The filters as the server is asked; what cannot be read yet is left out. */
-function queryOf(filters: Filters, page: number, settings: Settings): LogQuery {
+function queryOf(filters: Filters, before: string, settings: Settings): LogQuery {
   const length = (text: string) => {
     const r = readTyped(text, 'length', settings)
     return r.ok && r.value > 0 ? String(r.value) : ''
@@ -71,7 +72,7 @@ function queryOf(filters: Filters, page: number, settings: Settings): LogQuery {
     thickest: filters.thickest.trim() === '' ? '' : length(filters.thickest),
     from: DAY.test(filters.from) ? filters.from : '',
     to: DAY.test(filters.to) ? filters.to : '',
-    after: page > 0 ? String(page * PAGE) : '',
+    before,
   }
   for (const name of ['kind', 'outcome', 'metal', 'person', 'tip'] as const)
     if (filters[name] !== ALL) asked[name] = filters[name]
@@ -87,11 +88,15 @@ function useSame<T extends string | number>(list: readonly T[]): readonly T[] {
 /** The book: every line, newest first, narrowed by any of its fields. */
 export default function Log() {
   const [filters, setFilters] = useState(NO_FILTERS)
-  const [page, setPage] = useState(0)
+  // the line before which each page begins: the first begins with the newest
+  const [pages, setPages] = useState<readonly string[]>([''])
   const [more, setMore] = useState(false)
   const { print, say, settings } = useShop()
   const shownFilters = useDeferredValue(filters)
-  const query = useMemo(() => queryOf(shownFilters, page, settings), [shownFilters, page, settings])
+  const query = useMemo(
+    () => queryOf(shownFilters, pages.at(-1) ?? '', settings),
+    [shownFilters, pages, settings],
+  )
   const { currentData, data, error } = api.useLogQuery(query, { refetchOnMountOrArgChange: FRESH_S })
   const shownPage = currentData ?? data
   const askAhead = api.usePrefetch('log')
@@ -101,9 +106,9 @@ export default function Log() {
     (part: Partial<Filters>) => {
       latest.current = { ...latest.current, ...part }
       // asked at the key itself: the answer is on its way while the page is drawn
-      askAhead(queryOf(latest.current, 0, settings))
+      askAhead(queryOf(latest.current, '', settings))
       setFilters(latest.current)
-      setPage(0)
+      setPages([''])
     },
     [askAhead, settings],
   )
@@ -132,9 +137,12 @@ export default function Log() {
   )
   if (error && !shownPage) return <Missing what="log" failure={error} />
   const total = shownPage?.total ?? 0
+  const older = shownPage?.before ?? null
+  const skipped = (pages.length - 1) * PAGE
   return (
     <main className="px-5 py-6">
       <LogTabs />
+      <DamageNotice tables={['log']} again={shownPage?.apart ?? 0} />
       <section aria-label="Filters" className="no-print grid gap-3 pb-4 sm:grid-cols-2 lg:grid-cols-5">
         <Field label="Find">
           {({ id }) => (
@@ -202,7 +210,11 @@ export default function Log() {
         ) : null}
       </section>
       <p className="pb-2 text-soft" role="status">
-        {total === 1 ? 'One line fits.' : `${total} lines fit.`}
+        {shownPage?.totalIs === 'more'
+          ? `More than ${total} lines fit.`
+          : total === 1
+            ? 'One line fits.'
+            : `${total} lines fit.`}
         {waiting > 0 ? (
           <strong className="pl-2 text-brass">
             {waiting === 1 ? 'One entry is' : `${waiting} entries are`} on the way to the book.
@@ -215,15 +227,15 @@ export default function Log() {
           Nothing fits. Clear a filter, or run something and say what came out.
         </p>
       ) : null}
-      {total > PAGE ? (
+      {pages.length > 1 || older !== null ? (
         <nav aria-label="Pages" className="no-print flex items-center gap-4 pt-4">
-          <Button disabled={page === 0} onClick={() => setPage(page - 1)}>
+          <Button disabled={pages.length === 1} onClick={() => setPages(pages.slice(0, -1))}>
             Newer
           </Button>
           <span className="name text-lg">
-            {page * PAGE + 1} to {Math.min(total, (page + 1) * PAGE)}
+            {skipped + 1} to {skipped + (shownPage?.entries.length ?? 0)}
           </span>
-          <Button disabled={(page + 1) * PAGE >= total} onClick={() => setPage(page + 1)}>
+          <Button disabled={older === null} onClick={() => older !== null && setPages([...pages, older])}>
             Older
           </Button>
         </nav>

@@ -1,6 +1,6 @@
 import { Printer } from 'lucide-react'
 import { lazy, Suspense, useMemo, useState } from 'react'
-import { calibrate, growChart, whatHelped, type GrownName, type GrownRow } from '#core/record/grown.ts'
+import type { Calibration, GrownName, GrownRow, Helped } from '#core/record/grown.ts'
 import { fromSi, joinSpan, unitFor, type Kind } from '#core/quantity/index.ts'
 import type { Point } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
@@ -22,27 +22,28 @@ const FIGURES: readonly { readonly name: GrownName; readonly word: string; reado
   { name: 'timeToTemperature', word: 'Time to heat', kind: 'time' },
   { name: 'fillerLength', word: 'Rod a joint', kind: 'length' },
 ]
-const NONE: readonly Point[] = []
+const NO_POINTS: readonly Point[] = []
+const NO_ROWS: readonly GrownRow[] = []
 
 /** What the book has taught: the shop's own chart, settings against outcome, what helped, and how far estimates are off. */
 export default function YourChart() {
-  const { data = NONE, error, isSuccess } = api.usePointsQuery()
-  const rows = useMemo(() => growChart(data), [data])
-  if (error && !isSuccess) return <Missing what="chart" failure={error} />
+  const { data, error } = api.useChartQuery()
+  const rows = data?.rows ?? NO_ROWS
+  if (error && !data) return <Missing what="chart" failure={error} />
   return (
     <main className="px-5 py-6">
       <LogTabs />
-      {isSuccess && rows.length === 0 ? (
+      {data && rows.length === 0 ? (
         <p className="text-soft">
           Nothing good is written down yet. Three good runs with a tip make its first row worth going by.
         </p>
       ) : null}
-      {rows.length > 0 ? (
+      {data && rows.length > 0 ? (
         <div className="grid grid-cols-[minmax(0,1fr)] gap-10">
           <Grown rows={rows} />
-          <Outcomes rows={rows} points={data} />
-          <Calibrated points={data} />
-          <Helped points={data} />
+          <Outcomes rows={rows} />
+          <Calibrated found={data.calibrated} />
+          <WhatHelped found={data.helped} />
         </div>
       ) : null}
     </main>
@@ -154,50 +155,39 @@ function GrownFigure({
 }
 
 /** One setting of one row over time, good runs and others apart, with the median. */
-function Outcomes({
-  rows,
-  points,
-}: {
-  readonly rows: readonly GrownRow[]
-  readonly points: readonly Point[]
-}) {
+function Outcomes({ rows }: { readonly rows: readonly GrownRow[] }) {
   const { print, units } = useShop()
   const [key, setKey] = useState('')
   const [name, setName] = useState<GrownName>('travelSpeed')
   const row = rows.find((r) => r.key === key) ?? [...rows].sort((a, b) => b.all - a.all)[0]
   const figure = FIGURES.find((f) => f.name === name) ?? FIGURES[0]
+  const { data: points = NO_POINTS } = api.usePointsQuery(
+    { row: row?.key ?? '', figure: figure?.name ?? '' },
+    { skip: !row || !figure },
+  )
   const series = useMemo(() => {
     if (!row || !figure) return []
     const inUnit = (si: number) => fromSi(si, unitFor(figure.kind, units))
     const first = Math.min(...points.map((p) => Date.parse(p.at)))
-    const mine = points.filter(
-      (p) =>
-        p.kind === row.kind &&
-        p.fuel === row.fuel &&
-        p.handling === row.handling &&
-        Math.abs(p.thicknessM / row.thicknessM - 1) < 0.05 &&
-        Math.abs((p.tipOrificeM ?? 0) - row.tipOrificeM) < 2e-5 &&
-        p.used[figure.name] !== undefined,
-    )
     const day = (p: Point) => (Date.parse(p.at) - first) / 86_400_000
-    const of = (good: boolean) => mine.filter((p) => p.good === good)
+    const of = (good: boolean) => points.filter((p) => p.good === good)
     const learned = row.figures[figure.name]
-    const days = mine.map(day)
+    const days = points.map(day)
     const span = [Math.min(...days), Math.max(...days)]
     return [
       {
         name: 'good runs',
         x: of(true).map(day),
-        y: of(true).map((p) => inUnit(p.used[figure.name] ?? 0)),
+        y: of(true).map((p) => inUnit(p.value)),
         look: 'point' as const,
       },
       {
         name: 'others',
         x: of(false).map(day),
-        y: of(false).map((p) => inUnit(p.used[figure.name] ?? 0)),
+        y: of(false).map((p) => inUnit(p.value)),
         look: 'cross' as const,
       },
-      ...(learned && mine.length > 0
+      ...(learned && points.length > 0
         ? [
             {
               name: 'your chart',
@@ -256,8 +246,7 @@ function Outcomes({
 }
 
 /** How far Wimble's own estimates were off: an honest error for each figure. */
-function Calibrated({ points }: { readonly points: readonly Point[] }) {
-  const found = useMemo(() => calibrate(points), [points])
+function Calibrated({ found }: { readonly found: readonly Calibration[] }) {
   const word = (n: GrownName) => FIGURES.find((f) => f.name === n)?.word ?? n
   return (
     <section aria-label="How far estimates were off">
@@ -306,9 +295,8 @@ function Calibrated({ points }: { readonly points: readonly Point[] }) {
   )
 }
 
-function Helped({ points }: { readonly points: readonly Point[] }) {
+function WhatHelped({ found }: { readonly found: readonly Helped[] }) {
   const { say } = useShop()
-  const found = useMemo(() => whatHelped(points), [points])
   return (
     <section aria-label="Which change helped">
       <h2 className="pb-1 text-2xl">Which change helped</h2>

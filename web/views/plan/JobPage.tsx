@@ -10,14 +10,16 @@ const BrazeView = lazy(() => import('./braze/BrazeView.tsx'))
 /** A job: its pieces as tickets, and the plan of the one in hand. */
 export default function JobPage() {
   const { jobId = '', ticketId } = useParams()
-  const { data: job, error } = api.useJobQuery(jobId)
+  const { data: job, error } = api.useJobQuery({ id: jobId, around: ticketId ?? '' })
   const settings = api.useSettingsQuery()
-  const records = api.useRecordsQuery()
+  const wanted = ticketId ?? (job?.id === jobId ? job.tickets[0]?.id : undefined)
+  const { currentData: ticket, error: noPiece } = api.useTicketQuery(wanted ?? '', {
+    skip: wanted === undefined,
+  })
+  const records = api.useRecordsQuery(ticket?.kind ?? 'cut', { skip: ticket === undefined })
   if (error && !job) return <Missing what="job" failure={error} />
-  if (!job || !settings.data || !records.data) return <p className="p-8 text-soft">Opening.</p>
-  const ticket =
-    job.tickets.find((t) => t.id === ticketId) ?? (ticketId === undefined ? job.tickets[0] : undefined)
-  if (!ticket)
+  if (noPiece && !ticket) return <Missing what="piece" failure={noPiece} />
+  if (job?.pieces === 0)
     return (
       <main className="p-8">
         <h1 className="text-3xl">{job.name}</h1>
@@ -30,6 +32,8 @@ export default function JobPage() {
         </p>
       </main>
     )
+  if (job?.id !== jobId || !ticket || !settings.data || !records.data)
+    return <p className="p-8 text-soft">Opening.</p>
   const { draft } = ticket
   return draft.kind === 'braze' ? (
     <Suspense fallback={<p className="p-8 text-soft">Opening.</p>}>

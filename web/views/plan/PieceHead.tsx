@@ -1,9 +1,7 @@
 import { Printer } from 'lucide-react'
 import { useEffect, useMemo, useState, type ReactNode } from 'react'
 import { Link } from 'react-router'
-import { addCosts, costOf, fillerCost, takesOf, times, together, type Takes } from '#core/cost.ts'
-import { NO_RUNS, planPiece, type Planned, type PlannedBraze } from '#contract/plan-of.ts'
-import type { PieceDraft, Settings } from '#contract/schemas.ts'
+import type { PieceDraft } from '#contract/schemas.ts'
 import type { Job } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
@@ -70,44 +68,15 @@ export function PieceHead<D extends PieceDraft>({
   )
 }
 
-/** What one piece of a job takes, all its joints together. */
-function partOf(planned: Extract<Planned | PlannedBraze, { ok: true }>, takes: Takes, settings: Settings) {
-  if (planned.plan.kind === 'cut') return { takes, rod: undefined, fluxKg: 0, fillerCost: undefined }
-  const { plan, request } = planned as Extract<PlannedBraze, { ok: true }>
-  const { count } = request.work
-  const perKg = settings.shelf.find((r) => r.class === plan.choice.filler)?.perKg
-  const filler = fillerCost(plan.figures, perKg)
-  return {
-    takes: times(takes, count),
-    rod:
-      plan.choice.filler === null
-        ? undefined
-        : { filler: plan.choice.filler, metres: (plan.figures.rodLength?.value ?? 0) * count },
-    fluxKg: (plan.figures.fluxMass?.value ?? 0) * count,
-    fillerCost: filler === undefined ? undefined : filler * count,
-  }
-}
-
 /** What all pieces of a job take together, as they are stored: time, gases, and cost where things are priced. */
-export function useWholeJob(job: Job): string {
-  const { settings, print } = useShop()
-  const records = api.useRecordsQuery().data
+export function useWholeJob(jobId: string): string {
+  const { print } = useShop()
+  const whole = api.useWholeJobQuery(jobId).data
   return useMemo(() => {
-    const parts = job.tickets.flatMap((t) => {
-      const planned = planPiece(t.draft, settings, records ?? NO_RUNS)
-      const takes = planned.ok ? takesOf(planned.plan) : undefined
-      return planned.ok && takes ? [partOf(planned, takes, settings)] : []
-    })
-    if (parts.length < 2) return ''
-    const sum = together(parts.map((p) => p.takes))
-    const cost = addCosts(costOf(sum, settings.prices), ...parts.map((p) => p.fillerCost))
-    const rods = [...new Set(parts.flatMap((p) => p.rod?.filler ?? []))].map((filler) => {
-      const metres = parts.reduce((m, p) => m + (p.rod?.filler === filler ? p.rod.metres : 0), 0)
-      return `${print(metres, 'length')} of ${filler}`
-    })
-    const flux = parts.reduce((kg, p) => kg + p.fluxKg, 0)
-    return `${parts.length} pieces: ${print(sum.torchS, 'time')}, ${print(sum.oxygenM3, 'volume')} of oxygen, ${print(sum.fuelM3, 'volume')} of fuel${rods.length > 0 ? `, rod: ${rods.join(', ')}` : ''}${flux > 0 ? `, ${Math.ceil(flux * 1000)} g of flux` : ''}${cost === undefined ? '' : `, cost ${cost.toFixed(2)}`}. Lighting and trimming come on top.`
-  }, [job, settings, records, print])
+    if (!whole || whole.pieces < 2) return ''
+    const rods = whole.rods.map(({ filler, metres }) => `${print(metres, 'length')} of ${filler}`)
+    return `${whole.pieces} pieces: ${print(whole.torchS, 'time')}, ${print(whole.oxygenM3, 'volume')} of oxygen, ${print(whole.fuelM3, 'volume')} of fuel${rods.length > 0 ? `, rod: ${rods.join(', ')}` : ''}${whole.fluxKg > 0 ? `, ${Math.ceil(whole.fluxKg * 1000)} g of flux` : ''}${whole.cost === null ? '' : `, cost ${whole.cost.toFixed(2)}`}. Lighting and trimming come on top.`
+  }, [whole, print])
 }
 
 function ChangedElsewhere({

@@ -31,7 +31,7 @@ type Good = Extract<Planned, { ok: true }>
 /** The plan of one cut: the line on top, the work at the left, the drawing at the right, the findings at the foot. */
 export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: TicketOf<CutDraft> }) {
   const { settings, units } = useShop()
-  const records = api.useRecordsQuery().data
+  const records = api.useRecordsQuery('cut').data
   const torches = api.useTorchesQuery().data ?? NO_TORCHES
   const draft = useDraft(ticket)
   const [station, setStation] = useState<Station | undefined>(undefined)
@@ -56,7 +56,7 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
   const told = useRested(planned, RESTS_MS.told)
   const onPaper = useRested(shown, RESTS_MS.paper)
   const toldPlan = told.ok ? told.plan : last.current?.plan
-  const whole = useWholeJob(job)
+  const whole = useWholeJob(job.id)
   const openFigure = useCallback(
     (figure: string) =>
       setStation(

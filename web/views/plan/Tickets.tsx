@@ -30,6 +30,7 @@ export const Tickets = memo(function Tickets({
       aria-label="Pieces of this job"
       className="flex max-w-full gap-2 overflow-x-auto py-0.5 lg:max-w-[400px]"
     >
+      {job.earlier === null ? null : <More job={job} to={job.earlier} count={job.skipped} word="before" />}
       {job.tickets.map((t, i) => {
         const { word, Icon, edge } = STATES[t.state]
         const here = t.id === current
@@ -43,12 +44,39 @@ export const Tickets = memo(function Tickets({
             >
               <Icon size={16} className="shrink-0" role="img" aria-label={word} />
               <span className={`truncate ${here ? '' : 'max-w-[58px]'}`}>
-                {i + 1} {t.title}
+                {job.skipped + i + 1} {t.title}
               </span>
             </Link>
           </li>
         )
       })}
+      {job.later === null ? null : (
+        <More job={job} to={job.later} count={job.pieces - job.skipped - job.tickets.length} word="more" />
+      )}
     </ul>
   )
 })
+
+/** The way to the pieces that are not on this strip. */
+function More({
+  job,
+  to,
+  count,
+  word,
+}: {
+  readonly job: Job
+  readonly to: string
+  readonly count: number
+  readonly word: 'before' | 'more'
+}) {
+  return (
+    <li className="shrink-0">
+      <Link
+        to={`/jobs?job=${job.id}&piece=${to}`}
+        className="name flex min-h-[40px] items-center border border-rule bg-sheet px-2.5 underline decoration-rule underline-offset-4"
+      >
+        {count} {word}
+      </Link>
+    </li>
+  )
+}

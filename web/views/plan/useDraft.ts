@@ -97,17 +97,14 @@ export function useDraft<D extends PieceDraft>(ticket: TicketOf<D>) {
     changedElsewhere: refused?.failure.code === 'changed-elsewhere',
     /** Sends what is on this screen over what another screen stored. */
     keepMine: async () => {
-      const job = await send(api.endpoints.job.initiate(ticket.jobId, { forceRefetch: true })).unwrap()
-      const theirs = job.tickets.find((t) => t.id === ticket.id)
-      if (theirs) send(outbox.actions.versionKnown({ id: ticket.id, version: theirs.version }))
+      const theirs = await send(api.endpoints.ticket.initiate(ticket.id, { forceRefetch: true })).unwrap()
+      send(outbox.actions.versionKnown({ id: ticket.id, version: theirs.version }))
       send(outbox.actions.putAway(key))
       edit.enqueue(latest.current)
     },
     takeTheirs: async () => {
-      const job = await send(api.endpoints.job.initiate(ticket.jobId, { forceRefetch: true })).unwrap()
-      const theirs = job.tickets.find((t) => t.id === ticket.id)
+      const theirs = await send(api.endpoints.ticket.initiate(ticket.id, { forceRefetch: true })).unwrap()
       send(outbox.actions.putAway(key))
-      if (!theirs) return
       send(outbox.actions.versionKnown({ id: ticket.id, version: theirs.version }))
       latest.current = { title: theirs.title, draft: theirs.draft as D }
       setHeld(latest.current)

@@ -136,11 +136,11 @@ export function Shelf({
           />
           <Button
             look="quiet"
-            className="min-h-10 px-0"
+            className="min-h-10 min-w-10 px-0"
             aria-label={`Take rod ${i + 1} off the shelf`}
             onClick={() => change(shelf.filter((_, at) => at !== i))}
           >
-            <Trash2 size={18} aria-hidden="true" />
+            <Trash2 size={18} className="shrink-0" aria-hidden="true" />
           </Button>
         </div>
       ))}

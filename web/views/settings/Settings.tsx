@@ -13,6 +13,8 @@ import { QuantityField } from '../../ui/QuantityField.tsx'
 import { Segmented } from '../../ui/Segmented.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
 import { TextField } from '../../ui/TextField.tsx'
+import { Copies } from '../copies/Copies.tsx'
+import { DamageNotice } from '../copies/DamageNotice.tsx'
 import { Schools, Shelf } from './Brazing.tsx'
 import { Acceptance } from './Acceptance.tsx'
 import { LineWays } from './LineWays.tsx'
@@ -42,8 +44,14 @@ export default function Settings() {
   return (
     <main className="mx-auto max-w-[1060px] px-5 py-6">
       <h1 className="pb-4 text-4xl">Settings</h1>
+      <DamageNotice tables={['settings', 'torches', 'gear']} />
       <div className="grid gap-x-12 gap-y-8 lg:grid-cols-2">
-        <Shop settings={settings} />
+        <div className="grid content-start gap-8">
+          <Shop settings={settings} />
+          <Part title="Copies of the book">
+            <Copies />
+          </Part>
+        </div>
         <div className="grid content-start gap-8">
           <People />
           <Brazing settings={settings} />

@@ -10,8 +10,22 @@ import { useShop } from '../../app/shop.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Missing } from '../../ui/Missing.tsx'
 import { Clocks } from '../run/Clocks.tsx'
+import { isOld } from '../copies/copy-words.ts'
+import { DamageNotice } from '../copies/DamageNotice.tsx'
 import { PieceRow } from '../jobs/PieceRow.tsx'
 import { useTell } from '../log/useTell.ts'
+
+const EVERYTHING = [
+  'log',
+  'run_events',
+  'plans',
+  'tests',
+  'test_events',
+  'tickets',
+  'settings',
+  'torches',
+  'gear',
+] as const
 
 // dates of the rig are reckoned after the day is shown
 const RigDue = lazy(() => import('./RigDue.tsx'))
@@ -46,6 +60,7 @@ export default function Today() {
           </Button>
         </div>
       </div>
+      <DamageNotice tables={EVERYTHING} />
       <div className="pb-5">
         <Suspense>
           <RigDue />
@@ -85,6 +100,9 @@ export default function Today() {
                   <span>Done, not written down yet. Look at it, and write down what came out.</span>
                 </Link>
               ))}
+              {today?.moreToWrite ? (
+                <p className="text-soft">Older ones wait, too: they stand with their jobs.</p>
+              ) : null}
             </div>
           </Part>
           <Part title="Last in the log">
@@ -107,8 +125,23 @@ export default function Today() {
           </ul>
         </Part>
       </div>
+      {today ? <LastCopy at={today.lastCopy} /> : null}
       <Suspense>{starting ? <StartPiece open onClose={() => setStarting(false)} /> : null}</Suspense>
     </main>
+  )
+}
+
+/** How old the last good copy of the book is: in plain words while all is well. */
+function LastCopy({ at }: { readonly at: string | null }) {
+  return (
+    <p className={`pt-8 ${isOld(at, Date.now()) ? 'font-bold text-alarm' : 'text-soft'}`}>
+      {at === null
+        ? 'No copy of the book was made yet.'
+        : `Last copy of the book: ${formatDistanceToNowStrict(new Date(at))} ago.`}{' '}
+      <Link className="underline underline-offset-4" to="/settings#copies">
+        Copies
+      </Link>
+    </p>
   )
 }
 

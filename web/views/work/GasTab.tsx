@@ -5,6 +5,7 @@ import type { GasUsed } from '#contract/types.ts'
 import { figureNamed } from '#core/figure.ts'
 import type { CylinderGas, GasUse } from '#core/gas/contents.ts'
 import { stretchS } from '#core/gas/cylinder.ts'
+import type { Gear } from '#core/rig/gear.ts'
 import { jobGas, type GasAsked, type JobGas } from '#core/rig/job-gas.ts'
 import { capital } from '#core/words.ts'
 import { api } from '../../app/api.ts'
@@ -27,6 +28,12 @@ function usesByGas(uses: readonly GasUsed[]): Partial<Record<CylinderGas, GasUse
   }
   return by
 }
+
+/** The day on which the first of some cylinders was read: what was used before is in the readings. */
+export const sinceRead = (cylinders: readonly Gear[]): string =>
+  `${cylinders.map((c) => c.fields['readAt'] || FIRST_DAY).sort()[0] ?? FIRST_DAY}T00:00:00Z`
+/** For a cylinder that nobody read, all that was ever used counts. */
+const FIRST_DAY = '2000-01-01'
 
 /** What one piece takes of each gas. */
 function askedOf(planned: Extract<Planned | PlannedBraze, { ok: true }>): readonly GasAsked[] {
@@ -53,8 +60,9 @@ export function GasTab({
   readonly torchId: string | null
 }) {
   const { settings } = useShop()
-  const uses = api.useGasUsesQuery(undefined, { refetchOnMountOrArgChange: true }).data ?? NO_USES
   const { cylinders, set: named, things } = useTorchSet(torchId)
+  const since = useMemo(() => sinceRead(cylinders), [cylinders])
+  const uses = api.useGasUsesQuery({ since }, { refetchOnMountOrArgChange: true }).data ?? NO_USES
   const set = things.some((t) => t.kind === 'cylinder') ? named : undefined
   const [wanted, setWanted] = useState(1)
   const rows = useMemo(() => {

@@ -21,19 +21,19 @@ const TABS = [
 /** The work of a piece beside its plan: its steps by the shop's ways and by others, its gas, and what is printed. */
 export default function WorkPage() {
   const { jobId = '', ticketId = '' } = useParams()
-  const { data: job, error } = api.useJobQuery(jobId)
+  const { data: job, error } = api.useJobQuery({ id: jobId, around: ticketId })
+  const { currentData: ticket, error: noPiece } = api.useTicketQuery(ticketId)
   const settings = api.useSettingsQuery()
-  const records = api.useRecordsQuery()
+  const records = api.useRecordsQuery(ticket?.kind ?? 'cut', { skip: ticket === undefined })
   if (error && !job) return <Missing what="job" failure={error} />
-  const ticket = job?.tickets.find((t) => t.id === ticketId)
-  if (!job || !settings.data || !records.data) return <p className="p-8 text-soft">Opening.</p>
-  if (!ticket) return <p className="p-8">There is no such piece in this job.</p>
+  if (noPiece && !ticket) return <Missing what="piece" failure={noPiece} />
+  if (!job || !ticket || !settings.data || !records.data) return <p className="p-8 text-soft">Opening.</p>
   return <Work key={ticket.id} job={job} ticket={ticket} />
 }
 
 function Work({ job, ticket }: { readonly job: Job; readonly ticket: Ticket }) {
   const { settings, units } = useShop()
-  const records = api.useRecordsQuery().data
+  const records = api.useRecordsQuery(ticket.kind).data
   const [tab, setTab] = useState('steps')
   const planned = useMemo(
     () => planPiece(ticket.draft, settings, records ?? NO_RUNS, units),

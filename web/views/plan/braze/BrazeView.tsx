@@ -85,7 +85,7 @@ export default function BrazeView({
   const draft = useDraft(ticket)
   const [station, setStation] = useState<BrazeStation | undefined>(undefined)
   const page = useRef<HTMLElement>(null)
-  const records = api.useRecordsQuery().data
+  const records = api.useRecordsQuery('braze').data
   const planned = useMemo(
     () => planBrazeDraft(draft.draft, settings, records ?? NO_RUNS, units),
     [draft.draft, settings, records, units],
@@ -98,7 +98,7 @@ export default function BrazeView({
   const told = useRested(planned, RESTS_MS.told)
   const onPaper = useRested(shown, RESTS_MS.paper)
   const toldPlan = told.ok ? told.plan : last.current?.plan
-  const whole = useWholeJob(job)
+  const whole = useWholeJob(job.id)
   const words = useMemo(() => brazeWords(units), [units])
   const openFigure = useCallback(
     (figure: string) => setStation(ALL_STATIONS.find((s) => s.figures.some((f) => f === figure))),

@@ -1,0 +1,4 @@
+import type Database from 'better-sqlite3'
+
+/** A connection to a book. */
+export type Db = Database.Database

@@ -1,0 +1,99 @@
+/** A line of the log as its row has it, as it is put in, and as it is told. */
+import type { EntryKind, Outcome, Told } from '#core/record/entry.ts'
+import type { LogSummary } from '#contract/types.ts'
+
+/** A row of the log, as it is read. */
+export interface LogRow {
+  key: number
+  id: string
+  kind: string
+  at: string
+  ticket_id: string | null
+  run_id: string | null
+  job_name: string
+  title: string
+  person_name: string
+  metal: string
+  fuel: string
+  handling: string
+  thickness_m: number | null
+  tip_orifice_m: number | null
+  outcome: string
+  good: number
+  told: string
+  corrects: string | null
+  corrected_by: string | null
+  why: string
+  whole: number
+}
+
+/** A line as it is put in. */
+export interface NewEntry {
+  readonly id: string
+  readonly kind: EntryKind
+  readonly at: string
+  readonly ticketId: string | null
+  readonly runId: string | null
+  readonly personId: string | null
+  readonly jobName: string
+  readonly title: string
+  readonly personName: string
+  readonly metal: string
+  readonly fuel: string
+  readonly handling: string
+  readonly thicknessM: number | null
+  readonly tipOrificeM: number | null
+  readonly outcome: Outcome
+  readonly good: boolean
+  readonly told: Told
+  readonly corrects: string | null
+  readonly why: string
+}
+/** A line with all that its row has. */
+export interface StoredEntry extends LogSummary {
+  readonly runId: string | null
+  readonly fuel: string
+  readonly handling: string
+  readonly good: boolean
+}
+
+/** What a row tells. Throws where it is no JSON. */
+export const entryOf = (r: LogRow): StoredEntry => ({
+  id: r.id,
+  kind: r.kind as EntryKind,
+  at: r.at,
+  ticketId: r.ticket_id,
+  runId: r.run_id,
+  jobName: r.job_name,
+  title: r.title,
+  personName: r.person_name,
+  metal: r.metal,
+  fuel: r.fuel,
+  handling: r.handling,
+  thicknessM: r.thickness_m,
+  tipOrificeM: r.tip_orifice_m,
+  outcome: r.outcome as Outcome,
+  good: r.good === 1,
+  told: JSON.parse(r.told) as Told,
+  corrects: r.corrects,
+  correctedBy: r.corrected_by,
+  why: r.why,
+})
+/** What the list shows of a line. */
+export const summaryOf = (e: StoredEntry): LogSummary => ({
+  id: e.id,
+  kind: e.kind,
+  at: e.at,
+  ticketId: e.ticketId,
+  jobName: e.jobName,
+  title: e.title,
+  personName: e.personName,
+  metal: e.metal,
+  thicknessM: e.thicknessM,
+  tipOrificeM: e.tipOrificeM,
+  outcome: e.outcome,
+  told: e.told,
+  corrects: e.corrects,
+  correctedBy: e.correctedBy,
+  why: e.why,
+})

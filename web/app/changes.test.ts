@@ -1,0 +1,40 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { withChange } from './changes.ts'
+
+const run = (...ids: string[]) => ({
+  name: 'Gusset',
+  events: ids.map((id) => ({ id })),
+  endedAt: null as string | null,
+})
+const change = (seq: number, id: string, endedAt: string | null = null) => ({ seq, event: { id }, endedAt })
+
+describe('a change of a run that this screen has', () => {
+  it('is put after what is there, with the end of it', () => {
+    const now = run('a')
+    expect(withChange(now, change(2, 'b', '2026-03-02T08:00:00Z'))).toEqual({
+      name: 'Gusset',
+      events: [{ id: 'a' }, { id: 'b' }],
+      endedAt: '2026-03-02T08:00:00Z',
+    })
+    expect(now.events).toHaveLength(1)
+  })
+  it('that is there already, or before which another is missing, leaves it as it is', () => {
+    const now = run('a', 'b')
+    expect(withChange(now, change(2, 'b'))).toBe(now)
+    expect(withChange(now, change(3, 'b'))).toBe(now)
+    expect(withChange(now, change(4, 'd'))).toBe(now)
+  })
+  it('of a test brings the line of the log with it', () => {
+    const test = { events: [], endedAt: null, entryId: null }
+    expect(withChange(test, { ...change(1, 'a', 'x'), entryId: 'line' })).toMatchObject({ entryId: 'line' })
+  })
+  it('whatever the order and however often changes come, holds no event twice, and never one after a gap', () => {
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 1, max: 12 }), { maxLength: 60 }), (order) => {
+        const end = order.reduce((now, seq) => withChange(now, change(seq, `e${seq}`)), run())
+        expect(end.events).toEqual(end.events.map((_, i) => ({ id: `e${i + 1}` })))
+      }),
+    )
+  })
+})

@@ -1,0 +1,80 @@
+import { format } from 'date-fns/format'
+import { useEffect } from 'react'
+import type { DamageList, DamagedRow } from '#contract/types.ts'
+import { api, type Failure } from '../../app/api.ts'
+import { Button } from '../../ui/Button.tsx'
+
+/** So many are named; the rest are counted. */
+const NAMED = 5
+
+/** What of the book is set apart, of the tables that a page shows: each by its name, with the copy that has it whole. */
+export function DamageNotice({
+  tables,
+  again = 0,
+}: {
+  readonly tables: readonly DamagedRow['table'][]
+  /** How many rows the page's own answer left out: what is known is asked for anew when it changes. */
+  readonly again?: number
+}) {
+  const { data, refetch, isUninitialized } = api.useDamageQuery(undefined, {
+    refetchOnMountOrArgChange: true,
+  })
+  const [mend, { error }] = api.useMendDamageMutation()
+  useEffect(() => {
+    if (again > 0 && !isUninitialized) void refetch()
+  }, [again, refetch, isUninitialized])
+  const rows = (data?.rows ?? []).filter((r) => tables.includes(r.table))
+  if (rows.length === 0) return null
+  return (
+    <section
+      aria-label="Set apart"
+      role="status"
+      className="mb-5 grid gap-2 border-[1.5px] border-l-[6px] border-alarm bg-sheet px-4 py-3"
+    >
+      <h2 className="text-xl">
+        {rows.length === 1
+          ? 'One thing in the book is damaged'
+          : `${rows.length} things in the book are damaged`}
+        , and set apart
+      </h2>
+      <p>What it says cannot be trusted any more: no plan goes by it until it is put back.</p>
+      <ul className="grid gap-1.5">
+        {rows.slice(0, NAMED).map((row) => (
+          <Row
+            key={`${row.table} ${row.row}`}
+            row={row}
+            onMend={() => void mend({ table: row.table, row: row.row })}
+          />
+        ))}
+      </ul>
+      {rows.length > NAMED ? <p>And {rows.length - NAMED} more.</p> : null}
+      {error ? (
+        <p role="alert" className="font-bold text-alarm">
+          {(error as Failure).message}
+        </p>
+      ) : null}
+    </section>
+  )
+}
+
+function Row({ row, onMend }: { readonly row: DamageList['rows'][number]; readonly onMend: () => void }) {
+  const when = row.at === null ? '' : `, ${format(new Date(row.at), 'd MMM yyyy')}`
+  return (
+    <li className="flex flex-wrap items-center gap-x-4 gap-y-1">
+      <strong className="name text-lg">
+        {row.name || 'A line without a name'}
+        {when}
+      </strong>
+      {row.copy ? (
+        <>
+          <span className="grow">
+            The copy of {format(new Date(row.copy.at), 'd MMM yyyy, HH:mm')} has it whole.
+          </span>
+          <Button onClick={onMend}>Put it back</Button>
+        </>
+      ) : (
+        <span>No copy in the folder has it. Whatever does is in another copy that you keep elsewhere.</span>
+      )}
+    </li>
+  )
+}
