@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto'
 import type { Browser, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { LogPage, Today } from '#contract/types.ts'
+import type { LogPage } from '#contract/types.ts'
 import { fillYears } from '../server/fill.ts'
-import { testServer, type TestServer } from '../server/test-support.ts'
+import { endRuns, lineAlone, testServer, type TestServer } from '../server/test-support.ts'
 import {
   expectAccessible,
   openBrowser,
@@ -119,28 +119,7 @@ describe('copies of the book', () => {
     await see(page, 'The last good copy is')
     const before = (await server.call('GET', '/api/log')).json as LogPage
     // a line is written down, and a run that is under way is ended
-    const piece = server.store.tickets.planned(1)[0]
-    server.store.log.add({
-      id: randomUUID(),
-      kind: 'fault',
-      at: new Date().toISOString(),
-      ticketId: piece?.id ?? null,
-      runId: null,
-      personId: null,
-      jobName: piece?.jobName ?? '',
-      title: 'A slip of the pen',
-      personName: 'Orla',
-      metal: '',
-      fuel: '',
-      handling: '',
-      thicknessM: null,
-      tipOrificeM: null,
-      outcome: 'none',
-      good: false,
-      told: { kind: 'fault', signs: ['Drag lines lean'], cause: 'Going too fast', fix: 'Go slower.' },
-      corrects: null,
-      why: '',
-    })
+    server.store.log.add(lineAlone({ title: 'A slip of the pen', at: new Date().toISOString() }))
     await page.locator('button[aria-label^="Go back to"]').click()
     await see(page, 'Gone from the book: 1 line, written since.')
     await see(page, 'A slip of the pen')
@@ -148,15 +127,7 @@ describe('copies of the book', () => {
     // under way: refused, with the way out
     await pressByKey(page, 'Go back to this copy')
     await see(page, 'A run or a test is under way. End it first')
-    for (const { id } of ((await server.call('GET', '/api/today')).json as Today).running)
-      await server.call('POST', `/api/runs/${id}/events`, {
-        id: randomUUID(),
-        kind: 'stop',
-        stepId: 'set-oxygen',
-        at: new Date().toISOString(),
-        personId: null,
-        reason: null,
-      })
+    await endRuns(server)
     await pressByKey(page, 'Go back to this copy')
     await see(page, 'The book is as it was on')
     await pressByKey(page, 'Go on from there')

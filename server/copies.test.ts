@@ -9,7 +9,7 @@ import { backUp, copyDaily, copyWhenDue } from './copies/copies.ts'
 import { backupsIn, isCopyDue, listCopies, outlived, type CopyFile } from './copies/list.ts'
 import { cutCameOut } from './demo-log.ts'
 import { bookIn } from './folder.ts'
-import { pieceNamed, tempFolder, testServer, type TestServer } from './test-support.ts'
+import { endRuns, pieceNamed, tempFolder, testServer, type TestServer } from './test-support.ts'
 
 const DAY_MS = 86_400_000
 const NOW = new Date('2026-03-18T09:00:00.000Z')
@@ -145,16 +145,7 @@ describe('copies of a book', () => {
       status: 409,
       json: { error: { code: 'under-way' } },
     })
-    const run = (await get<Today>('/api/today')).running[0]
-    const trouble = {
-      id: randomUUID(),
-      kind: 'stop',
-      stepId: 'set-oxygen',
-      at: new Date().toISOString(),
-      personId: null,
-      reason: null,
-    }
-    await server.call('POST', `/api/runs/${run?.id ?? ''}/events`, trouble)
+    await endRuns(server)
     const done = await server.call('POST', path, { damaged: false })
     expect(done).toMatchObject({ status: 201, json: { restored: copy?.name } })
     // a run was under way in the copy, and the line is gone
@@ -167,21 +158,12 @@ describe('copies of a book', () => {
     // the book that was put aside stands among the copies, with all that it had
     const aside = (await get<Copies>('/api/copies')).copies.find((c) => c.kind === 'before-restore')
     expect(aside).toMatchObject({ fault: null, holds: { lines: before + 2 } })
-    const again = (await get<Today>('/api/today')).running[0]
-    await server.call('POST', `/api/runs/${again?.id ?? ''}/events`, { ...trouble, id: randomUUID() })
+    await endRuns(server)
     await server.call('POST', `/api/copies/${aside?.name ?? ''}/restore`, { damaged: false })
     expect((await get<LogEntry>(`/api/log/${id}`)).told).toMatchObject({ note: 'Written after the copy.' })
   })
   it('that cannot be opened leave the book as it was, and being served', async () => {
-    for (const { id } of (await get<Today>('/api/today')).running)
-      await server.call('POST', `/api/runs/${id}/events`, {
-        id: randomUUID(),
-        kind: 'stop',
-        stepId: 'set-oxygen',
-        at: new Date().toISOString(),
-        personId: null,
-        reason: null,
-      })
+    await endRuns(server)
     const before = await total()
     // an older book whose form was changed by hand: it is whole, and cannot be brought forward
     const older = join(
@@ -234,15 +216,7 @@ describe('copies of a book', () => {
     expect(zip).toMatchObject({ kind: 'by-hand', fault: null, holds: { lines: await total() } })
     expect((await get<CopyPreview>(`/api/copies/${zip?.name ?? ''}`)).goes.lines).toBe(0)
     rmSync(join(server.data, 'photos'), { recursive: true })
-    for (const { id } of (await get<Today>('/api/today')).running)
-      await server.call('POST', `/api/runs/${id}/events`, {
-        id: randomUUID(),
-        kind: 'stop',
-        stepId: 'set-oxygen',
-        at: new Date().toISOString(),
-        personId: null,
-        reason: null,
-      })
+    await endRuns(server)
     expect(existsSync(file)).toBe(true)
     await server.call('POST', `/api/copies/${zip?.name ?? ''}/restore`, { damaged: false })
     expect(readdirSync(join(server.data, 'photos'))).toEqual([photo])

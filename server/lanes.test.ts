@@ -3,10 +3,10 @@ import { rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Imported, LogPage, Today } from '#contract/types.ts'
-import { jsonParts, type FileEntry } from '#contract/log-file.ts'
+import { jsonParts } from '#contract/log-file.ts'
 import { exportBook, importBook } from './book.ts'
 import { fillYears } from './fill.ts'
-import { tempFolder, testServer, type TestServer } from './test-support.ts'
+import { lineAlone, tempFolder, testServer, type TestServer } from './test-support.ts'
 import { Lanes } from './workers/lanes.ts'
 
 let server: TestServer
@@ -15,30 +15,9 @@ beforeAll(async () => {
 })
 afterAll(() => server.stop())
 
-const LINE: FileEntry = {
-  id: '',
-  kind: 'fault',
-  at: '2026-03-02T08:00:00.000Z',
-  ticketId: null,
-  runId: null,
-  jobName: 'Gate 3',
-  title: 'Rack bar',
-  personName: 'Heron',
-  metal: '',
-  fuel: '',
-  handling: '',
-  thicknessM: null,
-  tipOrificeM: null,
-  outcome: 'none',
-  good: false,
-  told: { kind: 'fault', signs: ['Drag lines lean'], cause: 'Going too fast', fix: 'Go slower.' },
-  corrects: null,
-  why: '',
-}
-
 describe('work that takes long', () => {
   it('keeps no confirmation waiting: a step is confirmed while a book is read in, and all of the book is there after it', async () => {
-    const lines = Array.from({ length: 4000 }, () => ({ ...LINE, id: randomUUID() }))
+    const lines = Array.from({ length: 4000 }, () => lineAlone())
     const file = [...jsonParts([lines], [])].join('')
     const order: string[] = []
     const sent = fetch(`http://127.0.0.1:${server.port}/api/import`, {
@@ -74,7 +53,7 @@ describe('work that takes long', () => {
     let added = false
     for await (const part of stream as AsyncIterable<Buffer>) {
       parts.push(part)
-      if (!added) server.store.log.add({ ...LINE, id: randomUUID(), personId: null })
+      if (!added) server.store.log.add(lineAlone())
       added = true
     }
     const { entries } = JSON.parse(Buffer.concat(parts).toString()) as { entries: unknown[] }

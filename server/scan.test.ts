@@ -10,13 +10,12 @@ import { previewOf } from './copies/look.ts'
 import { rowIn } from './copies/mend.ts'
 import { Damage } from './damage.ts'
 import { deriveAll } from './db/derive.ts'
-import type { NewEntry } from './db/tables/log-rows.ts'
 import type { Db } from './db/db.ts'
 import { openDatabase } from './db/open.ts'
 import { bookIn } from './folder.ts'
 import { putBack } from './mend.ts'
 import { openStore, type Store } from './store.ts'
-import { tempFolder } from './test-support.ts'
+import { lineAlone, tempFolder } from './test-support.ts'
 
 /** Tables that grow as long as the shop works. */
 const GROWING = [
@@ -49,27 +48,7 @@ const EXCEPTIONS: readonly { readonly sql: RegExp; readonly why: string }[] = [
     why: 'an older book is worked out anew and signed once, when it is brought forward',
   },
 ]
-const LINE: NewEntry = {
-  id: randomUUID(),
-  kind: 'fault',
-  at: '2026-03-02T08:00:00.000Z',
-  ticketId: null,
-  runId: null,
-  personId: null,
-  jobName: '',
-  title: 'Rack bar',
-  personName: '',
-  metal: '',
-  fuel: '',
-  handling: '',
-  thicknessM: null,
-  tipOrificeM: null,
-  outcome: 'none',
-  good: false,
-  told: { kind: 'fault', signs: [], cause: '', fix: '' },
-  corrects: null,
-  why: '',
-}
+const LINE = lineAlone()
 
 let data: string
 let db: Db

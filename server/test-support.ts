@@ -1,8 +1,10 @@
-import type { JobPage, Ticket } from '#contract/types.ts'
+import type { JobPage, Ticket, Today } from '#contract/types.ts'
+import { randomUUID } from 'node:crypto'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import pino from 'pino'
+import type { NewEntry } from './db/tables/log-rows.ts'
 import { fillDemo } from './demo.ts'
 import { startServer, type Running } from './start.ts'
 
@@ -51,6 +53,44 @@ export async function testServer(
       if (options.data === undefined) rmSync(data, { recursive: true, force: true })
     },
   }) as TestServer
+}
+
+/** A line of the log that speaks of no piece. */
+export const lineAlone = (over: Partial<NewEntry> = {}): NewEntry => ({
+  id: randomUUID(),
+  kind: 'fault',
+  at: '2026-03-02T08:00:00.000Z',
+  ticketId: null,
+  runId: null,
+  personId: null,
+  jobName: 'Gate 3',
+  title: 'Rack bar',
+  personName: 'Heron',
+  metal: '',
+  fuel: '',
+  handling: '',
+  thicknessM: null,
+  tipOrificeM: null,
+  outcome: 'none',
+  good: false,
+  told: { kind: 'fault', signs: ['Drag lines lean'], cause: 'Going too fast', fix: 'Go slower.' },
+  corrects: null,
+  why: '',
+  ...over,
+})
+
+/** Ends every run that is under way. */
+export async function endRuns(server: Pick<TestServer, 'call'>): Promise<void> {
+  const { running } = (await server.call('GET', '/api/today')).json as Today
+  for (const { id } of running)
+    await server.call('POST', `/api/runs/${id}/events`, {
+      id: randomUUID(),
+      kind: 'stop',
+      stepId: 'set-oxygen',
+      at: new Date().toISOString(),
+      personId: null,
+      reason: null,
+    })
 }
 
 /** A piece of the demo book by its title. */

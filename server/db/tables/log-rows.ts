@@ -1,6 +1,12 @@
 /** A line of the log as its row has it, as it is put in, and as it is told. */
 import type { EntryKind, Outcome, Told } from '#core/record/entry.ts'
 import type { LogSummary } from '#contract/types.ts'
+import { isWhole } from '../digest.ts'
+
+/** What is read of a line. */
+export const LOG_COLUMNS = `l.key, l.id, l.kind, l.at, l.ticket_id, l.run_id, l.job_name, l.title, l.person_name, l.metal, l.fuel, l.handling,
+  l.thickness_m, l.tip_orifice_m, l.outcome, l.good, l.told, l.corrects, l.why,
+  (SELECT c.id FROM log c WHERE c.corrects = l.id) AS corrected_by, ${isWhole('log', 'l')} AS whole`
 
 /** A row of the log, as it is read. */
 export interface LogRow {
@@ -97,3 +103,10 @@ export const summaryOf = (e: StoredEntry): LogSummary => ({
   correctedBy: e.correctedBy,
   why: e.why,
 })
+
+/** A line for the list: without what only its own page shows, which is most of it. */
+export function inBrief(e: StoredEntry): LogSummary {
+  const { told } = e
+  if (told.kind !== 'cut' && told.kind !== 'braze') return summaryOf(e)
+  return summaryOf({ ...e, told: { ...told, planned: {}, verdict: { ...told.verdict, judged: [] } } })
+}

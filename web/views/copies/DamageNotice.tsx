@@ -7,12 +7,15 @@ import { Button } from '../../ui/Button.tsx'
 /** So many are named; the rest are counted. */
 const NAMED = 5
 
-/** What of the book is set apart, of the tables that a page shows: each by its name, with the copy that has it whole. */
+/**
+ * What of the book is set apart: each by its name, with the copy that has it whole. `tables` are those that a page shows;
+ * without them all.
+ */
 export function DamageNotice({
   tables,
   again = 0,
 }: {
-  readonly tables: readonly DamagedRow['table'][]
+  readonly tables?: readonly DamagedRow['table'][]
   /** How many rows the page's own answer left out: what is known is asked for anew when it changes. */
   readonly again?: number
 }) {
@@ -23,7 +26,7 @@ export function DamageNotice({
   useEffect(() => {
     if (again > 0 && !isUninitialized) void refetch()
   }, [again, refetch, isUninitialized])
-  const rows = (data?.rows ?? []).filter((r) => tables.includes(r.table))
+  const rows = (data?.rows ?? []).filter((r) => tables?.includes(r.table) ?? true)
   if (rows.length === 0) return null
   return (
     <section

@@ -20,10 +20,11 @@ export function Clocks({ clocks }: { readonly clocks: readonly Clock[] }) {
       {clocks.map((c, i) => (
         <li
           key={c.what + c.from}
-          role="timer"
           className={`name rounded-md border-[1.5px] px-2.5 py-0.5 text-[1.1rem] font-semibold ${(left[i] ?? 0) > 0 ? 'border-brass' : 'border-verdigris text-verdigris'}`}
         >
-          {c.what}: {(left[i] ?? 0) > 0 ? `${printDuration(left[i] ?? 0)} to go` : 'over'}
+          <span role="timer">
+            {c.what}: {(left[i] ?? 0) > 0 ? `${printDuration(left[i] ?? 0)} to go` : 'over'}
+          </span>
         </li>
       ))}
     </ul>

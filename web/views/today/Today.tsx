@@ -15,18 +15,6 @@ import { DamageNotice } from '../copies/DamageNotice.tsx'
 import { PieceRow } from '../jobs/PieceRow.tsx'
 import { useTell } from '../log/useTell.ts'
 
-const EVERYTHING = [
-  'log',
-  'run_events',
-  'plans',
-  'tests',
-  'test_events',
-  'tickets',
-  'settings',
-  'torches',
-  'gear',
-] as const
-
 // dates of the rig are reckoned after the day is shown
 const RigDue = lazy(() => import('./RigDue.tsx'))
 
@@ -60,7 +48,7 @@ export default function Today() {
           </Button>
         </div>
       </div>
-      <DamageNotice tables={EVERYTHING} />
+      <DamageNotice />
       <div className="pb-5">
         <Suspense>
           <RigDue />
