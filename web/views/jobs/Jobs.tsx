@@ -5,6 +5,7 @@ import { api } from '../../app/api.ts'
 import { StartPiece } from '../../app/sheets.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Missing } from '../../ui/Missing.tsx'
+import { Pager } from '../../ui/Pager.tsx'
 import { DamageNotice } from '../copies/DamageNotice.tsx'
 import { PieceRow } from './PieceRow.tsx'
 
@@ -64,14 +65,12 @@ function AllJobs({ onAdd }: { readonly onAdd: OnAdd }) {
         ))}
       </div>
       {pages.length > 1 || older !== null ? (
-        <nav aria-label="Pages" className="flex gap-4 pt-6">
-          <Button disabled={pages.length === 1} onClick={() => setPages(pages.slice(0, -1))}>
-            Newer jobs
-          </Button>
-          <Button disabled={older === null} onClick={() => older !== null && setPages([...pages, older])}>
-            Older jobs
-          </Button>
-        </nav>
+        <Pager
+          back="Newer jobs"
+          on="Older jobs"
+          onBack={pages.length === 1 ? undefined : () => setPages(pages.slice(0, -1))}
+          onOn={older === null ? undefined : () => setPages([...pages, older])}
+        />
       ) : null}
     </>
   )
@@ -100,17 +99,16 @@ function OneJob({
         </Link>
       </p>
       <OfJob job={job} onAdd={onAdd} />
-      <nav aria-label="Pages" className="flex flex-wrap items-center gap-4 pt-4">
-        <Button disabled={earlier === null} onClick={() => earlier !== null && setAround(earlier)}>
-          Earlier pieces
-        </Button>
+      <Pager
+        back="Earlier pieces"
+        on="Later pieces"
+        onBack={earlier === null ? undefined : () => setAround(earlier)}
+        onOn={later === null ? undefined : () => setAround(later)}
+      >
         <span className="name text-lg">
           {job.skipped + 1} to {job.skipped + job.tickets.length} of {job.pieces}
         </span>
-        <Button disabled={later === null} onClick={() => later !== null && setAround(later)}>
-          Later pieces
-        </Button>
-      </nav>
+      </Pager>
     </>
   )
 }

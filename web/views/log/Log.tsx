@@ -9,6 +9,7 @@ import { useApp } from '../../app/store.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Field } from '../../ui/Field.tsx'
 import { Missing } from '../../ui/Missing.tsx'
+import { Pager } from '../../ui/Pager.tsx'
 import { QuantityField } from '../../ui/QuantityField.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
 import { TextField } from '../../ui/TextField.tsx'
@@ -228,17 +229,16 @@ export default function Log() {
         </p>
       ) : null}
       {pages.length > 1 || older !== null ? (
-        <nav aria-label="Pages" className="no-print flex items-center gap-4 pt-4">
-          <Button disabled={pages.length === 1} onClick={() => setPages(pages.slice(0, -1))}>
-            Newer
-          </Button>
+        <Pager
+          back="Newer"
+          on="Older"
+          onBack={pages.length === 1 ? undefined : () => setPages(pages.slice(0, -1))}
+          onOn={older === null ? undefined : () => setPages([...pages, older])}
+        >
           <span className="name text-lg">
             {skipped + 1} to {skipped + (shownPage?.entries.length ?? 0)}
           </span>
-          <Button disabled={older === null} onClick={() => older !== null && setPages([...pages, older])}>
-            Older
-          </Button>
-        </nav>
+        </Pager>
       ) : null}
     </main>
   )
