@@ -87,7 +87,9 @@ describe('a book that was there', () => {
   ])('%s: no start, every time, until a copy is put back', async (_what, spoilt, why) => {
     const data = await made()
     spoilt(bookIn(data))
-    const left = existsSync(bookIn(data)) ? readFileSync(bookIn(data)) : undefined
+    const stands = () =>
+      existsSync(bookIn(data)) ? readFileSync(bookIn(data)).toString('base64') : 'nothing'
+    const left = stands()
     const copy = listCopies(data)[0]?.file ?? ''
     for (let i = 0; i < 3; i++) {
       const said = await refused(data)
@@ -100,7 +102,7 @@ describe('a book that was there', () => {
       }
     }
     // it was left as it is
-    expect(existsSync(bookIn(data)) ? readFileSync(bookIn(data)) : undefined).toEqual(left)
+    expect(stands() === left).toBe(true)
     await restore(data, copy, new Date())
     expect(await lines(await start(data))).toBeGreaterThan(40)
   })
