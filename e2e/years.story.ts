@@ -141,17 +141,25 @@ describe('copies of the book', () => {
 describe('a line that was damaged on the disk', () => {
   it('is set apart by its name, the rest is shown, and it is put back from a copy', async () => {
     await server.house.tend()
-    const line = ((await server.call('GET', '/api/log?kind=cut')).json as LogPage).entries[0]
+    const [line, other] = ((await server.call('GET', '/api/log?kind=cut')).json as LogPage).entries
     server.db.exec(`UPDATE log SET told = replace(told, '"note":', '"nose":') WHERE id = '${line?.id ?? ''}'`)
+    // and one whose very moment cannot be read
+    server.db.exec(`UPDATE log SET at = 'x' || substr(at, 2) WHERE id = '${other?.id ?? ''}'`)
     await go('/log')
-    await see(page, 'One thing in the book is damaged')
+    await see(page, '2 things in the book are damaged')
     await see(page, 'has it whole.')
     expect((await rows()).length).toBeGreaterThan(20)
     await expectAccessible(page, 'Set apart')
     await go('/')
+    await see(page, '2 things in the book are damaged')
+    await press(page, 'Put it back')
     await see(page, 'One thing in the book is damaged')
     await press(page, 'Put it back')
-    await until(page, () => !document.body.innerText.includes('is damaged'))
-    expect((await server.call('GET', `/api/log/${line?.id ?? ''}`)).status).toBe(200)
+    await until(page, () => !document.body.innerText.includes('damaged, and set apart'))
+    for (const e of [line, other])
+      expect(await server.call('GET', `/api/log/${e?.id ?? ''}`)).toMatchObject({
+        status: 200,
+        json: { at: e?.at },
+      })
   })
 })

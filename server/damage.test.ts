@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { rmSync } from 'node:fs'
 import { afterEach, describe, expect, it } from 'vitest'
-import type { DamageList, LogEntry, LogPage } from '#contract/types.ts'
+import type { DamageList, LogEntry, LogPage, Run, Today } from '#contract/types.ts'
 import type { Settings as ShopSettings } from '#contract/schemas.ts'
 import { damagedRows } from './audit.ts'
 import { copyDaily } from './copies/copies.ts'
@@ -99,6 +99,17 @@ describe('a row that cannot be read', () => {
       expect(lookedThroughAt).not.toBeNull()
     },
   )
+  it('that is a step keeps its place in its run, with the moment of the one before where its own cannot be read', async () => {
+    const s = await begun()
+    const run = (await get<Today>(s, '/api/today')).running[0]
+    const path = `/api/runs/${run?.id ?? ''}`
+    const before = await get<Run>(s, path)
+    flip(s, 'run_events', 'at', `run_id = '${run?.id ?? ''}' AND seq = 3`)
+    const { events } = await get<Run>(s, path)
+    expect(events.map((e) => e.stepId)).toEqual(before.events.map((e) => e.stepId))
+    expect(events[2]?.at).toBe(before.events[1]?.at)
+    expect((await get<DamageList>(s, '/api/damage')).rows).toMatchObject([{ table: 'run_events' }])
+  })
   it('that are the settings leaves those of a new shop, and is over when they are put anew', async () => {
     const s = await begun()
     const settings = await get<ShopSettings>(s, '/api/settings')

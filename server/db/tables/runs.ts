@@ -164,20 +164,25 @@ export function runsTable(db: Db, damage: Damage) {
   const end = db.prepare<[string, number, string]>('UPDATE runs SET ended_at = ?, stopped = ? WHERE id = ?')
 
   const nameOf = (r: BriefRow) => `the run of ${r.title}`
-  // an event that was changed still says that something was confirmed there: it is noted, and keeps its place
-  const eventsOf = (r: BriefRow): RunEvent[] =>
-    events.all(r.id).map((e) => {
+  // an event that was changed still says that something was confirmed there: it is noted, and keeps its place; where its
+  // moment cannot be read, it has that of the one before
+  const eventsOf = (r: BriefRow): RunEvent[] => {
+    let before = r.started_at
+    return events.all(r.id).map((e) => {
       if (e.whole !== 1)
         damage.found({ table: 'run_events', row: e.row, id: e.id, name: `a step in ${nameOf(r)}`, at: e.at })
+      const at = e.whole === 1 || !Number.isNaN(Date.parse(e.at)) ? e.at : before
+      before = at
       return {
         id: e.id,
         kind: e.kind as RunEventKind,
         stepId: e.step_id,
-        at: e.at,
+        at,
         personId: e.person_id,
         reason: e.reason,
       }
     })
+  }
   // never changed once it is stored, and asked for at every step: the runs in hand are kept as they were read
   const inHand = new Map<string, Frozen>()
   const frozen = (r: BriefRow): Frozen | undefined => {

@@ -1,4 +1,5 @@
 import { format } from 'date-fns/format'
+import { isValid } from 'date-fns/isValid'
 import { useEffect } from 'react'
 import type { DamageList, DamagedRow } from '#contract/types.ts'
 import { api, type Failure } from '../../app/api.ts'
@@ -40,7 +41,7 @@ export function DamageNotice({
           : `${rows.length} things in the book are damaged`}
         , and set apart
       </h2>
-      <p>What it says cannot be trusted any more: no plan goes by it until it is put back.</p>
+      <p>What is set apart cannot be trusted any more: no plan goes by it until it is put back.</p>
       <ul className="grid gap-1.5">
         {rows.slice(0, NAMED).map((row) => (
           <Row
@@ -61,7 +62,9 @@ export function DamageNotice({
 }
 
 function Row({ row, onMend }: { readonly row: DamageList['rows'][number]; readonly onMend: () => void }) {
-  const when = row.at === null ? '' : `, ${format(new Date(row.at), 'd MMM yyyy')}`
+  // its moment may be what was damaged
+  const at = new Date(row.at ?? '')
+  const when = isValid(at) ? `, ${format(at, 'd MMM yyyy')}` : ''
   return (
     <li className="flex flex-wrap items-center gap-x-4 gap-y-1">
       <strong className="name text-lg">
@@ -76,7 +79,7 @@ function Row({ row, onMend }: { readonly row: DamageList['rows'][number]; readon
           <Button onClick={onMend}>Put it back</Button>
         </>
       ) : (
-        <span>No copy in the folder has it. Whatever does is in another copy that you keep elsewhere.</span>
+        <span>No copy in the folder has it. Look in the copies that you keep elsewhere.</span>
       )}
     </li>
   )
