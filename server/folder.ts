@@ -12,14 +12,7 @@ import {
 import { dirname, join } from 'node:path'
 import Database from 'better-sqlite3'
 import type { Db } from './db/db.ts'
-import {
-  APPLICATION_ID,
-  closeWhole,
-  newestVersion,
-  OLDER_TABLES,
-  openDatabase,
-  versionOf,
-} from './db/open.ts'
+import { APPLICATION_ID, newestVersion, OLDER_TABLES, openDatabase, versionOf } from './db/open.ts'
 import { listCopies } from './copies/list.ts'
 
 export const BOOK = 'wimble.sqlite'
@@ -268,7 +261,7 @@ export function openBook(data: string, options: OpenOptions = {}): OpenBook {
         // all of it stands in the one file before the folder says that it was closed
         db.pragma('wal_checkpoint(TRUNCATE)')
         mark(false, null)
-        closeWhole(db)
+        db.close()
         if (!keepLock) lock.release()
       },
     }

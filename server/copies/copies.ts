@@ -111,7 +111,7 @@ export async function restore(
     else for (const end of ['', '-wal']) if (existsSync(file + end)) copyFileSync(file + end, copy + end)
     const fault = faultOf(copy, true)
     if (fault !== undefined) throw new BadCopy(`${file} is not a whole book: ${fault}. Nothing was changed.`)
-    const bad = isOfThisVersion(copy) ? damagedCount(copy) : 0
+    const bad = damagedCount(copy)
     if (bad > 0 && !damaged)
       throw new BadCopy(
         `In ${file} ${bad === 1 ? 'one row is' : `${bad} rows are`} damaged. Nothing was changed: choose another copy, or say --damaged.`,
@@ -129,15 +129,4 @@ export async function restore(
       cpSync(photos, join(data, 'photos'), { recursive: true })
     return aside
   })
-}
-
-function isOfThisVersion(file: string): boolean {
-  const db = new Database(file, { readonly: true })
-  try {
-    return (
-      db.prepare<[], number>("SELECT count(*) FROM sqlite_master WHERE name = 'log_text'").pluck().get() === 1
-    )
-  } finally {
-    db.close()
-  }
 }

@@ -6,7 +6,7 @@ import Database from 'better-sqlite3'
 import type { CopyInfo, CopyPreview } from '#contract/types.ts'
 import { damagedRows } from '../audit.ts'
 import type { Db } from '../db/db.ts'
-import { newestVersion, openReadOnly } from '../db/open.ts'
+import { newestVersion, openReadOnly, versionOf } from '../db/open.ts'
 import { bookIn, identityOf, type Identity } from '../folder.ts'
 import type { CopyFile } from './list.ts'
 import { factsIn, unpack } from './zip.ts'
@@ -25,6 +25,7 @@ export const countAll = (db: Db): CopyPreview['now'] => ({
 export function damagedCount(file: string): number {
   const db = openReadOnly(file)
   try {
+    if (versionOf(db) !== newestVersion()) return 0
     let count = 0
     for (const rows of damagedRows(db)) count += rows.length
     return count
@@ -101,8 +102,6 @@ export async function previewOf(data: string, copy: CopyFile): Promise<CopyPrevi
       const now = countAll(db)
       const none = { goes: { lines: 0, pieces: 0, runs: 0, newest: [] }, comes: 0, changed: 0 }
       if (fault !== undefined) return { copy: { ...info, fault }, now, ...none }
-      const version = identityOf(file)
-      const signed = version.is === 'book' && version.version === newestVersion()
       db.prepare('ATTACH ? AS copy').run(file)
       const held = {
         lines: countIn(db, 'copy.log'),
@@ -121,7 +120,7 @@ export async function previewOf(data: string, copy: CopyFile): Promise<CopyPrevi
         )
         .all()
       return {
-        copy: { ...info, holds: held, fault: null, damaged: signed ? damagedCount(file) : 0 },
+        copy: { ...info, holds: held, fault: null, damaged: damagedCount(file) },
         now,
         goes: { lines: without('log'), pieces: without('tickets'), runs: without('runs'), newest },
         comes: count(

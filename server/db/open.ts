@@ -136,9 +136,3 @@ export function openDatabase(
     throw error
   }
 }
-
-/** Closes a book so that all of it stands in its one file. */
-export function closeWhole(db: Db): void {
-  db.pragma('wal_checkpoint(TRUNCATE)')
-  db.close()
-}

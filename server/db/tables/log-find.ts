@@ -39,7 +39,6 @@ function narrowed(query: LogQuery): {
   return { sql: tests.map((t) => ` AND ${t}`).join(''), values }
 }
 
-const isAsked = (q: LogQuery) => matchOf(q) !== '' || q.from !== undefined || q.to !== undefined
 /** How a query is asked: which keys, by which words, and what is looked at exactly. */
 const asked = (query: LogQuery) => {
   const match = matchOf(query)
@@ -53,6 +52,8 @@ const asked = (query: LogQuery) => {
   return {
     sql: source + sql,
     order: match === '' ? 'l.key' : 'f.rowid',
+    /** Not for the whole log. */
+    narrows: match !== '' || query.from !== undefined || query.to !== undefined,
     values: { ...values, from, to, ...(match === '' ? {} : { match }) },
   }
 }
@@ -68,13 +69,13 @@ export function logFind(
   wholeTotal: () => number,
 ): (query: LogQuery) => Omit<LogPage, 'metals' | 'people' | 'tips' | 'apart'> {
   return (query) => {
-    const { sql, order, values } = asked(query)
+    const { sql, order, values, narrows } = asked(query)
     const to = Math.min(values.to, query.before === undefined ? NEWEST_KEY : Number(query.before))
     const rows = db
       .prepare<[object], LogRow>(`SELECT ${LOG_COLUMNS} ${sql} ORDER BY ${order} DESC LIMIT ${PAGE + 1}`)
       .all({ ...values, to })
     const shown = rows.slice(0, PAGE)
-    const total = isAsked(query)
+    const total = narrows
       ? (db
           .prepare<[object], number>(`SELECT count(*) FROM (SELECT 1 ${sql} LIMIT ${COUNTED + 1})`)
           .pluck()
@@ -82,8 +83,8 @@ export function logFind(
       : wholeTotal()
     return {
       entries: readable(shown).map(inBrief),
-      total: isAsked(query) ? Math.min(total, COUNTED) : total,
-      totalIs: isAsked(query) && total > COUNTED ? 'more' : 'exact',
+      total: narrows ? Math.min(total, COUNTED) : total,
+      totalIs: narrows && total > COUNTED ? 'more' : 'exact',
       before: rows.length > PAGE ? String(shown.at(-1)?.key ?? '') : null,
     }
   }

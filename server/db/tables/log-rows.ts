@@ -1,5 +1,6 @@
 /** A line of the log as its row has it, as it is put in, and as it is told. */
 import type { EntryKind, Outcome, Told } from '#core/record/entry.ts'
+import type { FileEntry } from '#contract/log-file.ts'
 import type { LogSummary } from '#contract/types.ts'
 import { isWhole } from '../digest.ts'
 
@@ -33,27 +34,9 @@ export interface LogRow {
   whole: number
 }
 
-/** A line as it is put in. */
-export interface NewEntry {
-  readonly id: string
-  readonly kind: EntryKind
-  readonly at: string
-  readonly ticketId: string | null
-  readonly runId: string | null
+/** A line as it is put in: as a file has it, and by whom. */
+export interface NewEntry extends FileEntry {
   readonly personId: string | null
-  readonly jobName: string
-  readonly title: string
-  readonly personName: string
-  readonly metal: string
-  readonly fuel: string
-  readonly handling: string
-  readonly thicknessM: number | null
-  readonly tipOrificeM: number | null
-  readonly outcome: Outcome
-  readonly good: boolean
-  readonly told: Told
-  readonly corrects: string | null
-  readonly why: string
 }
 /** A line with all that its row has. */
 export interface StoredEntry extends LogSummary {
