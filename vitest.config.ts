@@ -1,7 +1,7 @@
 import { defineConfig } from 'vitest/config'
 
 const room = (name: string) => ({
-  test: { name, include: [`${name}/**/*.test.ts`], environment: 'node' as const, testTimeout: 180_000 },
+  test: { name, include: [`${name}/**/*.test.{ts,tsx}`], environment: 'node' as const, testTimeout: 180_000 },
 })
 
 export default defineConfig({

@@ -1,5 +1,5 @@
 /**
- * Every combination of the school rows that touch the line (cylinder order, turns of acetylene and of other fuels, one
+ * Every combination of the method rows that touch the line (cylinder order, turns of acetylene and of other fuels, one
  * gas at a time, hose purge, screws at the end, setting, lighting of both kinds, fuel valve, shutting, bleeding) × six
  * fuels × four kinds of torch, with and without check valves and nitrogen × the whole procedure and every break.
  */

@@ -229,7 +229,7 @@ describe('wimble procedure', () => {
     }[]
     readonly hazards: readonly unknown[]
     readonly refused?: { readonly because: string; readonly text: string }
-    readonly departures?: readonly { readonly school: string }[]
+    readonly departures?: readonly { readonly method: string }[]
   }
   const cut = {
     kind: 'cut',
@@ -249,15 +249,15 @@ describe('wimble procedure', () => {
     expect(told.steps.at(-1)?.state.oxygen.deliveryPa).toBe(0)
     for (const s of told.steps) expect([s.act, s.why].every((t) => t.length > 3)).toBe(true)
   })
-  it('goes by the schools that are named, of the line and of brazing, and says where they are left', () => {
-    const told = procedure({ ...cut, schools: { bleeding: 'together', lightAcetylene: 'whiff' } })
+  it('goes by the methods that are named, of the line and of brazing, and says where they are left', () => {
+    const told = procedure({ ...cut, methods: { bleeding: 'together', lightAcetylene: 'whiff' } })
     expect(told.steps.map((s) => s.id)).toContain('bleed-both')
-    expect(told.departures?.map((d) => d.school)).toEqual(['lightAcetylene'])
+    expect(told.departures?.map((d) => d.method)).toEqual(['lightAcetylene'])
     const braze = procedure({
       kind: 'braze',
       work: { joint: 'socket', a: { metal: 'copper', tube: 'EN 1057 22 mm' }, b: { metal: 'copper' } },
       rig: { fuel: 'acetylene' },
-      schools: { flame: 'neutral', shutTorch: 'fuel-first' },
+      methods: { flame: 'neutral', shutTorch: 'fuel-first' },
     })
     expect(braze.steps.find((s) => s.id === 'trim')?.act).toMatch(/neutral/)
     expect(braze.steps.find((s) => s.id === 'shut-torch')?.act).toMatch(/^Shut the fuel/)
@@ -271,8 +271,8 @@ describe('wimble procedure', () => {
   })
   it('says which word is not known', () => {
     const at = (more: object) => fault(['procedure', '-'], JSON.stringify({ ...cut, ...more })).field
-    expect(at({ schools: { bleeding: 'never' } })).toBe('schools.bleeding')
-    expect(at({ schools: 'mine' })).toBe('schools')
+    expect(at({ methods: { bleeding: 'never' } })).toBe('methods.bleeding')
+    expect(at({ methods: 'mine' })).toBe('methods')
     expect(at({ task: 'nap' })).toBe('task')
     expect(at({ task: 'relight ready' })).toBe('task')
     expect(at({ rig: { fuel: 'acetylene', torch: { kind: 'lance' } } })).toBe('rig.torch.kind')

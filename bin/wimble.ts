@@ -4,7 +4,6 @@ import { readStockList } from '#core/stock/read.ts'
 import { planCutList } from '#core/stock/cut-list.ts'
 import { planBraze, readBraze } from '#core/braze/index.ts'
 import { planCut, readCut } from '#core/cut/index.ts'
-import { isRecord, type Json } from '#core/cut/reader.ts'
 import { measuredOrifice, flowCurve, tipFacts } from '#core/cut/tip-finder.ts'
 import type { FieldError } from '#core/figure.ts'
 import { CHART_HOSE } from '#core/gas/hose.ts'
@@ -35,11 +34,12 @@ import { cutProcedure, PLAIN_TORCH } from '#core/line/cut-procedure.ts'
 import { BREAKS, type Procedure } from '#core/line/procedure.ts'
 import { readTorchGear } from '#core/line/read-torch.ts'
 import { runSteps, type Met } from '#core/line/hazards.ts'
-import { readLineSchools } from '#core/line/schools.ts'
+import { readLineMethods } from '#core/line/methods.ts'
 import { actOn, foundLine, type LineState } from '#core/line/state.ts'
 import { longestS, type Step } from '#core/line/steps.ts'
 import { runVerbs } from '#core/line/verbs.ts'
-import { SCHOOLS } from '#core/braze/index.ts'
+import { METHOD_NAMES } from '#core/braze/index.ts'
+import { isRecord, type Json, omit } from '#core/objects.ts'
 import { INCH_UNITS } from '#core/shop.ts'
 import { BadInput, print, readJson, readText } from './io.ts'
 import { bookCommands } from './book.ts'
@@ -86,14 +86,20 @@ function withStates(steps: readonly Step[], procedure: Extract<Procedure, { ok: 
   })
 }
 
-/** Splits what the line is asked for from what the plan reads: schools of both kinds, the torch, the task. */
+/** The ways that a shop names, under either name. */
+const waysOf = ({ methods, schools }: Json): Json =>
+  isRecord(methods) ? methods : isRecord(schools) ? schools : {}
+const isOfBraze = (name: string): boolean => (METHOD_NAMES as readonly string[]).includes(name)
+
+/** Splits what the line is asked for from what the plan reads: methods of both kinds, the torch, the task. */
 function procedureAsked(input: Json) {
-  const { schools: named = {}, task = 'whole', rig, ...planned } = input
+  // the ways were once called schools, and are still read so
+  const { schools = {}, methods: named = schools, task = 'whole', rig, ...planned } = input
   if (!isRecord(named))
-    throw new BadInput('schools', 'The schools should be a group: { "bleeding": "together" }.')
-  const ofBraze = Object.fromEntries(Object.entries(named).filter(([name]) => name in SCHOOLS))
-  const ofLine = Object.fromEntries(Object.entries(named).filter(([name]) => !(name in SCHOOLS)))
-  const { schools, errors } = readLineSchools(ofLine)
+    throw new BadInput('methods', 'The methods should be a group: { "bleeding": "together" }.')
+  const ofBraze = Object.fromEntries(Object.entries(named).filter(([name]) => isOfBraze(name)))
+  const ofLine = Object.fromEntries(Object.entries(named).filter(([name]) => !isOfBraze(name)))
+  const { methods, errors } = readLineMethods(ofLine)
   const wrong = errors[0]
   if (wrong) throw new BadInput(wrong.field, wrong.message)
   const [word, stand = 'lit'] = String(task).split(' ')
@@ -109,29 +115,29 @@ function procedureAsked(input: Json) {
       ? {
           ...planned,
           rig: plainRig,
-          shop: { ...shop, schools: { ...(isRecord(shop['schools']) ? shop['schools'] : {}), ...ofBraze } },
+          shop: { ...omit(shop, ['schools']), methods: { ...waysOf(shop), ...ofBraze } },
         }
       : { ...planned, rig: plainRig }
-  return { asked, schools, task: known, stand, torch } as const
+  return { asked, methods, task: known, stand, torch } as const
 }
 
 function procedure(file: string): void {
   const input = readJson(file)
   if (!isRecord(input))
     throw new BadInput('', 'This is not a plan: a group with kind, work and rig is wanted.')
-  const { asked, schools, task, stand, torch } = procedureAsked(input)
+  const { asked, methods, task, stand, torch } = procedureAsked(input)
   const gear = readTorchGear(torch ?? {}, 'rig.torch')
   if (!gear.ok) throw new BadInput(gear.field, gear.message)
   let made: Procedure
   if (input['kind'] === 'braze') {
     const { request } = wellRead(readBraze(asked))
     made = brazeProcedure(planBraze(request), request, {
-      schools,
+      methods,
       torch: { ...plainBrazeTorch(request.rig.head), ...gear.torch },
     })
   } else {
     const { request } = wellRead(readCut(asked))
-    made = cutProcedure(planCut(request), request, { schools, torch: { ...PLAIN_TORCH, ...gear.torch } })
+    made = cutProcedure(planCut(request), request, { methods, torch: { ...PLAIN_TORCH, ...gear.torch } })
   }
   if (!made.ok) {
     print({ steps: [], hazards: [], refused: { because: made.because, text: made.text } })
@@ -334,7 +340,7 @@ program
   .action(plan)
 program
   .command('procedure')
-  .argument('<file>', 'a plan request as JSON with "schools", or - for standard input')
+  .argument('<file>', 'a plan request as JSON with "methods", or - for standard input')
   .description('the ordered steps of a plan, each with the state of the line that it leaves')
   .action(procedure)
 program

@@ -1,3 +1,6 @@
+import { firstDraftOf } from '#core/fields/draft.ts'
+import { CUT_TOLD } from '#core/fields/log.ts'
+import { INCH_UNITS } from '#core/shop.ts'
 import { describe, expect, it } from 'vitest'
 import { SIGNS } from '#core/check/faults.ts'
 import { changeDraft } from './change-draft.ts'
@@ -31,6 +34,7 @@ const COMMON = {
   breaking: 'none',
 } as const
 const cutLog = (over: Partial<CutLogDraft> = {}): CutLogDraft => ({
+  ...firstDraftOf(CUT_TOLD, INCH_UNITS),
   ...COMMON,
   kind: 'cut',
   used: {
@@ -44,12 +48,6 @@ const cutLog = (over: Partial<CutLogDraft> = {}): CutLogDraft => ({
   slag: 'one-tap',
   drop: 'by-itself',
   kerf: '2.1 mm',
-  drag: '',
-  outOfSquare: '',
-  sizeWanted: '',
-  sizeMeasured: '',
-  sizeEdges: '1',
-  marks: [],
   ...over,
 })
 const brazeLog = (over: Partial<BrazeLogDraft> = {}): BrazeLogDraft => ({

@@ -1,205 +1,81 @@
 /** The book in open formats: CSV and JSON out, and in again from this shop or another. log.schema.json says the same of the JSON. */
 import Papa from 'papaparse'
-import { array, boolean, lazy, mixed, number, object, string, ValidationError, type InferType } from 'yup'
-import { BREAKINGS, CUT_MARKS, INSIDES, JOINT_STATES } from '#core/check/acceptance.ts'
-import { HOLD_VERDICTS } from '#core/check/pressure-test.ts'
-import { VACUUM_VERDICTS } from '#core/check/vacuum-test.ts'
-import { ENTRY_KINDS, OUTCOMES, type EntryKind, type Outcome, type Told } from '#core/record/entry.ts'
-import { DROPS, EDGES, SLAG_CLASSES } from '#core/record/outcome.ts'
+import {
+  boolean,
+  lazy,
+  mixed,
+  number,
+  object,
+  string,
+  ValidationError,
+  type AnySchema,
+  type ObjectSchema,
+} from 'yup'
+import { LINE, LINE_NAMES, TOLD, type LineField, type LineHead } from '#core/fields/log.ts'
+import { isRecord } from '#core/objects.ts'
+import type { Field, Table } from '#core/fields/spec.ts'
+import { ENTRY_KINDS, type EntryKind, type Told } from '#core/record/entry.ts'
+import { toldOfLine } from './stored.ts'
+import { toldSchema } from './told-schemas.ts'
 
 /** A line of the book as a file has it. */
-export interface FileEntry {
-  readonly id: string
-  readonly kind: EntryKind
-  readonly at: string
-  readonly ticketId: string | null
-  readonly runId: string | null
-  readonly jobName: string
-  readonly title: string
-  readonly personName: string
-  readonly metal: string
-  readonly fuel: string
-  readonly handling: string
-  readonly thicknessM: number | null
-  readonly tipOrificeM: number | null
-  readonly outcome: Outcome
-  readonly good: boolean
+export interface FileEntry extends LineHead {
   readonly told: Told
-  readonly corrects: string | null
-  readonly why: string
 }
 
 const TEXT = 4000
-const text = () => string().max(TEXT).defined()
-const used = object({ text: text(), si: number().required() }).nullable().defined().default(undefined)
-const mixedIn = <T extends string>(words: readonly T[]) =>
-  mixed<T>((v): v is T => (words as readonly unknown[]).includes(v)).required()
-const verdict = object({
-  outcome: mixedIn(['passed', 'failed', 'open']),
-  because: text(),
-  judged: array(
-    object({ what: text(), passed: boolean().required(), found: text(), limit: text() }).required(),
-  ).required(),
-}).required()
-const planned = mixed<Record<string, unknown>>(
-  (v): v is Record<string, unknown> =>
-    typeof v === 'object' &&
-    v !== null &&
-    !Array.isArray(v) &&
-    Object.values(v).every(
-      (f) => typeof f === 'object' && f !== null && 'value' in f && typeof f.value === 'number',
-    ),
-).required()
-const written = {
-  verdict,
-  planned,
-  lot: text(),
-  cylinder: text(),
-  note: text(),
-  tried: object({ sign: text(), cause: text(), helped: boolean().required() })
-    .nullable()
-    .defined()
-    .default(undefined),
-}
-const test = {
-  testId: text(),
-  rate: number().required(),
-  uncertainty: number().required(),
-  limit: number().required(),
-  perVolume: boolean().required(),
-  holdS: number().required(),
-  count: number().required(),
-  because: text(),
-}
+
 /** What is told, by the kind of line. */
-const TOLD = {
-  cut: object({
-    kind: mixedIn(['cut']),
-    used: object({
-      tipOrifice: used,
-      oxygenPressure: used,
-      fuelPressure: used,
-      travelSpeed: used,
-      preheat: used,
-    }).required(),
-    edge: mixedIn(EDGES),
-    slag: mixedIn(SLAG_CLASSES),
-    drop: mixedIn(DROPS),
-    kerf: used,
-    marks: array(
-      object({
-        kind: mixedIn(CUT_MARKS),
-        at: number().min(0).max(1).required(),
-        side: mixedIn(['part', 'scrap']),
-      }).required(),
-    ).required(),
-    drag: used,
-    outOfSquare: used,
-    size: object({ wanted: used, measured: used, edges: mixed<1 | 2>().oneOf([1, 2]).required() })
-      .nullable()
-      .defined()
-      .default(undefined),
-    breaking: mixedIn(BREAKINGS),
-    ...written,
-  }).required(),
-  braze: object({
-    kind: mixedIn(['braze']),
-    used: object({
-      tipOrifice: used,
-      oxygenPressure: used,
-      fuelPressure: used,
-      timeToTemperature: used,
-      fillerLength: used,
-    }).required(),
-    joint: text(),
-    metals: text(),
-    filler: text(),
-    outsideDiameterM: number().required(),
-    rodAreaM2: number().required(),
-    places: mixed<Record<string, unknown>>(
-      (v): v is Record<string, unknown> =>
-        typeof v === 'object' &&
-        v !== null &&
-        !Array.isArray(v) &&
-        Object.values(v).every((s) => (JOINT_STATES as readonly unknown[]).includes(s)),
-    ).required(),
-    fluxOff: boolean().required(),
-    moved: used,
-    inside: mixedIn(INSIDES),
-    breaking: mixedIn(BREAKINGS),
-    penetration: array(number().required()).nullable().defined().default(undefined),
-    leakPath: boolean().required(),
-    ...written,
-  }).required(),
-  'pressure-test': object({
-    kind: mixedIn(['pressure-test']),
-    verdict: mixedIn(HOLD_VERDICTS),
-    ...test,
-  }).required(),
-  'vacuum-test': object({
-    kind: mixedIn(['vacuum-test']),
-    verdict: mixedIn(VACUUM_VERDICTS),
-    ...test,
-  }).required(),
-  run: object({
-    kind: mixedIn(['run']),
-    state: mixedIn(['finished', 'stopped']),
-    steps: number().required(),
-    skipped: number().required(),
-    seconds: number().required(),
-  }).required(),
-  override: object({ kind: mixedIn(['override']), what: text(), reason: text() }).required(),
-  reading: object({
-    kind: mixedIn(['reading']),
-    what: text(),
-    text: text(),
-    si: number().required(),
-    unit: text(),
-    device: text(),
-    target: object({ low: number().required(), value: number().required(), high: number().required() })
-      .nullable()
-      .defined()
-      .default(undefined),
-  }).required(),
-  fault: object({
-    kind: mixedIn(['fault']),
-    signs: array(text().required()).required(),
-    cause: text(),
-    fix: text(),
-  }).required(),
-} satisfies Record<EntryKind, unknown>
+const TOLD_SCHEMAS: Readonly<Record<EntryKind, ObjectSchema<object>>> = {
+  cut: ofKind('cut'),
+  braze: ofKind('braze'),
+  'pressure-test': ofKind('pressure-test'),
+  'vacuum-test': ofKind('vacuum-test'),
+  run: ofKind('run'),
+  override: ofKind('override'),
+  reading: ofKind('reading'),
+  fault: ofKind('fault'),
+}
+function ofKind(kind: EntryKind): ObjectSchema<object> {
+  return toldSchema(TOLD[kind])
+    .shape({ kind: string().oneOf([kind], 'What it tells is of another kind than the line.').required() })
+    .required()
+}
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i
+function lineSchema(field: LineField): AnySchema {
+  switch (field.is) {
+    case 'uuid':
+      return string().matches(UUID, 'The id should be a UUID.').required('The id is missing.')
+    case 'instant':
+      return string()
+        .matches(
+          /^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d(\.\d+)?Z$/,
+          'The time should be an instant such as 2026-03-02T08:30:00Z.',
+        )
+        .test('real', 'The time does not exist.', (v) => !Number.isNaN(Date.parse(v ?? '')))
+        .required('The time is missing.')
+    case 'text':
+      return string().max(TEXT).defined()
+    case 'id':
+      return string().nullable().defined()
+    case 'length':
+      return number().positive().nullable().defined()
+    case 'yes-no':
+      return boolean().required()
+    case 'word': {
+      const words = Object.keys(field.names ?? {})
+      return mixed<string>((v): v is string => (words as readonly unknown[]).includes(v)).required()
+    }
+  }
+}
 const entrySchema = object({
-  id: string().matches(UUID, 'The id should be a UUID.').required('The id is missing.'),
-  kind: mixedIn(ENTRY_KINDS),
-  at: string()
-    .matches(
-      /^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d(\.\d+)?Z$/,
-      'The time should be an instant such as 2026-03-02T08:30:00Z.',
-    )
-    .test('real', 'The time does not exist.', (v) => !Number.isNaN(Date.parse(v ?? '')))
-    .required('The time is missing.'),
-  ticketId: string().nullable().defined(),
-  runId: string().nullable().defined(),
-  jobName: text(),
-  title: text(),
-  personName: text(),
-  metal: text(),
-  fuel: text(),
-  handling: text(),
-  thicknessM: number().positive().nullable().defined(),
-  tipOrificeM: number().positive().nullable().defined(),
-  outcome: mixedIn(OUTCOMES),
-  good: boolean().required(),
+  ...Object.fromEntries(LINE_NAMES.map((name) => [name, lineSchema(LINE[name])])),
   told: lazy((v: unknown) => {
     const kind = typeof v === 'object' && v !== null && 'kind' in v ? v.kind : undefined
-    return TOLD[ENTRY_KINDS.find((k) => k === kind) ?? 'cut']
+    return TOLD_SCHEMAS[ENTRY_KINDS.find((k) => k === kind) ?? 'cut']
   }),
-  corrects: string().nullable().defined(),
-  why: text(),
 }).required()
-type Checked = InferType<typeof entrySchema>
 
 /** A picture as a file names it. */
 export interface FilePhoto {
@@ -210,79 +86,51 @@ export interface FilePhoto {
   readonly addedAt: string
 }
 
-const PLAIN = [
-  'id',
-  'kind',
-  'at',
-  'jobName',
-  'title',
-  'personName',
-  'metal',
-  'thicknessM',
-  'tipOrificeM',
-  'fuel',
-  'handling',
-  'outcome',
-  'good',
-  'corrects',
-  'why',
-  'ticketId',
-  'runId',
-] as const
-/** Heads of the columns, with units; the last holds everything as JSON, so that nothing is lost. */
-const HEADS: Readonly<Record<(typeof PLAIN)[number], string>> = {
-  id: 'id',
-  kind: 'kind',
-  at: 'at_UTC',
-  jobName: 'job',
-  title: 'piece',
-  personName: 'person',
-  metal: 'metal',
-  thicknessM: 'thickness_m',
-  tipOrificeM: 'tip_orifice_m',
-  fuel: 'fuel',
-  handling: 'handling',
-  outcome: 'outcome',
-  good: 'good_run',
-  corrects: 'corrects',
-  why: 'why',
-  ticketId: 'piece_id',
-  runId: 'run_id',
+/** Columns of what is told: the head of each, and the fields that it shows, kind by kind and group by group. */
+interface ToldColumn {
+  readonly head: string
+  readonly paths: readonly (readonly [kind: EntryKind, ...path: string[]])[]
 }
-const SHOWN = [
-  'oxygen_Pa',
-  'fuel_Pa',
-  'speed_m_s',
-  'preheat_s',
-  'kerf_m',
-  'edge',
-  'slag',
-  'dropped',
-  'rate',
-  'note',
-] as const
+function columnsOf(table: Table, path: readonly [EntryKind, ...string[]]): ToldColumn[] {
+  return Object.entries<Field>(table).flatMap(([name, field]) =>
+    field.type === 'group'
+      ? columnsOf(field.of, [...path, name])
+      : field.csv === undefined
+        ? []
+        : [{ head: field.csv, paths: [[...path, name] as const] }],
+  )
+}
+/** One column for each head, whichever kinds of line have it. */
+const SHOWN: readonly ToldColumn[] = [
+  ...ENTRY_KINDS.flatMap((kind) => columnsOf(TOLD[kind], [kind]))
+    .reduce(
+      (all, c) => all.set(c.head, { head: c.head, paths: [...(all.get(c.head)?.paths ?? []), ...c.paths] }),
+      new Map<string, ToldColumn>(),
+    )
+    .values(),
+]
+const TOLD_HEAD = 'told_json'
+const HEADS = LINE_NAMES.map((name) => LINE[name].head)
 
-function shown({ told }: FileEntry): (string | number)[] {
-  const cut = told.kind === 'cut' ? told : undefined
-  const used = told.kind === 'cut' || told.kind === 'braze' ? told.used : undefined
-  return [
-    used?.oxygenPressure?.si ?? '',
-    used?.fuelPressure?.si ?? '',
-    cut?.used.travelSpeed?.si ?? '',
-    cut?.used.preheat?.si ?? '',
-    cut?.kerf?.si ?? '',
-    cut?.edge ?? '',
-    cut?.slag ?? '',
-    cut?.drop ?? '',
-    told.kind === 'pressure-test' || told.kind === 'vacuum-test' ? told.rate : '',
-    'note' in told ? told.note : '',
-  ]
+/** A cell of what is told: a quantity in SI, anything else as it stands, and nothing where the line has none. */
+function cellOf(told: Told, { paths }: ToldColumn): string | number {
+  const path = paths.find(([kind]) => kind === told.kind)
+  if (!path) return ''
+  const value = path
+    .slice(1)
+    .reduce<unknown>((v, name) => (isRecord(v) ? v[name] : undefined), told as unknown)
+  const shown = isRecord(value) ? value['si'] : value
+  return typeof shown === 'number' || typeof shown === 'string' ? shown : ''
 }
 
 /** Every line a row, RFC 4180, page by page. A cell that a spreadsheet would take for a formula is kept from it. */
 export function* csvParts(pages: Iterable<readonly FileEntry[]>): Generator<string> {
-  const row = (e: FileEntry) => [...PLAIN.map((p) => String(e[p] ?? '')), ...shown(e), JSON.stringify(e.told)]
-  yield `${Papa.unparse([[...PLAIN.map((p) => HEADS[p]), ...SHOWN, 'told_json']])}\r\n`
+  const row = (e: FileEntry) => [
+    ...LINE_NAMES.map((name) => String(e[name] ?? '')),
+    ...SHOWN.map((column) => cellOf(e.told, column)),
+    JSON.stringify(e.told),
+  ]
+  yield `${Papa.unparse([[...HEADS, ...SHOWN.map((c) => c.head), TOLD_HEAD]])}\r\n`
   for (const page of pages)
     if (page.length > 0) yield `${Papa.unparse(page.map(row), { escapeFormulae: true })}\r\n`
 }
@@ -322,10 +170,14 @@ function readAll(
   const bad: { line: number; reason: string }[] = []
   for (const { line, value } of rows.slice(0, MOST_ROWS)) {
     try {
-      const entry: Checked = entrySchema.validateSync(value, { strict: true, abortEarly: true })
-      const told = entry.told as unknown as Told
-      if (told.kind === entry.kind) {
-        entries.push({ ...entry, told })
+      // the schema is made from the table that the type is made from
+      const now = isRecord(value) ? { ...value, told: toldOfLine(value['told']) } : value
+      const entry = entrySchema.validateSync(now, {
+        strict: true,
+        abortEarly: true,
+      }) as unknown as FileEntry
+      if (entry.told.kind === entry.kind) {
+        entries.push(entry)
         lines.push(line)
       } else bad.push({ line, reason: 'What it tells is of another kind than the line.' })
     } catch (error) {
@@ -344,12 +196,22 @@ const numberOr = (cell: string): unknown =>
 /** What `escapeFormulae` put before a cell is taken off again. */
 const plain = (cell: string) => (/^'[=+\-@\t\r]/.test(cell) ? cell.slice(1) : cell)
 
+/** A cell as the line has it. */
+const lineCell = (field: LineField, cell: string): unknown =>
+  field.is === 'length'
+    ? numberOr(cell)
+    : field.is === 'yes-no'
+      ? cell === 'true'
+      : field.is === 'id' && cell === ''
+        ? null
+        : cell
+
 function readCsv(content: string): BookRead {
   const { data, meta } = Papa.parse<Record<string, string>>(content.replace(/^\uFEFF/, ''), {
     header: true,
     skipEmptyLines: 'greedy',
   })
-  const missing = [...PLAIN.map((p) => HEADS[p]), 'told_json'].filter((h) => !(meta.fields ?? []).includes(h))
+  const missing = [...HEADS, TOLD_HEAD].filter((h) => !(meta.fields ?? []).includes(h))
   if (missing.length > 0)
     return {
       entries: [],
@@ -358,24 +220,18 @@ function readCsv(content: string): BookRead {
       bad: [{ line: 1, reason: `The first line has no ${missing.slice(0, 3).join(', ')}.` }],
     }
   const rows = data.map((row, i) => {
-    const cell = (p: (typeof PLAIN)[number]) => plain(row[HEADS[p]] ?? '')
     let told: unknown
     try {
-      told = JSON.parse(plain(row['told_json'] ?? ''))
+      told = JSON.parse(plain(row[TOLD_HEAD] ?? ''))
     } catch {
       told = undefined
     }
-    const nullable = (p: 'corrects' | 'ticketId' | 'runId') => (cell(p) === '' ? null : cell(p))
     return {
       line: i + 2,
       value: {
-        ...Object.fromEntries(PLAIN.map((p) => [p, cell(p)])),
-        thicknessM: numberOr(cell('thicknessM')),
-        tipOrificeM: numberOr(cell('tipOrificeM')),
-        good: cell('good') === 'true',
-        corrects: nullable('corrects'),
-        ticketId: nullable('ticketId'),
-        runId: nullable('runId'),
+        ...Object.fromEntries(
+          LINE_NAMES.map((name) => [name, lineCell(LINE[name], plain(row[LINE[name].head] ?? ''))]),
+        ),
         told,
       },
     }

@@ -1,17 +1,17 @@
 import { planCut, readCut, type CutPlan, type CutRequest } from '#core/cut/index.ts'
 import type { FieldError } from '#core/figure.ts'
+import { workOfShape } from '#core/fields/cut.ts'
+import { omit } from '#core/objects.ts'
 import { usualDivision, type UnitChoices } from '#core/shop.ts'
 import {
-  isRoundJoint,
   planBraze,
   readBraze,
-  SCHOOLS,
+  jointFacts,
+  METHOD_NAMES,
   type BrazePlan,
   type BrazeRequest,
-  type SchoolName,
 } from '#core/braze/index.ts'
 import type { BrazeDraft, BrazeWorkDraft, CutDraft, PieceDraft, RigDraft, Settings } from './schemas.ts'
-import { workOf } from './shape-fields.ts'
 import type { Records } from './types.ts'
 
 /** The shop's own good runs that a plan goes by. */
@@ -38,7 +38,7 @@ export function planDraft(
   const read = readCut(
     {
       kind: draft.kind,
-      work: workOf(draft.work),
+      work: workOfShape(draft.work),
       rig: cutRigOf(draft.rig, settings),
       usual: draft.usual,
       shop: { altitude: settings.altitude, units: shown },
@@ -61,8 +61,8 @@ export function planDraft(
 }
 
 /** The rows of the shop's ways that a braze is planned by. */
-export const brazeSchoolsOf = ({ schools }: Pick<Settings, 'schools'>): object =>
-  Object.fromEntries(Object.keys(SCHOOLS).map((name) => [name, schools[name as SchoolName]]))
+export const brazeMethodsOf = ({ methods }: Pick<Settings, 'methods'>): object =>
+  Object.fromEntries(METHOD_NAMES.map((name) => [name, methods[name]]))
 
 /** A braze worked out, or the fields that could not be read. */
 export type PlannedBraze =
@@ -71,12 +71,15 @@ export type PlannedBraze =
 
 /** The work as its joint reads it: what was typed for another joint stays in the piece, but is not read. */
 function brazeWorkOf({ a, b, ...rest }: BrazeWorkDraft): object {
-  const { overlap, length, width, ...common } = rest
-  if (isRoundJoint(rest.joint))
-    return { ...common, a: { ...a, depth: '' }, b: { metal: b.metal, wall: b.wall, depth: b.depth } }
+  const { form, parts } = jointFacts(rest.joint)
+  if (form === 'round')
+    return {
+      ...omit(rest, ['overlap', 'length', 'width']),
+      a: { ...a, depth: '' },
+      b: { metal: b.metal, wall: b.wall, depth: b.depth },
+    }
   const flat = (p: typeof a) => ({ metal: p.metal, thickness: p.wall })
-  const single = ['crack', 'casting', 'overlay'].includes(rest.joint)
-  return { ...common, overlap, length, width, a: flat(a), ...(single ? {} : { b: flat(b) }) }
+  return { ...rest, a: flat(a), ...(parts === 1 ? {} : { b: flat(b) }) }
 }
 
 /** What of a torch matters for cutting: all but what it is brazed with; ratings go by its own words. */
@@ -108,7 +111,7 @@ export const brazeRigOf = (
 })
 
 /**
- * Works a braze out from what was typed and the shop's settings, its schools and its shelf.
+ * Works a braze out from what was typed and the shop's settings, its methods and its shelf.
  * @param shown units of the sentences, when they are looked at in others than the shop's
  */
 export function planBrazeDraft(
@@ -122,7 +125,7 @@ export function planBrazeDraft(
       kind: 'braze',
       work: brazeWorkOf(draft.work),
       rig: brazeRigOf(draft.rig, settings),
-      shop: { altitude: settings.altitude, units: shown, schools: brazeSchoolsOf(settings) },
+      shop: { altitude: settings.altitude, units: shown, methods: brazeMethodsOf(settings) },
     },
     { bare: settings.units, decimalMark: settings.decimalMark },
   )

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { INCH_UNITS, METRIC_UNITS, type UnitChoices } from '#core/shop.ts'
 import { firstBraze, firstDraft, FIRST_SETTINGS } from './first.ts'
 import { NO_RUNS, planPiece } from './plan-of.ts'
-import { lineSchoolsOf, procedureOf } from './procedure-of.ts'
+import { lineMethodsOf, procedureOf } from './procedure-of.ts'
 import type { PieceDraft, Settings } from './schemas.ts'
 import { rigSchema, settingsSchema } from './schemas.ts'
 
@@ -22,10 +22,10 @@ describe('the procedure of a piece', () => {
     expect(made(firstBraze(FIRST_SETTINGS)).steps.some((s) => s.phase === 'braze')).toBe(true)
     const other = {
       ...FIRST_SETTINGS,
-      schools: { ...FIRST_SETTINGS.schools, hosePurge: 'while-setting' },
+      methods: { ...FIRST_SETTINGS.methods, hosePurge: 'while-setting' },
     } as const
     expect(made(cut, other).steps.some((s) => s.id === 'purge-fuel')).toBe(false)
-    expect(lineSchoolsOf(other).hosePurge).toBe('while-setting')
+    expect(lineMethodsOf(other).hosePurge).toBe('while-setting')
   })
   it('lets the torch’s manual win, and its rating bound the setting', () => {
     const torch = { ...cut.rig.torch, kind: 'cutting-attachment', shutdown: 'more-oxygen' }
@@ -74,7 +74,7 @@ describe('what crosses the wire', () => {
     expect(rigSchema.isValidSync(cut.rig, { strict: true })).toBe(true)
   })
   it.each([
-    ['schools.bleeding', { schools: { ...FIRST_SETTINGS.schools, bleeding: 'upwards' } }],
+    ['methods.bleeding', { methods: { ...FIRST_SETTINGS.methods, bleeding: 'upwards' } }],
     ['limits.draw', { limits: { ...FIRST_SETTINGS.limits, draw: 'all' } }],
     ['limits.purgeFloor', { limits: { ...FIRST_SETTINGS.limits, purgeFloor: 'long' } }],
   ])('refuses %s that is not one', (path, part) => {

@@ -2,14 +2,14 @@ import { brazeProcedure, plainBrazeTorch } from '#core/line/braze-procedure.ts'
 import { cutProcedure, PLAIN_TORCH, type ProcedureOptions } from '#core/line/cut-procedure.ts'
 import type { Procedure } from '#core/line/procedure.ts'
 import { readTorchGear } from '#core/line/read-torch.ts'
-import { readLineSchools, LINE_SCHOOL_NAMES, type LineSchools } from '#core/line/schools.ts'
+import { readLineMethods, LINE_METHOD_NAMES, type LineMethods } from '#core/line/methods.ts'
 import type { BrazeRequest } from '#core/braze/index.ts'
 import type { Planned, PlannedBraze } from './plan-of.ts'
 import type { PieceDraft, Settings } from './schemas.ts'
 
 /** The rows of the shop's ways that the line goes by. */
-export const lineSchoolsOf = ({ schools }: Pick<Settings, 'schools'>): LineSchools =>
-  readLineSchools(Object.fromEntries(LINE_SCHOOL_NAMES.map((name) => [name, schools[name]]))).schools
+export const lineMethodsOf = ({ methods }: Pick<Settings, 'methods'>): LineMethods =>
+  readLineMethods(Object.fromEntries(LINE_METHOD_NAMES.map((name) => [name, methods[name]]))).methods
 
 /** Seconds for each metre of hose that a purge is never shorter than. */
 const floorOf = ({ limits }: Settings): number => Number(limits.purgeFloor.replace(',', '.'))
@@ -17,18 +17,18 @@ const floorOf = ({ limits }: Settings): number => Number(limits.purgeFloor.repla
 /**
  * The procedure of a piece as it was planned, by the shop's ways and its torch's manual: the server freezes it in a
  * run, and the plan shows the same.
- * @param schools other ways than the shop's, to be looked at beside them
+ * @param methods other ways than the shop's, to be looked at beside them
  */
 export function procedureOf(
   draft: PieceDraft,
   planned: Extract<Planned | PlannedBraze, { ok: true }>,
   settings: Settings,
-  schools: LineSchools = lineSchoolsOf(settings),
+  methods: LineMethods = lineMethodsOf(settings),
 ): Procedure {
   const read = readTorchGear(draft.rig.torch)
   const own = read.ok ? read.torch : {}
   const options = (usual: NonNullable<ProcedureOptions['torch']>): ProcedureOptions => ({
-    schools,
+    methods,
     torch: { ...usual, ...own },
     floorSPerM: floorOf(settings),
   })

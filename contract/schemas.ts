@@ -1,301 +1,58 @@
 /** Shapes of all that crosses a wire: checked at the server's edge, and the types of both sides. */
-import { array, boolean, lazy, mixed, number, object, setLocale, string, type InferType } from 'yup'
-import { FORMS, SCHOOLS, type SchoolName } from '#core/braze/types.ts'
-import { FILLERS } from '#core/metal/fillers.ts'
-import { LINE_SCHOOLS, type LineSchoolName } from '#core/line/schools.ts'
+import { array, boolean, lazy, mixed, number, string, type InferType } from 'yup'
+import { BRAZE_WORK, type BrazePartDraft, type BrazeWorkDraft } from '#core/fields/braze.ts'
+import { CUT_WORK, USUAL, type CutWorkDraft } from '#core/fields/cut.ts'
+import { BRAZE_TOLD, CUT_TOLD } from '#core/fields/log.ts'
+import { RIG, type ChartRowDraft, type RigDraft } from '#core/fields/rig.ts'
+import { SHOP, type ShopDraft } from '#core/fields/shop.ts'
+import { TEST_ASKED } from '#core/fields/test.ts'
 import { GEAR_KINDS } from '#core/rig/kinds.ts'
-import {
-  BREAKINGS,
-  CUT_MARKS,
-  DIAL_PLACES,
-  INSIDES,
-  JOINT_STATES,
-  STRIP_PLACES,
-  type JointState,
-} from '#core/check/acceptance.ts'
+import { DIAL_PLACES, STRIP_PLACES, type JointState } from '#core/check/acceptance.ts'
 import { TEST_EVENT_KINDS, TEST_KINDS } from '#core/check/test-record.ts'
 import { DIALS } from '#core/instrument/protocol.ts'
-import { CHANGES } from '#core/plan-change.ts'
 import { ENTRY_KINDS, OUTCOMES } from '#core/record/entry.ts'
-import { DROPS, EDGES, SLAG_CLASSES } from '#core/record/outcome.ts'
 import { GROWN_FIGURES } from '#core/record/grown.ts'
 import { RUN_EVENT_KINDS } from '#core/record/run.ts'
 import { MOST_BYTES } from '#core/outline/drawing.ts'
-import { UNITS, type Kind } from '#core/quantity/index.ts'
-import { REGIONS } from '#core/words.ts'
+import { schemaOf, shapesOf } from './field-schemas.ts'
 import type { RouteName } from './paths.ts'
-
-setLocale({
-  mixed: {
-    default: 'This is not understood.',
-    notNull: 'This is missing.',
-    notType: 'This is of the wrong kind.',
-    defined: 'This is missing.',
-  },
-})
-
-const LONG = 2000
-const NAME = 120
-const TYPED = 60
-
-/** No control characters; line breaks and tabs only where more than one line may be typed. */
-const ONE_LINE = /^[^\u0000-\u001f\u007f]*$/
-const LINES = /^[^\u0000-\u0008\u000b-\u001f\u007f]*$/
-const NOT_PLAIN = 'This should be plain text.'
-
-/** A name that a person gives: one line, not blank. */
-const name = (what: string) =>
-  string()
-    .typeError(`${what} should be text.`)
-    .trim()
-    .required(`Give ${what.toLowerCase()}.`)
-    .max(NAME, `${what} should be at most ${NAME} characters.`)
-    .matches(ONE_LINE, `${what} should be one plain line.`)
-
-/** A quantity as typed: read by the core, not here. */
-const typed = (most = TYPED) =>
-  string()
-    .typeError('This should be text.')
-    .max(most, `This should be at most ${most} characters.`)
-    .matches(ONE_LINE, NOT_PLAIN)
-    .defined('This is missing.')
-const free = () =>
-  string()
-    .typeError('This should be text.')
-    .max(LONG, `This should be at most ${LONG} characters.`)
-    .matches(LINES, NOT_PLAIN)
-    .defined('This is missing.')
-const uuid = (what: string) =>
-  string()
-    .typeError(`${what} should be an id.`)
-    .required(`${what} is missing.`)
-    .uuid(`${what} should be an id.`)
-const word = <T extends string>(words: readonly T[], what: string) =>
-  mixed<T>((v): v is T => typeof v === 'string' && (words as readonly string[]).includes(v))
-    .typeError(`${what} should be one of: ${words.join(', ')}.`)
-    .required(`${what} is missing.`)
-const instant = () =>
-  string()
-    .typeError('The time should be text.')
-    .required('The time is missing.')
-    .matches(
-      /^20\d\d-\d\d-\d\dT\d\d:\d\d:\d\d(\.\d{1,3})?Z$/,
-      'The time should be an instant such as 2026-03-02T08:30:00.000Z.',
-    )
-    .test('real', 'The time does not exist.', (v) => !Number.isNaN(Date.parse(v)))
-const version = () =>
-  number()
-    .typeError('The version should be a number.')
-    .integer('The version should be whole.')
-    .min(1, 'The version starts at 1.')
-    .required('The version is missing.')
-
-const shape = <T extends Parameters<typeof object>[0]>(fields: T) =>
-  object(fields as NonNullable<T>)
-    .typeError('This should be a group of fields.')
-    .noUnknown((v) => `Not known here: ${String(v.unknown).slice(0, 200)}.`)
-
-const hose = shape({ length: typed(), bore: typed() })
-const chartRow = shape({
-  orifice: typed(),
-  thicknessMin: typed(),
-  thicknessMax: typed(),
-  oxygenPressure: typed(),
-  fuelPressure: typed(),
-  pressureAt: typed(),
-  speed: typed(),
-  kerf: typed(),
-})
-
-/** What a torch is brazed with, as typed: its head, and the chart of its brazing tips. */
-const brazeGear = shape({
-  tipOrifice: typed(),
-  head: typed(),
-  ports: typed(),
-  torchKind: typed(),
-  torches: typed(),
-  chart: array(chartRow.required('A row is missing.'))
-    .typeError('The chart should be a list of rows.')
-    .max(100, 'At most 100 rows.')
-    .required('The chart is missing.'),
-})
-
-/** A torch as its manual has it, as typed; blank where nobody said. */
-const torchGear = shape({
-  kind: typed(),
-  lighting: typed(),
-  shutdown: typed(),
-  seat: typed(),
-  mixer: typed(),
-  valves: typed(),
-  checkValves: typed(),
-  oxygenRating: typed(),
-  fuelRating: typed(),
-})
+import {
+  instant,
+  LINES,
+  LONG,
+  NAME,
+  name,
+  NOT_PLAIN,
+  ONE_LINE,
+  reference,
+  shape,
+  typed,
+  TYPED,
+  uuid,
+  version,
+  word,
+} from './primitives.ts'
 
 /** A rig as typed: what a torch is kept as, and what a piece is planned with. */
-export const rigSchema = shape({
-  fuel: typed(),
-  tipOrifice: typed(),
-  tipPieces: typed(),
-  tipRadius: typed(),
-  hoseGrade: typed(),
-  piping: typed(),
-  hand: typed(),
-  guideHeight: typed(),
-  dial: typed(240),
-  tipBelowCollar: typed(),
-  handling: typed(),
-  guide: typed(),
-  oxygenHose: hose.required('The hose is missing.'),
-  oxygenPurity: typed(),
-  acetyleneCylinder: typed(),
-  acetyleneCylinders: typed(),
-  chart: array(chartRow.required('A row is missing.'))
-    .typeError('The chart should be a list of rows.')
-    .max(100, 'At most 100 rows.')
-    .required('The chart is missing.'),
-  braze: brazeGear.required('The brazing gear is missing.'),
-  torch: torchGear.required('The torch is missing.'),
-}).required('The rig is missing.')
+export const rigSchema = schemaOf(RIG).required('The rig is missing.')
 
-const practiceItem = shape({
-  shape: typed(),
-  count: typed(),
-  length: typed(),
-  width: typed(),
-  diameter: typed(),
-  bevel: typed(),
-})
-/** A caution that was read, and who put their name to it, when. */
-const ticked = shape({ code: typed(), by: typed(NAME), at: instant() })
-
-/** What is done differently after the last run: what of the plan, by how much, and for which sign and cause. */
-const changes = array(
-  shape({
-    what: word(CHANGES, 'What is changed'),
-    factor: typed(),
-    text: typed(400),
-    sign: typed(),
-    cause: typed(),
-  }).required('A change is missing.'),
-)
-  .typeError('The changes should be a list.')
-  .max(20, 'At most 20 changes.')
-  .required('The changes are missing.')
+/** The torch that a piece was planned with, if it is one that is kept. */
+const torchId = reference('The torch')
 
 /** A piece to be cut, as typed. */
 export const cutDraftSchema = shape({
   kind: word(['cut'] as const, 'The kind of piece'),
-  torchId: uuid('The torch').nullable().defined('The torch is missing.').required().nullable(),
-  work: shape({
-    shape: typed(),
-    metal: typed(),
-    grade: typed(),
-    composition: typed(120),
-    thickness: typed(),
-    length: typed(),
-    start: typed(),
-    surface: typed(),
-    hollow: typed(),
-    temperature: typed(),
-    position: typed(),
-    wind: typed(),
-    bevel: typed(),
-    bevelFrom: typed(),
-    lean: typed(),
-    land: typed(),
-    diameter: typed(),
-    width: typed(),
-    count: typed(),
-    stock: typed(),
-    trim: typed(),
-    fastener: typed(),
-    pipeCut: typed(),
-    pipeAngle: typed(),
-    runDiameter: typed(),
-    offset: typed(),
-    section: typed(),
-    depth: typed(),
-    copeLength: typed(),
-    copeDepth: typed(),
-    pierces: typed(),
-    trial: typed(),
-    practice: array(practiceItem.required('A cut is missing.'))
-      .typeError('The practice plate should be a list.')
-      .max(50, 'At most 50 kinds of cut.')
-      .required('The practice plate is missing.'),
-    cautions: array(ticked.required('A caution is missing.'))
-      .typeError('The cautions should be a list.')
-      .max(60, 'At most 60 cautions.')
-      .required('The cautions are missing.'),
-    changes,
-    outlineId: uuid('The outline').nullable().defined('The outline is missing.').required().nullable(),
-  }).required('The work is missing.'),
+  torchId,
+  work: schemaOf(CUT_WORK).required('The work is missing.'),
   rig: rigSchema,
-  usual: shape({ oxygen: typed(), fuel: typed(), tip: typed() }).required('The usual is missing.'),
+  usual: schemaOf(USUAL).required('The usual is missing.'),
 }).required('The piece is missing.')
-
-const part = shape({
-  metal: typed(),
-  tube: typed(),
-  outsideDiameter: typed(),
-  wall: typed(),
-  depth: typed(),
-})
-const tubeRun = shape({ outsideDiameter: typed(), wall: typed(), length: typed() })
 
 /** A piece to be brazed, as typed. */
 export const brazeDraftSchema = shape({
   kind: word(['braze'] as const, 'The kind of piece'),
-  torchId: uuid('The torch').nullable().defined('The torch is missing.').required().nullable(),
-  work: shape({
-    joint: typed(),
-    a: part.required('The first part is missing.'),
-    b: part.required('The second part is missing.'),
-    clearance: typed(),
-    overlap: typed(),
-    length: typed(),
-    width: typed(),
-    service: array(typed().required('A service is missing.'))
-      .typeError('The service should be a list.')
-      .max(12, 'At most 12 services.')
-      .required('The service is missing.'),
-    serviceTemperature: typed(),
-    pressure: typed(),
-    attitude: typed(),
-    tubeRun: array(tubeRun.required('A run is missing.'))
-      .typeError('The runs should be a list.')
-      .max(50, 'At most 50 runs.')
-      .required('The runs are missing.'),
-    load: typed(),
-    codeUse: typed(),
-    colour: typed(),
-    skill: typed(),
-    temper: typed(),
-    room: typed(),
-    hollow: typed(),
-    surface: typed(),
-    seam: typed(),
-    restraint: typed(),
-    protectAt: typed(),
-    ragAt: typed(),
-    nextJoint: typed(),
-    jointsAt: typed(400),
-    count: typed(),
-    mass: typed(),
-    purgeFlow: typed(),
-    filler: typed(),
-    overrideReason: typed(400),
-    form: typed(),
-    rodSection: typed(),
-    flux: typed(),
-    changes,
-    cautions: array(ticked.required('A caution is missing.'))
-      .typeError('The cautions should be a list.')
-      .max(60, 'At most 60 cautions.')
-      .required('The cautions are missing.'),
-  }).required('The work is missing.'),
+  torchId,
+  work: schemaOf(BRAZE_WORK).required('The work is missing.'),
   rig: rigSchema,
 }).required('The piece is missing.')
 
@@ -306,108 +63,9 @@ const draftSchema = lazy((value: unknown) =>
     : cutDraftSchema,
 )
 
-const unit = (kind: Kind) =>
-  word(
-    UNITS.filter((u) => u.kind === kind).map((u) => u.id),
-    `The unit for ${kind}`,
-  )
-
-const lineSchool = <S extends LineSchoolName>(name: S) =>
-  word<(typeof LINE_SCHOOLS)[S][number]>(LINE_SCHOOLS[name], 'The shop’s way')
-const school = <S extends SchoolName>(name: S) =>
-  word<(typeof SCHOOLS)[S][number]>(SCHOOLS[name], 'The shop’s way')
-
-export const settingsSchema = shape({
-  units: shape({
-    length: unit('length'),
-    pressure: unit('pressure'),
-    flow: unit('flow'),
-    speed: unit('speed'),
-    temperature: unit('temperature'),
-    volume: unit('volume'),
-    mass: unit('mass'),
-  }).required('The units are missing.'),
-  region: word(REGIONS, 'The region'),
-  words: shape({
-    tip: word(['tip', 'nozzle'] as const, 'The word for tip'),
-    torch: word(['torch', 'blowpipe'] as const, 'The word for torch'),
-    cylinder: word(['cylinder', 'bottle'] as const, 'The word for cylinder'),
-    arrestor: word(['flashback arrestor', 'flame trap'] as const, 'The word for arrestor'),
-  }).required('The words are missing.'),
-  altitude: typed(),
-  prices: shape({
-    oxygen: typed(),
-    fuel: typed(),
-    hour: typed(),
-    per: word(['m3', '100 cu ft'] as const, 'What a gas price is for'),
-  }).required('The prices are missing.'),
-  decimalMark: word(['ask', 'comma'] as const, 'The decimal mark'),
-  schools: shape({
-    flame: school('flame'),
-    pressures: school('pressures'),
-    heat: school('heat'),
-    purge: school('purge'),
-    cooling: school('cooling'),
-    cue: school('cue'),
-    feeding: school('feeding'),
-    protection: school('protection'),
-    ironFlame: school('ironFlame'),
-    cylinderOrder: lineSchool('cylinderOrder'),
-    acetyleneTurns: lineSchool('acetyleneTurns'),
-    otherFuelTurns: lineSchool('otherFuelTurns'),
-    oneAtATime: lineSchool('oneAtATime'),
-    hosePurge: lineSchool('hosePurge'),
-    screwsAtEnd: lineSchool('screwsAtEnd'),
-    setPressures: lineSchool('setPressures'),
-    lightAcetylene: lineSchool('lightAcetylene'),
-    fuelValve: lineSchool('fuelValve'),
-    lightOther: lineSchool('lightOther'),
-    shutTorch: lineSchool('shutTorch'),
-    bleeding: lineSchool('bleeding'),
-    leakCheck: lineSchool('leakCheck'),
-    trimBy: lineSchool('trimBy'),
-    shade: lineSchool('shade'),
-    cones: lineSchool('cones'),
-    pressCue: lineSchool('pressCue'),
-    thinPlate: lineSchool('thinPlate'),
-    guide: lineSchool('guide'),
-    preheatPass: lineSchool('preheatPass'),
-    torchAngle: lineSchool('torchAngle'),
-    cutTube: lineSchool('cutTube'),
-    gapBridge: lineSchool('gapBridge'),
-    secondSide: lineSchool('secondSide'),
-    crackGroove: lineSchool('crackGroove'),
-  }).required('The schools are missing.'),
-  limits: shape({
-    draw: word(['intermittent', 'continuous', 'older'] as const, 'The share that may be drawn'),
-    purgeFloor: typed().matches(/^\d{1,2}([.,]\d{1,2})?$/, 'Seconds for each metre, a plain number.'),
-  }).required('The limits are missing.'),
-  acceptance: shape({
-    worstSlag: word(SLAG_CLASSES, 'The worst slag'),
-    gouges: typed(),
-    stops: typed(),
-    drag: typed(),
-    outOfSquare: typed(),
-    size: typed(),
-    fillet: typed(),
-    pinholes: typed(),
-    moved: typed(),
-    penetration: typed(),
-  }).required('What is accepted is missing.'),
-  shelf: array(
-    shape({
-      class: word(
-        FILLERS.map((f) => f.id),
-        'The filler',
-      ),
-      form: word(FORMS, 'The form'),
-      perKg: typed().matches(/^\d{0,6}([.,]\d{1,2})?$/, 'The price should be a plain number.'),
-    }).required('A rod is missing.'),
-  )
-    .typeError('The shelf should be a list.')
-    .max(60, 'At most 60 kinds of rod.')
-    .required('The shelf is missing.'),
-}).required('The settings are missing.')
+export const settingsSchema = schemaOf(SHOP)
+  .noUnknown((v) => `Not known here: ${String(v.unknown).slice(0, 200)}.`)
+  .required('The settings are missing.')
 
 /** What somebody may confirm: an apprentice has the marked steps confirmed by an instructor. */
 export const ROLES = ['practised', 'apprentice', 'instructor'] as const
@@ -502,87 +160,30 @@ const written = {
     .max(500, 'The reason is too long.')
     .matches(LINES, NOT_PLAIN)
     .defined('The reason is missing.'),
-  lot: typed(NAME),
-  cylinder: typed(NAME),
-  note: free(),
-  tried: shape({
-    sign: typed(),
-    cause: typed(),
-    helped: boolean().typeError('Whether it helped is yes or no.').required('Whether it helped is missing.'),
-  })
-    .nullable()
-    .defined('What was tried is missing.')
-    .default(undefined),
 }
-const breaking = word(BREAKINGS, 'How it was opened')
 /** What came out of a cut. */
 export const cutLogSchema = shape({
   kind: word(['cut'] as const, 'The kind of entry'),
   ...written,
-  used: shape({
-    tipOrifice: typed(),
-    oxygenPressure: typed(),
-    fuelPressure: typed(),
-    travelSpeed: typed(),
-    preheat: typed(),
-  }).required('What was used is missing.'),
-  edge: word(EDGES, 'The edge'),
-  slag: word(SLAG_CLASSES, 'The slag'),
-  drop: word(DROPS, 'Whether it dropped'),
-  kerf: typed(),
-  drag: typed(),
-  outOfSquare: typed(),
-  sizeWanted: typed(),
-  sizeMeasured: typed(),
-  sizeEdges: word(['1', '2'] as const, 'The number of cut edges'),
-  marks: array(
-    shape({
-      kind: word(CUT_MARKS, 'The mark'),
-      at: number().typeError('The place should be a number.').min(0).max(1).required('The place is missing.'),
-      side: word(['part', 'scrap'] as const, 'The side'),
-    }).required('A mark is missing.'),
-  )
-    .typeError('The marks should be a list.')
-    .max(200, 'At most 200 marks.')
-    .required('The marks are missing.'),
-  breaking,
+  ...shapesOf(CUT_TOLD),
 }).required()
 const PLACES: ReadonlySet<string> = new Set([...DIAL_PLACES, ...STRIP_PLACES])
 /** What came out of a braze. */
 export const brazeLogSchema = shape({
   kind: word(['braze'] as const, 'The kind of entry'),
   ...written,
-  used: shape({
-    tipOrifice: typed(),
-    oxygenPressure: typed(),
-    fuelPressure: typed(),
-    timeToTemperature: typed(),
-    fillerLength: typed(),
-  }).required('What was used is missing.'),
+  ...shapesOf(BRAZE_TOLD),
   places: mixed<Readonly<Record<string, JointState>>>(
     (v): v is Readonly<Record<string, JointState>> =>
-      typeof v === 'object' &&
-      v !== null &&
-      !Array.isArray(v) &&
-      Object.entries(v).every(
-        ([place, state]) => PLACES.has(place) && (JOINT_STATES as readonly unknown[]).includes(state),
-      ),
+      BRAZE_TOLD.places.is(v) && Object.keys(v).every((place) => PLACES.has(place)),
   )
     .typeError('The places should be those of a dial or a strip.')
     .required('The places are missing.'),
-  fluxOff: boolean()
-    .typeError('Whether the flux is off is yes or no.')
-    .required('Whether the flux is off is missing.'),
-  moved: typed(),
-  inside: word(INSIDES, 'The inside'),
-  breaking,
+  /** Quarter by quarter, as typed. */
   penetration: array(typed(20).required('A quarter is missing.'))
     .typeError('The penetration should be a list.')
     .max(4, 'Four quarters.')
     .required('The penetration is missing.'),
-  leakPath: boolean()
-    .typeError('A way through is yes or no.')
-    .required('Whether there is a way through is missing.'),
 }).required()
 export const logSchema = lazy((value: unknown) =>
   typeof value === 'object' && value !== null && 'kind' in value && value.kind === 'braze'
@@ -681,19 +282,7 @@ export const testSchema = shape({
   ticketId: uuid('The piece').nullable().defined('The piece is missing.'),
   personId: uuid('The person').nullable().defined('The person is missing.'),
   at: instant(),
-  asked: shape({
-    gas: typed(),
-    pressure: typed(),
-    volume: typed(),
-    weakest: typed(),
-    relief: typed(),
-    division: typed(),
-    limit: typed(),
-    target: typed(),
-    barometer: typed(),
-    pressureChannel: typed(),
-    temperatureChannel: typed(),
-  }).required('What is asked is missing.'),
+  asked: schemaOf(TEST_ASKED).required('What is asked is missing.'),
 }).required()
 export const testEventSchema = shape({
   id: uuid('The event'),
@@ -857,13 +446,10 @@ export type CutDraft = InferType<typeof cutDraftSchema>
 export type BrazeDraft = InferType<typeof brazeDraftSchema>
 /** A piece of either kind. */
 export type PieceDraft = CutDraft | BrazeDraft
-export type BrazeWorkDraft = BrazeDraft['work']
-export type BrazePartDraft = BrazeWorkDraft['a']
-export type WorkDraft = CutDraft['work']
+export type { BrazePartDraft, BrazeWorkDraft, ChartRowDraft, RigDraft }
+export type WorkDraft = CutWorkDraft
 export type PracticeDraft = WorkDraft['practice'][number]
-export type RigDraft = InferType<typeof rigSchema>
-export type ChartRowDraft = RigDraft['chart'][number]
-export type Settings = InferType<typeof settingsSchema>
+export type Settings = ShopDraft
 export type OutlineFile = InferType<typeof outlineSchema>
 export type CutLogDraft = InferType<typeof cutLogSchema>
 export type BrazeLogDraft = InferType<typeof brazeLogSchema>

@@ -11,7 +11,8 @@ import type { Tried } from '#core/check/faults.ts'
 import type { TestAsked, TestEvent, TestKind } from '#core/check/test-record.ts'
 import type { Instrument, Quality } from '#core/instrument/kinds.ts'
 import type { Sample } from '#core/instrument/thin.ts'
-import type { EntryKind, Outcome, Told } from '#core/record/entry.ts'
+import type { LineBrief } from '#core/fields/log.ts'
+import type { Told } from '#core/record/entry.ts'
 import type { Calibration, GrownRow, Helped } from '#core/record/grown.ts'
 import type { Clock, RunEvent } from '#core/record/run.ts'
 import type {
@@ -157,23 +158,10 @@ export interface GasUsed {
   readonly nitrogenM3: number
 }
 /** A line of the book as the list shows it. */
-export interface LogSummary {
-  readonly id: string
-  readonly kind: EntryKind
-  readonly at: string
-  readonly ticketId: string | null
-  readonly jobName: string
-  readonly title: string
-  readonly personName: string
-  readonly metal: string
-  readonly thicknessM: number | null
-  readonly tipOrificeM: number | null
-  readonly outcome: Outcome
+export interface LogSummary extends LineBrief {
   readonly told: Told
-  /** The line whose place it takes, and the line that has taken its place. */
-  readonly corrects: string | null
+  /** The line that has taken its place. */
   readonly correctedBy: string | null
-  readonly why: string
 }
 /** A page of the book. */
 export interface LogPage {

@@ -1,10 +1,8 @@
 import type { Kind, SiUnit } from './quantity/units.ts'
+import type { Reason } from './reason.ts'
 
 /** Where a figure comes from: the shop's own chart, its own log, or worked out here (an estimate). */
 export type Source = 'chart' | 'log' | 'worked-out'
-
-/** An input or figure that another rests on: SI for numbers, the word itself for choices. */
-export type Rest = number | string
 
 /** A figure as it leaves the core: what it is, how sure, where from, and all that is needed to work it out again. */
 export interface Figure {
@@ -15,13 +13,17 @@ export interface Figure {
   readonly source: Source
   /** How it was worked out, in words and in the shop's units. */
   readonly because: string
-  /** The inputs and figures it rests on, by name, with the values used. */
-  readonly from: Readonly<Record<string, Rest>>
+  /** The inputs and figures it rests on, with the values used. */
+  readonly from: readonly Reason[]
   /** What the method rests on. */
   readonly cites: string
   /** Pressures say what they are measured from and where; only these carry the two. */
   readonly reference?: 'gauge'
   readonly at?: 'regulator' | 'tip'
+  /** What the hose takes between the regulator that is set and the torch, Pa; of settings alone. */
+  readonly hoseDropPa?: number
+  /** Of how many runs of the shop's own it is the median. */
+  readonly runs?: number
   /** The stops of its plan: a figure that carries any is not to be set. */
   readonly stop?: readonly string[]
 }

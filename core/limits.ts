@@ -2,30 +2,16 @@
  * The limits that no chart, choice or role lifts. Every figure that would be set on a rig passes here last,
  * whatever its source.
  */
-import type { FuelId } from './gas/fuels.ts'
+import { FUELS, type Fuel, type FuelId } from './gas/fuels.ts'
 import { PSI_PA } from './quantity/units.ts'
 
 /** Acetylene, free: 15 psig. Above it the gas can explode by itself. CGA G-1, OSHA 29 CFR 1910.253. In Pa gauge. */
-export const ACETYLENE_MAX_GAUGE_PA = 15 * PSI_PA
-/** Acetylene, free: 30 psi absolute, which is the lower of the two below sea level. In Pa absolute. */
-export const ACETYLENE_MAX_ABS_PA = 30 * PSI_PA
-/** The highest acetylene setting that is ever worked out: 12 psig flowing at the regulator. In Pa gauge. */
-export const ACETYLENE_WORKED_OUT_MAX_PA = 12 * PSI_PA
+export const ACETYLENE_MAX_GAUGE_PA = FUELS.acetylene.setting.mostPa
 /** Rise of delivery pressure when the torch valve shuts, when it was never measured. In Pa. */
 export const LOCK_UP_PA = 2 * PSI_PA
 /** The orifice formula holds to here; no oxygen pressure above it is given. In Pa gauge. */
 export const OXYGEN_MAX_GAUGE_PA = 150 * PSI_PA
-/**
- * The highest setting of each other fuel: the vapour pressure at 70 F of those that are sold as a liquid, since no
- * setting above it can exist; the working pressure of fuel hose for the rest. In Pa gauge.
- */
-export const FUEL_MAX_GAUGE_PA: Readonly<Record<Exclude<FuelId, 'acetylene'>, number>> = {
-  propane: 110 * PSI_PA,
-  propylene: 130 * PSI_PA,
-  mps: 90 * PSI_PA,
-  'natural-gas': 200 * PSI_PA,
-  hydrogen: 200 * PSI_PA,
-}
+const OXYGEN_SETTING: Fuel['setting'] = { mostPa: OXYGEN_MAX_GAUGE_PA, atRest: false }
 /** A bevel past this from square is not cut with a torch, rad. */
 export const BEVEL_MAX_RAD = (60 * Math.PI) / 180
 /** A bevel past this from square is not cut by hand, rad. */
@@ -71,14 +57,14 @@ export function refuseSetting(asked: SettingAsked): SettingRefused | undefined {
   const { gas, gaugePa, ambientPa, divisionPa } = asked
   const ratingPa = asked.ratingPa ?? Infinity
   if (!Number.isFinite(gaugePa) || gaugePa <= 0) return { code: 'not-a-pressure', limitPa: 0 }
-  if (gas === 'acetylene') {
-    const ceiling = Math.min(ACETYLENE_MAX_GAUGE_PA, ACETYLENE_MAX_ABS_PA - ambientPa)
+  const limit = gas === 'oxygen' ? OXYGEN_SETTING : FUELS[gas].setting
+  if (limit.atRest) {
+    const ceiling = Math.min(limit.mostPa, (limit.mostAbsPa ?? Infinity) - ambientPa)
     const limitPa = ceiling - (asked.lockUpPa ?? LOCK_UP_PA) - divisionPa / 2
     // the sum is rounded to a millipascal so that 12.5 + 2 + 0.5 counts as 15, not as a hair less
     if (!(gaugePa < limitPa - 1e-3)) return { code: 'acetylene-limit', limitPa: Math.min(limitPa, ratingPa) }
   }
-  const limitPa =
-    gas === 'oxygen' ? OXYGEN_MAX_GAUGE_PA : gas === 'acetylene' ? Infinity : FUEL_MAX_GAUGE_PA[gas]
+  const limitPa = limit.atRest ? Infinity : limit.mostPa
   if (gaugePa > ratingPa && ratingPa <= limitPa) return { code: 'rating', limitPa: ratingPa }
   if (gaugePa > limitPa * (1 + 1e-9))
     return { code: gas === 'oxygen' ? 'oxygen-limit' : 'fuel-limit', limitPa }

@@ -1,18 +1,6 @@
-import { blank, isRecord, readRows, type Json, type Reader } from './cut/reader.ts'
-
-/** What of a plan is changed after a run that came out badly; `do`: nothing of the plan, but it is told at its head. */
-export const CHANGES = [
-  'speed',
-  'oxygen',
-  'fuel',
-  'preheat',
-  'standoff',
-  'purge',
-  'purgeTime',
-  'set',
-  'do',
-] as const
-export type ChangeWhat = (typeof CHANGES)[number]
+import { CHANGE_FIELDS, CHANGES, type ChangeWhat } from './fields/piece.ts'
+import { blank, readRows, type Reader } from './fields/reader.ts'
+import { isRecord, type Json } from './objects.ts'
 
 /** One change, and why it was made. */
 export interface PlanChange {
@@ -27,7 +15,7 @@ const MOST = 2
 
 /** Reads `work.changes`. */
 export const readChanges = (r: Reader, work: Json): PlanChange[] =>
-  readRows(r, work['changes'], 'work.changes', ['what', 'factor', 'text', 'sign', 'cause'], (row, path) => {
+  readRows(r, work['changes'], 'work.changes', Object.keys(CHANGE_FIELDS), (row, path) => {
     if (!isRecord(row)) return undefined
     const what = r.word(row['what'], `${path}.what`, CHANGES)
     const factor = blank(row['factor']) ? 1 : Number(row['factor'])

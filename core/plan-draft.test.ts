@@ -1,16 +1,18 @@
 import { describe, expect, it } from 'vitest'
+import { Setting, type Gate } from './gas/gate.ts'
 import { sayDraw } from './gas/draw.ts'
 import { PlanDraft, type PlanParts } from './plan-draft.ts'
 import { CUBIC_FOOT_M3 } from './quantity/units.ts'
 import { INCH_UNITS, METRIC_UNITS, type UnitChoices } from './shop.ts'
 
 type Name = 'flow' | 'pressure' | 'atTip'
+type Pressure = 'pressure' | 'atTip'
 const SHAPE = {
   names: ['pressure', 'flow', 'atTip'] as const,
   unit: { flow: 'm3/s', pressure: 'Pa', atTip: 'Pa' } as const,
-  atTip: new Set<Name>(['atTip']),
+  atTip: new Set(['atTip'] as const),
 }
-class Small extends PlanDraft<Name> {
+class Small extends PlanDraft<Name, Pressure, 'atTip'> {
   constructor(units: UnitChoices = METRIC_UNITS, ticked: { code: string; by: string }[] = []) {
     super(SHAPE, units, ticked)
   }
@@ -18,13 +20,21 @@ class Small extends PlanDraft<Name> {
     return this.parts()
   }
 }
-const parts = { low: 2, high: 3, because: 'so', from: {}, cites: 'nobody' }
+const told = { because: 'so', from: {}, cites: 'nobody' }
+const parts = { low: 2, high: 3, ...told }
+const GATE: Gate = { gas: 'oxygen', ambientPa: 101_325, divisionPa: 1 }
+/** A setting that the gate lets through. */
+function passed(gate: Gate, valuePa: number, lowPa: number, highPa: number): Setting {
+  const asked = Setting.through(gate, { valuePa, lowPa, highPa, source: 'worked-out' })
+  if (!asked.ok) throw new Error(asked.refused.code)
+  return asked.setting
+}
 
 describe('a plan while it is worked out', () => {
   it('puts figures in their order, with spans that hold them', () => {
     const draft = new Small()
     draft.put('flow', { ...parts, value: 1 })
-    draft.put('pressure', { ...parts, value: 5 })
+    draft.set('pressure', passed(GATE, 5, 2, 3), told)
     const { figures } = draft.end()
     expect(Object.keys(figures)).toEqual(['pressure', 'flow'])
     expect(figures.flow).toMatchObject({ low: 1, high: 3, source: 'worked-out', unit: 'm3/s' })
@@ -32,7 +42,9 @@ describe('a plan while it is worked out', () => {
   })
   it('says of pressures where they are, and of nothing else', () => {
     const draft = new Small()
-    for (const name of SHAPE.names) draft.put(name, { ...parts, value: 2.5 })
+    draft.put('flow', { ...parts, value: 2.5 })
+    draft.atTip('atTip', { ...parts, value: 2.5 })
+    draft.set('pressure', passed(GATE, 2.5, 2, 3), told)
     const { figures } = draft.end()
     expect(figures.pressure).toMatchObject({ reference: 'gauge', at: 'regulator' })
     expect(figures.atTip).toMatchObject({ reference: 'gauge', at: 'tip' })
@@ -67,6 +79,27 @@ describe('a plan while it is worked out', () => {
     expect(new Small(INCH_UNITS).round('100 mm', '4 in')).toBe('4 in')
     expect(new Small().showSpan(0.001, 0.002, 'length')).toBe('1 to 2 mm')
     expect(new Small(INCH_UNITS).showHoseLength(7.62)).toBe('25 ft')
+  })
+})
+
+describe('a pressure', () => {
+  it('enters a plan through the gate and in no other way', () => {
+    const draft = new Small()
+    // each of these does not compile: the test is that of the compiler
+    // @ts-expect-error a pressure is not put like another figure
+    expect(() => draft.put('pressure', { ...parts, value: 9e9 })).toBeDefined()
+    // @ts-expect-error what is at the tip is not set
+    expect(() => draft.set('atTip', passed(GATE, 2, 2, 2), told)).toBeDefined()
+    // @ts-expect-error nor is what is set told as standing at the tip
+    expect(() => draft.atTip('pressure', { ...parts, value: 9e9 })).toBeDefined()
+    // @ts-expect-error a learned pressure passes the gate too
+    expect(() => draft.learnFrom({ pressure: [1, 2, 3] })).toBeDefined()
+    // @ts-expect-error and one that is changed after a fault
+    expect(() => draft.change([], [['pressure', 1.2]])).toBeDefined()
+    const forged = { valuePa: 1, lowPa: 1, highPa: 1, source: 'log' } as const
+    // @ts-expect-error and no object that only looks like a setting will do
+    expect(() => draft.set('pressure', forged, told)).toThrow('gate')
+    expect(draft.end().figures).toEqual({})
   })
 })
 

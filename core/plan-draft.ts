@@ -1,4 +1,4 @@
-import { KIND_OF_UNIT, type Figure, type Finding, type Rank, type Rest, type Source } from './figure.ts'
+import { KIND_OF_UNIT, type Figure, type Finding, type Rank, type Source } from './figure.ts'
 import type { PlanChange } from './plan-change.ts'
 import { CHART_SPREAD, ENOUGH_RUNS, learn, spreadOfSpan } from './record/learn.ts'
 import {
@@ -10,6 +10,8 @@ import {
   type Kind,
   type SiUnit,
 } from './quantity/index.ts'
+import { reasonsOf, type Grounds } from './reason.ts'
+import { Setting } from './gas/gate.ts'
 import type { UnitChoices } from './shop.ts'
 
 /** A figure while it is being put together: what differs from one to the next. */
@@ -19,9 +21,16 @@ export interface FigureParts {
   readonly high: number
   readonly source?: Source
   readonly because: string
-  readonly from: Readonly<Record<string, Rest>>
+  /** What it rests on; several groups where the same things come more than once. */
+  readonly from: Grounds | readonly Grounds[]
+  /** As of `Figure`. */
+  readonly hoseDropPa?: number
+  readonly runs?: number
   readonly cites: string
 }
+
+/** How a setting was come by; its value and span are those that passed the gate. */
+export type SettingTold = Pick<FigureParts, 'because' | 'from' | 'cites' | 'hoseDropPa' | 'runs'>
 
 /** A caution that somebody has read, with the name that they put to it. */
 export interface Ticked {
@@ -41,11 +50,19 @@ export interface Advice {
 }
 
 /** What a kind of plan is made of: its figures in their order with their units, and which pressures are at the tip. */
-export interface PlanShape<Name extends string> {
+export interface PlanShape<Name extends string, Pressure extends Name, AtTip extends Pressure> {
   readonly names: readonly Name[]
-  readonly unit: Readonly<Record<Name, SiUnit>>
-  readonly atTip: ReadonlySet<Name>
+  readonly unit: { readonly [N in Name]: N extends Pressure ? 'Pa' : Exclude<SiUnit, 'Pa'> }
+  readonly atTip: ReadonlySet<AtTip>
 }
+
+/** The figures among these that are pressures: they enter a plan through the gate alone. */
+export type PressureOf<Units extends Readonly<Record<string, SiUnit>>> = {
+  [N in keyof Units & string]: Units[N] extends 'Pa' ? N : never
+}[keyof Units & string]
+
+/** What can be told of a plan while it is worked out, whatever its figures. */
+export type Telling = Pick<PlanDraft<string>, 'say' | 'show' | 'round' | 'showSpan'>
 
 /** What every plan ends with. */
 export interface PlanParts<Name extends string> {
@@ -58,37 +75,57 @@ export interface PlanParts<Name extends string> {
 const ORDER: readonly Rank[] = ['stop', 'mind', 'note']
 
 /** A plan while it is being worked out: figures and findings are added, nothing is taken back. */
-export class PlanDraft<Name extends string> {
+export class PlanDraft<Name extends string, Pressure extends Name = never, AtTip extends Pressure = never> {
   readonly figures: Partial<Record<Name, Figure>> = {}
   private readonly findings: Finding[] = []
   private readonly cautions: Caution[] = []
   private readonly before: Advice[] = []
   /** By how much figures are scaled after a run that came out badly. */
-  private readonly factors = new Map<Name, number>()
+  private readonly factors = new Map<string, number>()
   /** What the shop's own good runs had. */
-  private own: Partial<Record<Name, readonly number[]>> = {}
+  private own: Partial<Record<string, readonly number[]>> = {}
 
   constructor(
-    private readonly shape: PlanShape<Name>,
+    private readonly shape: PlanShape<Name, Pressure, AtTip>,
     private readonly units: UnitChoices,
     private readonly ticked: readonly Ticked[],
   ) {}
 
   /** From here on figures of these names go by the shop's good runs, once there are enough. Values in SI. */
-  learnFrom(own: Partial<Record<Name, readonly number[]>>): void {
+  learnFrom(own: Partial<Record<Exclude<Name, Pressure>, readonly number[]>>): void {
     this.own = { ...this.own, ...own }
   }
 
   /** Tells the changes after the last run, and scales the figures that stand for them. */
-  change(changes: readonly PlanChange[], figures: readonly (readonly [name: Name, factor: number])[]): void {
+  change(
+    changes: readonly PlanChange[],
+    figures: readonly (readonly [name: Exclude<Name, Pressure>, factor: number])[],
+  ): void {
     for (const [name, factor] of figures) if (factor !== 1) this.factors.set(name, factor)
     for (const c of changes)
       this.say('mind', 'changed-after-run', 'Changed after the last run', c.text, { field: 'work.changes' })
   }
 
-  put(name: Name, worked: FigureParts): number {
-    const unit = this.shape.unit[name]
-    const parts = this.changed(name, this.fromLog(name, worked))
+  /** Puts a figure that is no pressure into the plan: by the shop's runs and the changes after the last one. */
+  put(name: Exclude<Name, Pressure>, worked: FigureParts): number {
+    return this.keep(name, this.changed(name, this.fromLog(name, worked)))
+  }
+
+  /** Puts a setting into the plan that has passed the gate: value, span and source are as it passed. */
+  set(name: Exclude<Pressure, AtTip>, setting: Setting, told: SettingTold): number {
+    // the compiler sees to it; a cast that it was told to believe stops here
+    if (!Setting.is(setting)) throw new Error(`${name} has not passed the gate`)
+    const { valuePa, lowPa, highPa, source } = setting
+    return this.keep(name, { value: valuePa, low: lowPa, high: highPa, source, ...told })
+  }
+
+  /** Puts the pressure at the tip that follows from a setting: it is told, and never set. */
+  atTip(name: AtTip, worked: FigureParts): number {
+    return this.keep(name, worked)
+  }
+
+  private keep(name: Name, parts: FigureParts): number {
+    const unit: SiUnit = this.shape.unit[name]
     this.figures[name] = {
       value: parts.value,
       unit,
@@ -96,11 +133,18 @@ export class PlanDraft<Name extends string> {
       high: Math.max(parts.high, parts.value),
       source: parts.source ?? 'worked-out',
       because: parts.because,
-      from: parts.from,
+      from: reasonsOf(parts.from, KIND_OF_UNIT[unit]),
       cites: parts.cites,
-      ...(unit === 'Pa' ? { reference: 'gauge', at: this.shape.atTip.has(name) ? 'tip' : 'regulator' } : {}),
+      ...(parts.hoseDropPa === undefined ? {} : { hoseDropPa: parts.hoseDropPa }),
+      ...(parts.runs === undefined ? {} : { runs: parts.runs }),
+      ...(unit === 'Pa' ? { reference: 'gauge', at: this.isAtTip(name) ? 'tip' : 'regulator' } : {}),
     }
     return parts.value
+  }
+
+  private isAtTip(name: Name): boolean {
+    const atTip: ReadonlySet<Name> = this.shape.atTip
+    return atTip.has(name)
   }
 
   /** What the good runs make of a figure; as it was worked out while they are too few. */
@@ -117,14 +161,17 @@ export class PlanDraft<Name extends string> {
       high: learned.high,
       source: 'log',
       because: `The median of ${learned.count} good runs here is ${this.show(learned.median, kind)}; ${parts.source === 'chart' ? 'your chart says' : 'worked out it would be'} ${this.show(parts.value, kind)}, and the runs weigh ${Math.round(learned.weight * 100)} %.${learned.setAside > 0 ? ` ${learned.setAside} wild ${learned.setAside === 1 ? 'entry was' : 'entries were'} set aside.` : ''}`,
-      from: {
-        ...parts.from,
-        goodRuns: learned.count,
-        medianOfRuns: learned.median,
-        expected: parts.value,
-        weightOfRuns: learned.weight,
-        setAside: learned.setAside,
-      },
+      runs: learned.count,
+      from: [
+        parts.from,
+        {
+          goodRuns: learned.count,
+          medianOfRuns: learned.median,
+          expected: parts.value,
+          weightOfRuns: learned.weight,
+          setAside: learned.setAside,
+        },
+      ].flat(),
       cites: `your log; ${parts.cites}`,
     }
   }
@@ -139,7 +186,7 @@ export class PlanDraft<Name extends string> {
       high: parts.high * Math.max(1, factor),
       source: 'log',
       because: `${parts.because} Times ${Math.round(factor * 100) / 100} because of what came out last time.`,
-      from: { ...parts.from, changedBy: factor },
+      from: [parts.from, { changedBy: factor }].flat(),
     }
   }
 

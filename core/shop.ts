@@ -1,4 +1,4 @@
-import { PSI_PA, type UnitId } from './quantity/units.ts'
+import { PSI_PA, unitUse, type UnitId } from './quantity/units.ts'
 
 /** The unit in which each kind of quantity is shown and in which a bare number is read. */
 export interface UnitChoices {
@@ -37,7 +37,5 @@ export const METRIC_UNITS: UnitChoices = {
  * The smallest division of a regulator's gauge that goes with a pressure unit, in Pa.
  * Oxygen gauges 1 psi, 0.1 bar or 10 kPa; fuel gauges 1 psi, 0.05 bar or 5 kPa.
  */
-export function usualDivision(unit: UnitId, side: 'oxygen' | 'fuel'): number {
-  if (unit === 'bar' || unit === 'kPa' || unit === 'MPa') return side === 'oxygen' ? 10_000 : 5_000
-  return PSI_PA
-}
+export const usualDivision = (unit: UnitId, side: 'oxygen' | 'fuel'): number =>
+  unitUse(unit).divisionPa?.[side] ?? PSI_PA

@@ -1,4 +1,4 @@
-import type { FuelId } from './gas/fuels.ts'
+import { FUEL_IDS, FUELS, type FuelId } from './gas/fuels.ts'
 
 /** The trade's local names for four things; the standard term is the key. */
 export interface TradeWords {
@@ -20,24 +20,19 @@ export const STANDARD_WORDS: TradeWords = {
 export const REGIONS = ['us', 'iso', 'au-nz'] as const
 export type Region = (typeof REGIONS)[number]
 
-const others = <C>(colour: C, hydrogen: C) => ({
-  propane: colour,
-  propylene: colour,
-  'natural-gas': colour,
-  mps: colour,
-  hydrogen,
-})
-const OTHERS_RED = others('red' as const, 'red' as const)
-const OTHERS_ORANGE = others('orange' as const, 'red' as const)
-
 /** Colours of hoses by region, as names; the gas's name always stands beside them. Sources: US practice, ISO 3821, AU/NZ practice. */
-export const HOSE_COLOURS: Readonly<
+export const HOSE_COLOURS = Object.fromEntries(
+  REGIONS.map((region) => [
+    region,
+    {
+      oxygen: region === 'us' ? 'green' : 'blue',
+      ...Object.fromEntries(FUEL_IDS.map((id) => [id, FUELS[id].hoseColour[region]])),
+    },
+  ]),
+  // every region has a colour for oxygen and for every fuel
+) as unknown as Readonly<
   Record<Region, Readonly<Record<'oxygen' | FuelId, 'green' | 'blue' | 'red' | 'orange'>>>
-> = {
-  us: { oxygen: 'green', acetylene: 'red', ...OTHERS_RED },
-  iso: { oxygen: 'blue', acetylene: 'red', ...OTHERS_ORANGE },
-  'au-nz': { oxygen: 'blue', acetylene: 'red', ...OTHERS_ORANGE },
-}
+>
 
 /**
  * Colours of cylinders by region, as names. Sources: EN 1089-3 (the shoulder), AU/NZ practice; in North America no

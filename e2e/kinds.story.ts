@@ -152,7 +152,7 @@ describe('strips, fasteners, pipes and sections', () => {
     await see(page, 'Take cut 1 out')
     await pressByKey(page, 'Add a cut')
     await see(page, 'Take cut 2 out')
-    await choose(page, 'Cut 2', 'Hole')
+    await choose(page, 'Kind of cut 2', 'Hole')
     await type(page, 'Diameter of cut 2', '50 mm')
     await toScale('Length of the cut')
     await stored()

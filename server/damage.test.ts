@@ -4,6 +4,7 @@ import { afterEach, describe, expect, it } from 'vitest'
 import type { DamageList, LogEntry, LogPage, Run, Today } from '#contract/types.ts'
 import type { Settings as ShopSettings } from '#contract/schemas.ts'
 import { damagedRows } from './audit.ts'
+import { Damage } from './damage.ts'
 import { copyDaily } from './copies/copies.ts'
 import { openDatabase } from './db/open.ts'
 import { tempFolder, testServer, type TestServer } from './test-support.ts'
@@ -121,6 +122,44 @@ describe('a row that cannot be read', () => {
     expect((await get<DamageList>(s, '/api/damage')).rows).toHaveLength(1)
     expect((await s.call('PUT', '/api/settings', settings)).status).toBe(200)
     expect((await get<DamageList>(s, '/api/damage')).rows).toEqual([])
+  })
+})
+
+describe('a look through the book that takes a while', () => {
+  const torn = { table: 'settings', row: 1, id: '', name: 'the settings of the shop', at: null } as const
+  const other = { ...torn, table: 'torches', name: 'a torch' } as const
+  it('does not name what was mended while it went on', async () => {
+    const damage = new Damage()
+    damage.found(torn)
+    const looked = damage.looking(
+      () => {
+        damage.mended(torn)
+        return Promise.resolve([torn, other])
+      },
+      (found) => found,
+    )
+    expect(await looked).toEqual([torn, other])
+    expect(damage.list()).toEqual([other])
+  })
+  it('names it again when the next look finds it', async () => {
+    const damage = new Damage()
+    damage.mended(torn)
+    await damage.looking(
+      () => [torn],
+      (found) => found,
+    )
+    expect(damage.list()).toEqual([torn])
+  })
+  it('that fails leaves what is known', async () => {
+    const damage = new Damage()
+    damage.found(torn)
+    await expect(
+      damage.looking(
+        () => Promise.reject(new Error('The disk does not answer.')),
+        () => [other],
+      ),
+    ).rejects.toThrow('The disk does not answer.')
+    expect(damage.list()).toEqual([torn])
   })
 })
 

@@ -3,8 +3,11 @@ import { randomUUID } from 'node:crypto'
 import { subDays, subMinutes } from 'date-fns'
 import { testReadings } from '#core/check/made-up.ts'
 import type { TestAsked } from '#core/check/test-record.ts'
+import { firstDraftOf } from '#core/fields/draft.ts'
+import { BRAZE_TOLD, CUT_TOLD } from '#core/fields/log.ts'
 import { seeded } from '#core/seeded.ts'
-import { FIRST_SETTINGS, firstPart, UNSAID_BRAZE, UNSAID_WORK } from '#contract/first.ts'
+import { INCH_UNITS } from '#core/shop.ts'
+import { firstBraze, firstDraft, FIRST_SETTINGS, firstPart } from '#contract/first.ts'
 import { placesOf, readEntry, workedOn, type WorkedOn } from '#contract/read-entry.ts'
 import type {
   BrazeDraft,
@@ -31,16 +34,6 @@ interface Yard {
   readonly now: Date
 }
 
-const NOTHING_SAID = {
-  corrects: null,
-  why: '',
-  lot: '',
-  cylinder: '',
-  note: '',
-  tried: null,
-  breaking: 'none',
-} as const
-
 /** A cut as it came out, of which only what matters is said. */
 export const cutCameOut = (
   over: Partial<CutLogDraft> & Pick<CutLogDraft, 'id' | 'ticketId' | 'at' | 'used'>,
@@ -48,17 +41,12 @@ export const cutCameOut = (
   kind: 'cut',
   runId: null,
   personId: null,
+  corrects: null,
+  why: '',
+  ...firstDraftOf(CUT_TOLD, INCH_UNITS),
   edge: 'sharp',
   slag: 'one-tap',
   drop: 'by-itself',
-  kerf: '',
-  drag: '',
-  outOfSquare: '',
-  sizeWanted: '',
-  sizeMeasured: '',
-  sizeEdges: '1',
-  marks: [],
-  ...NOTHING_SAID,
   ...over,
 })
 
@@ -144,7 +132,7 @@ function cutSeries(store: Store, yard: Yard, jobId: string, series: Series, seed
     kind: 'cut',
     torchId: torch.id,
     work: {
-      ...UNSAID_WORK,
+      ...firstDraft(FIRST_SETTINGS).work,
       metal: 'low-carbon-steel',
       thickness: series.thickness,
       length: series.length,
@@ -196,13 +184,14 @@ export const brazeCameOut = (
   kind: 'braze',
   runId: null,
   personId: null,
+  corrects: null,
+  why: '',
+  ...firstDraftOf(BRAZE_TOLD, INCH_UNITS),
   places: Object.fromEntries(placesOf(joint).map((p) => [p, 'full' as const])),
   fluxOff: true,
-  moved: '',
   inside: 'bright',
   penetration: [],
   leakPath: false,
-  ...NOTHING_SAID,
   ...over,
 })
 
@@ -213,7 +202,7 @@ function risers(store: Store, yard: Yard, jobId: string): string {
     kind: 'braze',
     torchId: orla.id,
     work: {
-      ...UNSAID_BRAZE,
+      ...firstBraze(FIRST_SETTINGS).work,
       joint: 'socket',
       a: { ...firstPart('copper'), tube: 'EN 1057 35 mm' },
       b: { ...firstPart('copper') },

@@ -1,12 +1,5 @@
 import { format, subDays, subHours, subMinutes } from 'date-fns'
-import {
-  firstDraft,
-  FIRST_RIG,
-  FIRST_SETTINGS,
-  UNSAID_WORK,
-  firstPart,
-  UNSAID_BRAZE,
-} from '#contract/first.ts'
+import { firstBraze, firstDraft, FIRST_RIG, FIRST_SETTINGS, firstPart } from '#contract/first.ts'
 import { planDraft } from '#contract/plan-of.ts'
 import { procedureOf } from '#contract/procedure-of.ts'
 import type {
@@ -204,7 +197,7 @@ const braze = (
   kind: 'braze',
   torchId: torch.id,
   work: {
-    ...UNSAID_BRAZE,
+    ...firstBraze(FIRST_SETTINGS).work,
     joint,
     a: { ...firstPart(a.metal), ...a },
     b: { ...firstPart(b.metal), ...b },
@@ -370,7 +363,7 @@ export function fillDemo(store: Store, now: Date): void {
       ...firstDraft(FIRST_SETTINGS),
       torchId: torches.tamsin.id,
       work: {
-        ...UNSAID_WORK,
+        ...firstDraft(FIRST_SETTINGS).work,
         metal: 'low-carbon-steel',
         thickness: '20 mm',
         length: '610 mm',

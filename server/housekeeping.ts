@@ -45,8 +45,8 @@ export class Housekeeping {
     })
   }
 
-  begin(): void {
-    this.later(FIRST_MS)
+  begin(firstMs = FIRST_MS): void {
+    this.later(firstMs)
   }
 
   stop(): void {
@@ -73,9 +73,11 @@ export class Housekeeping {
   }
 
   private async lookThrough(): Promise<void> {
-    const found = await this.options.lanes.haul.audit()
+    await this.damage.looking(
+      () => this.options.lanes.haul.audit(),
+      (found) => (this.stopped ? [] : found),
+    )
     if (this.stopped) return
-    for (const row of found) this.damage.found(row)
     this.lookedThroughAt = this.options.now().toISOString()
   }
 

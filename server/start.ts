@@ -35,6 +35,8 @@ export interface StartOptions extends Pick<OpenOptions, 'newBook' | 'asItIs' | '
   readonly now?: () => Date
   /** Port of the gateway of the instruments on this machine, if there is one. */
   readonly instruments?: number | undefined
+  /** From the start to the first copy and look through the book. ms */
+  readonly firstTendMs?: number
 }
 
 export interface Running {
@@ -86,7 +88,7 @@ function openSession(options: StartOptions, goBack: GoBack, lock?: Lock): Sessio
   if (options.instruments !== undefined) instruments.connect(options.instruments)
   const context = { store, hub, instruments, data, now, lanes, house, goBack }
   const unwatch = watchTests(context)
-  house.begin()
+  house.begin(options.firstTendMs)
   return {
     db,
     store,

@@ -1,10 +1,10 @@
 import { factorOf } from '../plan-change.ts'
-import { PlanDraft } from '../plan-draft.ts'
+import { PlanDraft, type PressureOf } from '../plan-draft.ts'
 import type { SiUnit } from '../quantity/units.ts'
-import { BRAZE_FIGURES, type BrazeFigureName, type BrazeRequest } from './types.ts'
+import { BRAZE_FIGURES, type BrazeDetail, type BrazeFigureName, type BrazeRequest } from './types.ts'
 
 /** The SI unit of each figure of a braze. Clearances are radial; `baseHeadroom` is a difference of temperatures. */
-export const BRAZE_FIGURE_UNIT: Readonly<Record<BrazeFigureName, SiUnit>> = {
+export const BRAZE_FIGURE_UNIT = {
   brazingTemperature: 'K',
   baseHeadroom: 'K',
   clearanceCold: 'm',
@@ -47,14 +47,19 @@ export const BRAZE_FIGURE_UNIT: Readonly<Record<BrazeFigureName, SiUnit>> = {
   preheatHeat: 'J',
   grooveDepth: 'm',
   grooveWidth: 'm',
-}
+} as const satisfies Readonly<Record<BrazeFigureName, SiUnit>>
+
+type BrazePressure = PressureOf<typeof BRAZE_FIGURE_UNIT>
 /** Figures that are a difference of temperatures, not a temperature. */
 export const RISES: readonly BrazeFigureName[] = ['baseHeadroom']
 
-const SHAPE = { names: BRAZE_FIGURES, unit: BRAZE_FIGURE_UNIT, atTip: new Set<BrazeFigureName>() }
+const SHAPE = { names: BRAZE_FIGURES, unit: BRAZE_FIGURE_UNIT, atTip: new Set<never>() }
 
 /** A braze while it is being planned. */
-export class BrazeDraft extends PlanDraft<BrazeFigureName> {
+export class BrazeDraft extends PlanDraft<BrazeFigureName, BrazePressure> {
+  /** What steps and drawings go by beside the figures. */
+  detail: BrazeDetail = {}
+
   constructor(readonly request: BrazeRequest) {
     super(SHAPE, request.shop.units, request.work.ticked)
     const { changes } = request.work
@@ -65,6 +70,6 @@ export class BrazeDraft extends PlanDraft<BrazeFigureName> {
     ])
   }
   end() {
-    return this.parts()
+    return { ...this.parts(), detail: this.detail }
   }
 }

@@ -1,10 +1,10 @@
+import { FUELS } from '../gas/fuels.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { FUEL_IDS } from '../gas/fuels.ts'
 import { findFiller } from '../metal/fillers.ts'
 import { CUBIC_FOOT_M3, INCH_M, NUMBER_DRILLS } from '../quantity/index.ts'
 import {
-  BRAZE_GAS,
   chooseFlame,
   CONE_M,
   efficiencyAt,
@@ -19,11 +19,11 @@ import {
 import { brazePlan, brazeRequest, lapOf, valueOf } from './test-support.ts'
 
 describe('which flame', () => {
-  const flame = (work: object, filler: string, schools: object = {}) =>
-    chooseFlame(brazeRequest(work, {}, { schools }), findFiller(filler)).name
+  const flame = (work: object, filler: string, methods: object = {}) =>
+    chooseFlame(brazeRequest(work, {}, { methods }), findFiller(filler)).name
   it.each([
     ['copper with phosphorus', {}, 'BCuP-2', {}, 'slightly reducing'],
-    ['the same, by the other school', {}, 'BCuP-2', { flame: 'neutral' }, 'neutral'],
+    ['the same, by the other method', {}, 'BCuP-2', { flame: 'neutral' }, 'neutral'],
     ['silver on steel', lapOf('low-carbon-steel'), 'BAg-24', {}, 'neutral'],
     ['silver on stainless', lapOf('stainless-304'), 'BAg-24', {}, 'neutral'],
     ['silver on brass', lapOf('brass-70-30'), 'BAg-36', {}, 'neutral'],
@@ -38,8 +38,8 @@ describe('which flame', () => {
     ],
     ['aluminium', lapOf('aluminium-3003'), 'BAlSi-4', {}, 'slightly reducing'],
     ['tough-pitch copper', lapOf('copper-tough-pitch'), 'BCuP-2', {}, 'neutral'],
-  ] as const)('%s', (_what, work, filler, schools, name) => {
-    expect(flame(work, filler, schools)).toBe(name)
+  ] as const)('%s', (_what, work, filler, methods, name) => {
+    expect(flame(work, filler, methods)).toBe(name)
   })
   it('gives its reason, and what the wrong one does to iron', () => {
     const choice = chooseFlame(brazeRequest(lapOf('copper-tough-pitch')), findFiller('BCuP-2'))
@@ -52,7 +52,7 @@ describe('which flame', () => {
       const request = brazeRequest(work)
       return oxygenPerFuel(request.rig, chooseFlame(request, findFiller(filler)))
     }
-    const neutral = BRAZE_GAS.acetylene.neutral[1]
+    const neutral = FUELS.acetylene.brazing.neutral[1]
     expect(oxygen({}, 'BCuP-2')).toBeLessThan(neutral)
     expect(oxygen(lapOf('low-carbon-steel'), 'RBCuZn-C')).toBeGreaterThan(neutral)
   })
@@ -82,9 +82,9 @@ describe('tips', () => {
   it('are single as long as one cone is done in good time', () => {
     const tip = (outsideDiameter: string, wall: string) =>
       brazePlan({ a: { metal: 'copper', outsideDiameter, wall }, b: { metal: 'copper', depth: '20 mm' } })
-        .figures.tipOrifice
-    expect(tip('15 mm', '0.7 mm')?.from['ports']).toBe(1)
-    expect(tip('108 mm', '2.5 mm')?.from['ports']).toBe(8)
+        .detail.ports
+    expect(tip('15 mm', '0.7 mm')).toBe(1)
+    expect(tip('108 mm', '2.5 mm')).toBe(8)
   })
 })
 
@@ -97,7 +97,7 @@ describe('a cone held nearer', () => {
     expect(spreadAt(0.013, 5160)).toBeCloseTo(0.007, 9)
   })
   it('heats the joint sooner, and the heat runs less far', () => {
-    const at = (heat: string) => brazePlan({}, { tipOrifice: '0.06 in' }, { schools: { heat } })
+    const at = (heat: string) => brazePlan({}, { tipOrifice: '0.06 in' }, { methods: { heat } })
     expect(valueOf(at('fierce'), 'timeToTemperature')).toBeLessThan(valueOf(at('soft'), 'timeToTemperature'))
     expect(valueOf(at('fierce'), 'reach60C')).toBeLessThan(valueOf(at('soft'), 'reach60C'))
   })
@@ -122,7 +122,7 @@ describe('two torches', () => {
 
 describe('the gas of a fuel', () => {
   it.each(FUEL_IDS)('%s burns between its lean and rich neutral, at speeds that hold', (fuel) => {
-    const { neutral, exitSpeed, grossHeat, driveK } = BRAZE_GAS[fuel]
+    const { neutral, exitSpeed, grossHeat, driveK } = FUELS[fuel].brazing
     expect(neutral[0]).toBeLessThan(neutral[1])
     expect(neutral[1]).toBeLessThan(neutral[2])
     expect(exitSpeed[0]).toBeLessThan(exitSpeed[1])
@@ -131,6 +131,6 @@ describe('the gas of a fuel', () => {
     expect(driveK).toBeGreaterThan(2000)
   })
   it('is about 424 W for a cubic foot of acetylene an hour', () => {
-    expect((BRAZE_GAS.acetylene.grossHeat * CUBIC_FOOT_M3) / 3600).toBeCloseTo(424, 0)
+    expect((FUELS.acetylene.brazing.grossHeat * CUBIC_FOOT_M3) / 3600).toBeCloseTo(424, 0)
   })
 })

@@ -1,77 +1,24 @@
-import type { FuelId } from '../gas/fuels.ts'
+import { FUELS, type FuelId } from '../gas/fuels.ts'
 import { isCopper } from '../metal/base-metals.ts'
 import type { Filler } from '../metal/fillers.ts'
 import { INCH_M, NUMBER_DRILLS } from '../quantity/index.ts'
 import type { BrazeRequest, BrazeRig } from './types.ts'
 
-/** How a fuel burns in a brazing torch. Volumes of oxygen per volume of fuel; gross heat in J for each m³ at 70 F. */
-export interface BrazeGas {
-  /** Neutral through the torch: low, middle, high. */
-  readonly neutral: readonly [number, number, number]
-  readonly grossHeat: number
-  /** Temperature that drives heat into the work, K. */
-  readonly driveK: number
-  /** Speed of the mixed gas at the port, m/s: low, design, high. */
-  readonly exitSpeed: readonly [number, number, number]
-  readonly estimated: boolean
-}
-
-const bySpeed = (burning: number) => [4 * burning, 12 * burning, 20 * burning] as const
-/** By fuel. Heats of combustion; ratios and speeds as practised; drive temperatures are guides, ± 100 K. */
-export const BRAZE_GAS: Readonly<Record<FuelId, BrazeGas>> = {
-  acetylene: {
-    neutral: [1, 1.05, 1.15],
-    grossHeat: 53.88e6,
-    driveK: 2673,
-    exitSpeed: [80, 130, 200],
-    estimated: false,
-  },
-  propane: {
-    neutral: [3.5, 3.9, 4.3],
-    grossHeat: 91.91e6,
-    driveK: 2423,
-    exitSpeed: bySpeed(3.7),
-    estimated: false,
-  },
-  propylene: {
-    neutral: [2.6, 3, 3.5],
-    grossHeat: 85.23e6,
-    driveK: 2523,
-    exitSpeed: bySpeed(4.5),
-    estimated: false,
-  },
-  'natural-gas': {
-    neutral: [1.5, 1.75, 2],
-    grossHeat: 36.88e6,
-    driveK: 2373,
-    exitSpeed: bySpeed(3.9),
-    estimated: false,
-  },
-  mps: { neutral: [2.3, 2.5, 2.7], grossHeat: 84e6, driveK: 2523, exitSpeed: bySpeed(4.7), estimated: true },
-  hydrogen: {
-    neutral: [0.25, 0.4, 0.5],
-    grossHeat: 11.84e6,
-    driveK: 2373,
-    exitSpeed: bySpeed(10),
-    estimated: false,
-  },
-}
-
-/** Acetylene is half of the mixture that a brazing tip is reckoned with. */
-const ACETYLENE_SHARE = 0.5
 /** Share of the mixed gas that is fuel. */
-const fuelShare = (fuel: FuelId) =>
-  fuel === 'acetylene' ? ACETYLENE_SHARE : 1 / (1 + BRAZE_GAS[fuel].neutral[1])
+const fuelShare = (fuel: FuelId) => {
+  const { share, neutral } = FUELS[fuel].brazing
+  return share ?? 1 / (1 + neutral[1])
+}
 
 /** Fuel through one torch, m³/s, by the speed of the mixed gas at its ports. 0.040 in: 6.7 scfh of acetylene at 130 m/s. */
 export function fuelFlowOf(fuel: FuelId, orificeM: number, ports: number, exitSpeed?: number): number {
   const area = (Math.PI / 4) * orificeM * orificeM * ports
-  return area * (exitSpeed ?? BRAZE_GAS[fuel].exitSpeed[1]) * fuelShare(fuel)
+  return area * (exitSpeed ?? FUELS[fuel].brazing.exitSpeed[1]) * fuelShare(fuel)
 }
 
 /** Bore of each port for a fuel flow through one torch, m. */
 export function orificeFor(fuel: FuelId, flow: number, ports: number): number {
-  const area = flow / (BRAZE_GAS[fuel].exitSpeed[1] * fuelShare(fuel)) / ports
+  const area = flow / (FUELS[fuel].brazing.exitSpeed[1] * fuelShare(fuel)) / ports
   return Math.sqrt((4 * area) / Math.PI)
 }
 
@@ -111,7 +58,7 @@ const NEUTRAL = { name: 'neutral', oxygen: 1 }
 const OXIDISING = { name: 'slightly oxidising', oxygen: 1.12 }
 const CARBURISING = { name: 'soft carburising', oxygen: 0.85 }
 
-/** Which flame, by filler, metal and the shop's school. */
+/** Which flame, by filler, metal and the shop's method. */
 export function chooseFlame({ work, shop }: BrazeRequest, filler: Filler | undefined): FlameChoice {
   const metals = [work.a.metal, work.b.metal]
   const iron = metals.some((m) => m.family === 'cast-iron')
@@ -122,7 +69,7 @@ export function chooseFlame({ work, shop }: BrazeRequest, filler: Filler | undef
     }
   if (filler?.kind === 'aluminium')
     return { ...REDUCING, because: 'A little too much fuel keeps the oxide on aluminium from growing.' }
-  if (iron && shop.schools.ironFlame === 'soft-carburising')
+  if (iron && shop.methods.ironFlame === 'soft-carburising')
     return {
       ...CARBURISING,
       because: 'Your shop’s choice on iron: soft and slow. It leaves carbon where it lingers.',
@@ -135,15 +82,15 @@ export function chooseFlame({ work, shop }: BrazeRequest, filler: Filler | undef
           because: 'A little spare oxygen puts a skin on the zinc and keeps it from boiling off.',
         }
   if (filler?.kind === 'phosphorus' && metals.some(isCopper))
-    return shop.schools.flame === 'neutral'
+    return shop.methods.flame === 'neutral'
       ? {
           ...NEUTRAL,
           because:
-            'Your shop’s choice on copper; the other school takes it slightly reducing, softer and cooler.',
+            'Your shop’s choice on copper; the other way takes it slightly reducing, softer and cooler.',
         }
       : {
           ...REDUCING,
-          because: 'Soft and a little cool, it keeps copper bright; the other school takes it neutral.',
+          because: 'Soft and a little cool, it keeps copper bright; the other way takes it neutral.',
         }
   return { ...NEUTRAL, because: 'Neither carbon nor spare oxygen gets to the metal, and the flux lasts.' }
 }
@@ -156,4 +103,4 @@ export function wrongFlames(metals: readonly { readonly family: string }[]): str
 
 /** Oxygen per fuel as set, from the flame's factor. */
 export const oxygenPerFuel = (rig: Pick<BrazeRig, 'fuel'>, flame: FlameChoice): number =>
-  BRAZE_GAS[rig.fuel].neutral[1] * flame.oxygen
+  FUELS[rig.fuel].brazing.neutral[1] * flame.oxygen

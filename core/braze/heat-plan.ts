@@ -1,8 +1,8 @@
+import { FUELS } from '../gas/fuels.ts'
 import { acetyleneDrawLimit, acetyleneDrawShare, stretchS } from '../gas/cylinder.ts'
 import { heatJoint, reachOf, type HeatPart, type JointHeat, type JointHeatAsked } from '../heat/joint-heat.ts'
 import { INCH_M } from '../quantity/units.ts'
 import {
-  BRAZE_GAS,
   CONE_M,
   efficiencyAt,
   EFFICIENCY_SPAN,
@@ -13,7 +13,8 @@ import {
   SINGLE_MAX_M,
   spreadAt,
 } from './flame.ts'
-import { filmAt, grooveOf, isBuiltUp, isRound, lipM, seatDiameterM } from './joint.ts'
+import { acrossM, filmAt, grooveOf, isBuiltUp, isRound, lipM, seatDiameterM } from './joint.ts'
+import { jointFacts } from './joints.ts'
 import type { BrazeRequest, BrazeWork, Part } from './types.ts'
 
 /** How long heating should take, s: the tip is chosen for the middle of it, a head for more. Beyond `slow` something larger is wanted. */
@@ -67,16 +68,14 @@ export function heatAsked(
   const { work, rig, shop } = task.request
   const round = isRound(work)
   const r = seatDiameterM(work) / 2
-  const gas = BRAZE_GAS[rig.fuel]
-  const coneM = CONE_M[shop.schools.heat]
+  const gas = FUELS[rig.fuel].brazing
+  const coneM = CONE_M[shop.methods.heat]
   const powerW = flow * gas.grossHeat
   const film = filmAt(work, task.targetK)
   return {
-    a: part(work.a, work, round ? r : undefined, work.joint === 'plug'),
+    a: part(work.a, work, round ? r : undefined, jointFacts(work.joint).solid === true),
     b: part(work.b, work, round ? r + Math.max(film, 0) + work.b.wallM : undefined, false),
-    overlapM: isBuiltUp(work)
-      ? Math.max(0.004, grooveOf(work).widthM)
-      : Math.max(0.001, work.joint === 'butt' || work.joint === 'tee' ? work.a.wallM : work.overlapM),
+    overlapM: isBuiltUp(work) ? Math.max(0.004, grooveOf(work).widthM) : Math.max(0.001, acrossM(work)),
     gapM: Math.max(5e-6, film),
     fluxed: task.fluxed,
     flame: {
@@ -128,12 +127,12 @@ function guess({ request, targetK }: HeatTask): number {
     return p.wallM * rim * 0.06 * p.metal.density * p.metal.specificHeat[1]
   }
   const watts = (1.4 * (near(work.a) + near(work.b)) * (targetK - 293)) / GOOD_HEAT_S.aim
-  return watts / (0.25 * BRAZE_GAS[rig.fuel].grossHeat)
+  return watts / (0.25 * FUELS[rig.fuel].brazing.grossHeat)
 }
 
 /** The most that the acetylene cylinder at hand may give, m³/s; no limit when nobody said which it is. */
 function drawLimit({ request: { work, rig, shop }, fillerM3 }: HeatTask, heating: boolean): number {
-  if (rig.fuel !== 'acetylene' || rig.acetyleneCylinderM3 === undefined) return Infinity
+  if (FUELS[rig.fuel].cylinder.draw !== 'share' || rig.acetyleneCylinderM3 === undefined) return Infinity
   const litS = sectionsOf(work) * (GOOD_HEAT_S.slow + feedS(work, fillerM3))
   return acetyleneDrawLimit(
     rig.acetyleneCylinderM3,
@@ -213,8 +212,6 @@ export interface HeatSource {
 const judged = (s: number | undefined): HeatSource['verdict'] =>
   s === undefined ? 'never' : s > GOOD_HEAT_S.slow ? 'slow' : s < GOOD_HEAT_S.fierce ? 'fierce' : 'good'
 
-/** A fuel-air torch: temperature that drives its heat, K, by fuel; larger and softer. */
-const AIR_DRIVE_K = { acetylene: 2173, other: 1823 } as const
 const AIR_FLOW = 4e-5
 
 /**
@@ -235,12 +232,11 @@ export function otherSources(task: HeatTask, plannedFlow: number): readonly Heat
   }
   const one = plannedFlow / rig.torches
   const tip = (inches: number) => fuelFlowOf(rig.fuel, inches * INCH_M, 1)
-  const acetylene = rig.fuel === 'acetylene'
-  const wide = spreadAt(CONE_M.soft, AIR_FLOW * BRAZE_GAS[rig.fuel].grossHeat) * 1.3
+  const wide = spreadAt(CONE_M.soft, AIR_FLOW * FUELS[rig.fuel].brazing.grossHeat) * 1.3
   const held = (name: string, coneM: number, because: string) =>
     run(name, plannedFlow, because, {
       efficiency: efficiencyAt(coneM),
-      spreadM: spreadAt(coneM, (plannedFlow / rig.torches) * BRAZE_GAS[rig.fuel].grossHeat),
+      spreadM: spreadAt(coneM, (plannedFlow / rig.torches) * FUELS[rig.fuel].brazing.grossHeat),
     })
   return [
     held('This tip, held close', CONE_M.fierce, 'Fierce and quick: done before the heat runs to the valve.'),
@@ -260,11 +256,11 @@ export function otherSources(task: HeatTask, plannedFlow: number): readonly Heat
     ),
     run('Two torches like this', 2 * one, 'One from each side: the far side gets hot as well.'),
     run(
-      acetylene ? 'Acetylene and air' : 'Fuel and air',
+      FUELS[rig.fuel].flame.sign === 'feather' ? `${FUELS[rig.fuel].title} and air` : 'Fuel and air',
       AIR_FLOW,
       'No oxygen cylinder: longer, softer and wider. Enough for small tube and low-melting filler.',
       {
-        driveK: acetylene ? AIR_DRIVE_K.acetylene : AIR_DRIVE_K.other,
+        driveK: FUELS[rig.fuel].brazing.airDriveK,
         spreadM: wide,
       },
     ),

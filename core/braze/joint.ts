@@ -1,13 +1,23 @@
 import { INCH_M } from '../quantity/units.ts'
 import type { FillerKind } from '../metal/fillers.ts'
 import { SERVICE_LIMIT_K } from './rules.ts'
-import { BUILT_UP, ROUND_JOINTS, type BrazeWork, type Part, type RodSection } from './types.ts'
+import { jointFacts, type JointFacts } from './joints.ts'
+import type { BrazeWork, Part, RodSection } from './types.ts'
 
 const ROOM_K = 293.15
 const mm = 1e-3
 
-export const isRound = (w: Pick<BrazeWork, 'joint'>): boolean => ROUND_JOINTS.includes(w.joint)
-export const isBuiltUp = (w: Pick<BrazeWork, 'joint'>): boolean => BUILT_UP.includes(w.joint)
+export const isRound = (w: Pick<BrazeWork, 'joint'>): boolean => jointFacts(w.joint).form === 'round'
+export const isBuiltUp = (w: Pick<BrazeWork, 'joint'>): boolean => jointFacts(w.joint).form === 'built-up'
+/** What carries the load of a joint. */
+export const bondOf = (w: Pick<BrazeWork, 'joint'>): JointFacts['bond'] => jointFacts(w.joint).bond
+/** Whether a groove is filled: a crack, a casting. */
+export const isGrooved = (w: Pick<BrazeWork, 'joint'>): boolean => bondOf(w) === 'groove'
+/** Along the seam of flat work, once, m: all the way round a patch. */
+const seamM = (w: BrazeWork): number => (jointFacts(w.joint).around ? 2 * (w.lengthM + w.widthM) : w.lengthM)
+/** How far the film reaches from its lip, m: the overlap, or the wall where the parts do not overlap. */
+export const acrossM = (w: BrazeWork): number =>
+  bondOf(w) === 'wall' || bondOf(w) === 'fillets' ? w.a.wallM : w.overlapM
 
 /** Diameter at which the two parts meet, m: the outside of what goes in. */
 export const seatDiameterM = (w: Pick<BrazeWork, 'a'>): number => w.a.outsideDiameterM ?? 0
@@ -95,7 +105,7 @@ const TEE_THROAT = 0.7
 const MOST_FILLET_M = 1.5 * mm
 /** Leg of the fillet: the wall, at most 1.5 mm; of a tee as large as its plate allows up to 5 mm. */
 export const filletLegM = (w: BrazeWork): number =>
-  w.joint === 'tee' ? Math.min(thinnerWall(w), 5 * mm) : Math.min(w.a.wallM, MOST_FILLET_M)
+  bondOf(w) === 'fillets' ? Math.min(thinnerWall(w), 5 * mm) : Math.min(w.a.wallM, MOST_FILLET_M)
 
 /** Depth and width of the groove of a crack: two thirds of the wall, at 75° between its faces, through thin metal. */
 export function grooveOf(w: BrazeWork): { depthM: number; widthM: number; areaM2: number } {
@@ -108,29 +118,19 @@ export const LAYER_M = 1.5 * mm
 
 /** Area that carries the load in shear, m². */
 export function shearAreaM2(w: BrazeWork): number {
-  const d = seatDiameterM(w)
-  switch (w.joint) {
-    case 'socket':
-    case 'sleeve':
-    case 'plug':
-    case 'branch':
-      return Math.PI * d * w.overlapM
-    case 'lap':
-      return w.lengthM * w.overlapM
-    case 'doubleLap':
-      return 2 * w.lengthM * w.overlapM
-    case 'tee':
+  if (isRound(w)) return Math.PI * seatDiameterM(w) * w.overlapM
+  switch (bondOf(w)) {
+    case 'overlap':
+      return jointFacts(w.joint).films * seamM(w) * w.overlapM
+    case 'fillets':
       return 2 * TEE_THROAT * filletLegM(w) * w.lengthM
-    case 'butt':
+    case 'wall':
       return thinnerWall(w) * w.lengthM
-    case 'scarf':
+    case 'slant':
       return Math.hypot(w.overlapM, thinnerWall(w)) * w.lengthM
-    case 'patch':
-      return 2 * (w.lengthM + w.widthM) * w.overlapM
-    case 'crack':
-    case 'casting':
+    case 'groove':
       return grooveOf(w).depthM * w.lengthM
-    case 'overlay':
+    case 'face':
       return w.lengthM * w.widthM
   }
 }
@@ -160,15 +160,13 @@ export function fillerVolumeM3(w: BrazeWork, filmM: number): number {
     return WASTE * (Math.PI * (d + filmM) * filmM * w.overlapM + fillet * Math.PI * d)
   }
   if (isBuiltUp(w)) {
-    if (w.joint === 'overlay') return WASTE * w.lengthM * w.widthM * LAYER_M
+    if (bondOf(w) === 'face') return WASTE * w.lengthM * w.widthM * LAYER_M
     const groove = grooveOf(w)
     return WASTE * (groove.areaM2 + (2 / 3) * groove.widthM * LAYER_M) * w.lengthM
   }
-  if (w.joint === 'tee') return WASTE * w.lengthM * (w.a.wallM * filmM + 2 * (f * f) * 0.5)
-  const seam = w.joint === 'patch' ? 2 * (w.lengthM + w.widthM) : w.lengthM
-  const films = w.joint === 'doubleLap' ? 2 : 1
-  const across = w.joint === 'butt' ? thinnerWall(w) : w.overlapM
-  return WASTE * seam * films * (across * filmM + 2 * fillet)
+  if (bondOf(w) === 'fillets') return WASTE * w.lengthM * (w.a.wallM * filmM + 2 * (f * f) * 0.5)
+  const across = bondOf(w) === 'wall' ? thinnerWall(w) : w.overlapM
+  return WASTE * seamM(w) * jointFacts(w.joint).films * (across * filmM + 2 * fillet)
 }
 
 /** Sections of the rods that are sold, m². */
@@ -186,9 +184,8 @@ export const rodLengthM = (volumeM3: number, section: RodSection): number =>
 /** Length of the lip or seam along which filler is fed, m. */
 export function lipM(w: BrazeWork): number {
   if (isRound(w)) return Math.PI * seatDiameterM(w)
-  if (w.joint === 'patch') return 2 * (w.lengthM + w.widthM)
-  if (w.joint === 'overlay') return (w.lengthM * w.widthM) / 0.006
-  return w.lengthM * (w.joint === 'tee' || w.joint === 'doubleLap' ? 2 : 1)
+  if (bondOf(w) === 'face') return (w.lengthM * w.widthM) / 0.006
+  return seamM(w) * (bondOf(w) === 'fillets' ? 2 : jointFacts(w.joint).films)
 }
 /** Paste for a metre of lip and for a square metre of faces, kg: an estimate, with what stays in the pot. */
 const FLUX_PER_M = 0.012

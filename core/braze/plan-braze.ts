@@ -9,7 +9,7 @@ import { otherSources, type HeatSource } from './heat-plan.ts'
 import { heatTask, planHeat } from './plan-heat.ts'
 import { planGap, planJoint } from './plan-joint.ts'
 import { planPurge } from './purge.ts'
-import { filmAt, isBuiltUp, isRound } from './joint.ts'
+import { bondOf, filmAt, isBuiltUp, isRound } from './joint.ts'
 import { chosenProcess, judgeProcesses } from './process.ts'
 import { asRanked, rankFillers, type Judged } from './rank.ts'
 import { planRepair } from './repair.ts'
@@ -256,7 +256,7 @@ function sayProcess(draft: BrazeDraft, process: BrazeChoice['process']): void {
       `Below ${draft.show(393.15, 'temperature')} and with little load solder holds this, with less heat. Brazed it is stronger and stands a fire longer.`,
       { field: 'work.load' },
     )
-  if (work.joint === 'butt')
+  if (bondOf(work) === 'wall')
     draft.say(
       'mind',
       'butt',

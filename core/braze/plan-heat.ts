@@ -1,3 +1,4 @@
+import { FUELS } from '../gas/fuels.ts'
 import { brazesLike, valuesOf } from '../record/own.ts'
 import { ambientPressurePa } from '../gas/standard.ts'
 import { atDistance, reachOf } from '../heat/joint-heat.ts'
@@ -5,9 +6,9 @@ import { isCopper, specificHeatAt } from '../metal/base-metals.ts'
 import type { Filler } from '../metal/fillers.ts'
 import { celsius } from '../metal/table.ts'
 import { drillOfDiameter, INCH_M } from '../quantity/index.ts'
+import type { Grounds } from '../reason.ts'
 import type { BrazeDraft } from './draft.ts'
 import {
-  BRAZE_GAS,
   CONE_M,
   efficiencyAt,
   EFFICIENCY_SPAN,
@@ -119,16 +120,16 @@ export function planHeat(draft: BrazeDraft, asked: Asked): HeatPlanned {
     if (!isBuiltUp(work)) putReach(draft, asked.judged, heated)
   }
   draft.put('coneDistance', {
-    value: CONE_M[shop.schools.heat],
+    value: CONE_M[shop.methods.heat],
     low: 0.01,
     high: 0.025,
     because:
-      shop.schools.heat === 'soft'
+      shop.methods.heat === 'soft'
         ? 'Soft and slow, by your shop’s choice: the cone far off.'
-        : shop.schools.heat === 'fierce'
+        : shop.methods.heat === 'fierce'
           ? 'Fierce and quick, by your shop’s choice: the cone close, never touching.'
           : 'Cone tip to metal, never touching: the middle of what is usual.',
-    from: { school: shop.schools.heat },
+    from: { method: shop.methods.heat },
     cites: 'brazing practice',
   })
   planPressures(draft, {
@@ -157,6 +158,7 @@ function putTip(draft: BrazeDraft, torch: Torch & { heating: boolean }, row: Tip
   const drill = drillOfDiameter(torch.orificeM)
   const size = `${torch.heating ? `${torch.ports} ports of ` : ''}${draft.show(torch.orificeM, 'length')}${drill ? ` (number drill ${drill.number})` : ''}`
   const fitted = rig.tipOrificeM !== undefined
+  draft.detail = { ports: torch.ports }
   draft.put('tipOrifice', {
     value: torch.orificeM,
     low: torch.orificeM * 0.85,
@@ -182,13 +184,13 @@ function putTip(draft: BrazeDraft, torch: Torch & { heating: boolean }, row: Tip
 
 function putFlows(draft: BrazeDraft, torch: Torch, ratio: number, flame: FlameChoice): void {
   const { rig } = draft.request
-  const gas = BRAZE_GAS[rig.fuel]
+  const gas = FUELS[rig.fuel].brazing
   const at = (speed: number) => rig.torches * fuelFlowOf(rig.fuel, torch.orificeM, torch.ports, speed)
   draft.put('fuelFlow', {
     value: torch.fuelFlow,
     low: at(gas.exitSpeed[0]),
     high: at(gas.exitSpeed[2]),
-    because: `The mixed gas leaves at about ${gas.exitSpeed[1].toFixed(0)} m/s; ${rig.fuel === 'acetylene' ? 'half of it is acetylene' : `one part in ${(1 + gas.neutral[1]).toFixed(1)} is fuel`}.${gas.estimated ? ' Blends differ: an estimate.' : ''}`,
+    because: `The mixed gas leaves at about ${gas.exitSpeed[1].toFixed(0)} m/s; ${gas.share === 0.5 ? `half of it is ${FUELS[rig.fuel].name}` : `one part in ${(1 + gas.neutral[1]).toFixed(1)} is fuel`}.${gas.estimated ? ' Blends differ: an estimate.' : ''}`,
     from: {
       tipOrifice: torch.orificeM,
       ports: torch.ports,
@@ -217,7 +219,7 @@ function putTimes(draft: BrazeDraft, task: HeatTask, torch: Torch, heated: Heate
       'stop',
       'never-hot',
       'This flame never gets it hot',
-      `It comes to about ${draft.show(heat.reachedK, 'temperature')}, where ${draft.show(task.targetK, 'temperature')} is wanted: all that goes in runs off again. Fit a larger tip or a heating head, or put a second torch to it.${rig.fuel === 'acetylene' && rig.acetyleneCylinderM3 !== undefined ? ' What the acetylene cylinder may give is a limit too: a larger one, or two on a manifold.' : ''}`,
+      `It comes to about ${draft.show(heat.reachedK, 'temperature')}, where ${draft.show(task.targetK, 'temperature')} is wanted: all that goes in runs off again. Fit a larger tip or a heating head, or put a second torch to it.${FUELS[rig.fuel].cylinder.draw === 'share' && rig.acetyleneCylinderM3 !== undefined ? ' What the acetylene cylinder may give is a limit too: a larger one, or two on a manifold.' : ''}`,
       { field: 'rig.tipOrifice', figure: 'tipOrifice' },
     )
     return
@@ -225,8 +227,8 @@ function putTimes(draft: BrazeDraft, task: HeatTask, torch: Torch, heated: Heate
   const t = heat.toHeatS
   const fromHeat = {
     brazingTemperature: task.targetK,
-    flamePower: torch.fuelFlow * BRAZE_GAS[rig.fuel].grossHeat,
-    shareEntering: efficiencyAt(CONE_M[shop.schools.heat]),
+    flamePower: torch.fuelFlow * FUELS[rig.fuel].brazing.grossHeat,
+    shareEntering: efficiencyAt(CONE_M[shop.methods.heat]),
     shareLow: EFFICIENCY_SPAN[0],
     shareHigh: EFFICIENCY_SPAN[1],
     overlap: work.overlapM,
@@ -260,7 +262,7 @@ function putTimes(draft: BrazeDraft, task: HeatTask, torch: Torch, heated: Heate
       'mind',
       'too-slow',
       'Too slow',
-      `${draft.show(t, 'time')} spends the flux and runs the heat far along. A larger tip, a heating head or a second torch${rig.fuel === 'acetylene' && rig.acetyleneCylinderM3 !== undefined ? ', and the acetylene cylinder for it' : ''}.`,
+      `${draft.show(t, 'time')} spends the flux and runs the heat far along. A larger tip, a heating head or a second torch${FUELS[rig.fuel].cylinder.draw === 'share' && rig.acetyleneCylinderM3 !== undefined ? ', and the acetylene cylinder for it' : ''}.`,
       where,
     )
   else if (t < GOOD_HEAT_S.fierce)
@@ -295,7 +297,7 @@ function putTimes(draft: BrazeDraft, task: HeatTask, torch: Torch, heated: Heate
 }
 
 function putUsed(draft: BrazeDraft, fuelFlow: number, oxygenFlow: number, litS: number): void {
-  const from = { torchTime: litS }
+  const from: Grounds = { torchTime: litS }
   const time = draft.figures.timeToTemperature
   const spread = time ? [time.low / time.value, time.high / time.value] : [0.7, 1.5]
   draft.put('torchTime', {
@@ -328,7 +330,7 @@ function putReach(draft: BrazeDraft, { filler }: Judged, { heat, rag }: Heated):
   const { work } = draft.request
   const reach = reachOf(heat.profile, TOUCH_K)
   const span = (v: number) => ({ low: v * REACH_SPAN[0], high: v * REACH_SPAN[1] })
-  const from = { under: TOUCH_K, torchTime: heat.toHeatS ?? 0 }
+  const from: Grounds = { under: TOUCH_K, torchTime: heat.toHeatS ?? 0 }
   draft.put('reach60C', {
     value: reach,
     ...span(reach),

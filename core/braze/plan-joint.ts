@@ -2,6 +2,7 @@ import { brazesLike, valuesOf } from '../record/own.ts'
 import { STRENGTH_SOURCE } from '../metal/base-metals.ts'
 import { TUBE_SOURCE } from '../metal/tubes.ts'
 import { capital } from '../words.ts'
+import type { Grounds } from '../reason.ts'
 import type { BrazeDraft } from './draft.ts'
 import {
   endLoadN,
@@ -11,7 +12,9 @@ import {
   fluxMassKg,
   gapStrength,
   grooveOf,
+  bondOf,
   isBuiltUp,
+  isGrooved,
   isRound,
   overlapNeeded,
   partStrengthN,
@@ -119,7 +122,7 @@ export function planGap(draft: BrazeDraft, { targetK, filler }: Judged): void {
 
 function planGroove(draft: BrazeDraft): void {
   const { work } = draft.request
-  if (work.joint === 'overlay') return
+  if (!isGrooved(work)) return
   const groove = grooveOf(work)
   draft.put('grooveDepth', {
     value: groove.depthM,
@@ -145,7 +148,7 @@ function planStrength(draft: BrazeDraft, { filler, targetK }: Judged): void {
   const film = built ? 0.00006 : filmAt(work, targetK)
   const shear = shearAt(filler.kind, film, work.serviceK)
   const gapShare = gapStrength(film)
-  if (!built && work.joint !== 'tee' && work.joint !== 'butt') {
+  if (bondOf(work) === 'overlap' || bondOf(work) === 'slant') {
     draft.put('overlapGiven', {
       value: work.overlapM,
       low: work.overlapM,
@@ -271,7 +274,7 @@ function planFiller(
     cites: 'compositions of AWS A5.8',
   })
   const rod = rodLengthM(volumeM3, work.rodSection)
-  const rodFrom = {
+  const rodFrom: Grounds = {
     fillerVolume: volumeM3,
     rodSection: work.rodSection,
     rodArea: ROD_AREA_M2[work.rodSection],

@@ -1,40 +1,28 @@
-import { FUELS, OXYGEN } from '../gas/fuels.ts'
+import { FUELS, OXYGEN, type FuelId } from '../gas/fuels.ts'
 import { hoseDrop } from '../gas/hose.ts'
-import { chartedSetting, dropTooLarge, highestSetting, sayAcetyleneLimit, type Gate } from '../gas/setting.ts'
-import { refuseSetting } from '../limits.ts'
-import { downToDivision, INCH_M, PSI_PA, toDivision } from '../quantity/index.ts'
+import { highestSetting, Setting, type Gate } from '../gas/gate.ts'
+import { chartedSetting, dropTooLarge, sayAcetyleneLimit } from '../gas/setting.ts'
+import type { SettingRefused } from '../limits.ts'
+import { downToDivision, toDivision } from '../quantity/index.ts'
 import { median } from '../check/statistics.ts'
 import type { Learned } from '../record/learn.ts'
 import { learnedPressure } from '../record/own.ts'
 import type { BrazeDraft } from './draft.ts'
 import type { TipRow } from './types.ts'
 
-const psi = (n: number) => n * PSI_PA
-/** Acetylene at an equal-pressure torch by single orifice, Pa gauge. */
-const BANDS: readonly (readonly [upToM: number, low: number, high: number])[] = [
-  [0.035 * INCH_M, psi(3), psi(5)],
-  [0.05 * INCH_M, psi(4), psi(6)],
-  [0.075 * INCH_M, psi(5), psi(8)],
-]
-const HEAD_BAND = [psi(6), psi(10)] as const
-const HEAVY_BAND = [psi(4), psi(10)] as const
 /** A worked-out brazing pressure may be out by this share either way. */
 const SPAN = 0.4
-/** Oxygen for propane: so many times its pressure. */
-const PROPANE_TIMES = [2, 4] as const
 
 /** The usual fuel pressure at an equal-pressure torch, Pa gauge, low and high; undefined where none is known. */
 export function brazingBand(
-  fuel: string,
+  fuel: FuelId,
   orificeM: number,
   heating: boolean,
 ): readonly [number, number] | undefined {
-  if (fuel === 'acetylene') {
-    if (heating) return HEAD_BAND
-    const found = BANDS.find(([upTo]) => orificeM <= upTo * (1 + 1e-9))
-    return found && [found[1], found[2]]
-  }
-  return fuel === 'propane' ? HEAVY_BAND : undefined
+  const bands = FUELS[fuel].brazeBands
+  if (heating) return bands?.head
+  const found = bands?.tips.find(([upTo]) => orificeM <= upTo * (1 + 1e-9))
+  return found && [found[1], found[2]]
 }
 
 /** What pressures are worked out from: flows of all torches on the hose, m³/s; the barometer, Pa. */
@@ -74,7 +62,7 @@ export function planPressures(draft: BrazeDraft, worked: GasAsked): void {
       'mind',
       'no-band',
       'No pressures to work from',
-      `For ${FUELS[rig.fuel].name}${rig.fuel === 'acetylene' ? ' through so large an orifice' : ''} no usual pressures are known here. Enter the torch maker’s chart; set the rest by flow and flame.`,
+      `For ${FUELS[rig.fuel].name}${FUELS[rig.fuel].brazeBands ? ' through so large an orifice' : ''} no usual pressures are known here. Enter the torch maker’s chart; set the rest by flow and flame.`,
       { field: 'rig.chart', figure: 'fuelPressure' },
     )
     return
@@ -92,36 +80,35 @@ export function planPressures(draft: BrazeDraft, worked: GasAsked): void {
     if (drop !== undefined) putCharted(draft, 'oxygenPressure', asked, charted.oxygenGaugePa, drop)
     return
   }
-  const times =
-    rig.fuel === 'acetylene'
-      ? asked.heating || shop.schools.pressures === 'twice'
-        ? 2
-        : 1
-      : (PROPANE_TIMES[0] + PROPANE_TIMES[1]) / 2
+  const times = FUELS[rig.fuel].oxygenTimes ?? (asked.heating || shop.methods.pressures === 'twice' ? 2 : 1)
   const atTorch = middle * times
   const drop = dropOf(draft, 'oxygen', asked, atTorch)
   if (drop === undefined) return
   const value = Math.max(rig.oxygenDivisionPa, toDivision(atTorch + drop, rig.oxygenDivisionPa))
   const gate = gateOf(draft, 'oxygen', asked.ambientPa)
-  if (refuseSetting({ ...gate, gaugePa: value })) {
-    refused(draft, 'oxygenPressure', gate, value)
+  const asking = Setting.through(gate, {
+    valuePa: value,
+    lowPa: toDivision(value * (1 - SPAN), rig.oxygenDivisionPa),
+    highPa: toDivision(value * (1 + SPAN), rig.oxygenDivisionPa),
+    source: 'worked-out',
+  })
+  if (!asking.ok) {
+    refused(draft, 'oxygenPressure', gate, asking.refused)
     return
   }
-  draft.put('oxygenPressure', {
-    value,
-    low: toDivision(value * (1 - SPAN), rig.oxygenDivisionPa),
-    high: Math.min(toDivision(value * (1 + SPAN), rig.oxygenDivisionPa), highestSetting(gate)),
+  draft.set('oxygenPressure', asking.setting, {
     because:
       times === 1
         ? `Equal to the fuel at the torch, and ${draft.show(drop, 'pressure')} for the hose. An estimate: set by the flame in the end.`
         : `${times} times the fuel at the torch, and ${draft.show(drop, 'pressure')} for the hose. An estimate: set by the flame in the end.`,
-    from: { fuelAtTorch: middle, timesFuel: times, hoseDrop: drop, school: shop.schools.pressures },
+    from: { fuelAtTorch: middle, timesFuel: times, hoseDrop: drop, method: shop.methods.pressures },
+    hoseDropPa: drop,
     cites: CITES,
   })
 }
 
 /** The good brazes' pressures in place of the chart's, once there are enough of both. */
-function withOwn(gas: string, asked: GasAsked): GasAsked {
+function withOwn(gas: FuelId, asked: GasAsked): GasAsked {
   const band = brazingBand(gas, asked.orificeM, asked.heating)
   const middle = band && (band[0] + band[1]) / 2
   const side = (values: readonly number[], charted: number | undefined) => {
@@ -197,11 +184,14 @@ function putFuelEstimate(
   const middle = (band[0] + band[1]) / 2
   const highest = highestSetting(gate)
   const value = Math.min(Math.max(division, downToDivision(middle + drop, division)), highest)
-  if (refuseSetting({ ...gate, gaugePa: value })) return refused(draft, 'fuelPressure', gate, value)
-  return draft.put('fuelPressure', {
-    value,
-    low: Math.min(value, Math.max(division, downToDivision(value * (1 - SPAN), division))),
-    high: Math.min(highest, downToDivision(value * (1 + SPAN), division)),
+  const asking = Setting.through(gate, {
+    valuePa: value,
+    lowPa: Math.min(value, Math.max(division, downToDivision(value * (1 - SPAN), division))),
+    highPa: downToDivision(value * (1 + SPAN), division),
+    source: 'worked-out',
+  })
+  if (!asking.ok) return refused(draft, 'fuelPressure', gate, asking.refused)
+  return draft.set('fuelPressure', asking.setting, {
     because: `The middle of ${draft.showSpan(band[0], band[1], 'pressure')} at the torch for ${asked.heating ? 'a heating head' : `a ${draft.show(asked.orificeM, 'length')} orifice`} and ${draft.show(drop, 'pressure')} for the hose, down to a ${draft.show(division, 'pressure')} division. An estimate: set by flow and flame in the end.`,
     from: {
       fuel: rig.fuel,
@@ -212,6 +202,7 @@ function putFuelEstimate(
       gaugeDivision: division,
       highestSetting: highest,
     },
+    hoseDropPa: drop,
     cites: CITES,
   })
 }
@@ -245,24 +236,25 @@ function putCharted(
   const gate = gateOf(draft, side, asked.ambientPa)
   const log = asked.log?.[side]
   const value = log ? (side === 'fuel' ? downToDivision : toDivision)(charted + drop, division) : asCharted
-  if (refuseSetting({ ...gate, gaugePa: value })) return refused(draft, name, gate, value)
+  const asking = Setting.through(gate, {
+    valuePa: value,
+    lowPa: log ? log.low + drop : value,
+    highPa: log ? log.high + drop : value,
+    source: log ? 'log' : 'chart',
+  })
+  if (!asking.ok) return refused(draft, name, gate, asking.refused)
   if (log)
-    return draft.put(name, {
-      value,
-      low: log.low + drop,
-      high: Math.min(highestSetting(gate), log.high + drop),
-      source: 'log',
+    return draft.set(name, asking.setting, {
       because: `The median of ${log.count} good brazes here is ${draft.show(log.median, 'pressure')} at the torch; with what was expected it makes ${draft.show(charted, 'pressure')}, and ${draft.show(drop, 'pressure')} for the hose.`,
       from: { goodRuns: log.count, medianOfRuns: log.median, setAside: log.setAside, hoseDrop: drop },
+      hoseDropPa: drop,
+      runs: log.count,
       cites: 'your log',
     })
-  return draft.put(name, {
-    value,
-    low: value,
-    high: value,
-    source: 'chart',
+  return draft.set(name, asking.setting, {
     because: `Your chart's ${draft.show(charted, 'pressure')}${extra > 0 ? ` and ${draft.show(extra, 'pressure')} for the hose` : ''}.`,
     from: { chartedPressure: charted, chartedAt: at, hoseDrop: drop, chartHoseDrop: chartHosePa },
+    hoseDropPa: drop,
     cites: 'your chart',
   })
 }
@@ -271,17 +263,16 @@ function refused(
   draft: BrazeDraft,
   figure: 'fuelPressure' | 'oxygenPressure',
   gate: Gate,
-  gaugePa: number,
+  why: SettingRefused,
 ): undefined {
-  const why = refuseSetting({ ...gate, gaugePa })
-  if (gate.gas === 'acetylene' && why?.code === 'acetylene-limit')
+  if (why.code === 'acetylene-limit')
     sayAcetyleneLimit(draft, gate, 'The setting', { field: 'rig.chart', figure })
   else
     draft.say(
       'stop',
-      why?.code ?? 'fuel-limit',
+      why.code,
       'Pressure past its limit',
-      `No setting is given: the highest here is ${draft.show(why?.limitPa ?? 0, 'pressure')}. Check the chart and the rating.`,
+      `No setting is given: the highest here is ${draft.show(why.limitPa, 'pressure')}. Check the chart and the rating.`,
       { field: 'rig.chart', figure },
     )
   return undefined

@@ -52,7 +52,7 @@ describe('whether nitrogen is needed', () => {
   })
   it('holds 2 to 7 cubic feet an hour, in the shop’s way', () => {
     const plan = (purge: string) =>
-      brazePlan({ service: ['refrigerant'], tubeRun: [RUN] }, {}, { schools: { purge } })
+      brazePlan({ service: ['refrigerant'], tubeRun: [RUN] }, {}, { methods: { purge } })
     for (const purge of ['measured-flow', 'low-pressure', 'hand-feel', 'preset']) {
       const flow = plan(purge).figures.purgeFlow
       expect(flow?.value).toBeGreaterThanOrEqual(HOLD_FLOW.low)

@@ -1,11 +1,12 @@
 import { isCopper } from '../metal/base-metals.ts'
+import { USUAL_HOLD_FLOW } from '../fields/braze.ts'
 import { CUBIC_FOOT_M3 } from '../quantity/units.ts'
 import type { BrazeDraft } from './draft.ts'
-import type { BrazeWork, Run, Schools } from './types.ts'
+import type { BrazeWork, Run, Methods } from './types.ts'
 
 const CFH = CUBIC_FOOT_M3 / 3600
 /** Nitrogen that is held while brazing, m³/s: 2 to 7 scfh, 5 unless somebody says. More blows the filler out. */
-export const HOLD_FLOW = { low: 2 * CFH, usual: 5 * CFH, high: 7 * CFH } as const
+export const HOLD_FLOW = { low: 2 * CFH, usual: USUAL_HOLD_FLOW, high: 7 * CFH } as const
 const AIR_OXYGEN_PCT = 20.9
 /** Oxygen left inside, percent by volume: clean lines, and medical ones. */
 export const TARGET_PCT = { clean: 1, medical: 0.1 } as const
@@ -31,7 +32,7 @@ export const runVolumeM3 = (runs: readonly Run[]): number =>
 export const purgeTimeS = (volumeM3: number, flow: number, targetPct: number): number =>
   Math.ceil((volumeM3 / flow) * Math.log(AIR_OXYGEN_PCT / targetPct) - 1e-9)
 
-const SCHOOL_TEXT: Readonly<Record<Schools['purge'], string>> = {
+const METHOD_TEXT: Readonly<Record<Methods['purge'], string>> = {
   'measured-flow': 'Set it by the flow meter.',
   'low-pressure':
     'By your shop’s way: a low, unmetered regulator pressure, felt at the outlet. A flow meter tells more.',
@@ -52,8 +53,8 @@ export function planPurge(draft: BrazeDraft, hotS: number): void {
       value: flow,
       low: Math.min(flow, HOLD_FLOW.low),
       high: Math.max(flow, HOLD_FLOW.high),
-      because: `${work.purgeFlow === undefined ? 'Within' : 'Yours; usual is'} ${draft.showSpan(HOLD_FLOW.low, HOLD_FLOW.high, 'flow')} while brazing: enough to keep air out, too little to press on the filler. ${SCHOOL_TEXT[shop.schools.purge]}`,
-      from: { holdLow: HOLD_FLOW.low, holdHigh: HOLD_FLOW.high, school: shop.schools.purge },
+      because: `${work.purgeFlow === undefined ? 'Within' : 'Yours; usual is'} ${draft.showSpan(HOLD_FLOW.low, HOLD_FLOW.high, 'flow')} while brazing: enough to keep air out, too little to press on the filler. ${METHOD_TEXT[shop.methods.purge]}`,
+      from: { holdLow: HOLD_FLOW.low, holdHigh: HOLD_FLOW.high, method: shop.methods.purge },
       cites: 'copper tube practice; NFPA 99 for medical lines',
     })
   }
@@ -99,12 +100,7 @@ function putSweep(draft: BrazeDraft, flow: number, targetPct: number, hotS: numb
     low: runVolumeM3(tubeRun),
     high: runVolumeM3(tubeRun),
     because: 'The bore of every run, end to end.',
-    from: Object.fromEntries(
-      tubeRun.flatMap((r, i) => [
-        [`bore${i + 1}`, r.outsideDiameterM - 2 * r.wallM],
-        [`length${i + 1}`, r.lengthM],
-      ]),
-    ),
+    from: tubeRun.map((r) => ({ bore: r.outsideDiameterM - 2 * r.wallM, length: r.lengthM })),
     cites: 'geometry',
   })
   const mixed = purgeTimeS(volume, flow, targetPct)

@@ -1,22 +1,19 @@
-import { readPlace, readSupply, SUPPLY_FIELDS } from '../cut/read-supply.ts'
-import { blank, BOUNDS, isRecord, Reader, readHose, readRows, type Json } from '../cut/reader.ts'
-import { PLACES } from '../cut/types.ts'
+import { readPlace, readSupply } from '../cut/read-supply.ts'
 import type { FieldError } from '../figure.ts'
+import { FORMS, ROD } from '../fields/rod.ts'
+import { BRAZE_GEAR, BRAZE_SHELF, PLACE, SUPPLY, TIP_ROW } from '../fields/rig.ts'
+import { blank, Reader, readFields, readRows, sectionOf } from '../fields/reader.ts'
+import { isRecord, type Json } from '../objects.ts'
 import { FUEL_IDS } from '../gas/fuels.ts'
-import { CHART_HOSE } from '../gas/hose.ts'
 import { findFiller } from '../metal/fillers.ts'
 import type { UnitChoices } from '../shop.ts'
+import { METHOD_NAMES, optionsOfBraze } from './method-words.ts'
 import { readBrazeWork } from './read-work.ts'
 import {
-  FORMS,
-  HEADS,
-  SCHOOLS,
-  TORCH_KINDS,
   type BrazeRequest,
   type BrazeRig,
   type BrazeShop,
-  type SchoolName,
-  type Schools,
+  type Methods,
   type ShelfRod,
   type TipRow,
 } from './types.ts'
@@ -26,43 +23,13 @@ export type ReadBraze =
   | { readonly ok: true; readonly request: BrazeRequest }
   | { readonly ok: false; readonly errors: readonly FieldError[] }
 
-const RIG_FIELDS = [
-  ...SUPPLY_FIELDS,
-  'fuel',
-  'tipOrifice',
-  'head',
-  'ports',
-  'torchKind',
-  'torches',
-  'chart',
-  'rods',
-]
-const ROW_FIELDS = [
-  'orifice',
-  'thicknessMin',
-  'thicknessMax',
-  'oxygenPressure',
-  'fuelPressure',
-  'pressureAt',
-  'speed',
-  'kerf',
-]
-const USUAL_PORTS = 8
-
 /** A row of a chart of brazing tips; a row without walls is good for any. */
 function readTipRow(r: Reader, row: Json, path: string): TipRow | undefined {
-  const orificeM = r.quantity(row['orifice'], `${path}.orifice`, BOUNDS.orifice)
-  const at = r.word(row['pressureAt'], `${path}.pressureAt`, PLACES, 'regulator')
-  const min = r.maybe(row['thicknessMin'], `${path}.thicknessMin`, BOUNDS.thickness)
-  const max = r.maybe(row['thicknessMax'], `${path}.thicknessMax`, BOUNDS.thickness)
-  const pressures = {
-    oxygenGaugePa: r.maybe(row['oxygenPressure'], `${path}.oxygenPressure`, BOUNDS.pressure),
-    fuelGaugePa: r.maybe(row['fuelPressure'], `${path}.fuelPressure`, BOUNDS.pressure),
-  }
-  if (orificeM === undefined || at === undefined) return undefined
-  if (min !== undefined && max !== undefined && min > max)
+  const { wallFromM, wallToM, ...read } = readFields(r, row, TIP_ROW, path)
+  if (Number.isNaN(read.orificeM)) return undefined
+  if (wallFromM !== undefined && wallToM !== undefined && wallFromM > wallToM)
     return r.fail(`${path}.thicknessMax`, 'This is thinner than where the row begins.')
-  return { orificeM, at, wallMinM: min ?? 0, wallMaxM: max ?? Infinity, ...pressures }
+  return { ...read, wallMinM: wallFromM ?? 0, wallMaxM: wallToM ?? Infinity }
 }
 
 function readRod(r: Reader, row: Json, path: string): ShelfRod | undefined {
@@ -78,38 +45,32 @@ function readRod(r: Reader, row: Json, path: string): ShelfRod | undefined {
 }
 
 function readRig(r: Reader, input: Json, units: UnitChoices): BrazeRig {
-  const rig = r.section(input, 'rig', RIG_FIELDS)
+  const rig = sectionOf(r, input, 'rig', { ...SUPPLY, ...BRAZE_GEAR, ...BRAZE_SHELF })
   const fuel = r.word(rig['fuel'], 'rig.fuel', FUEL_IDS, 'acetylene') ?? 'acetylene'
-  const oxygenHose = readHose(r, rig, 'oxygenHose', CHART_HOSE)
   return {
-    fuel,
-    tipOrificeM: r.maybe(rig['tipOrifice'], 'rig.tipOrifice', BOUNDS.orifice),
-    head: r.word(rig['head'], 'rig.head', HEADS, 'single') ?? 'single',
-    ports: r.count(rig['ports'], 'rig.ports', 'the number of ports', USUAL_PORTS, 100),
-    torchKind: r.word(rig['torchKind'], 'rig.torchKind', TORCH_KINDS, 'equal-pressure') ?? 'equal-pressure',
-    torches: r.count(rig['torches'], 'rig.torches', 'the number of torches', 1, 4),
-    ...readSupply(r, rig, fuel, oxygenHose, units),
-    chart: readRows(r, rig['chart'], 'rig.chart', ROW_FIELDS, (row, path) => readTipRow(r, row, path)),
+    ...readSupply(r, rig, fuel, units),
+    ...readFields(r, rig, BRAZE_GEAR, 'rig'),
+    chart: readRows(r, rig['chart'], 'rig.chart', Object.keys(TIP_ROW), (row, path) =>
+      readTipRow(r, row, path),
+    ),
     ownBrazes: [],
     rods:
       rig['rods'] === undefined
         ? undefined
-        : readRows(r, rig['rods'], 'rig.rods', ['class', 'form', 'perKg'], (row, path) =>
-            readRod(r, row, path),
-          ),
+        : readRows(r, rig['rods'], 'rig.rods', Object.keys(ROD), (row, path) => readRod(r, row, path)),
   }
 }
 
-const SCHOOL_NAMES = Object.keys(SCHOOLS) as SchoolName[]
-
-function readSchools(r: Reader, shop: Json): Schools {
-  const asked = r.section(shop, 'schools', SCHOOL_NAMES, 'shop.schools')
+/** The shop's ways; they were once called schools, and are still read so. */
+function readMethods(r: Reader, shop: Json): Methods {
+  const name = shop['methods'] === undefined && shop['schools'] !== undefined ? 'schools' : 'methods'
+  const asked = r.section(shop, name, METHOD_NAMES, `shop.${name}`)
   return Object.fromEntries(
-    SCHOOL_NAMES.map((name) => {
-      const words: readonly string[] = SCHOOLS[name]
-      return [name, r.word(asked[name], `shop.schools.${name}`, words, words[0])]
+    METHOD_NAMES.map((m) => {
+      const words = optionsOfBraze(m)
+      return [m, r.word(asked[m], `shop.${name}.${m}`, words, words[0])]
     }),
-  ) as unknown as Schools
+  ) as unknown as Methods
 }
 
 /**
@@ -130,10 +91,10 @@ export function readBraze(
     }
   if (input['kind'] !== 'braze') r.fail('kind', 'The kind should be “braze”.')
   r.ignored.push(...Object.keys(input).filter((k) => !['kind', 'work', 'rig', 'shop'].includes(k)))
-  const shopIn = r.section(input, 'shop', ['altitude', 'airTemperature', 'units', 'schools'])
+  const shopIn = r.section(input, 'shop', [...Object.keys(PLACE), 'methods', 'schools'])
   const shop: BrazeShop = {
     ...readPlace(r, shopIn),
-    schools: readSchools(r, shopIn),
+    methods: readMethods(r, shopIn),
   }
   const request: BrazeRequest = {
     work: readBrazeWork(r, input),

@@ -68,8 +68,8 @@ describe('preparing', () => {
   it('tacks thin sheet, and protects what must stay cool in the shop’s way', () => {
     expect(acts(lapOf('low-carbon-steel', '1 mm'))).toContain('Tack both ends')
     expect(acts({ protectAt: '90 mm' })).toContain('dripping rag')
-    expect(acts({ protectAt: '90 mm' }, {}, { schools: { protection: 'paste' } })).toContain('heat paste')
-    expect(acts({ protectAt: '90 mm' }, {}, { schools: { protection: 'heat-sink' } })).toContain('heat sink')
+    expect(acts({ protectAt: '90 mm' }, {}, { methods: { protection: 'paste' } })).toContain('heat paste')
+    expect(acts({ protectAt: '90 mm' }, {}, { methods: { protection: 'heat-sink' } })).toContain('heat sink')
   })
 })
 
@@ -97,10 +97,10 @@ describe('heating and feeding', () => {
   it('touches the rod by the shop’s cue', () => {
     const brass = { b: { metal: 'red-brass', depth: '18 mm', wall: '2 mm' } }
     expect(acts(brass)).toContain('when the flux is clear')
-    expect(acts(brass, {}, { schools: { cue: 'rod' } })).toContain('touched to the metal, melts')
-    expect(acts(brass, {}, { schools: { cue: 'glow' } })).toContain('proved by touching the rod')
+    expect(acts(brass, {}, { methods: { cue: 'rod' } })).toContain('touched to the metal, melts')
+    expect(acts(brass, {}, { methods: { cue: 'glow' } })).toContain('proved by touching the rod')
     expect(acts(lapOf('aluminium-3003'))).toContain('never glows')
-    expect(acts({}, {}, { schools: { feeding: 'flame-off' } })).toContain('Take the flame off')
+    expect(acts({}, {}, { methods: { feeding: 'flame-off' } })).toContain('Take the flame off')
   })
   it('watches a ring instead of feeding a rod', () => {
     const text = acts({ form: 'ring' })
@@ -116,7 +116,7 @@ describe('heating and feeding', () => {
 })
 
 describe('cooling and cleaning', () => {
-  const copper = (cooling: string) => acts({}, {}, { schools: { cooling } })
+  const copper = (cooling: string) => acts({}, {}, { methods: { cooling } })
   it('cools copper as the shop does', () => {
     expect(copper('still-air')).toContain('still air')
     expect(copper('rag')).toContain('once the sheen has gone')
@@ -124,7 +124,7 @@ describe('cooling and cleaning', () => {
     expect(copper('spray')).toContain('Spray at once')
   })
   it('never wets iron, steel, two metals or a medical line, whatever the shop does', () => {
-    const wet = { schools: { cooling: 'warm-water' } }
+    const wet = { methods: { cooling: 'warm-water' } }
     expect(acts(lapOf('low-carbon-steel'), {}, wet)).toContain('no water')
     expect(acts({ b: { metal: 'red-brass', depth: '18 mm', wall: '2 mm' } }, {}, wet)).toContain('no water')
     expect(acts({ service: ['medical-gas'] }, {}, wet)).toContain('no water')

@@ -1,10 +1,11 @@
 import { FLUX_STAGES, glowAt } from '../metal/glow.ts'
 import { isCopper } from '../metal/base-metals.ts'
 import type { FlameChoice } from './flame.ts'
-import { filletLegM, grooveOf, isBuiltUp, isRound, seatDiameterM } from './joint.ts'
+import { bondOf, filletLegM, grooveOf, isBuiltUp, isGrooved, isRound, seatDiameterM } from './joint.ts'
+import { jointFacts } from './joints.ts'
 import { purgeNeed } from './purge.ts'
 import type { BrazeDraft } from './draft.ts'
-import type { BrazeStep, Form, Schools } from './types.ts'
+import type { BrazeStep, Form, Methods } from './types.ts'
 
 const INCH_OD = 0.0254
 const TWO_INCH_OD = 0.0508
@@ -68,7 +69,7 @@ function prepare(draft: BrazeDraft, { flux }: StepsAsked): Say[] {
       act: 'Cut square, ream the bore, bring the end back to size and try it in a gauge or a new cup. Where fatigue matters saw it in a guide instead.',
       why: 'A roller cutter turns the edge in, shrinks and hardens the end: the gap is no longer what was planned.',
     })
-  if (work.joint === 'crack' || work.joint === 'casting') out.push(...castingPrepare(draft))
+  if (isGrooved(work)) out.push(...castingPrepare(draft))
   else
     out.push({
       act: `Clean both faces bright, inside the ${isRound(work) ? 'cup' : 'lap'} too, a little past where filler is to go. Take off oil first, then scale.`,
@@ -86,7 +87,7 @@ function prepare(draft: BrazeDraft, { flux }: StepsAsked): Say[] {
         ? 'Flux that is pushed inside stays there and corrodes.'
         : 'What flux misses, filler misses.',
     })
-  if (work.joint === 'overlay')
+  if (bondOf(work) === 'face')
     out.push({
       act: 'Grind the worn or pitted face to sound metal, corners rounded.',
       why: 'Filler bridges a pit instead of filling it; what is under it breaks away later.',
@@ -153,9 +154,9 @@ function fit(draft: BrazeDraft): Say[] {
   if (work.protectM !== undefined)
     out.push({
       act:
-        shop.schools.protection === 'paste'
+        shop.methods.protection === 'paste'
           ? `Bed the valve or seal, ${draft.show(work.protectM, 'length')} away, in heat paste.`
-          : shop.schools.protection === 'heat-sink'
+          : shop.methods.protection === 'heat-sink'
             ? `Clamp the heat sink between joint and valve, nearer the valve.`
             : `Wrap a dripping rag ${draft.show(work.ragM, 'length')} from the joint; keep it wet. Never over an open joint or on hot iron.`,
       why: 'The heat runs along the tube after you. Ask the maker what the part stands.',
@@ -177,9 +178,9 @@ const cueOf = (draft: BrazeDraft, asked: StepsAsked): string => {
     return asked.flux === 'none'
       ? 'when the rod, touched to it, melts'
       : `when the flux is ${clear}; this metal never glows`
-  if (asked.flux !== 'none' && shop.schools.cue === 'flux')
+  if (asked.flux !== 'none' && shop.methods.cue === 'flux')
     return `when the flux is ${clear} and the metal ${glowAt(asked.targetK)}`
-  if (shop.schools.cue === 'rod') return 'when the rod, touched to the metal, melts'
+  if (shop.methods.cue === 'rod') return 'when the rod, touched to the metal, melts'
   return `at ${glowAt(asked.targetK)}, proved by touching the rod`
 }
 
@@ -195,7 +196,7 @@ function heat(draft: BrazeDraft, asked: StepsAsked): Say[] {
     })
   if (isRound(work)) {
     const d = seatDiameterM(work)
-    const plug = work.joint === 'plug'
+    const plug = jointFacts(work.joint).solid === true
     out.push({
       does: 'tube-first',
       act: `${plug ? 'Plug' : 'Tube'} first: sweep across it ${draft.round('25 mm', '1 in')} back from the mouth, for about ${draft.show(Math.max(1, Math.round(asked.tubeFirstS)), 'time')}.`,
@@ -272,7 +273,7 @@ function feed(draft: BrazeDraft, asked: StepsAsked): Say[] {
       },
     ]
   const away =
-    shop.schools.feeding === 'flame-off'
+    shop.methods.feeding === 'flame-off'
       ? 'Take the flame off as the rod goes on; back to warm again.'
       : 'Keep the flame moving ahead of the rod.'
   const first: Say = {
@@ -282,7 +283,7 @@ function feed(draft: BrazeDraft, asked: StepsAsked): Say[] {
   }
   const out: Say[] = [first]
   if (isRound(work)) out.push(roundOrder(draft, asked))
-  else if (work.joint === 'tee')
+  else if (bondOf(work) === 'fillets')
     out.push({
       does: 'feed',
       act: `A fillet along each side, leg ${draft.show(filletLegM(work), 'length')}.`,
@@ -308,7 +309,7 @@ function feed(draft: BrazeDraft, asked: StepsAsked): Say[] {
       act: `One last sweep at the root, then a fillet, leg ${draft.show(filletLegM(work), 'length')}, with a little less heat.`,
       why: 'The sweep drives gas out. The socket carries the load; the fillet shows flaws and eases stress.',
     })
-  if (work.joint === 'crack' || work.joint === 'casting')
+  if (isGrooved(work))
     out.push({
       does: 'second-side',
       act: 'Braze the second side only if its heat does not let the first one go; else leave it.',
@@ -347,7 +348,7 @@ function roundOrder(draft: BrazeDraft, asked: StepsAsked): Say {
 }
 
 /** The quicker ways to cool a joint that carries little. */
-const COOLED: Readonly<Record<Exclude<Schools['cooling'], 'still-air'>, Say>> = {
+const COOLED: Readonly<Record<Exclude<Methods['cooling'], 'still-air'>, Say>> = {
   rag: {
     does: 'cool',
     act: 'A wet rag once the sheen has gone off the filler.',
@@ -379,7 +380,8 @@ function cool(draft: BrazeDraft, asked: StepsAsked): Say[] {
       seconds: asked.setS,
     },
   ]
-  const still = red || steel || unlike || work.services.has('medical-gas') || work.joint === 'casting'
+  const still =
+    red || steel || unlike || work.services.has('medical-gas') || jointFacts(work.joint).coolsSlowly === true
   if (red)
     out.push({
       does: 'cool',
@@ -387,7 +389,7 @@ function cool(draft: BrazeDraft, asked: StepsAsked): Say[] {
       why: 'Cooled in the draught cast iron cracks beside the bead.',
       seconds: asked.coolS,
     })
-  else if (still || shop.schools.cooling === 'still-air')
+  else if (still || shop.methods.cooling === 'still-air')
     out.push({
       does: 'cool',
       act: 'Let it cool in still air; no water.',
@@ -398,7 +400,7 @@ function cool(draft: BrazeDraft, asked: StepsAsked): Say[] {
           : 'Nothing pulls on it.',
       seconds: asked.coolS,
     })
-  else out.push(COOLED[shop.schools.cooling])
+  else out.push(COOLED[shop.methods.cooling])
   if (purgeNeed(work) === 'always')
     out.push({
       does: 'nitrogen-off',

@@ -2,8 +2,8 @@ import Papa from 'papaparse'
 import { METAL_NAMES } from '../metal/base-metals.ts'
 import { findTube, TUBES } from '../metal/tubes.ts'
 import { costOf, takesOf, type Prices } from '../cost.ts'
-import { readHeaderCell, withUnitOf } from '../paste.ts'
-import { findUnit, type UnitId } from '../quantity/index.ts'
+import { TAKE_OFF } from '../fields/braze.ts'
+import { readColumn, withUnitOf, type Column } from '../paste.ts'
 import type { UnitChoices } from '../shop.ts'
 import { capital } from '../words.ts'
 import { planBraze } from './plan-braze.ts'
@@ -74,65 +74,6 @@ const STUB_M = 0.05
 const MOST_LINES = 500
 const MOST_TEXT = 200_000
 
-type Column =
-  | 'name'
-  | 'joint'
-  | 'metal'
-  | 'metalA'
-  | 'metalB'
-  | 'tube'
-  | 'outsideDiameter'
-  | 'wall'
-  | 'wallB'
-  | 'depth'
-  | 'overlap'
-  | 'length'
-  | 'clearance'
-  | 'count'
-  | 'service'
-  | 'filler'
-
-const COLUMNS: readonly (readonly [Column, RegExp])[] = [
-  ['name', /^(name|what|piece|mark|item|joint name)$/],
-  ['joint', /^(joint|kind|type)$/],
-  ['metal', /^(metal|material|both)$/],
-  ['metalA', /^(metal a|tube metal|first metal|a)$/],
-  ['metalB', /^(metal b|cup metal|fitting|second metal|to|b)$/],
-  ['tube', /^(tube|size|tube size)$/],
-  ['outsideDiameter', /^(od|outside|outside diameter|diameter)$/],
-  ['wall', /^(wall|thickness|wall a|thickness a)$/],
-  ['wallB', /^(cup wall|wall b|thickness b)$/],
-  ['depth', /^(depth|cup|cup depth|socket|socket depth)$/],
-  ['overlap', /^(overlap|lap)$/],
-  ['length', /^(length|seam|seam length)$/],
-  ['clearance', /^(clearance|gap|gap across)$/],
-  ['count', /^(count|number|qty|quantity|how many|no|no\.)$/],
-  ['service', /^(service|carries|for)$/],
-  ['filler', /^(filler|rod|alloy)$/],
-]
-
-interface Header {
-  readonly column: Column
-  readonly unit: UnitId | undefined
-}
-
-/** "Wall (mm)", "outsideDiameter [in]", "count": the column and the unit of its bare numbers. */
-function readHeader(cell: string): Header | undefined {
-  const { words, bracket } = readHeaderCell(cell)
-  const found = COLUMNS.find(([, names]) => names.test(words))
-  return found && { column: found[0], unit: findUnit(bracket, 'length')?.id }
-}
-
-const LENGTHS: readonly Column[] = [
-  'outsideDiameter',
-  'wall',
-  'wallB',
-  'depth',
-  'overlap',
-  'length',
-  'clearance',
-]
-
 /** "28 mm" or "1/2 L" as a named size, when just one tube answers to it. */
 function namedTube(text: string): string | undefined {
   if (findTube(text)) return text
@@ -158,8 +99,8 @@ export function planTakeOff(
     skipEmptyLines: false,
   })
   const [first = [], ...rest] = parsed.data
-  const headers = first.map(readHeader)
-  if (!headers.some((h) => h?.column === 'joint')) {
+  const headers = first.map((cell) => readColumn(TAKE_OFF, cell))
+  if (!headers.some((h) => h?.field === 'joint')) {
     const message =
       'The first line should name the columns: name, joint, metal (or metalA and metalB), tube (or outsideDiameter (mm) and wall (mm)), depth (mm), overlap (mm), length (mm), clearance (in), count, service, filler. Missing: joint.'
     return total([], [{ line: 1, message }], request)
@@ -187,35 +128,37 @@ export function planTakeOff(
 
 function planLine(
   cells: readonly string[],
-  headers: readonly (Header | undefined)[],
+  headers: readonly (Column | undefined)[],
   line: number,
   request: TakeOffRequest,
 ): TakeOffLine | TakeOffFault {
-  const row: Partial<Record<Column, string>> = {}
+  const row: Partial<Record<string, string>> = {}
   headers.forEach((h, i) => {
     const cell = (cells[i] ?? '').trim()
     if (!h || cell === '') return
-    row[h.column] = LENGTHS.includes(h.column) ? withUnitOf(cell, h.unit) : cell
+    row[h.field] = withUnitOf(cell, h.unit)
   })
   const metal = (text: string | undefined) => {
-    const key = (text ?? row.metal ?? '').toLowerCase().trim().replace(/\s+/g, '-')
-    return METAL_NAMES.find((m) => m === key) ?? text ?? row.metal ?? ''
+    const key = (text ?? row['metal'] ?? '').toLowerCase().trim().replace(/\s+/g, '-')
+    return METAL_NAMES.find((m) => m === key) ?? text ?? row['metal'] ?? ''
   }
-  const joint = JOINTS.find((j) => j.toLowerCase() === (row.joint ?? '').toLowerCase().replace(/[\s-]+/g, ''))
-  const tube = row.tube === undefined ? undefined : (namedTube(row.tube) ?? row.tube)
+  const joint = JOINTS.find(
+    (j) => j.toLowerCase() === (row['joint'] ?? '').toLowerCase().replace(/[\s-]+/g, ''),
+  )
+  const tube = row['tube'] === undefined ? undefined : (namedTube(row['tube']) ?? row['tube'])
   const read = readBraze(
     {
       kind: 'braze',
       work: {
-        joint: joint ?? row.joint,
-        a: { metal: metal(row.metalA), tube, outsideDiameter: row.outsideDiameter, wall: row.wall },
-        b: { metal: metal(row.metalB ?? row.metalA), wall: row.wallB, depth: row.depth },
-        overlap: row.overlap,
-        length: row.length,
-        clearance: row.clearance,
-        count: row.count,
-        service: row.service,
-        filler: row.filler,
+        joint: joint ?? row['joint'],
+        a: { metal: metal(row['metalA']), tube, outsideDiameter: row['outsideDiameter'], wall: row['wall'] },
+        b: { metal: metal(row['metalB'] ?? row['metalA']), wall: row['wallB'], depth: row['depth'] },
+        overlap: row['overlap'],
+        length: row['length'],
+        clearance: row['clearance'],
+        count: row['count'],
+        service: row['service'],
+        filler: row['filler'],
         rodSection: request.rodSection,
       },
       rig: request.rig,
@@ -240,7 +183,7 @@ function planLine(
   const rodEachM = plan.figures.rodLength?.value ?? 0
   return {
     line,
-    name: row.name ?? `Line ${line}`,
+    name: row['name'] ?? `Line ${line}`,
     count,
     filler: plan.choice.filler,
     flux: plan.choice.flux,

@@ -1,83 +1,19 @@
-import type { PlanChange } from '../plan-change.ts'
+import type { Shop, Supply } from '../cut/types.ts'
 import type { Figure, Finding } from '../figure.ts'
-import type { DrawRule } from '../gas/cylinder.ts'
-import type { FuelId, HoseGrade } from '../gas/fuels.ts'
-import type { Hose } from '../gas/hose.ts'
-import type { ChartPlace, Piping, Shop } from '../cut/types.ts'
+import type { BRAZE_WORK, BrazeSaid, Form, Service, TUBE_RUN } from '../fields/braze.ts'
+import type { BRAZE_GEAR, TIP_ROW } from '../fields/rig.ts'
+import type { ReadOf, WordOf } from '../fields/spec.ts'
+import type { FuelId } from '../gas/fuels.ts'
 import type { BaseMetal } from '../metal/base-metals.ts'
 import type { Advice, Caution, Ticked } from '../plan-draft.ts'
+import type { PlanChange } from '../plan-change.ts'
+import type { Joint } from './joints.ts'
+import type { Methods } from './method-words.ts'
 
-export const JOINTS = [
-  'socket',
-  'sleeve',
-  'lap',
-  'doubleLap',
-  'tee',
-  'butt',
-  'scarf',
-  'patch',
-  'crack',
-  'branch',
-  'plug',
-  'overlay',
-  'casting',
-] as const
-export type Joint = (typeof JOINTS)[number]
-/** Joints of round parts, drawn unrolled as well. */
-export const ROUND_JOINTS: readonly Joint[] = ['socket', 'sleeve', 'branch', 'plug']
-/** Whether a joint of this name is of round parts. */
-export const isRoundJoint = (joint: string): boolean => (ROUND_JOINTS as readonly string[]).includes(joint)
-/** Joints that are built up instead of drawn into a gap. */
-export const BUILT_UP: readonly Joint[] = ['crack', 'overlay', 'casting']
-
-export const SERVICES = [
-  'water',
-  'drinking-water',
-  'refrigerant',
-  'medical-gas',
-  'fuel-gas',
-  'steam',
-  'food',
-  'structural',
-  'vibration',
-  'sulphur',
-  'ammonia',
-  'salt-water',
-] as const
-export type Service = (typeof SERVICES)[number]
-
-export const LOADS = ['light', 'moderate', 'heavy'] as const
-export type Load = (typeof LOADS)[number]
+export { isRoundJoint, jointFacts, JOINTS, type Joint } from './joints.ts'
+export { SERVICES, type Form, type RodSection, type Service } from '../fields/braze.ts'
 /** Uses that a code or a qualified person decides about. */
-export const CODE_USES = ['none', 'pressure', 'lifting', 'structural', 'vehicle'] as const
-export type CodeUse = (typeof CODE_USES)[number]
-/** What colour the seam has to have: any, yellow as brass, or the base metal's own. */
-export const COLOURS = ['any', 'yellow', 'base'] as const
-export type Colour = (typeof COLOURS)[number]
-export const SKILLS = ['learning', 'practised'] as const
-export type Skill = (typeof SKILLS)[number]
-export const TEMPERS = ['hard', 'annealed'] as const
-export type Temper = (typeof TEMPERS)[number]
-export const ROOMS = ['free', 'tight'] as const
-export type Room = (typeof ROOMS)[number]
-export const HOLLOWS = ['no', 'vented', 'once-filled', 'closed'] as const
-export type Hollow = (typeof HOLLOWS)[number]
-export const SURFACES = ['clean', 'galvanised', 'painted', 'oily', 'cadmium-plated', 'unknown'] as const
-export type Surface = (typeof SURFACES)[number]
-export const FORMS = ['bare', 'flux-coated', 'flux-cored', 'ring', 'foil', 'paste'] as const
-export type Form = (typeof FORMS)[number]
-export const FLUX_MAKES = ['bought', 'home-mixed'] as const
-export type FluxMake = (typeof FLUX_MAKES)[number]
-export const SEAMS = ['full', 'stitched'] as const
-export type Seam = (typeof SEAMS)[number]
-export const SPREADS = ['normal', 'restrained'] as const
-export type Restraint = (typeof SPREADS)[number]
-export const HEADS = ['single', 'heating', 'cutting'] as const
-export type Head = (typeof HEADS)[number]
-export const TORCH_KINDS = ['equal-pressure', 'injector'] as const
-export type TorchKind = (typeof TORCH_KINDS)[number]
-export const ROD_SECTIONS = ['1/16 in', '3/32 in', '1/8 in', '0.050 x 1/8 in'] as const
-export type RodSection = (typeof ROD_SECTIONS)[number]
+export type CodeUse = WordOf<typeof BRAZE_WORK.codeUse>
 
 /** One of the two parts. A round part by its outside diameter and wall; a flat one by its thickness. */
 export interface Part {
@@ -90,15 +26,13 @@ export interface Part {
 }
 
 /** A length of tube that nitrogen has to sweep. */
-export interface Run {
-  readonly outsideDiameterM: number
-  readonly wallM: number
-  readonly lengthM: number
-}
+export type Run = ReadOf<typeof TUBE_RUN>
 
 /** What is to be joined. Clearances: `clearanceM` diametral as measured on round parts, the film itself on flat ones. */
-export interface BrazeWork {
-  readonly joint: Joint
+export interface BrazeWork extends Omit<
+  BrazeSaid,
+  'gapM' | 'overlapM' | 'lengthM' | 'widthM' | 'service' | 'ragGivenM'
+> {
   readonly a: Part
   readonly b: Part
   readonly clearanceM: number
@@ -112,53 +46,24 @@ export interface BrazeWork {
   /** Of a patch or an overlay. */
   readonly widthM: number
   readonly services: ReadonlySet<Service>
-  readonly serviceK: number
-  readonly pressurePa: number
   /** Angle of the joint's axis above the level, rad: −π/2 mouth down, 0 level, π/2 mouth up. */
   readonly attitudeRad: number
   readonly tubeRun: readonly Run[]
-  readonly load: Load
-  readonly codeUse: CodeUse
-  readonly colour: Colour
-  readonly skill: Skill
-  readonly temper: Temper
-  readonly room: Room
-  readonly hollow: Hollow
-  readonly surface: Surface
-  readonly seam: Seam
-  readonly restraint: Restraint
-  /** From the mouth to what must stay cool. */
-  readonly protectM?: number | undefined
   /** From the mouth to a wet rag's near edge. */
   readonly ragM: number
   /** Places of the joints on one line, from where the nitrogen goes in, nearest first. */
   readonly jointsAtM: readonly number[]
-  /** From this joint to the next on the same line. */
-  readonly nextJointM?: number | undefined
-  /** How many joints alike. */
-  readonly count: number
-  /** Whole part, for preheating it, kg. */
-  readonly massKg?: number | undefined
-  readonly purgeFlow?: number | undefined
-  /** The filler that somebody insists on, and why. */
+  /** The filler that somebody insists on. */
   readonly filler?: string | undefined
-  readonly overrideReason: string
-  readonly form?: Form | undefined
-  readonly rodSection: RodSection
-  readonly fluxMake: FluxMake
   readonly ticked: readonly Ticked[]
   /** What is done differently after the last run. */
   readonly changes: readonly PlanChange[]
 }
 
-/** A row of the shop's own chart for brazing tips; Pa gauge. */
-export interface TipRow {
-  readonly orificeM: number
+/** A row of the shop's own chart for brazing tips; Pa gauge. One without walls is good for any. */
+export interface TipRow extends Omit<ReadOf<typeof TIP_ROW>, 'wallFromM' | 'wallToM'> {
   readonly wallMinM: number
   readonly wallMaxM: number
-  readonly oxygenGaugePa?: number | undefined
-  readonly fuelGaugePa?: number | undefined
-  readonly at: ChartPlace
 }
 /** A good braze of the shop's own, SI; pressures gauge at the torch. */
 export interface OwnBraze {
@@ -182,50 +87,17 @@ export interface ShelfRod {
   readonly perKg?: number | undefined
 }
 
-export interface BrazeRig {
-  readonly fuel: FuelId
-  readonly tipOrificeM?: number | undefined
-  readonly head: Head
-  readonly ports: number
-  readonly torchKind: TorchKind
-  readonly torches: number
-  readonly tipPieces?: 1 | 2 | undefined
-  readonly hoseGrade?: HoseGrade | undefined
-  readonly piping: Piping
-  readonly oxygenHose: Hose
-  readonly fuelHose: Hose
+export interface BrazeRig extends Supply, ReadOf<typeof BRAZE_GEAR> {
   readonly chart: readonly TipRow[]
-  readonly oxygenDivisionPa: number
-  readonly fuelDivisionPa: number
-  readonly fuelLockUpPa?: number | undefined
-  readonly oxygenRatingPa?: number | undefined
-  readonly fuelRatingPa?: number | undefined
-  readonly acetyleneCylinderM3?: number | undefined
-  readonly acetyleneCylinders: number
-  readonly drawRule?: DrawRule | undefined
   readonly ownBrazes: readonly OwnBraze[]
   /** Absent when nobody said what is on the shelf. */
   readonly rods?: readonly ShelfRod[] | undefined
 }
 
-/** Where practitioners differ, the shop's choice. */
-export const SCHOOLS = {
-  flame: ['slightly-reducing', 'neutral'],
-  pressures: ['equal', 'twice'],
-  heat: ['by-tip', 'fierce', 'soft'],
-  purge: ['measured-flow', 'low-pressure', 'hand-feel', 'preset'],
-  cooling: ['still-air', 'rag', 'warm-water', 'spray'],
-  cue: ['flux', 'glow', 'rod'],
-  feeding: ['flame-ahead', 'flame-off'],
-  protection: ['wet-rag', 'paste', 'heat-sink'],
-  ironFlame: ['neutral', 'soft-carburising'],
-} as const
-export type SchoolName = keyof typeof SCHOOLS
-/** The first of each row is the default. */
-export type Schools = { readonly [S in SchoolName]: (typeof SCHOOLS)[S][number] }
+export { METHOD_NAMES, type Methods } from './method-words.ts'
 
 export interface BrazeShop extends Shop {
-  readonly schools: Schools
+  readonly methods: Methods
 }
 
 /** All that `planBraze` needs. */
@@ -341,6 +213,12 @@ export interface HeatProfile {
   readonly kelvin: readonly number[]
 }
 
+/** What steps and drawings go by beside the figures. */
+export interface BrazeDetail {
+  /** How many flames the head has. */
+  readonly ports?: number
+}
+
 /** A plan is a value: the interface, the command line, the server, print and the tests all use this one. */
 export interface BrazePlan {
   readonly kind: 'braze'
@@ -353,4 +231,5 @@ export interface BrazePlan {
   readonly findings: readonly Finding[]
   readonly cautions: readonly Caution[]
   readonly before: readonly Advice[]
+  readonly detail: BrazeDetail
 }

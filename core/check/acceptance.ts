@@ -1,9 +1,17 @@
 /** What was seen on a cut or a joint, and the shop's own limits on it. */
+import { keysOf } from '../objects.ts'
 import { SLAG_CLASSES, type Drop, type Edge, type SlagClass } from '../record/outcome.ts'
 
 /** Marks on the strip of a cut, each at its place. */
-export const CUT_MARKS = ['gouge', 'stop', 'melted', 'slag', 'drag'] as const
-export type CutMarkKind = (typeof CUT_MARKS)[number]
+export const CUT_MARK_NAMES = {
+  gouge: 'Gouge',
+  stop: 'Lost and begun again',
+  melted: 'Edge melted',
+  slag: 'Slag that sticks',
+  drag: 'Drag leans',
+} as const
+export type CutMarkKind = keyof typeof CUT_MARK_NAMES
+export const CUT_MARKS = keysOf(CUT_MARK_NAMES)
 export interface CutMark {
   readonly kind: CutMarkKind
   /** From the start, a share of the cut's length, 0 to 1. */
@@ -37,12 +45,27 @@ export const JOINT_STATES = [
   'not-seen',
 ] as const
 export type JointState = (typeof JOINT_STATES)[number]
+export const isJointState = (v: unknown): v is JointState => (JOINT_STATES as readonly unknown[]).includes(v)
 /** Colour inside a tube, where it can be seen. */
-export const INSIDES = ['bright', 'straw', 'black', 'not-seen'] as const
-export type Inside = (typeof INSIDES)[number]
+export const INSIDE_NAMES = {
+  bright: 'Bright',
+  straw: 'Straw',
+  black: 'Black flakes',
+  'not-seen': 'Not seen',
+} as const
+export type Inside = keyof typeof INSIDE_NAMES
+export const INSIDES = keysOf(INSIDE_NAMES)
 /** How a practice piece was taken apart. */
-export const BREAKINGS = ['none', 'section', 'bend', 'peel', 'hammer', 'saw'] as const
-export type Breaking = (typeof BREAKINGS)[number]
+export const BREAKING_NAMES = {
+  none: 'Left whole',
+  section: 'Cut through',
+  bend: 'Bent',
+  peel: 'Peeled',
+  hammer: 'Hammered',
+  saw: 'Sawn',
+} as const
+export type Breaking = keyof typeof BREAKING_NAMES
+export const BREAKINGS = keysOf(BREAKING_NAMES)
 
 /** A joint as it was looked at. */
 export interface JointSeen {

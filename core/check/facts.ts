@@ -39,8 +39,9 @@ export function factsOfCut(
   const tip = figures.tipOrifice
   const used = done.tipOrificeM ?? tip?.value
   // the figure's own span always holds the tip that is fitted; the table's is what the plate takes
-  const [low, high] = [tip?.from['tableLow'], tip?.from['tableHigh']]
-  if (used !== undefined && typeof low === 'number' && typeof high === 'number') {
+  const { tipTableM } = plan.detail
+  if (used !== undefined && tipTableM) {
+    const [low, high] = tipTableM
     facts.when(used > high * 1.001, 'the tip is larger than this plate takes', {
       'tip-large': 3,
       'too-hot-thin': 3,

@@ -1,21 +1,11 @@
 import Papa from 'papaparse'
 import type { FieldError } from '../figure.ts'
-import { findUnit, type Kind, type UnitId } from '../quantity/index.ts'
-import { readHeaderCell, withUnitOf } from '../paste.ts'
+import { firstDraftOf } from '../fields/draft.ts'
+import { CHART_ROW, type ChartRowDraft } from '../fields/rig.ts'
+import { INCH_UNITS } from '../shop.ts'
+import { readColumn, withUnitOf, type Column } from '../paste.ts'
 import { readChartRow } from './read-chart.ts'
-import { Reader } from './reader.ts'
-
-/** A row of a chart as it would be typed. */
-export interface TypedChartRow {
-  readonly orifice: string
-  readonly thicknessMin: string
-  readonly thicknessMax: string
-  readonly oxygenPressure: string
-  readonly fuelPressure: string
-  readonly pressureAt: string
-  readonly speed: string
-  readonly kerf: string
-}
+import { Reader } from '../fields/reader.ts'
 
 /** A line that could not be taken over, counted from 1, and why. */
 export interface LineFault {
@@ -25,59 +15,18 @@ export interface LineFault {
 
 /** What was found in a table: the good rows, and the faulty ones by line. */
 export interface ChartTable {
-  readonly rows: readonly TypedChartRow[]
+  readonly rows: readonly ChartRowDraft[]
   readonly faults: readonly LineFault[]
 }
 
-type Column = keyof TypedChartRow | 'thickness'
-const COLUMNS: readonly { column: Column; kind?: Kind; names: RegExp }[] = [
-  {
-    column: 'thicknessMin',
-    kind: 'length',
-    names: /^(thickness ?min|min ?thickness|(plate|thickness) from|from)$/,
-  },
-  {
-    column: 'thicknessMax',
-    kind: 'length',
-    names: /^(thickness ?max|max ?thickness|(plate|thickness) to|to)$/,
-  },
-  { column: 'thickness', kind: 'length', names: /^(thickness|plate|plate thickness)$/ },
-  { column: 'orifice', kind: 'length', names: /^(orifice|tip ?orifice|tip|nozzle|bore|drill)$/ },
-  {
-    column: 'oxygenPressure',
-    kind: 'pressure',
-    names: /^(oxygen|oxygen ?pressure|cutting oxygen( pressure)?|o2)$/,
-  },
-  {
-    column: 'fuelPressure',
-    kind: 'pressure',
-    names: /^(fuel|fuel ?pressure|fuel gas( pressure)?|acetylene|propane)$/,
-  },
-  { column: 'pressureAt', names: /^(pressure ?at|at|where|measured at)$/ },
-  { column: 'speed', kind: 'speed', names: /^(speed|travel ?speed|cutting speed)$/ },
-  { column: 'kerf', kind: 'length', names: /^(kerf|kerf ?width)$/ },
-]
+/** One thickness may stand for both ends of a row. */
+const COLUMNS = {
+  ...CHART_ROW,
+  thickness: { ...CHART_ROW.thicknessMin, also: ['plate', 'plate thickness'] },
+} as const
 const MOST_ROWS = 200
 const MOST_TEXT = 200_000
-const NEEDED: readonly Column[] = ['orifice']
-
-interface Header {
-  readonly column: Column
-  readonly unit: UnitId | undefined
-}
-
-/** "Thickness min (in)", "oxygenPressure [psi]", "speed mm/min": the column and the unit of its bare numbers. */
-function readHeader(cell: string): Header | undefined {
-  const { words, bracket } = readHeaderCell(cell)
-  const match = (text: string) => COLUMNS.find((c) => c.names.test(text))
-  const whole = match(words)
-  if (whole) return { column: whole.column, unit: whole.kind && findUnit(bracket, whole.kind)?.id }
-  // no brackets: the last word may be the unit
-  const at = words.lastIndexOf(' ')
-  const found = at > 0 ? match(words.slice(0, at)) : undefined
-  const unit = found?.kind && findUnit(words.slice(at + 1), found.kind)
-  return found && unit ? { column: found.column, unit: unit.id } : undefined
-}
+const NEEDED = ['orifice']
 
 /**
  * Reads a chart from comma-, semicolon- or tab-separated text: a file, or cells pasted from a spreadsheet. The first
@@ -89,8 +38,8 @@ export function readChartTable(text: string, decimalMark: 'ask' | 'comma' = 'ask
     return { rows: [], faults: [{ line: 1, message: 'That is too long to be a chart.' }] }
   const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, '').trimEnd(), { skipEmptyLines: false })
   const [first = [], ...lines] = parsed.data
-  const headers = first.map(readHeader)
-  const has = (c: Column) => headers.some((h) => h?.column === c)
+  const headers = first.map((cell) => readColumn(COLUMNS, cell))
+  const has = (c: string) => headers.some((h) => h?.field === c)
   const missing = [
     ...NEEDED.filter((c) => !has(c)),
     ...(has('thickness') || (has('thicknessMin') && has('thicknessMax')) ? [] : ['thickness']),
@@ -110,7 +59,7 @@ export function readChartTable(text: string, decimalMark: 'ask' | 'comma' = 'ask
       ? [{ line: 1, message: `“${cell.trim().slice(0, 30)}” is not a column of a chart; it is left out.` }]
       : [],
   )
-  const rows: TypedChartRow[] = []
+  const rows: ChartRowDraft[] = []
   lines.slice(0, MOST_ROWS + 1).forEach((cells, i) => {
     const line = i + 2
     if (cells.every((c) => c.trim() === '')) return
@@ -130,27 +79,18 @@ export function readChartTable(text: string, decimalMark: 'ask' | 'comma' = 'ask
   return { rows, faults }
 }
 
-function typedRow(cells: readonly string[], headers: readonly (Header | undefined)[]): TypedChartRow {
-  const typed: Record<Column, string> = {
-    orifice: '',
-    thickness: '',
-    thicknessMin: '',
-    thicknessMax: '',
-    oxygenPressure: '',
-    fuelPressure: '',
-    pressureAt: '',
-    speed: '',
-    kerf: '',
-  }
+function typedRow(cells: readonly string[], headers: readonly (Column | undefined)[]): ChartRowDraft {
+  const typed: Record<string, string> = {}
   headers.forEach((h, i) => {
-    if (h) typed[h.column] = withUnitOf(cells[i] ?? '', h.unit)
+    if (h) typed[h.field] = withUnitOf(cells[i] ?? '', h.unit)
   })
-  const { thickness, ...row } = typed
+  const { thickness = '', thicknessMin = '', thicknessMax = '', pressureAt = '', ...row } = typed
   return {
+    ...firstDraftOf(CHART_ROW, INCH_UNITS),
     ...row,
-    thicknessMin: row.thicknessMin || thickness,
-    thicknessMax: row.thicknessMax || thickness,
-    pressureAt: row.pressureAt.toLowerCase() || 'regulator',
+    thicknessMin: thicknessMin || thickness,
+    thicknessMax: thicknessMax || thickness,
+    pressureAt: pressureAt.toLowerCase() || 'regulator',
   }
 }
 

@@ -1,13 +1,18 @@
 import { factorOf } from '../plan-change.ts'
 import { PlanDraft } from '../plan-draft.ts'
-import { CUT_FIGURE_UNIT } from './figure-kind.ts'
+import { CUT_FIGURE_UNIT, type CutPressure } from './figure-kind.ts'
 import { effectiveThickness } from './shapes.ts'
-import { CUT_FIGURES, type CutFigureName, type CutPlan, type CutRequest } from './types.ts'
+import { CUT_FIGURES, type CutDetail, type CutFigureName, type CutPlan, type CutRequest } from './types.ts'
 
+const AT_TIP = [
+  'cuttingOxygenPressureAtTip',
+  'usualOxygenPressureAtTip',
+] as const satisfies readonly CutPressure[]
+type AtTip = (typeof AT_TIP)[number]
 const SHAPE = {
   names: CUT_FIGURES,
   unit: CUT_FIGURE_UNIT,
-  atTip: new Set<CutFigureName>(['cuttingOxygenPressureAtTip', 'usualOxygenPressureAtTip']),
+  atTip: new Set(AT_TIP),
 }
 
 /** Fuel and preheat oxygen as planned, m³/s. */
@@ -17,9 +22,12 @@ export interface GasPlan {
 }
 
 /** A cut while it is being planned. */
-export class Draft extends PlanDraft<CutFigureName> {
+export class Draft extends PlanDraft<CutFigureName, CutPressure, AtTip> {
   /** What the settings are made for: the thickness along the jet, m. */
   readonly thicknessM: number
+
+  /** What drawings, steps and the fault finder go by beside the figures. */
+  detail: CutDetail = { starts: 1 }
 
   constructor(readonly request: CutRequest) {
     super(SHAPE, request.shop.units, request.work.ticked)
@@ -33,6 +41,6 @@ export class Draft extends PlanDraft<CutFigureName> {
   }
 
   finish(): CutPlan {
-    return { kind: 'cut', ...this.parts() }
+    return { kind: 'cut', ...this.parts(), detail: this.detail }
   }
 }

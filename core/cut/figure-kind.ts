@@ -1,9 +1,10 @@
 import { KIND_OF_UNIT } from '../figure.ts'
 import type { Kind, SiUnit } from '../quantity/units.ts'
+import type { PressureOf } from '../plan-draft.ts'
 import type { CutFigureName } from './types.ts'
 
 /** The SI unit of each figure of a cut. */
-export const CUT_FIGURE_UNIT: Readonly<Record<CutFigureName, SiUnit>> = {
+export const CUT_FIGURE_UNIT = {
   tipOrifice: 'm',
   cuttingOxygenPressure: 'Pa',
   cuttingOxygenPressureAtTip: 'Pa',
@@ -40,7 +41,10 @@ export const CUT_FIGURE_UNIT: Readonly<Record<CutFigureName, SiUnit>> = {
   usualOxygenFlow: 'm3/s',
   usualOxygenShareBurnt: '1',
   usualTravelSpeed: 'm/s',
-}
+} as const satisfies Readonly<Record<CutFigureName, SiUnit>>
+
+/** The figures of a cut that are pressures. */
+export type CutPressure = PressureOf<typeof CUT_FIGURE_UNIT>
 
 /** Figures that are a plain number, not a share of something. */
 export const PLAIN_NUMBERS: readonly CutFigureName[] = ['piecesPerStock', 'carbonEquivalent', 'trackDial']

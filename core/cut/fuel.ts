@@ -1,8 +1,9 @@
-import { refuseSetting } from '../limits.ts'
+import type { SettingRefused } from '../limits.ts'
 import { FUELS, type FuelId } from '../gas/fuels.ts'
 import { hoseDrop } from '../gas/hose.ts'
-import { chartedSetting, dropTooLarge, highestSetting, sayAcetyleneLimit, type Gate } from '../gas/setting.ts'
-import { downToDivision, INCH_M, PSI_PA } from '../quantity/index.ts'
+import { highestSetting, Setting, type Gate } from '../gas/gate.ts'
+import { chartedSetting, dropTooLarge, sayAcetyleneLimit } from '../gas/setting.ts'
+import { downToDivision } from '../quantity/index.ts'
 import { CHART_SPREAD, spreadOfSpan, type Learned } from '../record/learn.ts'
 import { learnedPressure } from '../record/own.ts'
 import { capital } from '../words.ts'
@@ -10,22 +11,11 @@ import type { Draft } from './draft.ts'
 import type { Range } from './steel-table.ts'
 import type { ChartRow } from './types.ts'
 
-const inches = (n: number) => n * INCH_M * (1 + 1e-9)
-/** Acetylene at the torch by thickness, Pa gauge, equal-pressure torches. */
-const ACETYLENE_BANDS: readonly (readonly [number, Range])[] = [
-  [inches(0.25), [3 * PSI_PA, 5 * PSI_PA]],
-  [inches(1), [4 * PSI_PA, 8 * PSI_PA]],
-  [inches(3), [5 * PSI_PA, 10 * PSI_PA]],
-  [Infinity, [8 * PSI_PA, 12 * PSI_PA]],
-]
-const HEAVY_GAS_BAND: Range = [4 * PSI_PA, 10 * PSI_PA]
-const NATURAL_GAS_BAND: Range = [2 * PSI_PA, 10 * PSI_PA]
-
 /** The usual fuel pressure at an equal-pressure torch, Pa gauge: low and high. Injector torches take far less. */
 export function fuelBand(fuel: FuelId, thicknessM: number): Range {
-  if (fuel === 'natural-gas') return NATURAL_GAS_BAND
-  if (fuel !== 'acetylene') return HEAVY_GAS_BAND
-  return ACETYLENE_BANDS.find(([upTo]) => thicknessM <= upTo)?.[1] ?? [8 * PSI_PA, 12 * PSI_PA]
+  const bands = FUELS[fuel].cutBands
+  const [, low, high] = bands.find(([upTo]) => thicknessM <= upTo) ?? bands.at(-1) ?? [0, 0, 0]
+  return [low, high]
 }
 
 /** Works out the fuel setting at the regulator and puts it in the plan if it passes the gate. */
@@ -88,8 +78,14 @@ function putEstimate(draft: Draft, gate: Gate, band: Range, drop: number, factor
   const wanted = downToDivision(middle + drop, division)
   const highest = highestSetting(gate)
   const value = Math.min(wanted, highest)
-  if (refuseSetting({ ...gate, gaugePa: value })) {
-    refuse(draft, gate, value)
+  const asking = Setting.through(gate, {
+    valuePa: value,
+    lowPa: Math.min(value, downToDivision(band[0] + drop, division)),
+    highPa: downToDivision(band[1] + drop, division),
+    source: factor === 1 ? 'worked-out' : 'log',
+  })
+  if (!asking.ok) {
+    refuse(draft, gate, asking.refused)
     return
   }
   if (wanted > highest)
@@ -100,11 +96,7 @@ function putEstimate(draft: Draft, gate: Gate, band: Range, drop: number, factor
       `${draft.show(wanted, 'pressure')} would be wanted; ${draft.show(value, 'pressure')} is the most that is ever set here, so that it stays safe when the valve shuts. A bigger hose or a smaller tip helps.`,
       { field: 'rig.fuelHose', figure: 'fuelPressure' },
     )
-  draft.put('fuelPressure', {
-    value,
-    low: Math.min(value, downToDivision(band[0] + drop, division)),
-    high: Math.min(highest, downToDivision(band[1] + drop, division)),
-    ...(factor === 1 ? {} : { source: 'log' as const }),
+  draft.set('fuelPressure', asking.setting, {
     because: `The middle of ${draft.showSpan(usual[0], usual[1], 'pressure')} at the torch for this plate${factor === 1 ? '' : `, times ${factor.toFixed(2)} because of what came out last time,`} and ${draft.show(drop, 'pressure')} for the hose, down to a ${draft.show(division, 'pressure')} division.`,
     from: {
       fuel: gate.gas,
@@ -114,6 +106,7 @@ function putEstimate(draft: Draft, gate: Gate, band: Range, drop: number, factor
       gaugeDivision: division,
       highestSetting: highest,
     },
+    hoseDropPa: drop,
     cites: 'usual bands of equal-pressure torches; the torch maker’s chart wins',
   })
 }
@@ -148,16 +141,18 @@ function putCharted(
     toDivision: (pa) => downToDivision(pa, gate.divisionPa),
   })
   const value = log ? downToDivision(charted + drop, gate.divisionPa) : asCharted
-  if (refuseSetting({ ...gate, gaugePa: value })) {
-    refuse(draft, gate, value)
+  const asking = Setting.through(gate, {
+    valuePa: value,
+    lowPa: log ? log.low + drop : value,
+    highPa: log ? log.high + drop : value,
+    source: log || factor !== 1 ? 'log' : 'chart',
+  })
+  if (!asking.ok) {
+    refuse(draft, gate, asking.refused)
     return
   }
   const changed = factor === 1 ? '' : ` Times ${factor.toFixed(2)} because of what came out last time.`
-  draft.put('fuelPressure', {
-    value,
-    low: log ? log.low + drop : value,
-    high: log ? Math.min(highestSetting(gate), log.high + drop) : value,
-    source: log || factor !== 1 ? 'log' : 'chart',
+  draft.set('fuelPressure', asking.setting, {
     because: log
       ? `The median of ${log.count} good cuts here is ${draft.show(log.median, 'pressure')} at the torch; with what was expected it makes ${draft.show(log.value, 'pressure')}, and ${draft.show(drop, 'pressure')} for the hose.${changed}`
       : extra > 0
@@ -171,6 +166,8 @@ function putCharted(
       chartHoseDrop: chartHosePa,
       gaugeDivision: gate.divisionPa,
     },
+    hoseDropPa: drop,
+    ...(log ? { runs: log.count } : {}),
     cites: log ? 'your log' : 'your chart',
   })
   if (!log && (charted < band[0] * 0.999 || charted > band[1] * 1.001))
@@ -183,17 +180,15 @@ function putCharted(
     )
 }
 
-function refuse(draft: Draft, gate: Gate, value: number): void {
+function refuse(draft: Draft, gate: Gate, refused: SettingRefused): void {
   const where = { field: 'rig.chart', figure: 'fuelPressure' }
-  const refused = refuseSetting({ ...gate, gaugePa: value })
-  if (gate.gas === 'acetylene' && refused?.code === 'acetylene-limit')
-    sayAcetyleneLimit(draft, gate, 'The charted setting', where)
+  if (refused.code === 'acetylene-limit') sayAcetyleneLimit(draft, gate, 'The charted setting', where)
   else
     draft.say(
       'stop',
-      refused?.code ?? 'fuel-limit',
+      refused.code,
       'Fuel pressure past its limit',
-      `No fuel setting is given: the highest here is ${draft.show(refused?.limitPa ?? 0, 'pressure')}. Check the chart.`,
+      `No fuel setting is given: the highest here is ${draft.show(refused.limitPa, 'pressure')}. Check the chart.`,
       where,
     )
 }

@@ -1,4 +1,6 @@
 /** How a metal takes to the oxygen jet. */
+import { keysOf } from '../objects.ts'
+
 export type Cuttable = 'yes' | 'warm' | 'poorly' | 'no'
 
 /** A metal that can be named for a cut. */
@@ -7,6 +9,8 @@ export interface MetalFacts {
   readonly cuttable: Cuttable
   /** Carbon equivalent when nothing is known but the metal: low, usual, high. */
   readonly carbonEquivalent?: readonly [number, number, number]
+  /** Whether it is sold by grade, so that a grade or a certificate says its carbon better than its name. */
+  readonly graded?: true
   /** kg/m³ */
   readonly density: number
   /** Why it does not cut, and what does. */
@@ -22,24 +26,28 @@ export const METAL_FACTS = {
     name: 'Low-carbon steel',
     cuttable: 'yes',
     carbonEquivalent: [0.2, 0.32, 0.42],
+    graded: true,
     density: 7850,
   },
   'medium-carbon-steel': {
     name: 'Medium-carbon steel',
     cuttable: 'warm',
     carbonEquivalent: [0.43, 0.55, 0.65],
+    graded: true,
     density: 7850,
   },
   'high-carbon-steel': {
     name: 'High-carbon steel',
     cuttable: 'warm',
     carbonEquivalent: [0.6, 0.8, 1.1],
+    graded: true,
     density: 7840,
   },
   'low-alloy-steel': {
     name: 'Low-alloy steel',
     cuttable: 'warm',
     carbonEquivalent: [0.45, 0.7, 0.95],
+    graded: true,
     density: 7850,
   },
   'wrought-iron': {
@@ -92,10 +100,13 @@ export const METAL_FACTS = {
 } as const satisfies Record<string, MetalFacts>
 
 export type Metal = keyof typeof METAL_FACTS
-export const METALS = Object.keys(METAL_FACTS) as readonly Metal[]
+export const METALS = keysOf(METAL_FACTS)
 
 /** What is known of a metal. */
 export const metalFacts = (metal: Metal): MetalFacts => METAL_FACTS[metal]
+
+/** The metals that are sold by grade. */
+export const GRADED_METALS = METALS.filter((metal) => metalFacts(metal).graded)
 
 /** Other names that are understood, with the coat that some of them imply. */
 const ALSO: Readonly<Record<string, { readonly metal: Metal; readonly surface?: 'galvanised' }>> = {

@@ -1,11 +1,12 @@
-import { refuseSetting } from '../limits.ts'
-import { dropTooLarge, highestSetting, type Gate } from '../gas/setting.ts'
+import { Setting, type Gate } from '../gas/gate.ts'
+import { dropTooLarge } from '../gas/setting.ts'
 import { OXYGEN } from '../gas/fuels.ts'
 import { CHART_HOSE, HOSE_BORES_M, hoseDrop, type Hose } from '../gas/hose.ts'
 import { pressureAtTip } from '../gas/tip-pressure.ts'
 import { CD, CD_RANGE, isChoked, orificeFlow, pressureForFlow } from '../gas/orifice.ts'
 import { downToDivision, toDivision, upToDivision } from '../quantity/index.ts'
 import { CHART_SPREAD, spreadOfSpan, type Learned } from '../record/learn.ts'
+import type { Grounds } from '../reason.ts'
 import { learnedPressure } from '../record/own.ts'
 import type { Draft } from './draft.ts'
 import type { Range } from './steel-table.ts'
@@ -25,7 +26,7 @@ export interface OxygenAsked {
   readonly wantedFlow: number
   readonly wantedRange: Range
   /** How the wanted flow was found, for the reader. */
-  readonly wantedFrom: Readonly<Record<string, number | string>>
+  readonly wantedFrom: Grounds
   readonly wantedBecause: string
   readonly preheatOxygen: number
   readonly ambientPa: number
@@ -137,7 +138,7 @@ function putEstimate(draft: Draft, asked: OxygenAsked, tipGaugePa: number): Oxyg
     from: asked.wantedFrom,
     cites: 'published ranges by thickness',
   })
-  draft.put('cuttingOxygenPressureAtTip', {
+  draft.atTip('cuttingOxygenPressureAtTip', {
     value: tipGaugePa,
     low: pressureForFlow(bore, low),
     high: pressureForFlow(bore, high),
@@ -157,7 +158,7 @@ function putCharted(draft: Draft, asked: OxygenAsked, charted: number, row: Char
   const bore = { diameterM: asked.orificeM, ambientPa: asked.ambientPa }
   const tipGaugePa = tipOfChart(asked, charted, row.at)
   const flow = orificeFlow(bore, tipGaugePa)
-  draft.put('cuttingOxygenPressureAtTip', {
+  draft.atTip('cuttingOxygenPressureAtTip', {
     value: tipGaugePa,
     low: Math.max(0, tipGaugePa - draft.request.rig.oxygenDivisionPa / 2),
     high: tipGaugePa + draft.request.rig.oxygenDivisionPa / 2,
@@ -197,7 +198,7 @@ function putSetting(draft: Draft, asked: OxygenAsked, plan: OxygenPlan, drop: nu
   const { oxygenDivisionPa: division } = rig
   const charted = row?.oxygenGaugePa
   const hoseWords = `${draft.showHoseLength(rig.oxygenHose.lengthM)} of ${draft.show(rig.oxygenHose.boreM, 'length')} hose`
-  const from = {
+  const from: Grounds = {
     hoseDrop: drop,
     hoseLength: rig.oxygenHose.lengthM,
     hoseBore: rig.oxygenHose.boreM,
@@ -210,7 +211,7 @@ function putSetting(draft: Draft, asked: OxygenAsked, plan: OxygenPlan, drop: nu
   let value: number
   let because: string
   let span: Range
-  let rest: Record<string, number | string>
+  let rest: Grounds
   if (charted === undefined) {
     const bore = { diameterM: asked.orificeM, ambientPa }
     const setting = (flow: number) => {
@@ -251,8 +252,14 @@ function putSetting(draft: Draft, asked: OxygenAsked, plan: OxygenPlan, drop: nu
     }
   }
   const gate: Gate = { gas: 'oxygen', ambientPa, divisionPa: division, ratingPa: rig.oxygenRatingPa }
-  const refused = refuseSetting({ ...gate, gaugePa: value })
-  if (refused) {
+  const asking = Setting.through(gate, {
+    valuePa: value,
+    lowPa: Math.max(division, span[0]),
+    highPa: span[1],
+    source: asked.log || asked.factor !== 1 ? 'log' : charted === undefined ? 'worked-out' : 'chart',
+  })
+  if (!asking.ok) {
+    const { refused } = asking
     const high = refused.code !== 'not-a-pressure'
     draft.say(
       'stop',
@@ -265,17 +272,14 @@ function putSetting(draft: Draft, asked: OxygenAsked, plan: OxygenPlan, drop: nu
     )
     return
   }
-  draft.put('cuttingOxygenPressure', {
-    value,
-    low: Math.max(division, span[0]),
-    // no end of a span is read off as a setting past the limit
-    high: Math.min(span[1], highestSetting(gate)),
-    source: asked.log || asked.factor !== 1 ? 'log' : charted === undefined ? 'worked-out' : 'chart',
+  draft.set('cuttingOxygenPressure', asking.setting, {
     because:
       asked.factor === 1
         ? because
         : `${because} Times ${asked.factor.toFixed(2)} because of what came out last time.`,
     from: rest,
+    hoseDropPa: drop,
+    ...(asked.log ? { runs: asked.log.count } : {}),
     cites:
       charted === undefined
         ? `${ORIFICE_CITES}; ${HOSE_CITES}`

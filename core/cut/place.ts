@@ -22,6 +22,7 @@ export function planKerf(draft: Draft, orificeM: number, row: ChartRow | undefin
       low: learned.low,
       high: learned.high,
       source: 'log',
+      runs: learned.count,
       because: `The median of ${learned.count} ${learned.count === 1 ? 'cut' : 'cuts'} that you measured with this tip on this plate is ${draft.show(learned.median, 'length')}; ${row?.kerfM === undefined ? 'estimated it would be' : 'your chart says'} ${draft.show(expected, 'length')}, and what you measured weighs ${Math.round(learned.weight * 100)} %.`,
       from: {
         measuredCuts: learned.count,
@@ -75,6 +76,7 @@ export function planHeights(draft: Draft, gas: GasPlan): void {
   const mixture = gas.fuel + gas.preheatOxygen
   const fuel = FUELS[rig.fuel]
   const cone = preheatCone(fuel, mixture)
+  draft.detail = { ...draft.detail, cone: { lengthM: cone.lengthM, portM: cone.portM } }
   const tipToWork = draft.put('tipToWork', {
     value: cone.lengthM + standoff,
     low: cone.lowM + low,

@@ -138,6 +138,7 @@ function planTip(
       : row
         ? `Your chart's tip for this plate, ${size}. `
         : `Number drill size whose jet comes nearest the best pressure, ${size}. `
+  draft.detail = { ...draft.detail, tipTableM: [low, high] }
   draft.put('tipOrifice', {
     value: chosen,
     low,

@@ -1,11 +1,11 @@
-import { DRAW_RULES } from '../gas/cylinder.ts'
-import { FUEL_IDS, HOSE_GRADES, type FuelId } from '../gas/fuels.ts'
-import type { Hose } from '../gas/hose.ts'
-import { STANDARD_TEMPERATURE_K } from '../gas/standard.ts'
+import { CYLINDER_ROW, HOSE, PLACE, SUPPLY } from '../fields/rig.ts'
+import { readFields, readRows, sectionOf, type Reader } from '../fields/reader.ts'
+import { isRecord, type Json } from '../objects.ts'
+import { FUEL_IDS, FUELS, type FuelId } from '../gas/fuels.ts'
+import { CHART_HOSE, type Hose } from '../gas/hose.ts'
 import { UNITS, type UnitId } from '../quantity/index.ts'
 import { INCH_UNITS, usualDivision, type UnitChoices } from '../shop.ts'
-import { blank, BOUNDS, isRecord, readHose, readRows, type Bounds, type Json, type Reader } from './reader.ts'
-import { PIPINGS, type CutRig, type Shop } from './types.ts'
+import type { Shop, Supply } from './types.ts'
 
 /** Cylinders as they stand there: rated full contents, and what is left of them. */
 interface Cylinders {
@@ -33,16 +33,14 @@ function readCylinders(r: Reader, asked: unknown, fuel: string): Cylinders {
     oxygenLeftM3: undefined,
     fuelLeftM3: undefined,
   }
-  readRows(r, value, 'rig.cylinders', ['gas', 'size', 'left', 'count'], (row, path) => {
+  readRows(r, value, 'rig.cylinders', Object.keys(CYLINDER_ROW), (row, path) => {
     const gas = r.word(row['gas'], `${path}.gas`, ['oxygen', ...FUEL_IDS] as const)
-    const size = r.maybe(row['size'], `${path}.size`, BOUNDS.volume)
-    const left = r.maybe(row['left'], `${path}.left`, BOUNDS.volume)
-    const count = r.count(row['count'], `${path}.count`, 'the number of cylinders', 1, 50)
+    const { sizeM3: size, leftM3: left, count } = readFields(r, row, CYLINDER_ROW, path)
     const full = size === undefined ? undefined : size * count
     if (gas === 'oxygen') found.oxygenLeftM3 = (found.oxygenLeftM3 ?? 0) + (left ?? full ?? 0)
     else if (gas !== undefined && gas === fuel) {
       found.fuelLeftM3 = (found.fuelLeftM3 ?? 0) + (left ?? full ?? 0)
-      if (gas === 'acetylene') {
+      if (FUELS[gas].cylinder.draw === 'share') {
         found.acetyleneM3 += full ?? 0
         found.acetyleneCount += count
       }
@@ -52,73 +50,45 @@ function readCylinders(r: Reader, asked: unknown, fuel: string): Cylinders {
   return found
 }
 
-/** What gas comes from and through, whatever is done with the flame: fittings, hoses, gauges and cylinders. */
-export type Supply = Pick<
-  CutRig,
-  | 'tipPieces'
-  | 'hoseGrade'
-  | 'piping'
-  | 'oxygenHose'
-  | 'fuelHose'
-  | 'oxygenDivisionPa'
-  | 'fuelDivisionPa'
-  | 'fuelLockUpPa'
-  | 'oxygenRatingPa'
-  | 'fuelRatingPa'
-  | 'acetyleneCylinderM3'
-  | 'acetyleneCylinders'
-  | 'drawRule'
-  | 'oxygenLeftM3'
-  | 'fuelLeftM3'
->
-
-/** The fields of a rig that `readSupply` reads, beside its fuel. */
-export const SUPPLY_FIELDS = [
-  'tipPieces',
-  'hoseGrade',
-  'piping',
-  'oxygenHose',
-  'fuelHose',
-  'oxygenGaugeDivision',
-  'fuelGaugeDivision',
-  'fuelLockUp',
-  'oxygenRating',
-  'fuelRating',
-  'acetyleneCylinder',
-  'acetyleneCylinders',
-  'cylinders',
-  'drawRule',
-]
+/** A hose as it is typed; the other one where it is absent. */
+export function readHose(r: Reader, rig: Json, name: string, fallback: Hose): Hose {
+  if (rig[name] === undefined) return fallback
+  const hose = sectionOf(r, rig, name, HOSE, `rig.${name}`)
+  return {
+    lengthM: r.quantity(hose['length'], `rig.${name}.length`, HOSE.length.bounds) ?? fallback.lengthM,
+    boreM: r.quantity(hose['bore'], `rig.${name}.bore`, HOSE.bore.bounds) ?? fallback.boreM,
+  }
+}
 
 /** Reads the supply side of a rig, which cuts and brazes have alike. */
-export function readSupply(r: Reader, rig: Json, fuel: FuelId, oxygenHose: Hose, units: UnitChoices): Supply {
-  const pressure = (name: string, bounds: Bounds = BOUNDS.pressure) =>
-    r.maybe(rig[name], `rig.${name}`, bounds)
-  const pieces = blank(rig['tipPieces'])
-    ? undefined
-    : r.word(String(rig['tipPieces']), 'rig.tipPieces', ['1', '2'] as const)
-  const one = r.maybe(rig['acetyleneCylinder'], 'rig.acetyleneCylinder', BOUNDS.volume)
+export function readSupply(r: Reader, rig: Json, fuel: FuelId, units: UnitChoices): Supply {
+  const { tipPieces, oxygenDivisionSaidPa, fuelDivisionSaidPa, acetyleneOneM3, ...said } = readFields(
+    r,
+    rig,
+    SUPPLY,
+    'rig',
+  )
+  const oxygenHose = readHose(r, rig, 'oxygenHose', CHART_HOSE)
   const plain = ['number', 'string'].includes(typeof rig['cylinders'])
   const count = plain
     ? r.count(rig['cylinders'], 'rig.cylinders', 'the number of cylinders', 1, 50)
     : r.count(rig['acetyleneCylinders'], 'rig.acetyleneCylinders', 'the number of cylinders', 1, 50)
   const cylinders = readCylinders(r, rig['cylinders'], fuel)
   return {
-    tipPieces: pieces === undefined ? undefined : pieces === '1' ? 1 : 2,
-    hoseGrade: blank(rig['hoseGrade']) ? undefined : r.word(rig['hoseGrade'], 'rig.hoseGrade', HOSE_GRADES),
-    piping: r.word(rig['piping'], 'rig.piping', PIPINGS, 'none') ?? 'none',
+    ...said,
+    fuel,
+    tipPieces: tipPieces === undefined ? undefined : tipPieces === '1' ? 1 : 2,
     oxygenHose,
     fuelHose: readHose(r, rig, 'fuelHose', oxygenHose),
-    oxygenDivisionPa:
-      pressure('oxygenGaugeDivision', BOUNDS.division) ?? usualDivision(units.pressure, 'oxygen'),
-    fuelDivisionPa: pressure('fuelGaugeDivision', BOUNDS.division) ?? usualDivision(units.pressure, 'fuel'),
-    fuelLockUpPa: pressure('fuelLockUp'),
-    oxygenRatingPa: pressure('oxygenRating'),
-    fuelRatingPa: pressure('fuelRating'),
+    oxygenDivisionPa: oxygenDivisionSaidPa ?? usualDivision(units.pressure, 'oxygen'),
+    fuelDivisionPa: fuelDivisionSaidPa ?? usualDivision(units.pressure, 'fuel'),
     acetyleneCylinderM3:
-      cylinders.acetyleneM3 > 0 ? cylinders.acetyleneM3 : one === undefined ? undefined : one * count,
+      cylinders.acetyleneM3 > 0
+        ? cylinders.acetyleneM3
+        : acetyleneOneM3 === undefined
+          ? undefined
+          : acetyleneOneM3 * count,
     acetyleneCylinders: cylinders.acetyleneM3 > 0 ? cylinders.acetyleneCount : count,
-    drawRule: blank(rig['drawRule']) ? undefined : r.word(rig['drawRule'], 'rig.drawRule', DRAW_RULES),
     oxygenLeftM3: cylinders.oxygenLeftM3,
     fuelLeftM3: cylinders.fuelLeftM3,
   }
@@ -142,7 +112,6 @@ function readUnits(r: Reader, value: unknown): UnitChoices {
 
 /** Reads where the work is done, and the units that its sentences are in. */
 export const readPlace = (r: Reader, shop: Json): Shop => ({
-  altitudeM: r.or(shop['altitude'], 'shop.altitude', BOUNDS.altitude, 0),
-  airK: r.or(shop['airTemperature'], 'shop.airTemperature', BOUNDS.air, STANDARD_TEMPERATURE_K),
+  ...readFields(r, shop, PLACE, 'shop'),
   units: readUnits(r, shop['units']),
 })

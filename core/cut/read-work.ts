@@ -1,5 +1,9 @@
+import { CUT_WORK, NEEDS_DIAMETER, PRACTICE_ITEM, type CutSaid } from '../fields/cut.ts'
+import { TICKED } from '../fields/piece.ts'
+import { blank, readFields, readRows, sectionOf, type Reader } from '../fields/reader.ts'
+import { applying } from '../fields/spec.ts'
+import { isRecord, type Json, omit } from '../objects.ts'
 import { readChanges } from '../plan-change.ts'
-import { STANDARD_TEMPERATURE_K } from '../gas/standard.ts'
 import {
   carbonEquivalent,
   ELEMENTS,
@@ -11,72 +15,15 @@ import {
   type Composition,
   type Metal,
 } from './metals.ts'
-import { blank, BOUNDS, isRecord, readRows, type Json, type Reader } from './reader.ts'
 import {
-  FASTENERS,
-  HOLLOWS,
-  LEANS,
-  PIPE_CUTS,
-  PRACTICE_SHAPES,
-  POSITIONS,
-  SECTIONS,
-  SHAPES,
-  STARTS,
-  SURFACES,
-  WINDS,
+  COMPOSED,
   type CarbonKnown,
   type CutWork,
   type PipeWork,
   type PracticeItem,
   type SectionWork,
-  type Shape,
-  type Start,
-  type Surface,
   type Ticked,
 } from './types.ts'
-
-const WORK_FIELDS = [
-  'shape',
-  'metal',
-  'grade',
-  'composition',
-  'thickness',
-  'length',
-  'start',
-  'surface',
-  'hollow',
-  'temperature',
-  'position',
-  'wind',
-  'bevel',
-  'bevelFrom',
-  'lean',
-  'land',
-  'diameter',
-  'width',
-  'count',
-  'stock',
-  'trim',
-  'fastener',
-  'pipeCut',
-  'pipeAngle',
-  'runDiameter',
-  'offset',
-  'section',
-  'depth',
-  'copeLength',
-  'copeDepth',
-  'practice',
-  'pierces',
-  'trial',
-  'cautions',
-  'changes',
-]
-const NEEDS_LENGTH: readonly Shape[] = ['straight', 'strip', 'bevel', 'slot', 'outline']
-const NEEDS_DIAMETER: readonly Shape[] = ['hole', 'disc', 'fastener', 'pipe']
-const NEEDS_WIDTH: readonly Shape[] = ['strip', 'slot']
-const PIERCED: readonly Shape[] = ['hole', 'slot', 'pierce', 'outline', 'pipe']
-const MOST_PIECES = 500
 
 /** "C 0.45, Mn 0.75" or { C: '0.45 %' }: percent by mass. */
 function readComposition(r: Reader, value: unknown): Composition | undefined {
@@ -140,148 +87,88 @@ function readCarbon(r: Reader, work: Json, metal: Metal): CarbonKnown | undefine
   return usual && { low: usual[0], value: usual[1], high: usual[2], from: 'metal' }
 }
 
-function readMetal(r: Reader, work: Json): { metal: Metal; surface?: Surface } {
+function readMetal(r: Reader, work: Json): Metal {
   const word = work['metal']
   const found = typeof word === 'string' ? findMetal(word.trim().toLowerCase()) : undefined
-  if (!found) {
-    r.fail(
-      'work.metal',
-      `${typeof word === 'string' && word !== '' ? `“${word.slice(0, 40)}” is not known here` : 'Choose one'}: ${METALS.join(', ')}.`,
-    )
-    return { metal: 'low-carbon-steel' }
-  }
-  return found
+  if (found) return found.metal
+  r.fail(
+    'work.metal',
+    `${typeof word === 'string' && word !== '' ? `“${word.slice(0, 40)}” is not known here` : 'Choose one'}: ${METALS.join(', ')}.`,
+  )
+  return 'low-carbon-steel'
 }
 
 /** β from square: spoken from square, or from the plate (90° − β). */
-function readBevel(r: Reader, work: Json, shape: Shape): number {
+function readBevel(r: Reader, work: Json, { shape, bevelFrom }: CutSaid): number {
   const text = work['bevel']
   const bare = typeof text === 'string' ? text.replace(/\s*(from|off) (the )?(plate|square)\s*$/i, '') : text
-  const said = typeof text === 'string' && /(from|off) (the )?plate\s*$/i.test(text) ? 'plate' : 'square'
-  const from = r.word(work['bevelFrom'], 'work.bevelFrom', ['square', 'plate'] as const, said) ?? said
+  const spoken = typeof text === 'string' && /(from|off) (the )?plate\s*$/i.test(text) ? 'plate' : 'square'
   if (shape !== 'bevel' && blank(bare)) return 0
-  const angle = r.quantity(bare, 'work.bevel', BOUNDS.bevel)
+  const angle = r.quantity(bare, 'work.bevel', CUT_WORK.bevel.bounds)
   if (angle === undefined) return 0
-  return from === 'plate' ? Math.PI / 2 - angle : angle
+  return (bevelFrom ?? spoken) === 'plate' ? Math.PI / 2 - angle : angle
 }
 
-function readPipe(r: Reader, work: Json): PipeWork {
-  const cut = r.word(work['pipeCut'], 'work.pipeCut', PIPE_CUTS, 'square') ?? 'square'
-  return {
-    cut,
-    angleRad:
-      cut === 'square'
-        ? 0
-        : (r.maybe(work['pipeAngle'], 'work.pipeAngle', BOUNDS.bevel) ??
-          (cut === 'saddle' ? Math.PI / 2 : Math.PI / 4)),
-    runDiameterM:
-      cut === 'saddle' ? r.quantity(work['runDiameter'], 'work.runDiameter', BOUNDS.diameter) : undefined,
-    offsetM: r.or(work['offset'], 'work.offset', BOUNDS.offset, 0),
-  }
+function pipeOf({ pipeCut: cut, pipeAngleRad, runDiameterM, offsetM }: CutSaid): PipeWork {
+  const angleRad = cut === 'square' ? 0 : (pipeAngleRad ?? (cut === 'saddle' ? Math.PI / 2 : Math.PI / 4))
+  return { cut, angleRad, runDiameterM: cut === 'saddle' ? runDiameterM : undefined, offsetM }
 }
 
-function readSection(r: Reader, work: Json): SectionWork {
-  const kind = r.word(work['section'], 'work.section', SECTIONS, 'angle') ?? 'angle'
-  const depthM = r.quantity(work['depth'], 'work.depth', { ...BOUNDS.width, what: 'the depth' }) ?? 0.1
-  return {
-    kind,
-    depthM,
-    widthM: r.or(work['width'], 'work.width', BOUNDS.width, depthM),
-    copeLengthM: r.maybe(work['copeLength'], 'work.copeLength', BOUNDS.length),
-    copeDepthM: r.maybe(work['copeDepth'], 'work.copeDepth', BOUNDS.length),
-  }
+function sectionWork({ section: kind, depthM = 0.1, widthM, copeLengthM, copeDepthM }: CutSaid): SectionWork {
+  return { kind, depthM, widthM: widthM ?? depthM, copeLengthM, copeDepthM }
 }
 
-function readPractice(r: Reader, work: Json): PracticeItem[] {
-  return readRows(
+const readPractice = (r: Reader, work: Json): PracticeItem[] =>
+  readRows(
     r,
     work['practice'],
     'work.practice',
-    ['shape', 'count', 'length', 'width', 'diameter', 'bevel'],
+    Object.keys(PRACTICE_ITEM),
     (row, path): PracticeItem | undefined => {
-      const shape = r.word(row['shape'], `${path}.shape`, PRACTICE_SHAPES)
-      if (!shape) return undefined
-      const round = shape === 'hole' || shape === 'disc'
-      const need = (
-        wanted: boolean,
-        name: string,
-        bounds: (typeof BOUNDS)['length' | 'diameter' | 'width'],
-      ) => (wanted ? (r.quantity(row[name], `${path}.${name}`, bounds) ?? 0) : 0)
-      return {
-        shape,
-        count: r.count(row['count'], `${path}.count`, 'how many', 1, 100),
-        lengthM: need(!round && shape !== 'pierce', 'length', BOUNDS.length),
-        widthM: need(shape === 'slot', 'width', BOUNDS.width),
-        diameterM: need(round, 'diameter', BOUNDS.diameter),
-        bevelRad: shape === 'bevel' ? (r.quantity(row['bevel'], `${path}.bevel`, BOUNDS.bevel) ?? 0) : 0,
-      }
+      // what its shape does not ask for is not read
+      const asked = applying(PRACTICE_ITEM, row)
+      const {
+        diameterM = 0,
+        lengthM = 0,
+        widthM = 0,
+        bevelRad = 0,
+        ...said
+      } = readFields(r, asked, PRACTICE_ITEM, path)
+      return { ...said, diameterM, lengthM, widthM, bevelRad }
     },
   )
-}
 
-function readTicked(r: Reader, work: Json): Ticked[] {
-  return readRows(r, work['cautions'], 'work.cautions', ['code', 'by'], (row) => ({
+const readTicked = (r: Reader, work: Json): Ticked[] =>
+  readRows(r, work['cautions'], 'work.cautions', Object.keys(TICKED), (row) => ({
     code: String(row['code'] ?? '').slice(0, 60),
     by: String(row['by'] ?? '').slice(0, 120),
   }))
-}
-
-const usualStart = (shape: Shape): Start => (PIERCED.includes(shape) ? 'pierce' : 'edge')
 
 /** The work as typed. Faults go to the reader; what could not be read is filled in so that all of them are found. */
 export function readWork(r: Reader, input: Json): CutWork {
-  const work = r.section(input, 'work', WORK_FIELDS)
-  const shape = r.word(work['shape'], 'work.shape', SHAPES, 'straight') ?? 'straight'
-  const { metal, surface: coat } = readMetal(r, work)
-  const surface = r.word(work['surface'], 'work.surface', SURFACES, coat ?? 'clean') ?? 'clean'
-  const thicknessM = r.quantity(work['thickness'], 'work.thickness', BOUNDS.thickness) ?? 0.01
-  const length = NEEDS_LENGTH.includes(shape)
-    ? r.quantity(work['length'], 'work.length', BOUNDS.length)
-    : r.maybe(work['length'], 'work.length', BOUNDS.length)
-  const diameter = NEEDS_DIAMETER.includes(shape)
-    ? r.quantity(work['diameter'], 'work.diameter', BOUNDS.diameter)
-    : undefined
-  const width = NEEDS_WIDTH.includes(shape)
-    ? r.quantity(work['width'], 'work.width', BOUNDS.width)
-    : shape === 'section'
-      ? undefined
-      : r.maybe(work['width'], 'work.width', BOUNDS.width)
+  const work = sectionOf(r, input, 'work', CUT_WORK)
+  const metal = readMetal(r, work)
+  const read = readFields(r, work, CUT_WORK, 'work')
+  const { shape, thicknessM, landM, lengthM, diameterM, widthM } = read
   const practice = shape === 'practice' ? readPractice(r, work) : []
   if (shape === 'practice' && practice.length === 0)
     r.fail('work.practice', 'Put at least one cut on the practice plate.')
-  if (shape === 'slot' && length !== undefined && width !== undefined && length < width)
+  if (shape === 'slot' && lengthM !== undefined && widthM !== undefined && lengthM < widthM)
     r.fail('work.length', 'A slot is longer than it is wide.')
-  if (shape === 'pipe' && diameter !== undefined && diameter <= 2 * thicknessM)
+  if (shape === 'pipe' && diameterM !== undefined && diameterM <= 2 * thicknessM)
     r.fail('work.thickness', 'The wall should be less than half the diameter.')
-  const bevelRad = readBevel(r, work, shape)
-  const landM = r.or(work['land'], 'work.land', BOUNDS.land, 0)
   if (landM >= thicknessM) r.fail('work.land', 'The land should be less than the thickness.')
   return {
-    shape,
+    ...omit(read, COMPOSED),
     metal,
     carbon: readCarbon(r, work, metal),
-    surface: coat !== undefined && surface === 'clean' && blank(work['surface']) ? coat : surface,
-    hollow: r.word(work['hollow'], 'work.hollow', HOLLOWS, 'no') ?? 'no',
-    thicknessM,
-    lengthM: length ?? 0,
-    start: r.word(work['start'], 'work.start', STARTS, usualStart(shape)) ?? usualStart(shape),
-    position: r.word(work['position'], 'work.position', POSITIONS, 'flat') ?? 'flat',
-    wind: r.word(work['wind'], 'work.wind', WINDS, 'calm') ?? 'calm',
-    temperatureK: r.or(work['temperature'], 'work.temperature', BOUNDS.plate, STANDARD_TEMPERATURE_K),
-    bevelRad,
-    lean: r.word(work['lean'], 'work.lean', LEANS, 'over-part') ?? 'over-part',
-    landM,
-    diameterM: diameter,
-    widthM: width,
-    count: r.count(work['count'], 'work.count', 'how many', 1, MOST_PIECES),
-    stockM: r.maybe(work['stock'], 'work.stock', BOUNDS.stock),
-    trimM: r.or(work['trim'], 'work.trim', BOUNDS.land, 0),
-    fastener: r.word(work['fastener'], 'work.fastener', FASTENERS, 'bolt') ?? 'bolt',
-    pipe: shape === 'pipe' ? readPipe(r, work) : undefined,
-    section: shape === 'section' ? readSection(r, work) : undefined,
+    lengthM: lengthM ?? 0,
+    bevelRad: readBevel(r, work, read),
+    diameterM: NEEDS_DIAMETER.includes(shape) ? diameterM : undefined,
+    widthM: shape === 'section' ? undefined : widthM,
+    pipe: shape === 'pipe' ? pipeOf(read) : undefined,
+    section: shape === 'section' ? sectionWork(read) : undefined,
     practice,
-    pierces: r.count(work['pierces'], 'work.pierces', 'the number of pierces', 1, 5000),
-    trial: work['trial'] === true || work['trial'] === 'yes',
     ticked: readTicked(r, work),
     changes: readChanges(r, work),
   }

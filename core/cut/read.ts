@@ -1,24 +1,14 @@
 import type { FieldError } from '../figure.ts'
+import { USUAL } from '../fields/cut.ts'
+import { CHART_ROW, CUT_RIG, DIAL_ROW, KERF_ROW, PLACE, SUPPLY } from '../fields/rig.ts'
+import { blank, Reader, readFields, readRows, sectionOf } from '../fields/reader.ts'
+import { isRecord, type Json } from '../objects.ts'
 import { FUEL_IDS } from '../gas/fuels.ts'
-import { CHART_HOSE } from '../gas/hose.ts'
 import type { UnitChoices } from '../shop.ts'
-import { CHART_FIELDS, readChartRow } from './read-chart.ts'
-import { readPlace, readSupply, SUPPLY_FIELDS } from './read-supply.ts'
+import { readChartRow } from './read-chart.ts'
+import { readPlace, readSupply } from './read-supply.ts'
 import { readWork } from './read-work.ts'
-import { blank, BOUNDS, isRecord, Reader, readHose, readRows, type Json } from './reader.ts'
-import {
-  GUIDES,
-  HANDLINGS,
-  HANDS,
-  type CutRequest,
-  type CutRig,
-  type DialPoint,
-  type Guide,
-  type Handling,
-  type MeasuredKerf,
-  type Shop,
-  type Usual,
-} from './types.ts'
+import type { CutRequest, CutRig, DialPoint, MeasuredKerf, Shop, Usual } from './types.ts'
 
 /** What was read, or every field that could not be. */
 export type ReadCut =
@@ -26,38 +16,9 @@ export type ReadCut =
   | { readonly ok: false; readonly errors: readonly FieldError[] }
 
 function readKerf(r: Reader, row: Json, path: string): MeasuredKerf | undefined {
-  const orificeM = r.quantity(row['orifice'], `${path}.orifice`, BOUNDS.orifice)
-  const thicknessM = r.quantity(row['thickness'], `${path}.thickness`, BOUNDS.thickness)
-  const kerfM = r.quantity(row['kerf'], `${path}.kerf`, BOUNDS.kerf)
-  const handling = r.word<Handling | 'not-said'>(
-    row['handling'],
-    `${path}.handling`,
-    [...HANDLINGS, 'not-said'],
-    'not-said',
-  )
-  if (orificeM === undefined || thicknessM === undefined || kerfM === undefined || handling === undefined)
-    return undefined
-  return { orificeM, thicknessM, kerfM, handling }
+  const read = readFields(r, row, KERF_ROW, path)
+  return Number.isNaN(read.orificeM + read.thicknessM + read.kerfM) ? undefined : read
 }
-
-const RIG_FIELDS = [
-  ...SUPPLY_FIELDS,
-  'fuel',
-  'tipOrifice',
-  'tipRadius',
-  'handling',
-  'hand',
-  'guide',
-  'guideHeight',
-  'dial',
-  'tipBelowCollar',
-  'oxygenPurity',
-  'chart',
-  'kerfLog',
-]
-/** Tip below the collar when nothing is said: 1 in. */
-const USUAL_COLLAR_M = 0.0254
-const USUAL_PURITY = 0.995
 
 const DIAL_EXAMPLE = 'Write each point as dial: speed, for instance 20: 6 in/min; 60: 20 in/min.'
 const MOST_DIAL = 1000
@@ -76,9 +37,9 @@ function readDial(r: Reader, asked: unknown): readonly DialPoint[] {
           })
       : asked
   const before = r.errors.length
-  const points = readRows(r, rows, 'rig.dial', ['dial', 'speed'], (row, path): DialPoint | undefined => {
+  const points = readRows(r, rows, 'rig.dial', Object.keys(DIAL_ROW), (row, path): DialPoint | undefined => {
     const dial = Number(row['dial'])
-    const speed = r.quantity(row['speed'], path, BOUNDS.speed)
+    const speed = r.quantity(row['speed'], path, DIAL_ROW.speed.bounds)
     if (String(row['dial'] ?? '').trim() === '' || !(dial >= 0 && dial <= MOST_DIAL)) {
       r.fail(path, DIAL_EXAMPLE)
       return undefined
@@ -95,38 +56,21 @@ function readDial(r: Reader, asked: unknown): readonly DialPoint[] {
 }
 
 function readRig(r: Reader, input: Json, units: UnitChoices): CutRig {
-  const rig = r.section(input, 'rig', RIG_FIELDS)
-  const guide: Guide = r.word(rig['guide'], 'rig.guide', GUIDES, 'none') ?? 'none'
-  const oxygenHose = readHose(r, rig, 'oxygenHose', CHART_HOSE)
-  if (guide !== 'none' && blank(rig['tipRadius']))
-    r.fail('rig.tipRadius', 'Give the radius of the tip where it rides the guide, or choose no guide.')
+  const rig = sectionOf(r, input, 'rig', { ...SUPPLY, ...CUT_RIG })
   const fuel = r.word(rig['fuel'], 'rig.fuel', FUEL_IDS) ?? 'acetylene'
+  const said = readFields(r, rig, CUT_RIG, 'rig')
+  if (said.guide !== 'none' && blank(rig['tipRadius']))
+    r.fail('rig.tipRadius', 'Give the radius of the tip where it rides the guide, or choose no guide.')
   return {
-    fuel,
-    ...readSupply(r, rig, fuel, oxygenHose, units),
-    hand: r.word(rig['hand'], 'rig.hand', HANDS, 'right') ?? 'right',
-    guideHeightM: r.maybe(rig['guideHeight'], 'rig.guideHeight', BOUNDS.guideHeight),
-    tipOrificeM: r.maybe(rig['tipOrifice'], 'rig.tipOrifice', BOUNDS.orifice),
-    tipRadiusM: r.maybe(rig['tipRadius'], 'rig.tipRadius', BOUNDS.radius),
-    handling:
-      r.word<Handling | 'not-said'>(
-        rig['handling'],
-        'rig.handling',
-        [...HANDLINGS, 'not-said'],
-        'not-said',
-      ) ?? 'not-said',
-    guide,
-    tipBelowCollarM: r.or(rig['tipBelowCollar'], 'rig.tipBelowCollar', BOUNDS.collar, USUAL_COLLAR_M),
+    ...readSupply(r, rig, fuel, units),
+    ...said,
     dial: readDial(r, rig['dial']),
-    oxygenPurity: r.or(rig['oxygenPurity'], 'rig.oxygenPurity', BOUNDS.purity, USUAL_PURITY),
-    chart: readRows(r, rig['chart'], 'rig.chart', CHART_FIELDS, (row, path) => readChartRow(r, row, path)),
+    chart: readRows(r, rig['chart'], 'rig.chart', Object.keys(CHART_ROW), (row, path) =>
+      readChartRow(r, row, path),
+    ),
     ownCuts: [],
-    kerfLog: readRows(
-      r,
-      rig['kerfLog'],
-      'rig.kerfLog',
-      ['orifice', 'thickness', 'kerf', 'handling'],
-      (row, path) => readKerf(r, row, path),
+    kerfLog: readRows(r, rig['kerfLog'], 'rig.kerfLog', Object.keys(KERF_ROW), (row, path) =>
+      readKerf(r, row, path),
     ),
   }
 }
@@ -134,11 +78,11 @@ function readRig(r: Reader, input: Json, units: UnitChoices): CutRig {
 /** The habit: both pressures or none. */
 function readUsual(r: Reader, input: Json): Usual | undefined {
   if (input['usual'] === undefined || input['usual'] === null) return undefined
-  const usual = r.section(input, 'usual', ['oxygen', 'fuel', 'tip'])
+  const usual = sectionOf(r, input, 'usual', USUAL)
   if (blank(usual['oxygen']) && blank(usual['fuel'])) return undefined
-  const oxygenPa = r.quantity(usual['oxygen'], 'usual.oxygen', BOUNDS.pressure)
-  const fuelPa = r.quantity(usual['fuel'], 'usual.fuel', BOUNDS.pressure)
-  const tipOrificeM = r.maybe(usual['tip'], 'usual.tip', BOUNDS.orifice)
+  const oxygenPa = r.quantity(usual['oxygen'], 'usual.oxygen', USUAL.oxygen.bounds)
+  const fuelPa = r.quantity(usual['fuel'], 'usual.fuel', USUAL.fuel.bounds)
+  const tipOrificeM = r.maybe(usual['tip'], 'usual.tip', USUAL.tip.bounds)
   return oxygenPa === undefined || fuelPa === undefined ? undefined : { oxygenPa, fuelPa, tipOrificeM }
 }
 
@@ -161,7 +105,7 @@ export function readCut(
     }
   if (input['kind'] !== 'cut') r.fail('kind', 'The kind should be “cut”.')
   r.ignored.push(...Object.keys(input).filter((k) => !['kind', 'work', 'rig', 'shop', 'usual'].includes(k)))
-  const shopIn = r.section(input, 'shop', ['altitude', 'airTemperature', 'units'])
+  const shopIn = sectionOf(r, input, 'shop', PLACE)
   const shop: Shop = readPlace(r, shopIn)
   const request: CutRequest = {
     work: readWork(r, input),

@@ -1,6 +1,6 @@
 import { FUELS, type FuelId, type HoseGrade } from '../gas/fuels.ts'
 import { capital } from '../words.ts'
-import type { PlanDraft } from '../plan-draft.ts'
+import type { Telling } from '../plan-draft.ts'
 import type { Piping } from './types.ts'
 
 /** What carries the fuel. */
@@ -12,7 +12,7 @@ export interface FuelSide {
 }
 
 /** Stops when tip, hose or pipework is not made for the fuel, and says what the fuel itself asks for. */
-export function sayRig<N extends string>(draft: PlanDraft<N>, rig: FuelSide): void {
+export function sayRig(draft: Telling, rig: FuelSide): void {
   const fuel = FUELS[rig.fuel]
   if (rig.tipPieces !== undefined && rig.tipPieces !== fuel.tipPieces)
     draft.say(
@@ -48,7 +48,7 @@ export function sayRig<N extends string>(draft: PlanDraft<N>, rig: FuelSide): vo
       `${capital(fuel.name)} wants a recessed two-piece tip and grade T hose, both made for it. The torch's manual says which.`,
       { field: 'rig.tipPieces' },
     )
-  if (rig.fuel === 'hydrogen')
+  if (FUELS[rig.fuel].flame.sign === 'meters')
     draft.say(
       'mind',
       'hydrogen-unseen',

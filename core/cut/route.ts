@@ -212,6 +212,7 @@ export function planShape(draft: Draft, kerfM: number, slower: (bevelRad: number
       })
   }
   if (work.shape === 'pipe') putTemplate(draft)
+  draft.detail = { ...draft.detail, starts: route.starts }
   draft.put('pathLength', {
     ...over((kerf) => routeOf(work, kerf, slower).pathM),
     because: `${route.starts > 1 ? `${route.starts} starts. ` : ''}Along the middle of the kerf${route.pierces > 0 ? ', with the run-ins from the pierced holes' : ''}.`,

@@ -364,10 +364,10 @@ function sayWind(draft: Draft): void {
   const { rig, work } = draft.request
   if (work.wind !== 'calm')
     draft.say(
-      work.wind === 'strong' && rig.fuel !== 'acetylene' ? 'mind' : 'note',
+      work.wind === 'strong' && FUELS[rig.fuel].flame.liftsOff ? 'mind' : 'note',
       'wind',
       'Wind',
-      rig.fuel === 'acetylene'
+      !FUELS[rig.fuel].flame.liftsOff
         ? 'Wind bends the flame and takes its heat. Put a screen up, and look where the sparks go.'
         : `Wind lifts a ${FUELS[rig.fuel].name} flame off the tip and takes its heat. Put a screen up, and look where the sparks go.`,
       { field: 'work.wind' },

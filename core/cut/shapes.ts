@@ -1,3 +1,4 @@
+import { isGuided } from '../fields/cut.ts'
 import type { CutWork, Fastener } from './types.ts'
 
 /** Across a fastener's head and its height, in shank diameters: the usual proportions, which are an estimate. */
@@ -28,8 +29,7 @@ export const fromBothSides = (cuts: number): readonly number[] =>
   Array.from({ length: cuts }, (_, i) => (i % 2 === 0 ? i / 2 : cuts - 1 - (i - 1) / 2))
 
 /** Whether a straight guide can be clamped along the cut. */
-export const canBeGuided = (work: CutWork): boolean =>
-  work.shape === 'straight' || work.shape === 'strip' || work.shape === 'bevel' || work.shape === 'section'
+export const canBeGuided = ({ shape }: Pick<CutWork, 'shape'>): boolean => isGuided({ shape })
 
 /** Radius from a pivot to the tip's axis, m: inside a hole's line, outside a disc's. */
 export const armRadius = (shape: 'hole' | 'disc', radiusM: number, kerfM: number): number =>

@@ -1,4 +1,4 @@
-import { FUELS, type FuelId } from '../gas/fuels.ts'
+import { FUEL_IDS, FUELS, type FuelId } from '../gas/fuels.ts'
 import { CUBIC_FOOT_M3, INCH_M } from '../quantity/units.ts'
 import table from './low-carbon-steel.json' with { type: 'json' }
 
@@ -32,12 +32,20 @@ const pair = (name: string, unit: string, size: number): readonly [readonly numb
 const ORIFICE = pair('orifice', 'in', INCH_M)
 const SPEED = pair('speed', 'ipm', IPM)
 const CUTTING_OXYGEN = pair('cutting_o2', 'scfh', CFH)
-const PROPANE = pair('propane', 'scfh', CFH)
-const FUEL: Readonly<Partial<Record<FuelId, ReturnType<typeof pair>>>> = {
-  acetylene: pair('acetylene', 'scfh', CFH),
-  propane: PROPANE,
-  'natural-gas': pair('natural_gas', 'scfh', CFH),
+/** The published flow of a fuel, where the table has its columns. */
+function published(fuel: FuelId): ReturnType<typeof pair> | undefined {
+  const name = fuel.replaceAll('-', '_')
+  return (table.columns as readonly string[]).includes(`${name}_min_scfh`)
+    ? pair(name, 'scfh', CFH)
+    : undefined
 }
+const FUEL = Object.fromEntries(
+  FUEL_IDS.flatMap((fuel) => {
+    const flow = published(fuel)
+    return flow ? [[fuel, flow]] : []
+  }),
+) as Readonly<Partial<Record<FuelId, ReturnType<typeof pair>>>>
+const PROPANE = pair('propane', 'scfh', CFH)
 
 /** Volumes of a fuel that give as much net heat as one of propane. */
 export const perPropane = (fuel: FuelId): number => FUELS.propane.netHeat / FUELS[fuel].netHeat

@@ -1,4 +1,4 @@
-import { ACETYLENE_MAX_GAUGE_PA, refuseSetting } from '../limits.ts'
+import { refuseSetting } from '../limits.ts'
 import { FUELS } from '../gas/fuels.ts'
 import { pressureAtTip } from '../gas/tip-pressure.ts'
 import { CD_RANGE, isChoked, orificeFlow } from '../gas/orifice.ts'
@@ -109,7 +109,7 @@ export function planUsual(draft: Draft, planOrificeM: number, kerf: number, spee
   const flowLow = orificeFlow({ ...bore, cd: CD_RANGE[0] }, judged.tipGaugePa)
   const flowHigh = orificeFlow({ ...bore, cd: CD_RANGE[1] }, judged.tipGaugePa)
   const half = rig.oxygenDivisionPa / 2
-  draft.put('usualOxygenPressureAtTip', {
+  draft.atTip('usualOxygenPressureAtTip', {
     value: judged.tipGaugePa,
     low: Math.max(0, judged.tipGaugePa - half),
     high: judged.tipGaugePa + half,
@@ -169,10 +169,10 @@ function sayUsual(draft: Draft, usual: Usual, judged: UsualOnPlate, ambientPa: n
   if (refuseSetting({ ...gate, gas: rig.fuel, gaugePa: usual.fuelPa }))
     draft.say(
       'stop',
-      rig.fuel === 'acetylene' ? 'usual-acetylene-limit' : 'usual-fuel-limit',
+      FUELS[rig.fuel].setting.atRest ? 'usual-acetylene-limit' : 'usual-fuel-limit',
       'Your usual fuel pressure is past its limit',
-      rig.fuel === 'acetylene'
-        ? `${draft.show(usual.fuelPa, 'pressure')} of acetylene with the rise when the valve shuts passes ${draft.show(ACETYLENE_MAX_GAUGE_PA, 'pressure')}, above which it can explode by itself. Never set it.${instead}`
+      FUELS[rig.fuel].setting.atRest
+        ? `${draft.show(usual.fuelPa, 'pressure')} of ${FUELS[rig.fuel].name} with the rise when the valve shuts passes ${draft.show(FUELS[rig.fuel].setting.mostPa, 'pressure')}, above which it can explode by itself. Never set it.${instead}`
         : `${draft.show(usual.fuelPa, 'pressure')} is more than this rig may have. Never set it.${instead}`,
       { field: 'usual.fuel', figure: 'fuelPressure' },
     )

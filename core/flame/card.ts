@@ -17,15 +17,6 @@ export interface FlameLook {
   readonly soot: number
 }
 
-/** Neutral through the torch, volumes of oxygen per volume of fuel: as practised. */
-const NEUTRAL: Readonly<Record<FuelId, number>> = {
-  acetylene: 1.1,
-  propane: 4.1,
-  propylene: 3.1,
-  'natural-gas': 1.75,
-  mps: 2.5,
-  hydrogen: 0.4,
-}
 const clamp = (x: number, low: number, high: number) => Math.min(high, Math.max(low, x))
 
 /**
@@ -33,9 +24,9 @@ const clamp = (x: number, low: number, high: number) => Math.min(high, Math.max(
  * @param mixture oxygen over the neutral setting's: 0 is fuel alone, 1 neutral, more is oxidising
  */
 export function flameLook(fuel: FuelId, mixture: number): FlameLook {
-  if (mixture <= 0)
-    return { mixture: 0, cone: 0, feather: 0, envelope: 9, blunt: 1, soot: fuel === 'hydrogen' ? 0 : 1 }
-  const feathered = fuel === 'acetylene'
+  const { soots, sign } = FUELS[fuel].flame
+  const feathered = sign === 'feather'
+  if (mixture <= 0) return { mixture: 0, cone: 0, feather: 0, envelope: 9, blunt: 1, soot: soots ? 1 : 0 }
   // twice the cone at 0.9 of oxygen to acetylene, three times at 0.8
   const slack = Math.max(0, 1 - mixture)
   const cone = mixture >= 1 ? clamp(1 - 0.6 * (mixture - 1), 0.5, 1) : feathered ? 1 : 1 + 2.5 * slack
@@ -45,7 +36,7 @@ export function flameLook(fuel: FuelId, mixture: number): FlameLook {
     feather: feathered ? cone * clamp(1 + slack / 0.18, 1, 5) : cone,
     envelope: clamp(7 - 3 * (mixture - 1), 4, 9),
     blunt: clamp(1 - 2 * (mixture - 1), 0, 1),
-    soot: fuel === 'hydrogen' ? 0 : clamp((slack - 0.3) / 0.5, 0, 1),
+    soot: !soots ? 0 : clamp((slack - 0.3) / 0.5, 0, 1),
   }
 }
 
@@ -84,35 +75,36 @@ export function flameCard(
   lever: boolean,
   wanted: Exclude<Flame, 'out' | 'fuel-only'> = 'neutral',
 ): FlameCard {
-  const acetylene = fuel === 'acetylene'
-  const hydrogen = fuel === 'hydrogen'
-  const feather = acetylene
+  const { sign, neutral } = FUELS[fuel].flame
+  // told by its feather, or by nothing that is seen; else by the length of its cones
+  const [feathered, unseen] = [sign === 'feather', sign === 'meters']
+  const feather = feathered
     ? 'a white feather round the cones, longer than they are'
     : 'long, soft, pale cones'
   const words: Readonly<Record<keyof typeof MIXTURES, Omit<CardFlame, 'flame' | 'look' | 'ratio'>>> = {
     'fuel-only': {
       name: 'Fuel alone',
-      see: hydrogen
+      see: unseen
         ? 'Nothing, or a breath of pale blue: a dry straw glows in it.'
         : 'Yellow, long and lazy, smoke at its end.',
       hear: 'A low flutter.',
-      plate: hydrogen ? 'Dew, then heat.' : 'Soot.',
+      plate: unseen ? 'Dew, then heat.' : 'Soot.',
       then: 'Open the oxygen slowly.',
     },
     carburising: {
-      name: acetylene ? 'Reducing (feather)' : 'Too little oxygen',
-      see: hydrogen ? 'Cannot be told by eye: go by the flow meter.' : `Shade on: ${feather}.`,
+      name: feathered ? 'Reducing (feather)' : 'Too little oxygen',
+      see: unseen ? 'Cannot be told by eye: go by the flow meter.' : `Shade on: ${feather}.`,
       hear: 'Soft, almost quiet.',
-      plate: acetylene
+      plate: feathered
         ? 'Boils and clouds the melt, a grey bloom round it; a little feather keeps copper bright.'
         : 'Slow to heat, a grey bloom.',
       then: wanted === 'carburising' ? 'Right, as long as the feather is short.' : 'A little more oxygen.',
     },
     neutral: {
       name: 'Neutral',
-      see: acetylene
+      see: feathered
         ? 'Shade on: the feather has just gone into round, sharp, bright cones of one length.'
-        : hydrogen
+        : unseen
           ? 'Cannot be told by eye: go by the flow meter.'
           : 'Shade on: cones at their shortest that are not yet hissing, sharp and blue.',
       hear: 'A steady, smooth hiss.',
@@ -121,7 +113,7 @@ export function flameCard(
     },
     oxidising: {
       name: 'Oxidising',
-      see: hydrogen
+      see: unseen
         ? 'Cannot be told by eye: go by the flow meter.'
         : 'Short, pointed, violet cones; the whole flame shorter.',
       hear: 'A loud, harsh hiss.',
@@ -135,20 +127,20 @@ export function flameCard(
   const flames = (Object.keys(MIXTURES) as (keyof typeof MIXTURES)[]).map((flame): CardFlame => ({
     flame,
     look: flameLook(fuel, MIXTURES[flame]),
-    ratio: NEUTRAL[fuel] * MIXTURES[flame],
+    ratio: neutral * MIXTURES[flame],
     ...words[flame],
   }))
   return {
     fuel,
     wanted,
-    light: acetylene
+    light: feathered
       ? 'Fuel alone, a quarter turn, striker. More gas until the soot just stops and the flame still sits on the tip.'
-      : hydrogen
+      : unseen
         ? 'Fuel alone, striker. Hold a dry straw in it to see it; never feel for it.'
         : `A little fuel, striker, tip close to the plate so that it throws the flame back. ${FUELS[fuel].name} leaves the tip in wind.`,
-    trim: acetylene
+    trim: feathered
       ? 'Oxygen slowly in: yellow goes, a feather shows, shortens, and goes into the cones. Stop there for neutral.'
-      : hydrogen
+      : unseen
         ? 'By the flow meters: a quarter to a half of oxygen to one of hydrogen.'
         : 'Oxygen and fuel by turns in small steps to near the full fuel flow: cones shrink to their shortest.',
     ...(lever

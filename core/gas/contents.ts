@@ -1,6 +1,6 @@
 /** What a cylinder holds, how long it lasts, and what has to be ordered. Gas at 70 F and 1 atm throughout, m³. */
 import { PSI_PA } from '../quantity/units.ts'
-import type { FuelId } from './fuels.ts'
+import { FUELS, isFuel, type FuelId } from './fuels.ts'
 import { STANDARD_PRESSURE_PA, STANDARD_TEMPERATURE_K } from './standard.ts'
 
 /** Gases whose contents show by pressure, and those that are weighed. */
@@ -12,19 +12,14 @@ const Z: Readonly<Record<'oxygen' | 'nitrogen', readonly number[]>> = {
   oxygen: [1, 0.978, 0.961, 0.949, 0.942, 0.942, 0.947],
   nitrogen: [1, 0.994, 0.996, 1.003, 1.017, 1.033, 1.061],
 }
-const KG_TO_M3 = 2.2046226 * 0.0283168466
-/** Gas from a kg of what is weighed, m³. Acetylene 14.7, propane 8.6, propylene 9.05, MPS about 8.8 scf a pound. */
-const M3_PER_KG: Readonly<Partial<Record<CylinderGas, number>>> = {
-  acetylene: 14.7 * KG_TO_M3,
-  propane: 8.6 * KG_TO_M3,
-  propylene: 9.05 * KG_TO_M3,
-  mps: 8.8 * KG_TO_M3,
-}
+/** Gas from a kg of what is weighed, m³; undefined for a gas that goes by its pressure. */
+const perKgOf = (gas: CylinderGas): number | undefined =>
+  isFuel(gas) ? FUELS[gas].cylinder.m3PerKg : undefined
 /** Whether a gas is weighed to know what is left of it. */
-export const isWeighed = (gas: CylinderGas): boolean => M3_PER_KG[gas] !== undefined
+export const isWeighed = (gas: CylinderGas): boolean => perKgOf(gas) !== undefined
 /** Gas from so many kg, m³; undefined for gases that go by pressure. */
 export const gasFromMass = (gas: CylinderGas, kg: number): number | undefined => {
-  const per = M3_PER_KG[gas]
+  const per = perKgOf(gas)
   return per === undefined ? undefined : per * kg
 }
 /** What is left in a cylinder so that no air gets in, Pa gauge. */
@@ -73,7 +68,7 @@ export interface Contents {
  * @throws never; a weight under the tare counts as empty
  */
 export function contentsOf(c: CylinderRead): Contents | undefined {
-  const perKg = M3_PER_KG[c.gas]
+  const perKg = perKgOf(c.gas)
   if (perKg !== undefined && c.weightKg !== undefined && c.tareKg !== undefined) {
     const division = c.scaleKg ?? 0.05
     const kg = c.weightKg - c.tareKg
@@ -115,7 +110,7 @@ export function contentsOf(c: CylinderRead): Contents | undefined {
     highM3: c.ratedM3,
     from: 'rated',
     because:
-      `As if full: nobody ${perKg === undefined ? 'read its gauge' : 'weighed it'}. ${c.gas === 'acetylene' ? 'Pressure only hints at acetylene.' : ''}`.trim(),
+      `As if full: nobody ${perKg === undefined ? 'read its gauge' : 'weighed it'}. ${isFuel(c.gas) ? (FUELS[c.gas].cylinder.gaugeHint ?? '') : ''}`.trim(),
   }
 }
 

@@ -1,7 +1,7 @@
 import { CUBIC_FOOT_M3 } from '../quantity/index.ts'
-import type { PlanDraft } from '../plan-draft.ts'
+import type { Telling } from '../plan-draft.ts'
 import { acetyleneDrawLimit, acetyleneDrawShare, stretchS, type DrawRule } from './cylinder.ts'
-import type { FuelId } from './fuels.ts'
+import { FUELS, type FuelId } from './fuels.ts'
 
 /** What the gas is drawn from: the fuel, its cylinders and the air round them. */
 export interface DrawnFrom {
@@ -17,17 +17,18 @@ export interface DrawnFrom {
 }
 
 /** Acetylene draw against the cylinder: a stop over the limit, else the least cylinder that can feed this. */
-export function sayDraw<N extends string>(
-  draft: PlanDraft<N>,
-  { rig, shop }: DrawnFrom,
-  fuelFlow: number,
-  litS: number,
-): void {
-  if (rig.fuel === 'propane' || rig.fuel === 'propylene') {
-    sayBoiling(draft, fuelFlow, shop.airK)
-    return
+export function sayDraw(draft: Telling, { rig, shop }: DrawnFrom, fuelFlow: number, litS: number): void {
+  switch (FUELS[rig.fuel].cylinder.draw) {
+    case 'boils':
+      return sayBoiling(draft, fuelFlow, shop.airK)
+    case 'not-reckoned':
+      return
+    case 'share':
+      return sayShare(draft, { rig, shop }, fuelFlow, litS)
   }
-  if (rig.fuel !== 'acetylene') return
+}
+
+function sayShare(draft: Telling, { rig, shop }: DrawnFrom, fuelFlow: number, litS: number): void {
   const share = acetyleneDrawShare(stretchS(litS, rig.head === 'heating'), shop.airK, rig.drawRule)
   const least = (fuelFlow * 3600) / share
   const rule = `1/${Math.round(1 / share)} of its full contents an hour`
@@ -55,7 +56,7 @@ const BOILS_20_LB = 15 * CFH
 const BOILS_100_LB = 60 * CFH
 const FREEZING_K = 273.15
 
-function sayBoiling<N extends string>(draft: PlanDraft<N>, fuelFlow: number, airK: number): void {
+function sayBoiling(draft: Telling, fuelFlow: number, airK: number): void {
   const cold = airK <= FREEZING_K ? 0.5 : 1
   const enough =
     fuelFlow <= BOILS_20_LB * cold

@@ -1,27 +1,9 @@
-import {
-  ACETYLENE_MAX_GAUGE_PA,
-  ACETYLENE_WORKED_OUT_MAX_PA,
-  HOSE_DROP_MAX_SHARE,
-  LOCK_UP_PA,
-  refuseSetting,
-  type SettingAsked,
-} from '../limits.ts'
+import { ACETYLENE_MAX_GAUGE_PA, HOSE_DROP_MAX_SHARE, LOCK_UP_PA } from '../limits.ts'
 import type { Finding } from '../figure.ts'
-import type { PlanDraft } from '../plan-draft.ts'
-import { downToDivision } from '../quantity/index.ts'
+import type { Telling } from '../plan-draft.ts'
 import type { Gas } from './fuels.ts'
+import type { Gate } from './gate.ts'
 import { CHART_HOSE, hoseDrop } from './hose.ts'
-
-/** All that decides whether a pressure may be set, but the pressure. */
-export type Gate = Omit<SettingAsked, 'gaugePa'>
-
-/** The highest gauge division that passes the gate, Pa gauge; worked-out acetylene ends at 12 psig. */
-export function highestSetting(gate: Gate): number {
-  const refusedAt = refuseSetting({ ...gate, gaugePa: Number.MAX_VALUE })?.limitPa ?? Number.MAX_VALUE
-  const workedOut = gate.gas === 'acetylene' ? ACETYLENE_WORKED_OUT_MAX_PA : Number.MAX_VALUE
-  const division = downToDivision(Math.min(workedOut, refusedAt), gate.divisionPa)
-  return refuseSetting({ ...gate, gaugePa: division }) ? division - gate.divisionPa : division
-}
 
 /** Whether a hose takes more than the formula of its drop holds for. All in Pa, `torchPa` gauge. */
 export const dropTooLarge = (dropPa: number, torchPa: number, ambientPa: number): boolean =>
@@ -56,8 +38,8 @@ export function chartedSetting(asked: ChartedAsked): {
 }
 
 /** Says why acetylene is not set this high. `what` begins the sum: "The charted setting". */
-export function sayAcetyleneLimit<N extends string>(
-  draft: PlanDraft<N>,
+export function sayAcetyleneLimit(
+  draft: Telling,
   gate: Gate,
   what: string,
   where: Pick<Finding, 'field' | 'figure'>,

@@ -40,13 +40,13 @@ const MOST_LEAK = 0.4
 const TEST_PA = 300 * PSI_PA
 const AMBIENT_PA = 101_325
 
-/** What is really there, before any instrument looks at it. `seconds` since the bench began. */
+/** What is really there, before any instrument looks at it; undefined for what is not on this bench. `seconds` since it began. */
 export function truthOf(
   kind: Instrument['kind'],
   channel: string,
   seconds: number,
   dials: ReadonlyMap<DialFault, number>,
-): number {
+): number | undefined {
   const dial = (d: DialFault) => dials.get(d) ?? 0
   const shopK = 289 + (3 * Math.min(seconds, 7200)) / 3600
   const leak = dial('leak')
@@ -72,8 +72,11 @@ export function truthOf(
         0,
         ((TEST_PA + AMBIENT_PA) * shopK) / 289 - AMBIENT_PA - (leak * MOST_LEAK * seconds) / LINE_M3,
       )
-    default:
+    case 'scale mass':
       return 44.6 - seconds * 2e-5
+    default:
+      // no instrument that this bench does not know is given a reading
+      return undefined
   }
 }
 
@@ -107,6 +110,7 @@ export class SimulatedInstrument {
         return [{ device: id, channel: name, atMs: atS * 1000, value: null }]
       const manner = MANNERS[`${kind} ${name}`] ?? { noise: 0, step: 0, lagS: 0 }
       const truth = truthOf(kind, name, Math.max(0, atS - this.from), this.dials)
+      if (truth === undefined) return []
       const before = this.shown.get(name) ?? truth
       const follows = before + (truth - before) * (1 - Math.exp(-stepS / Math.max(1e-3, manner.lagS)))
       // a needle that sticks stays where it is until it is pulled hard enough

@@ -3,10 +3,10 @@ import { planBraze, readBraze } from '../braze/index.ts'
 import { planCut, readCut } from '../cut/index.ts'
 import { beforeStart, START_CODE, type StartCheck } from './before-start.ts'
 import { setupSteps, shutdownSteps } from './sheets.ts'
-import { USUAL_LINE_SCHOOLS } from './schools.ts'
+import { USUAL_LINE_METHODS } from './methods.ts'
 import { brazeSteps, cutSteps, given } from './test-support.ts'
 
-function ofCut(work: object = {}, schools = USUAL_LINE_SCHOOLS, units?: object): readonly StartCheck[] {
+function ofCut(work: object = {}, methods = USUAL_LINE_METHODS, units?: object): readonly StartCheck[] {
   const read = readCut({
     kind: 'cut',
     work: { metal: 'low-carbon-steel', thickness: '5/8 in', length: '24 in', ...work },
@@ -14,7 +14,7 @@ function ofCut(work: object = {}, schools = USUAL_LINE_SCHOOLS, units?: object):
     ...(units ? { shop: { units } } : {}),
   })
   if (!read.ok) throw new Error(read.errors[0]?.message)
-  return beforeStart({ plan: planCut(read.request), request: read.request }, schools)
+  return beforeStart({ plan: planCut(read.request), request: read.request }, methods)
 }
 function ofBraze(): readonly StartCheck[] {
   const read = readBraze({
@@ -23,7 +23,7 @@ function ofBraze(): readonly StartCheck[] {
     rig: { fuel: 'acetylene' },
   })
   if (!read.ok) throw new Error(read.errors[0]?.message)
-  return beforeStart({ plan: planBraze(read.request), request: read.request }, USUAL_LINE_SCHOOLS)
+  return beforeStart({ plan: planBraze(read.request), request: read.request }, USUAL_LINE_METHODS)
 }
 const text = (checks: readonly StartCheck[], code: string) =>
   checks.find((c) => c.code === START_CODE + code)?.text ?? ''
@@ -36,17 +36,17 @@ describe('before you start', () => {
     expect(ofCut().map((c) => c.code)).toEqual(codes)
     expect(ofBraze().map((c) => c.code)).toEqual(codes)
   })
-  it('names the shade by thickness, by process and by school', () => {
+  it('names the shade by thickness, by process and by method', () => {
     expect(text(ofCut(), 'gear')).toMatch(/cutting this, 3 or 4;/)
     expect(text(ofCut({ thickness: '2 in' }), 'gear')).toMatch(/cutting this, 4 or 5;/)
-    expect(text(ofCut({}, { ...USUAL_LINE_SCHOOLS, shade: 'five' }), 'gear')).toMatch(/cutting this, 5;/)
+    expect(text(ofCut({}, { ...USUAL_LINE_METHODS, shade: 'five' }), 'gear')).toMatch(/cutting this, 5;/)
     expect(text(ofBraze(), 'gear')).toMatch(/torch brazing 3 or 4/)
   })
   it('speaks of the coat that is on the piece, and of distances in the shop’s units', () => {
     expect(text(ofCut({ surface: 'galvanised' }), 'coating')).toMatch(/^This one is galvanised/)
     expect(text(ofCut(), 'coating')).toMatch(/^Bare metal/)
     expect(text(ofCut(), 'area')).toMatch(/35 ft/)
-    expect(text(ofCut({}, USUAL_LINE_SCHOOLS, { length: 'mm' }), 'area')).toMatch(/11 m/)
+    expect(text(ofCut({}, USUAL_LINE_METHODS, { length: 'mm' }), 'area')).toMatch(/11 m/)
   })
   it('sends torch and hoses out of a confined place at every break', () => {
     expect(text(ofBraze(), 'permit')).toMatch(/torch and hoses out at every break/)

@@ -2,7 +2,7 @@ import type { BrazePlan, BrazeRequest } from '../braze/types.ts'
 import type { CutPlan, CutRequest } from '../cut/types.ts'
 import { clearDistance } from './before-gas.ts'
 import { cuttingShade } from './cut-procedure.ts'
-import type { LineSchools } from './schools.ts'
+import type { LineMethods } from './methods.ts'
 
 /** Something to be sure of before the gas is on. Ticked by name and kept; never forced. */
 export interface StartCheck {
@@ -24,7 +24,7 @@ export function beforeStart(
   planned:
     | { readonly plan: CutPlan; readonly request: CutRequest }
     | { readonly plan: BrazePlan; readonly request: BrazeRequest },
-  schools: LineSchools,
+  methods: LineMethods,
 ): readonly StartCheck[] {
   const { plan, request } = planned
   const cut = plan.kind === 'cut'
@@ -73,7 +73,7 @@ export function beforeStart(
     check(
       'gear',
       'Gear',
-      `Shade: ${cut ? `cutting this, ${cuttingShade((request as CutRequest).work.thicknessM, schools.shade)}` : schools.shade === 'five' ? '5, by your shop’s way' : BRAZE_SHADES}; soldering 2, torch brazing 3 or 4, cutting under 1 in 3 or 4, to 6 in 4 or 5, over that 5 or 6. Spectacles under it. Gloves, cotton, leather or wool, no cuffs, no oil, boots, ears when it roars.`,
+      `Shade: ${cut ? `cutting this, ${cuttingShade((request as CutRequest).work.thicknessM, methods.shade)}` : methods.shade === 'five' ? '5, by your shop’s way' : BRAZE_SHADES}; soldering 2, torch brazing 3 or 4, cutting under 1 in 3 or 4, to 6 in 4 or 5, over that 5 or 6. Spectacles under it. Gloves, cotton, leather or wool, no cuffs, no oil, boots, ears when it roars.`,
     ),
   ]
 }

@@ -3,7 +3,7 @@ import {
   type BrazePlan,
   type BrazeRequest,
   type BrazeStep,
-  type Schools,
+  type Methods,
 } from '../braze/types.ts'
 import { LEVEL_ORDER, liesHow } from '../braze/steps.ts'
 import { purgeNeed } from '../braze/purge.ts'
@@ -12,7 +12,7 @@ import { PSI_PA } from '../quantity/index.ts'
 import { clearDistance, settable, unreadCautions } from './before-gas.ts'
 import { hotParts, rigStep, type ProcedureOptions } from './cut-procedure.ts'
 import { compose, type Procedure } from './procedure.ts'
-import { USUAL_LINE_SCHOOLS, type LineSchools } from './schools.ts'
+import { USUAL_LINE_METHODS, type LineMethods } from './methods.ts'
 import type { LineSetup, TorchGear } from './setup.ts'
 import { supplySetting } from './supply.ts'
 import type { Flame } from './state.ts'
@@ -30,7 +30,7 @@ const UNKNOWN_SWEEP_S = 300
 const UNKNOWN_COOL_S = 600
 /** What the nitrogen regulator is set to; the flow is set after it. Pa gauge. */
 const NITROGEN_PA = 20 * PSI_PA
-const NITROGEN_HOW: Readonly<Record<Schools['purge'], string>> = {
+const NITROGEN_HOW: Readonly<Record<Methods['purge'], string>> = {
   'measured-flow': 'Set it by the flow meter.',
   'low-pressure': 'By your shop’s way: a low pressure, unmetered. A flow meter tells more.',
   'hand-feel': 'By your shop’s way: just felt on a wet hand. A flow meter tells more.',
@@ -55,7 +55,7 @@ export function brazeSetup(
   plan: BrazePlan,
   request: BrazeRequest,
   { oxygenPa, fuelPa }: { readonly oxygenPa: number; readonly fuelPa: number },
-  { torch = plainBrazeTorch(request.rig.head), schools = USUAL_LINE_SCHOOLS, floorSPerM }: ProcedureOptions,
+  { torch = plainBrazeTorch(request.rig.head), methods = USUAL_LINE_METHODS, floorSPerM }: ProcedureOptions,
 ): LineSetup {
   const { rig, shop, work } = request
   const { figures } = plan
@@ -94,7 +94,7 @@ export function brazeSetup(
             sweepS,
             coolS: Math.ceil(figures.coolTime?.value ?? UNKNOWN_COOL_S),
             regulatorPa: NITROGEN_PA,
-            how: `${NITROGEN_HOW[shop.schools.purge]}${figures.purgeTime ? '' : ' The runs of tube are not given: five minutes.'}`,
+            how: `${NITROGEN_HOW[shop.methods.purge]}${figures.purgeTime ? '' : ' The runs of tube are not given: five minutes.'}`,
           },
         }
       : {}),
@@ -108,7 +108,7 @@ export function brazeSetup(
         }
       : {}),
     units: shop.units,
-    schools,
+    methods,
   }
 }
 
@@ -129,7 +129,7 @@ export function brazeProcedure(
     plan.steps.filter((s) => phases.includes(s.phase)).flatMap((s) => stepOf(s, plan, request, setup))
   return compose(setup, {
     before: [
-      ...before(plan, request, setup.schools),
+      ...before(plan, request, setup.methods),
       ...of('prepare', 'fit'),
       rigStep(request.rig.fuel, setup.torch),
     ],
@@ -139,7 +139,7 @@ export function brazeProcedure(
   })
 }
 
-function before(plan: BrazePlan, { shop }: BrazeRequest, schools: LineSchools): Step[] {
+function before(plan: BrazePlan, { shop }: BrazeRequest, methods: LineMethods): Step[] {
   return [
     ...unreadCautions(plan.cautions),
     {
@@ -156,10 +156,10 @@ function before(plan: BrazePlan, { shop }: BrazeRequest, schools: LineSchools): 
     {
       id: 'gear',
       phase: 'before',
-      act: `Put on shade ${schools.shade === 'five' ? '5' : '3 or 4'}, gloves and cotton, leather or wool`,
+      act: `Put on shade ${methods.shade === 'five' ? '5' : '3 or 4'}, gloves and cotton, leather or wool`,
       why: 'The flame dazzles, flux spits. Nothing oily: it flares in oxygen.',
       see: 'No lighter in the pocket, safety spectacles under the shade.',
-      schools: ['shade'],
+      methods: ['shade'],
       acts: [],
     },
   ]
@@ -183,7 +183,7 @@ function patternOf(step: BrazeStep, { work }: BrazeRequest, seconds: number): St
 
 /** Metal as thin as this has no room for a vee, m. */
 const THIN_WALL_M = 0.003
-const SECOND_SIDE: Readonly<Record<LineSchools['secondSide'], Partial<Step>>> = {
+const SECOND_SIDE: Readonly<Record<LineMethods['secondSide'], Partial<Step>>> = {
   'if-it-lets-go': {},
   braze: {
     act: 'Braze the second side too, with less heat than the first',
@@ -237,14 +237,14 @@ function stepOf(step: BrazeStep, plan: BrazePlan, request: BrazeRequest, setup: 
       return [
         {
           ...base,
-          ...(setup.schools.cutTube === 'saw'
+          ...(setup.methods.cutTube === 'saw'
             ? {
                 act: 'Saw it square in a guide, take the burr off inside and out, and try it in a gauge or a new cup',
                 why: 'Your shop’s way: the end stays soft and round, as strength or fatigue asks.',
               }
             : {}),
           see: 'It goes in by hand and turns, without a burr that catches.',
-          schools: ['cutTube'],
+          methods: ['cutTube'],
           acts: [],
         },
       ]
@@ -252,14 +252,14 @@ function stepOf(step: BrazeStep, plan: BrazePlan, request: BrazeRequest, setup: 
       return [
         {
           ...base,
-          ...(setup.schools.crackGroove === 'none-on-thin' && request.work.a.wallM <= THIN_WALL_M
+          ...(setup.methods.crackGroove === 'none-on-thin' && request.work.a.wallM <= THIN_WALL_M
             ? {
                 act: 'No groove: clean the faces of the crack and round its edges',
                 why: 'Your shop’s way on thin metal: a vee leaves nothing to hold.',
               }
             : {}),
           see: 'Bright metal to the bottom, no black line left of the crack.',
-          schools: ['crackGroove'],
+          methods: ['crackGroove'],
           acts: [],
         },
       ]
@@ -268,8 +268,8 @@ function stepOf(step: BrazeStep, plan: BrazePlan, request: BrazeRequest, setup: 
         {
           ...base,
           see: 'The first side stays as it is: dull, not shining.',
-          ...SECOND_SIDE[setup.schools.secondSide],
-          schools: ['secondSide'],
+          ...SECOND_SIDE[setup.methods.secondSide],
+          methods: ['secondSide'],
           acts: [{ do: 'heat', seconds: 1 }],
         },
       ]
@@ -279,10 +279,10 @@ function stepOf(step: BrazeStep, plan: BrazePlan, request: BrazeRequest, setup: 
           ...base,
           see: 'The rod melts on the metal and runs, without the flame on it.',
           ifNot:
-            setup.schools.gapBridge === 'dab'
+            setup.methods.gapBridge === 'dab'
               ? 'A low spot that will not close: a dab melted in the flame, by your shop’s way. Write it down: it holds less.'
               : 'Rod that only the flame melts lies on cold metal and holds nothing: take it off, heat on.',
-          schools: ['gapBridge'],
+          methods: ['gapBridge'],
           acts: [{ do: 'heat', seconds: 2 }],
         },
       ]

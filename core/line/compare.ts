@@ -1,5 +1,5 @@
-import { LINE_SCHOOL_NAMES, type LineSchoolName, type LineSchools } from './schools.ts'
-import { optionWords, SCHOOL_WORDS } from './school-words.ts'
+import { LINE_METHOD_NAMES, type LineMethodName, type LineMethods } from './methods.ts'
+import { optionWords, METHOD_WORDS } from './method-words.ts'
 import type { Step } from './steps.ts'
 
 /** One line of two lists side by side: the same step, the same step done otherwise, or a step that only one has. */
@@ -12,8 +12,8 @@ export interface ComparedStep {
 }
 
 /** Rows in which two ways differ. */
-export const differing = (left: LineSchools, right: LineSchools): readonly LineSchoolName[] =>
-  LINE_SCHOOL_NAMES.filter((name) => left[name] !== right[name])
+export const differing = (left: LineMethods, right: LineMethods): readonly LineMethodName[] =>
+  LINE_METHOD_NAMES.filter((name) => left[name] !== right[name])
 
 /** Steps that both lists have in the same order: the longest such run, by id. */
 function common(a: readonly Step[], b: readonly Step[]): readonly (readonly [number, number])[] {
@@ -39,22 +39,22 @@ const sameStep = (a: Step, b: Step) =>
 
 /**
  * Two ways of the same work side by side, aligned step by step.
- * @param left, right the steps with the schools they were made by
+ * @param left, right the steps with the methods they were made by
  */
 export function compareWays(
-  left: { readonly steps: readonly Step[]; readonly schools: LineSchools },
-  right: { readonly steps: readonly Step[]; readonly schools: LineSchools },
+  left: { readonly steps: readonly Step[]; readonly methods: LineMethods },
+  right: { readonly steps: readonly Step[]; readonly methods: LineMethods },
 ): readonly ComparedStep[] {
-  const rows = differing(left.schools, right.schools)
+  const rows = differing(left.methods, right.methods)
   // a reason is given where it first matters, not at every step that follows from it
-  const told = new Set<LineSchoolName>()
+  const told = new Set<LineMethodName>()
   const because = (...steps: (Step | undefined)[]): string[] =>
     rows
-      .filter((name) => !told.has(name) && steps.some((s) => s?.schools?.includes(name)))
+      .filter((name) => !told.has(name) && steps.some((s) => s?.methods?.includes(name)))
       .map((name) => {
         told.add(name)
-        const [l, r] = [left, right].map(({ schools }) => optionWords(name, schools[name]))
-        return `${SCHOOL_WORDS[name].label}. ${l?.label}: ${l?.reason} ${r?.label}: ${r?.reason}`
+        const [l, r] = [left, right].map(({ methods }) => optionWords(name, methods[name]))
+        return `${METHOD_WORDS[name].label}. ${l?.label}: ${l?.reason} ${r?.label}: ${r?.reason}`
       })
   const out: ComparedStep[] = []
   let i = 0

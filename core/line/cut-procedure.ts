@@ -4,7 +4,7 @@ import { INCH_M } from '../quantity/index.ts'
 import { clearDistance, settable, unreadCautions } from './before-gas.ts'
 import { coolSteps, cutSteps, layoutSteps } from './cut-steps.ts'
 import { compose, type Procedure } from './procedure.ts'
-import { USUAL_LINE_SCHOOLS, type LineSchools } from './schools.ts'
+import { USUAL_LINE_METHODS, type LineMethods } from './methods.ts'
 import type { LineSetup, TorchGear } from './setup.ts'
 import { supplySetting } from './supply.ts'
 import type { Step } from './steps.ts'
@@ -12,7 +12,7 @@ import type { Step } from './steps.ts'
 /** What a procedure is made for beside its plan: the torch as its manual has it, and the shop's ways. */
 export interface ProcedureOptions {
   readonly torch?: TorchGear
-  readonly schools?: LineSchools
+  readonly methods?: LineMethods
   /** The shop's least purge, s for each metre of hose. */
   readonly floorSPerM?: number
 }
@@ -20,9 +20,9 @@ export interface ProcedureOptions {
 /** A torch of which nothing is known but that it cuts. */
 export const PLAIN_TORCH: TorchGear = { kind: 'cutting-torch', checkValves: true }
 
-/** Eye shade by thickness, low and high. Source: the guide of ANSI Z49.1; the other school takes 5 for every cut. */
-export function cuttingShade(thicknessM: number, school: LineSchools['shade'] = 'table'): string {
-  if (school === 'five') return thicknessM > 6 * INCH_M ? '5 or 6' : '5'
+/** Eye shade by thickness, low and high. Source: the guide of ANSI Z49.1; the other way takes 5 for every cut. */
+export function cuttingShade(thicknessM: number, method: LineMethods['shade'] = 'table'): string {
+  if (method === 'five') return thicknessM > 6 * INCH_M ? '5 or 6' : '5'
   if (thicknessM < INCH_M) return '3 or 4'
   return thicknessM <= 6 * INCH_M ? '4 or 5' : '5 or 6'
 }
@@ -32,7 +32,7 @@ export function cutSetup(
   plan: CutPlan,
   request: CutRequest,
   { oxygenPa, fuelPa }: { readonly oxygenPa: number; readonly fuelPa: number },
-  { torch = PLAIN_TORCH, schools = USUAL_LINE_SCHOOLS, floorSPerM }: ProcedureOptions,
+  { torch = PLAIN_TORCH, methods = USUAL_LINE_METHODS, floorSPerM }: ProcedureOptions,
 ): LineSetup {
   const { rig, shop } = request
   return {
@@ -61,12 +61,12 @@ export function cutSetup(
     fuelPa,
     figures: { oxygen: 'cuttingOxygenPressure', fuel: 'fuelPressure' },
     units: shop.units,
-    schools,
+    methods,
   }
 }
 
 /**
- * The ordered steps of one cut, from a cold rig to a cold rig, by the shop's schools and the torch's manual.
+ * The ordered steps of one cut, from a cold rig to a cold rig, by the shop's methods and the torch's manual.
  * @returns the steps only when the plan has no stop and the line's state model meets nothing forbidden in them
  */
 export function cutProcedure(plan: CutPlan, request: CutRequest, options: ProcedureOptions = {}): Procedure {
@@ -76,13 +76,13 @@ export function cutProcedure(plan: CutPlan, request: CutRequest, options: Proced
   const setup = cutSetup(plan, request, set, options)
   return compose(setup, {
     before: before(plan, request, setup),
-    work: cutSteps(plan, request, setup.schools),
+    work: cutSteps(plan, request, setup.methods),
     cooling: [hotParts(), ...coolSteps(plan)],
     after: [],
   })
 }
 
-function before(plan: CutPlan, request: CutRequest, { torch, schools }: LineSetup): Step[] {
+function before(plan: CutPlan, request: CutRequest, { torch, methods }: LineSetup): Step[] {
   const { work, rig, shop } = request
   const guided = plan.figures.guideOffset !== undefined
   const steps: Step[] = [
@@ -100,10 +100,10 @@ function before(plan: CutPlan, request: CutRequest, { torch, schools }: LineSetu
     {
       id: 'gear',
       phase: 'before',
-      act: `Put on shade ${cuttingShade(work.thicknessM, schools.shade)}, gloves, boots and cotton, leather or wool`,
+      act: `Put on shade ${cuttingShade(work.thicknessM, methods.shade)}, gloves, boots and cotton, leather or wool`,
       why: 'The glow blinds slowly and slag runs into cuffs. Nothing oily: it flares in oxygen.',
       see: 'No turn-ups, no lighter in the pocket, safety spectacles under the shade.',
-      schools: ['shade'],
+      methods: ['shade'],
       acts: [],
     },
     {
@@ -125,10 +125,10 @@ function before(plan: CutPlan, request: CutRequest, { torch, schools }: LineSetu
       id: 'guide',
       phase: 'before',
       act:
-        schools.guide === 'held'
+        methods.guide === 'held'
           ? `Hold the guide on the ${rig.guide}, this far from the marked line`
           : `Clamp the guide on the ${rig.guide}, this far from the marked line`,
-      schools: ['guide'],
+      methods: ['guide'],
       figure: 'guideOffset',
       also: ['collarHeight', 'kerf'],
       why: `The tip's flank rides the guide, so half the kerf decides the distance. The whole kerf falls in the scrap.`,

@@ -2,7 +2,7 @@ import { canBeGuided } from '../cut/shapes.ts'
 import type { CutPlan, CutRequest } from '../cut/types.ts'
 import { needsWarmLine } from '../cut/preheat.ts'
 import { INCH_M, printFor } from '../quantity/index.ts'
-import type { LineSchools } from './schools.ts'
+import type { LineMethods } from './methods.ts'
 import type { Step, StepTimer } from './steps.ts'
 
 const THIN_M = (3 / 16) * INCH_M * (1 + 1e-9)
@@ -67,15 +67,15 @@ export function layoutSteps(plan: CutPlan, request: CutRequest): Step[] {
 }
 
 /** Flame on the work: from the preheat to the last of the kerf. */
-export function cutSteps(plan: CutPlan, request: CutRequest, schools: LineSchools): Step[] {
+export function cutSteps(plan: CutPlan, request: CutRequest, methods: LineMethods): Step[] {
   const { work } = request
   if (work.shape === 'fastener') return fastenerSteps(plan)
   const steps: Step[] = []
   const heavy = work.thicknessM >= INCH_M * (1 - 1e-9)
   const warm =
-    schools.preheatPass === 'never' ? false : schools.preheatPass === 'always' ? heavy : needsWarmLine(work)
+    methods.preheatPass === 'never' ? false : methods.preheatPass === 'always' ? heavy : needsWarmLine(work)
   const thin = work.thicknessM <= THIN_M
-  if (warm || (thin && schools.thinPlate === 'passes'))
+  if (warm || (thin && methods.thinPlate === 'passes'))
     steps.push({
       id: 'warm-line',
       phase: 'cut',
@@ -86,14 +86,14 @@ export function cutSteps(plan: CutPlan, request: CutRequest, schools: LineSchool
         ? 'By your shop’s way: just warm, or the thin edge curls and closes behind the torch.'
         : 'Cold heavy plate drinks the heat; a warm line starts and keeps going.',
       see: 'No colour, only the damp driven off.',
-      schools: [thin ? 'thinPlate' : 'preheatPass'],
+      methods: [thin ? 'thinPlate' : 'preheatPass'],
       acts: [{ do: 'heat', seconds: 20 }],
     })
   if (work.start === 'pierce') {
-    steps.push(...pierceSteps(plan, schools))
+    steps.push(...pierceSteps(plan, methods))
     if (work.shape === 'pierce') return steps
-  } else steps.push(edgeStep(plan, request, schools))
-  steps.push(travelStep(plan, request, schools))
+  } else steps.push(edgeStep(plan, request, methods))
+  steps.push(travelStep(plan, request, methods))
   return steps
 }
 
@@ -113,35 +113,35 @@ const CONES = {
   'tip-face': 'by the distance of the tip itself, given below; cones this far off',
 } as const
 
-function edgeStep(plan: CutPlan, { work }: CutRequest, schools: LineSchools): Step {
+function edgeStep(plan: CutPlan, { work }: CutRequest, methods: LineMethods): Step {
   const thin = work.thicknessM <= THIN_M
   const hole = work.start === 'drilled'
   return {
     id: 'preheat',
     phase: 'cut',
     act: thin
-      ? `Touch the flame to the ${hole ? "drilled hole's edge" : 'edge'}, cones ${CONES[schools.cones]}`
-      : `Hold the cones over the ${hole ? "drilled hole's edge" : 'edge'}, ${CONES[schools.cones]}`,
+      ? `Touch the flame to the ${hole ? "drilled hole's edge" : 'edge'}, cones ${CONES[methods.cones]}`
+      : `Hold the cones over the ${hole ? "drilled hole's edge" : 'edge'}, ${CONES[methods.cones]}`,
     figure: 'standoff',
     also: ['tipToWork'],
     why: 'Steel must be at kindling heat before oxygen will burn it.',
     see: thin
       ? 'A second or two: a red edge is enough.'
-      : `The edge ${CUES[schools.pressCue]}. The colour decides, not the clock.`,
+      : `The edge ${CUES[methods.pressCue]}. The colour decides, not the clock.`,
     ifNot: 'Pressed too early it will not start: back off and heat on. Wet and running is too late.',
-    schools: ['cones', 'pressCue'],
+    methods: ['cones', 'pressCue'],
     ...preheatTimer(plan),
     acts: [{ do: 'heat' }],
   }
 }
 
-function pierceSteps(plan: CutPlan, schools: LineSchools): Step[] {
+function pierceSteps(plan: CutPlan, methods: LineMethods): Step[] {
   return [
     {
       id: 'preheat',
       phase: 'cut',
-      act: `In the waste, well off the line, hold the cones over one spot, ${CONES[schools.cones]}`,
-      schools: ['cones'],
+      act: `In the waste, well off the line, hold the cones over one spot, ${CONES[methods.cones]}`,
+      methods: ['cones'],
       figure: 'standoff',
       also: ['tipToWork'],
       why: 'On the flat it takes twice as long as at an edge, and the plate must be hotter: there is no way out for the slag yet.',
@@ -172,12 +172,11 @@ const ANGLES = {
   'laid-over': ' Torch laid well over, tip pointing forward, by your shop’s way on very thin plate.',
 } as const
 
-function travelStep(plan: CutPlan, { work }: CutRequest, schools: LineSchools): Step {
+function travelStep(plan: CutPlan, { work }: CutRequest, methods: LineMethods): Step {
   const angle =
-    schools.torchAngle === 'laid-over' && work.thicknessM > THIN_M ? '' : ANGLES[schools.torchAngle]
+    methods.torchAngle === 'laid-over' && work.thicknessM > THIN_M ? '' : ANGLES[methods.torchAngle]
   const speed = plan.figures.travelSpeed
-  const path = plan.figures.pathLength
-  const starts = Number(path?.from['starts'] ?? 1)
+  const { starts } = plan.detail
   const inside = work.start === 'pierce'
   return {
     id: 'cut',
@@ -191,11 +190,13 @@ function travelStep(plan: CutPlan, { work }: CutRequest, schools: LineSchools): 
       ...(canBeGuided(work) ? (['travelAngle', 'drag'] as const) : (['pathLength', 'drag'] as const)),
     ],
     why: `Look down the kerf: sparks should leave nearly straight down.${angle}`,
-    schools: ['torchAngle'],
+    methods: ['torchAngle'],
     see: `A steady stream under the plate and a sound like tearing cloth.${starts > 1 ? ` ${starts} starts in all: heat and begin each the same way, in the planned order.` : ''}`,
     ifNot:
       'Sparks blow back up: not through, or too fast. Stop, let go, start again 1/8 to 1/4 in (3 to 6 mm) back in the kerf.',
-    ...(speed ? { pace: { speed: speed.value, lengthM: path?.value ?? work.lengthM } } : {}),
+    ...(speed
+      ? { pace: { speed: speed.value, lengthM: plan.figures.pathLength?.value ?? work.lengthM } }
+      : {}),
     acts: [{ do: 'lever-down' }, { do: 'cut' }, { do: 'lever-up' }],
   }
 }

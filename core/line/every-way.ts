@@ -29,7 +29,7 @@ const isWanted = (kind: TorchKind, name: BreakName, stand: Stand) =>
   (name !== 'attachment-change' || kind !== 'cutting-torch') && (name !== 'relight' || stand === 'lit')
 
 /**
- * Generates and judges every list of a fuel: all combinations of the school rows that touch the line, six rigs, the
+ * Generates and judges every list of a fuel: all combinations of the method rows that touch the line, six rigs, the
  * whole procedure and every break from where it can be taken.
  * @returns how many combinations and how many lists passed
  * @throws Error naming the first combination that is refused or lacks a break
@@ -38,10 +38,10 @@ export function judgeEveryWay(fuel: FuelId): { readonly ways: number; readonly l
   let ways = 0
   let lists = 0
   for (const rig of RIGS)
-    ways += everyWay((schools) => {
-      const where = () => `${fuel}, ${rig.kind}, ${JSON.stringify({ ...schools })}`
+    ways += everyWay((methods) => {
+      const where = () => `${fuel}, ${rig.kind}, ${JSON.stringify({ ...methods })}`
       const work = rig.kind.startsWith('cutting') ? CUT : HEAT
-      const made = compose(setupOf(fuel, rig.kind, { ...rig, schools }), {
+      const made = compose(setupOf(fuel, rig.kind, { ...rig, methods }), {
         before: [],
         work: [work],
         cooling: [],

@@ -23,8 +23,6 @@ export type Grade = 'forbidden' | 'bounded'
 export const WHIFF = { turns: 1 / 8, orificeM: 0.0013, seconds: 3 } as const
 /** One gas may run unlit for as long as its hose needs to be swept and this much more, s. */
 export const UNLIT_SPARE_S = 120
-/** Acetylene is never opened further: in a fire it has to shut at once. */
-export const ACETYLENE_MAX_TURNS = 1.5
 
 interface Seen {
   readonly before: LineState
@@ -123,7 +121,7 @@ export const HAZARDS = {
     text: 'In a fire an acetylene cylinder has to shut at once: never more than one and a half turns.',
     acts: ['open-cylinder'],
     when: ({ act, after, setting }) =>
-      sideOf(act) === 'fuel' && setting.fuel === 'acetylene' && after.fuel.turns > ACETYLENE_MAX_TURNS,
+      sideOf(act) === 'fuel' && after.fuel.turns > (FUELS[setting.fuel].cylinder.mostTurns ?? Infinity),
   },
   'wrong-regulator': {
     grade: 'forbidden',

@@ -6,20 +6,20 @@ import { hazardsAtEnd, runSteps, type Met } from './hazards.ts'
 import { BREAKS, type Procedure } from './procedure.ts'
 import { readTorchGear } from './read-torch.ts'
 import {
-  LINE_SCHOOL_NAMES,
-  LINE_SCHOOLS,
+  LINE_METHOD_NAMES,
+  optionsOfLine,
   LINE_TOUCHING,
-  readLineSchools,
-  USUAL_LINE_SCHOOLS,
-  type LineSchoolName,
-} from './schools.ts'
-import { SCHOOL_WORDS } from './school-words.ts'
+  readLineMethods,
+  USUAL_LINE_METHODS,
+  type LineMethodName,
+} from './methods.ts'
+import { METHOD_WORDS } from './method-words.ts'
 import { foundLine } from './state.ts'
 import type { Step } from './steps.ts'
 import { brazeSteps, cutSteps, given } from './test-support.ts'
 
 const ids = (made: Procedure) => given(made).steps.map((s) => s.id)
-const schools = (part: object) => ({ schools: { ...USUAL_LINE_SCHOOLS, ...part } })
+const methods = (part: object) => ({ methods: { ...USUAL_LINE_METHODS, ...part } })
 const act = (made: Procedure, id: string) => given(made).steps.find((s) => s.id === id)?.act ?? ''
 
 describe('the procedure of a cut', () => {
@@ -104,14 +104,14 @@ describe('the procedure of a cut', () => {
       'opened-against-screw',
     )
   })
-  it('names the shade by thickness, or by the school of one shade for all', () => {
+  it('names the shade by thickness, or by the method of one shade for all', () => {
     expect([0.006, 0.03, 0.2].map((m) => cuttingShade(m))).toEqual(['3 or 4', '4 or 5', '5 or 6'])
     expect(cuttingShade(0.006, 'five')).toBe('5')
   })
 })
 
-describe('the schools', () => {
-  it.each<[LineSchoolName, string, string, RegExp]>([
+describe('the methods', () => {
+  it.each<[LineMethodName, string, string, RegExp]>([
     ['acetyleneTurns', 'quarter', 'open-fuel', /a quarter turn/],
     ['acetyleneTurns', 'one', 'open-fuel', /one turn/],
     ['setPressures', 'closed', 'set-fuel', /against the shut valve; then/],
@@ -124,21 +124,21 @@ describe('the schools', () => {
     ['cones', 'touching', 'preheat', /just touching/],
     ['guide', 'held', 'guide', /^Hold the guide/],
   ])('%s: %s changes %s', (name, option, step, pattern) => {
-    expect(act(cutSteps({}, schools({ [name]: option })), step)).toMatch(pattern)
+    expect(act(cutSteps({}, methods({ [name]: option })), step)).toMatch(pattern)
     expect(act(cutSteps(), step)).not.toMatch(pattern)
   })
-  it.each<[LineSchoolName, string, object, string, RegExp]>([
+  it.each<[LineMethodName, string, object, string, RegExp]>([
     ['pressCue', 'wet', {}, 'preheat', /just wet/],
     ['torchAngle', 'square', {}, 'cut', /square to the plate/],
     ['thinPlate', 'passes', { thickness: '1/8 in' }, 'warm-line', /just warm/],
     ['preheatPass', 'always', { thickness: '1 1/2 in' }, 'warm-line', /drinks the heat/],
     ['trimBy', 'either', {}, 'trim', /either valve/],
   ])('%s: %s changes the words of a step', (name, option, work, step, pattern) => {
-    const found = given(cutSteps({}, schools({ [name]: option }), work)).steps.find((s) => s.id === step)
+    const found = given(cutSteps({}, methods({ [name]: option }), work)).steps.find((s) => s.id === step)
     expect(`${found?.why} ${found?.see} ${found?.ifNot}`).toMatch(pattern)
   })
   it('puts cylinders, setting, purge and bleeding in the order that is asked for', () => {
-    const both = ids(cutSteps({}, schools({ oneAtATime: 'both-then-set', cylinderOrder: 'oxygen-first' })))
+    const both = ids(cutSteps({}, methods({ oneAtATime: 'both-then-set', cylinderOrder: 'oxygen-first' })))
     expect(both.filter((id) => /^(open|set|purge)-/.test(id))).toEqual([
       'open-oxygen',
       'open-fuel',
@@ -147,59 +147,59 @@ describe('the schools', () => {
       'purge-oxygen',
       'purge-fuel',
     ])
-    expect(ids(cutSteps({}, schools({ hosePurge: 'while-setting' })))).not.toContain('purge-fuel')
-    expect(ids(cutSteps({}, schools({ bleeding: 'together' })))).toContain('bleed-both')
+    expect(ids(cutSteps({}, methods({ hosePurge: 'while-setting' })))).not.toContain('purge-fuel')
+    expect(ids(cutSteps({}, methods({ bleeding: 'together' })))).toContain('bleed-both')
     expect(
-      ids(cutSteps({}, schools({ bleeding: 'fuel-first' }))).filter((i) => i.startsWith('bleed')),
+      ids(cutSteps({}, methods({ bleeding: 'fuel-first' }))).filter((i) => i.startsWith('bleed')),
     ).toEqual(['bleed-fuel', 'bleed-oxygen'])
   })
   it('leaves the shop’s way where the rig does not allow it, and says why', () => {
-    const departs = (made: Procedure) => given(made).departures.map((d) => [d.school, d.used])
+    const departs = (made: Procedure) => given(made).departures.map((d) => [d.method, d.used])
     // a cutting tip has many flames
-    expect(departs(cutSteps({}, schools({ lightAcetylene: 'whiff' })))).toEqual([
+    expect(departs(cutSteps({}, methods({ lightAcetylene: 'whiff' })))).toEqual([
       ['lightAcetylene', 'fuel-only'],
     ])
-    expect(departs(cutSteps({}, schools({ shutTorch: 'fuel-first' })))).toEqual([
+    expect(departs(cutSteps({}, methods({ shutTorch: 'fuel-first' })))).toEqual([
       ['shutTorch', 'oxygen-first'],
     ])
-    expect(departs(cutSteps({}, schools({ hosePurge: 'none' })))).toEqual([['hosePurge', 'while-setting']])
+    expect(departs(cutSteps({}, methods({ hosePurge: 'none' })))).toEqual([['hosePurge', 'while-setting']])
     const slack = { torch: { kind: 'cutting-torch', checkValves: false } } as const
-    expect(departs(cutSteps({}, { ...slack, ...schools({ bleeding: 'together' }) }))).toEqual([
+    expect(departs(cutSteps({}, { ...slack, ...methods({ bleeding: 'together' }) }))).toEqual([
       ['bleeding', 'oxygen-first'],
     ])
-    expect(departs(brazeSteps({}, schools({ lightAcetylene: 'whiff', shutTorch: 'fuel-first' })))).toEqual([])
-    expect(act(brazeSteps({}, schools({ lightAcetylene: 'whiff' })), 'light')).toMatch(/an eighth of a turn/)
+    expect(departs(brazeSteps({}, methods({ lightAcetylene: 'whiff', shutTorch: 'fuel-first' })))).toEqual([])
+    expect(act(brazeSteps({}, methods({ lightAcetylene: 'whiff' })), 'light')).toMatch(/an eighth of a turn/)
   })
   it('lets the torch’s manual win', () => {
     const torch = { kind: 'cutting-torch', checkValves: true, shutdown: 'fuel-first', seat: 'hand' } as const
     const made = given(cutSteps({}, { torch }))
     expect(act(made, 'shut-torch')).toMatch(/^Shut the fuel, then/)
     expect(made.steps.find((s) => s.id === 'rig')?.see).toMatch(/hand tight: its O-rings/)
-    const asked = given(cutSteps({}, { torch, ...schools({ shutTorch: 'more-oxygen' }) }))
-    expect(asked.departures).toMatchObject([{ school: 'shutTorch', used: 'fuel-first' }])
+    const asked = given(cutSteps({}, { torch, ...methods({ shutTorch: 'more-oxygen' }) }))
+    expect(asked.departures).toMatchObject([{ method: 'shutTorch', used: 'fuel-first' }])
   })
   it('has words and a reason for every option of every row', () => {
-    for (const name of LINE_SCHOOL_NAMES) {
-      const options: Readonly<Record<string, { label: string; reason: string }>> = SCHOOL_WORDS[name].options
-      expect(Object.keys(options).sort(), name).toEqual([...LINE_SCHOOLS[name]].sort())
+    for (const name of LINE_METHOD_NAMES) {
+      const options: Readonly<Record<string, { label: string; reason: string }>> = METHOD_WORDS[name].options
+      expect(Object.keys(options).sort(), name).toEqual([...optionsOfLine(name)].sort())
       for (const option of Object.values(options)) expect(option.reason.length, name).toBeGreaterThan(10)
     }
   })
   it('touches nothing but words by the rows that are said to', () => {
     const actsOf = (made: Procedure) => given(made).steps.flatMap((s) => s.acts)
     const touching: readonly string[] = LINE_TOUCHING
-    for (const name of LINE_SCHOOL_NAMES.filter((n) => !touching.includes(n)))
-      for (const option of LINE_SCHOOLS[name])
+    for (const name of LINE_METHOD_NAMES.filter((n) => !touching.includes(n)))
+      for (const option of optionsOfLine(name))
         for (const made of [
-          (s: object) => cutSteps({}, schools(s), { thickness: '5/8 in' }),
-          (s: object) => brazeSteps({}, schools(s)),
+          (s: object) => cutSteps({}, methods(s), { thickness: '5/8 in' }),
+          (s: object) => brazeSteps({}, methods(s)),
         ])
           expect(actsOf(made({ [name]: option })), `${name} ${option}`).toEqual(actsOf(made({})))
   })
-  it('reads schools as they are named, and says what is not known', () => {
-    expect(readLineSchools({ bleeding: 'together' }).schools.bleeding).toBe('together')
-    expect(readLineSchools({ bleeding: 'backwards' }).errors[0]).toMatchObject({ field: 'schools.bleeding' })
-    expect(readLineSchools({ haircut: 'short' }).errors[0]?.message).toMatch(/not a choice that is known/)
+  it('reads methods as they are named, and says what is not known', () => {
+    expect(readLineMethods({ bleeding: 'together' }).methods.bleeding).toBe('together')
+    expect(readLineMethods({ bleeding: 'backwards' }).errors[0]).toMatchObject({ field: 'methods.bleeding' })
+    expect(readLineMethods({ haircut: 'short' }).errors[0]?.message).toMatch(/not a choice that is known/)
   })
   it('reads a torch as its manual has it, and says what is not understood', () => {
     expect(readTorchGear({ kind: 'cutting-attachment', seat: '', checkValves: 'no' })).toEqual({
@@ -215,8 +215,8 @@ describe('the schools', () => {
 
 describe('two ways side by side', () => {
   it('aligns what both do, and gives the reasons of what they do otherwise', () => {
-    const usual = { steps: given(cutSteps()).steps, schools: USUAL_LINE_SCHOOLS }
-    const other = schools({ hosePurge: 'while-setting', bleeding: 'together', acetyleneTurns: 'quarter' })
+    const usual = { steps: given(cutSteps()).steps, methods: USUAL_LINE_METHODS }
+    const other = methods({ hosePurge: 'while-setting', bleeding: 'together', acetyleneTurns: 'quarter' })
     const rows = compareWays(usual, { steps: given(cutSteps({}, other)).steps, ...other })
     expect(rows.filter((r) => r.left).map((r) => r.left?.id)).toEqual(usual.steps.map((s) => s.id))
     const only = rows.filter((r) => !r.left || !r.right).map((r) => [r.left?.id, r.right?.id])

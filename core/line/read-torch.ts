@@ -1,24 +1,11 @@
-import {
-  MANUAL_LIGHTING,
-  MANUAL_SHUTDOWN,
-  PLACES_OF_MIXER,
-  PLACES_OF_VALVES,
-  SEATS,
-  TORCH_KINDS,
-  type TorchGear,
-} from './setup.ts'
-
-const WORDS = {
-  kind: TORCH_KINDS,
-  lighting: MANUAL_LIGHTING,
-  shutdown: MANUAL_SHUTDOWN,
-  seat: SEATS,
-  mixer: PLACES_OF_MIXER,
-  valves: PLACES_OF_VALVES,
-} as const
+import { TORCH } from '../fields/rig.ts'
+import type { TorchGear } from './setup.ts'
 
 /** Of a torch too, but read with the rest of the supply. */
 const RATINGS: ReadonlySet<string> = new Set(['oxygenRating', 'fuelRating'])
+
+const isOfTorch = (name: string): name is keyof typeof TORCH => Object.hasOwn(TORCH, name)
+const KNOWN = Object.keys(TORCH).filter((name) => !RATINGS.has(name))
 
 /** What was said of a torch, or the first field that is not understood. */
 export type ReadTorch =
@@ -42,13 +29,14 @@ export function readTorchGear(value: unknown, path = 'torch'): ReadTorch {
       torch[name] = said === true || said === 'yes'
       continue
     }
-    const words: readonly string[] | undefined = WORDS[name as keyof typeof WORDS]
-    if (!words)
+    const field = isOfTorch(name) ? TORCH[name] : undefined
+    if (field?.type !== 'choice')
       return {
         ok: false,
         field: `${path}.${name}`,
-        message: `This is not known of a torch. Known are: ${Object.keys(WORDS).join(', ')}, checkValves.`,
+        message: `This is not known of a torch. Known are: ${KNOWN.join(', ')}.`,
       }
+    const words: readonly string[] = Object.keys(field.names)
     if (typeof said !== 'string' || !words.includes(said))
       return { ok: false, field: `${path}.${name}`, message: `This should be one of: ${words.join(', ')}.` }
     torch[name] = said

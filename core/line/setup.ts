@@ -1,25 +1,20 @@
+import type { TORCH } from '../fields/rig.ts'
+import type { WordOf } from '../fields/spec.ts'
 import type { UnitChoices } from '../shop.ts'
-import type { LineSchools } from './schools.ts'
+import type { LineMethods } from './methods.ts'
 import type { LineSetting } from './state.ts'
 
 /** Torches by what their valves are. */
-export const TORCH_KINDS = ['cutting-torch', 'cutting-attachment', 'brazing-handle', 'heating-head'] as const
-export type TorchKind = (typeof TORCH_KINDS)[number]
-export const MANUAL_LIGHTING = ['fuel-only', 'whiff'] as const
-export const MANUAL_SHUTDOWN = ['oxygen-first', 'fuel-first', 'more-oxygen'] as const
-export const SEATS = ['hand', 'wrench'] as const
-export const PLACES_OF_MIXER = ['head', 'handle', 'tip'] as const
-export const PLACES_OF_VALVES = ['rear', 'front'] as const
-
+export type TorchKind = WordOf<typeof TORCH.kind>
 /** A torch as its manual has it; what is not said stays open and the usual way is taken. */
 export interface TorchGear {
   readonly kind: TorchKind
-  readonly lighting?: (typeof MANUAL_LIGHTING)[number] | undefined
-  readonly shutdown?: (typeof MANUAL_SHUTDOWN)[number] | undefined
+  readonly lighting?: WordOf<typeof TORCH.lighting> | undefined
+  readonly shutdown?: WordOf<typeof TORCH.shutdown> | undefined
   /** How the tip seats: by hand where O-rings seal, by wrench on metal. */
-  readonly seat?: (typeof SEATS)[number] | undefined
-  readonly mixer?: (typeof PLACES_OF_MIXER)[number] | undefined
-  readonly valves?: (typeof PLACES_OF_VALVES)[number] | undefined
+  readonly seat?: WordOf<typeof TORCH.seat> | undefined
+  readonly mixer?: WordOf<typeof TORCH.mixer> | undefined
+  readonly valves?: WordOf<typeof TORCH.valves> | undefined
   /** Check valves at the torch, so that gas cannot run back. */
   readonly checkValves: boolean
 }
@@ -46,12 +41,12 @@ export interface LineSetup {
   /** The work is part of a line that has to be opened. */
   readonly openLine?: 'pressure' | 'refrigerant' | 'closed' | undefined
   readonly units: UnitChoices
-  readonly schools: LineSchools
+  readonly methods: LineMethods
 }
 
 /** Something that the shop chose and that cannot be done on this rig: what is done instead, and why. */
 export interface Departure {
-  readonly school: keyof LineSchools
+  readonly method: keyof LineMethods
   readonly asked: string
   readonly used: string
   readonly because: string

@@ -1,9 +1,9 @@
 /** The stretches that every procedure is made of: each gives steps whose acts the state model then judges. */
+import { capital } from '../words.ts'
 import { FUELS } from '../gas/fuels.ts'
-import { ACETYLENE_MAX_GAUGE_PA } from '../limits.ts'
 import { printFor } from '../quantity/index.ts'
 import { WHIFF } from './hazards.ts'
-import type { LineSchoolName } from './schools.ts'
+import type { LineMethodName } from './methods.ts'
 import type { Departure, LineSetup } from './setup.ts'
 import { FULLY_OPEN, RESTED_S, USUAL_SWEEP_S, type Act, type Side } from './state.ts'
 import type { Step } from './steps.ts'
@@ -34,8 +34,9 @@ export class Stages {
   private get fuel() {
     return FUELS[this.setup.setting.fuel]
   }
-  private get acetylene() {
-    return this.setup.setting.fuel === 'acetylene'
+  /** Told by its feather, and lit with fuel alone until the soot stops. */
+  private get feathered() {
+    return this.fuel.flame.sign === 'feather'
   }
   private get isCut() {
     return this.setup.setting.lever === true
@@ -43,14 +44,14 @@ export class Stages {
   private sweepOf(side: Gas) {
     return this.setup.setting.sweepS?.[side] ?? USUAL_SWEEP_S
   }
-  private depart(school: LineSchoolName, used: string, because: string) {
-    const asked = this.setup.schools[school]
-    if (asked !== used && !this.departures.some((d) => d.school === school))
-      this.departures.push({ school, asked, used, because })
+  private depart(method: LineMethodName, used: string, because: string) {
+    const asked = this.setup.methods[method]
+    if (asked !== used && !this.departures.some((d) => d.method === method))
+      this.departures.push({ method, asked, used, because })
   }
 
   private get order(): readonly Gas[] {
-    return this.setup.schools.cylinderOrder === 'fuel-first' ? ['fuel', 'oxygen'] : ['oxygen', 'fuel']
+    return this.setup.methods.cylinderOrder === 'fuel-first' ? ['fuel', 'oxygen'] : ['oxygen', 'fuel']
   }
   private get sides(): readonly Side[] {
     return this.setup.nitrogen ? ['fuel', 'oxygen', 'nitrogen'] : ['fuel', 'oxygen']
@@ -76,39 +77,39 @@ export class Stages {
         why: 'A cylinder opened against a wound-in screw slams full pressure into the regulator, and oxygen can burn it out.',
         see: 'Screws loose, needles on their pins, all torch valves shut.',
         ifNot: 'A needle off zero means trapped gas: open that torch valve, let it out, shut it.',
-        schools: ['screwsAtEnd'],
+        methods: ['screwsAtEnd'],
         acts: this.sides.map((side): Act => ({ do: 'screw-out', side })),
       },
     ]
   }
 
   private openFuel(): Step {
-    const { schools, setting } = this.setup
+    const { methods } = this.setup
     const { name } = this.fuel
-    if (this.acetylene) {
-      const turns = schools.acetyleneTurns
+    if (this.fuel.cylinder.mostTurns !== undefined) {
+      const turns = methods.acetyleneTurns
       return {
         id: 'open-fuel',
         phase: 'pressures',
-        act: `Open the acetylene cylinder ${TURN_WORDS[turns]}, key left on`,
+        act: `Open the ${name} cylinder ${TURN_WORDS[turns]}, key left on`,
         why: 'In a fire it must shut at once: never more than one and a half turns.',
         see: 'The cylinder gauge rises. Stand beside the regulator and look away.',
         ifNot: 'A hiss or a smell: shut it, find the leak with solution.',
-        schools: ['acetyleneTurns', 'cylinderOrder'],
+        methods: ['acetyleneTurns', 'cylinderOrder'],
         acts: [{ do: 'open-cylinder', side: 'fuel', turns: ACETYLENE_TURNS[turns], slowly: true }],
       }
     }
-    const all = schools.otherFuelTurns === 'fully'
+    const all = methods.otherFuelTurns === 'fully'
     return {
       id: 'open-fuel',
       phase: 'pressures',
-      act: `Open the ${name} ${setting.fuel === 'natural-gas' ? 'supply' : 'cylinder'} slowly, ${all ? 'all the way' : 'one turn'}`,
+      act: `Open the ${name} ${this.fuel.cylinder.piped ? 'supply' : 'cylinder'} slowly, ${all ? 'all the way' : 'one turn'}`,
       why: all
         ? 'Slowly, so that no excess-flow valve snaps shut; its maker may say otherwise.'
         : 'One turn feeds a torch and shuts quickly.',
       see: 'The cylinder gauge rises. Stand beside the regulator and look away.',
       ifNot: 'A hiss or a smell: shut it, find the leak with solution.',
-      schools: ['otherFuelTurns', 'cylinderOrder'],
+      methods: ['otherFuelTurns', 'cylinderOrder'],
       acts: [{ do: 'open-cylinder', side: 'fuel', turns: all ? FULLY_OPEN : 1, slowly: true }],
     }
   }
@@ -121,19 +122,19 @@ export class Stages {
       why: 'Fast oxygen heats by compression enough to light a regulator. Fully open, the valve seals at its back seat.',
       see: 'The cylinder gauge rises smoothly. Stand beside it and look away.',
       ifNot: 'A hiss at the stem: it is not all the way open.',
-      schools: ['cylinderOrder'],
+      methods: ['cylinderOrder'],
       acts: [{ do: 'open-cylinder', side: 'oxygen', turns: FULLY_OPEN, slowly: true }],
     }
   }
 
   /** What sets a pressure: its screw, by the shop's way, and the sweep when no step of its own follows. */
   private settingActs(side: Gas, flow: readonly Act[], stop: readonly Act[]): Act[] {
-    const { schools, oxygenPa, fuelPa } = this.setup
+    const { methods, oxygenPa, fuelPa } = this.setup
     const toPa = side === 'fuel' ? fuelPa : oxygenPa
     const screw: Act = { do: 'screw-in', side, toPa }
-    const sweeps = schools.hosePurge !== 'own-step'
+    const sweeps = methods.hosePurge !== 'own-step'
     return [
-      ...(schools.setPressures === 'closed' ? [screw] : []),
+      ...(methods.setPressures === 'closed' ? [screw] : []),
       ...flow,
       screw,
       ...(sweeps ? [{ do: 'purge', side, seconds: this.sweepOf(side) } as const] : []),
@@ -141,10 +142,10 @@ export class Stages {
     ]
   }
 
-  private setWords(side: Gas): Pick<Step, 'timer' | 'schools'> {
-    const own = this.setup.schools.hosePurge === 'own-step'
+  private setWords(side: Gas): Pick<Step, 'timer' | 'methods'> {
+    const own = this.setup.methods.hosePurge === 'own-step'
     return {
-      schools: ['setPressures', 'hosePurge', 'oneAtATime'],
+      methods: ['setPressures', 'hosePurge', 'oneAtATime'],
       ...(own
         ? {}
         : {
@@ -158,22 +159,22 @@ export class Stages {
   }
 
   private setFuel(): Step {
-    const { units, schools } = this.setup
-    const { name } = this.fuel
-    const limit = printFor(ACETYLENE_MAX_GAUGE_PA, 'pressure', units)
+    const { units, methods } = this.setup
+    const { setting, name } = this.fuel
+    const limit = printFor(setting.mostPa, 'pressure', units)
     return {
       id: 'set-fuel',
       phase: 'pressures',
       act:
-        schools.setPressures === 'closed'
+        methods.setPressures === 'closed'
           ? `Turn the ${name} screw in against the shut valve; then open the torch's fuel valve and correct it, flowing, to`
           : `Open the torch's fuel valve and turn the ${name} screw in, gas flowing, to`,
       figure: this.setup.figures.fuel,
       why: 'Set while flowing: with the valve shut the needle stands higher and tells nothing.',
       see: 'The needle steady while gas flows. Then shut the torch valve: it rises 1 to 3 psi (0.1 to 0.2 bar) and stops.',
       ifNot: 'If it keeps climbing the regulator creeps: shut the cylinder, tag the regulator.',
-      caution: this.acetylene
-        ? `Acetylene above ${limit} can explode by itself. Turn the screw out; if the needle stays up, shut the cylinder and bleed.`
+      caution: setting.atRest
+        ? `${capital(name)} above ${limit} can explode by itself. Turn the screw out; if the needle stays up, shut the cylinder and bleed.`
         : 'What runs out burns: nothing lit near, doors open, seconds only.',
       instructor: true,
       ...this.setWords('fuel'),
@@ -186,8 +187,8 @@ export class Stages {
   }
 
   private setOxygen(): Step {
-    const { schools, setting } = this.setup
-    const closed = schools.setPressures === 'closed'
+    const { methods, setting } = this.setup
+    const closed = methods.setPressures === 'closed'
     const lever = this.isCut
     const handle = setting.handleValve === true ? 'Handle oxygen fully open, ' : ''
     const flow = lever
@@ -221,13 +222,13 @@ export class Stages {
     const open = { fuel: () => this.openFuel(), oxygen: () => this.openOxygen() }
     const set = { fuel: () => this.setFuel(), oxygen: () => this.setOxygen() }
     const { order } = this
-    if (this.setup.schools.oneAtATime === 'one-wholly') return order.flatMap((g) => [open[g](), set[g]()])
+    if (this.setup.methods.oneAtATime === 'one-wholly') return order.flatMap((g) => [open[g](), set[g]()])
     return [...order.map((g) => open[g]()), ...order.map((g) => set[g]())]
   }
 
   /** Each hose in turn, unless the setting did it. */
   purges(): Step[] {
-    const { hosePurge } = this.setup.schools
+    const { hosePurge } = this.setup.methods
     if (hosePurge === 'none')
       this.depart(
         'hosePurge',
@@ -250,7 +251,7 @@ export class Stages {
           ? 'Nothing lit near, doors open: what comes out burns.'
           : 'Not towards clothes: cloth soaked in oxygen burns like paper.',
       timer: { kind: 'at-least', what: `Purge ${side}`, seconds: this.sweepOf(side) },
-      schools: ['hosePurge'],
+      methods: ['hosePurge'],
       acts: [
         ...(side === 'oxygen' ? this.torchOxygen(true) : [{ do: 'open-valve', side, turns: 1 } as const]),
         { do: 'purge', side, seconds: this.sweepOf(side) },
@@ -261,7 +262,7 @@ export class Stages {
 
   /** Leak check and creep watch. */
   leaks(): Step[] {
-    const { leakCheck } = this.setup.schools
+    const { leakCheck } = this.setup.methods
     return [
       {
         id: 'leaks',
@@ -280,7 +281,7 @@ export class Stages {
         ifNot:
           'Bubbles: shut the cylinders, bleed, tighten or change, and test again. Never light a leaking rig.',
         timer: { kind: 'at-least', what: 'Watch the needles', seconds: CREEP_S },
-        schools: ['leakCheck'],
+        methods: ['leakCheck'],
         instructor: true,
         acts: [{ do: 'check-leaks', seconds: CREEP_S }],
       },
@@ -384,19 +385,19 @@ export class Stages {
 
   /** Whether oxygen is cracked before the flame, and which row says so. */
   private whiffAsked(): boolean {
-    const { torch, schools } = this.setup
-    const school: LineSchoolName = this.acetylene ? 'lightAcetylene' : 'lightOther'
-    const asked = this.acetylene ? schools.lightAcetylene === 'whiff' : schools.lightOther === 'trace'
+    const { torch, methods } = this.setup
+    const method: LineMethodName = this.feathered ? 'lightAcetylene' : 'lightOther'
+    const asked = this.feathered ? methods.lightAcetylene === 'whiff' : methods.lightOther === 'trace'
     if (torch.lighting) {
       if (asked !== (torch.lighting === 'whiff'))
-        this.depart(school, torch.lighting, "The torch's own manual says how it is lit, and it wins.")
+        this.depart(method, torch.lighting, "The torch's own manual says how it is lit, and it wins.")
       if (torch.lighting === 'fuel-only') return false
       if (this.small) return true
     } else if (!asked) return false
     else if (this.small) return true
     this.depart(
-      school,
-      this.acetylene ? 'fuel-only' : 'near-plate',
+      method,
+      this.feathered ? 'fuel-only' : 'near-plate',
       'Oxygen first only on a small tip with one flame: a large one holds enough mixed gas to bang.',
     )
     return false
@@ -404,11 +405,11 @@ export class Stages {
 
   /** Fuel on and lit, by the torch's manual or the shop's way. */
   lighting(): Step[] {
-    const { setting, schools, hand } = this.setup
+    const { setting, methods, hand } = this.setup
     const whiff = this.whiffAsked()
-    const turn = schools.fuelValve === 'half' ? 'half a turn' : 'a quarter turn'
-    const near = !this.acetylene && schools.lightOther !== 'still-air'
-    const hydrogen = setting.fuel === 'hydrogen'
+    const turn = methods.fuelValve === 'half' ? 'half a turn' : 'a quarter turn'
+    const near = !this.feathered && methods.lightOther !== 'still-air'
+    const unseen = FUELS[setting.fuel].flame.sign === 'meters'
     const striker =
       hand === 'left'
         ? 'torch in the left hand, striker in the right'
@@ -427,12 +428,12 @@ export class Stages {
           ? 'No soot flakes indoors. Mixed gas stands in the torch, so only in a small tip and only for a moment.'
           : near
             ? 'The plate throws the slow flame back so that it holds to the tip.'
-            : this.acetylene
+            : this.feathered
               ? 'Fuel alone: no mixed gas in the torch. Enough gas that the soot just stops.'
               : 'In still air it lights by itself; too much gas and it leaves the tip.',
-        see: hydrogen
+        see: unseen
           ? 'Almost nothing: hold a dry straw in it. Never feel for it.'
-          : this.acetylene
+          : this.feathered
             ? whiff
               ? 'A small, quiet flame without soot.'
               : 'A bright, sooty flame that stays on the tip. More gas until the soot just stops.'
@@ -441,11 +442,11 @@ export class Stages {
           ? 'Not lit within 3 seconds: shut the oxygen, then the fuel, air the place, begin again.'
           : 'If it leaves the tip, less gas. A pop: shut oxygen, then fuel, let the tip cool.',
         caution: `Striker only, ${striker}, tip pointing away from hoses, cylinders and people.`,
-        schools: ['fuelValve', this.acetylene ? 'lightAcetylene' : 'lightOther'],
+        methods: ['fuelValve', this.feathered ? 'lightAcetylene' : 'lightOther'],
         instructor: true,
         acts: [
           ...(whiff ? [{ do: 'open-valve', side: 'oxygen', turns: WHIFF.turns } as const] : []),
-          { do: 'open-valve', side: 'fuel', turns: LIGHT_TURNS[schools.fuelValve] },
+          { do: 'open-valve', side: 'fuel', turns: LIGHT_TURNS[methods.fuelValve] },
           { do: 'light' },
         ],
       },
@@ -454,17 +455,17 @@ export class Stages {
 
   /** The flame that the work wants; with the lever down too when it is a cut. */
   trimming(): Step[] {
-    const { setting, schools } = this.setup
+    const { setting, methods } = this.setup
     const wanted = setting.flame ?? 'neutral'
-    const by = schools.trimBy === 'oxygen' ? 'oxygen' : 'either valve'
-    const hydrogen = setting.fuel === 'hydrogen'
+    const by = methods.trimBy === 'oxygen' ? 'oxygen' : 'either valve'
+    const unseen = FUELS[setting.fuel].flame.sign === 'meters'
     const preheat = this.isCut ? 'preheat oxygen' : 'oxygen'
     const name = { neutral: 'neutral', carburising: 'slightly reducing', oxidising: 'slightly oxidising' }[
       wanted
     ]
-    const act = hydrogen
+    const act = unseen
       ? `Add ${preheat} by the flow meter, to the ratio in the plan`
-      : !this.acetylene
+      : !this.feathered
         ? 'Add oxygen and fuel by turns, small steps, to near the full fuel flow: short, sharp cones'
         : wanted === 'carburising'
           ? `Open the ${preheat} until the feather is a little longer than the cone: slightly reducing`
@@ -480,11 +481,11 @@ export class Stages {
           wanted === 'neutral'
             ? 'Neutral heats fastest without burning the edge. With the shade down the cones show better.'
             : `This work wants it ${name}. With the shade down the cones show better.`,
-        see: this.acetylene
+        see: this.feathered
           ? 'Even, bright, rounded cones, all of one length.'
           : 'Cones at their shortest; beyond that they only hiss: oxidising.',
         ifNot: `One cone longer than the rest: a dirty port. A loud hiss: too much oxygen. Correct it by the ${by}.`,
-        schools: ['trimBy'],
+        methods: ['trimBy'],
         acts: [...this.torchOxygen(true), { do: 'trim', to: wanted }],
       },
     ]
@@ -504,8 +505,8 @@ export class Stages {
 
   /** The order in which the torch is shut: the manual's, else the shop's, as far as the tip allows. */
   private shutOrder(): 'oxygen-first' | 'fuel-first' | 'more-oxygen' {
-    const { torch, schools } = this.setup
-    const asked = schools.shutTorch
+    const { torch, methods } = this.setup
+    const asked = methods.shutTorch
     if (torch.shutdown) {
       if (asked !== 'by-manual')
         this.depart('shutTorch', torch.shutdown, "The torch's own manual says how it is shut, and it wins.")
@@ -555,7 +556,7 @@ export class Stages {
         }[order],
         see: 'No flame, no glow at the tip, no hiss.',
         ifNot: 'A flame that stays at the tip: that valve leaks. Shut the cylinder.',
-        schools: ['shutTorch'],
+        methods: ['shutTorch'],
         acts,
       },
     ]
@@ -573,7 +574,7 @@ export class Stages {
       see: `Both ${side} needles fall to zero.`,
       ifNot:
         'A needle that stays up: that cylinder is not shut, or the screw is out. Wind it in and look again.',
-      schools: ['bleeding'],
+      methods: ['bleeding'],
       acts: [
         ...(fuel ? [{ do: 'open-valve', side, turns: 1 } as const] : this.torchOxygen(true)),
         { do: 'wait', seconds: 5 },
@@ -584,8 +585,8 @@ export class Stages {
 
   /** Cylinders shut, each side bled, screws out: nothing left under pressure. */
   shutDown(): Step[] {
-    const { schools, setting } = this.setup
-    let { bleeding } = schools
+    const { methods, setting } = this.setup
+    let { bleeding } = methods
     if (bleeding === 'together' && setting.checkValves !== true) {
       this.depart(
         'bleeding',
@@ -603,7 +604,7 @@ export class Stages {
       ifNot:
         'A needle that stays up: that cylinder is not shut, or the screw is out. Wind it in and look again.',
       caution: 'Nothing lit near: both gases come out together.',
-      schools: ['bleeding'],
+      methods: ['bleeding'],
       acts: [
         ...this.torchOxygen(true),
         { do: 'open-valve', side: 'fuel', turns: 1 },
@@ -612,7 +613,7 @@ export class Stages {
         { do: 'shut-valve', side: 'fuel' },
       ],
     }
-    const left = schools.screwsAtEnd === 'left'
+    const left = methods.screwsAtEnd === 'left'
     return [
       {
         id: 'shut-cylinders',
@@ -640,7 +641,7 @@ export class Stages {
           ? 'By your shop’s way the screws stay in: whoever comes next winds them out before a cylinder opens.'
           : 'The next one to open a cylinder trusts you.',
         see: 'Hoses on their hook, not round the gauges; a tag on whatever is empty or faulty.',
-        schools: ['screwsAtEnd'],
+        methods: ['screwsAtEnd'],
         acts: [
           ...(left
             ? []

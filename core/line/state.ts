@@ -2,7 +2,7 @@
  * The supply line as a small machine: cylinders, regulators, hoses, torch, flame, and the line that is brazed on.
  * `actOn` says what each act leaves behind; `hazards.ts` says what must never happen on the way. Pure and deterministic.
  */
-import type { FuelId, HoseGrade } from '../gas/fuels.ts'
+import { FULLY_OPEN, FUELS, type FuelId, type HoseGrade } from '../gas/fuels.ts'
 import { LOCK_UP_PA } from '../limits.ts'
 
 /** The sides of the line. Nitrogen runs through its own regulator and purge valve into the work. */
@@ -136,13 +136,11 @@ export interface LineSetting {
     | undefined
 }
 
-/** A cylinder valve that is open all the way, turns. */
-export const FULLY_OPEN = 8
+export { FULLY_OPEN } from '../gas/fuels.ts'
 /** Sweep of a hose of which nothing is known: 25 ft of 1/4 in at 10 scfh, s. */
 export const USUAL_SWEEP_S = 10
-/** Full cylinders, Pa gauge. Sources: usual fills at 70 F. */
-const INLET_PA: Readonly<Record<Side, number>> = { oxygen: 15.2e6, fuel: 0.76e6, nitrogen: 15.2e6 }
-const ACETYLENE_INLET_PA = 1.72e6
+/** Full cylinders of what is no fuel, Pa gauge. Sources: usual fills at 70 F. */
+const INLET_PA = { oxygen: 15.2e6, nitrogen: 15.2e6 } as const
 /** A hose that has rested longer than this may hold air again, s. */
 export const RESTED_S = 1800
 
@@ -249,7 +247,7 @@ const isOpen = (state: LineState, side: Side, setting: LineSetting): boolean =>
     : state[side].valve > 0
 
 const inletOf = (side: Side, setting: LineSetting) =>
-  side === 'fuel' && setting.fuel === 'acetylene' ? ACETYLENE_INLET_PA : INLET_PA[side]
+  side === 'fuel' ? FUELS[setting.fuel].cylinder.inletPa : INLET_PA[side]
 
 /** Pressures of one side after an act: fed by its cylinder, let out by its valve, or trapped as it was. */
 function settleSide(state: LineState, side: Side, setting: LineSetting): SideState {
@@ -465,7 +463,7 @@ function changed(state: LineState, act: Act, setting: LineSetting): LineState {
 }
 
 const usualTurns = (side: Side, setting: LineSetting) =>
-  side === 'fuel' && setting.fuel === 'acetylene' ? 0.75 : FULLY_OPEN
+  side === 'fuel' ? FUELS[setting.fuel].cylinder.usualTurns : FULLY_OPEN
 
 function rested(state: LineState): LineState {
   const stale = (s: SideState): SideState =>

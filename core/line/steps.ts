@@ -1,4 +1,4 @@
-import type { LineSchoolName } from './schools.ts'
+import type { LineMethodName } from './methods.ts'
 import type { Act } from './state.ts'
 
 /** The stretch of work that a step belongs to, as shown above it. */
@@ -51,7 +51,7 @@ export interface Step {
   readonly pattern?: StepPattern
   readonly acts: readonly Act[]
   /** The choices of the shop that shaped it. */
-  readonly schools?: readonly LineSchoolName[]
+  readonly methods?: readonly LineMethodName[]
   /** An apprentice has it confirmed by an instructor. */
   readonly instructor?: boolean
 }

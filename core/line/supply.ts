@@ -1,5 +1,5 @@
 import type { Shop } from '../cut/types.ts'
-import type { Supply } from '../cut/read-supply.ts'
+import type { Supply } from '../cut/types.ts'
 import type { Figure } from '../figure.ts'
 import type { FuelId } from '../gas/fuels.ts'
 import { purgeTime, type Hose } from '../gas/hose.ts'

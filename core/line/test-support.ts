@@ -8,12 +8,12 @@ import { brazeProcedure } from './braze-procedure.ts'
 import { cutProcedure, type ProcedureOptions } from './cut-procedure.ts'
 import type { Procedure } from './procedure.ts'
 import {
-  LINE_SCHOOLS,
   LINE_TOUCHING,
-  USUAL_LINE_SCHOOLS,
-  type LineSchoolName,
-  type LineSchools,
-} from './schools.ts'
+  optionsOfLine,
+  USUAL_LINE_METHODS,
+  type LineMethodName,
+  type LineMethods,
+} from './methods.ts'
 import type { LineSetup, TorchKind } from './setup.ts'
 import type { LineSetting } from './state.ts'
 
@@ -30,10 +30,10 @@ export const SETTING: LineSetting = {
 export function setupOf(
   fuel: FuelId,
   kind: TorchKind,
-  more: { readonly checkValves?: boolean; readonly nitrogen?: boolean; readonly schools?: LineSchools } = {},
+  more: { readonly checkValves?: boolean; readonly nitrogen?: boolean; readonly methods?: LineMethods } = {},
 ): LineSetup {
   const cuts = kind === 'cutting-torch' || kind === 'cutting-attachment'
-  const { checkValves = true, nitrogen = false, schools = USUAL_LINE_SCHOOLS } = more
+  const { checkValves = true, nitrogen = false, methods = USUAL_LINE_METHODS } = more
   return {
     setting: {
       ...SETTING,
@@ -61,7 +61,7 @@ export function setupOf(
         }
       : {}),
     units: INCH_UNITS,
-    schools,
+    methods,
   }
 }
 
@@ -105,27 +105,27 @@ export function given(made: Procedure): Extract<Procedure, { ok: true }> {
  * branched on when it is first asked for, so nothing that could change the outcome is left out, and nothing is run twice.
  * @returns how many combinations there were
  */
-export function everyWay(run: (schools: LineSchools) => void): number {
+export function everyWay(run: (methods: LineMethods) => void): number {
   const touching: ReadonlySet<string> = new Set(LINE_TOUCHING)
-  const branch: { name: LineSchoolName; at: number }[] = []
+  const branch: { name: LineMethodName; at: number }[] = []
   for (let count = 1; ; count++) {
     const read = new Map<string, string>()
-    const schools = new Proxy(USUAL_LINE_SCHOOLS, {
-      get(usual, name: LineSchoolName) {
+    const methods = new Proxy(USUAL_LINE_METHODS, {
+      get(usual, name: LineMethodName) {
         if (!touching.has(name)) return usual[name]
         const known = read.get(name)
         if (known !== undefined) return known
         const depth = read.size
         if (depth === branch.length) branch.push({ name, at: 0 })
-        const choice = LINE_SCHOOLS[name][branch[depth]?.at ?? 0] as string
+        const choice = (optionsOfLine(name) as readonly string[])[branch[depth]?.at ?? 0] ?? ''
         read.set(name, choice)
         return choice
       },
     })
-    run(schools)
+    run(methods)
     while (branch.length > 0) {
       const last = branch.at(-1)
-      if (last && ++last.at < LINE_SCHOOLS[last.name].length) break
+      if (last && ++last.at < optionsOfLine(last.name).length) break
       branch.pop()
     }
     if (branch.length === 0) return count

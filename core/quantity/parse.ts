@@ -1,6 +1,6 @@
 import gauges from './gauge-sheets.json' with { type: 'json' }
 import { drillDiameterM, NUMBER_DRILLS } from './drills.ts'
-import { findUnit, INCH_M, toSi, unitOf, type Kind, type UnitId } from './units.ts'
+import { offeredFor, findUnit, INCH_M, toSi, unitOf, type Kind, type UnitId } from './units.ts'
 
 /** A way out that can be offered for a text that may mean more than one thing. */
 export interface Choice {
@@ -51,11 +51,8 @@ const EXAMPLE: Readonly<Record<Kind, string>> = {
   leak: '0.05 Pa·m³/s',
 }
 
-/** What a bare number may have meant where no unit is guessed. */
-const MEANT: Partial<Record<Kind, readonly UnitId[]>> = {
-  pressure: ['psi', 'bar', 'kPa'],
-  temperature: ['F', 'C'],
-}
+/** Kinds of which no unit is guessed: a bare number is asked about. */
+const ASKED: ReadonlySet<Kind> = new Set(['pressure', 'temperature'])
 
 /** Units that a bare number takes when no field says otherwise; pressures and temperatures are never guessed. */
 const BARE_UNIT: Partial<Record<Kind, UnitId>> = {
@@ -279,7 +276,10 @@ function combine(
   if (terms.length === 1) {
     const unit = first.unit ?? bareUnit(first, kind, options)
     if (!unit) {
-      const choices = MEANT[kind]?.map((id) => ({ text: `${clean} ${id}`, label: `${clean} ${id}` }))
+      const choices = (ASKED.has(kind) ? offeredFor(kind) : undefined)?.map((id) => ({
+        text: `${clean} ${id}`,
+        label: `${clean} ${id}`,
+      }))
       return no('unit', `${clean} of what? Give the unit too, for instance ${EXAMPLE[kind]}.`, choices)
     }
     if (sign < 0 && first.absolute) return no('range', 'An absolute pressure cannot be below zero.')

@@ -387,3 +387,46 @@ export const fromSi = (si: number, id: UnitId): number => {
   const u = unitOf(id)
   return (si - (u.offset ?? 0)) / u.factor
 }
+
+/** How a unit is used in a shop. */
+export interface UnitUse {
+  /** A shop may show its quantities in it; so may a bare pressure or temperature have been meant. */
+  readonly offered?: true
+  /** A step of the trade, in the unit itself. */
+  readonly step?: number
+  /** The same value in the other habit of units. */
+  readonly other?: UnitId
+  /** The smallest division of the gauges that go with it, Pa. */
+  readonly divisionPa?: { readonly oxygen: number; readonly fuel: number }
+}
+const METRIC_GAUGES = { oxygen: 10_000, fuel: 5_000 } as const
+const USE: Readonly<Partial<Record<UnitId, UnitUse>>> = {
+  in: { offered: true, step: 1 / 16, other: 'mm' },
+  mm: { offered: true, step: 1, other: 'in' },
+  ft: { step: 5, other: 'm' },
+  m: { step: 1, other: 'ft' },
+  cm: { step: 1 },
+  psi: { offered: true, step: 1, other: 'bar' },
+  bar: { offered: true, step: 0.1, other: 'psi', divisionPa: METRIC_GAUGES },
+  kPa: { offered: true, step: 10, other: 'psi', divisionPa: METRIC_GAUGES },
+  MPa: { divisionPa: METRIC_GAUGES },
+  cfh: { offered: true },
+  'l/min': { offered: true },
+  'm3/h': { offered: true },
+  'in/min': { offered: true, step: 1, other: 'mm/min' },
+  'mm/min': { offered: true, step: 25, other: 'in/min' },
+  F: { offered: true, step: 10, other: 'C' },
+  C: { offered: true, step: 5, other: 'F' },
+  'cu ft': { offered: true, step: 5, other: 'l' },
+  l: { offered: true, step: 100, other: 'cu ft' },
+  m3: { offered: true },
+  lb: { offered: true },
+  kg: { offered: true },
+  deg: { step: 5 },
+  '%': { step: 0.1 },
+}
+/** How a unit is used in a shop. */
+export const unitUse = (unit: UnitId): UnitUse => USE[unit] ?? {}
+/** The units in which a shop may show a kind of quantity. */
+export const offeredFor = (kind: Kind): readonly UnitId[] =>
+  UNITS.filter((u) => u.kind === kind && unitUse(u.id).offered === true).map((u) => u.id)

@@ -117,7 +117,7 @@ describe('a plan that goes by the log', () => {
     for (const name of ['cuttingOxygenPressure', 'fuelPressure', 'travelSpeed', 'preheatTime'] as const) {
       expect(withOwn(own(ENOUGH_RUNS - 1))[name]?.source).toBe('worked-out')
       const figure = withOwn(own(ENOUGH_RUNS))[name]
-      expect(figure, name).toMatchObject({ source: 'log', from: { goodRuns: 3 } })
+      expect(figure, name).toMatchObject({ source: 'log', runs: 3 })
       expect(figure?.because).toMatch(/median of 3 good/)
     }
     expect(withOwn(own(30)).travelSpeed?.value).toBeCloseTo(0.0075, 4)

@@ -2,11 +2,11 @@
 import Papa from 'papaparse'
 import { createEvents, type EventAttributes } from 'ics'
 import { dueOf } from './due.ts'
-import { GEAR_FIELDS, gearFault, type Gear } from './gear.ts'
+import { gearFault, gearFields, type Gear } from './gear.ts'
 import { GEAR_KINDS, type GearKind } from './kinds.ts'
 
 const OWN = ['id', 'kind', 'name'] as const
-const FIELDS = [...new Set(GEAR_KINDS.flatMap((k) => GEAR_FIELDS[k].map((f) => f.name)))]
+const FIELDS = [...new Set(GEAR_KINDS.flatMap((k) => Object.keys(gearFields(k))))]
 
 /** Every thing a row; fields that a kind does not have stay empty. RFC 4180. */
 export const gearToCsv = (gear: readonly Gear[]): string =>
@@ -38,7 +38,9 @@ function readRow(
   const name = said('name')
   if (name === '' || name.length > NAME_MOST) return { line, reason: 'A name of 1 to 120 letters is wanted.' }
   const fields = Object.fromEntries(
-    GEAR_FIELDS[kind].map((f) => [f.name, said(f.name)] as const).filter(([, value]) => value !== ''),
+    Object.keys(gearFields(kind))
+      .map((name) => [name, said(name)] as const)
+      .filter(([, value]) => value !== ''),
   )
   const fault = gearFault({ kind, fields })
   return fault ? { line, reason: `${fault.field}: ${fault.message}` } : { kind, name, fields }

@@ -1,3 +1,4 @@
+import { FUELS, isFuel } from '../gas/fuels.ts'
 import { acetyleneDrawLimit, acetyleneDrawShare, type DrawRule } from '../gas/cylinder.ts'
 import {
   contentsOf,
@@ -119,7 +120,7 @@ export function jobGas(
       shortM3: lasts(leftM3, neededM3, a.flow).shortM3,
       jobs: own.length > 0 ? goes.jobs : 0,
       seconds: own.length > 0 ? goes.seconds : 0,
-      ...(a.gas === 'acetylene' && sum > 0
+      ...(isFuel(a.gas) && FUELS[a.gas].cylinder.draw === 'share' && sum > 0
         ? {
             draw: {
               limit,

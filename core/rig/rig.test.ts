@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { dueList, dueOf } from './due.ts'
 import { dueCalendar, gearToCsv, gearToJson, readGear } from './exchange.ts'
-import { fieldFault, GEAR_FIELDS, gearFault, gearQuantity, isDay, membersOf, type Gear } from './gear.ts'
+import { fieldFault, gearFault, gearFields, gearQuantity, isDay, membersOf, type Gear } from './gear.ts'
 import { GEAR_KINDS } from './kinds.ts'
 
 const arrestor = (checked: string, more: Record<string, string> = {}): Gear => ({
@@ -84,8 +84,8 @@ describe('fields of the rig', () => {
   })
   it('lets every field be blank', () => {
     for (const kind of GEAR_KINDS)
-      for (const spec of GEAR_FIELDS[kind])
-        expect(fieldFault(spec, ''), `${kind} ${spec.name}`).toBeUndefined()
+      for (const [name, field] of Object.entries(gearFields(kind)))
+        expect(fieldFault(field, ''), `${kind} ${name}`).toBeUndefined()
   })
 })
 

@@ -1,4 +1,6 @@
-import { blank, BOUNDS, isRecord, Reader, readRows } from '../cut/reader.ts'
+import { BOUNDS } from '../fields/bounds.ts'
+import { blank, Reader, readRows } from '../fields/reader.ts'
+import { isRecord } from '../objects.ts'
 import type { FieldError } from '../figure.ts'
 import type { UnitChoices } from '../shop.ts'
 import type { CutListRequest, Piece, Stock } from './types.ts'

@@ -1,3 +1,4 @@
+import { bodyAsNow } from '#contract/stored.ts'
 import type Router from '@koa/router'
 import { ValidationError, type AnySchema } from 'yup'
 import { PATHS } from '#contract/paths.ts'
@@ -43,7 +44,8 @@ export type Handlers = { readonly [R in Exclude<RouteName, Apart>]: Handler<R> }
 /** Checks what came against the route table's schema: strict, nothing cast, nothing unknown let through. */
 export function check(route: RouteName, part: 'params' | 'body', value: unknown): unknown {
   try {
-    return ROUTES[route][part].validateSync(value, { strict: true, abortEarly: true })
+    const now = part === 'body' ? bodyAsNow(route, value) : value
+    return ROUTES[route][part].validateSync(now, { strict: true, abortEarly: true })
   } catch (error) {
     if (error instanceof ValidationError)
       throw new AppError(
@@ -85,10 +87,12 @@ export function mount<R extends keyof Handlers>(
       method === 'GET' ? {} : (ctx.request as { body?: unknown }).body,
     ) as BodyOf<R>
     const query = checkQuery(route, { ...ctx.query }) as QueryOf<R>
-    const answer = await (handler as Handler<R>)(context, { params, body, query })
+    const answer = await context.house.damage.looking<AnswerOf<R> | Written>(
+      () => (handler as Handler<R>)(context, { params, body, query }),
+      (a) => (a instanceof Written ? a.answer.found : []),
+    )
     if (answer instanceof Written) {
-      const { json, found, coreMs } = answer.answer
-      for (const row of found) context.house.damage.found(row)
+      const { json, coreMs } = answer.answer
       ctx.type = 'json'
       // what of the time was worked out, not read
       ctx.set('Server-Timing', `core;dur=${coreMs.toFixed(3)}`)

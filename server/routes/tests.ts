@@ -1,13 +1,16 @@
 import { randomUUID } from 'node:crypto'
+import { HOLD_VERDICTS } from '#core/check/pressure-test.ts'
+import { VACUUM_VERDICTS } from '#core/check/vacuum-test.ts'
 import { testRefused } from '#core/check/stages.ts'
 import {
   foldTest,
   judgeTest,
   mayFollowTest,
-  USUAL_AMBIENT_PA,
   type TestAsked,
   type TestEvent,
 } from '#core/check/test-record.ts'
+import { Reader, readFields } from '#core/fields/reader.ts'
+import { TEST_ASKED } from '#core/fields/test.ts'
 import type { Kind } from '#core/quantity/index.ts'
 import { readTyped } from '#contract/typed.ts'
 import type { TestDraft, TestEventDraft, Settings } from '#contract/schemas.ts'
@@ -25,41 +28,29 @@ function found(store: Store, id: string): JointTest {
   return test
 }
 
-/** A quantity as typed, SI; null for none. */
-function typed(text: string, kind: Kind, field: string, settings: Settings, most: number): number | null {
-  if (text.trim() === '') return null
-  const read = readTyped(text, kind, settings)
-  if (!read.ok) throw wrong(read.message, field)
-  if (!(read.value > 0 && read.value <= most)) throw wrong(`“${text}” cannot be that.`, field)
-  return read.value
-}
-
-function readAsked({ kind, asked }: TestDraft, settings: Settings): TestAsked {
-  const at = (name: string) => `asked.${name}`
-  const read = (name: 'pressure' | 'weakest' | 'relief' | 'division' | 'target' | 'barometer') =>
-    typed(asked[name], 'pressure', at(name), settings, 7e6)
-  const volumeM3 = typed(asked.volume, 'volume', at('volume'), settings, 100)
-  const common = {
-    volumeM3,
-    divisionPa: read('division'),
-    limit: typed(asked.limit, 'leak', at('limit'), settings, 1000),
-    ambientPa: read('barometer') ?? USUAL_AMBIENT_PA,
-    pressureChannel: asked.pressureChannel,
-    temperatureChannel: asked.temperatureChannel,
-  }
+function readAsked({ kind, asked }: TestDraft, { units, decimalMark }: Settings): TestAsked {
+  const r = new Reader(units, decimalMark, true)
+  const said = { ...asked, kind }
+  const read = readFields(r, said, TEST_ASKED, 'asked')
+  const [fault] = r.errors
+  if (fault) throw wrong(fault.message, fault.field)
+  const {
+    volumeM3 = null,
+    divisionPa = null,
+    limit = null,
+    ambientPa,
+    testPa = 0,
+    weakestPa,
+    reliefPa,
+  } = read
+  const { pressureChannel, temperatureChannel } = asked
+  const common = { volumeM3, divisionPa, limit, ambientPa, pressureChannel, temperatureChannel }
   if (kind === 'vacuum')
-    return { ...common, testPa: 0, weakestPa: null, reliefPa: null, targetPaAbs: read('target') }
-  const testPa = read('pressure') ?? 0
-  const [weakestPa, reliefPa] = [read('weakest'), read('relief')]
-  const [refused] = testRefused({
-    testPa,
-    weakestPa: weakestPa ?? undefined,
-    reliefPa: reliefPa ?? undefined,
-    gas: asked.gas,
-  })
-  if (refused) throw wrong(refused.message, at(refused.field))
-  if (volumeM3 === null) throw wrong('Give the volume of the line: the leak follows from it.', at('volume'))
-  return { ...common, testPa, weakestPa, reliefPa, targetPaAbs: null }
+    return { ...common, testPa: 0, weakestPa: null, reliefPa: null, targetPaAbs: read.targetPaAbs ?? null }
+  const [refused] = testRefused({ testPa, weakestPa, reliefPa, gas: asked.gas })
+  if (refused) throw wrong(refused.message, `asked.${refused.field}`)
+  if (volumeM3 === null) throw wrong('Give the volume of the line: the leak follows from it.', 'asked.volume')
+  return { ...common, testPa, weakestPa: weakestPa ?? null, reliefPa: reliefPa ?? null, targetPaAbs: null }
 }
 
 /** An event as typed: gauge readings become absolute ones. */
@@ -105,9 +96,10 @@ function logTest(store: Store, test: JointTest, at: string): void {
           ? 'open'
           : 'failed',
     told: {
-      kind,
+      ...(kind === 'pressure-test'
+        ? { kind, verdict: oneOf(HOLD_VERDICTS, result.verdict) }
+        : { kind, verdict: oneOf(VACUUM_VERDICTS, result.verdict) }),
       testId: test.id,
-      verdict: result.verdict,
       rate: result.rate,
       uncertainty: result.uncertainty,
       limit: result.limit,
@@ -118,6 +110,12 @@ function logTest(store: Store, test: JointTest, at: string): void {
     },
   })
 }
+
+/** A verdict among those of its kind of test; each of them ends with not being able to tell. */
+const oneOf = <V extends string>(
+  verdicts: readonly [...V[], 'cannot-tell'],
+  verdict: string,
+): V | 'cannot-tell' => verdicts.find((v) => v === verdict) ?? 'cannot-tell'
 
 /** Puts an event after the others, and the test into the book when it was its last. */
 export function addTestEvent(

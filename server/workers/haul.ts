@@ -8,7 +8,7 @@ import archiver, { type ZipEntryData } from 'archiver'
 import { expose } from 'comlink'
 import nodeEndpoint from 'comlink/dist/esm/node-adapter.mjs'
 import { csvParts, jsonParts, type FileEntry, type FilePhoto } from '#contract/log-file.ts'
-import LOG_SCHEMA from '#contract/log.schema.json' with { type: 'json' }
+import { LOG_SCHEMA } from '#contract/log-schema.ts'
 import type { CopyInfo, CopyPreview, DamagedRow } from '#contract/types.ts'
 import { damagedRows } from '../audit.ts'
 import { backUp, copyWhenDue } from '../copies/copies.ts'

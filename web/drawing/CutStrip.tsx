@@ -1,12 +1,12 @@
-import type { CutMark, CutMarkKind } from '#core/check/acceptance.ts'
+import { CUT_MARK_NAMES, type CutMark, type CutMarkKind } from '#core/check/acceptance.ts'
 
-/** How each mark is drawn, and what it is called. */
-export const MARKS: Readonly<Record<CutMarkKind, { readonly sign: string; readonly word: string }>> = {
-  gouge: { sign: '∪', word: 'Gouge' },
-  stop: { sign: '‖', word: 'Lost and begun again' },
-  melted: { sign: '∩', word: 'Edge melted' },
-  slag: { sign: '▾', word: 'Slag that sticks' },
-  drag: { sign: '/', word: 'Drag leans' },
+/** How each mark is drawn. */
+export const MARK_SIGNS: Readonly<Record<CutMarkKind, string>> = {
+  gouge: '∪',
+  stop: '‖',
+  melted: '∩',
+  slag: '▾',
+  drag: '/',
 }
 export const STRETCHES = 12
 
@@ -24,14 +24,14 @@ export function CutStrip({
   const row = (side: CutMark['side'], name: string) =>
     Array.from({ length: STRETCHES }, (_, i) => {
       const here = marks.filter((m) => m.side === side && stretchOf(m) === i)
-      const signs = here.map((m) => MARKS[m.kind].sign).join('')
+      const signs = here.map((m) => MARK_SIGNS[m.kind]).join('')
       const look = `figure grid h-[52px] min-w-0 place-items-center overflow-hidden border-r border-rule text-[1.3rem] ${here.length > 0 ? 'bg-ink text-paper' : side === 'part' ? 'bg-[var(--metal)]' : 'bg-sheet'}`
       return onStretch ? (
         <button
           key={i}
           type="button"
           className={look}
-          aria-label={`${name}, ${i + 1} of ${STRETCHES}: ${here.length > 0 ? here.map((m) => MARKS[m.kind].word).join(', ') : 'nothing'}`}
+          aria-label={`${name}, ${i + 1} of ${STRETCHES}: ${here.length > 0 ? here.map((m) => CUT_MARK_NAMES[m.kind]).join(', ') : 'nothing'}`}
           onClick={() => onStretch(i, side)}
         >
           {signs}

@@ -25,16 +25,16 @@ const USUAL_RADIUS_M = 0.00635
 /** The figures of a plan as lengths to draw, or undefined while the plan gives too few of them. */
 export function cutGeometry(plan: CutPlan, request: CutRequest): CutGeometry | undefined {
   const mm = (name: CutFigureName) => (plan.figures[name]?.value ?? Number.NaN) * 1000
-  const from = plan.figures.tipToWork?.from
-  if (!from || !plan.figures.kerf) return undefined
+  const { cone } = plan.detail
+  if (!cone || !plan.figures.kerf) return undefined
   return {
     thickness: request.work.thicknessM * 1000,
     kerf: mm('kerf'),
     orifice: mm('tipOrifice'),
     tipRadius: (request.rig.tipRadiusM ?? USUAL_RADIUS_M) * 1000,
     tipToWork: mm('tipToWork'),
-    cone: Number(from['coneLength']) * 1000,
-    coneWidth: Number(from['portDiameter']) * 1000,
+    cone: cone.lengthM * 1000,
+    coneWidth: cone.portM * 1000,
     standoff: mm('standoff'),
     drag: mm('drag'),
     leanRad: plan.figures.travelAngle?.value ?? 0,

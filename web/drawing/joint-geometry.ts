@@ -1,6 +1,7 @@
 import type { BrazePlan, BrazeRequest } from '#core/braze/index.ts'
+import { jointFacts, type Joint } from '#core/braze/joints.ts'
 import { INCH_M, isInch } from '#core/quantity/index.ts'
-import { filletLegM, grooveOf, isBuiltUp, isRound, LAYER_M, seatDiameterM } from '#core/braze/joint.ts'
+import { filletLegM, grooveOf, bondOf, LAYER_M, seatDiameterM } from '#core/braze/joint.ts'
 
 /** A closed shape of a section, mm: x along the joint, y upward. */
 export interface SectionShape {
@@ -46,19 +47,46 @@ const rect = (part: SectionShape['part'], x0: number, y0: number, x1: number, y1
 export function jointSection(plan: BrazePlan, { work, shop }: BrazeRequest): JointSection {
   const hot = plan.figures.clearanceHot?.value ?? plan.figures.clearanceCold?.value ?? 0
   const gap = Math.max(0, hot) * MM
-  if (isBuiltUp(work)) return grooved(work)
-  if (isRound(work)) return socket(work, gap, isInch(shop.units) ? INCH_M : 0.025)
-  return flat(work, gap)
+  return DRAWN[work.joint](work, gap, isInch(shop.units) ? INCH_M : 0.025)
 }
 
 type Work = BrazeRequest['work']
+
+type Drawer = (work: Work, gap: number, backM: number) => JointSection
+const round =
+  (outer: (sizes: Outer) => SectionShape, runsOn = false): Drawer =>
+  (work, gap, backM) =>
+    roundSection(work, gap, backM, outer, runsOn)
+/** How each joint is drawn: a new one does not compile until it has its drawing. */
+const DRAWN: Readonly<Record<Joint, Drawer>> = {
+  socket: round(cup),
+  sleeve: round(sleeve, true),
+  plug: round(boss),
+  branch: round(branchedWall),
+  lap: flat,
+  doubleLap: flat,
+  tee: flat,
+  butt: flat,
+  scarf: flat,
+  patch: flat,
+  crack: grooved,
+  overlay: faced,
+  casting: grooved,
+}
 
 function drawnGap(gap: number, span: number): { drawn: number; times: number } {
   const drawn = Math.max(gap, GAP_SHARE * span)
   return { drawn, times: gap > 0 ? drawn / gap : 1 }
 }
 
-function socket(work: Work, gap: number, backM: number): JointSection {
+/** Round parts: `outer` goes round the tube, which may run on through it. */
+function roundSection(
+  work: Work,
+  gap: number,
+  backM: number,
+  outer: (sizes: Outer) => SectionShape,
+  runsOn: boolean,
+): JointSection {
   const [ta, tb, lap] = [work.a.wallM * MM, work.b.wallM * MM, work.overlapM * MM]
   const back = 45
   const beyond = Math.max(14, lap * 0.5)
@@ -66,18 +94,18 @@ function socket(work: Work, gap: number, backM: number): JointSection {
   const { drawn, times } = drawnGap(gap, span)
   const leg = filletLegM(work) * MM
   const r = (seatDiameterM(work) * MM) / 2
-  const solid = work.joint === 'plug'
+  const solid = jointFacts(work.joint).solid === true
   const ring = solid ? r : ta
   const shownR = Math.min(r, RADIUS_SHARE * span)
   // y = 0 at the outside of the tube
   const inner = solid ? -shownR : -ring
-  const cup = roundOuter(work.joint, { lap, beyond, drawn, ta, tb })
-  const top = Math.max(...cup.points.map(([, y]) => y))
-  const far = work.joint === 'sleeve' ? lap + beyond : lap
+  const around = outer({ lap, beyond, drawn, ta, tb })
+  const top = Math.max(...around.points.map(([, y]) => y))
+  const far = runsOn ? lap + beyond : lap
   return {
     shapes: [
-      rect('a', -back, inner, work.joint === 'sleeve' ? lap : far, 0),
-      cup,
+      rect('a', -back, inner, runsOn ? lap : far, 0),
+      around,
       rect('filler', 0, 0, lap, drawn),
       {
         part: 'filler',
@@ -104,14 +132,9 @@ function socket(work: Work, gap: number, backM: number): JointSection {
   }
 }
 
+type Outer = Record<'lap' | 'beyond' | 'drawn' | 'ta' | 'tb', number>
 /** What goes round the tube: a cup with its stop, an open sleeve, the wall of a tube that it branches into, or a boss. */
-function roundOuter(
-  joint: Work['joint'],
-  { lap, beyond, drawn, ta, tb }: Record<'lap' | 'beyond' | 'drawn' | 'ta' | 'tb', number>,
-): SectionShape {
-  if (joint === 'sleeve') return rect('b', 0, drawn, lap + beyond, drawn + tb)
-  if (joint === 'branch') return rect('b', 0, drawn, lap, drawn + 5 * tb + 8)
-  if (joint === 'plug') return rect('b', 0, drawn, lap, drawn + Math.max(tb, 10))
+function cup({ lap, beyond, drawn, ta, tb }: Outer): SectionShape {
   return {
     part: 'b',
     points: [
@@ -123,6 +146,15 @@ function roundOuter(
       [0, drawn + tb],
     ],
   }
+}
+function sleeve({ lap, beyond, drawn, tb }: Outer): SectionShape {
+  return rect('b', 0, drawn, lap + beyond, drawn + tb)
+}
+function branchedWall({ lap, drawn, tb }: Outer): SectionShape {
+  return rect('b', 0, drawn, lap, drawn + 5 * tb + 8)
+}
+function boss({ lap, drawn, tb }: Outer): SectionShape {
+  return rect('b', 0, drawn, lap, drawn + Math.max(tb, 10))
 }
 
 function flat(work: Work, gap: number): JointSection {
@@ -146,8 +178,12 @@ function flat(work: Work, gap: number): JointSection {
     to: [x1, y],
   })
   const base = { gapTimes: times }
-  switch (work.joint) {
-    case 'tee': {
+  switch (bondOf(work)) {
+    case 'groove':
+      return grooved(work)
+    case 'face':
+      return faced(work)
+    case 'fillets': {
       const height = Math.max(5 * ta, 14)
       return {
         ...base,
@@ -180,7 +216,7 @@ function flat(work: Work, gap: number): JointSection {
         ],
       }
     }
-    case 'butt':
+    case 'wall':
       return {
         ...base,
         shapes: [
@@ -195,7 +231,7 @@ function flat(work: Work, gap: number): JointSection {
           [arm * 0.4, 0],
         ],
       }
-    case 'scarf':
+    case 'slant':
       return {
         ...base,
         shapes: [
@@ -234,9 +270,9 @@ function flat(work: Work, gap: number): JointSection {
           [lap + arm * 0.3, 0],
         ],
       }
-    default: {
-      const twice = work.joint === 'doubleLap'
-      const patch = work.joint === 'patch'
+    case 'overlap': {
+      const twice = jointFacts(work.joint).films === 2
+      const patch = jointFacts(work.joint).around === true
       const cracked = patch ? lap * 0.9 : 0
       const right = patch ? 2 * lap + cracked : lap + arm
       return {
@@ -278,20 +314,23 @@ function flat(work: Work, gap: number): JointSection {
   }
 }
 
+function faced(work: Work): JointSection {
+  const t = work.a.wallM * MM
+  const layer = LAYER_M * MM
+  const width = Math.min(work.widthM * MM, 8 * t)
+  const arm = Math.max(10, width * 0.4)
+  return {
+    gapTimes: 1,
+    shapes: [rect('a', -arm, -t, width + arm, 0), rect('filler', 0, 0, width, layer)],
+    sizes: [{ name: 'layer', valueM: LAYER_M, from: [width, 0], to: [width, layer] }],
+    box: { minX: -arm, maxX: width + arm, minY: -t, maxY: layer },
+    aims: [[width / 2, layer]],
+  }
+}
+
 function grooved(work: Work): JointSection {
   const t = work.a.wallM * MM
   const layer = LAYER_M * MM
-  if (work.joint === 'overlay') {
-    const width = Math.min(work.widthM * MM, 8 * t)
-    const arm = Math.max(10, width * 0.4)
-    return {
-      gapTimes: 1,
-      shapes: [rect('a', -arm, -t, width + arm, 0), rect('filler', 0, 0, width, layer)],
-      sizes: [{ name: 'layer', valueM: LAYER_M, from: [width, 0], to: [width, layer] }],
-      box: { minX: -arm, maxX: width + arm, minY: -t, maxY: layer },
-      aims: [[width / 2, layer]],
-    }
-  }
   const { depthM, widthM } = grooveOf(work)
   const [d, w] = [depthM * MM, widthM * MM]
   const arm = Math.max(2.2 * w, 16)

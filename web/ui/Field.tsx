@@ -2,6 +2,8 @@ import { useId, type ReactNode } from 'react'
 
 interface FieldProps {
   readonly label: string
+  /** Whose it is, for those who hear the label alone: "of row 2". */
+  readonly of?: string | undefined
   readonly error?: string | undefined
   readonly hint?: ReactNode
   /** Label beside the control, or above it. */
@@ -10,7 +12,7 @@ interface FieldProps {
 }
 
 /** A labelled control with its error or hint under it. */
-export function Field({ label, error, hint, beside = false, children }: FieldProps) {
+export function Field({ label, of, error, hint, beside = false, children }: FieldProps) {
   const id = useId()
   const note = error ?? hint
   const describedBy = note ? `${id}-note` : undefined
@@ -18,6 +20,7 @@ export function Field({ label, error, hint, beside = false, children }: FieldPro
     <div className={beside ? 'grid grid-cols-[104px_1fr] items-start gap-x-3' : 'grid gap-1'}>
       <label htmlFor={id} className={`text-soft ${beside ? 'pt-2 leading-tight' : ''}`}>
         {label}
+        {of === undefined ? null : <span className="sr-only"> {of}</span>}
       </label>
       <div className="min-w-0">
         {children({ id, describedBy })}

@@ -6,15 +6,16 @@ import {
   printQuantity,
   toSi,
   unitFor,
+  unitUse,
   withUnit,
   type Kind,
-  type UnitId,
 } from '#core/quantity/index.ts'
 import { useShop } from '../app/shop.ts'
 import { Field } from './Field.tsx'
 
 interface Props {
   readonly label: string
+  readonly of?: string | undefined
   readonly kind: Kind
   /** What was typed, with its unit. */
   readonly value: string
@@ -28,52 +29,13 @@ interface Props {
   readonly stepper?: boolean
 }
 
-/** Steps of the trade, in the unit that was typed. */
-const STEP: Partial<Record<UnitId, number>> = {
-  in: 1 / 16,
-  mm: 1,
-  ft: 5,
-  m: 1,
-  cm: 1,
-  psi: 1,
-  bar: 0.1,
-  kPa: 10,
-  F: 10,
-  C: 5,
-  'in/min': 1,
-  'mm/min': 25,
-  '%': 0.1,
-  'cu ft': 5,
-  l: 100,
-  deg: 5,
-}
-
-/** The same value in the other habit of units, to show what was understood. */
-function alsoIn(unit: UnitId): UnitId | undefined {
-  const pairs: Partial<Record<UnitId, UnitId>> = {
-    in: 'mm',
-    mm: 'in',
-    ft: 'm',
-    m: 'ft',
-    psi: 'bar',
-    bar: 'psi',
-    kPa: 'psi',
-    F: 'C',
-    C: 'F',
-    'in/min': 'mm/min',
-    'mm/min': 'in/min',
-    'cu ft': 'l',
-    l: 'cu ft',
-  }
-  return pairs[unit]
-}
-
 /**
  * A number as tradespeople type it. Shows what it understood; a text it does not understand stays as it is, with the
  * reason and the ways out as buttons.
  */
 export const QuantityField = memo(function QuantityField({
   label,
+  of,
   kind,
   value,
   onChange,
@@ -94,7 +56,7 @@ export const QuantityField = memo(function QuantityField({
   })
   const text = typed ?? value
   const read = text.trim() === '' ? undefined : parseQuantity(text, kind, options(guess))
-  const also = read?.ok ? alsoIn(read.unit) : undefined
+  const also = read?.ok ? unitUse(read.unit).other : undefined
   const change = (next: string, wasPasted = false) => {
     setTyped(next)
     setPasted(wasPasted)
@@ -102,7 +64,7 @@ export const QuantityField = memo(function QuantityField({
   }
   const step = (sign: number) => {
     if (!read?.ok) return
-    const size = STEP[read.unit] ?? 1
+    const size = unitUse(read.unit).step ?? 1
     // to the next whole step, so that 0.7 in goes to 11/16 or 3/4
     const now = fromSi(read.value, read.unit) / size
     const next = sign > 0 ? Math.floor(now + 1e-6) + 1 : Math.ceil(now - 1e-6) - 1
@@ -112,7 +74,7 @@ export const QuantityField = memo(function QuantityField({
   }
   const wrong = read && !read.ok ? read.message : error
   return (
-    <Field label={label} beside={beside} error={wrong} hint={hint}>
+    <Field label={label} of={of} beside={beside} error={wrong} hint={hint}>
       {({ id, describedBy }) => (
         <>
           <div className="flex">

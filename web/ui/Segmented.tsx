@@ -6,6 +6,10 @@ export interface Option<T extends string> {
   readonly label: string
 }
 
+/** The group takes an empty word for nothing chosen: this stands for an option that is empty, such as “No”. */
+const BLANK = 'blank'
+const inGroup = (value: string): string => (value === '' ? BLANK : value)
+
 /** A choice of a few, all in sight. */
 function PlainSegmented<T extends string>({
   label,
@@ -24,14 +28,15 @@ function PlainSegmented<T extends string>({
     <ToggleGroup.Root
       type="single"
       aria-label={label}
-      value={value}
-      onValueChange={(v) => (v === '' ? undefined : onChange(v as T))}
+      value={inGroup(value)}
+      // pressing what is chosen already gives nothing
+      onValueChange={(v) => (v === '' ? undefined : onChange((v === BLANK ? '' : v) as T))}
       className="flex w-full overflow-hidden rounded-md border-[1.5px] border-ink"
     >
       {options.map((o) => (
         <ToggleGroup.Item
           key={o.value}
-          value={o.value}
+          value={inGroup(o.value)}
           className={`name grow border-l border-rule bg-sheet px-2 text-[1.05rem] text-ink first:border-l-0 data-[state=on]:bg-ink data-[state=on]:font-semibold data-[state=on]:text-paper ${tall ? 'min-h-[48px]' : 'min-h-[37px]'}`}
         >
           {o.label}

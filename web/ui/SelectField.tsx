@@ -7,6 +7,7 @@ import type { Option } from './Segmented.tsx'
 /** A choice from a list that is too long to lie open. */
 function PlainSelectField<T extends string>({
   label,
+  of,
   value,
   options,
   onChange,
@@ -15,6 +16,7 @@ function PlainSelectField<T extends string>({
   error,
 }: {
   readonly label: string
+  readonly of?: string | undefined
   readonly value: T | ''
   readonly options: readonly Option<T>[]
   readonly onChange: (value: T) => void
@@ -23,12 +25,12 @@ function PlainSelectField<T extends string>({
   readonly error?: string | undefined
 }) {
   return (
-    <Field label={label} beside={beside} error={error}>
+    <Field label={label} of={of} beside={beside} error={error}>
       {({ id, describedBy }) => (
         <Select.Root value={value} onValueChange={(v) => onChange(v as T)}>
           <Select.Trigger
             id={id}
-            aria-label={label}
+            aria-label={of === undefined ? label : `${label} ${of}`}
             aria-describedby={describedBy}
             className="field flex items-center justify-between text-left"
           >

@@ -1,4 +1,4 @@
-import type { Figure, Rank, Source } from '#core/figure.ts'
+import type { Rank, Source } from '#core/figure.ts'
 
 const SOURCES: Readonly<Record<Source, { label: string; look: string }>> = {
   chart: { label: 'your chart', look: 'border-brass text-brass' },
@@ -7,8 +7,7 @@ const SOURCES: Readonly<Record<Source, { label: string; look: string }>> = {
 }
 
 /** Where a figure comes from, and from how many good runs when it is the log. */
-export function SourceTag({ source, from }: { readonly source: Source; readonly from?: Figure['from'] }) {
-  const runs = from?.['goodRuns'] ?? from?.['measuredCuts']
+export function SourceTag({ source, runs }: { readonly source: Source; readonly runs?: number | undefined }) {
   const { label, look } = SOURCES[source]
   return (
     <span

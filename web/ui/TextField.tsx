@@ -4,6 +4,7 @@ import { Field } from './Field.tsx'
 /** A line of text, or a plain count, with its label and error. */
 export function TextField({
   label,
+  of,
   value,
   error,
   beside = true,
@@ -11,13 +12,17 @@ export function TextField({
   ...rest
 }: {
   readonly label: string
+  readonly of?: string | undefined
   readonly value: string
   readonly error?: string | undefined
   readonly beside?: boolean
   readonly onChange: (value: string) => void
-} & Pick<InputHTMLAttributes<HTMLInputElement>, 'inputMode' | 'placeholder' | 'maxLength' | 'aria-label'>) {
+} & Pick<
+  InputHTMLAttributes<HTMLInputElement>,
+  'inputMode' | 'placeholder' | 'maxLength' | 'aria-label' | 'type'
+>) {
   return (
-    <Field beside={beside} label={label} error={error}>
+    <Field beside={beside} label={label} of={of} error={error}>
       {({ id, describedBy }) => (
         <input
           {...rest}

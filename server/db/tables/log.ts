@@ -5,6 +5,7 @@ import type { Db } from '../db.ts'
 import { logFind } from './log-find.ts'
 import { firstKeyOf, PER_MS } from './log-keys.ts'
 import {
+  columnsOf,
   entryOf,
   inBrief,
   LOG_COLUMNS,
@@ -136,26 +137,10 @@ export function logTable(db: Db, damage: Damage) {
         key,
         seq: (before?.seq ?? 0) + 1,
         chain: before?.chain ?? '',
-        id: e.id,
-        kind: e.kind,
-        at: e.at,
-        ticket_id: e.ticketId,
-        run_id: e.runId,
+        ...columnsOf(e),
         person_id: e.personId,
-        job_name: e.jobName,
-        title: e.title,
-        person_name: e.personName,
-        metal: e.metal,
-        fuel: e.fuel,
-        handling: e.handling,
-        thickness_m: e.thicknessM,
-        tip_orifice_m: e.tipOrificeM,
         kerf_m: e.told.kind === 'cut' ? (e.told.kerf?.si ?? null) : null,
-        outcome: e.outcome,
-        good: e.good ? 1 : 0,
         told: JSON.stringify(e.told),
-        corrects: e.corrects,
-        why: e.why,
         search,
       })
       if (!many) addText.run(key, search)

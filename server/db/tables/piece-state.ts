@@ -1,3 +1,4 @@
+import { isJoint, jointFacts } from '#core/braze/joints.ts'
 import type { PieceDraft } from '#contract/schemas.ts'
 import type { TicketState } from '#contract/types.ts'
 import type { Db } from '../db.ts'
@@ -11,7 +12,7 @@ export function aboutOf(draft: PieceDraft): string {
   const words = (metal: string) => metal.replaceAll('-', ' ')
   const other =
     a.metal === b.metal || ['crack', 'casting', 'overlay'].includes(joint) ? '' : ` to ${words(b.metal)}`
-  return `braze, ${joint === 'doubleLap' ? 'double lap' : joint}: ${words(a.metal)} ${size}${other}`
+  return `braze, ${isJoint(joint) ? jointFacts(joint).short : joint}: ${words(a.metal)} ${size}${other}`
 }
 
 interface Facts {

@@ -1,3 +1,4 @@
+import { breaksAsNow, pieceAsNow, planAsNow, stepsAsNow } from '#contract/stored.ts'
 import type { BrazePlan } from '#core/braze/types.ts'
 import type { CutPlan } from '#core/cut/index.ts'
 import { figureNamed } from '#core/figure.ts'
@@ -192,11 +193,11 @@ export function runsTable(db: Db, damage: Damage) {
     if (!row) return undefined
     const about = { table: 'plans', row: row.row, id: r.id, name: nameOf(r), at: r.started_at } as const
     const read = damage.read<Frozen>(about, row.whole, () => ({
-      draft: JSON.parse(row.draft) as PieceDraft,
-      plan: JSON.parse(row.plan) as Run['plan'],
+      draft: pieceAsNow(JSON.parse(row.draft)),
+      plan: planAsNow(JSON.parse(row.plan)),
       setting: JSON.parse(row.setting) as LineSetting,
-      steps: JSON.parse(row.steps) as Step[],
-      breaks: JSON.parse(row.breaks) as Partial<BreakSteps>,
+      steps: stepsAsNow(JSON.parse(row.steps) as Step[]),
+      breaks: breaksAsNow(JSON.parse(row.breaks) as Partial<BreakSteps>),
     }))
     if (!read) return undefined
     const [oldest] = inHand.keys()

@@ -1,4 +1,5 @@
 import { FIRST_SETTINGS } from '#contract/first.ts'
+import { settingsAsNow } from '#contract/stored.ts'
 import type { Settings } from '#contract/schemas.ts'
 import type { Damage } from '../../damage.ts'
 import { isWhole } from '../digest.ts'
@@ -19,7 +20,7 @@ export function settingsTable(db: Db, damage: Damage) {
       const row = get.get()
       if (!row) return FIRST_SETTINGS
       const about = { table: 'settings', row: 1, id: '', name: 'the settings of the shop', at: null } as const
-      return damage.read(about, row.whole, () => JSON.parse(row.value) as Settings) ?? FIRST_SETTINGS
+      return damage.read(about, row.whole, () => settingsAsNow(JSON.parse(row.value))) ?? FIRST_SETTINGS
     },
     put: (settings: Settings): void => {
       put.run({ value: JSON.stringify(settings) })

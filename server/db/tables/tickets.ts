@@ -1,3 +1,4 @@
+import { pieceAsNow } from '#contract/stored.ts'
 import type { PieceDraft } from '#contract/schemas.ts'
 import type { Ticket, TicketChanged, TicketState, TicketSummary } from '#contract/types.ts'
 import type { Damage } from '../../damage.ts'
@@ -78,7 +79,7 @@ export function ticketsTable(db: Db, damage: Damage) {
   const ticket = (r: Row): Ticket | undefined =>
     damage.read({ table: 'tickets', row: r.row, id: r.id, name: r.title, at: r.created_at }, r.whole, () => ({
       ...brief(r),
-      draft: JSON.parse(r.draft) as PieceDraft,
+      draft: pieceAsNow(JSON.parse(r.draft)),
       version: r.version,
     }))
   return {

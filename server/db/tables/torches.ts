@@ -1,4 +1,4 @@
-import type { RigDraft } from '#contract/schemas.ts'
+import { rigAsNow } from '#contract/stored.ts'
 import type { Torch } from '#contract/types.ts'
 import type { Damage } from '../../damage.ts'
 import { digestOf, isWhole } from '../digest.ts'
@@ -26,7 +26,7 @@ export function torchesTable(db: Db, damage: Damage) {
   )
   const torch = (r: Row): Torch[] => {
     const about = { table: 'torches', row: r.row, id: r.id, name: `the torch ${r.name}`, at: null } as const
-    const rig = damage.read(about, r.whole, () => JSON.parse(r.rig) as RigDraft)
+    const rig = damage.read(about, r.whole, () => rigAsNow(JSON.parse(r.rig)))
     return rig ? [{ id: r.id, name: r.name, rig }] : []
   }
   const maybe = (r: Row | undefined) => (r ? torch(r)[0] : undefined)

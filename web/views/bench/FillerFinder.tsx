@@ -1,5 +1,5 @@
 import { useMemo } from 'react'
-import { SERVICES, type Service } from '#core/braze/index.ts'
+import { type Service } from '#core/braze/index.ts'
 import { findTradeName } from '#core/braze/process.ts'
 import { asRanked, rankFillers } from '#core/braze/rank.ts'
 import type { Situation } from '#core/braze/rules.ts'
@@ -13,9 +13,13 @@ import { QuantityField } from '../../ui/QuantityField.tsx'
 import { Segmented } from '../../ui/Segmented.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
 import { useKeptForm } from '../../ui/useKeptForm.ts'
-import { METALS, SERVICE_NAMES } from '../plan/braze/braze-words.ts'
+import { BRAZE_WORK } from '#core/fields/braze.ts'
+import { optionsOf } from '../../form/options.ts'
+import { Toggles } from '../../ui/Toggles.tsx'
+import { METALS } from '../plan/braze/braze-words.ts'
 import { FillerTable } from '../plan/braze/FillerTab.tsx'
 
+const SERVICE_OPTIONS = optionsOf(BRAZE_WORK.service.names)
 const FIRST = {
   search: '',
   a: 'copper',
@@ -65,8 +69,6 @@ export default function FillerFinder() {
   const [first] = judged
   const flux = first && findFlux(first.flux)
   const names = findTradeName(form.search)
-  const toggle = (s: Service) =>
-    change({ service: form.service.includes(s) ? form.service.filter((x) => x !== s) : [...form.service, s] })
   return (
     <div className="grid gap-6 py-5 lg:grid-cols-[360px_1fr]">
       <section aria-label="What is joined" className="grid content-start gap-3">
@@ -79,20 +81,12 @@ export default function FillerFinder() {
         />
         <SelectField beside label="To" value={form.b} options={METALS} onChange={(v) => change({ b: v })} />
         <Group beside label="Carries">
-          <ul className="flex flex-wrap gap-1.5" aria-label="Carries">
-            {SERVICES.map((s) => (
-              <li key={s}>
-                <button
-                  type="button"
-                  aria-pressed={form.service.includes(s)}
-                  className={`name min-h-9 rounded-md border-[1.5px] px-2 ${form.service.includes(s) ? 'border-ink bg-ink font-semibold text-paper' : 'border-rule bg-sheet'}`}
-                  onClick={() => toggle(s)}
-                >
-                  {SERVICE_NAMES[s]}
-                </button>
-              </li>
-            ))}
-          </ul>
+          <Toggles
+            label="Carries"
+            options={SERVICE_OPTIONS}
+            value={form.service}
+            onChange={(service) => change({ service: service as Service[] })}
+          />
         </Group>
         <QuantityField
           beside

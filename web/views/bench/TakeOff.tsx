@@ -38,7 +38,7 @@ export default function TakeOff() {
         : {
             text: form.text,
             rig: brazeRigOf(torch?.rig ?? FIRST_RIG, settings),
-            shop: { altitude: settings.altitude, units, schools: settings.schools },
+            shop: { altitude: settings.altitude, units, methods: settings.methods },
             units: settings.units,
             decimalMark: settings.decimalMark,
             rodSection: form.rodSection,

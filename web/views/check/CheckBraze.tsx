@@ -1,26 +1,37 @@
 import { useState } from 'react'
 import { isRoundJoint } from '#core/braze/types.ts'
-import { BREAKINGS, INSIDES, type Breaking, type Inside, type JointState } from '#core/check/acceptance.ts'
+import {
+  BREAKING_NAMES,
+  BREAKINGS,
+  INSIDE_NAMES,
+  INSIDES,
+  type Breaking,
+  type Inside,
+  type JointState,
+} from '#core/check/acceptance.ts'
+import { BRAZE_TOLD, BRAZE_USED } from '#core/fields/log.ts'
+import { pick } from '#core/objects.ts'
 import { printQuantity, type UnitId } from '#core/quantity/index.ts'
 import { placesOf } from '#contract/read-entry.ts'
 import type { BrazeLogDraft } from '#contract/schemas.ts'
 import { useShop } from '../../app/shop.ts'
 import { ALL_STATES, JointDial, JointStrip, stateSign, stateWord } from '../../drawing/JointMap.tsx'
+import { FieldList } from '../../form/FieldList.tsx'
 import { Button } from '../../ui/Button.tsx'
 import { QuantityField } from '../../ui/QuantityField.tsx'
 import { Tile, Tiles } from '../../ui/Tiles.tsx'
-import { BREAKING_WORDS, INSIDE_WORDS } from '../log/outcome-words.ts'
 import { commonOf, Frame, type CommonForm } from './Frame.tsx'
 import type { Subject } from './subject.ts'
-import { UsedFields, type UsedAtRig } from './UsedFields.tsx'
+import { measuredNames, typedOf } from './measured.ts'
+import { UsedFields } from './UsedFields.tsx'
 import { useCheck } from './useCheck.ts'
 
-interface Form extends CommonForm, UsedAtRig {
-  readonly timeToTemperature: string
-  readonly fillerLength: string
+const MEASURED = measuredNames(BRAZE_TOLD)
+const USED = measuredNames(BRAZE_USED)
+type Measured = Readonly<Record<(typeof MEASURED)[number] | (typeof USED)[number], string>>
+interface Form extends CommonForm, Measured {
   readonly places: Readonly<Record<string, JointState>>
   readonly fluxOff: '' | 'yes' | 'no'
-  readonly moved: string
   readonly inside: Inside
   readonly breaking: Breaking
   readonly penetration: readonly [string, string, string, string]
@@ -54,7 +65,7 @@ function useFirst(subject: Subject): Omit<Form, keyof CommonForm> {
     places: told?.places ?? {},
     // a filler that needs no flux has nothing to be taken off
     fluxOff: told ? (told.fluxOff ? 'yes' : 'no') : plan?.choice.flux === 'none' ? 'yes' : '',
-    moved: told?.moved?.text ?? '',
+    ...typedOf(told, MEASURED),
     inside: told?.inside ?? 'not-seen',
     breaking: told?.breaking ?? 'none',
     penetration: quarters
@@ -66,14 +77,13 @@ function useFirst(subject: Subject): Omit<Form, keyof CommonForm> {
 
 function draftOf(form: Form, subject: Subject): BrazeLogDraft | undefined {
   if (form.fluxOff === '' || Object.keys(form.places).length === 0) return undefined
-  const { tipOrifice, oxygenPressure, fuelPressure, timeToTemperature, fillerLength } = form
   return {
     ...commonOf(form, subject),
     kind: 'braze',
-    used: { tipOrifice, oxygenPressure, fuelPressure, timeToTemperature, fillerLength },
+    used: pick<Measured, (typeof USED)[number]>(form, USED),
     places: form.places,
     fluxOff: form.fluxOff === 'yes',
-    moved: form.moved,
+    ...pick<Measured, (typeof MEASURED)[number]>(form, MEASURED),
     inside: form.inside,
     breaking: form.breaking,
     penetration: form.penetration.every((q) => q.trim() === '') ? [] : [...form.penetration],
@@ -158,7 +168,7 @@ export function CheckBraze({ subject }: { readonly subject: Subject }) {
         {INSIDES.map((inside) => (
           <Tile
             key={inside}
-            word={INSIDE_WORDS[inside]}
+            word={INSIDE_NAMES[inside]}
             on={form.inside === inside}
             onPick={() => change({ inside })}
           />
@@ -168,7 +178,7 @@ export function CheckBraze({ subject }: { readonly subject: Subject }) {
         {BREAKINGS.map((breaking) => (
           <Tile
             key={breaking}
-            word={BREAKING_WORDS[breaking]}
+            word={BREAKING_NAMES[breaking]}
             on={form.breaking === breaking}
             onPick={() => change({ breaking })}
           />
@@ -199,34 +209,19 @@ export function CheckBraze({ subject }: { readonly subject: Subject }) {
       <div className="grid gap-6 border-t-[1.5px] border-rule pt-4 md:grid-cols-2">
         <section aria-label="Measured" className="grid content-start gap-3">
           <h2 className="text-2xl">Measured</h2>
-          <QuantityField
-            label="Moved from its marks"
-            kind="length"
-            value={form.moved}
-            error={error('moved')}
-            empty="no marks were made"
-            onChange={(v) => change({ moved: v })}
-          />
-          <QuantityField
-            label="Time to temperature"
-            kind="time"
-            value={form.timeToTemperature}
-            error={error('used.timeToTemperature')}
-            empty="not timed"
-            onChange={(v) => change({ timeToTemperature: v })}
-          />
-          <QuantityField
-            label="Rod used, one joint"
-            kind="length"
-            value={form.fillerLength}
-            error={error('used.fillerLength')}
-            empty="not measured"
-            onChange={(v) => change({ fillerLength: v })}
+          <FieldList
+            above
+            table={BRAZE_TOLD}
+            names={MEASURED}
+            said={{ ...form }}
+            path=""
+            errors={check.errors}
+            onChange={check.set}
           />
         </section>
         <section aria-label="What was really used" className="grid content-start gap-3">
           <h2 className="text-2xl">Used</h2>
-          <UsedFields form={form} change={change} error={error} />
+          <UsedFields table={BRAZE_USED} form={{ ...form }} errors={check.errors} onChange={check.set} />
         </section>
       </div>
     </Frame>

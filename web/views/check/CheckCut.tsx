@@ -1,34 +1,39 @@
 import { useState } from 'react'
-import { CUT_MARKS, kerfFromSize, type CutMark, type CutMarkKind } from '#core/check/acceptance.ts'
+import {
+  CUT_MARK_NAMES,
+  CUT_MARKS,
+  kerfFromSize,
+  type CutMark,
+  type CutMarkKind,
+} from '#core/check/acceptance.ts'
 import { DROPS, EDGES, SLAG_CLASSES, type Drop, type Edge, type SlagClass } from '#core/record/outcome.ts'
 import { printQuantity, type UnitId } from '#core/quantity/index.ts'
 import { readTyped } from '#contract/typed.ts'
 import type { CutLogDraft } from '#contract/schemas.ts'
+import { pick } from '#core/objects.ts'
 import { useShop } from '../../app/shop.ts'
-import { CutStrip, MARKS, STRETCHES, stretchOf } from '../../drawing/CutStrip.tsx'
+import { CutStrip, MARK_SIGNS, STRETCHES, stretchOf } from '../../drawing/CutStrip.tsx'
 import { EdgeTile, SlagTile } from '../../drawing/OutcomeTiles.tsx'
+import { CUT_TOLD, CUT_USED } from '#core/fields/log.ts'
+import { FieldList } from '../../form/FieldList.tsx'
 import { Button } from '../../ui/Button.tsx'
 import { Field } from '../../ui/Field.tsx'
-import { QuantityField } from '../../ui/QuantityField.tsx'
 import { Segmented } from '../../ui/Segmented.tsx'
 import { Tile, Tiles } from '../../ui/Tiles.tsx'
-import { DROP_WORDS, EDGE_WORDS, SLAG_WORDS } from '../log/outcome-words.ts'
+import { DROP_NAMES, EDGE_NAMES, SLAG_NAMES } from '#core/record/outcome.ts'
 import { commonOf, Frame, type CommonForm } from './Frame.tsx'
 import type { Subject } from './subject.ts'
-import { UsedFields, type UsedAtRig } from './UsedFields.tsx'
+import { measuredNames, typedOf } from './measured.ts'
+import { UsedFields } from './UsedFields.tsx'
 import { useCheck } from './useCheck.ts'
 
-interface Form extends CommonForm, UsedAtRig {
-  readonly travelSpeed: string
-  readonly preheat: string
+const MEASURED = measuredNames(CUT_TOLD)
+const USED = measuredNames(CUT_USED)
+type Measured = Readonly<Record<(typeof MEASURED)[number] | (typeof USED)[number], string>>
+interface Form extends CommonForm, Measured {
   readonly edge: Edge | ''
   readonly slag: SlagClass | ''
   readonly drop: Drop | ''
-  readonly kerf: string
-  readonly drag: string
-  readonly outOfSquare: string
-  readonly sizeWanted: string
-  readonly sizeMeasured: string
   readonly sizeEdges: '1' | '2'
   readonly marks: readonly CutMark[]
   readonly breaking: CutLogDraft['breaking']
@@ -56,14 +61,12 @@ function useFirst(subject: Subject): Omit<Form, keyof CommonForm> {
       : preheat !== undefined && preheat >= 2 && preheat < 300
         ? `${Math.round(preheat)} s`
         : '',
+    ...typedOf(told, MEASURED),
+    sizeWanted: told?.size?.wanted.text ?? '',
+    sizeMeasured: told?.size?.measured.text ?? '',
     edge: told?.edge ?? '',
     slag: told?.slag ?? '',
     drop: told?.drop ?? '',
-    kerf: told?.kerf?.text ?? '',
-    drag: told?.drag?.text ?? '',
-    outOfSquare: told?.outOfSquare?.text ?? '',
-    sizeWanted: told?.size?.wanted.text ?? '',
-    sizeMeasured: told?.size?.measured.text ?? '',
     sizeEdges: told?.size?.edges === 2 ? '2' : '1',
     marks: told?.marks ?? [],
     breaking: told?.breaking ?? 'none',
@@ -73,19 +76,14 @@ function useFirst(subject: Subject): Omit<Form, keyof CommonForm> {
 function draftOf(form: Form, subject: Subject): CutLogDraft | undefined {
   const { edge, slag, drop } = form
   if (edge === '' || slag === '' || drop === '') return undefined
-  const { tipOrifice, oxygenPressure, fuelPressure, travelSpeed, preheat } = form
   return {
     ...commonOf(form, subject),
     kind: 'cut',
-    used: { tipOrifice, oxygenPressure, fuelPressure, travelSpeed, preheat },
+    used: pick<Measured, (typeof USED)[number]>(form, USED),
     edge,
     slag,
     drop,
-    kerf: form.kerf,
-    drag: form.drag,
-    outOfSquare: form.outOfSquare,
-    sizeWanted: form.sizeWanted,
-    sizeMeasured: form.sizeMeasured,
+    ...pick<Measured, (typeof MEASURED)[number]>(form, MEASURED),
     sizeEdges: form.sizeEdges,
     marks: [...form.marks],
     breaking: form.breaking,
@@ -97,7 +95,7 @@ export function CheckCut({ subject }: { readonly subject: Subject }) {
   const { print } = useShop()
   const first = useFirst(subject)
   const check = useCheck<Form>(subject, first, (form) => draftOf(form, subject))
-  const { form, change, asked, error } = check
+  const { form, change, asked } = check
   const missing = (so: boolean, text: string) => (asked && so ? text : undefined)
   const kerf = check.plan?.kind === 'cut' ? check.plan.figures.kerf : undefined
   return (
@@ -112,7 +110,7 @@ export function CheckCut({ subject }: { readonly subject: Subject }) {
     >
       <Tiles label="The edge" error={missing(form.edge === '', 'Say what the edge is like.')}>
         {EDGES.map((edge) => (
-          <Tile key={edge} word={EDGE_WORDS[edge]} on={form.edge === edge} onPick={() => change({ edge })}>
+          <Tile key={edge} word={EDGE_NAMES[edge]} on={form.edge === edge} onPick={() => change({ edge })}>
             <EdgeTile edge={edge} />
           </Tile>
         ))}
@@ -122,64 +120,33 @@ export function CheckCut({ subject }: { readonly subject: Subject }) {
         error={missing(form.slag === '', 'Say how the slag comes off.')}
       >
         {SLAG_CLASSES.map((slag) => (
-          <Tile key={slag} word={SLAG_WORDS[slag]} on={form.slag === slag} onPick={() => change({ slag })}>
+          <Tile key={slag} word={SLAG_NAMES[slag]} on={form.slag === slag} onPick={() => change({ slag })}>
             <SlagTile slag={slag} />
           </Tile>
         ))}
       </Tiles>
       <Tiles label="Did it drop?" error={missing(form.drop === '', 'Say whether it dropped.')}>
         {DROPS.map((drop) => (
-          <Tile key={drop} word={DROP_WORDS[drop]} on={form.drop === drop} onPick={() => change({ drop })} />
+          <Tile key={drop} word={DROP_NAMES[drop]} on={form.drop === drop} onPick={() => change({ drop })} />
         ))}
       </Tiles>
       <Marks marks={form.marks} onChange={(marks) => change({ marks })} />
       <div className="grid gap-6 border-t-[1.5px] border-rule pt-4 md:grid-cols-2">
         <section aria-label="Measured" className="grid content-start gap-3">
           <h2 className="text-2xl">Measured</h2>
-          <QuantityField
-            label="Kerf, measured"
-            kind="length"
-            value={form.kerf}
-            error={error('kerf')}
-            empty="leave empty if not measured"
-            hint={
-              kerf
+          <FieldList
+            above
+            table={CUT_TOLD}
+            names={MEASURED}
+            said={{ ...form }}
+            path=""
+            errors={check.errors}
+            help={{
+              kerf: kerf
                 ? `Planned ${print(kerf.value, 'length')}. The next plan with this tip uses what you measure.`
-                : ''
-            }
-            onChange={(v) => change({ kerf: v })}
-          />
-          <QuantityField
-            label="Drag"
-            kind="length"
-            value={form.drag}
-            error={error('drag')}
-            empty="not measured"
-            onChange={(v) => change({ drag: v })}
-          />
-          <QuantityField
-            label="Out of square"
-            kind="length"
-            value={form.outOfSquare}
-            error={error('outOfSquare')}
-            empty="not measured"
-            onChange={(v) => change({ outOfSquare: v })}
-          />
-          <QuantityField
-            label="Part as drawn"
-            kind="length"
-            value={form.sizeWanted}
-            error={error('sizeWanted')}
-            empty="not measured"
-            onChange={(v) => change({ sizeWanted: v })}
-          />
-          <QuantityField
-            label="Part as measured"
-            kind="length"
-            value={form.sizeMeasured}
-            error={error('sizeMeasured')}
-            empty="not measured"
-            onChange={(v) => change({ sizeMeasured: v })}
+                : '',
+            }}
+            onChange={check.set}
           />
           <SizeKerf
             form={form}
@@ -190,22 +157,7 @@ export function CheckCut({ subject }: { readonly subject: Subject }) {
         </section>
         <section aria-label="What was really used" className="grid content-start gap-3">
           <h2 className="text-2xl">Used</h2>
-          <UsedFields form={form} change={change} error={error} />
-          <QuantityField
-            label="Travel speed"
-            kind="speed"
-            value={form.travelSpeed}
-            error={error('used.travelSpeed')}
-            onChange={(v) => change({ travelSpeed: v })}
-          />
-          <QuantityField
-            label="Preheat"
-            kind="time"
-            value={form.preheat}
-            error={error('used.preheat')}
-            empty="not timed"
-            onChange={(v) => change({ preheat: v })}
-          />
+          <UsedFields table={CUT_USED} form={{ ...form }} errors={check.errors} onChange={check.set} />
         </section>
       </div>
     </Frame>
@@ -235,7 +187,7 @@ function Marks({
         {CUT_MARKS.map((m) => (
           <Tile
             key={m}
-            word={`${MARKS[m].sign} ${MARKS[m].word}`}
+            word={`${MARK_SIGNS[m]} ${CUT_MARK_NAMES[m]}`}
             on={kind === m}
             onPick={() => setKind(m)}
           />

@@ -1,48 +1,30 @@
-import { useShop } from '../../app/shop.ts'
-import { QuantityField } from '../../ui/QuantityField.tsx'
+import type { Said, Table } from '#core/fields/spec.ts'
+import type { FieldError } from '#core/figure.ts'
+import { FieldList, type Typed } from '../../form/FieldList.tsx'
 
-/** What was really used at the rig: as typed. */
-export interface UsedAtRig {
-  readonly tipOrifice: string
-  readonly oxygenPressure: string
-  readonly fuelPressure: string
-}
+const AS_PLANNED = { tipOrifice: 'As planned, unless you changed it.' } as const
 
-/** Tip and pressures, as planned unless somebody changed them. */
-export function UsedFields({
+/** What was really used: as planned, unless somebody changed it. */
+export function UsedFields<T extends Table>({
+  table,
   form,
-  change,
-  error,
+  errors,
+  onChange,
 }: {
-  readonly form: UsedAtRig
-  readonly change: (part: Partial<UsedAtRig>) => void
-  readonly error: (field: string) => string | undefined
+  readonly table: T
+  readonly form: Said
+  readonly errors: readonly FieldError[]
+  readonly onChange: (name: string, value: Typed) => void
 }) {
-  const { say } = useShop()
   return (
-    <>
-      <QuantityField
-        label={say('Tip')}
-        kind="length"
-        value={form.tipOrifice}
-        error={error('used.tipOrifice')}
-        hint="As planned, unless you changed it."
-        onChange={(tipOrifice) => change({ tipOrifice })}
-      />
-      <QuantityField
-        label="Oxygen at the regulator"
-        kind="pressure"
-        value={form.oxygenPressure}
-        error={error('used.oxygenPressure')}
-        onChange={(oxygenPressure) => change({ oxygenPressure })}
-      />
-      <QuantityField
-        label="Fuel at the regulator"
-        kind="pressure"
-        value={form.fuelPressure}
-        error={error('used.fuelPressure')}
-        onChange={(fuelPressure) => change({ fuelPressure })}
-      />
-    </>
+    <FieldList
+      above
+      table={table}
+      said={form}
+      path="used"
+      errors={errors}
+      help={AS_PLANNED}
+      onChange={onChange}
+    />
   )
 }

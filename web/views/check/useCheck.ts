@@ -6,6 +6,7 @@ import type { LogDraft } from '#contract/schemas.ts'
 import { outbox } from '../../app/outbox.ts'
 import { useShop } from '../../app/shop.ts'
 import { useApp, useSend } from '../../app/store.ts'
+import type { Typed } from '../../form/FieldList.tsx'
 import { useKeptForm } from '../../ui/useKeptForm.ts'
 import { commonFault, firstCommon, type CommonForm } from './Frame.tsx'
 import { useWorkedOn, type Subject } from './subject.ts'
@@ -25,6 +26,7 @@ export function useCheck<F extends CommonForm>(
   const [form, change, letGo] = useKeptForm<F>(key, { ...firstCommon(subject, here), ...first } as F)
   const [asked, setAsked] = useState(false)
   const [saved, setSaved] = useState(false)
+  const set = (name: string, value: Typed) => change({ [name]: value } as Partial<F>)
   const draft = draftOf(form)
   const read: EntryRead | undefined = draft && on ? readEntry(draft, on, settings) : undefined
   const errors: readonly FieldError[] = read && !read.ok ? read.errors : []
@@ -52,7 +54,9 @@ export function useCheck<F extends CommonForm>(
     saved,
     save,
     verdict: read?.ok ? read.told.verdict : undefined,
+    errors,
     error: (field: string) => errors.find((e) => e.field === field)?.message,
+    set,
     plan: on?.plan,
   }
 }

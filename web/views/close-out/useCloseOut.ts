@@ -4,7 +4,7 @@ import { jobTook } from '#core/record/close-out.ts'
 import type { CloseOut, LogSummary } from '#contract/types.ts'
 import { useShop } from '../../app/shop.ts'
 import { STATES } from '../plan/Tickets.tsx'
-import { KIND_WORDS, OUTCOME_WORDS } from '../log/outcome-words.ts'
+import { ENTRY_KIND_NAMES, OUTCOME_NAMES } from '#core/fields/log.ts'
 import { useTell } from '../log/useTell.ts'
 
 /** A line of the register: a cut or joint with what was found and tested. */
@@ -66,7 +66,7 @@ export function useCloseOutWords(data: CloseOut | undefined): CloseOutWords | un
     const lines = p.entries
       .filter((e) => JUDGED.has(e.kind) && e.correctedBy === null)
       .map((e) =>
-        `${format(new Date(e.at), 'd MMM yyyy')}, ${KIND_WORDS[e.kind].toLowerCase()}${e.personName ? `, ${e.personName}` : ''}: ${tell(e.told)}. ${OUTCOME_WORDS[e.outcome]}`.trim(),
+        `${format(new Date(e.at), 'd MMM yyyy')}, ${ENTRY_KIND_NAMES[e.kind].toLowerCase()}${e.personName ? `, ${e.personName}` : ''}: ${tell(e.told)}. ${OUTCOME_NAMES[e.outcome]}`.trim(),
       )
     return {
       title: p.title,

@@ -19,15 +19,10 @@ import { VerdictLine } from '../check/Frame.tsx'
 import { PhotoRow } from '../check/Photos.tsx'
 import { FIGURE_NAMES } from '../plan/figure-words.ts'
 import { RemedyButton } from './RemedyButton.tsx'
-import {
-  BREAKING_WORDS,
-  DROP_WORDS,
-  EDGE_WORDS,
-  INSIDE_WORDS,
-  KIND_WORDS,
-  SLAG_WORDS,
-  TEST_WORDS,
-} from './outcome-words.ts'
+import { BREAKING_NAMES, INSIDE_NAMES } from '#core/check/acceptance.ts'
+import { DROP_NAMES, EDGE_NAMES, SLAG_NAMES } from '#core/record/outcome.ts'
+import { ENTRY_KIND_NAMES } from '#core/fields/log.ts'
+import { TEST_WORDS } from './outcome-words.ts'
 import { useTell } from './useTell.ts'
 
 /** A line of the book: what was planned, what was used, what came out, and what belongs to it. */
@@ -58,9 +53,9 @@ function Page({ entry }: { readonly entry: LogEntry }) {
           Log
         </Link>
       </p>
-      <h1 className="pt-1 text-4xl">{entry.title || KIND_WORDS[entry.kind]}</h1>
+      <h1 className="pt-1 text-4xl">{entry.title || ENTRY_KIND_NAMES[entry.kind]}</h1>
       <p className="pb-4 text-soft">
-        {KIND_WORDS[entry.kind]}
+        {ENTRY_KIND_NAMES[entry.kind]}
         {entry.jobName === '' ? '' : ', '}
         {entry.jobId ? (
           <Link
@@ -184,13 +179,13 @@ function CutFound({ entry, told }: { readonly entry: LogEntry; readonly told: Cu
     <div className="grid gap-8 lg:grid-cols-[1fr_1.15fr]">
       <Part name="What came out">
         <div className="grid grid-cols-3 gap-4 pt-4">
-          <Told name="Edge" value={EDGE_WORDS[told.edge]}>
+          <Told name="Edge" value={EDGE_NAMES[told.edge]}>
             <EdgeTile edge={told.edge} />
           </Told>
-          <Told name="Slag" value={SLAG_WORDS[told.slag]}>
+          <Told name="Slag" value={SLAG_NAMES[told.slag]}>
             <SlagTile slag={told.slag} />
           </Told>
-          <Told name="Dropped" value={DROP_WORDS[told.drop]} />
+          <Told name="Dropped" value={DROP_NAMES[told.drop]} />
         </div>
         <div className="pt-4">
           <VerdictLine verdict={told.verdict} />
@@ -230,7 +225,7 @@ function BrazeFound({ entry, told }: { readonly entry: LogEntry; readonly told: 
           <VerdictLine verdict={told.verdict} />
         </div>
         <p className="pt-3">
-          Inside: {INSIDE_WORDS[told.inside].toLowerCase()}. {BREAKING_WORDS[told.breaking]}
+          Inside: {INSIDE_NAMES[told.inside].toLowerCase()}. {BREAKING_NAMES[told.breaking]}
           {told.penetration
             ? `, filled ${told.penetration.map((q) => `${Math.round(q * 100)} %`).join(', ')}`
             : ''}
@@ -439,7 +434,7 @@ function Beside({ entry }: { readonly entry: LogEntry }) {
               className={`name underline underline-offset-4 ${l.correctedBy ? 'line-through' : ''}`}
               to={`/log/${l.id}`}
             >
-              {KIND_WORDS[l.kind]}
+              {ENTRY_KIND_NAMES[l.kind]}
             </Link>
             <span className="truncate">{tell(l.told)}</span>
           </li>

@@ -2,8 +2,17 @@ import { format } from 'date-fns/format'
 import { memo, useCallback, useMemo, type MouseEvent, type ReactNode } from 'react'
 import { useNavigate } from 'react-router'
 import type { LogSummary } from '#contract/types.ts'
+import type { Kind } from '#core/quantity/index.ts'
 import { useShop } from '../../app/shop.ts'
-import { KIND_WORDS, OUTCOME_WORDS } from './outcome-words.ts'
+import {
+  ENTRY_KIND_NAMES,
+  LINE,
+  LINE_NAMES,
+  OUTCOME_NAMES,
+  type LineBrief,
+  type LineField,
+  type LineName,
+} from '#core/fields/log.ts'
 import { useTell } from './useTell.ts'
 
 type Follow = (e: MouseEvent<HTMLAnchorElement>) => void
@@ -27,20 +36,18 @@ export const LinesTable = memo(function LinesTable({ entries }: { readonly entri
     },
     [go],
   )
-  const columns = useMemo<readonly Column[]>(() => {
-    const length = (m: number | null) => (m === null ? '' : print(m, 'length'))
-    return [
-      { header: 'When', cell: (e) => format(new Date(e.at), 'd MMM yyyy, HH:mm') },
-      { header: 'Piece', cell: (e) => <Piece entry={e} onFollow={follow} /> },
-      { header: 'What', cell: (e) => KIND_WORDS[e.kind] },
-      { header: 'Job', cell: (e) => e.jobName },
-      { header: 'Who', cell: (e) => e.personName },
-      { header: 'Thickness', cell: (e) => length(e.thicknessM) },
-      { header: say('Tip'), cell: (e) => length(e.tipOrificeM) },
-      { header: 'Outcome', cell: (e) => <Outcome entry={e} /> },
+  const columns = useMemo<readonly Column[]>(
+    () => [
+      ...LINE_NAMES.flatMap((name) => {
+        const field: LineField = LINE[name]
+        return field.shown === undefined
+          ? []
+          : [{ header: say(field.shown), cell: (e: LogSummary) => cellOf(name, field, e, follow, print) }]
+      }),
       { header: 'What it tells', cell: (e) => <span className="block truncate">{tell(e.told)}</span> },
-    ]
-  }, [print, say, tell, follow])
+    ],
+    [print, say, tell, follow],
+  )
   return (
     <div className="overflow-x-auto">
       <table className="w-full border-collapse text-left">
@@ -66,6 +73,30 @@ export const LinesTable = memo(function LinesTable({ entries }: { readonly entri
     </div>
   )
 })
+
+/** A cell of the list: by what its field is, but for the piece and the outcome, which carry more. */
+function cellOf(
+  name: LineName,
+  field: LineField,
+  entry: LogSummary,
+  follow: Follow,
+  print: (si: number, kind: Kind) => string,
+): ReactNode {
+  if (name === 'title') return <Piece entry={entry} onFollow={follow} />
+  if (name === 'outcome') return <Outcome entry={entry} />
+  const value = entry[name as keyof LineBrief]
+  if (value === null) return ''
+  switch (field.is) {
+    case 'instant':
+      return format(new Date(String(value)), 'd MMM yyyy, HH:mm')
+    case 'length':
+      return print(Number(value), 'length')
+    case 'word':
+      return field.names?.[String(value)] ?? String(value)
+    default:
+      return String(value)
+  }
+}
 
 /** A line of the table: drawn again only when it is told in other words. */
 const Line = memo(
@@ -96,7 +127,7 @@ function Piece({ entry, onFollow }: { readonly entry: LogSummary; readonly onFol
       href={`/log/${entry.id}`}
       onClick={onFollow}
     >
-      {entry.title || KIND_WORDS[entry.kind]}
+      {entry.title || ENTRY_KIND_NAMES[entry.kind]}
     </a>
   )
 }
@@ -107,7 +138,7 @@ function Outcome({ entry }: { readonly entry: LogSummary }) {
   ]
   return (
     <span className={look}>
-      {OUTCOME_WORDS[entry.outcome]}
+      {OUTCOME_NAMES[entry.outcome]}
       {entry.correctedBy ? ' (corrected)' : entry.corrects ? ' (a correction)' : ''}
     </span>
   )

@@ -16,7 +16,7 @@ import { TextField } from '../../ui/TextField.tsx'
 import { DamageNotice } from '../copies/DamageNotice.tsx'
 import { LinesTable } from './LinesTable.tsx'
 import { LogTabs } from './LogTabs.tsx'
-import { KIND_WORDS, OUTCOME_WORDS } from './outcome-words.ts'
+import { ENTRY_KIND_NAMES, OUTCOME_NAMES } from '#core/fields/log.ts'
 
 const NONE: readonly LogSummary[] = []
 const ALL = 'all'
@@ -52,11 +52,11 @@ const optionsOf = (all: string, values: readonly string[], word: (v: string) => 
   { value: ALL, label: all },
   ...values.map((v) => ({ value: v, label: word(v) })),
 ]
-const KIND_OPTIONS = optionsOf('Everything', ENTRY_KINDS, (k) => KIND_WORDS[k as LogSummary['kind']])
+const KIND_OPTIONS = optionsOf('Everything', ENTRY_KINDS, (k) => ENTRY_KIND_NAMES[k as LogSummary['kind']])
 const OUTCOME_OPTIONS = optionsOf(
   'Any',
   OUTCOMES.filter((o) => o !== 'none'),
-  (o) => OUTCOME_WORDS[o as LogSummary['outcome']],
+  (o) => OUTCOME_NAMES[o as LogSummary['outcome']],
 )
 const NO_CHOICES = { metals: [], people: [], tips: [] }
 const DAY = /^\d{4}-\d\d-\d\d$/

@@ -8,7 +8,7 @@ import { useShop } from '../../app/shop.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Missing } from '../../ui/Missing.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
-import { FUEL_NAMES } from '../plan/cut-words.ts'
+import { fuelTitle } from '#core/gas/fuels.ts'
 import { LogTabs } from './LogTabs.tsx'
 
 const Chart = lazy(() => import('../../ui/Chart.tsx'))
@@ -104,7 +104,7 @@ function GrownTable({ rows, kind }: { readonly rows: readonly GrownRow[]; readon
               </th>
               <td className="py-2 pr-3 whitespace-nowrap">{print(r.tipOrificeM, 'length')}</td>
               <td className="py-2 pr-3">
-                {FUEL_NAMES[r.fuel as keyof typeof FUEL_NAMES]}
+                {fuelTitle(r.fuel)}
                 <span className="block text-soft">
                   {kind === 'braze' ? 'braze' : r.handling.replace('not-said', '')}
                 </span>
@@ -221,7 +221,7 @@ function Outcomes({ rows }: { readonly rows: readonly GrownRow[] }) {
           value={row.key}
           options={rows.map((r) => ({
             value: r.key,
-            label: `${print(r.thicknessM, 'length')}, tip ${print(r.tipOrificeM, 'length')}, ${FUEL_NAMES[r.fuel as keyof typeof FUEL_NAMES]}${r.kind === 'braze' ? ', braze' : ''}`,
+            label: `${print(r.thicknessM, 'length')}, tip ${print(r.tipOrificeM, 'length')}, ${fuelTitle(r.fuel)}${r.kind === 'braze' ? ', braze' : ''}`,
           }))}
           onChange={setKey}
         />

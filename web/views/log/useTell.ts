@@ -4,7 +4,8 @@ import { KIND_OF_UNIT } from '#core/figure.ts'
 import { printEstimate } from '#core/quantity/index.ts'
 import type { Told } from '#core/record/entry.ts'
 import { useShop } from '../../app/shop.ts'
-import { DROP_WORDS, EDGE_WORDS, SLAG_WORDS, TEST_WORDS } from './outcome-words.ts'
+import { DROP_NAMES, EDGE_NAMES, SLAG_NAMES } from '#core/record/outcome.ts'
+import { TEST_WORDS } from './outcome-words.ts'
 
 /** What a line tells, in a few words and in the units of this screen. */
 export function useTell(): (told: Told) => string {
@@ -13,7 +14,7 @@ export function useTell(): (told: Told) => string {
     (told) => {
       switch (told.kind) {
         case 'cut':
-          return `${EDGE_WORDS[told.edge]}, slag ${SLAG_WORDS[told.slag].toLowerCase()}, dropped ${DROP_WORDS[told.drop].toLowerCase()}${told.kerf ? `, kerf ${print(told.kerf.si, 'length')}` : ''}`
+          return `${EDGE_NAMES[told.edge]}, slag ${SLAG_NAMES[told.slag].toLowerCase()}, dropped ${DROP_NAMES[told.drop].toLowerCase()}${told.kerf ? `, kerf ${print(told.kerf.si, 'length')}` : ''}`
         case 'braze': {
           const share = filletShare(told.places)
           return `${told.filler}${share === undefined ? '' : `, fillet ${Math.round(share * 100)} % full`}${told.leakPath ? ', a way through' : ''}`

@@ -1,7 +1,7 @@
 import { format } from 'date-fns/format'
 import { Check, Square } from 'lucide-react'
 import { beforeStart, START_CODE } from '#core/line/before-start.ts'
-import { lineSchoolsOf } from '#contract/procedure-of.ts'
+import { lineMethodsOf } from '#contract/procedure-of.ts'
 import type { Planned, PlannedBraze } from '#contract/plan-of.ts'
 import type { WorkDraft } from '#contract/schemas.ts'
 import { api } from '../../app/api.ts'
@@ -38,7 +38,7 @@ export default function BeforeStart({
   const personId = useApp((s) => s.device.personId)
   const me = api.usePeopleQuery().data?.find((p) => p.id === personId)?.name ?? 'somebody here'
   const { due, set } = useTorchSet(torchId)
-  const checks = beforeStart(planned, lineSchoolsOf(settings))
+  const checks = beforeStart(planned, lineMethodsOf(settings))
   const fresh = (code: string) =>
     ticked.find((t) => t.code === code && Date.now() - Date.parse(t.at) < TICK_LASTS_MS)
   const open = checks.filter((c) => !fresh(c.code)).length

@@ -1,6 +1,6 @@
 import type { Figure, Finding } from '#core/figure.ts'
-import { printQuantity, type Kind } from '#core/quantity/index.ts'
-import { FROM_WORDS } from './from-words.ts'
+import type { Kind } from '#core/quantity/index.ts'
+import { REASON_LABELS, reasonText } from './reason-words.ts'
 import { useShop } from '../../app/shop.ts'
 import { Panel } from '../../ui/Panel.tsx'
 import { SourceTag } from '../../ui/Tag.tsx'
@@ -34,19 +34,6 @@ export function HowSheet({
   readonly onClose: () => void
 }) {
   const { say, print, units } = useShop()
-  const label = (key: string) => FROM_WORDS[key]?.label ?? words.nameOf(key) ?? key
-  // what a figure rests on, in the shop's units: published ranges are of the figure's own kind
-  const told = (key: string, value: number | string, own: Kind) => {
-    if (typeof value === 'string') return value.replaceAll('-', ' ')
-    if (key === 'hoseLength') return printQuantity(value, units.length === 'in' ? 'ft' : 'm')
-    const kind =
-      key === 'tableLow' || key === 'tableHigh'
-        ? own
-        : words.nameOf(key) !== undefined
-          ? words.kindOf(key)
-          : FROM_WORDS[key]?.kind
-    return kind ? print(value, kind) : Number(value.toPrecision(4))
-  }
   return (
     <Panel title={say(station?.title ?? '')} open={station !== undefined} onClose={onClose}>
       <div className="grid gap-7">
@@ -54,7 +41,6 @@ export function HowSheet({
           .filter((name) => !sparse || plan.figures[name])
           .map((name) => {
             const figure = plan.figures[name]
-            const kind = words.kindOf(name)
             const called = words.nameOf(name) ?? name
             const findings = plan.findings.filter((f) => f.figure === name)
             return (
@@ -64,7 +50,7 @@ export function HowSheet({
                   <>
                     <p className="figure text-[2.4rem]">{words.printed(name, figure.value, print)}</p>
                     <p className="flex flex-wrap items-center gap-2 pt-1">
-                      <SourceTag source={figure.source} from={figure.from} />
+                      <SourceTag source={figure.source} runs={figure.runs} />
                       <span className="text-soft">
                         {spanWords(figure, (v) => words.printed(name, v, print)) || 'as given'}
                       </span>
@@ -73,11 +59,11 @@ export function HowSheet({
                     <details className="pt-2" open={name === station.figures[0]}>
                       <summary className="cursor-pointer text-soft">What it rests on</summary>
                       <dl className="mt-1 grid grid-cols-[1fr_auto] border-t border-rule">
-                        {Object.entries(figure.from).map(([key, value]) => (
-                          <div key={key} className="contents">
-                            <dt className="border-b border-rule py-1 pr-4">{say(label(key))}</dt>
+                        {figure.from.map((r, i) => (
+                          <div key={`${r.key}${i}`} className="contents">
+                            <dt className="border-b border-rule py-1 pr-4">{say(REASON_LABELS[r.key])}</dt>
                             <dd className="name border-b border-rule py-1 text-right text-lg">
-                              {told(key, value, kind)}
+                              {reasonText(r, units)}
                             </dd>
                           </div>
                         ))}

@@ -10,7 +10,7 @@ import { useShop } from '../../app/shop.ts'
 import type { PieceOutline } from '../../work/useOutline.ts'
 import { cutGeometry } from '../../drawing/geometry.ts'
 import { CutAlong } from '../../drawing/CutAlong.tsx'
-import { SHAPE_NAMES } from './cut-words.ts'
+import { CUT_WORK } from '#core/fields/cut.ts'
 import { FIGURE_NAMES, printFigure } from './figure-words.ts'
 import { ShapeDrawing } from './ShapeDrawing.tsx'
 import { spanWords } from './StationLine.tsx'
@@ -48,7 +48,7 @@ function PlanSheet({ title, place, torchName, draft, planned, outline }: Props) 
         <div>
           <h1 className="text-[22px] leading-tight">{title}</h1>
           <p className="text-[11px]">
-            {place}. {SHAPE_NAMES[work.shape]}, {metalFacts(work.metal).name.toLowerCase()},{' '}
+            {place}. {CUT_WORK.shape.names[work.shape]}, {metalFacts(work.metal).name.toLowerCase()},{' '}
             {draft.work.thickness}, surface {work.surface}, {FUELS[rig.fuel].name},{' '}
             {rig.handling === 'track' ? 'on a track' : 'by hand'}
             {work.trial ? ', a trial outside the chart' : ''}

@@ -100,7 +100,7 @@ export function StationLine<Name extends string>({
                 )}
                 {figure && kind && (spanned || figure.source !== 'worked-out') ? (
                   <span className="flex flex-wrap items-center gap-x-2 pt-0.5">
-                    <SourceTag source={figure.source} from={figure.from} />
+                    <SourceTag source={figure.source} runs={figure.runs} />
                     {spanned ? (
                       <span className={`text-sm text-soft ${tell.big ? 'whitespace-nowrap' : ''}`}>
                         {spanWords(figure, (v) => print(v, kind))}

@@ -1,6 +1,6 @@
 import { memo } from 'react'
 import type { CutFigureName, CutPlan, CutRequest } from '#core/cut/index.ts'
-import { FUEL_NAMES } from './cut-words.ts'
+import { FUELS } from '#core/gas/fuels.ts'
 import { drillOfDiameter, printQuantity } from '#core/quantity/index.ts'
 import { FUEL_FACE_PA, LineDrawing, OXYGEN_FACE_PA } from '../../drawing/LineDrawing.tsx'
 import { useShop } from '../../app/shop.ts'
@@ -83,10 +83,10 @@ export const TheLine = memo(function TheLine({ plan, request, torchName, onOpen 
   const { figures } = plan
   const { rig } = request
   const hoseUnit = request.shop.units.length === 'in' || request.shop.units.length === 'ft' ? 'ft' : 'm'
-  const drop = figures.cuttingOxygenPressure?.from['hoseDrop']
+  const drop = figures.cuttingOxygenPressure?.hoseDropPa
   const drill = figures.tipOrifice ? drillOfDiameter(figures.tipOrifice.value) : undefined
   const pace = figures.travelSpeed ? paceWords(figures.travelSpeed.value, hoseUnit === 'ft') : ''
-  const fuelName = FUEL_NAMES[rig.fuel]
+  const fuelName = FUELS[rig.fuel].title
   const tells: Readonly<Record<string, Tell<CutFigureName>>> = {
     oxygen: { label: 'Oxygen', name: 'oxygenUsed', note: figures.oxygenUsed ? 'for this cut' : '' },
     'set-oxygen': { label: 'Set oxygen, flowing', name: 'cuttingOxygenPressure', big: true },
@@ -99,7 +99,7 @@ export const TheLine = memo(function TheLine({ plan, request, torchName, onOpen 
     hose: {
       label: `Hose, ${printQuantity(rig.oxygenHose.lengthM, hoseUnit)} of ${print(rig.oxygenHose.boreM, 'length')}`,
       text:
-        typeof drop === 'number'
+        drop !== undefined
           ? `takes ${print(drop, 'pressure')}`
           : plan.findings.some((f) => f.code === 'hose-drop-too-large')
             ? 'takes too much'

@@ -1,78 +1,32 @@
 import { useMemo, useState } from 'react'
-import type { FieldError } from '#core/figure.ts'
-import { UNSAID_WORK } from '#contract/first.ts'
+import { FIRST_PRACTICE } from '#contract/first.ts'
+import type { CutDraft, WorkDraft } from '#contract/schemas.ts'
 import type { OwnTip, Torch } from '#contract/types.ts'
+import type { Caution } from '#core/cut/index.ts'
+import { CUT_METALS, CUT_WORK, fieldsOfShape, isGuided, PRACTICE_ITEM } from '#core/fields/cut.ts'
+import { HOSE, RIG } from '#core/fields/rig.ts'
+import type { FieldError } from '#core/figure.ts'
 import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
+import { FieldList, type Typed } from '../../form/FieldList.tsx'
+import { optionsOf } from '../../form/options.ts'
+import { RowsList } from '../../form/RowsList.tsx'
+import { saysMore } from '../../form/said.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Group } from '../../ui/Field.tsx'
-import { QuantityField } from '../../ui/QuantityField.tsx'
-import { Segmented } from '../../ui/Segmented.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
-import { TextField } from '../../ui/TextField.tsx'
+import { Cautions } from './Cautions.tsx'
+import { FuelField } from './FuelField.tsx'
 import { ChartPanel } from './ChartPanel.tsx'
 import { KeepTorch } from './KeepTorch.tsx'
-import type { CutDraft, WorkDraft } from '#contract/schemas.ts'
-import type { Caution } from '#core/cut/index.ts'
-import { Cautions } from './Cautions.tsx'
-import {
-  FUEL_NAMES,
-  HOLLOW_NAMES,
-  METAL_NAMES,
-  optionsOf,
-  POSITION_NAMES,
-  SHAPE_NAMES,
-  SURFACE_NAMES,
-  WIND_NAMES,
-} from './cut-words.ts'
 import { OutlineButton } from './OutlineButton.tsx'
-import { ShapeFields, type WorkSetters } from './ShapeFields.tsx'
+import { chooseTorch, torchOptions } from './torch-choice.ts'
 import type { DraftEdit } from './useDraft.ts'
 
-const SHAPES = optionsOf(SHAPE_NAMES)
-const METALS = optionsOf(METAL_NAMES)
-const SURFACES = optionsOf(SURFACE_NAMES)
-const HOLLOWS = optionsOf(HOLLOW_NAMES)
-const POSITIONS = optionsOf(POSITION_NAMES)
-const WINDS = optionsOf(WIND_NAMES)
-const FUELS = optionsOf(FUEL_NAMES)
-const GUIDES = [
-  { value: 'part', label: 'Part' },
-  { value: 'scrap', label: 'Scrap' },
-  { value: 'none', label: 'None' },
-] as const
-const HANDLINGS = [
-  { value: 'hand', label: 'By hand' },
-  { value: 'track', label: 'On a track' },
-] as const
-const TIP_KINDS = [
-  { value: '', label: 'Not said' },
-  { value: '1', label: 'One' },
-  { value: '2', label: 'Two' },
-] as const
-const GRADES = [
-  { value: '', label: 'Not said' },
-  { value: 'R', label: 'R' },
-  { value: 'RM', label: 'RM' },
-  { value: 'T', label: 'T' },
-] as const
-const PIPINGS = [
-  { value: 'none', label: 'None' },
-  { value: 'steel', label: 'Steel' },
-  { value: 'copper', label: 'Copper' },
-] as const
-const HANDS = [
-  { value: 'right', label: 'Right' },
-  { value: 'left', label: 'Left' },
-] as const
-const TRIALS = [
-  { value: '', label: 'No' },
-  { value: 'yes', label: 'Trial' },
-] as const
-const WITH_CARBON = ['low-carbon-steel', 'medium-carbon-steel', 'high-carbon-steel', 'low-alloy-steel']
-const GUIDED = ['straight', 'strip', 'bevel', 'section']
-const OWN = 'own'
+const METALS = optionsOf(CUT_METALS)
 const NO_TIPS: readonly OwnTip[] = []
+type WorkName = keyof typeof CUT_WORK
+type RigName = keyof typeof RIG
 
 /** What you tell it: the work first, then the rig that is fitted. */
 export function WorkPanel({
@@ -92,20 +46,11 @@ export function WorkPanel({
   readonly errors: readonly FieldError[]
 }) {
   const { say } = useShop()
-  const { work, rig, torchId } = draft
-  const tips = api.useTipsQuery().data ?? NO_TIPS
-  const set = useSetters(edit, torches)
-  const [chartOpen, setChartOpen] = useState(false)
-  const [keepOpen, setKeepOpen] = useState(false)
+  const { work, rig } = draft
+  const set = useSetters(edit)
+  const ofWork = { table: CUT_WORK, said: work, path: 'work', errors, onChange: set.work } as const
   const error = (field: string) => errors.find((e) => e.field === field)?.message
-  const chartError = errors.find((e) => e.field.startsWith('rig.chart'))
-  const torchOptions = useMemo(
-    () => [
-      ...torches.map((t) => ({ value: t.id, label: t.name })),
-      { value: OWN, label: say('As given below') },
-    ],
-    [torches, say],
-  )
+  const shaped = fieldsOfShape(work.shape) as readonly WorkName[]
   return (
     <section
       aria-label="The work"
@@ -113,133 +58,117 @@ export function WorkPanel({
       className="grid min-h-0 content-start gap-2 border-rule bg-sheet px-5 py-3 lg:overflow-y-auto lg:border-r-[1.5px]"
     >
       <h2 className="name text-lg text-soft">The work</h2>
-      <SelectField
-        beside
-        label="Kind of cut"
-        value={work.shape as (typeof SHAPES)[number]['value']}
-        options={SHAPES}
-        onChange={set.shape}
+      <FieldList
+        {...ofWork}
+        group="kind"
+        special={{
+          metal: (
+            <SelectField
+              beside
+              label="Metal"
+              value={work.metal as (typeof METALS)[number]['value']}
+              options={METALS}
+              error={error('work.metal')}
+              onChange={set.metal}
+            />
+          ),
+        }}
       />
-      <SelectField
-        beside
-        label="Metal"
-        value={work.metal as (typeof METALS)[number]['value']}
-        options={METALS}
-        onChange={set.work.metal}
-      />
-      <QuantityField
-        beside
-        stepper
-        label={work.shape === 'pipe' ? 'Wall' : 'Thickness'}
-        kind="length"
-        value={work.thickness}
-        error={error('work.thickness')}
-        onChange={set.work.thickness}
-      />
-      <ShapeFields
-        work={work}
-        set={set.work}
-        errors={errors}
-        onPractice={set.practice}
-        outline={
-          work.shape === 'outline' ? (
+      <FieldList
+        {...ofWork}
+        names={shaped}
+        special={{
+          outlineId: (
             <OutlineButton
               outlineId={work.outlineId}
               thickness={work.thickness}
               kerfM={kerfM}
               onTake={set.outline}
             />
-          ) : null
-        }
+          ),
+          practice: (
+            <RowsList
+              table={PRACTICE_ITEM}
+              rows={work.practice}
+              path="work.practice"
+              errors={errors}
+              first={FIRST_PRACTICE}
+              called="Cut"
+              columns="grid-cols-2"
+              onChange={set.practice}
+            />
+          ),
+        }}
       />
-      <SelectField
-        beside
-        label="Surface"
-        value={work.surface as (typeof SURFACES)[number]['value']}
-        options={SURFACES}
-        onChange={set.work.surface}
-        error={error('work.surface')}
-      />
+      <FieldList {...ofWork} group="surface" />
       <Cautions cautions={cautions} ticked={work.cautions} onChange={set.cautions} />
-      {GUIDED.includes(work.shape) ? (
-        <Group beside label="Guide on" error={error('rig.guide')}>
-          <Segmented label="Guide on" value={rig.guide} options={GUIDES} onChange={set.rig.guide} />
-        </Group>
+      {isGuided(work) ? (
+        <FieldList table={RIG} said={rig} path="rig" errors={errors} onChange={set.rig} names={GUIDE} />
       ) : null}
-      <details open={unusual(work)}>
+      <details open={saysMore(CUT_WORK, 'more', work)}>
         <summary className="name cursor-pointer py-1 text-lg text-soft">More about the work</summary>
         <div className="grid gap-2 pt-1">
-          {WITH_CARBON.includes(work.metal) ? (
-            <>
-              <TextField
-                label="Grade"
-                value={work.grade}
-                placeholder="4140, S355, spring steel"
-                error={error('work.grade')}
-                onChange={set.work.grade}
-              />
-              <TextField
-                label="Composition"
-                value={work.composition}
-                placeholder="C 0.45, Mn 0.75, Cr 0.2"
-                error={error('work.composition')}
-                onChange={set.work.composition}
-              />
-            </>
-          ) : null}
-          <SelectField
-            beside
-            label="Hollow"
-            value={work.hollow as (typeof HOLLOWS)[number]['value']}
-            options={HOLLOWS}
-            onChange={set.work.hollow}
-          />
-          <SelectField
-            beside
-            label="Position"
-            value={work.position as (typeof POSITIONS)[number]['value']}
-            options={POSITIONS}
-            onChange={set.work.position}
-          />
-          <Group beside label="Wind">
-            <Segmented label="Wind" value={work.wind} options={WINDS} onChange={set.work.wind} />
-          </Group>
-          <QuantityField
-            beside
-            stepper
-            label="Plate is at"
-            kind="temperature"
-            value={work.temperature}
-            error={error('work.temperature')}
-            onChange={set.work.temperature}
-          />
-          <Group beside label="Just outside the chart">
-            <Segmented
-              label="Just outside the chart"
-              value={work.trial}
-              options={TRIALS}
-              onChange={set.work.trial}
-            />
-          </Group>
+          <FieldList {...ofWork} group="more" />
         </div>
       </details>
       <h2 className="name pt-1 text-lg text-soft">The rig</h2>
+      <RigFields draft={draft} edit={edit} torches={torches} errors={errors} onChange={set.rig} say={say} />
+    </section>
+  )
+}
+
+const GUIDE = ['guide'] as const satisfies readonly RigName[]
+const TIP = ['tipOrifice'] as const satisfies readonly RigName[]
+const HANDLED = ['tipPieces', 'hoseGrade', 'handling', 'tipRadius'] as const satisfies readonly RigName[]
+const REACH = ['tipBelowCollar', 'oxygenPurity', 'acetyleneCylinder'] as const satisfies readonly RigName[]
+const MORE = [
+  'hand',
+  'piping',
+  'guideHeight',
+  'dial',
+  'acetyleneCylinders',
+] as const satisfies readonly RigName[]
+
+/** The rig that the cut is made with: a torch that is kept, or as it is given here. */
+function RigFields({
+  draft,
+  edit,
+  torches,
+  errors,
+  onChange,
+  say,
+}: {
+  readonly draft: CutDraft
+  readonly edit: DraftEdit
+  readonly torches: readonly Torch[]
+  readonly errors: readonly FieldError[]
+  readonly onChange: (name: string, value: Typed) => void
+  readonly say: (text: string) => string
+}) {
+  const { rig, torchId } = draft
+  const tips = api.useTipsQuery().data ?? NO_TIPS
+  const [chartOpen, setChartOpen] = useState(false)
+  const [keepOpen, setKeepOpen] = useState(false)
+  const set = useMemo(
+    () => ({
+      torch: (id: string) => edit.setDraft(chooseTorch(torches, id)),
+      hose: (name: string, value: Typed) => edit.setHose({ [name]: value }),
+      fuel: (fuel: string) => edit.setRig({ fuel }),
+    }),
+    [edit, torches],
+  )
+  const options = useMemo(() => torchOptions(torches, say), [torches, say])
+  const ofRig = { table: RIG, said: rig, path: 'rig', errors, onChange } as const
+  return (
+    <>
       <SelectField
         beside
         label={say('Torch')}
-        value={torchId ?? OWN}
-        options={torchOptions}
+        value={torchId ?? options.at(-1)?.value ?? ''}
+        options={options}
         onChange={set.torch}
       />
-      <QuantityField
-        beside
-        label={say('Tip')}
-        kind="length"
-        value={rig.tipOrifice}
-        error={error('rig.tipOrifice')}
-        empty={say('chosen for you')}
-        onChange={set.rig.tipOrifice}
-      />
+      <FieldList {...ofRig} names={TIP} />
       {tips.length > 0 ? (
         <SelectField
           beside
@@ -247,10 +176,10 @@ export function WorkPanel({
           value={tips.find((t) => t.orifice === rig.tipOrifice)?.id ?? ''}
           placeholder="none of them"
           options={tips.map((t) => ({ value: t.id, label: `${t.name} · ${t.orifice}` }))}
-          onChange={(id) => set.rig.tipOrifice(tips.find((t) => t.id === id)?.orifice ?? '')}
+          onChange={(id) => onChange('tipOrifice', tips.find((t) => t.id === id)?.orifice ?? '')}
         />
       ) : null}
-      <Group beside label="Your chart" error={chartError?.message}>
+      <Group beside label="Your chart" error={errors.find((e) => e.field.startsWith('rig.chart'))?.message}>
         <Button className="w-full" onClick={() => setChartOpen(true)}>
           {rig.chart.length === 0
             ? 'No rows: enter them'
@@ -259,129 +188,20 @@ export function WorkPanel({
               : `${rig.chart.length} rows`}
         </Button>
       </Group>
-      <SelectField
-        beside
-        label="Fuel"
-        value={rig.fuel as (typeof FUELS)[number]['value']}
-        options={FUELS}
-        onChange={set.rig.fuel}
-        error={error('rig.fuel')}
+      <FuelField fuel={rig.fuel} errors={errors} onChange={set.fuel} />
+      <FieldList {...ofRig} names={HANDLED} />
+      <FieldList
+        table={HOSE}
+        said={rig.oxygenHose}
+        path="rig.oxygenHose"
+        errors={errors}
+        onChange={set.hose}
       />
-      <Group beside label={say('Tip, pieces')} error={error('rig.tipPieces')}>
-        <Segmented
-          label={say('Tip, pieces')}
-          value={rig.tipPieces}
-          options={TIP_KINDS}
-          onChange={set.rig.tipPieces}
-        />
-      </Group>
-      <Group beside label="Fuel hose grade" error={error('rig.hoseGrade')}>
-        <Segmented
-          label="Fuel hose grade"
-          value={rig.hoseGrade}
-          options={GRADES}
-          onChange={set.rig.hoseGrade}
-        />
-      </Group>
-      <Group beside label="Handling" error={error('rig.handling')}>
-        <Segmented label="Handling" value={rig.handling} options={HANDLINGS} onChange={set.rig.handling} />
-      </Group>
-      <QuantityField
-        beside
-        label={say('Tip radius')}
-        kind="length"
-        value={rig.tipRadius}
-        error={error('rig.tipRadius')}
-        hint="Half its width where it rides the guide"
-        onChange={set.rig.tipRadius}
-      />
-      <QuantityField
-        beside
-        label="Hose length"
-        kind="length"
-        value={rig.oxygenHose.length}
-        error={error('rig.oxygenHose.length')}
-        onChange={set.hoseLength}
-      />
-      <QuantityField
-        beside
-        label="Hose bore"
-        kind="length"
-        value={rig.oxygenHose.bore}
-        error={error('rig.oxygenHose.bore')}
-        onChange={set.hoseBore}
-      />
-      <QuantityField
-        beside
-        label={say('Collar to tip face')}
-        kind="length"
-        value={rig.tipBelowCollar}
-        error={error('rig.tipBelowCollar')}
-        empty="1 in"
-        onChange={set.rig.tipBelowCollar}
-      />
-      <QuantityField
-        beside
-        label="Oxygen purity"
-        kind="share"
-        value={rig.oxygenPurity}
-        error={error('rig.oxygenPurity')}
-        onChange={set.rig.oxygenPurity}
-      />
-      {rig.fuel === 'acetylene' ? (
-        <QuantityField
-          beside
-          label={say('Acetylene cylinder')}
-          kind="volume"
-          value={rig.acetyleneCylinder}
-          error={error('rig.acetyleneCylinder')}
-          empty="not said"
-          hint="Its rated full contents"
-          onChange={set.rig.acetyleneCylinder}
-        />
-      ) : null}
+      <FieldList {...ofRig} names={REACH} />
       <details>
         <summary className="name cursor-pointer py-1 text-lg text-soft">More about the rig</summary>
         <div className="grid gap-2 pt-1">
-          <Group beside label="Hand">
-            <Segmented label="Hand" value={rig.hand} options={HANDS} onChange={set.rig.hand} />
-          </Group>
-          <Group beside label="Fixed fuel pipe" error={error('rig.piping')}>
-            <Segmented
-              label="Fixed fuel pipe"
-              value={rig.piping}
-              options={PIPINGS}
-              onChange={set.rig.piping}
-            />
-          </Group>
-          <QuantityField
-            beside
-            label="Guide is high"
-            kind="length"
-            value={rig.guideHeight}
-            error={error('rig.guideHeight')}
-            empty="as the collar wants"
-            onChange={set.rig.guideHeight}
-          />
-          {rig.handling === 'track' ? (
-            <TextField
-              label="Dial of the track"
-              value={rig.dial}
-              placeholder="20: 6 in/min; 60: 20 in/min"
-              maxLength={240}
-              error={error('rig.dial')}
-              onChange={set.rig.dial}
-            />
-          ) : null}
-          {rig.fuel === 'acetylene' ? (
-            <TextField
-              label={say('Cylinders')}
-              value={rig.acetyleneCylinders}
-              placeholder="How many on the manifold"
-              error={error('rig.acetyleneCylinders')}
-              onChange={set.rig.acetyleneCylinders}
-            />
-          ) : null}
+          <FieldList {...ofRig} names={MORE} />
         </div>
       </details>
       <Button className="mt-1" onClick={() => setKeepOpen(true)}>
@@ -404,64 +224,25 @@ export function WorkPanel({
           onKept={(id) => edit.setDraft({ torchId: id })}
         />
       ) : null}
-    </section>
+    </>
   )
 }
 
-const NOT_TYPED: readonly string[] = ['practice', 'cautions', 'changes', 'outlineId']
-const WORK_KEYS = ['metal', 'thickness', 'length', 'temperature', ...Object.keys(UNSAID_WORK)].filter(
-  (key) => !NOT_TYPED.includes(key),
-)
-const RIG_KEYS = [
-  'tipOrifice',
-  'tipPieces',
-  'hoseGrade',
-  'piping',
-  'hand',
-  'guideHeight',
-  'dial',
-  'fuel',
-  'guide',
-  'handling',
-  'tipRadius',
-  'tipBelowCollar',
-  'oxygenPurity',
-  'acetyleneCylinder',
-  'acetyleneCylinders',
-] as const
-
 /** What each field does when it changes: the same functions from one key to the next. */
-function useSetters(edit: DraftEdit, torches: readonly Torch[]) {
+function useSetters(edit: DraftEdit) {
   return useMemo(
     () => ({
-      work: Object.fromEntries(
-        WORK_KEYS.map((key) => [key, (value: string) => edit.setWork({ [key]: value })]),
-      ) as WorkSetters,
-      rig: Object.fromEntries(
-        RIG_KEYS.map((key) => [key, (value: string) => edit.setRig({ [key]: value })]),
-      ) as Readonly<Record<(typeof RIG_KEYS)[number], (value: string) => void>>,
       // how a cut begins follows from its kind until somebody says otherwise
-      shape: (shape: string) => edit.setWork({ shape, start: '' }),
-      practice: (practice: WorkDraft['practice']) => edit.setWork({ practice }),
+      work: (name: string, value: Typed) =>
+        edit.setWork({ [name]: value, ...(name === 'shape' ? { start: '' } : {}) }),
+      metal: (metal: string) => edit.setWork({ metal }),
+      rig: (name: string, value: Typed) => edit.setRig({ [name]: value }),
+      practice: (practice: readonly WorkDraft['practice'][number][]) =>
+        edit.setWork({ practice: [...practice] }),
       cautions: (cautions: WorkDraft['cautions']) => edit.setWork({ cautions }),
       outline: (outlineId: string, length: string, pierces: string) =>
         edit.setWork({ outlineId, length, pierces }),
-      torch: (id: string) => {
-        const torch = torches.find((t) => t.id === id)
-        edit.setDraft({ torchId: torch?.id ?? null, ...(torch ? { rig: torch.rig } : {}) })
-      },
-      hoseLength: (length: string) => edit.setHose({ length }),
-      hoseBore: (bore: string) => edit.setHose({ bore }),
     }),
-    [edit, torches],
+    [edit],
   )
 }
-
-/** Whether something is said that would be hidden in the part that is folded away. */
-const unusual = (w: WorkDraft) =>
-  w.grade !== '' ||
-  w.composition !== '' ||
-  w.hollow !== 'no' ||
-  w.position !== 'flat' ||
-  w.wind !== 'calm' ||
-  w.trial !== ''

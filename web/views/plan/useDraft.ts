@@ -1,6 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react'
 import type { BrazePartDraft, CutDraft, PieceDraft, RigDraft } from '#contract/schemas.ts'
 import type { Ticket } from '#contract/types.ts'
+import { pieceAsNow } from '#contract/stored.ts'
 import { api } from '../../app/api.ts'
 import { outbox } from '../../app/outbox.ts'
 import { useApp, useSend } from '../../app/store.ts'
@@ -22,7 +23,9 @@ export function useDraft<D extends PieceDraft>(ticket: TicketOf<D>) {
   const pending = useApp((s) => s.outbox.items.find((i) => i.key === key))
   const refused = useApp((s) => s.outbox.refused.find((r) => r.item.key === key))
   const knownVersion = useApp((s) => s.outbox.versions[ticket.id])
-  const unsent = (pending ?? refused?.item)?.body as Held<D> | undefined
+  const waiting = (pending ?? refused?.item)?.body as Held<D> | undefined
+  // what waits may have been typed before this browser was brought up to date
+  const unsent = waiting && { ...waiting, draft: pieceAsNow(waiting.draft) as D }
   const [held, setHeld] = useState<Held<D>>(unsent ?? { title: ticket.title, draft: ticket.draft })
   const latest = useRef(held)
 

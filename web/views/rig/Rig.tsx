@@ -3,7 +3,9 @@ import { useState, type ReactNode } from 'react'
 import { Link } from 'react-router'
 import type { GearItem, Torch } from '#contract/types.ts'
 import { dueList, type Due } from '#core/rig/due.ts'
-import { GEAR_FIELDS, membersOf, type Gear } from '#core/rig/gear.ts'
+import { TORCH } from '#core/fields/rig.ts'
+import { fuelTitle } from '#core/gas/fuels.ts'
+import { gearFields, membersOf, type Gear } from '#core/rig/gear.ts'
 import type { GearKind } from '#core/rig/kinds.ts'
 import { contentsOfGear } from '#core/rig/job-gas.ts'
 import { api } from '../../app/api.ts'
@@ -15,7 +17,7 @@ import { Missing } from '../../ui/Missing.tsx'
 import { ExchangePanel } from './ExchangePanel.tsx'
 import { GearPanel } from './GearPanel.tsx'
 import { TorchPanel } from './TorchPanel.tsx'
-import { KIND_WORDS, optionName } from './words.ts'
+import { KIND_WORDS } from './words.ts'
 
 const DUE_LOOKS: Readonly<Record<Due['state'], { readonly word: string; readonly look: string }>> = {
   stop: { word: 'Stop', look: 'border-alarm text-alarm' },
@@ -36,6 +38,9 @@ const PARTS: readonly GearKind[] = [
 
 type Editing =
   { readonly kind: GearKind; readonly item?: GearItem } | { readonly torch: Torch } | 'exchange' | undefined
+
+/** A word of a choice as it is shown; one that is not known, as it is. */
+const called = (names: Readonly<Record<string, string>>, word: string): string => names[word] ?? word
 
 /** What the shop owns: torches with their manuals, sets, cylinders, hoses, arrestors, the shelf; and what is due. */
 export default function Rig() {
@@ -159,9 +164,9 @@ export default function Rig() {
 const torchAbout = ({ rig }: Torch): string => {
   const { kind, shutdown, seat } = rig.torch
   return [
-    kind === '' ? 'kind not said' : optionName(kind),
-    optionName(rig.fuel).toLowerCase(),
-    shutdown === '' ? 'manual not said' : `${optionName(shutdown).toLowerCase()} to shut`,
+    kind === '' ? 'kind not said' : called(TORCH.kind.names, kind),
+    fuelTitle(rig.fuel).toLowerCase(),
+    shutdown === '' ? 'manual not said' : `${called(TORCH.shutdown.names, shutdown).toLowerCase()} to shut`,
     ...(seat === '' ? [] : [`${seat} tight`]),
     `${rig.chart.length + rig.braze.chart.length} chart rows`,
   ].join(', ')
@@ -253,10 +258,13 @@ function GearRow({
       return [...(torch ? [torch] : []), ...names].join(', ')
     }
     const held = gear.kind === 'cylinder' ? contentsOfGear(gear) : undefined
-    const words = GEAR_FIELDS[gear.kind]
-      .filter((f) => f.type !== 'date' && f.name !== 'everyMonths' && (gear.fields[f.name] ?? '') !== '')
+    const words = Object.entries(gearFields(gear.kind))
+      .filter(([name, f]) => f.type !== 'day' && name !== 'everyMonths' && (gear.fields[name] ?? '') !== '')
       .slice(0, gear.kind === 'cylinder' ? 2 : 4)
-      .map((f) => (f.type === 'choice' ? optionName(gear.fields[f.name] ?? '') : gear.fields[f.name]))
+      .map(([name, f]) => {
+        const value = gear.fields[name] ?? ''
+        return f.type === 'choice' ? (f.names[value] ?? value) : value
+      })
     return [...words, ...(held ? [`holds ${print(held.m3, 'volume')}`] : [])].join(', ')
   }
   return <Row name={gear.name} about={said()} due={due} onOpen={onOpen} />

@@ -1,36 +1,14 @@
-import { useState } from 'react'
+import { useCallback, useState } from 'react'
 import type { Torch } from '#contract/types.ts'
-import {
-  MANUAL_LIGHTING,
-  MANUAL_SHUTDOWN,
-  PLACES_OF_MIXER,
-  PLACES_OF_VALVES,
-  SEATS,
-  TORCH_KINDS,
-} from '#core/line/setup.ts'
+import { TORCH } from '#core/fields/rig.ts'
 import { parseQuantity } from '#core/quantity/index.ts'
 import { api, type Failure } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
-import { SelectField } from '../../ui/SelectField.tsx'
-import { TextField } from '../../ui/TextField.tsx'
+import { FieldList, type Typed } from '../../form/FieldList.tsx'
 import { ThingForm } from './ThingForm.tsx'
-import { optionName } from './words.ts'
 
 type Gear = Torch['rig']['torch']
-const UNSAID = 'unsaid'
-const CHOICES: readonly {
-  readonly name: keyof Gear
-  readonly label: string
-  readonly options: readonly string[]
-}[] = [
-  { name: 'kind', label: 'What it is', options: TORCH_KINDS },
-  { name: 'lighting', label: 'Manual: light with', options: MANUAL_LIGHTING },
-  { name: 'shutdown', label: 'Manual: shut', options: MANUAL_SHUTDOWN },
-  { name: 'seat', label: 'Tip seats by', options: SEATS },
-  { name: 'mixer', label: 'Mixer in the', options: PLACES_OF_MIXER },
-  { name: 'valves', label: 'Valves at the', options: PLACES_OF_VALVES },
-  { name: 'checkValves', label: 'Check valves', options: ['yes', 'no'] },
-]
+const RATINGS = ['oxygenRating', 'fuelRating'] as const
 
 /** A torch as its manual has it: what is said here wins over the shop's ways. Its charts are kept with its pieces. */
 export function TorchPanel({ torch, onClose }: { readonly torch: Torch; readonly onClose: () => void }) {
@@ -39,11 +17,12 @@ export function TorchPanel({ torch, onClose }: { readonly torch: Torch; readonly
   const [gear, setGear] = useState<Gear>(torch.rig.torch)
   const [change, { error }] = api.useChangeTorchMutation()
   const rows = [...torch.rig.chart, ...torch.rig.braze.chart]
-  const fault = (text: string) => {
-    const read = text.trim() === '' ? undefined : parseQuantity(text, 'pressure')
-    return read && !read.ok ? read.message : undefined
-  }
-  const good = name.trim() !== '' && !fault(gear.oxygenRating) && !fault(gear.fuelRating)
+  const set = useCallback((field: string, value: Typed) => setGear((now) => ({ ...now, [field]: value })), [])
+  const errors = RATINGS.flatMap((field) => {
+    const read = gear[field].trim() === '' ? undefined : parseQuantity(gear[field], 'pressure')
+    return read && !read.ok ? [{ field: `torch.${field}`, message: read.message }] : []
+  })
+  const good = name.trim() !== '' && errors.length === 0
   const keep = async () => {
     if (!good) return
     const done = await change({ id: torch.id, name: name.trim(), rig: { ...torch.rig, torch: gear } })
@@ -60,30 +39,7 @@ export function TorchPanel({ torch, onClose }: { readonly torch: Torch; readonly
       onKeep={() => void keep()}
       onClose={onClose}
     >
-      {CHOICES.map(({ name: field, label, options }) => (
-        <SelectField
-          key={field}
-          beside
-          label={say(label)}
-          value={gear[field] === '' ? UNSAID : gear[field]}
-          options={[
-            ...(field === 'checkValves' ? [] : [{ value: UNSAID, label: 'not said' }]),
-            ...options.map((o) => ({ value: o, label: say(optionName(o)) })),
-          ]}
-          onChange={(v) => setGear({ ...gear, [field]: v === UNSAID ? '' : v })}
-        />
-      ))}
-      {(['oxygenRating', 'fuelRating'] as const).map((field) => (
-        <TextField
-          key={field}
-          label={field === 'oxygenRating' ? 'Rated, oxygen' : 'Rated, fuel'}
-          placeholder="as its maker says"
-          maxLength={30}
-          value={gear[field]}
-          error={fault(gear[field])}
-          onChange={(v) => setGear({ ...gear, [field]: v })}
-        />
-      ))}
+      <FieldList table={TORCH} said={gear} path="torch" errors={errors} onChange={set} />
       {rows.length > 0 ? (
         <section aria-label="Its charts">
           <h3 className="border-b-[1.5px] border-ink text-xl">Its charts</h3>

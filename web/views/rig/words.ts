@@ -11,16 +11,3 @@ export const KIND_WORDS: Readonly<Record<GearKind, { readonly one: string; reado
   consumable: { one: 'Thing on the shelf', many: 'On the shelf' },
   ppe: { one: 'Protective gear', many: 'Protective gear' },
 }
-
-const OPTIONS: Readonly<Record<string, string>> = {
-  us: 'North America',
-  iso: 'ISO 3821',
-  'au-nz': 'Australia, New Zealand',
-  mps: 'MPS blend',
-  R: 'R, acetylene only',
-  RM: 'RM, acetylene only',
-  T: 'T, any fuel',
-}
-/** A choice as it is shown. */
-export const optionName = (value: string): string =>
-  OPTIONS[value] ?? value.charAt(0).toUpperCase() + value.slice(1).replaceAll('-', ' ')

@@ -5,7 +5,7 @@ import type { LineSetting } from '#core/line/state.ts'
 import { useShop } from '../../app/shop.ts'
 import { FlamePicture } from '../../drawing/FlamePicture.tsx'
 import { Panel } from '../../ui/Panel.tsx'
-import { FUEL_NAMES } from '../plan/cut-words.ts'
+import { FUELS } from '#core/gas/fuels.ts'
 
 /** The flame card: how to light and trim, and every flame by eye, by ear and on the plate, the wanted one marked. */
 export function FlameCardPanel({
@@ -31,7 +31,7 @@ export function FlameCardPanel({
   ] as const
   return (
     <Panel
-      title={`The flame: ${FUEL_NAMES[fuel].toLowerCase()}`}
+      title={`The flame: ${FUELS[fuel].title.toLowerCase()}`}
       wide
       open
       onClose={onClose}

@@ -1,6 +1,5 @@
-import type { FuelId } from '#core/gas/fuels.ts'
+import { FUELS, type FuelId } from '#core/gas/fuels.ts'
 import type { Figure } from '#core/figure.ts'
-import { ACETYLENE_MAX_GAUGE_PA } from '#core/limits.ts'
 import { fromSi } from '#core/quantity/index.ts'
 import { useShop } from '../../app/shop.ts'
 
@@ -25,6 +24,9 @@ export function Gauge({ figure, gas }: { readonly figure: Figure; readonly gas: 
   const { units, print } = useShop()
   const unit = units.pressure === 'bar' || units.pressure === 'kPa' ? units.pressure : 'psi'
   const side = gas === 'oxygen' ? 'oxygen' : 'fuel'
+  // only a gas that can explode by itself has its limit drawn on the face
+  const limit = gas === 'oxygen' ? undefined : FUELS[gas].setting
+  const limitPa = limit?.atRest ? limit.mostPa : undefined
   const usual = FACES[unit][side]
   const value = fromSi(figure.value, unit)
   // a setting beyond the usual face is shown on one twice as large
@@ -48,14 +50,9 @@ export function Gauge({ figure, gas }: { readonly figure: Figure; readonly gas: 
         stroke="var(--verdigris)"
         strokeWidth={18}
       />
-      {gas === 'acetylene' ? (
-        <path
-          d={arc(at(ACETYLENE_MAX_GAUGE_PA), 1, 122)}
-          fill="none"
-          stroke="var(--alarm)"
-          strokeWidth={18}
-        />
-      ) : null}
+      {limitPa === undefined ? null : (
+        <path d={arc(at(limitPa), 1, 122)} fill="none" stroke="var(--alarm)" strokeWidth={18} />
+      )}
       {ticks.map((v) => {
         const [x1, y1] = polar(v / face, 132)
         const [x2, y2] = polar(v / face, isMajor(v) ? 112 : 121)

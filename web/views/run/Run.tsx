@@ -14,7 +14,7 @@ import { Missing } from '../../ui/Missing.tsx'
 import { SourceTag } from '../../ui/Tag.tsx'
 import { spanWords } from '../plan/StationLine.tsx'
 import { usePlanFigures } from '../plan/plan-words.ts'
-import { FUEL_NAMES } from '../plan/cut-words.ts'
+import { FUELS } from '#core/gas/fuels.ts'
 import { api } from '../../app/api.ts'
 import { BreakPanel } from './BreakPanel.tsx'
 import { Clocks } from './Clocks.tsx'
@@ -349,7 +349,7 @@ function BigFigure({ run, name }: { readonly run: RunInHand['run']; readonly nam
         <span className="pl-4 text-[0.36em] font-semibold">{shown.unit}</span>
       </p>
       <p className="flex flex-wrap items-center gap-3 pt-3">
-        <SourceTag source={figure.source} from={figure.from} />
+        <SourceTag source={figure.source} runs={figure.runs} />
         <span className="text-lg text-soft">
           {spanWords(figure, (v) => print(v, kind))
             ? `${spanWords(figure, (v) => print(v, kind))} will do`
@@ -439,7 +439,7 @@ function LiveLine({ inHand, line }: { readonly inHand: RunInHand; readonly line:
         fuelNeedle={line.fuel.deliveryPa / FUEL_FACE_PA}
       />
       <figcaption className="text-sm leading-snug text-soft">
-        As the steps have left it. {side('oxygen', 'Oxygen')}. {side('fuel', FUEL_NAMES[setting.fuel])}.{' '}
+        As the steps have left it. {side('oxygen', 'Oxygen')}. {side('fuel', FUELS[setting.fuel].title)}.{' '}
         {setting.line?.needsNitrogen ? `${side('nitrogen', 'Nitrogen')}. ` : ''}Flame{' '}
         {line.flame.replace('-', ' ')}.
       </figcaption>

@@ -1,91 +1,36 @@
 import { Plus, Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import type { Settings } from '#contract/schemas.ts'
-import type { SchoolName } from '#core/braze/index.ts'
 import { FILLERS } from '#core/metal/fillers.ts'
 import { Button } from '../../ui/Button.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
 import { TextField } from '../../ui/TextField.tsx'
-import { FORMS } from '../plan/braze/braze-words.ts'
+import { BRAZE_METHODS, METHOD_NAMES } from '#core/braze/method-words.ts'
+import { ROD } from '#core/fields/rod.ts'
+import { optionsOf } from '../../form/options.ts'
 
-/** The ways that are taught, with what each is for. */
-const WAYS: {
-  readonly [S in SchoolName]: {
-    readonly label: string
-    readonly ways: Readonly<Record<Settings['schools'][S], string>>
-  }
-} = {
-  flame: {
-    label: 'Flame on copper',
-    ways: { 'slightly-reducing': 'Slightly reducing: softer', neutral: 'Neutral' },
-  },
-  ironFlame: {
-    label: 'Flame on iron',
-    ways: { neutral: 'Neutral', 'soft-carburising': 'Soft carburising: slow, leaves carbon' },
-  },
-  pressures: {
-    label: 'Pressures without a chart',
-    ways: { equal: 'Equal', twice: 'Oxygen about twice the fuel' },
-  },
-  heat: {
-    label: 'Heat',
-    ways: { 'by-tip': 'As the tip gives it', fierce: 'Fierce and quick', soft: 'Soft and slow' },
-  },
-  cue: {
-    label: 'Touch the rod',
-    ways: { flux: 'When the flux is clear', glow: 'By the glow', rod: 'By trying the rod' },
-  },
-  feeding: {
-    label: 'While feeding',
-    ways: { 'flame-ahead': 'Flame ahead of the rod', 'flame-off': 'Flame off' },
-  },
-  purge: {
-    label: 'Nitrogen',
-    ways: {
-      'measured-flow': 'By flow meter',
-      'low-pressure': 'Low pressure, unmetered',
-      'hand-feel': 'Felt at the outlet',
-      preset: 'Preset valve',
-    },
-  },
-  protection: {
-    label: 'Keep cool with',
-    ways: { 'wet-rag': 'Wet rag', paste: 'Heat paste', 'heat-sink': 'Heat sink' },
-  },
-  cooling: {
-    label: 'Cooling copper',
-    ways: {
-      'still-air': 'Still air',
-      rag: 'Wet rag once the sheen has gone',
-      'warm-water': 'Two minutes, then warm water',
-      spray: 'Spray at once, to save a valve',
-    },
-  },
-}
+const FORMS = optionsOf(ROD.form.names)
 
 /** Where practitioners differ: the shop's way of brazing. The first of each is what is usual. */
-export function Schools({
+export function Methods({
   settings,
   onChange,
 }: {
   readonly settings: Settings
-  readonly onChange: (schools: Settings['schools']) => void
+  readonly onChange: (methods: Settings['methods']) => void
 }) {
   return (
     <>
-      {(Object.keys(WAYS) as SchoolName[]).map((name) => {
-        const { label, ways } = WAYS[name] as { label: string; ways: Readonly<Record<string, string>> }
-        return (
-          <SelectField
-            key={name}
-            beside
-            label={label}
-            value={settings.schools[name] as string}
-            options={Object.entries(ways).map(([value, text]) => ({ value, label: text }))}
-            onChange={(way) => onChange({ ...settings.schools, [name]: way })}
-          />
-        )
-      })}
+      {METHOD_NAMES.map((name) => (
+        <SelectField
+          key={name}
+          beside
+          label={BRAZE_METHODS[name].label}
+          value={settings.methods[name] as string}
+          options={optionsOf(BRAZE_METHODS[name].options as Readonly<Record<string, string>>)}
+          onChange={(way) => onChange({ ...settings.methods, [name]: way })}
+        />
+      ))}
     </>
   )
 }
@@ -129,9 +74,9 @@ export function Shelf({
             aria-label={`Price of a kg of rod ${i + 1}`}
             inputMode="decimal"
             value={rod.perKg}
-            error={/^\d{0,6}([.,]\d{1,2})?$/.test(rod.perKg) ? undefined : 'A plain number.'}
+            error={ROD.perKg.pattern.test.test(rod.perKg) ? undefined : ROD.perKg.pattern.says}
             onChange={(perKg) =>
-              /^\d{0,6}([.,]\d{1,2})?$/.test(perKg) ? change(set(i, { perKg })) : setShelf(set(i, { perKg }))
+              ROD.perKg.pattern.test.test(perKg) ? change(set(i, { perKg })) : setShelf(set(i, { perKg }))
             }
           />
           <Button

@@ -1,6 +1,6 @@
 import type { Settings } from '#contract/schemas.ts'
-import { LINE_SCHOOL_NAMES, LINE_SCHOOLS } from '#core/line/schools.ts'
-import { optionWords, SCHOOL_WORDS, type Topic } from '#core/line/school-words.ts'
+import { LINE_METHOD_NAMES, optionsOfLine } from '#core/line/methods.ts'
+import { optionWords, METHOD_WORDS, type Topic } from '#core/line/method-words.ts'
 import { useShop } from '../../app/shop.ts'
 import { SelectField } from '../../ui/SelectField.tsx'
 
@@ -19,7 +19,7 @@ export function LineWays({
   onChange,
 }: {
   readonly settings: Settings
-  readonly onChange: (schools: Settings['schools']) => void
+  readonly onChange: (methods: Settings['methods']) => void
 }) {
   const { say } = useShop()
   return (Object.keys(TOPICS) as Topic[]).map((topic) => (
@@ -28,19 +28,19 @@ export function LineWays({
         {TOPICS[topic]}
       </summary>
       <div className="grid gap-3 pb-3">
-        {LINE_SCHOOL_NAMES.filter((n) => SCHOOL_WORDS[n].topic === topic).map((name) => {
-          const chosen = settings.schools[name]
+        {LINE_METHOD_NAMES.filter((n) => METHOD_WORDS[n].topic === topic).map((name) => {
+          const chosen = settings.methods[name]
           return (
             <div key={name}>
               <SelectField
                 beside
-                label={say(SCHOOL_WORDS[name].label)}
+                label={say(METHOD_WORDS[name].label)}
                 value={chosen as string}
-                options={LINE_SCHOOLS[name].map((o, i) => ({
+                options={optionsOfLine(name).map((o, i) => ({
                   value: o as string,
                   label: `${optionWords(name, o).label}${i === 0 ? ' (usual)' : ''}`,
                 }))}
-                onChange={(option) => onChange({ ...settings.schools, [name]: option })}
+                onChange={(option) => onChange({ ...settings.methods, [name]: option })}
               />
               <p className="pt-0.5 pl-[116px] text-[0.95rem] leading-snug text-soft">
                 {say(optionWords(name, chosen).reason)}

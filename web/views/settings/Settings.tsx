@@ -1,11 +1,15 @@
+import { keysOf } from '#core/objects.ts'
 import { useState, type ReactNode } from 'react'
 import type { Settings as ShopSettings } from '#contract/schemas.ts'
-import { UNITS, type Kind, type UnitId } from '#core/quantity/index.ts'
+import { SHOP } from '#core/fields/shop.ts'
+import { offeredFor } from '#core/quantity/units.ts'
+import type { Kind } from '#core/quantity/index.ts'
 import { INCH_UNITS, METRIC_UNITS } from '#core/shop.ts'
-import { CYLINDER_COLOURS, HOSE_COLOURS, type Region } from '#core/words.ts'
+import { CYLINDER_COLOURS, HOSE_COLOURS } from '#core/words.ts'
 import { api, type Failure } from '../../app/api.ts'
 import { device } from '../../app/device.ts'
 import { useApp, useSend } from '../../app/store.ts'
+import { optionsOf } from '../../form/options.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Group } from '../../ui/Field.tsx'
 import { Missing } from '../../ui/Missing.tsx'
@@ -15,25 +19,12 @@ import { SelectField } from '../../ui/SelectField.tsx'
 import { TextField } from '../../ui/TextField.tsx'
 import { Copies } from '../copies/Copies.tsx'
 import { DamageNotice } from '../copies/DamageNotice.tsx'
-import { Schools, Shelf } from './Brazing.tsx'
+import { Methods, Shelf } from './Brazing.tsx'
 import { Acceptance } from './Acceptance.tsx'
 import { LineWays } from './LineWays.tsx'
 import { People } from './People.tsx'
 
-const OFFERED: Readonly<Record<keyof ShopSettings['units'], readonly UnitId[]>> = {
-  length: ['in', 'mm'],
-  pressure: ['psi', 'bar', 'kPa'],
-  flow: ['cfh', 'l/min', 'm3/h'],
-  speed: ['in/min', 'mm/min'],
-  temperature: ['F', 'C'],
-  volume: ['cu ft', 'l', 'm3'],
-  mass: ['lb', 'kg'],
-}
-const REGION_NAMES: Readonly<Record<Region, string>> = {
-  us: 'North America',
-  iso: 'ISO 3821 (Europe and others)',
-  'au-nz': 'Australia, New Zealand',
-}
+const PURGE = SHOP.limits.of.purgeFloor.pattern
 const NOBODY = 'nobody'
 
 /** How the shop measures, speaks and colours; who works there; how this screen looks. */
@@ -77,10 +68,10 @@ function Brazing({ settings }: { readonly settings: ShopSettings }) {
   return (
     <>
       <Part title="How the shop leads the work">
-        <LineWays settings={settings} onChange={(schools) => void put({ ...settings, schools })} />
+        <LineWays settings={settings} onChange={(methods) => void put({ ...settings, methods })} />
       </Part>
       <Part title="How the shop brazes">
-        <Schools settings={settings} onChange={(schools) => void put({ ...settings, schools })} />
+        <Methods settings={settings} onChange={(methods) => void put({ ...settings, methods })} />
       </Part>
       <Part title="Rods on the shelf">
         <Shelf settings={settings} onChange={(shelf) => void put({ ...settings, shelf })} />
@@ -107,9 +98,9 @@ function Shop({ settings }: { readonly settings: ShopSettings }) {
       <Segmented
         label={kind}
         value={settings.units[kind]}
-        options={UNITS.filter((u) => OFFERED[kind].includes(u.id)).map((u) => ({
-          value: u.id,
-          label: u.id === 'F' || u.id === 'C' ? `°${u.id}` : u.id,
+        options={offeredFor(kind).map((id) => ({
+          value: id,
+          label: id === 'F' || id === 'C' ? `°${id}` : id,
         }))}
         onChange={(id) => change({ units: { ...settings.units, [kind]: id } })}
       />
@@ -127,7 +118,7 @@ function Shop({ settings }: { readonly settings: ShopSettings }) {
             All mm and bar
           </Button>
         </div>
-        {(Object.keys(OFFERED) as (keyof typeof OFFERED)[]).map(unit)}
+        {keysOf(SHOP.units.of).map(unit)}
         <Group beside label="1,5 or 1,500">
           <Segmented
             label="A comma in a number"
@@ -170,24 +161,17 @@ function Shop({ settings }: { readonly settings: ShopSettings }) {
           beside
           label="Acetylene draw"
           value={settings.limits.draw}
-          options={[
-            { value: 'intermittent', label: '1/10 of full contents an hour (usual)' },
-            { value: 'continuous', label: '1/15, as for continuous use' },
-            { value: 'older', label: '1/7, short use, still taught' },
-          ]}
+          options={optionsOf(SHOP.limits.of.draw.names)}
           onChange={(draw) => change({ limits: { ...settings.limits, draw } })}
         />
         <TextField
           label="Purge, at least"
           inputMode="decimal"
           value={purgeFloor}
-          error={
-            /^\d{1,2}([.,]\d{1,2})?$/.test(purgeFloor) ? undefined : 'Seconds for each metre, a plain number.'
-          }
+          error={PURGE.test.test(purgeFloor) ? undefined : PURGE.says}
           onChange={(text) => {
             setPurgeFloor(text)
-            if (/^\d{1,2}([.,]\d{1,2})?$/.test(text))
-              change({ limits: { ...settings.limits, purgeFloor: text } })
+            if (PURGE.test.test(text)) change({ limits: { ...settings.limits, purgeFloor: text } })
           }}
         />
         <p className="text-soft">
@@ -216,7 +200,7 @@ function Shop({ settings }: { readonly settings: ShopSettings }) {
           beside
           label="Hose colours"
           value={settings.region}
-          options={(Object.keys(REGION_NAMES) as Region[]).map((r) => ({ value: r, label: REGION_NAMES[r] }))}
+          options={optionsOf(SHOP.region.names)}
           onChange={(region) => change({ region })}
         />
         <ul className="flex flex-wrap gap-x-5 gap-y-1">

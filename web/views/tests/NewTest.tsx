@@ -1,32 +1,29 @@
+import { keysOf } from '#core/objects.ts'
 import { useNavigate, useParams, useSearchParams } from 'react-router'
 import { useState } from 'react'
 import { storedEnergy, testRefused, DANGEROUS_ENERGY_J } from '#core/check/stages.ts'
 import { TEST_KINDS } from '#core/check/test-record.ts'
+import { firstDraftOf } from '#core/fields/draft.ts'
+import { TEST_ASKED } from '#core/fields/test.ts'
+import { INCH_UNITS } from '#core/shop.ts'
 import { readTyped } from '#contract/typed.ts'
 import { api, type Failure } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
 import { useApp } from '../../app/store.ts'
 import { HookUp } from '../../drawing/HookUp.tsx'
+import { FieldList } from '../../form/FieldList.tsx'
 import { Button } from '../../ui/Button.tsx'
-import { QuantityField } from '../../ui/QuantityField.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
 import { useKeptForm } from '../../ui/useKeptForm.ts'
 import { ORDER, TEST_NAMES } from './words.ts'
 
 const TYPED = 'typed'
 const FIRST = {
-  gas: 'nitrogen',
-  pressure: '',
-  volume: '',
-  weakest: '',
-  relief: '',
-  division: '',
-  limit: '',
-  target: '500 micron',
-  barometer: '',
+  ...firstDraftOf(TEST_ASKED, INCH_UNITS),
   pressureChannel: TYPED,
   temperatureChannel: TYPED,
 }
+const ASKED = keysOf(TEST_ASKED).filter((name) => name !== 'pressureChannel' && name !== 'temperatureChannel')
 
 /** A test before it begins: what is asked of the line, how it is hooked up, and what keeps it from being begun. */
 export default function NewTest() {
@@ -55,25 +52,17 @@ export default function NewTest() {
         })
       : []
   const failure = error as Failure | undefined
-  const fault = (name: string) =>
-    asked
-      ? (refused.find((f) => f.field === name)?.message ??
-        (failure?.field === `asked.${name}` ? failure.message : undefined) ??
-        (name === 'volume' && kind === 'pressure' && volumeM3 === undefined
-          ? 'Give the volume of the line: the leak follows from it.'
-          : undefined))
-      : undefined
-  const field = (name: keyof typeof FIRST, label: string, empty = '') => (
-    <QuantityField
-      beside
-      label={label}
-      kind={name === 'volume' ? 'volume' : name === 'limit' ? 'leak' : 'pressure'}
-      value={form[name]}
-      error={fault(name)}
-      empty={empty}
-      onChange={(v) => change({ [name]: v })}
-    />
-  )
+  const errors = asked
+    ? [
+        ...refused,
+        ...(failure?.field?.startsWith('asked.')
+          ? [{ field: failure.field.slice('asked.'.length), message: failure.message }]
+          : []),
+        ...(kind === 'pressure' && volumeM3 === undefined
+          ? [{ field: 'volume', message: 'Give the volume of the line: the leak follows from it.' }]
+          : []),
+      ].map((e) => ({ ...e, field: `asked.${e.field}` }))
+    : []
   const channels = (wanted: readonly string[]) => [
     { value: TYPED, label: 'Read off and typed' },
     ...(now?.instruments ?? []).flatMap((i) =>
@@ -113,34 +102,14 @@ export default function NewTest() {
       <HookUp kind={kind} />
       <div className="grid gap-8 pt-4 md:grid-cols-2">
         <section aria-label="What is asked" className="grid content-start gap-3">
-          {kind === 'pressure' ? (
-            <>
-              <SelectField
-                beside
-                label="Gas"
-                value={form.gas}
-                options={[
-                  { value: 'nitrogen', label: 'Dry nitrogen' },
-                  { value: 'oxygen', label: 'Oxygen' },
-                  { value: 'air', label: 'Air' },
-                ]}
-                error={fault('gas')}
-                onChange={(gas) => change({ gas })}
-              />
-              {field('pressure', 'Test pressure')}
-              {field('weakest', 'Weakest part is rated')}
-              {field('relief', 'Relief opens at')}
-              {field('volume', 'Volume of the line')}
-              {field('division', 'Division of the gauge', 'as the readings show')}
-              {field('limit', 'Leak that is allowed', 'one division over the hold')}
-            </>
-          ) : (
-            <>
-              {field('target', 'Target, absolute')}
-              {field('volume', 'Volume of the line', 'not known')}
-            </>
-          )}
-          {field('barometer', 'Barometer, absolute', 'sea level')}
+          <FieldList
+            table={TEST_ASKED}
+            names={ASKED}
+            said={{ ...form, kind }}
+            path="asked"
+            errors={errors}
+            onChange={(name, value) => change({ [name]: value })}
+          />
           <SelectField
             beside
             label={kind === 'pressure' ? 'Pressure from' : 'Vacuum from'}

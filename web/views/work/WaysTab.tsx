@@ -1,19 +1,24 @@
 import { Timer, X } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import type { Planned, PlannedBraze } from '#contract/plan-of.ts'
-import { lineSchoolsOf, procedureOf } from '#contract/procedure-of.ts'
+import { lineMethodsOf, procedureOf } from '#contract/procedure-of.ts'
 import type { PieceDraft } from '#contract/schemas.ts'
 import { compareWays, differing } from '#core/line/compare.ts'
 import type { Procedure } from '#core/line/procedure.ts'
-import { LINE_SCHOOL_NAMES, LINE_SCHOOLS, type LineSchoolName, type LineSchools } from '#core/line/schools.ts'
-import { optionWords, SCHOOL_WORDS } from '#core/line/school-words.ts'
+import {
+  LINE_METHOD_NAMES,
+  optionsOfLine,
+  type LineMethodName,
+  type LineMethods,
+} from '#core/line/methods.ts'
+import { optionWords, METHOD_WORDS } from '#core/line/method-words.ts'
 import { longestS, type Step } from '#core/line/steps.ts'
 import { usePlanFigures, type PlanFigures } from '../plan/plan-words.ts'
 import { useShop } from '../../app/shop.ts'
 import { Button } from '../../ui/Button.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
 
-const ROWS = LINE_SCHOOL_NAMES.map((value) => ({ value, label: SCHOOL_WORDS[value].label }))
+const ROWS = LINE_METHOD_NAMES.map((value) => ({ value, label: METHOD_WORDS[value].label }))
 
 /** The steps by the shop's ways; beside them, if asked, by other ways, aligned step by step with the reasons. */
 export function WaysTab({
@@ -27,9 +32,9 @@ export function WaysTab({
 }) {
   const { settings } = useShop()
   const { printed } = usePlanFigures(planned.plan)
-  const own = useMemo(() => lineSchoolsOf(settings), [settings])
-  const [other, setOther] = useState<LineSchools>(own)
-  const [row, setRow] = useState<LineSchoolName>('shutTorch')
+  const own = useMemo(() => lineMethodsOf(settings), [settings])
+  const [other, setOther] = useState<LineMethods>(own)
+  const [row, setRow] = useState<LineMethodName>('shutTorch')
   const rows = differing(own, other)
   const theirs = useMemo(
     () => (rows.length > 0 ? procedureOf(draft, planned, settings, other) : procedure),
@@ -51,7 +56,7 @@ export function WaysTab({
         <SelectField
           label="done so"
           value={other[row] as string}
-          options={LINE_SCHOOLS[row].map((o) => ({
+          options={optionsOfLine(row).map((o) => ({
             value: o as string,
             label: `${optionWords(row, o).label}${o === own[row] ? ' (your shop)' : ''}`,
           }))}
@@ -68,10 +73,10 @@ export function WaysTab({
               key={name}
               className="name inline-flex items-center gap-1 border-[1.5px] border-brass px-2 text-[1.05rem]"
             >
-              {SCHOOL_WORDS[name].label}: {optionWords(name, other[name]).label}
+              {METHOD_WORDS[name].label}: {optionWords(name, other[name]).label}
               <button
                 type="button"
-                aria-label={`Back to your shop’s way: ${SCHOOL_WORDS[name].label}`}
+                aria-label={`Back to your shop’s way: ${METHOD_WORDS[name].label}`}
                 className="grid size-9 place-items-center"
                 onClick={() => setOther({ ...other, [name]: own[name] })}
               >
@@ -85,8 +90,8 @@ export function WaysTab({
       {rows.length > 0 && theirs.ok ? (
         <SideBySide
           printed={printed}
-          own={{ steps: procedure.steps, schools: own }}
-          theirs={{ steps: theirs.steps, schools: other }}
+          own={{ steps: procedure.steps, methods: own }}
+          theirs={{ steps: theirs.steps, methods: other }}
         />
       ) : (
         <ol className="gap-x-8 md:columns-2">
@@ -105,9 +110,9 @@ export function WaysTab({
 function Departures({ procedure }: { readonly procedure: Extract<Procedure, { ok: true }> }) {
   const { say } = useShop()
   return procedure.departures.map((d) => (
-    <p key={d.school} className="border-l-[6px] border-brass py-1 pl-3 leading-snug">
-      <strong>{SCHOOL_WORDS[d.school].label}:</strong> asked for “{optionWords(d.school, d.asked).label}”,
-      done “{optionWords(d.school, d.used).label}”. {say(d.because)}
+    <p key={d.method} className="border-l-[6px] border-brass py-1 pl-3 leading-snug">
+      <strong>{METHOD_WORDS[d.method].label}:</strong> asked for “{optionWords(d.method, d.asked).label}”,
+      done “{optionWords(d.method, d.used).label}”. {say(d.because)}
     </p>
   ))
 }
@@ -153,8 +158,8 @@ function SideBySide({
   printed,
 }: {
   readonly printed: PlanFigures['printed']
-  readonly own: { readonly steps: readonly Step[]; readonly schools: LineSchools }
-  readonly theirs: { readonly steps: readonly Step[]; readonly schools: LineSchools }
+  readonly own: { readonly steps: readonly Step[]; readonly methods: LineMethods }
+  readonly theirs: { readonly steps: readonly Step[]; readonly methods: LineMethods }
 }) {
   const { say } = useShop()
   const rows = compareWays(own, theirs)

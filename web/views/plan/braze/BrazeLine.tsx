@@ -3,7 +3,7 @@ import { isRoundJoint, type BrazeFigureName, type BrazePlan, type BrazeRequest }
 import { drillOfDiameter, isInch, printQuantity } from '#core/quantity/index.ts'
 import { FUEL_FACE_PA, LineDrawing } from '../../../drawing/LineDrawing.tsx'
 import { useShop } from '../../../app/shop.ts'
-import { FUEL_NAMES } from '../cut-words.ts'
+import { FUELS } from '#core/gas/fuels.ts'
 import { StationLine, type Places, type StationOf, type Tell } from '../StationLine.tsx'
 import { printBraze } from './braze-words.ts'
 
@@ -64,14 +64,14 @@ export const BrazeLine = memo(function BrazeLine({
   const { say, print, gasColour, units } = useShop()
   const { figures, choice } = plan
   const { rig } = request
-  const drop = figures.oxygenPressure?.from['hoseDrop']
+  const drop = figures.oxygenPressure?.hoseDropPa
   const drill = figures.tipOrifice ? drillOfDiameter(figures.tipOrifice.value) : undefined
-  const ports = figures.tipOrifice?.from['ports']
+  const ports = plan.detail.ports
   const tells: Readonly<Record<string, Tell<BrazeFigureName>>> = {
     oxygen: { label: 'Oxygen', name: 'oxygenUsed', note: figures.oxygenUsed ? 'for this joint' : '' },
     'set-oxygen': { label: 'Set oxygen, flowing', name: 'oxygenPressure', big: true },
     fuel: {
-      label: FUEL_NAMES[rig.fuel],
+      label: FUELS[rig.fuel].title,
       name: 'fuelUsed',
       note: figures.fuelFlow ? `for this joint, at ${print(figures.fuelFlow.value, 'flow')}` : '',
     },

@@ -1,3 +1,4 @@
+import { jointFacts } from '#core/braze/joints.ts'
 import { useMemo } from 'react'
 import type { PlannedBraze } from '#contract/plan-of.ts'
 import { heatingWays, type BrazeFigureName } from '#core/braze/index.ts'
@@ -69,7 +70,7 @@ export function HeatTab({
           </>
         ) : (
           <p className="py-3 text-soft">
-            {request.work.joint === 'casting' || request.work.joint === 'crack'
+            {jointFacts(request.work.joint).bond === 'groove'
               ? 'The whole part is hot: nothing of it may be touched.'
               : 'No heat is planned. The findings below say why.'}
           </p>

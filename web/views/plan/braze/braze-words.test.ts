@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import { BRAZE_FIGURES, JOINTS as ALL_JOINTS } from '#core/braze/index.ts'
+import { BRAZE_FIGURES } from '#core/braze/index.ts'
 import { METAL_NAMES } from '#core/metal/base-metals.ts'
 import { INCH_UNITS, METRIC_UNITS } from '#core/shop.ts'
-import { brazeWords, JOINTS, METALS, printBraze, TUBE_SIZES } from './braze-words.ts'
+import { brazeWords, METALS, printBraze, TUBE_SIZES } from './braze-words.ts'
 
 describe('figures of a braze in words', () => {
   it('have a name each, and print in either system', () => {
@@ -35,11 +35,9 @@ describe('figures of a braze in words', () => {
 })
 
 describe('what may be chosen', () => {
-  it('is every joint, metal and tube, each once', () => {
-    expect(JOINTS.map((j) => j.value).sort()).toEqual([...ALL_JOINTS].sort())
+  it('is every metal and tube, each once', () => {
     expect(METALS.map((m) => m.value).sort()).toEqual([...METAL_NAMES].sort())
-    for (const list of [JOINTS, METALS, TUBE_SIZES])
-      expect(new Set(list.map((o) => o.label)).size).toBe(list.length)
+    for (const list of [METALS, TUBE_SIZES]) expect(new Set(list.map((o) => o.label)).size).toBe(list.length)
   })
   it('has the alloys before the families', () => {
     const last = METALS.findLastIndex((m) => !m.label.includes('alloy not known'))

@@ -1,93 +1,12 @@
 import { BASE_METALS, METAL_NAMES } from '#core/metal/base-metals.ts'
 import { TUBES } from '#core/metal/tubes.ts'
-import {
-  BRAZE_FIGURE_UNIT,
-  RISES,
-  type BrazeFigureName,
-  type CodeUse,
-  type Colour,
-  type Form,
-  type Hollow,
-  type Joint,
-  type Load,
-  type Service,
-  type Surface,
-} from '#core/braze/index.ts'
+import { BRAZE_FIGURE_UNIT, RISES, type BrazeFigureName } from '#core/braze/index.ts'
 import { KIND_OF_UNIT } from '#core/figure.ts'
 import { INCH_M, isInch, printFor, printQuantity, printRise, type Kind } from '#core/quantity/index.ts'
 import type { UnitChoices } from '#core/shop.ts'
 import { capital } from '#core/words.ts'
-import { optionsOf } from '../cut-words.ts'
 import type { FigureWords } from '../HowSheet.tsx'
 
-const JOINT_NAMES: Readonly<Record<Joint, string>> = {
-  socket: 'Socket, tube in cup',
-  sleeve: 'Sleeve over a tube',
-  plug: 'Plug in a bore',
-  branch: 'Branch into a tube',
-  lap: 'Lap',
-  doubleLap: 'Double lap',
-  tee: 'Tee',
-  butt: 'Butt',
-  scarf: 'Scarf',
-  patch: 'Bridge patch',
-  crack: 'Crack',
-  overlay: 'Worn or pitted face',
-  casting: 'Casting repair',
-}
-export const JOINTS = optionsOf(JOINT_NAMES)
-export const SERVICE_NAMES: Readonly<Record<Service, string>> = {
-  water: 'Water',
-  'drinking-water': 'Drinking water',
-  'salt-water': 'Salt water',
-  refrigerant: 'Refrigerant',
-  'medical-gas': 'Medical gas',
-  'fuel-gas': 'Fuel gas',
-  steam: 'Steam',
-  food: 'Food',
-  structural: 'Structural',
-  vibration: 'Vibration',
-  sulphur: 'Sulphur',
-  ammonia: 'Ammonia',
-}
-export const LOADS = optionsOf({ light: 'Light', moderate: 'Usual', heavy: 'Heavy' } satisfies Record<
-  Load,
-  string
->)
-export const CODE_USES = optionsOf({
-  none: 'None',
-  pressure: 'Pressure part',
-  lifting: 'Lifting gear',
-  structural: 'Structure',
-  vehicle: 'Vehicle',
-} satisfies Record<CodeUse, string>)
-export const COLOURS = optionsOf({
-  any: 'Any',
-  yellow: 'Yellow',
-  base: 'As the base',
-} satisfies Record<Colour, string>)
-export const HOLLOWS = optionsOf({
-  no: 'No',
-  vented: 'Hollow, vented',
-  'once-filled': 'Once held something',
-  closed: 'Closed or unknown',
-} satisfies Record<Hollow, string>)
-export const SURFACES = optionsOf({
-  clean: 'Clean',
-  galvanised: 'Galvanised',
-  painted: 'Painted',
-  oily: 'Oily',
-  'cadmium-plated': 'Cadmium plated',
-  unknown: 'Not known',
-} satisfies Record<Surface, string>)
-export const FORMS = optionsOf({
-  bare: 'Bare rod',
-  'flux-coated': 'Flux-coated rod',
-  'flux-cored': 'Flux-cored rod',
-  ring: 'Ring',
-  foil: 'Foil',
-  paste: 'Paste',
-} satisfies Record<Form, string>)
 export const ATTITUDES = [
   { value: 'horizontal', label: 'Level' },
   { value: 'vertical-up', label: 'Mouth up' },

@@ -1,95 +1,11 @@
 import type { FieldError } from '../figure.ts'
-import type { Hose } from '../gas/hose.ts'
-import { parseQuantity, toSi, type Kind, type UnitId } from '../quantity/index.ts'
+import { parseQuantity, unitFor, type Kind, type UnitId } from '../quantity/index.ts'
 import type { UnitChoices } from '../shop.ts'
+import { isRecord, type Json } from '../objects.ts'
 import { capital } from '../words.ts'
+import type { Bounds } from './bounds.ts'
+import { wordsOf, type Field, type ReadOf, type Said, type Table } from './spec.ts'
 
-/** How a quantity is bounded, and the words for it. */
-export interface Bounds {
-  readonly kind: Kind
-  readonly min: number
-  readonly max: number
-  /** What it is, for the sentence: "the thickness". */
-  readonly what: string
-  readonly says: string
-}
-
-const M = (what: string, min: number, max: number, says: string): Bounds => ({
-  kind: 'length',
-  min,
-  max,
-  what,
-  says,
-})
-const PSI_500 = toSi(500, 'psi')
-/** What every typed quantity of a cut has to lie between, SI. */
-export const BOUNDS = {
-  thickness: M('the thickness', 0.0002, 2, '0.2 mm to 2 m'),
-  length: M('the length', 0.001, 200, '1 mm to 200 m'),
-  orifice: M("the tip's orifice", 0.0003, 0.004, '0.012 to 0.157 in (0.3 to 4 mm)'),
-  radius: M("the tip's radius", 0.001, 0.06, '1 to 60 mm'),
-  hoseLength: M('the hose length', 0.3, 150, '1 to 490 ft (0.3 to 150 m)'),
-  bore: M('the hose bore', 0.002, 0.03, '2 to 30 mm'),
-  collar: M('the tip below the collar', 0.001, 0.3, '1 to 300 mm'),
-  kerf: M('the kerf', 0.0001, 0.05, '0.1 to 50 mm'),
-  altitude: M('the altitude', -400, 5000, '−400 to 5000 m'),
-  plate: {
-    kind: 'temperature',
-    min: 213.15,
-    max: 1000,
-    what: 'the plate temperature',
-    says: '−60 to 720 °C',
-  },
-  air: { kind: 'temperature', min: 213.15, max: 343.15, what: 'the air temperature', says: '−60 to 70 °C' },
-  pressure: {
-    kind: 'pressure',
-    min: 1,
-    max: PSI_500,
-    what: 'the pressure',
-    says: 'above 0 and up to 500 psi',
-  },
-  division: { kind: 'pressure', min: 100, max: 200_000, what: 'the gauge division', says: '1 mbar to 2 bar' },
-  speed: { kind: 'speed', min: 1e-5, max: 0.2, what: 'the speed', says: '0.03 to 470 in/min' },
-  purity: { kind: 'share', min: 0.5, max: 1, what: 'the oxygen purity', says: '50 to 100 %' },
-  bevel: { kind: 'angle', min: 0, max: Math.PI / 2, what: 'the angle', says: '0 to 90°' },
-  diameter: M('the diameter', 0.001, 20, '1 mm to 20 m'),
-  width: M('the width', 0.0005, 50, '0.5 mm to 50 m'),
-  land: M('the land', 0, 0.3, '0 to 300 mm'),
-  offset: M('the offset', -10, 10, '−10 to 10 m'),
-  stock: M('the stock', 0.001, 200, '1 mm to 200 m'),
-  guideHeight: M('the height of the guide', 0.0005, 0.5, '0.5 to 500 mm'),
-  clearance: M('the clearance', 0, 0.01, '0 to 10 mm'),
-  wall: M('the wall', 0.0002, 0.2, '0.2 to 200 mm'),
-  depth: M('the depth', 0.0005, 2, '0.5 mm to 2 m'),
-  distance: M('the distance', 0, 200, '0 to 200 m'),
-  servicePressure: {
-    kind: 'pressure',
-    min: 0,
-    max: PSI_500 * 10,
-    what: 'the pressure',
-    says: '0 to 5000 psi',
-  },
-  serviceTemperature: {
-    kind: 'temperature',
-    min: 53.15,
-    max: 1273.15,
-    what: 'the temperature in use',
-    says: '−220 to 1000 °C',
-  },
-  mass: { kind: 'mass', min: 0.001, max: 5000, what: 'the mass', says: '1 g to 5 t' },
-  attitude: {
-    kind: 'angle',
-    min: -Math.PI / 2,
-    max: Math.PI / 2,
-    what: 'the attitude',
-    says: '−90° (mouth down) to 90° (mouth up)',
-  },
-  purgeFlow: { kind: 'flow', min: 1e-6, max: 0.02, what: 'the flow', says: '0.06 to 1200 l/min' },
-  volume: { kind: 'volume', min: 0.01, max: 1000, what: 'the contents', says: '10 l to 1000 m³' },
-} as const satisfies Record<string, Bounds>
-
-export type Json = Readonly<Record<string, unknown>>
-export const isRecord = (v: unknown): v is Json => typeof v === 'object' && v !== null && !Array.isArray(v)
 /** Nothing typed. */
 export const blank = (v: unknown) =>
   v === undefined || v === null || (typeof v === 'string' && v.trim() === '')
@@ -102,6 +18,8 @@ export class Reader {
   constructor(
     private readonly bare: UnitChoices | undefined,
     private readonly decimalMark: 'ask' | 'comma',
+    /** Every bare number takes its kind's unit: what is typed into a field that spells its unit out. */
+    private readonly typed = false,
   ) {}
 
   fail(field: string, message: string, choices?: FieldError['choices']): undefined {
@@ -136,10 +54,11 @@ export class Reader {
   quantity(value: unknown, field: string, bounds: Bounds): number | undefined {
     if (blank(value)) return this.fail(field, `Give ${bounds.what}.`)
     if (typeof value !== 'string') return this.fail(field, `Write ${bounds.what} as text with its unit.`)
-    const unit = this.bare && bareUnit(bounds.kind, this.bare)
+    const unit =
+      this.bare && (this.typed ? unitFor(bounds.kind, this.bare) : bareUnit(bounds.kind, this.bare))
     const read = parseQuantity(value, bounds.kind, { unit, decimalMark: this.decimalMark })
     if (!read.ok) return this.fail(field, read.message, read.choices)
-    if (read.absolute)
+    if (read.absolute && bounds.absolute !== true)
       return this.fail(
         field,
         'Settings are gauge pressures; this one is absolute. Give what the gauge shows.',
@@ -156,11 +75,11 @@ export class Reader {
   }
 
   /** A whole number, typed or as a number. */
-  count(value: unknown, field: string, what: string, fallback: number, most: number): number {
+  count(value: unknown, field: string, what: string, fallback: number, most: number, least = 1): number {
     if (blank(value)) return fallback
     const n = Number(typeof value === 'string' ? value.trim() : value)
-    if (Number.isInteger(n) && n >= 1 && n <= most) return n
-    this.fail(field, `${capital(what)} should be a whole number from 1 to ${most}.`)
+    if (Number.isInteger(n) && n >= least && n <= most) return n
+    this.fail(field, `${capital(what)} should be a whole number from ${least} to ${most}.`)
     return fallback
   }
 
@@ -183,15 +102,6 @@ function bareUnit(kind: Kind, units: UnitChoices): UnitId | undefined {
   )
     return undefined
   return units[kind]
-}
-
-export function readHose(r: Reader, rig: Json, name: string, fallback: Hose): Hose {
-  if (rig[name] === undefined) return fallback
-  const hose = r.section(rig, name, ['length', 'bore'], `rig.${name}`)
-  return {
-    lengthM: r.quantity(hose['length'], `rig.${name}.length`, BOUNDS.hoseLength) ?? fallback.lengthM,
-    boreM: r.quantity(hose['bore'], `rig.${name}.bore`, BOUNDS.bore) ?? fallback.boreM,
-  }
 }
 
 const MOST_ROWS = 500
@@ -228,3 +138,73 @@ export function readRows<T>(
     return read === undefined ? [] : [read]
   })
 }
+
+function readOne(r: Reader, field: Field, said: Said, name: string, path: string): unknown {
+  const value = said[name]
+  const at = `${path}.${name}`
+  switch (field.type) {
+    case 'quantity': {
+      const usual = typeof field.usual === 'function' ? field.usual(said) : field.usual
+      const needed = typeof field.needed === 'function' ? field.needed(said) : field.needed
+      if (blank(value) && needed !== true) return usual
+      // what cannot be read is no number, so that no law between fields is held against it
+      return r.quantity(value, at, field.bounds) ?? usual ?? (needed === true ? Number.NaN : undefined)
+    }
+    case 'choice': {
+      const usual = typeof field.usual === 'function' ? field.usual(said) : field.usual
+      if (blank(value) && usual === undefined && field.needed !== true) return undefined
+      const words = wordsOf(field)
+      return (
+        r.word(typeof value === 'number' ? String(value) : value, at, words, usual) ??
+        usual ??
+        (field.needed === true ? words[0] : undefined)
+      )
+    }
+    case 'count':
+      return r.count(value, at, field.what, field.usual, field.most, field.least)
+    case 'flag':
+      return value === true || value === 'yes'
+    case 'text':
+      return blank(value) ? '' : String(value).trim()
+    case 'several': {
+      const list = Array.isArray(value) ? value : blank(value) ? [] : String(value).split(/[,;]+/)
+      return new Set(
+        list
+          .map((v: unknown) => String(v).trim().toLowerCase())
+          .filter((v) => v !== '' && v !== 'none')
+          .flatMap((v) => r.word(v, at, wordsOf(field)) ?? []),
+      )
+    }
+    case 'number':
+    case 'yes-no':
+    case 'list':
+    case 'made':
+    case 'instant':
+    case 'day':
+    case 'special':
+    case 'rows':
+    case 'group':
+    case 'reference':
+      return undefined
+  }
+}
+
+/**
+ * Reads the plain fields of a table. Faults go to the reader, each at its field; a needed quantity that could not be
+ * read is not a number.
+ * @param path where the group stands: `work`
+ */
+export function readFields<T extends Table>(r: Reader, said: Said, table: T, path: string): ReadOf<T> {
+  const read: Record<string, unknown> = {}
+  for (const [name, field] of Object.entries<Field>(table)) {
+    if (field.page === true) continue
+    const value = readOne(r, field, said, name, path)
+    read['as' in field && field.as !== undefined ? field.as : name] = value
+  }
+  // the table says by its type what each of its fields is read as
+  return read as ReadOf<T>
+}
+
+/** The group's fields that a table knows; the others are named as left out. */
+export const sectionOf = (r: Reader, parent: Json, name: string, table: Table, path = name): Json =>
+  r.section(parent, name, Object.keys(table), path)

@@ -1,5 +1,3 @@
-import type { LINE_SCHOOLS, LineSchoolName } from './schools.ts'
-
 /** What an option is called, and why it is taught. */
 export interface OptionWords {
   readonly label: string
@@ -8,21 +6,26 @@ export interface OptionWords {
 /** What a row is about. */
 export type Topic = 'cylinders' | 'pressures' | 'flame' | 'shutting' | 'cutting' | 'brazing'
 
-type Words = {
-  readonly [S in LineSchoolName]: {
-    readonly label: string
-    readonly topic: Topic
-    readonly options: Readonly<Record<(typeof LINE_SCHOOLS)[S][number], OptionWords>>
-  }
+interface MethodWords {
+  readonly label: string
+  readonly topic: Topic
+  /** It changes what is done to the line: every combination of those is run through the state model by the tests. */
+  readonly touches?: true
+  /** The first is the default. */
+  readonly options: Readonly<Record<string, OptionWords>>
 }
 
 const o = (label: string, reason: string): OptionWords => ({ label, reason })
 
-/** Every row in words. Sources: ANSI Z49.1, CGA and usual teaching; makers' manuals come first. */
-export const SCHOOL_WORDS: Words = {
+/**
+ * Where practitioners differ on the line and on the work at the torch: a row here, and the step that asks for it, is all
+ * that a further one takes. Ways of brazing itself are in `core/braze/method-words.ts`. Sources: ANSI Z49.1, CGA and usual teaching; makers' manuals come first.
+ */
+export const METHOD_WORDS = {
   cylinderOrder: {
     label: 'Which cylinder first',
     topic: 'cylinders',
+    touches: true,
     options: {
       'fuel-first': o(
         'Fuel first',
@@ -37,6 +40,7 @@ export const SCHOOL_WORDS: Words = {
   acetyleneTurns: {
     label: 'Acetylene valve',
     topic: 'cylinders',
+    touches: true,
     options: {
       'three-quarters': o(
         'Half to three quarters of a turn',
@@ -49,6 +53,7 @@ export const SCHOOL_WORDS: Words = {
   otherFuelTurns: {
     label: 'LPG, propylene, gas-main valve',
     topic: 'cylinders',
+    touches: true,
     options: {
       fully: o(
         'Slowly, fully open',
@@ -60,6 +65,7 @@ export const SCHOOL_WORDS: Words = {
   oneAtATime: {
     label: 'Setting the gases',
     topic: 'pressures',
+    touches: true,
     options: {
       'one-wholly': o('One wholly, then the other', 'Only one gas is ever in hand.'),
       'both-then-set': o('Open both cylinders, then set both', 'One walk to the cylinders.'),
@@ -68,6 +74,7 @@ export const SCHOOL_WORDS: Words = {
   hosePurge: {
     label: 'Purging the hoses',
     topic: 'pressures',
+    touches: true,
     options: {
       'own-step': o('A step of its own', 'Counted: nobody has to wonder whether it was done.'),
       'while-setting': o('While setting, gas flowing', 'Saves gas; the clock runs with the setting.'),
@@ -80,6 +87,7 @@ export const SCHOOL_WORDS: Words = {
   screwsAtEnd: {
     label: 'Screws at the end',
     topic: 'shutting',
+    touches: true,
     options: {
       out: o('Always out', 'The next cylinder that is opened meets no screw.'),
       left: o('Left as set', 'Quicker next time; whoever opens next must wind out first.'),
@@ -88,6 +96,7 @@ export const SCHOOL_WORDS: Words = {
   setPressures: {
     label: 'Setting pressures',
     topic: 'pressures',
+    touches: true,
     options: {
       flowing: o('Gas flowing', 'What the torch will really get.'),
       closed: o(
@@ -99,6 +108,7 @@ export const SCHOOL_WORDS: Words = {
   lightAcetylene: {
     label: 'Lighting acetylene',
     topic: 'flame',
+    touches: true,
     options: {
       'fuel-only': o('Fuel only', 'No mixed gas stands in the torch; some soot.'),
       whiff: o(
@@ -110,6 +120,7 @@ export const SCHOOL_WORDS: Words = {
   fuelValve: {
     label: 'Fuel valve for lighting',
     topic: 'flame',
+    touches: true,
     options: {
       quarter: o('An eighth to a quarter turn', 'A small flame that stays on the tip.'),
       half: o('Half a turn', 'Less soot; it may leave a small tip.'),
@@ -118,6 +129,7 @@ export const SCHOOL_WORDS: Words = {
   lightOther: {
     label: 'Lighting other fuels',
     topic: 'flame',
+    touches: true,
     options: {
       'near-plate': o(
         'Close to the plate',
@@ -130,6 +142,7 @@ export const SCHOOL_WORDS: Words = {
   shutTorch: {
     label: 'Shutting the torch',
     topic: 'shutting',
+    touches: true,
     options: {
       'by-manual': o("By the torch's manual", 'Its maker knows the mixer. Not known: oxygen first.'),
       'oxygen-first': o(
@@ -146,6 +159,7 @@ export const SCHOOL_WORDS: Words = {
   bleeding: {
     label: 'Bleeding',
     topic: 'shutting',
+    touches: true,
     options: {
       'oxygen-first': o(
         'One side at a time, oxygen first',
@@ -271,10 +285,10 @@ export const SCHOOL_WORDS: Words = {
       'none-on-thin': o('None on thin metal', 'A vee leaves nothing to hold.'),
     },
   },
-}
+} as const satisfies Readonly<Record<string, MethodWords>>
 
 /** An option in words; what is not known comes back as it is. */
-export function optionWords(school: LineSchoolName, option: string): OptionWords {
-  const options: Readonly<Record<string, OptionWords>> = SCHOOL_WORDS[school].options
+export function optionWords(method: keyof typeof METHOD_WORDS, option: string): OptionWords {
+  const options: Readonly<Record<string, OptionWords>> = METHOD_WORDS[method].options
   return options[option] ?? { label: option, reason: '' }
 }

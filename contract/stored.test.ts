@@ -1,0 +1,121 @@
+import { describe, expect, it } from 'vitest'
+import type { CutPlan } from '#core/cut/types.ts'
+import { omit } from '#core/objects.ts'
+import { reason } from '#core/reason.ts'
+import { firstDraft, FIRST_SETTINGS } from './first.ts'
+import { NO_RUNS, planPiece } from './plan-of.ts'
+import { cutDraftSchema, settingsSchema, ticketChangeSchema } from './schemas.ts'
+import { bodyAsNow, pieceAsNow, planAsNow, settingsAsNow, stepsAsNow, toldOfLine } from './stored.ts'
+
+const planned = planPiece(firstDraft(FIRST_SETTINGS), FIRST_SETTINGS, NO_RUNS)
+if (!planned.ok) throw new Error('the first piece is planned')
+const plan = planned.plan as CutPlan
+
+/** The plan as it was stored before its reasons had kinds and its drawings had figures of their own. */
+const old = () => ({
+  ...plan,
+  detail: undefined,
+  figures: Object.fromEntries(
+    Object.entries(plan.figures).map(([name, figure]) => [
+      name,
+      {
+        ...figure,
+        hoseDropPa: undefined,
+        runs: undefined,
+        from: Object.fromEntries(figure.from.map((r) => [r.key, r.value])),
+      },
+    ]),
+  ),
+})
+
+describe('a plan that an older version stored', () => {
+  it('is read as this one would have written it', () => {
+    expect(planAsNow(old())).toEqual(plan)
+  })
+  it('is left as it is when this version stored it', () => {
+    expect(planAsNow(plan)).toBe(plan)
+  })
+  it('keeps the runs of a line apart, and leaves out what has no name any more', () => {
+    const figure = { value: 1, low: 1, high: 1, unit: 'm3', source: 'log', because: '', cites: '' }
+    const read = planAsNow({
+      kind: 'braze',
+      figures: {
+        purgeVolume: { ...figure, from: { bore1: 0.02, length1: 4, bore2: 0.01, odd: 3, goodRuns: 4 } },
+      },
+    })
+    const { purgeVolume } = read.figures as Record<string, CutPlan['figures']['kerf']>
+    expect(purgeVolume?.from.map((r) => r.key)).toEqual(['bore', 'length', 'bore', 'goodRuns'])
+    expect(purgeVolume?.runs).toBe(4)
+    expect(reason(purgeVolume, 'length')).toBe(4)
+  })
+})
+
+describe('a piece that was typed before an upgrade', () => {
+  const draft = firstDraft(FIRST_SETTINGS)
+  it('has what it lacked as in a new one, and keeps what is not known here', () => {
+    const work = omit(draft.work, ['wind'])
+    const older = {
+      ...draft,
+      work: { ...work, thickness: '2 in', later: 'x' },
+      rig: { ...draft.rig, torch: {} },
+    }
+    const now = pieceAsNow(older)
+    expect(now).toMatchObject({
+      work: { thickness: '2 in', wind: 'calm', later: 'x' },
+      rig: { torch: draft.rig.torch },
+    })
+    expect(cutDraftSchema.isValidSync(now, { strict: true })).toBe(true)
+  })
+  it('is accepted at the edge, and what is wrong in it is still refused', () => {
+    const body = (work: object) => ({ title: 'Plate', version: 1, draft: { ...draft, work } })
+    const work = omit(draft.work, ['hollow'])
+    const good = (b: unknown) =>
+      ticketChangeSchema.isValidSync(bodyAsNow('changeTicket', b), { strict: true })
+    expect(good(body(work))).toBe(true)
+    expect(good(body({ ...work, thickness: 3 }))).toBe(false)
+    expect(good(body({}))).toBe(false)
+    expect(good({ title: 'Plate', version: 1 })).toBe(false)
+  })
+})
+
+describe('a shop’s settings from before', () => {
+  it('have their ways, which were once called schools', () => {
+    const { methods, ...rest } = FIRST_SETTINGS
+    const old = { ...rest, schools: { ...methods, bleeding: 'together', gapBridge: undefined } }
+    const now = settingsAsNow(JSON.parse(JSON.stringify(old)))
+    expect(now.methods).toEqual({ ...methods, bleeding: 'together' })
+    expect(now).not.toHaveProperty('schools')
+    expect(settingsSchema.isValidSync(now, { strict: true })).toBe(true)
+  })
+  it('are those of a new shop where nothing can be read', () => {
+    expect(settingsAsNow(null)).toEqual(FIRST_SETTINGS)
+  })
+})
+
+describe('a line that an older version wrote', () => {
+  const line = { kind: 'cut', used: { tipOrifice: null }, edge: 'sharp', kerf: { text: '2 mm', si: 0.002 } }
+  it('did not measure what there was no field for', () => {
+    expect(toldOfLine(line)).toMatchObject({
+      ...line,
+      used: { tipOrifice: null, preheat: null },
+      drag: null,
+      size: null,
+      marks: [],
+      breaking: 'none',
+      note: '',
+    })
+  })
+  it('is not made to say what decides: that is left for the check to miss', () => {
+    expect(toldOfLine(line)).not.toHaveProperty('slag')
+    expect(toldOfLine({ kind: 'odd', a: 1 })).toEqual({ kind: 'odd', a: 1 })
+    expect(toldOfLine('nothing')).toBe('nothing')
+  })
+})
+
+it('steps of an older run have the ways that shaped them', () => {
+  const step = { id: 'a', phase: 'light', act: 'Light it', why: '', acts: [] } as const
+  expect(stepsAsNow([{ ...step, schools: ['bleeding'] } as never])).toEqual([
+    { ...step, methods: ['bleeding'] },
+  ])
+  expect(stepsAsNow([step])).toEqual([step])
+})

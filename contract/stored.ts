@@ -1,0 +1,161 @@
+/**
+ * What older and newer versions stored or sent, read as this one writes it: a book is kept for years, and a browser may
+ * send a piece that was typed before the server was brought up to date.
+ */
+import { BRAZE_WORK } from '#core/fields/braze.ts'
+import { CUT_WORK, USUAL } from '#core/fields/cut.ts'
+import { draftAsNow } from '#core/fields/draft.ts'
+import { BRAZE_TOLD, CUT_TOLD, TOLD } from '#core/fields/log.ts'
+import { RIG } from '#core/fields/rig.ts'
+import { SHOP } from '#core/fields/shop.ts'
+import type { Table } from '#core/fields/spec.ts'
+import { toldAsNow } from '#core/fields/told.ts'
+import { TEST_ASKED } from '#core/fields/test.ts'
+import { isRecord, type Json } from '#core/objects.ts'
+import { INCH_UNITS } from '#core/shop.ts'
+import type { BreakSteps } from '#core/line/procedure.ts'
+import type { Step } from '#core/line/steps.ts'
+import type { BrazePlan } from '#core/braze/types.ts'
+import type { CutPlan } from '#core/cut/types.ts'
+import { KIND_OF_UNIT, type Figure } from '#core/figure.ts'
+import { isReasonKey, kindOfReason, type Reason } from '#core/reason.ts'
+import type { PieceDraft, RigDraft, Settings } from './schemas.ts'
+import type { RouteName } from './paths.ts'
+
+/** Reasons were once a record by key; those of several runs of tube had a number behind it. */
+type OldReasons = Readonly<Record<string, number | string>>
+type OldFigure = Omit<Figure, 'from'> & { readonly from: OldReasons | readonly Reason[] }
+type OldPlan = Omit<CutPlan | BrazePlan, 'figures' | 'detail'> & {
+  readonly figures: Readonly<Partial<Record<string, OldFigure>>>
+  readonly detail?: object
+}
+
+const isOld = (from: OldFigure['from']): from is OldReasons => !Array.isArray(from)
+
+function figureAsNow(figure: OldFigure): Figure {
+  const { from } = figure
+  if (!isOld(from)) return { ...figure, from }
+  const own = KIND_OF_UNIT[figure.unit]
+  const { hoseDrop, goodRuns, measuredCuts } = from
+  const runs = goodRuns ?? measuredCuts
+  return {
+    ...figure,
+    from: Object.entries(from).flatMap(([name, value]) => {
+      const key = name.replace(/\d+$/, '')
+      return isReasonKey(key) ? [{ key, value, kind: kindOfReason(key, own) }] : []
+    }),
+    ...(typeof hoseDrop === 'number' && figure.at === 'regulator' ? { hoseDropPa: hoseDrop } : {}),
+    ...(typeof runs === 'number' ? { runs } : {}),
+  }
+}
+
+/** What drawings and steps go by, as it once stood among the reasons. */
+function detailOf({ kind, figures }: OldPlan): object {
+  const said = (name: string, key: string): number | undefined => {
+    const from = figures[name]?.from
+    const value = from && isOld(from) ? from[key] : undefined
+    return typeof value === 'number' ? value : undefined
+  }
+  if (kind === 'braze') {
+    const ports = said('tipOrifice', 'ports')
+    return ports === undefined ? {} : { ports }
+  }
+  const [low, high] = [said('tipOrifice', 'tableLow'), said('tipOrifice', 'tableHigh')]
+  const [lengthM, portM] = [said('tipToWork', 'coneLength'), said('tipToWork', 'portDiameter')]
+  return {
+    starts: said('pathLength', 'starts') ?? 1,
+    ...(low === undefined || high === undefined ? {} : { tipTableM: [low, high] }),
+    ...(lengthM === undefined || portM === undefined ? {} : { cone: { lengthM, portM } }),
+  }
+}
+
+/** A plan from the book, whichever version stored it. */
+export function planAsNow(stored: unknown): CutPlan | BrazePlan {
+  const plan = stored as OldPlan
+  if (plan.detail !== undefined) return stored as CutPlan | BrazePlan
+  return {
+    ...plan,
+    figures: Object.fromEntries(
+      Object.entries(plan.figures).flatMap(([name, f]) => (f ? [[name, figureAsNow(f)]] : [])),
+    ),
+    detail: detailOf(plan),
+  } as CutPlan | BrazePlan
+}
+
+/** A group of these fields: one that has none of them is no older version's, and is left to be refused. */
+const isOf = (table: Table, v: unknown): v is Json =>
+  isRecord(v) && Object.keys(v).some((name) => Object.hasOwn(table, name))
+
+/** A rig, whichever version stored it: what it lacks is as in a new one. */
+export const rigAsNow = (stored: unknown): RigDraft => draftAsNow(RIG, stored, INCH_UNITS)
+
+/** A piece, whichever version stored it: what it lacks is as in a new one, what is not known here is kept. */
+export function pieceAsNow(stored: unknown): PieceDraft {
+  const kept = isRecord(stored) ? stored : {}
+  const rig = isOf(RIG, kept['rig']) ? rigAsNow(kept['rig']) : kept['rig']
+  const of = (name: 'work' | 'usual', table: Table) =>
+    isOf(table, kept[name]) || (name === 'usual' && kept[name] === undefined)
+      ? draftAsNow(table, kept[name], INCH_UNITS)
+      : kept[name]
+  const piece =
+    kept['kind'] === 'braze'
+      ? { ...kept, work: of('work', BRAZE_WORK), rig }
+      : { ...kept, work: of('work', CUT_WORK), usual: of('usual', USUAL), rig }
+  return piece as unknown as PieceDraft
+}
+
+/** A shop's settings, whichever version stored them. Its ways were once called schools. */
+export function settingsAsNow(stored: unknown): Settings {
+  if (!isRecord(stored)) return draftAsNow(SHOP, {}, INCH_UNITS)
+  const { schools, ...kept } = stored
+  return draftAsNow(SHOP, { ...kept, methods: kept['methods'] ?? schools }, INCH_UNITS)
+}
+
+const isKind = (kind: unknown): kind is keyof typeof TOLD =>
+  typeof kind === 'string' && Object.hasOwn(TOLD, kind)
+/** What a line of the book tells, whichever version wrote it; what is no line's is left as it is. */
+export const toldOfLine = (stored: unknown): unknown =>
+  isRecord(stored) && isKind(stored['kind']) ? toldAsNow(TOLD[stored['kind']], stored) : stored
+
+type OldStep = Step & { readonly schools?: Step['methods'] }
+/** Steps of a run, whichever version stored them: the ways that shaped one were once called schools. */
+export const stepsAsNow = (stored: readonly Step[]): readonly Step[] =>
+  (stored as readonly OldStep[]).map(({ schools, ...step }) =>
+    schools === undefined ? step : { ...step, methods: schools },
+  )
+
+/** The same of the steps of a run's breaks. */
+export const breaksAsNow = (stored: Partial<BreakSteps>): Partial<BreakSteps> =>
+  Object.fromEntries(
+    Object.entries(stored).map(([name, stands]) => [
+      name,
+      Object.fromEntries(
+        Object.entries<readonly Step[]>(stands).map(([stand, steps]) => [stand, stepsAsNow(steps)]),
+      ),
+    ]),
+  )
+
+const piece = (body: Json): Json =>
+  isRecord(body['draft']) ? { ...body, draft: pieceAsNow(body['draft']) } : body
+const torch = (body: Json): Json => (isOf(RIG, body['rig']) ? { ...body, rig: rigAsNow(body['rig']) } : body)
+/** What came out: typed for the fields that its browser had. */
+const entry = (body: Json): Json => {
+  const table: Table = body['kind'] === 'braze' ? BRAZE_TOLD : CUT_TOLD
+  return isOf(table, body) ? draftAsNow(table, body, INCH_UNITS) : body
+}
+const test = (body: Json): Json =>
+  isOf(TEST_ASKED, body['asked'])
+    ? { ...body, asked: draftAsNow(TEST_ASKED, body['asked'], INCH_UNITS) }
+    : body
+/** What each route takes that a browser may have typed before the server was brought up to date. */
+const BODIES: Readonly<Partial<Record<RouteName, (body: Json) => Json>>> = {
+  addTicket: piece,
+  changeTicket: piece,
+  addTorch: torch,
+  changeTorch: torch,
+  addLog: entry,
+  startTest: test,
+}
+/** The body of a request with the fields that it lacks; nothing that it says is changed. */
+export const bodyAsNow = (route: RouteName, body: unknown): unknown =>
+  isRecord(body) ? (BODIES[route]?.(body) ?? body) : body

@@ -1,0 +1,415 @@
+/** What can be said of a rig: its supply, what is cut and brazed with, its charts, and the torch as its manual has it. */
+import { FUELS, isFuel, type FuelId } from '../gas/fuels.ts'
+import { CHART_HOSE } from '../gas/hose.ts'
+import { STANDARD_TEMPERATURE_K } from '../gas/standard.ts'
+import { LOCK_UP_PA } from '../limits.ts'
+import { PSI_PA } from '../quantity/units.ts'
+import { BOUNDS } from './bounds.ts'
+import { ROD } from './rod.ts'
+import {
+  choice,
+  count,
+  group,
+  quantity,
+  rows,
+  special,
+  type DraftOf,
+  type ReadOf,
+  type Said,
+} from './spec.ts'
+
+const NOT_SAID = 'not said'
+const FUEL_NAMES = Object.fromEntries(Object.values(FUELS).map((f) => [f.id, f.title])) as Readonly<
+  Record<FuelId, string>
+>
+const limitedDraw = (said: Said) => isFuel(said['fuel']) && FUELS[said['fuel']].cylinder.draw === 'share'
+const onTrack = (said: Said) => said['handling'] === 'track'
+
+/** A hose: length and bore. */
+export const HOSE = {
+  length: quantity(BOUNDS.hoseLength, {
+    label: 'Hose length',
+    as: 'lengthM',
+    usual: CHART_HOSE.lengthM,
+    first: '25 ft',
+    absent: '25 ft',
+  }),
+  bore: quantity(BOUNDS.bore, {
+    label: 'Hose bore',
+    as: 'boreM',
+    usual: CHART_HOSE.boreM,
+    first: '1/4 in',
+    absent: '1/4 in',
+  }),
+} as const
+
+const AT = choice(
+  { regulator: 'Regulator', torch: 'Torch' },
+  {
+    label: 'Pressures are at the',
+    open: true,
+    usual: 'regulator',
+    first: 'regulator',
+    also: ['at', 'where', 'measured at'],
+  },
+)
+const OXYGEN = quantity(BOUNDS.pressure, {
+  label: 'Oxygen',
+  as: 'oxygenGaugePa',
+  slot: 'set',
+  also: ['oxygen', 'cutting oxygen', 'cutting oxygen pressure', 'o2'],
+})
+const FUEL = quantity(BOUNDS.pressure, {
+  label: 'Fuel',
+  as: 'fuelGaugePa',
+  slot: 'set',
+  also: ['fuel', 'fuel gas', 'fuel gas pressure', ...Object.values(FUEL_NAMES).map((n) => n.toLowerCase())],
+})
+const ORIFICE = quantity(BOUNDS.orifice, {
+  label: "Tip's orifice",
+  as: 'orificeM',
+  needed: true,
+  also: ['tip orifice', 'tip', 'nozzle', 'bore', 'drill'],
+})
+
+/** A row of the torch maker's chart for cutting tips. */
+export const CHART_ROW = {
+  orifice: ORIFICE,
+  thicknessMin: quantity(BOUNDS.thickness, {
+    label: 'Plate from',
+    as: 'thicknessMinM',
+    needed: true,
+    also: ['min thickness', 'plate from', 'thickness from', 'from'],
+  }),
+  thicknessMax: quantity(BOUNDS.thickness, {
+    label: 'Plate to',
+    as: 'thicknessMaxM',
+    needed: true,
+    also: ['max thickness', 'plate to', 'thickness to', 'to'],
+  }),
+  oxygenPressure: OXYGEN,
+  fuelPressure: FUEL,
+  pressureAt: { ...AT, as: 'at' },
+  speed: quantity(BOUNDS.speed, { label: 'Speed, if given', also: ['travel speed', 'cutting speed'] }),
+  kerf: quantity(BOUNDS.kerf, { label: 'Kerf, if given', as: 'kerfM', also: ['kerf width'] }),
+} as const
+
+/** A row of a chart of brazing tips; one without walls is good for any. */
+export const TIP_ROW = {
+  orifice: ORIFICE,
+  thicknessMin: quantity(BOUNDS.thickness, { label: 'Wall from, if given', as: 'wallFromM' }),
+  thicknessMax: quantity(BOUNDS.thickness, { label: 'Wall to, if given', as: 'wallToM' }),
+  oxygenPressure: OXYGEN,
+  fuelPressure: FUEL,
+  pressureAt: { ...AT, as: 'at' },
+  // a chart has one form, whatever its tips are for
+  speed: quantity(BOUNDS.speed, { label: 'Speed', page: true }),
+  kerf: quantity(BOUNDS.kerf, { label: 'Kerf', page: true }),
+} as const
+
+const HANDLING = { hand: 'By hand', track: 'On a track', 'not-said': 'Not said' } as const
+/** A kerf that was measured. */
+export const KERF_ROW = {
+  orifice: ORIFICE,
+  thickness: quantity(BOUNDS.thickness, { label: 'Thickness', as: 'thicknessM', needed: true }),
+  kerf: quantity(BOUNDS.kerf, { label: 'Kerf', as: 'kerfM', needed: true }),
+  handling: choice(HANDLING, { label: 'Handling', usual: 'not-said' }),
+} as const
+/** A point of a track machine's calibration. */
+export const DIAL_ROW = {
+  dial: special({ label: 'Dial', says: 'a plain number' }),
+  speed: quantity(BOUNDS.speed, { label: 'Speed', needed: true }),
+} as const
+/** A cylinder as it stands there. */
+export const CYLINDER_ROW = {
+  gas: special({ label: 'Gas' }),
+  size: quantity(BOUNDS.volume, { label: 'Full contents', as: 'sizeM3' }),
+  left: quantity(BOUNDS.volume, { label: 'What is left', as: 'leftM3' }),
+  count: count({ label: 'How many', what: 'the number of cylinders', usual: 1, most: 50 }),
+} as const
+
+/** What gas comes from and through, whatever is done with the flame. */
+export const SUPPLY = {
+  fuel: special({
+    label: 'Fuel',
+    group: 'supply',
+    first: 'acetylene',
+    says: Object.keys(FUEL_NAMES).join(', '),
+    absent: 'must be given for a cut; acetylene for a braze',
+  }),
+  tipPieces: choice(
+    { '1': 'One', '2': 'Two' },
+    { label: 'Tip, pieces', group: 'cutting-supply', open: true, absent: NOT_SAID },
+  ),
+  hoseGrade: choice(
+    { R: 'R', RM: 'RM', T: 'T' },
+    { label: 'Fuel hose grade', group: 'cutting-supply', open: true, absent: NOT_SAID },
+  ),
+  piping: choice(
+    { none: 'None', steel: 'Steel', copper: 'Copper' },
+    { label: 'Fixed fuel pipe', group: 'more-supply', open: true, usual: 'none', first: 'none' },
+  ),
+  oxygenHose: group(HOSE, {
+    label: 'Hose',
+    what: 'The hose',
+    group: 'hose',
+    says: '`{ length, bore }`',
+    absent: '25 ft of 1/4 in',
+  }),
+  fuelHose: group(HOSE, {
+    label: 'Fuel hose',
+    what: 'The fuel hose',
+    draft: false,
+    says: '`{ length, bore }`',
+    absent: 'as the oxygen hose',
+  }),
+  oxygenGaugeDivision: quantity(BOUNDS.division, {
+    label: 'Division of the oxygen gauge',
+    as: 'oxygenDivisionSaidPa',
+    draft: false,
+    absent: '1 psi; 0.1 bar in a metric shop',
+  }),
+  fuelGaugeDivision: quantity(BOUNDS.division, {
+    label: 'Division of the fuel gauge',
+    as: 'fuelDivisionSaidPa',
+    draft: false,
+    absent: '1 psi; 0.05 bar in a metric shop',
+  }),
+  fuelLockUp: quantity(BOUNDS.pressure, {
+    label: 'Rise when the valve shuts',
+    as: 'fuelLockUpPa',
+    draft: false,
+    absent: `${Math.round(LOCK_UP_PA / PSI_PA)} psi`,
+  }),
+  oxygenRating: quantity(BOUNDS.pressure, {
+    label: 'Rated, oxygen',
+    as: 'oxygenRatingPa',
+    draft: false,
+    absent: 'none',
+    says: "the maker's rating",
+  }),
+  fuelRating: quantity(BOUNDS.pressure, {
+    label: 'Rated, fuel',
+    as: 'fuelRatingPa',
+    draft: false,
+    absent: 'none',
+    says: "the maker's rating",
+  }),
+  acetyleneCylinder: quantity(BOUNDS.volume, {
+    label: 'Acetylene cylinder',
+    as: 'acetyleneOneM3',
+    group: 'cylinder',
+    applies: limitedDraw,
+    empty: NOT_SAID,
+    help: 'Its full contents, as rated',
+    says: 'rated contents',
+    absent: 'the least that would do is named',
+  }),
+  acetyleneCylinders: special({
+    label: 'Cylinders',
+    group: 'more-supply',
+    example: 'How many on the manifold',
+    applies: limitedDraw,
+    says: 'how many are manifolded',
+    absent: '1',
+  }),
+  cylinders: special({
+    label: 'Cylinders',
+    draft: false,
+    says: 'how many, or rows `{ gas, size, left?, count? }`',
+    absent: 'not watched',
+  }),
+  drawRule: choice(
+    { intermittent: 'Intermittent', continuous: 'Continuous', older: 'Older' },
+    { label: 'Acetylene draw', draft: false, absent: 'intermittent' },
+  ),
+} as const
+
+/** Where the work is done, and how the answer speaks. */
+export const PLACE = {
+  altitude: quantity(BOUNDS.altitude, { label: 'Altitude', as: 'altitudeM', usual: 0, absent: 'sea level' }),
+  airTemperature: quantity(BOUNDS.air, {
+    label: 'Air temperature',
+    as: 'airK',
+    usual: STANDARD_TEMPERATURE_K,
+    absent: '70 °F',
+  }),
+  units: special({
+    label: 'Units of the sentences',
+    says: 'unit by kind: `{ length, pressure, flow, speed, temperature, volume, mass }`',
+    absent: 'inch and psi',
+  }),
+} as const
+
+/** A torch as its manual has it; what is not said stays open and the usual way is taken. */
+export const TORCH = {
+  kind: choice(
+    {
+      'cutting-torch': 'Cutting torch',
+      'cutting-attachment': 'Cutting attachment',
+      'brazing-handle': 'Brazing handle',
+      'heating-head': 'Heating head',
+    },
+    { label: 'What it is' },
+  ),
+  lighting: choice({ 'fuel-only': 'Fuel only', whiff: 'Whiff' }, { label: 'Manual: light with' }),
+  shutdown: choice(
+    { 'oxygen-first': 'Oxygen first', 'fuel-first': 'Fuel first', 'more-oxygen': 'More oxygen' },
+    { label: 'Manual: shut' },
+  ),
+  seat: choice({ hand: 'Hand', wrench: 'Wrench' }, { label: 'Tip seats by' }),
+  mixer: choice({ head: 'Head', handle: 'Handle', tip: 'Tip' }, { label: 'Mixer in the' }),
+  valves: choice({ rear: 'Rear', front: 'Front' }, { label: 'Valves at the' }),
+  checkValves: choice({ yes: 'Yes', no: 'No' }, { label: 'Check valves', first: 'yes' }),
+  oxygenRating: special({ label: 'Rated, oxygen', example: 'as its maker says', bounds: BOUNDS.pressure }),
+  fuelRating: special({ label: 'Rated, fuel', example: 'as its maker says', bounds: BOUNDS.pressure }),
+} as const
+
+/** What a torch is brazed with. */
+export const BRAZE_GEAR = {
+  tipOrifice: quantity(BOUNDS.orifice, {
+    label: 'Tip',
+    as: 'tipOrificeM',
+    group: 'gear',
+    empty: 'chosen for you',
+    absent: 'chosen',
+  }),
+  head: choice(
+    { single: 'One cone', heating: 'Heating', cutting: 'Cutting' },
+    { label: 'Head', group: 'gear', open: true, usual: 'single', first: 'single' },
+  ),
+  ports: count({
+    label: 'Ports',
+    what: 'the number of ports',
+    group: 'gear',
+    usual: 8,
+    most: 100,
+    applies: (said: Said) => said['head'] !== 'single',
+  }),
+  torches: count({
+    label: 'Torches',
+    what: 'the number of torches',
+    group: 'gear',
+    usual: 1,
+    most: 4,
+    first: '1',
+  }),
+  torchKind: choice(
+    { 'equal-pressure': 'Equal pressure', injector: 'Injector' },
+    { label: 'Mixer', group: 'gear', open: true, usual: 'equal-pressure', first: 'equal-pressure' },
+  ),
+  chart: rows(TIP_ROW, {
+    label: 'Your chart',
+    what: 'The chart',
+    group: 'chart',
+    most: 100,
+    says: 'rows of brazing tips, by wall',
+    absent: 'no chart',
+  }),
+} as const
+/** What the command line says of brazing beside the gear: the shelf. */
+export const BRAZE_SHELF = {
+  rods: rows(ROD, {
+    label: 'Rods',
+    what: 'The shelf',
+    most: 500,
+    draft: false,
+    says: 'the shelf',
+    absent: 'everything is to be had',
+  }),
+} as const
+
+/** What it is cut with; the gear for brazing and the torch's manual stand beside it in the same rig. */
+export const CUT_RIG = {
+  tipOrifice: quantity(BOUNDS.orifice, {
+    label: 'Tip',
+    as: 'tipOrificeM',
+    group: 'tip',
+    empty: 'chosen for you',
+    absent: "the chart's tip, else chosen",
+  }),
+  tipRadius: quantity(BOUNDS.radius, {
+    label: 'Tip radius',
+    as: 'tipRadiusM',
+    group: 'handling',
+    first: '1/4 in',
+    help: 'Half its width where it rides the guide',
+    says: 'of the flank that rides the guide',
+    absent: 'needed with a guide',
+  }),
+  handling: choice(HANDLING, {
+    label: 'Handling',
+    group: 'handling',
+    open: true,
+    usual: 'not-said',
+    first: 'hand',
+    absent: 'not said: middle speed',
+  }),
+  guide: choice(
+    { part: 'Part', scrap: 'Scrap', none: 'None' },
+    { label: 'Guide on', group: 'guide', open: true, usual: 'none', first: 'part' },
+  ),
+  tipBelowCollar: quantity(BOUNDS.collar, {
+    label: 'Collar to tip face',
+    as: 'tipBelowCollarM',
+    group: 'reach',
+    usual: 0.0254,
+    first: '1 in',
+    absent: '1 in',
+  }),
+  oxygenPurity: quantity(BOUNDS.purity, {
+    label: 'Oxygen purity',
+    group: 'reach',
+    usual: 0.995,
+    first: '99.5 %',
+    absent: '99.5 %',
+  }),
+  hand: choice(
+    { right: 'Right', left: 'Left' },
+    { label: 'Hand', group: 'more', open: true, usual: 'right', first: 'right' },
+  ),
+  guideHeight: quantity(BOUNDS.guideHeight, {
+    label: 'Guide is high',
+    as: 'guideHeightM',
+    group: 'more',
+    empty: 'as the collar wants',
+    absent: 'as the collar wants',
+  }),
+  dial: special({
+    label: 'Dial of the track',
+    group: 'more',
+    most: 240,
+    example: '20: 6 in/min; 60: 20 in/min',
+    applies: onTrack,
+    says: 'calibration of a track machine: rows `{ dial, speed }`, or `20: 6 in/min; 60: 20 in/min`',
+    absent: 'no dial setting',
+  }),
+  chart: rows(CHART_ROW, {
+    label: 'Your chart',
+    what: 'The chart',
+    group: 'chart',
+    most: 100,
+    says: "rows of the torch maker's chart; oxygen, fuel, speed and kerf may be missing",
+    absent: 'no chart',
+  }),
+  kerfLog: rows(KERF_ROW, {
+    label: 'Measured kerfs',
+    what: 'The kerfs',
+    most: 500,
+    draft: false,
+    says: 'rows that were measured',
+    absent: 'none',
+  }),
+} as const
+
+/** A rig as a torch is kept and a piece is planned with: cutting, brazing and the manual. */
+export const RIG = {
+  ...SUPPLY,
+  ...CUT_RIG,
+  braze: group(BRAZE_GEAR, { label: 'Brazing', what: 'The brazing gear', page: true }),
+  torch: group(TORCH, { label: 'Torch', what: 'The torch', page: true }),
+} as const
+
+export type RigDraft = DraftOf<typeof RIG>
+export type ChartRowDraft = DraftOf<typeof CHART_ROW>
+export type SupplySaid = ReadOf<typeof SUPPLY>

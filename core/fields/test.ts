@@ -1,0 +1,65 @@
+/** What a test of a line is asked before it begins. */
+import { USUAL_AMBIENT_PA } from '../check/test-record.ts'
+import type { Bounds } from './bounds.ts'
+import { choice, quantity, text, type Said } from './spec.ts'
+
+const of = (kind: 'pressure' | 'volume' | 'leak', what: string, max: number, says: string): Bounds => ({
+  kind,
+  what,
+  min: Number.MIN_VALUE,
+  max,
+  says,
+})
+const pressure = (what: string) => of('pressure', what, 7e6, 'above 0 and up to 70 bar')
+const absolute = (what: string): Bounds => ({ ...pressure(what), absolute: true })
+const raised = (said: Said) => said['kind'] !== 'vacuum'
+const drawn = (said: Said) => said['kind'] === 'vacuum'
+
+/** `kind` of the test is typed beside these: pressure or vacuum. */
+export const TEST_ASKED = {
+  gas: choice(
+    { nitrogen: 'Dry nitrogen', oxygen: 'Oxygen', air: 'Air' },
+    { label: 'Gas', first: 'nitrogen', applies: raised },
+  ),
+  pressure: quantity(pressure('the test pressure'), {
+    label: 'Test pressure',
+    as: 'testPa',
+    applies: raised,
+  }),
+  weakest: quantity(pressure('the rating'), {
+    label: 'Weakest part is rated',
+    as: 'weakestPa',
+    applies: raised,
+  }),
+  relief: quantity(pressure('the relief'), { label: 'Relief opens at', as: 'reliefPa', applies: raised }),
+  target: quantity(absolute('the target'), {
+    label: 'Target, absolute',
+    as: 'targetPaAbs',
+    first: '500 micron',
+    applies: drawn,
+  }),
+  volume: quantity(of('volume', 'the volume', 100, 'above 0 and up to 100 m³'), {
+    label: 'Volume of the line',
+    as: 'volumeM3',
+    empty: (said) => (drawn(said) ? 'not known' : ''),
+  }),
+  division: quantity(pressure('the division'), {
+    label: 'Division of the gauge',
+    as: 'divisionPa',
+    applies: raised,
+    empty: 'as the readings show',
+  }),
+  limit: quantity(of('leak', 'the leak', 1000, 'above 0'), {
+    label: 'Leak that is allowed',
+    applies: raised,
+    empty: 'one division over the hold',
+  }),
+  barometer: quantity(absolute('the barometer'), {
+    label: 'Barometer, absolute',
+    as: 'ambientPa',
+    usual: USUAL_AMBIENT_PA,
+    empty: 'sea level',
+  }),
+  pressureChannel: text({ label: 'Pressure from' }),
+  temperatureChannel: text({ label: 'Temperature from' }),
+} as const

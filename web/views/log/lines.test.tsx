@@ -1,0 +1,143 @@
+// @vitest-environment jsdom
+import { renderHook, screen } from '@testing-library/react'
+import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import type { LogSummary } from '#contract/types.ts'
+import { ENTRY_KIND_NAMES, LINE } from '#core/fields/log.ts'
+import { ENTRY_KINDS, type Told } from '#core/record/entry.ts'
+import { answering, clear, screenOf, show } from '../../test-support.tsx'
+import { LinesTable } from './LinesTable.tsx'
+import { useTell } from './useTell.ts'
+
+beforeEach(() => answering({}))
+afterEach(clear)
+
+const written = {
+  verdict: { outcome: 'passed', because: 'all is well', judged: [] },
+  planned: {},
+  lot: '',
+  cylinder: '',
+  note: '',
+  tried: null,
+  breaking: 'none',
+} as const
+const test = {
+  testId: 't',
+  rate: 0.05,
+  uncertainty: 0.01,
+  limit: 0.2,
+  perVolume: true,
+  holdS: 900,
+  count: 30,
+  because: '',
+}
+const TOLD: { readonly [K in Told['kind']]: Extract<Told, { kind: K }> } = {
+  cut: {
+    kind: 'cut',
+    ...written,
+    used: { tipOrifice: null, oxygenPressure: null, fuelPressure: null, travelSpeed: null, preheat: null },
+    edge: 'sharp',
+    slag: 'one-tap',
+    drop: 'by-itself',
+    kerf: { text: '2 mm', si: 0.002 },
+    drag: null,
+    outOfSquare: null,
+    size: null,
+    marks: [],
+  },
+  braze: {
+    kind: 'braze',
+    ...written,
+    used: {
+      tipOrifice: null,
+      oxygenPressure: null,
+      fuelPressure: null,
+      timeToTemperature: null,
+      fillerLength: null,
+    },
+    joint: 'socket',
+    metals: 'copper + copper',
+    filler: 'BCuP-5',
+    outsideDiameterM: 0.022,
+    rodAreaM2: 0,
+    places: { '12': 'full', '6': 'thin' },
+    fluxOff: true,
+    moved: null,
+    inside: 'not-seen',
+    penetration: null,
+    leakPath: true,
+  },
+  'pressure-test': { kind: 'pressure-test', verdict: 'leaks', ...test },
+  'vacuum-test': { kind: 'vacuum-test', verdict: 'dry', ...test, perVolume: false },
+  run: { kind: 'run', state: 'stopped', steps: 12, skipped: 2, seconds: 90 },
+  override: { kind: 'override', what: 'Purge', reason: 'short hose' },
+  reading: {
+    kind: 'reading',
+    what: 'oxygenPressure',
+    text: '42 psi',
+    si: 289_579,
+    unit: 'Pa',
+    device: '',
+    target: null,
+  },
+  fault: { kind: 'fault', signs: ['it pops'], cause: 'tip too hot', fix: 'let it cool' },
+}
+const line = (told: Told, over: Partial<LogSummary> = {}): LogSummary => ({
+  id: `id-${told.kind}`,
+  kind: told.kind,
+  at: '2026-03-02T08:30:00Z',
+  ticketId: null,
+  jobName: 'Lower gate',
+  title: 'Gusset',
+  personName: 'Orla',
+  metal: 'low-carbon-steel',
+  thicknessM: 0.02,
+  tipOrificeM: null,
+  outcome: 'failed',
+  told,
+  corrects: null,
+  correctedBy: null,
+  why: '',
+  ...over,
+})
+
+describe('what a line tells', () => {
+  const tell = () => renderHook(() => useTell(), { wrapper: screenOf() }).result.current
+  it.each([
+    ['cut', 'Sharp and square, slag one tap, dropped by itself, kerf 0.079 in'],
+    ['braze', 'BCuP-5, fillet 50 % full, a way through'],
+    ['run', 'Stopped, 1 min 30 s, 2 left out'],
+    ['override', 'Purge (short hose)'],
+    ['reading', '42 psi, read off'],
+    ['fault', 'it pops: tip too hot'],
+  ] as const)('of a %s', (kind, words) => {
+    expect(tell()(TOLD[kind])).toBe(words)
+  })
+  it('of a test has its rate in the unit that it was found in', () => {
+    expect(tell()(TOLD['pressure-test'])).toMatch(/^It leaks: .*Pa·m³\/s$/)
+    expect(tell()(TOLD['vacuum-test'])).toMatch(/^Dry and tight: .*Pa\/s$/)
+  })
+})
+
+describe('the lines of the book', () => {
+  it('have a column for every thing that a line shows, and each a row with its kind', () => {
+    show(<LinesTable entries={ENTRY_KINDS.map((kind) => line(TOLD[kind]))} />)
+    const heads = screen.getAllByRole('columnheader').map((h) => h.textContent)
+    const shown = Object.values(LINE).flatMap((f) => ('shown' in f ? [f.shown] : []))
+    expect(heads).toEqual([...shown, 'What it tells'])
+    for (const kind of ENTRY_KINDS)
+      expect(screen.getAllByText(ENTRY_KIND_NAMES[kind]).length).toBeGreaterThan(0)
+    expect(screen.getAllByRole('row')).toHaveLength(ENTRY_KINDS.length + 1)
+    expect(screen.getAllByText('0.787 in')).toHaveLength(ENTRY_KINDS.length)
+  })
+  it('say of one that was corrected that it was', () => {
+    show(
+      <LinesTable
+        entries={[line(TOLD.cut, { correctedBy: 'x' }), line(TOLD.run, { corrects: 'x', title: '' })]}
+      />,
+    )
+    expect(screen.getByText('✕ failed (corrected)')).toBeDefined()
+    expect(screen.getByText('✕ failed (a correction)')).toBeDefined()
+    // a line without a piece is called by its kind
+    expect(screen.getByRole('link', { name: 'Run' })).toBeDefined()
+  })
+})
