@@ -1,17 +1,18 @@
-/** The arrows of the project: core <- contract <- server, web. Nothing points back. */
+/** The arrows of the project: core <- contract <- application <- server, web. Nothing points back. */
 const room = (name, allowed) => ({
   name: `${name}-reaches-too-far`,
   severity: 'error',
   comment: `${name} may import only from itself${allowed.length ? ` and ${allowed.join(', ')}` : ''}`,
   from: { path: `^${name}/` },
-  to: { path: '^(core|contract|server|web|e2e|bin)/', pathNot: `^(${[name, ...allowed].join('|')})/` },
+  to: { path: '^(core|contract|application|server|web|e2e|bin)/', pathNot: `^(${[name, ...allowed].join('|')})/` },
 })
 module.exports = {
   forbidden: [
     room('core', []),
     room('contract', ['core']),
-    room('server', ['core', 'contract']),
-    room('web', ['core', 'contract']),
+    room('application', ['core', 'contract']),
+    room('server', ['core', 'contract', 'application']),
+    room('web', ['core', 'contract', 'application']),
     {
       name: 'core-needs-no-package',
       severity: 'error',

@@ -11,6 +11,7 @@ export default defineConfig({
     projects: [
       room('core'),
       room('contract'),
+      room('application'),
       room('server'),
       room('web'),
       room('bin'),

@@ -3,7 +3,7 @@ import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from '
 import { join } from 'node:path'
 
 /** What the pages are made of: when none of it has changed, they are not built again. */
-const SOURCES = ['web', 'core', 'contract', 'package-lock.json']
+const SOURCES = ['web', 'core', 'contract', 'application', 'package-lock.json']
 
 function hashInto(hash: ReturnType<typeof createHash>, path: string): void {
   if (statSync(path).isDirectory()) {

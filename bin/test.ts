@@ -87,6 +87,7 @@ await check(
   'depcruise',
   'core',
   'contract',
+  'application',
   'server',
   'web',
   'bin',
@@ -97,7 +98,8 @@ await check(
   'err',
 )
 await check('nothing unused', 'knip')
-await tests('core, contract, server, web, bin', ['core', 'contract', 'server', 'web', 'bin'])
+const ROOMS = ['core', 'contract', 'application', 'server', 'web', 'bin']
+await tests(ROOMS.join(', '), ROOMS)
 if (ensureChromium()) await tests('browser stories', ['e2e'])
 else {
   tally.failed += 1

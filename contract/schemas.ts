@@ -12,7 +12,9 @@ import { TEST_EVENT_KINDS, TEST_KINDS } from '#core/check/test-record.ts'
 import { DIALS } from '#core/instrument/protocol.ts'
 import { ENTRY_KINDS, OUTCOMES } from '#core/record/entry.ts'
 import { GROWN_FIGURES } from '#core/record/grown.ts'
-import { RUN_EVENT_KINDS } from '#core/record/run.ts'
+import { STANDS } from '#core/line/procedure.ts'
+import { isRecord } from '#core/objects.ts'
+import { BREAK_NAMES, PLAIN_EVENTS } from '#core/record/run.ts'
 import { MOST_BYTES } from '#core/outline/drawing.ts'
 import { schemaOf, shapesOf } from './field-schemas.ts'
 import type { RouteName } from './paths.ts'
@@ -129,23 +131,53 @@ export const runSchema = shape({
   personId: uuid('The person').nullable().defined(),
   at: instant(),
 }).required()
-export const runEventSchema = shape({
+const confirmation = {
   id: uuid('The event'),
-  kind: word(RUN_EVENT_KINDS, 'The kind of event'),
   stepId: string()
     .typeError('The step should be text.')
     .required('The step is missing.')
     .max(60, 'The step is too long.'),
   at: instant(),
   personId: uuid('The person').nullable().defined('The person is missing.'),
-  reason: string()
+}
+const reasonText = () =>
+  string()
     .typeError('The reason should be text.')
     .trim()
     .max(500, 'The reason is too long.')
     .matches(LINES, NOT_PLAIN)
-    .nullable()
-    .defined('The reason is missing.'),
-}).required()
+const stand = () => word(STANDS, 'Where the rig stands')
+const EVENTS = {
+  skip: shape({
+    ...confirmation,
+    kind: word(['skip'] as const, 'The kind of event'),
+    reason: reasonText().required('Say why the step is skipped.'),
+  }).required(),
+  stop: shape({
+    ...confirmation,
+    kind: word(['stop', 'trouble'] as const, 'The kind of event'),
+    reason: reasonText().nullable().defined('The reason is missing.'),
+  }).required(),
+  break: shape({
+    ...confirmation,
+    kind: word(['break'] as const, 'The kind of event'),
+    name: word(BREAK_NAMES, 'The break'),
+    stand: stand(),
+  }).required(),
+  'hand-over': shape({
+    ...confirmation,
+    kind: word(['hand-over'] as const, 'The kind of event'),
+    stand: stand(),
+  }).required(),
+  plain: shape({ ...confirmation, kind: word(PLAIN_EVENTS, 'The kind of event') }).required(),
+}
+/** One thing that is confirmed in a run: its kind says what else belongs to it. */
+export const runEventSchema = lazy((value: unknown) => {
+  const kind = isRecord(value) ? value['kind'] : undefined
+  if (kind === 'skip') return EVENTS.skip
+  if (kind === 'stop' || kind === 'trouble') return EVENTS.stop
+  return kind === 'break' || kind === 'hand-over' ? EVENTS[kind] : EVENTS.plain
+})
 const written = {
   id: uuid('The entry'),
   ticketId: uuid('The piece'),

@@ -59,7 +59,6 @@ async function ran(title: string, upTo = ''): Promise<Run> {
       stepId: step.id,
       at,
       personId: null,
-      reason: null,
     })
   }
   return run

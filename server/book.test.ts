@@ -6,7 +6,7 @@ import Database from 'better-sqlite3'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { CloseOut, Imported, LogEntry, LogPage } from '#contract/types.ts'
 import LOG_SCHEMA from '#contract/log.schema.json' with { type: 'json' }
-import { readBook } from '#contract/log-file.ts'
+import { readBook } from '#application/log-file.ts'
 import { openDatabase } from './db/open.ts'
 import { openStore } from './store.ts'
 import { damagedRows } from './audit.ts'

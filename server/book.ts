@@ -2,7 +2,7 @@
 import { createHash } from 'node:crypto'
 import { Readable } from 'node:stream'
 import { setImmediate as turn } from 'node:timers/promises'
-import type { FileEntry } from '#contract/log-file.ts'
+import type { FileEntry } from '#application/log-file.ts'
 import type { Imported } from '#contract/types.ts'
 import { AppError } from './errors.ts'
 import { keepPhoto } from './photos.ts'

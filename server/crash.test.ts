@@ -93,7 +93,6 @@ it('loses nothing that it confirmed, killed at 50 random moments of a run; clock
         stepId: step?.id ?? '',
         at: new Date((at += 1000)).toISOString(),
         personId: null,
-        reason: null,
       }
       unsure = event
       const answer = await call(`/runs/${runId}/events`, event).catch(() => undefined)

@@ -7,8 +7,8 @@ import { firstDraftOf } from '#core/fields/draft.ts'
 import { BRAZE_TOLD, CUT_TOLD } from '#core/fields/log.ts'
 import { seeded } from '#core/seeded.ts'
 import { INCH_UNITS } from '#core/shop.ts'
-import { firstBraze, firstDraft, FIRST_SETTINGS, firstPart } from '#contract/first.ts'
-import { placesOf, readEntry, workedOn, type WorkedOn } from '#contract/read-entry.ts'
+import { firstBraze, firstDraft, FIRST_SETTINGS, firstPart } from '#application/first.ts'
+import { placesOf, readEntry, workedOn, type WorkedOn } from '#application/read-entry.ts'
 import type {
   BrazeDraft,
   BrazeLogDraft,

@@ -1,7 +1,7 @@
 import { format, subDays, subHours, subMinutes } from 'date-fns'
-import { firstBraze, firstDraft, FIRST_RIG, FIRST_SETTINGS, firstPart } from '#contract/first.ts'
-import { planDraft } from '#contract/plan-of.ts'
-import { procedureOf } from '#contract/procedure-of.ts'
+import { firstBraze, firstDraft, FIRST_RIG, FIRST_SETTINGS, firstPart } from '#application/first.ts'
+import { planDraft } from '#application/plan-of.ts'
+import { procedureOf } from '#application/procedure-of.ts'
 import type {
   BrazeDraft,
   BrazePartDraft,
@@ -738,14 +738,13 @@ function confirm(
     stepId: step.id,
     at: at(i).toISOString(),
     personId,
-    reason: null,
   }))
   store.runs.addEvents(run, events, foldRun(run, events))
 }
 
 function half(store: Store, ticket: Ticket, personId: string | null, now: Date): void {
   const { run } = begin(store, ticket, personId, subMinutes(now, 25))
-  const stopBefore = run.steps.findIndex((s) => s.id === 'set-oxygen')
+  const stopBefore = run.steps.findIndex((s) => s.figure === 'cuttingOxygenPressure')
   confirm(store, run, run.steps.slice(0, stopBefore), personId, (i) => subMinutes(now, 24 - 2 * i))
 }
 

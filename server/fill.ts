@@ -3,10 +3,10 @@ import { addMinutes, subDays } from 'date-fns'
 import { foldRun, type RunEvent } from '#core/record/run.ts'
 import { seeded } from '#core/seeded.ts'
 import type { Told } from '#core/record/entry.ts'
-import { FIRST_SETTINGS } from '#contract/first.ts'
-import { NO_RUNS, planPiece } from '#contract/plan-of.ts'
-import { procedureOf } from '#contract/procedure-of.ts'
-import { readEntry, workedOn } from '#contract/read-entry.ts'
+import { FIRST_SETTINGS } from '#application/first.ts'
+import { NO_RUNS, planPiece } from '#application/plan-of.ts'
+import { procedureOf } from '#application/procedure-of.ts'
+import { readEntry, workedOn } from '#application/read-entry.ts'
 import type { LogDraft, PieceDraft } from '#contract/schemas.ts'
 import type { Run } from '#contract/types.ts'
 import type { NewEntry } from './db/tables/log-rows.ts'
@@ -192,7 +192,6 @@ function addRun(store: Store, piece: Piece, personId: string | null, id: () => s
     stepId: s.id,
     at: addMinutes(piece.at, i).toISOString(),
     personId,
-    reason: null,
   }))
   store.runs.addEvents(run, events, foldRun(run, events))
   const at = addMinutes(piece.at, steps.length).toISOString()

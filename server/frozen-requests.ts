@@ -3,7 +3,7 @@
  * to. The words are written out here and not taken from the core's lists: a new fuel or joint there leaves these
  * requests as they are.
  */
-import { firstBraze, firstDraft, FIRST_SETTINGS } from '#contract/first.ts'
+import { firstBraze, firstDraft, FIRST_SETTINGS } from '#application/first.ts'
 import type { BrazeDraft, CutDraft, PieceDraft, Settings } from '#contract/schemas.ts'
 import { seeded } from '#core/seeded.ts'
 import { METRIC_UNITS } from '#core/shop.ts'

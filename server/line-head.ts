@@ -1,5 +1,5 @@
 import { isGoodBraze, isGoodCut, type BrazeTold, type CutTold } from '#core/record/entry.ts'
-import type { WorkedOn } from '#contract/read-entry.ts'
+import type { WorkedOn } from '#application/read-entry.ts'
 import type { LogDraft } from '#contract/schemas.ts'
 import type { Ticket } from '#contract/types.ts'
 import type { NewEntry } from './db/tables/log-rows.ts'

@@ -3,9 +3,9 @@ import { existsSync, readdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { firstBraze, FIRST_SETTINGS } from '#contract/first.ts'
+import { firstBraze, FIRST_SETTINGS } from '#application/first.ts'
 import { PATHS } from '#contract/paths.ts'
-import { NO_RUNS, planDraft } from '#contract/plan-of.ts'
+import { NO_RUNS, planDraft } from '#application/plan-of.ts'
 import { cutDraftSchema, rigSchema, type CutDraft } from '#contract/schemas.ts'
 import { foldRun } from '#core/record/run.ts'
 import type {
@@ -63,7 +63,6 @@ const event = (run: Run, over: object = {}) => ({
   stepId: run.steps[0]?.id,
   at: NOW,
   personId: null,
-  reason: null,
   ...over,
 })
 
@@ -360,13 +359,8 @@ describe('the log', () => {
 })
 
 describe('breaks and people of a run', () => {
-  const asked = (run: Run, kind: string, reason: string, personId: string | null = null) => ({
-    ...event(run),
-    kind,
-    stepId: run.steps[at(run)]?.id,
-    reason,
-    personId,
-  })
+  const taken = (run: Run, name: string) =>
+    event(run, { kind: 'break', stepId: run.steps[at(run)]?.id, name, stand: 'lit' })
   const at = (run: Run) => foldRun(run, run.events).index
   const upTo = async (id: string): Promise<Run> => {
     const run = await start(await copyOf(await planned()))
@@ -380,10 +374,10 @@ describe('breaks and people of a run', () => {
   it('takes a break that the run was frozen with, and no other', async () => {
     const run = await upTo('cut')
     const path = `/api/runs/${run.id}/events`
-    expect(await server.call('POST', path, asked(run, 'break', 'attachment-change lit'))).toMatchObject({
+    expect(await server.call('POST', path, taken(run, 'attachment-change'))).toMatchObject({
       status: 409,
     })
-    expect((await server.call('POST', path, asked(run, 'break', 'relight lit'))).status).toBe(201)
+    expect((await server.call('POST', path, taken(run, 'relight'))).status).toBe(201)
     const after = await get<Run>(`/api/runs/${run.id}`)
     const { steps, index } = foldRun(after, after.events)
     expect(steps[index]?.id).toBe('after-pop~1')
@@ -394,7 +388,7 @@ describe('breaks and people of a run', () => {
   it('ends a run that is shut down before its end, and asks for nothing to be written', async () => {
     const run = await upTo('cut')
     const path = `/api/runs/${run.id}/events`
-    let change = (await server.call('POST', path, asked(run, 'break', 'shutdown lit'))).json as RunChange
+    let change = (await server.call('POST', path, taken(run, 'shutdown'))).json as RunChange
     const events = [...run.events, change.event]
     for (;;) {
       const { steps, index, state } = foldRun(run, events)
@@ -551,7 +545,6 @@ describe('malformed requests', () => {
         stepId: 'set-oxygen',
         at: NOW,
         personId: null,
-        reason: null,
       },
       addLog: {
         id: randomUUID(),

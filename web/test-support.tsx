@@ -3,7 +3,7 @@ import type { ReactNode } from 'react'
 import { Provider } from 'react-redux'
 import { MemoryRouter } from 'react-router'
 import { vi } from 'vitest'
-import { FIRST_SETTINGS } from '#contract/first.ts'
+import { FIRST_SETTINGS } from '#application/first.ts'
 import type { Settings } from '#contract/schemas.ts'
 import { makeStore, type AppStore } from './app/store.ts'
 

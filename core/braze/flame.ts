@@ -1,3 +1,4 @@
+import type { SetFlame } from '../flame/set.ts'
 import { FUELS, type FuelId } from '../gas/fuels.ts'
 import { isCopper } from '../metal/base-metals.ts'
 import type { Filler } from '../metal/fillers.ts'
@@ -48,15 +49,18 @@ export const EFFICIENCY_SPAN = [0.8, 1.2] as const
 
 /** A flame by name, why it is chosen, and what it does to the oxygen: a factor on the neutral ratio. */
 export interface FlameChoice {
+  /** As it is told. */
   readonly name: string
+  /** As the torch is set. */
+  readonly set: SetFlame
   readonly because: string
   readonly oxygen: number
 }
 
-const REDUCING = { name: 'slightly reducing', oxygen: 0.92 }
-const NEUTRAL = { name: 'neutral', oxygen: 1 }
-const OXIDISING = { name: 'slightly oxidising', oxygen: 1.12 }
-const CARBURISING = { name: 'soft carburising', oxygen: 0.85 }
+const REDUCING = { name: 'slightly reducing', set: 'carburising', oxygen: 0.92 } as const
+const NEUTRAL = { name: 'neutral', set: 'neutral', oxygen: 1 } as const
+const OXIDISING = { name: 'slightly oxidising', set: 'oxidising', oxygen: 1.12 } as const
+const CARBURISING = { name: 'soft carburising', set: 'carburising', oxygen: 0.85 } as const
 
 /** Which flame, by filler, metal and the shop's method. */
 export function chooseFlame({ work, shop }: BrazeRequest, filler: Filler | undefined): FlameChoice {

@@ -67,6 +67,7 @@ export function planBraze(request: BrazeRequest): BrazePlan {
   const process = chosenProcess(processes)
   sayProcess(draft, process)
   const flame = chooseFlame(request, judged?.filler)
+  draft.detail = { flame: flame.set }
   const choice = choiceOf(request, judged, flame, process)
   if (!judged) {
     if (apart) {

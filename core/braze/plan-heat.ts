@@ -158,7 +158,7 @@ function putTip(draft: BrazeDraft, torch: Torch & { heating: boolean }, row: Tip
   const drill = drillOfDiameter(torch.orificeM)
   const size = `${torch.heating ? `${torch.ports} ports of ` : ''}${draft.show(torch.orificeM, 'length')}${drill ? ` (number drill ${drill.number})` : ''}`
   const fitted = rig.tipOrificeM !== undefined
-  draft.detail = { ports: torch.ports }
+  draft.detail = { ...draft.detail, ports: torch.ports }
   draft.put('tipOrifice', {
     value: torch.orificeM,
     low: torch.orificeM * 0.85,

@@ -82,6 +82,7 @@ function prepare(draft: BrazeDraft, { flux }: StepsAsked): Say[] {
     })
   if (flux !== 'none')
     out.push({
+      does: 'flux',
       act: `Brush ${flux} on both faces, thin and all over${isRound(work) ? '; turn the tube as it goes in. Keep it off the end of the tube' : ''}.`,
       why: isRound(work)
         ? 'Flux that is pushed inside stays there and corrodes.'
@@ -139,15 +140,18 @@ function fit(draft: BrazeDraft): Say[] {
   const thin = Math.min(work.a.wallM, work.b.wallM) < 0.002
   if (isRound(work))
     out.push({
+      does: 'fit',
       act: `Slide it together by hand: it goes in ${draft.show(work.overlapM, 'length')}, turns, and seats on the stop. Mark the depth, and a line across ${isRound(work) ? 'tube and cup' : 'both parts'}.`,
       why: 'The marks show a part that crept out while it was hot.',
     })
   else if (!isBuiltUp(work))
     out.push({
+      does: 'fit',
       act: `Lay the lap, ${draft.show(work.overlapM, 'length')}, and mark both edges.${thin ? ' Tack both ends before the run.' : ''}`,
       why: 'Thin sheet walks as it warms.',
     })
   out.push({
+    does: 'fit',
     act: 'Support both parts near the joint, free to grow, nothing heavy hanging on it.',
     why: 'Hot metal is weak; what is clamped hard bends or pulls the gap shut.',
   })

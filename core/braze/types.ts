@@ -3,6 +3,7 @@ import type { Figure, Finding } from '../figure.ts'
 import type { BRAZE_WORK, BrazeSaid, Form, Service, TUBE_RUN } from '../fields/braze.ts'
 import type { BRAZE_GEAR, TIP_ROW } from '../fields/rig.ts'
 import type { ReadOf, WordOf } from '../fields/spec.ts'
+import type { SetFlame } from '../flame/set.ts'
 import type { FuelId } from '../gas/fuels.ts'
 import type { BaseMetal } from '../metal/base-metals.ts'
 import type { Advice, Caution, Ticked } from '../plan-draft.ts'
@@ -196,6 +197,8 @@ export type BrazeDoes =
   | 'vent'
   | 'tube-end'
   | 'groove'
+  | 'flux'
+  | 'fit'
   | 'second-side'
   | 'nitrogen-on'
   | 'nitrogen-off'
@@ -217,6 +220,8 @@ export interface HeatProfile {
 export interface BrazeDetail {
   /** How many flames the head has. */
   readonly ports?: number
+  /** What the torch is set to; absent in a plan without a filler. */
+  readonly flame?: SetFlame
 }
 
 /** A plan is a value: the interface, the command line, the server, print and the tests all use this one. */

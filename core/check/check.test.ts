@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import type { StepRole } from '../line/steps.ts'
 import { brazePlanOf, cutPlanOf } from './test-plans.ts'
 import {
   DIAL_PLACES,
@@ -181,7 +182,7 @@ describe('the fault finder', () => {
       service: ['refrigerant'],
       tubeRun: [{ outsideDiameter: '22 mm', wall: '1 mm', length: '3 m' }],
     })
-    const of = (skipped: readonly string[]) =>
+    const of = (skipped: readonly StepRole[]) =>
       rankCauses([sign('black-inside')], factsOfBraze(plan, request, done({ skipped: new Set(skipped) })))
     expect(of(['nitrogen-on'])[0]).toMatchObject({
       cause: { id: 'no-purge' },

@@ -1,6 +1,7 @@
 /** What a plan and its run tell about the causes of a fault: each fact with its words and by how much it weighs. */
 import type { BrazePlan, BrazeRequest } from '../braze/types.ts'
 import type { CutPlan, CutRequest } from '../cut/types.ts'
+import type { StepRole } from '../line/steps.ts'
 import type { Fact } from './faults.ts'
 
 /** What was done, as the log has it. SI; absent where nobody said. */
@@ -10,10 +11,10 @@ export interface Done {
   readonly fuelGaugePa?: number | undefined
   readonly speed?: number | undefined
   readonly preheatS?: number | undefined
-  /** Steps that were left out. */
-  readonly skipped: ReadonlySet<string>
-  /** How long each step took, s. */
-  readonly tookS: Readonly<Partial<Record<string, number>>>
+  /** Of which steps were left out. */
+  readonly skipped: ReadonlySet<StepRole>
+  /** How long the steps of a role took together, s. */
+  readonly tookS: Readonly<Partial<Record<StepRole, number>>>
 }
 
 /** A setting this far off the plan tells something, a share. */
@@ -103,7 +104,7 @@ export function factsOfCut(
       'preheat-little': 0.3,
     })
   }
-  const preheat = done.preheatS ?? done.tookS['preheat']
+  const preheat = done.preheatS ?? done.tookS.preheat
   const least = figures.preheatTime?.low
   facts.when(
     preheat !== undefined && least !== undefined && preheat < least,
@@ -135,7 +136,7 @@ export function factsOfCut(
     'the flame was not trimmed with the lever down',
     { 'preheat-much': 2, 'handle-valve': 3, 'oxygen-low': 1.5 },
   )
-  facts.when(done.skipped.has('gear'), 'the tip was not looked at before', {
+  facts.when(done.skipped.has('look-over'), 'the tip was not looked at before', {
     'dirty-tip': 2,
     'dirty-bore': 2,
     'loose-seat': 2,
@@ -192,7 +193,7 @@ export function factsOfBraze(
     'exit-blocked': 0.05,
   })
   const heat = figures.timeToTemperature
-  const took = done.tookS['heat-2']
+  const took = done.tookS.heat
   if (heat) {
     facts.when(heat.value > 120, 'the plan’s tip takes long to get it hot', {
       'braze-tip-small': 3,
@@ -228,7 +229,7 @@ export function factsOfBraze(
     'little-flux': 0.1,
     'flux-class': 0.1,
   })
-  facts.when(plan.choice.flux !== 'none' && done.skipped.has('prepare-3'), 'the flux was left out', {
+  facts.when(plan.choice.flux !== 'none' && done.skipped.has('flux'), 'the flux was left out', {
     'no-flux': 5,
   })
   facts.when(has('override'), 'a filler was taken against the plan', {
@@ -248,13 +249,13 @@ export function factsOfBraze(
     overfed: 1.5,
   })
   facts.when(
-    ['cool-1', 'cool-2'].some((s) => done.skipped.has(s)),
+    done.skipped.has('set') || done.skipped.has('cool'),
     'the cooling was left out',
     { moved: 3, 'cooled-fast': 3 },
   )
   const set = figures.setTime?.value
   facts.when(
-    set !== undefined && done.tookS['cool-1'] !== undefined && done.tookS['cool-1'] < set,
+    set !== undefined && done.tookS.set !== undefined && done.tookS.set < set,
     'it was not held still until it had set',
     { moved: 4 },
   )
@@ -271,7 +272,7 @@ export function factsOfBraze(
     'it is a large joint for one torch',
     { 'braze-tip-small': 2, 'uneven-heat': 2, 'poor-reach': 2 },
   )
-  facts.when(done.skipped.has('fit-1') || done.skipped.has('fit-2'), 'fitting and marking were left out', {
+  facts.when(done.skipped.has('fit'), 'fitting and marking were left out', {
     'not-home': 3,
     'no-overlap': 3,
     'out-of-round': 2,

@@ -1,5 +1,5 @@
 import { FUELS, type FuelId } from '../gas/fuels.ts'
-import type { Flame } from '../line/state.ts'
+import type { SetFlame } from './set.ts'
 
 /**
  * How a flame looks at a mixture: lengths in inner cones of the neutral flame. Mixture is the oxygen over that of the
@@ -42,7 +42,7 @@ export function flameLook(fuel: FuelId, mixture: number): FlameLook {
 
 /** One flame on the card: how it shows itself to the eye, the ear and the plate, and what to do. */
 export interface CardFlame {
-  readonly flame: Flame
+  readonly flame: SetFlame | 'fuel-only'
   readonly name: string
   readonly look: FlameLook
   /** Volumes of oxygen per volume of fuel. */
@@ -55,7 +55,7 @@ export interface CardFlame {
 /** How a flame is lit, trimmed and judged for a fuel and a task. */
 export interface FlameCard {
   readonly fuel: FuelId
-  readonly wanted: Exclude<Flame, 'out' | 'fuel-only'>
+  readonly wanted: SetFlame
   readonly light: string
   readonly trim: string
   readonly retrim?: string
@@ -73,7 +73,7 @@ const MIXTURES = { 'fuel-only': 0, carburising: 0.84, neutral: 1, oxidising: 1.2
 export function flameCard(
   fuel: FuelId,
   lever: boolean,
-  wanted: Exclude<Flame, 'out' | 'fuel-only'> = 'neutral',
+  wanted: SetFlame = 'neutral',
 ): FlameCard {
   const { sign, neutral } = FUELS[fuel].flame
   // told by its feather, or by nothing that is seen; else by the length of its cones

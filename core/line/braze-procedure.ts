@@ -2,6 +2,7 @@ import {
   isRoundJoint,
   type BrazePlan,
   type BrazeRequest,
+  type BrazeDoes,
   type BrazeStep,
   type Methods,
 } from '../braze/types.ts'
@@ -15,15 +16,8 @@ import { compose, type Procedure } from './procedure.ts'
 import { USUAL_LINE_METHODS, type LineMethods } from './methods.ts'
 import type { LineSetup, TorchGear } from './setup.ts'
 import { supplySetting } from './supply.ts'
-import type { Flame } from './state.ts'
-import type { Phase, Step, StepPattern, StepTimer } from './steps.ts'
+import type { Phase, Step, StepPattern, StepRole, StepTimer } from './steps.ts'
 
-const FLAMES: Readonly<Record<string, Exclude<Flame, 'out' | 'fuel-only'>>> = {
-  neutral: 'neutral',
-  'slightly reducing': 'carburising',
-  'soft carburising': 'carburising',
-  'slightly oxidising': 'oxidising',
-}
 /** Sweep of a line of which nobody gave the lengths, s. */
 const UNKNOWN_SWEEP_S = 300
 /** Cooling of a line of which no time is worked out, s. */
@@ -78,7 +72,7 @@ export function brazeSetup(
         flames: rig.head === 'single' ? 1 : rig.ports,
         orificeM: figures.tipOrifice?.value ?? 0,
       },
-      flame: FLAMES[plan.choice.flame] ?? 'neutral',
+      flame: plan.detail.flame ?? 'neutral',
       ...(line
         ? { line: { pressurePa: work.pressurePa, needsNitrogen: gas, sweepS: gas ? sweepS : 0 } }
         : {}),
@@ -214,12 +208,26 @@ const PHASE_OF: Readonly<Record<BrazeStep['phase'], Phase>> = {
   clean: 'after',
 }
 
+/** What a step of the braze is for in its run. */
+const ROLE_OF: Readonly<Partial<Record<BrazeDoes, StepRole>>> = {
+  flux: 'flux',
+  fit: 'fit',
+  'tube-first': 'heat',
+  heat: 'heat',
+  feed: 'feed',
+  touch: 'feed',
+  set: 'set',
+  cool: 'cool',
+}
+
 /** One step of the braze as it is led through; what the line's own stretches do is left to them. */
 function stepOf(step: BrazeStep, plan: BrazePlan, request: BrazeRequest, setup: LineSetup): Step[] {
   const { figures } = plan
+  const role = step.does && ROLE_OF[step.does]
   const base: Omit<Step, 'acts'> = {
     id: step.id,
     phase: PHASE_OF[step.phase],
+    ...(role ? { role } : {}),
     act: step.act.replace(/\.$/, ''),
     why: step.why,
   }

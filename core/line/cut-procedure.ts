@@ -124,6 +124,7 @@ function before(plan: CutPlan, request: CutRequest, { torch, methods }: LineSetu
     steps.push({
       id: 'guide',
       phase: 'before',
+      role: 'guide',
       act:
         methods.guide === 'held'
           ? `Hold the guide on the ${rig.guide}, this far from the marked line`
@@ -148,6 +149,7 @@ const SEAT_WORDS = {
 export const rigStep = (fuel: FuelId, torch: TorchGear): Step => ({
   id: 'rig',
   phase: 'rig',
+  role: 'look-over',
   act: 'Check the rig and seat the tip',
   figure: 'tipOrifice',
   why: 'A loose or dirty tip pops; oil on oxygen parts burns.',
@@ -161,6 +163,7 @@ export const rigStep = (fuel: FuelId, torch: TorchGear): Step => ({
 export const hotParts = (): Step => ({
   id: 'hot',
   phase: 'after',
+  role: 'mark-hot',
   act: 'Mark the hot parts and move them only with tongs',
   why: 'Black steel can be at 400 °C and burns whoever comes next.',
   see: '“HOT” chalked on them, and the place fenced off.',

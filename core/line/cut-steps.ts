@@ -79,6 +79,7 @@ export function cutSteps(plan: CutPlan, request: CutRequest, methods: LineMethod
     steps.push({
       id: 'warm-line',
       phase: 'cut',
+      role: 'warm-line',
       act: thin
         ? 'Pass quickly once or twice along the line with the lever up'
         : 'Go once along the whole line with the lever up',
@@ -119,6 +120,7 @@ function edgeStep(plan: CutPlan, { work }: CutRequest, methods: LineMethods): St
   return {
     id: 'preheat',
     phase: 'cut',
+    role: 'preheat',
     act: thin
       ? `Touch the flame to the ${hole ? "drilled hole's edge" : 'edge'}, cones ${CONES[methods.cones]}`
       : `Hold the cones over the ${hole ? "drilled hole's edge" : 'edge'}, ${CONES[methods.cones]}`,
@@ -140,6 +142,7 @@ function pierceSteps(plan: CutPlan, methods: LineMethods): Step[] {
     {
       id: 'preheat',
       phase: 'cut',
+      role: 'preheat',
       act: `In the waste, well off the line, hold the cones over one spot, ${CONES[methods.cones]}`,
       methods: ['cones'],
       figure: 'standoff',
@@ -181,6 +184,7 @@ function travelStep(plan: CutPlan, { work }: CutRequest, methods: LineMethods): 
   return {
     id: 'cut',
     phase: 'cut',
+    role: 'cut',
     act: inside
       ? 'Run in to the line at a slant and travel at'
       : 'Press the lever smoothly, wait until it is through, and travel at',
@@ -206,6 +210,7 @@ function fastenerSteps(plan: CutPlan): Step[] {
     {
       id: 'preheat',
       phase: 'cut',
+      role: 'preheat',
       act: 'Hold the cones on the head, not on the plate, this far off',
       figure: 'standoff',
       also: ['effectiveThickness'],
@@ -217,6 +222,7 @@ function fastenerSteps(plan: CutPlan): Step[] {
     {
       id: 'cut',
       phase: 'cut',
+      role: 'cut',
       act: 'Lay the jet along the plate and slice the head off in layers, at',
       figure: 'travelSpeed',
       also: ['pathLength'],
@@ -236,6 +242,7 @@ export function coolSteps(plan: CutPlan): Step[] {
         {
           id: 'cool-slowly',
           phase: 'after',
+          role: 'cool',
           act: 'Cover the piece with dry ash, lime or a blanket and leave it until it is cold',
           why: 'Cooled fast, the edge turns glass-hard and cracks, sometimes hours later.',
           see: 'No draught, no water, no bare steel bench under it.',

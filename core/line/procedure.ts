@@ -3,7 +3,7 @@ import { forbidden, hazardsAtEnd, runSteps, type HazardName } from './hazards.ts
 import type { Departure, LineSetup } from './setup.ts'
 import { Stages } from './stages.ts'
 import { foundLine, type LineSetting, type LineState } from './state.ts'
-import type { Step } from './steps.ts'
+import { opensLine, type Step } from './steps.ts'
 
 /** Ways to leave the work in its middle and to come back to it. */
 export const BREAKS = [
@@ -29,17 +29,16 @@ export function standOf(line: LineState): Stand | undefined {
 
 /** Breaks that touch neither cylinders nor the line of the work, and the shutting down of it all. */
 const ANYWHERE: readonly BreakName[] = ['short-pause', 'hand-over', 'shutdown']
-/** Steps that open the line of the work: a long way back from before them would open it twice. */
-const OPENING: ReadonlySet<string> = new Set(['open-line', 'nitrogen-on', 'nitrogen-sweep'])
 
 /**
  * Whether a break may come before this step: not within another one, not between two trims; one that shuts the
- * cylinders and sets them again only from the flame's own steps, not while the rig is set or the work is over.
+ * cylinders and sets them again only from the flame's own steps, not while the rig is set or the work is over, nor
+ * before the line of the work is open: a long way back would open it twice.
  */
 export const mayBreakAt = (step: Step, name: BreakName): boolean =>
   step.phase !== 'break' &&
-  step.id !== 'retrim' &&
-  (ANYWHERE.includes(name) || (['light', 'cut', 'braze'].includes(step.phase) && !OPENING.has(step.id)))
+  step.role !== 'retrim' &&
+  (ANYWHERE.includes(name) || (['light', 'cut', 'braze'].includes(step.phase) && !opensLine(step)))
 
 /** What belongs to the piece itself: before the gas, with the flame on it, while it cools, and once all is shut. */
 export interface WorkSteps {

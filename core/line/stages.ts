@@ -296,6 +296,7 @@ export class Stages {
       steps.push({
         id: 'open-line',
         phase: 'braze',
+        role: 'open-line',
         act:
           openLine === 'closed'
             ? 'Open the far end of the line'
@@ -312,6 +313,7 @@ export class Stages {
       {
         id: 'nitrogen-on',
         phase: 'braze',
+        role: 'nitrogen-on',
         act: 'Open the nitrogen cylinder slowly, set its regulator, then open the purge valve to',
         figure: 'purgeFlow',
         also: ['purgeVolume'],
@@ -328,6 +330,7 @@ export class Stages {
       {
         id: 'nitrogen-sweep',
         phase: 'braze',
+        role: 'nitrogen-sweep',
         act: 'Let the nitrogen sweep the line',
         why: 'It mixes on the way out, so the time is longer than one filling of the line.',
         see: 'The flow steady. Then turn it down to what is held while brazing.',
@@ -357,6 +360,7 @@ export class Stages {
       {
         id: 'nitrogen-hold',
         phase: 'after',
+        role: 'nitrogen-hold',
         act: `Nitrogen on until the joint is under ${printFor(473.15, 'temperature', this.setup.units)}`,
         why: 'Hot copper scales as soon as air gets in.',
         see: 'No colour left, and a drop of water on it just sizzles.',
@@ -476,6 +480,7 @@ export class Stages {
       {
         id: 'trim',
         phase: 'light',
+        role: 'trim',
         act,
         why:
           wanted === 'neutral'
@@ -493,6 +498,7 @@ export class Stages {
       steps.push({
         id: 'retrim',
         phase: 'light',
+        role: 'retrim',
         act: 'Press the lever and trim again, then let go',
         why: 'The jet steals a little preheat oxygen, so neutral is judged with the lever down.',
         see: 'Cones that keep their shape as the lever goes down, and a straight, clean jet.',
@@ -543,6 +549,7 @@ export class Stages {
       {
         id: 'shut-torch',
         phase: 'after',
+        role: 'shut-torch',
         act: {
           'oxygen-first': `Shut the ${oxygen}, then the fuel, and hang the torch up`,
           'fuel-first': `Shut the fuel, then the ${oxygen}, and hang the torch up`,
@@ -661,6 +668,7 @@ export class Stages {
       {
         id: 'fire-watch',
         phase: 'after',
+        role: 'fire-watch',
         act: 'Begin the fire watch',
         why: 'An hour by current practice; the permit or local rules may ask for more. Fires start where nobody looked.',
         see: 'No smoke, no warm spot, other sides of walls and floors too.',

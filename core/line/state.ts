@@ -2,6 +2,7 @@
  * The supply line as a small machine: cylinders, regulators, hoses, torch, flame, and the line that is brazed on.
  * `actOn` says what each act leaves behind; `hazards.ts` says what must never happen on the way. Pure and deterministic.
  */
+import type { SetFlame } from '../flame/set.ts'
 import { FULLY_OPEN, FUELS, type FuelId, type HoseGrade } from '../gas/fuels.ts'
 import { LOCK_UP_PA } from '../limits.ts'
 
@@ -28,7 +29,7 @@ export interface SideState {
   readonly valve: number
 }
 
-export type Flame = 'out' | 'fuel-only' | 'carburising' | 'neutral' | 'oxidising'
+export type Flame = 'out' | 'fuel-only' | SetFlame
 
 /** The piece of work when it is part of a line: what is in it and whether it is open. */
 export interface WorkLine {
@@ -71,7 +72,7 @@ export type Act =
   | OnSide<'shut-cylinder' | 'shut-valve' | 'screw-out'>
   | (OnSide<'screw-in'> & { readonly toPa: number })
   | (OnSide<'purge'> & { readonly seconds: number })
-  | { readonly do: 'trim'; readonly to?: Exclude<Flame, 'out' | 'fuel-only'> }
+  | { readonly do: 'trim'; readonly to?: SetFlame }
   | {
       readonly do: 'wait' | 'check-leaks' | 'heat' | 'cut' | 'pause' | 'leave' | 'cool'
       readonly seconds?: number
@@ -120,7 +121,7 @@ export interface LineSetting {
   /** A torch with a handle valve behind its attachment. */
   readonly handleValve?: boolean | undefined
   /** The flame that the work wants. */
-  readonly flame?: Exclude<Flame, 'out' | 'fuel-only'> | undefined
+  readonly flame?: SetFlame | undefined
   /** The work is cut with a lever: the flame is judged with the lever down. */
   readonly lever?: boolean | undefined
   /** The work is part of a line: its pressure, whether it needs nitrogen while hot, and the sweep, s. */

@@ -31,10 +31,44 @@ export interface StepPattern {
   readonly eachS: number
 }
 
+/**
+ * What a step is for, whatever its text and whichever procedure it stands in: the run, the fault finder, sheets and
+ * breaks go by it. A procedure may have several steps of one role (each place that is heated), or none.
+ */
+export const STEP_ROLES = [
+  'look-over',
+  'guide',
+  'fit',
+  'flux',
+  'open-line',
+  'nitrogen-on',
+  'nitrogen-sweep',
+  'nitrogen-hold',
+  'trim',
+  'retrim',
+  'warm-line',
+  'preheat',
+  'cut',
+  'heat',
+  'feed',
+  'set',
+  'cool',
+  'shut-torch',
+  'mark-hot',
+  'fire-watch',
+] as const
+export type StepRole = (typeof STEP_ROLES)[number]
+
+/** Whether a step opens the line of the work to the air or lets nitrogen into it. */
+export const opensLine = ({ role }: Pick<Step, 'role'>): boolean =>
+  role === 'open-line' || role === 'nitrogen-on' || role === 'nitrogen-sweep'
+
 /** One step of a procedure: what to do first, then why, what to expect, and what if not. */
 export interface Step {
+  /** Names it within its run. */
   readonly id: string
   readonly phase: Phase
+  readonly role?: StepRole
   /** Verb first. A figure's value follows it in large type when `figure` is named. */
   readonly act: string
   /** A figure of the plan, by name. */

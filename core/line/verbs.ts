@@ -1,4 +1,5 @@
 /** The closed list of verbs in which a list of acts is written, one to a line, so that anyone can check it. */
+import { SET_FLAMES } from '../flame/set.ts'
 import { FUEL_IDS, HOSE_GRADES, type FuelId, type HoseGrade } from '../gas/fuels.ts'
 import { STANDARD_PRESSURE_PA } from '../gas/standard.ts'
 import { parseQuantity, PSI_PA, type Kind } from '../quantity/index.ts'
@@ -138,7 +139,7 @@ function actsOf(verb: string, words: readonly string[], setting: LineSetting): A
     return [s === undefined ? { do: timed } : { do: timed, seconds: s }]
   }
   if (verb === 'trim') {
-    const to = (['carburising', 'neutral', 'oxidising'] as const).find((f) => f === words[0])
+    const to = SET_FLAMES.find((f) => f === words[0])
     if (!to || words.length > 1) throw new NotRead('Trim to carburising, neutral or oxidising.')
     return [{ do: 'trim', to }]
   }
@@ -221,7 +222,7 @@ function used(setting: LineSetting, words: readonly string[]): LineSetting {
     case 'lever':
       return { ...setting, lever: yes(first) }
     case 'flame': {
-      const flame = (['carburising', 'neutral', 'oxidising'] as const).find((f) => f === first)
+      const flame = SET_FLAMES.find((f) => f === first)
       if (!flame) throw new NotRead('The flame should be carburising, neutral or oxidising.')
       return { ...setting, flame }
     }

@@ -5,18 +5,35 @@ import { BREAKS, mayBreakAt, standOf } from '../line/procedure.ts'
 import { foundLine } from '../line/state.ts'
 import { brazeSteps, cutSteps, given } from '../line/test-support.ts'
 import type { Step } from '../line/steps.ts'
-import { breakNamed, clocksOf, foldRun, mayFollow, RUN_EVENT_KINDS, type RunEvent } from './run.ts'
+import {
+  BREAK_NAMES,
+  clocksOf,
+  foldRun,
+  mayFollow,
+  PLAIN_EVENTS,
+  skippedRoles,
+  tookByRole,
+  workIsOver,
+  type EventTold,
+  type RunEvent,
+} from './run.ts'
 
 const STEPS = ['a', 'b', 'c'].map((id): Step => ({ id, phase: 'cut', act: id, why: '', acts: [] }))
 const RUN = { steps: STEPS, breaks: {} }
-const event = (kind: RunEvent['kind'], stepId: string, at = '2026-03-02T08:00:00.000Z'): RunEvent => ({
-  id: `${kind}${stepId}${at}`,
-  kind,
+const tell = (told: EventTold, stepId: string, at = '2026-03-02T08:00:00.000Z'): RunEvent => ({
+  id: `${told.kind}${stepId}${at}`,
+  ...told,
   stepId,
   at,
   personId: null,
-  reason: null,
 })
+const KINDS = [...PLAIN_EVENTS, 'trouble', 'skip', 'stop', 'break', 'hand-over', 'unread'] as const
+/** An event of a kind, with what belongs to it as it most often is. */
+const event = (kind: (typeof KINDS)[number], stepId: string, at?: string): RunEvent => {
+  if (kind === 'skip' || kind === 'stop' || kind === 'trouble') return tell({ kind, reason: 'why' }, stepId, at)
+  if (kind === 'break') return tell({ kind, name: 'tip-change', stand: 'lit' }, stepId, at)
+  return tell(kind === 'hand-over' ? { kind, stand: 'lit' } : { kind }, stepId, at)
+}
 
 describe('foldRun', () => {
   it('counts a step once, however often it is confirmed', () => {
@@ -43,7 +60,7 @@ describe('foldRun', () => {
   })
   it('takes exactly the events that may follow, for any sequence (a naive machine agrees)', () => {
     const anyEvent = fc.record({
-      kind: fc.constantFrom(...RUN_EVENT_KINDS),
+      kind: fc.constantFrom(...KINDS),
       step: fc.constantFrom('a', 'b', 'c', 'x'),
     })
     fc.assert(
@@ -61,6 +78,7 @@ describe('foldRun', () => {
               // no break is frozen with this run, so none may be taken
               (e.kind !== 'break' &&
                 e.kind !== 'hand-over' &&
+                e.kind !== 'unread' &&
                 STEPS[at]?.id === e.stepId &&
                 (e.kind !== 'back' || at > 0)))
           expect(may).toBe(naive)
@@ -82,25 +100,19 @@ describe('breaks', () => {
   const at = (i: number) => new Date(Date.UTC(2026, 2, 2, 8, i)).toISOString()
   const cutAt = made.steps.findIndex((s) => s.id === 'cut')
   const before = made.steps.slice(0, cutAt).map((s, i) => ({ ...event('done', s.id, at(i)), id: `d${i}` }))
-  const taken = (
-    reason: string,
-    kind: RunEvent['kind'] = 'break',
-    personId: string | null = null,
-  ): RunEvent => ({
-    ...event(kind, 'cut', at(60)),
-    reason,
-    personId,
-  })
+  const taken = (name: (typeof BREAK_NAMES)[number], stand: 'lit' | 'ready' = 'lit'): RunEvent =>
+    tell({ kind: 'break', name, stand }, 'cut', at(60))
+  const handed = (personId: string): RunEvent => ({ ...event('hand-over', 'cut', at(60)), personId })
   it('puts its steps before the one in hand, and comes back to it', () => {
-    const p = foldRun(run, [...before, taken('tip-change lit')])
+    const p = foldRun(run, [...before, taken('tip-change')])
     expect(p.steps[p.index]?.id).toBe('shut-torch~1')
     const through = made.breaks['tip-change'].lit ?? []
     const done = through.map((s, i) => ({ ...event('done', `${s.id}~1`, at(61 + i)), id: `b${i}` }))
-    const back = foldRun(run, [...before, taken('tip-change lit'), ...done])
+    const back = foldRun(run, [...before, taken('tip-change'), ...done])
     expect(back.steps[back.index]?.id).toBe('cut')
     expect(back.since).toBe(at(60 + through.length))
     // and a second one is told apart from the first
-    const again = foldRun(run, [...before, taken('tip-change lit'), ...done, taken('relight lit')])
+    const again = foldRun(run, [...before, taken('tip-change'), ...done, taken('relight')])
     expect(again.steps[again.index]?.id).toBe('after-pop~2')
   })
   it('leaves a line that the model accepts, wherever it was taken', () => {
@@ -110,7 +122,7 @@ describe('breaks', () => {
         (names) => {
           let events: RunEvent[] = [...before]
           for (const name of names) {
-            events = [...events, { ...taken(`${name} lit`), id: `${name}${events.length}` }]
+            events = [...events, { ...taken(name), id: `${name}${events.length}` }]
             let p = foldRun(run, events)
             while (p.steps[p.index]?.phase === 'break') {
               events.push({ ...event('done', p.steps[p.index]?.id ?? ''), id: `e${events.length}` })
@@ -136,8 +148,9 @@ describe('breaks', () => {
         if (!stand) return
         for (const name of BREAKS) {
           if (!procedure.breaks[name][stand] || !mayBreakAt(step, name)) continue
-          const kind = name === 'hand-over' ? 'hand-over' : 'break'
-          const left = foldRun(whole, [...done, { ...event(kind, step.id), reason: `${name} ${stand}` }])
+          const told: EventTold =
+            name === 'hand-over' ? { kind: name, stand } : { kind: 'break', name, stand }
+          const left = foldRun(whole, [...done, tell(told, step.id)])
           const run = runSteps(left.steps, procedure.setting, cold)
           const wrong = [...run.met, ...hazardsAtEnd(run.state)].filter((m) => m.grade === 'forbidden')
           expect(wrong, `${name} before ${step.id}`).toEqual([])
@@ -148,23 +161,53 @@ describe('breaks', () => {
     }
   })
   it('ends a run by shutting the rig down, with its fire watch', () => {
-    const p = foldRun(run, [...before, taken('shutdown lit')])
+    const p = foldRun(run, [...before, taken('shutdown')])
     expect(p.steps.slice(p.index).map((s) => s.id)).toEqual([
       ...(made.breaks.shutdown.lit ?? []).map((s) => `${s.id}~1`),
       'fire-watch',
     ])
     const rest = p.steps.slice(p.index).map((s, i) => ({ ...event('done', s.id, at(70 + i)), id: `s${i}` }))
-    const ended = foldRun(run, [...before, taken('shutdown lit'), ...rest])
+    const ended = foldRun(run, [...before, taken('shutdown'), ...rest])
     expect(ended.state).toBe('stopped')
     expect(clocksOf(ended)).toEqual([{ what: 'Fire watch', from: rest.at(-1)?.at, seconds: 3600 }])
   })
-  it('remembers who took it over, and takes no hand-over for a break', () => {
-    const p = foldRun(run, [...before, taken('hand-over lit', 'hand-over', 'orla')])
+  it('remembers who took it over, and takes a break that the run was not frozen with for nothing', () => {
+    const p = foldRun(run, [...before, handed('orla')])
     expect(p.takenOverBy).toBe('orla')
     expect(p.steps[p.index + 1]?.id).toBe('hand-over~1')
-    expect(foldRun(run, [...before, taken('hand-over lit', 'break')]).steps).toHaveLength(made.steps.length)
-    expect(foldRun(run, [...before, taken('tip-change lit', 'hand-over')]).takenOverBy).toBeUndefined()
-    expect(breakNamed('nap lit')).toBeUndefined()
-    expect(breakNamed(null)).toBeUndefined()
+    // a cutting torch has no attachment to change
+    expect(foldRun(run, [...before, taken('attachment-change')]).steps).toHaveLength(made.steps.length)
+    expect(foldRun(run, [...before, taken('tip-change')]).takenOverBy).toBeUndefined()
+  })
+})
+
+describe('what the roles of steps tell', () => {
+  const at = (s: number) => new Date(Date.UTC(2026, 2, 2, 8, 0, s)).toISOString()
+  const steps = given(brazeSteps()).steps
+  const all = steps.map((s, i) => event('done', s.id, at(10 * (i + 1))))
+  it('adds up the seconds of every step of a role, wherever they stand', () => {
+    const took = tookByRole({ startedAt: at(0), steps, events: all })
+    const heats = steps.filter((s) => s.role === 'heat')
+    expect(heats.length).toBeGreaterThan(1)
+    expect(took.heat).toBe(10 * heats.length)
+    expect(took.cut).toBeUndefined()
+  })
+  it('counts a step that was gone back to by its last confirmation', () => {
+    const first = steps[0]?.id ?? ''
+    const events = [event('done', first, at(5)), event('back', first, at(6)), event('done', first, at(30))]
+    const took = tookByRole({ startedAt: at(0), steps: [{ ...STEPS[0]!, id: first, role: 'heat' }], events })
+    expect(took).toEqual({ heat: 25 })
+  })
+  it('knows which roles were left out', () => {
+    const feed = steps.find((s) => s.role === 'feed')?.id ?? ''
+    expect([...skippedRoles({ steps, events: [event('skip', feed), event('done', 'rig')] })]).toEqual(['feed'])
+  })
+  it('calls the work over when the cut is through or the hot parts are marked, and not before', () => {
+    for (const made of [given(cutSteps()), given(brazeSteps())]) {
+      const last = made.steps.findIndex((s) => s.role === 'cut' || s.role === 'mark-hot')
+      const upTo = (n: number) => foldRun(made, made.steps.slice(0, n).map((s) => event('done', s.id)))
+      expect(workIsOver(upTo(last))).toBe(false)
+      expect(workIsOver(upTo(last + 1))).toBe(true)
+    }
   })
 })

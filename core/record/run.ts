@@ -1,31 +1,39 @@
-import { BREAKS, mayBreakAt, STANDS, type BreakName, type BreakSteps, type Stand } from '../line/procedure.ts'
-import type { Step } from '../line/steps.ts'
+import { BREAKS, mayBreakAt, type BreakName, type BreakSteps, type Stand } from '../line/procedure.ts'
+import type { Step, StepRole } from '../line/steps.ts'
 
-/** What can be said of a run while it goes on. `break` and `hand-over` put the steps of a break before the one in hand. */
-export const RUN_EVENT_KINDS = [
-  'done',
-  'skip',
-  'back',
-  'timer',
-  'trouble',
-  'stop',
-  'break',
-  'hand-over',
-] as const
-export type RunEventKind = (typeof RUN_EVENT_KINDS)[number]
-
-/**
- * One thing that was confirmed in a run. `at` is when it was said, ISO. `reason` of a break and of a hand-over is
- * which break from where: `short-pause lit`; `personId` of a hand-over is who goes on.
- */
-export interface RunEvent {
+/** What every event of a run says. */
+interface Confirmation {
   readonly id: string
-  readonly kind: RunEventKind
+  /** The step in hand. */
   readonly stepId: string
+  /** When it was said, ISO. */
   readonly at: string
+  /** Who said it. */
   readonly personId: string | null
-  readonly reason: string | null
 }
+/** Events that say all with their kind. */
+export const PLAIN_EVENTS = ['done', 'back', 'timer'] as const
+/** Ways out of the work that whoever holds the torch takes and comes back from, or not. */
+export const BREAK_NAMES = BREAKS.filter((b) => b !== 'hand-over')
+export type BreakTaken = (typeof BREAK_NAMES)[number]
+
+/** One thing that was confirmed in a run. A break and a hand-over put their steps before the one in hand. */
+export type RunEvent = Confirmation &
+  (
+    | { readonly kind: (typeof PLAIN_EVENTS)[number] }
+    | { readonly kind: 'skip'; readonly reason: string }
+    /** What was wrong, where it was said. */
+    | { readonly kind: 'trouble' | 'stop'; readonly reason: string | null }
+    | { readonly kind: 'break'; readonly name: BreakTaken; readonly stand: Stand }
+    /** `personId` is who goes on. */
+    | { readonly kind: 'hand-over'; readonly stand: Stand }
+    /** Stored, and can no longer be read. */
+    | { readonly kind: 'unread' }
+  )
+export type RunEventKind = RunEvent['kind']
+/** What is told of an event beside where and when: its kind with what belongs to it. */
+export type EventTold = DistributiveOmit<RunEvent, keyof Confirmation>
+type DistributiveOmit<T, K extends PropertyKey> = T extends unknown ? Omit<T, K> : never
 
 /** What of a run decides where it stands. */
 export interface RunPlan {
@@ -50,17 +58,16 @@ export interface RunProgress {
   readonly takenOverBy: string | null | undefined
 }
 
-/** A break as an event names it. */
-export function breakNamed(reason: string | null): { name: BreakName; stand: Stand } | undefined {
-  const [name, stand] = (reason ?? '').split(' ')
-  const known = BREAKS.find((b) => b === name)
-  const where = STANDS.find((s) => s === stand)
-  return known && where ? { name: known, stand: where } : undefined
-}
-
-function breakSteps({ breaks }: RunPlan, reason: string | null): readonly Step[] | undefined {
-  const asked = breakNamed(reason)
-  return asked ? breaks[asked.name]?.[asked.stand] : undefined
+/** The break that an event takes, if it takes one that is a break of this run. */
+const breakOf = (event: RunEvent): { readonly name: BreakName; readonly stand: Stand } | undefined =>
+  event.kind === 'break'
+    ? event
+    : event.kind === 'hand-over'
+      ? { name: 'hand-over', stand: event.stand }
+      : undefined
+const breakSteps = ({ breaks }: RunPlan, event: RunEvent): readonly Step[] | undefined => {
+  const taken = breakOf(event)
+  return taken && breaks[taken.name]?.[taken.stand]
 }
 
 /** Folds a run's events, in the order in which they were stored, into where it stands. Events that no longer fit are passed over. */
@@ -99,14 +106,15 @@ export function foldRun(run: RunPlan, events: readonly RunEvent[]): RunProgress 
         stopped = true
         break
       case 'trouble':
+      case 'unread':
         break
       case 'break':
       case 'hand-over': {
         taken += 1
-        const own = (breakSteps(run, event.reason) ?? []).map((s) => ({ ...s, id: `${s.id}~${taken}` }))
-        const last = breakNamed(event.reason)?.name === 'shutdown'
+        const own = (breakSteps(run, event) ?? []).map((s) => ({ ...s, id: `${s.id}~${taken}` }))
+        const last = event.kind === 'break' && event.name === 'shutdown'
         // what was heated is watched however the work ends
-        const rest = last ? run.steps.filter((s) => s.id === 'fire-watch') : steps.slice(index)
+        const rest = last ? run.steps.filter((s) => s.role === 'fire-watch') : steps.slice(index)
         steps = [...steps.slice(0, index), ...own, ...rest]
         cutShort ||= last
         timerFrom = undefined
@@ -126,20 +134,13 @@ function fits(
   now: { readonly steps: readonly Step[]; readonly index: number; readonly stopped: boolean },
   event: RunEvent,
 ): boolean {
-  if (now.stopped || now.index >= now.steps.length) return false
+  if (event.kind === 'unread' || now.stopped || now.index >= now.steps.length) return false
   if (event.kind === 'trouble' || event.kind === 'stop') return true
   if (now.steps[now.index]?.id !== event.stepId) return false
-  if (event.kind === 'break' || event.kind === 'hand-over') {
-    const asked = breakNamed(event.reason)
-    const step = now.steps[now.index]
-    return (
-      asked !== undefined &&
-      step !== undefined &&
-      mayBreakAt(step, asked.name) &&
-      breakSteps(run, event.reason) !== undefined &&
-      (event.kind === 'hand-over') === (asked.name === 'hand-over')
-    )
-  }
+  const taken = breakOf(event)
+  const step = now.steps[now.index]
+  if (taken)
+    return step !== undefined && mayBreakAt(step, taken.name) && breakSteps(run, event) !== undefined
   return event.kind !== 'back' || now.index > 0
 }
 
@@ -163,3 +164,39 @@ export const clocksOf = ({ steps, confirmed }: RunProgress): readonly Clock[] =>
       ? [{ what: s.timer.what, from: done.at, seconds: s.timer.seconds }]
       : []
   })
+
+/** Whether the work itself is over, so that what came out can be told: the cut is through, or the hot parts are marked. */
+export const workIsOver = ({ steps, confirmed }: Pick<RunProgress, 'steps' | 'confirmed'>): boolean =>
+  steps.some((s) => (s.role === 'cut' || s.role === 'mark-hot') && confirmed[s.id] !== undefined)
+
+/** What of a run tells how it went. */
+interface RunTold {
+  readonly startedAt: string
+  readonly steps: readonly Step[]
+  readonly events: readonly RunEvent[]
+}
+
+/** How long the steps of each role took together, s: a step counts from the one before it to its own confirmation. */
+export function tookByRole({ startedAt, steps, events }: RunTold): Readonly<Partial<Record<StepRole, number>>> {
+  const roles = new Map(steps.map((s) => [s.id, s.role]))
+  const last = new Map<string, number>()
+  let before = Date.parse(startedAt)
+  for (const e of events) {
+    if (e.kind !== 'done' && e.kind !== 'skip') continue
+    const at = Date.parse(e.at)
+    if (e.kind === 'done') last.set(e.stepId, (at - before) / 1000)
+    before = at
+  }
+  const took: Partial<Record<StepRole, number>> = {}
+  for (const [id, seconds] of last) {
+    const role = roles.get(id)
+    if (role) took[role] = (took[role] ?? 0) + seconds
+  }
+  return took
+}
+
+/** Roles of which a step was left out. */
+export function skippedRoles({ steps, events }: Pick<RunTold, 'steps' | 'events'>): ReadonlySet<StepRole> {
+  const skipped = new Set(events.filter((e) => e.kind === 'skip').map((e) => e.stepId))
+  return new Set(steps.flatMap((s) => (s.role && skipped.has(s.id) ? [s.role] : [])))
+}

@@ -1,5 +1,6 @@
 /** What is worked out from the book's rows and kept beside them, worked out anew: after a migration, or for a row put back. */
-import { foldRun, type RunEvent } from '#core/record/run.ts'
+import { breaksAsNow, eventAsNow, stepsAsNow } from '#application/stored.ts'
+import { foldRun } from '#core/record/run.ts'
 import type { Run } from '#contract/types.ts'
 import type { PieceDraft } from '#contract/schemas.ts'
 import { digestOf, SIGNED, type SignedTable } from './digest.ts'
@@ -59,7 +60,7 @@ export function derivesRun(db: Db): (id: string) => void {
   const plan = db.prepare<[string], Record<'draft' | 'plan' | 'setting' | 'steps' | 'breaks', string>>(
     'SELECT draft, plan, setting, steps, breaks FROM plans WHERE run_id = ?',
   )
-  const events = db.prepare<[string], RunEvent>(
+  const events = db.prepare<[string], Parameters<typeof eventAsNow>[0]>(
     'SELECT id, kind, step_id AS stepId, at, person_id AS personId, reason FROM run_events WHERE run_id = ? ORDER BY seq',
   )
   const put = db.prepare<[string, string, string]>('UPDATE runs SET progress = ?, took = ? WHERE id = ?')
@@ -73,7 +74,10 @@ export function derivesRun(db: Db): (id: string) => void {
     ]
     const [steps, breaks] = [parsed<Run['steps']>(row.steps), parsed<Run['breaks']>(row.breaks)]
     if (!draft || !made || !setting || !steps || !breaks) return
-    const progress = foldRun({ steps, breaks }, events.all(id))
+    const progress = foldRun(
+      { steps: stepsAsNow(steps), breaks: breaksAsNow(breaks) },
+      events.all(id).map(eventAsNow),
+    )
     put.run(
       JSON.stringify(standsAt(made, progress)),
       JSON.stringify(tookOf({ draft, plan: made, setting })),

@@ -1,4 +1,4 @@
-import { bodyAsNow } from '#contract/stored.ts'
+import { bodyAsNow } from '#application/stored.ts'
 import type Router from '@koa/router'
 import { ValidationError, type AnySchema } from 'yup'
 import { PATHS } from '#contract/paths.ts'

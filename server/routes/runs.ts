@@ -4,8 +4,8 @@ import type { NewEntry } from '../db/tables/log-rows.ts'
 import { recordsOf } from '../records.ts'
 import { checkPerson, headOf, UNJUDGED } from '../line-head.ts'
 import { foldRun, mayFollow, type RunEvent } from '#core/record/run.ts'
-import { planPiece } from '#contract/plan-of.ts'
-import { procedureOf } from '#contract/procedure-of.ts'
+import { planPiece } from '#application/plan-of.ts'
+import { procedureOf } from '#application/procedure-of.ts'
 import type { Run, RunChange } from '#contract/types.ts'
 import { AppError, conflict, notFound } from '../errors.ts'
 import type { Store } from '../store.ts'
@@ -102,8 +102,6 @@ export const runHandlers: Pick<Handlers, 'startRun' | 'getRun' | 'addRunEvent' |
       }
       if (known) throw conflict('id-taken', 'This was sent for another run.')
       checkPerson(store, event.personId)
-      if (event.kind === 'skip' && (event.reason ?? '') === '')
-        throw new AppError(422, 'bad-input', 'Say why the step is skipped.', 'reason')
       const progress = foldRun(before, before.events)
       const step = progress.steps.find((s) => s.id === event.stepId)
       if (!step) throw new AppError(422, 'bad-input', 'There is no such step in this run.', 'stepId')
@@ -118,7 +116,7 @@ export const runHandlers: Pick<Handlers, 'startRun' | 'getRun' | 'addRunEvent' |
           id: event.id,
           at: event.at,
           personId: event.personId,
-          told: { kind: 'override', what: step.act, reason: event.reason ?? '' },
+          told: { kind: 'override', what: step.act, reason: event.reason },
         })
       if (after.state === 'running')
         return { change: { id: before.id, seq, event, endedAt: null }, isNew: true }

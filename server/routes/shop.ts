@@ -2,7 +2,7 @@ import { readPrice } from '#core/cost.ts'
 import { readCut } from '#core/cut/index.ts'
 import { readTorchGear } from '#core/line/read-torch.ts'
 import { gearFault, type Gear } from '#core/rig/gear.ts'
-import { readAcceptance } from '#contract/read-entry.ts'
+import { readAcceptance } from '#application/read-entry.ts'
 import { AppError, conflict, notFound } from '../errors.ts'
 import type { Handlers } from './mount.ts'
 

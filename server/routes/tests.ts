@@ -12,7 +12,7 @@ import {
 import { Reader, readFields } from '#core/fields/reader.ts'
 import { TEST_ASKED } from '#core/fields/test.ts'
 import type { Kind } from '#core/quantity/index.ts'
-import { readTyped } from '#contract/typed.ts'
+import { readTyped } from '#application/typed.ts'
 import type { TestDraft, TestEventDraft, Settings } from '#contract/schemas.ts'
 import type { JointTest, TestChange } from '#contract/types.ts'
 import { AppError, conflict, notFound } from '../errors.ts'

@@ -1,6 +1,6 @@
 /** A book that came as a file: CSV, JSON, or a zip of either with pictures. */
 import JSZip from 'jszip'
-import { readBook, type FileEntry, type FilePhoto } from '#contract/log-file.ts'
+import { readBook, type FileEntry, type FilePhoto } from '#application/log-file.ts'
 
 /** No book that is unpacked is larger, characters. */
 const MOST_UNPACKED = 500_000_000

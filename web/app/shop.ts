@@ -1,6 +1,6 @@
 import type { FuelId } from '#core/gas/fuels.ts'
 import { useMemo } from 'react'
-import { FIRST_SETTINGS } from '#contract/first-settings.ts'
+import { FIRST_SETTINGS } from '#application/first-settings.ts'
 import type { Settings } from '#contract/schemas.ts'
 import { printFor, showQuantity, unitFor, type Kind, type Shown } from '#core/quantity/index.ts'
 import { INCH_UNITS, METRIC_UNITS, type UnitChoices } from '#core/shop.ts'

@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 import { fireEvent, screen } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { firstBraze, firstDraft, FIRST_RIG, FIRST_SETTINGS } from '#contract/first.ts'
+import { firstBraze, firstDraft, FIRST_RIG, FIRST_SETTINGS } from '#application/first.ts'
 import { JOINTS } from '#core/braze/joints.ts'
 import { firstDraftOf } from '#core/fields/draft.ts'
 import { BRAZE_WORK } from '#core/fields/braze.ts'

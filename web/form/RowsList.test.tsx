@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 import { fireEvent, screen } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { FIRST_PRACTICE, FIRST_SETTINGS } from '#contract/first.ts'
+import { FIRST_PRACTICE, FIRST_SETTINGS } from '#application/first.ts'
 import { BRAZE_WORK, TUBE_RUN } from '#core/fields/braze.ts'
 import { CUT_WORK, PRACTICE_ITEM } from '#core/fields/cut.ts'
 import { firstDraftOf } from '#core/fields/draft.ts'

@@ -2,8 +2,8 @@
 import { LINE, LINE_NAMES, type LineBrief, type LineHead, type LineName } from '#core/fields/log.ts'
 import { omit } from '#core/objects.ts'
 import type { Told } from '#core/record/entry.ts'
-import { toldOfLine } from '#contract/stored.ts'
-import type { FileEntry } from '#contract/log-file.ts'
+import { toldOfLine } from '#application/stored.ts'
+import type { FileEntry } from '#application/log-file.ts'
 import type { LogSummary } from '#contract/types.ts'
 import { isWhole } from '../digest.ts'
 

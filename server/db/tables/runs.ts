@@ -1,11 +1,11 @@
-import { breaksAsNow, pieceAsNow, planAsNow, stepsAsNow } from '#contract/stored.ts'
+import { breaksAsNow, eventAsNow, pieceAsNow, planAsNow, reasonOfEvent, stepsAsNow } from '#application/stored.ts'
 import type { BrazePlan } from '#core/braze/types.ts'
 import type { CutPlan } from '#core/cut/index.ts'
 import { figureNamed } from '#core/figure.ts'
 import type { BreakSteps } from '#core/line/procedure.ts'
 import type { LineSetting } from '#core/line/state.ts'
 import type { Step } from '#core/line/steps.ts'
-import { clocksOf, foldRun, type RunEvent, type RunEventKind, type RunProgress } from '#core/record/run.ts'
+import { clocksOf, foldRun, type RunEvent, type RunProgress } from '#core/record/run.ts'
 import type { PieceDraft } from '#contract/schemas.ts'
 import type { FuelId } from '#core/gas/fuels.ts'
 import type { GasUsed, Run, RunSummary } from '#contract/types.ts'
@@ -174,14 +174,14 @@ export function runsTable(db: Db, damage: Damage) {
         damage.found({ table: 'run_events', row: e.row, id: e.id, name: `a step in ${nameOf(r)}`, at: e.at })
       const at = e.whole === 1 || !Number.isNaN(Date.parse(e.at)) ? e.at : before
       before = at
-      return {
+      return eventAsNow({
         id: e.id,
-        kind: e.kind as RunEventKind,
+        kind: e.kind,
         stepId: e.step_id,
         at,
         personId: e.person_id,
         reason: e.reason,
-      }
+      })
     })
   }
   // never changed once it is stored, and asked for at every step: the runs in hand are kept as they were read
@@ -295,7 +295,7 @@ export function runsTable(db: Db, damage: Damage) {
           step_id: e.stepId,
           at: e.at,
           person_id: e.personId,
-          reason: e.reason,
+          reason: reasonOfEvent(e),
         })
       progressed.run(JSON.stringify(standsAt(plan, progress)), id)
       return seq

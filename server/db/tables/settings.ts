@@ -1,5 +1,5 @@
-import { FIRST_SETTINGS } from '#contract/first.ts'
-import { settingsAsNow } from '#contract/stored.ts'
+import { FIRST_SETTINGS } from '#application/first.ts'
+import { settingsAsNow } from '#application/stored.ts'
 import type { Settings } from '#contract/schemas.ts'
 import type { Damage } from '../../damage.ts'
 import { isWhole } from '../digest.ts'

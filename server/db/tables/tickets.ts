@@ -1,4 +1,4 @@
-import { pieceAsNow } from '#contract/stored.ts'
+import { pieceAsNow } from '#application/stored.ts'
 import type { PieceDraft } from '#contract/schemas.ts'
 import type { Ticket, TicketChanged, TicketState, TicketSummary } from '#contract/types.ts'
 import type { Damage } from '../../damage.ts'

@@ -1,4 +1,4 @@
-import { rigAsNow } from '#contract/stored.ts'
+import { rigAsNow } from '#application/stored.ts'
 import type { Torch } from '#contract/types.ts'
 import type { Damage } from '../../damage.ts'
 import { digestOf, isWhole } from '../digest.ts'

@@ -12,7 +12,7 @@ import {
 import { BRAZE_TOLD, BRAZE_USED } from '#core/fields/log.ts'
 import { pick } from '#core/objects.ts'
 import { printQuantity, type UnitId } from '#core/quantity/index.ts'
-import { placesOf } from '#contract/read-entry.ts'
+import { placesOf } from '#application/read-entry.ts'
 import type { BrazeLogDraft } from '#contract/schemas.ts'
 import { useShop } from '../../app/shop.ts'
 import { ALL_STATES, JointDial, JointStrip, stateSign, stateWord } from '../../drawing/JointMap.tsx'
@@ -45,7 +45,7 @@ function useFirst(subject: Subject): Omit<Form, keyof CommonForm> {
   const plan = subject.plan?.kind === 'braze' ? subject.plan : undefined
   const figures = plan?.figures ?? {}
   const planned = (si: number | undefined, unit: UnitId) => (si === undefined ? '' : printQuantity(si, unit))
-  const heated = ['heat-1', 'heat-2'].reduce((s, id) => s + (subject.tookS[id] ?? 0), 0)
+  const heated = subject.tookS.heat ?? 0
   const used = told?.used
   const quarters = told?.penetration?.map((q) => `${Math.round(q * 100)} %`)
   return {

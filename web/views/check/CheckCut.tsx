@@ -8,7 +8,7 @@ import {
 } from '#core/check/acceptance.ts'
 import { DROPS, EDGES, SLAG_CLASSES, type Drop, type Edge, type SlagClass } from '#core/record/outcome.ts'
 import { printQuantity, type UnitId } from '#core/quantity/index.ts'
-import { readTyped } from '#contract/typed.ts'
+import { readTyped } from '#application/typed.ts'
 import type { CutLogDraft } from '#contract/schemas.ts'
 import { pick } from '#core/objects.ts'
 import { useShop } from '../../app/shop.ts'
@@ -45,7 +45,7 @@ function useFirst(subject: Subject): Omit<Form, keyof CommonForm> {
   const told = subject.corrects?.told.kind === 'cut' ? subject.corrects.told : undefined
   const figures = subject.plan?.kind === 'cut' ? subject.plan.figures : {}
   const planned = (si: number | undefined, unit: UnitId) => (si === undefined ? '' : printQuantity(si, unit))
-  const preheat = subject.tookS['preheat']
+  const preheat = subject.tookS.preheat
   const used = told?.used
   return {
     tipOrifice: used ? (used.tipOrifice?.text ?? '') : planned(figures.tipOrifice?.value, units.length),

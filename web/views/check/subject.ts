@@ -1,5 +1,7 @@
 import { useMemo } from 'react'
-import { workedOn, type WorkedOn } from '#contract/read-entry.ts'
+import type { StepRole } from '#core/line/steps.ts'
+import { tookByRole } from '#core/record/run.ts'
+import { workedOn, type WorkedOn } from '#application/read-entry.ts'
 import type { PieceDraft, Settings } from '#contract/schemas.ts'
 import type { LogEntry, Run, Ticket } from '#contract/types.ts'
 
@@ -12,22 +14,9 @@ export interface Subject {
   readonly jobName: string
   readonly draft: PieceDraft
   readonly plan: Run['plan'] | undefined
-  /** Seconds that the preheat took by the run's own clock. */
-  readonly tookS: Readonly<Partial<Record<string, number>>>
+  /** Seconds that the steps of a role took by the run's own clock. */
+  readonly tookS: Readonly<Partial<Record<StepRole, number>>>
   readonly corrects: LogEntry | undefined
-}
-
-/** How long each step of a run took, s. */
-export function tookOf(run: Pick<Run, 'events' | 'startedAt'>): Readonly<Partial<Record<string, number>>> {
-  let before = Date.parse(run.startedAt)
-  const took: Record<string, number> = {}
-  for (const e of run.events) {
-    if (e.kind !== 'done' && e.kind !== 'skip') continue
-    const at = Date.parse(e.at)
-    if (e.kind === 'done') took[e.stepId] = (at - before) / 1000
-    before = at
-  }
-  return took
 }
 
 export const ofRun = (run: Run): Subject => ({
@@ -38,7 +27,7 @@ export const ofRun = (run: Run): Subject => ({
   jobName: run.jobName,
   draft: run.draft,
   plan: run.plan,
-  tookS: tookOf(run),
+  tookS: tookByRole(run),
   corrects: undefined,
 })
 export const ofPiece = (ticket: Ticket): Subject => ({

@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import type { FieldError } from '#core/figure.ts'
-import { readEntry, type EntryRead } from '#contract/read-entry.ts'
+import { readEntry, type EntryRead } from '#application/read-entry.ts'
 import type { LogDraft } from '#contract/schemas.ts'
 import { outbox } from '../../app/outbox.ts'
 import { useShop } from '../../app/shop.ts'

@@ -1,17 +1,16 @@
 import { useMemo, useState } from 'react'
 import { Link, useNavigate, useSearchParams } from 'react-router'
-import { factsOfBraze, factsOfCut, type Done } from '#core/check/facts.ts'
 import {
   rankCauses,
   SIGN_PLACES,
   SIGNS,
-  type Fact,
   type RankedCause,
   type Sign,
   type SignPlace,
 } from '#core/check/faults.ts'
-import { changeDraft } from '#contract/change-draft.ts'
-import { NO_RUNS, planPiece } from '#contract/plan-of.ts'
+import { changeDraft } from '#application/change-draft.ts'
+import { factsOfEntry, signPlaceOf } from '#application/facts-of-entry.ts'
+import { NO_RUNS, planPiece } from '#application/plan-of.ts'
 import type { PieceDraft } from '#contract/schemas.ts'
 import type { LogEntry } from '#contract/types.ts'
 import { api, ask } from '../../app/api.ts'
@@ -22,7 +21,6 @@ import { SignTile } from '../../drawing/SignTile.tsx'
 import { Button } from '../../ui/Button.tsx'
 import { Segmented } from '../../ui/Segmented.tsx'
 import { Tile } from '../../ui/Tiles.tsx'
-import { tookOf } from '../check/subject.ts'
 import { usePlanFigures } from '../plan/plan-words.ts'
 
 const PLACE_WORDS: Readonly<Record<SignPlace, string>> = {
@@ -33,50 +31,15 @@ const PLACE_WORDS: Readonly<Record<SignPlace, string>> = {
 /** So many causes are shown; the rest add little. */
 const SHOWN = 5
 
-/** What was done, as the book has it. */
-function doneOf(entry: LogEntry): Done {
-  const { told, run } = entry
-  const used = told.kind === 'cut' || told.kind === 'braze' ? told.used : undefined
-  const cut = told.kind === 'cut' ? told.used : undefined
-  return {
-    tipOrificeM: used?.tipOrifice?.si,
-    oxygenGaugePa: used?.oxygenPressure?.si,
-    fuelGaugePa: used?.fuelPressure?.si,
-    speed: cut?.travelSpeed?.si,
-    preheatS: cut?.preheat?.si,
-    skipped: new Set(run?.events.filter((e) => e.kind === 'skip').map((e) => e.stepId) ?? []),
-    tookS: run ? tookOf(run) : {},
-  }
-}
-
-/** What the plan and the run of an entry tell; nothing when there is none. */
-function useFacts(entry: LogEntry | undefined): readonly Fact[] {
-  const { settings } = useShop()
-  return useMemo(() => {
-    if (!entry?.draft) return []
-    const planned = planPiece(entry.draft, settings, NO_RUNS)
-    if (!planned.ok) return []
-    const done = doneOf(entry)
-    const plan = entry.plan ?? planned.plan
-    if ('a' in planned.request.work && plan.kind === 'braze')
-      return factsOfBraze(plan, planned.request as Parameters<typeof factsOfBraze>[1], done)
-    if (plan.kind === 'cut')
-      return factsOfCut(plan, planned.request as Parameters<typeof factsOfCut>[1], done)
-    return []
-  }, [entry, settings])
-}
-
 /** The fault finder: what is seen, the likeliest causes with what this run tells of them, and the one thing to change. */
 export default function FaultFinder() {
   const [params] = useSearchParams()
   const entryId = params.get('entry') ?? ''
   const { data: entry } = api.useEntryQuery(entryId, { skip: entryId === '' })
   const tried = api.useRecordsQuery(entry?.kind === 'braze' ? 'braze' : 'cut').data?.tried ?? []
-  const facts = useFacts(entry)
-  const kind: SignPlace =
-    entry?.kind === 'braze' || entry?.kind === 'pressure-test' || entry?.kind === 'vacuum-test'
-      ? 'braze'
-      : 'cut'
+  const { settings } = useShop()
+  const facts = useMemo(() => (entry ? factsOfEntry(entry, settings) : []), [entry, settings])
+  const kind = signPlaceOf(entry?.kind)
   const [place, setPlace] = useState<SignPlace | ''>('')
   const [seen, setSeen] = useState<readonly string[]>([])
   const here = place === '' ? kind : place

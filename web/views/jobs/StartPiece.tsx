@@ -1,7 +1,7 @@
 import { useState, type ChangeEvent } from 'react'
 import { useForm } from 'react-hook-form'
 import { useNavigate } from 'react-router'
-import { firstBraze, firstDraft, FIRST_RIG } from '#contract/first.ts'
+import { firstBraze, firstDraft, FIRST_RIG } from '#application/first.ts'
 import type { PieceDraft } from '#contract/schemas.ts'
 import { api, type Failure } from '../../app/api.ts'
 import { device } from '../../app/device.ts'

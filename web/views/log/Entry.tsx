@@ -5,6 +5,7 @@ import { isRoundJoint } from '#core/braze/types.ts'
 import { figureNamed, KIND_OF_UNIT } from '#core/figure.ts'
 import { cutFigureKind, type CutFigureName } from '#core/cut/index.ts'
 import type { BrazeTold, CutTold, TestTold, Used } from '#core/record/entry.ts'
+import type { RunEvent, RunEventKind } from '#core/record/run.ts'
 import type { LogEntry } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
@@ -23,6 +24,7 @@ import { BREAKING_NAMES, INSIDE_NAMES } from '#core/check/acceptance.ts'
 import { DROP_NAMES, EDGE_NAMES, SLAG_NAMES } from '#core/record/outcome.ts'
 import { ENTRY_KIND_NAMES } from '#core/fields/log.ts'
 import { TEST_WORDS } from './outcome-words.ts'
+import { BREAKS_TOLD } from '../run/break-words.ts'
 import { useTell } from './useTell.ts'
 
 /** A line of the book: what was planned, what was used, what came out, and what belongs to it. */
@@ -388,6 +390,12 @@ const STEP_WORDS = {
   break: 'left the work at: ',
   'hand-over': 'handed over at: ',
   timer: '',
+  unread: 'cannot be read any more: ',
+} as const satisfies Record<RunEventKind, string>
+
+const aside = (event: RunEvent): string => {
+  if ('reason' in event) return event.reason ? ` (${event.reason})` : ''
+  return event.kind === 'break' ? ` (${BREAKS_TOLD.find((b) => b.name === event.name)?.title ?? event.name})` : ''
 }
 
 /** Every confirmed step with its time. */
@@ -408,7 +416,7 @@ function Steps({ run }: { readonly run: NonNullable<LogEntry['run']> }) {
             <span>
               {STEP_WORDS[e.kind]}
               {say(run.steps.find((s) => s.id === e.stepId)?.act ?? e.stepId)}
-              {e.reason ? ` (${e.reason})` : ''}
+              {aside(e)}
             </span>
           </li>
         ))}

@@ -1,6 +1,6 @@
 import { useCallback, useDeferredValue, useMemo, useRef, useState } from 'react'
 import { ENTRY_KINDS, OUTCOMES } from '#core/record/entry.ts'
-import { readTyped } from '#contract/typed.ts'
+import { readTyped } from '#application/typed.ts'
 import type { LogQuery, Settings } from '#contract/schemas.ts'
 import type { LogSummary } from '#contract/types.ts'
 import { api } from '../../app/api.ts'

@@ -1,6 +1,6 @@
 import { keysOf } from '#core/objects.ts'
 import { lazy, Suspense } from 'react'
-import { FIRST_ROW } from '#contract/first.ts'
+import { FIRST_ROW } from '#application/first.ts'
 import type { ChartRowDraft } from '#contract/schemas.ts'
 import { CHART_ROW, TIP_ROW } from '#core/fields/rig.ts'
 import type { FieldError } from '#core/figure.ts'

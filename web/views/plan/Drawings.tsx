@@ -1,7 +1,7 @@
 import { Tabs } from 'radix-ui'
 import { lazy, Suspense, useState } from 'react'
 import { costOf, takesOf } from '#core/cost.ts'
-import type { Planned } from '#contract/plan-of.ts'
+import type { Planned } from '#application/plan-of.ts'
 import type { CutDraft } from '#contract/schemas.ts'
 import type { CutFigureName } from '#core/cut/index.ts'
 import type { FieldError } from '#core/figure.ts'

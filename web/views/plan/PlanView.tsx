@@ -1,5 +1,5 @@
 import { lazy, Suspense, useCallback, useMemo, useRef, useState } from 'react'
-import { NO_RUNS, planDraft, type Planned } from '#contract/plan-of.ts'
+import { NO_RUNS, planDraft, type Planned } from '#application/plan-of.ts'
 import type { CutDraft } from '#contract/schemas.ts'
 import type { Job, Torch } from '#contract/types.ts'
 import type { Caution } from '#core/cut/index.ts'

@@ -1,4 +1,4 @@
-import type { Planned } from '#contract/plan-of.ts'
+import type { Planned } from '#application/plan-of.ts'
 import type { CutDraft } from '#contract/schemas.ts'
 import { pipeTemplate } from '#core/cut/route.ts'
 import { pierceDistance } from '#core/cut/shapes.ts'

@@ -1,5 +1,5 @@
 import { useMemo } from 'react'
-import type { Planned } from '#contract/plan-of.ts'
+import type { Planned } from '#application/plan-of.ts'
 import type { CutDraft } from '#contract/schemas.ts'
 import type { FieldError } from '#core/figure.ts'
 import { usualTable, type UsualVerdict } from '#core/cut/index.ts'

@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react'
-import { FIRST_PRACTICE } from '#contract/first.ts'
+import { FIRST_PRACTICE } from '#application/first.ts'
 import type { CutDraft, WorkDraft } from '#contract/schemas.ts'
 import type { OwnTip, Torch } from '#contract/types.ts'
 import type { Caution } from '#core/cut/index.ts'

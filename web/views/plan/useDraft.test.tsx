@@ -1,7 +1,7 @@
 // @vitest-environment jsdom
 import { act, renderHook } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import { firstBraze, firstDraft, FIRST_SETTINGS } from '#contract/first.ts'
+import { firstBraze, firstDraft, FIRST_SETTINGS } from '#application/first.ts'
 import type { BrazeDraft, CutDraft, PieceDraft } from '#contract/schemas.ts'
 import type { Ticket } from '#contract/types.ts'
 import { omit } from '#core/objects.ts'

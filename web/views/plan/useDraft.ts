@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react'
 import type { BrazePartDraft, CutDraft, PieceDraft, RigDraft } from '#contract/schemas.ts'
 import type { Ticket } from '#contract/types.ts'
-import { pieceAsNow } from '#contract/stored.ts'
+import { pieceAsNow } from '#application/stored.ts'
 import { api } from '../../app/api.ts'
 import { outbox } from '../../app/outbox.ts'
 import { useApp, useSend } from '../../app/store.ts'

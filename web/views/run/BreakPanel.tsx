@@ -1,34 +1,11 @@
 import { useState, type RefObject } from 'react'
 import type { BreakName } from '#core/line/procedure.ts'
+import type { BreakTaken } from '#core/record/run.ts'
 import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Panel } from '../../ui/Panel.tsx'
-
-const WAYS: readonly { readonly name: BreakName; readonly title: string; readonly what: string }[] = [
-  {
-    name: 'short-pause',
-    title: 'A few minutes, I stay here',
-    what: 'Torch valves only. Half an hour at most.',
-  },
-  {
-    name: 'long-break',
-    title: 'Over half an hour, lunch, or away',
-    what: 'Cylinders shut, each side bled, screws out; set and purge again after.',
-  },
-  { name: 'tip-change', title: 'Change or clean the tip', what: 'Torch shut, tip cool, seat clean.' },
-  {
-    name: 'attachment-change',
-    title: 'Change the attachment',
-    what: 'Only with both hoses bled: its seats carry both gases.',
-  },
-  {
-    name: 'relight',
-    title: 'It popped, or went out',
-    what: 'Oxygen, then fuel. Find why, then light again.',
-  },
-  { name: 'shutdown', title: 'Shut down and end here', what: 'The rest is left; the rig is led to cold.' },
-]
+import { BREAKS_TOLD } from './break-words.ts'
 
 /** Ways to leave the work: how long decides how much is shut. Each is led through step by step, and back. */
 export function BreakPanel({
@@ -42,7 +19,7 @@ export function BreakPanel({
   readonly offered: readonly BreakName[]
   readonly returnTo: RefObject<HTMLElement | null>
   readonly onClose: () => void
-  readonly onBreak: (name: BreakName) => void
+  readonly onBreak: (name: BreakTaken) => void
   readonly onHandOver: (personId: string) => void
 }) {
   const { say } = useShop()
@@ -78,7 +55,7 @@ export function BreakPanel({
         </p>
       ) : null}
       <ul className="grid gap-2.5">
-        {WAYS.filter((w) => offered.includes(w.name)).map((w) => (
+        {BREAKS_TOLD.filter((w) => offered.includes(w.name)).map((w) => (
           <li key={w.name}>
             <button
               type="button"

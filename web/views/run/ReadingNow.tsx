@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { KIND_OF_UNIT, type Figure } from '#core/figure.ts'
 import { printQuantity, unitFor } from '#core/quantity/index.ts'
-import { readTyped } from '#contract/typed.ts'
+import { readTyped } from '#application/typed.ts'
 import { api } from '../../app/api.ts'
 import { outbox } from '../../app/outbox.ts'
 import { useShop } from '../../app/shop.ts'

@@ -2,7 +2,7 @@ import { useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { isRoundJoint } from '#core/braze/types.ts'
 import { figureNamed, KIND_OF_UNIT } from '#core/figure.ts'
-import { clocksOf } from '#core/record/run.ts'
+import { clocksOf, workIsOver, type BreakTaken } from '#core/record/run.ts'
 import type { Step } from '#core/line/steps.ts'
 import { ServerNotice } from '../../app/ServerNotice.tsx'
 import { useShop } from '../../app/shop.ts'
@@ -91,7 +91,7 @@ function Ended({ inHand: { run, progress, unsent } }: { readonly inHand: RunInHa
 }
 
 function Guide({ inHand }: { readonly inHand: RunInHand }) {
-  const { run, progress, line, confirm, unsent } = inHand
+  const { run, progress, line, stand, confirm, unsent } = inHand
   const { say } = useShop()
   const send = useSend()
   const flipped = useApp((s) => s.device.flipped)
@@ -120,22 +120,23 @@ function Guide({ inHand }: { readonly inHand: RunInHand }) {
   const done = () => {
     if (settling) return
     if (!held && step?.instructor === true && runner?.role === 'apprentice') setAsking('instructor')
-    else if (!held) confirm('done')
-    else if (gone === undefined) confirm('timer')
+    else if (!held) confirm({ kind: 'done' })
+    else if (gone === undefined) confirm({ kind: 'timer' })
   }
   // the focus leaves the button, so that the pedal's next press means the step again
   const startClock = () => {
-    confirm('timer')
+    confirm({ kind: 'timer' })
     heading.current?.focus()
   }
   const openTrouble = () => {
-    confirm('trouble')
+    confirm({ kind: 'trouble', reason: null })
     setTrouble(true)
   }
+  const takeBreak = (name: BreakTaken) => stand && confirm({ kind: 'break', name, stand })
   const keys = useMemo(
     () => ({
       ' ': () => void done(),
-      Backspace: () => progress.index > 0 && confirm('back'),
+      Backspace: () => progress.index > 0 && confirm({ kind: 'back' }),
       t: openTrouble,
       b: () => setAsking('break'),
       f: () => setAsking('flame'),
@@ -147,9 +148,7 @@ function Guide({ inHand }: { readonly inHand: RunInHand }) {
   )
   useShortcuts(keys)
   if (!step) return null
-  const cutDone =
-    progress.confirmed['cut'] !== undefined ||
-    (run.plan.kind === 'braze' && progress.confirmed['hot'] !== undefined)
+  const cutDone = workIsOver(progress)
   const clocks = clocksOf(progress)
   return (
     <main className="grid min-h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_1fr_auto] lg:h-dvh">
@@ -251,7 +250,7 @@ function Guide({ inHand }: { readonly inHand: RunInHand }) {
         <button
           type="button"
           disabled={progress.index === 0}
-          onClick={() => confirm('back')}
+          onClick={() => confirm({ kind: 'back' })}
           className="name min-h-[88px] border-r border-rule bg-sheet px-5 text-[1.35rem] font-semibold disabled:text-soft md:px-16"
         >
           Back
@@ -283,25 +282,23 @@ function Guide({ inHand }: { readonly inHand: RunInHand }) {
         returnTo={heading}
         open={trouble}
         onClose={() => setTrouble(false)}
-        onStop={(why) => confirm('stop', why)}
+        onStop={(why) => confirm({ kind: 'stop', reason: why })}
         offered={breaksOffered(inHand)}
-        onBreak={(name) => inHand.stand && confirm('break', `${name} ${inHand.stand}`)}
+        onBreak={takeBreak}
       />
       <SkipPanel
         returnTo={heading}
         open={asking === 'skip'}
         onClose={() => setAsking(undefined)}
-        onSkip={(why) => confirm('skip', why)}
+        onSkip={(why) => confirm({ kind: 'skip', reason: why })}
       />
       {asking === 'break' ? (
         <BreakPanel
           offered={breaksOffered(inHand)}
           returnTo={heading}
           onClose={() => setAsking(undefined)}
-          onBreak={(name) => inHand.stand && confirm('break', `${name} ${inHand.stand}`)}
-          onHandOver={(personId) =>
-            inHand.stand && confirm('hand-over', `hand-over ${inHand.stand}`, personId)
-          }
+          onBreak={takeBreak}
+          onHandOver={(personId) => stand && confirm({ kind: 'hand-over', stand }, personId)}
         />
       ) : null}
       {asking === 'flame' ? (
@@ -317,7 +314,7 @@ function Guide({ inHand }: { readonly inHand: RunInHand }) {
         <InstructorPanel
           returnTo={heading}
           onClose={() => setAsking(undefined)}
-          onConfirm={(personId) => confirm('done', undefined, personId)}
+          onConfirm={(personId) => confirm({ kind: 'done' }, personId)}
         />
       ) : null}
     </main>

@@ -1,9 +1,10 @@
 import { useState, type RefObject } from 'react'
 import { useShop } from '../../app/shop.ts'
 import { Button } from '../../ui/Button.tsx'
+import { TROUBLES, type TroubleCard } from '#core/check/troubles.ts'
 import type { BreakName } from '#core/line/procedure.ts'
+import type { BreakTaken } from '#core/record/run.ts'
 import { Panel } from '../../ui/Panel.tsx'
-import { TROUBLES, type TroubleCard } from './trouble.ts'
 
 /** Always one tap away: pick what is wrong, read the first act from across the shop. */
 export function TroublePanel({
@@ -21,7 +22,7 @@ export function TroublePanel({
   readonly onStop?: (why: string) => void
   /** Ways out that the rig's state allows, and what takes one; absent where no run is in hand. */
   readonly offered?: readonly BreakName[]
-  readonly onBreak?: (name: BreakName) => void
+  readonly onBreak?: (name: BreakTaken) => void
 }) {
   const { say } = useShop()
   const [card, setCard] = useState<TroubleCard | undefined>(undefined)
@@ -51,7 +52,7 @@ export function TroublePanel({
             <Button className="min-h-[56px] text-xl" onClick={() => setCard(undefined)}>
               Something else
             </Button>
-            {card.id === 'pop' && offered.includes('relight') ? (
+            {card.relight === true && offered.includes('relight') ? (
               <Button
                 look="act"
                 className="min-h-[56px] text-xl"

@@ -1,6 +1,6 @@
 import { useCallback, useState } from 'react'
 import { ACCEPTANCE } from '#core/fields/shop.ts'
-import { readAcceptance } from '#contract/read-entry.ts'
+import { readAcceptance } from '#application/read-entry.ts'
 import type { Settings } from '#contract/schemas.ts'
 import { api } from '../../app/api.ts'
 import { FieldList, type Typed } from '../../form/FieldList.tsx'

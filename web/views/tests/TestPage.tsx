@@ -12,7 +12,7 @@ import {
   type TestResult,
 } from '#core/check/test-record.ts'
 import { fromSi, printEstimate, printShort } from '#core/quantity/index.ts'
-import { readTyped } from '#contract/typed.ts'
+import { readTyped } from '#application/typed.ts'
 import type { JointTest } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
 import { outbox } from '../../app/outbox.ts'

@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
-import type { Planned, PlannedBraze } from '#contract/plan-of.ts'
+import type { Planned, PlannedBraze } from '#application/plan-of.ts'
 import type { GasUsed } from '#contract/types.ts'
 import { figureNamed } from '#core/figure.ts'
 import type { CylinderGas, GasUse } from '#core/gas/contents.ts'

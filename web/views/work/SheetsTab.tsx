@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import type { Planned, PlannedBraze } from '#contract/plan-of.ts'
+import type { Planned, PlannedBraze } from '#application/plan-of.ts'
 import type { Job, Ticket } from '#contract/types.ts'
 import type { Procedure } from '#core/line/procedure.ts'
 import { setupSteps, shutdownSteps } from '#core/line/sheets.ts'

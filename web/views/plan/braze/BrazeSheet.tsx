@@ -1,4 +1,4 @@
-import type { PlannedBraze } from '#contract/plan-of.ts'
+import type { PlannedBraze } from '#application/plan-of.ts'
 import type { BrazeFigureName } from '#core/braze/index.ts'
 import { useShop } from '../../../app/shop.ts'
 import { jointSection } from '../../../drawing/joint-geometry.ts'

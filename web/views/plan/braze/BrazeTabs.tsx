@@ -1,6 +1,6 @@
 import { Tabs } from 'radix-ui'
 import { useState } from 'react'
-import type { PlannedBraze } from '#contract/plan-of.ts'
+import type { PlannedBraze } from '#application/plan-of.ts'
 import type { BrazeDraft } from '#contract/schemas.ts'
 import { TabStrip } from '../../../ui/TabStrip.tsx'
 import { AdviceList } from '../AdviceList.tsx'

@@ -1,5 +1,5 @@
 import { lazy, Suspense, useCallback, useMemo, useRef, useState } from 'react'
-import { NO_RUNS, planBrazeDraft, type PlannedBraze } from '#contract/plan-of.ts'
+import { NO_RUNS, planBrazeDraft, type PlannedBraze } from '#application/plan-of.ts'
 import type { BrazeDraft } from '#contract/schemas.ts'
 import type { Job, Torch } from '#contract/types.ts'
 import type { FieldError } from '#core/figure.ts'

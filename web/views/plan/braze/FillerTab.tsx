@@ -1,5 +1,5 @@
 import { Ban, Check, Star, TriangleAlert } from 'lucide-react'
-import type { PlannedBraze } from '#contract/plan-of.ts'
+import type { PlannedBraze } from '#application/plan-of.ts'
 import type { BrazeDraft } from '#contract/schemas.ts'
 import type { Ranked, Verdict } from '#core/braze/index.ts'
 import { useShop } from '../../../app/shop.ts'

@@ -1,6 +1,6 @@
 import { jointFacts } from '#core/braze/joints.ts'
 import { useMemo } from 'react'
-import type { PlannedBraze } from '#contract/plan-of.ts'
+import type { PlannedBraze } from '#application/plan-of.ts'
 import { heatingWays, type BrazeFigureName } from '#core/braze/index.ts'
 import { celsius } from '#core/metal/table.ts'
 import { INCH_M, isInch } from '#core/quantity/index.ts'

@@ -1,5 +1,5 @@
 import { useMemo } from 'react'
-import type { PlannedBraze } from '#contract/plan-of.ts'
+import type { PlannedBraze } from '#application/plan-of.ts'
 import { isRoundJoint, type BrazeFigureName } from '#core/braze/index.ts'
 import { liesHow } from '#core/braze/steps.ts'
 import { addCosts, costOf, fillerCost, takesOf } from '#core/cost.ts'

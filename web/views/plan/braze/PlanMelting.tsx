@@ -1,4 +1,4 @@
-import type { PlannedBraze } from '#contract/plan-of.ts'
+import type { PlannedBraze } from '#application/plan-of.ts'
 import { findFiller } from '#core/metal/fillers.ts'
 import { findFlux } from '#core/metal/fluxes.ts'
 import { useShop } from '../../../app/shop.ts'

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { firstBraze, firstDraft, FIRST_SETTINGS } from './first.ts'
 import { NO_RUNS } from './plan-of.ts'
-import type { PieceDraft } from './schemas.ts'
+import type { PieceDraft } from '#contract/schemas.ts'
 import { wholeJob } from './whole-job.ts'
 
 const cut = firstDraft(FIRST_SETTINGS)

@@ -27,7 +27,7 @@ import type {
   LogDraft,
   PieceDraft,
   Settings,
-} from './schemas.ts'
+} from '#contract/schemas.ts'
 
 /** The places of a joint of this kind that are looked at. */
 export const placesOf = (joint: string): readonly string[] =>

@@ -11,8 +11,8 @@ import {
   type BrazePlan,
   type BrazeRequest,
 } from '#core/braze/index.ts'
-import type { BrazeDraft, BrazeWorkDraft, CutDraft, PieceDraft, RigDraft, Settings } from './schemas.ts'
-import type { Records } from './types.ts'
+import type { BrazeDraft, BrazeWorkDraft, CutDraft, PieceDraft, RigDraft, Settings } from '#contract/schemas.ts'
+import type { Records } from '#contract/types.ts'
 
 /** The shop's own good runs that a plan goes by. */
 export type OwnRuns = Pick<Records, 'cuts' | 'kerfs' | 'brazes'>

@@ -13,14 +13,15 @@ import { toldAsNow } from '#core/fields/told.ts'
 import { TEST_ASKED } from '#core/fields/test.ts'
 import { isRecord, type Json } from '#core/objects.ts'
 import { INCH_UNITS } from '#core/shop.ts'
-import type { BreakSteps } from '#core/line/procedure.ts'
-import type { Step } from '#core/line/steps.ts'
+import { STANDS, type BreakSteps } from '#core/line/procedure.ts'
+import type { Step, StepRole } from '#core/line/steps.ts'
+import { BREAK_NAMES, PLAIN_EVENTS, type RunEvent } from '#core/record/run.ts'
 import type { BrazePlan } from '#core/braze/types.ts'
 import type { CutPlan } from '#core/cut/types.ts'
 import { KIND_OF_UNIT, type Figure } from '#core/figure.ts'
 import { isReasonKey, kindOfReason, type Reason } from '#core/reason.ts'
-import type { PieceDraft, RigDraft, Settings } from './schemas.ts'
-import type { RouteName } from './paths.ts'
+import type { PieceDraft, RigDraft, Settings } from '#contract/schemas.ts'
+import type { RouteName } from '#contract/paths.ts'
 
 /** Reasons were once a record by key; those of several runs of tube had a number behind it. */
 type OldReasons = Readonly<Record<string, number | string>>
@@ -117,12 +118,80 @@ const isKind = (kind: unknown): kind is keyof typeof TOLD =>
 export const toldOfLine = (stored: unknown): unknown =>
   isRecord(stored) && isKind(stored['kind']) ? toldAsNow(TOLD[stored['kind']], stored) : stored
 
+/** What steps were for before they said so themselves, by the names they had. */
+const ROLE_OF_ID: Readonly<Partial<Record<string, StepRole>>> = {
+  rig: 'look-over',
+  guide: 'guide',
+  'fit-1': 'fit',
+  'fit-2': 'fit',
+  'prepare-3': 'flux',
+  'open-line': 'open-line',
+  'nitrogen-on': 'nitrogen-on',
+  'nitrogen-sweep': 'nitrogen-sweep',
+  'nitrogen-hold': 'nitrogen-hold',
+  trim: 'trim',
+  retrim: 'retrim',
+  'warm-line': 'warm-line',
+  preheat: 'preheat',
+  cut: 'cut',
+  'heat-1': 'heat',
+  'heat-2': 'heat',
+  'feed-1': 'feed',
+  'feed-2': 'feed',
+  'cool-1': 'set',
+  'cool-2': 'cool',
+  'shut-torch': 'shut-torch',
+  hot: 'mark-hot',
+  'fire-watch': 'fire-watch',
+}
 type OldStep = Step & { readonly schools?: Step['methods'] }
-/** Steps of a run, whichever version stored them: the ways that shaped one were once called schools. */
-export const stepsAsNow = (stored: readonly Step[]): readonly Step[] =>
-  (stored as readonly OldStep[]).map(({ schools, ...step }) =>
-    schools === undefined ? step : { ...step, methods: schools },
-  )
+/**
+ * Steps of a run, whichever version stored them: the methods that shaped one were once called schools, and what a step
+ * is for was told by its id alone.
+ */
+export function stepsAsNow(stored: readonly Step[]): readonly Step[] {
+  const say = stored.some((s) => s.role !== undefined)
+  return (stored as readonly OldStep[]).map(({ schools, ...step }) => {
+    const role = say ? undefined : ROLE_OF_ID[step.id]
+    return { ...step, ...(schools === undefined ? {} : { methods: schools }), ...(role ? { role } : {}) }
+  })
+}
+
+const isOneOf = <T extends string>(words: readonly T[], word: unknown): word is T =>
+  (words as readonly unknown[]).includes(word)
+/** An event of a run as it is stored, and as older browsers send it: a break stands in `reason` as `short-pause lit`. */
+type PlainEvent = Omit<Extract<RunEvent, { kind: 'unread' }>, 'kind'> & {
+  readonly kind: string
+  readonly reason: string | null
+}
+
+/** An event of a run as it was stored, whichever version did; one that says nothing known is `unread`. */
+export function eventAsNow({ kind, reason, ...said }: PlainEvent): RunEvent {
+  if (isOneOf(PLAIN_EVENTS, kind)) return { ...said, kind }
+  if (kind === 'stop' || kind === 'trouble') return { ...said, kind, reason }
+  if (kind === 'skip') return { ...said, kind, reason: reason ?? '' }
+  const [name, stand] = (reason ?? '').split(' ')
+  if (isOneOf(STANDS, stand)) {
+    if (kind === 'hand-over') return { ...said, kind, stand }
+    if (kind === 'break' && isOneOf(BREAK_NAMES, name)) return { ...said, kind, name, stand }
+  }
+  return { ...said, kind: 'unread' }
+}
+
+/** What of an event is stored beside its kind. */
+export const reasonOfEvent = (event: RunEvent): string | null => {
+  if ('reason' in event) return event.reason
+  if (event.kind === 'break') return `${event.name} ${event.stand}`
+  return event.kind === 'hand-over' ? `hand-over ${event.stand}` : null
+}
+/** Sent by a browser that was open before the server was brought up to date. */
+const runEvent = (body: Json): Json => {
+  const { kind, reason } = body
+  if (typeof kind !== 'string' || !('reason' in body) || ['skip', 'stop', 'trouble'].includes(kind)) return body
+  if (reason !== null && typeof reason !== 'string') return body
+  const now = eventAsNow({ ...(body as unknown as PlainEvent), kind, reason })
+  return now.kind === 'unread' ? body : ({ ...now } as unknown as Json)
+}
 
 /** The same of the steps of a run's breaks. */
 export const breaksAsNow = (stored: Partial<BreakSteps>): Partial<BreakSteps> =>
@@ -155,6 +224,7 @@ const BODIES: Readonly<Partial<Record<RouteName, (body: Json) => Json>>> = {
   changeTorch: torch,
   addLog: entry,
   startTest: test,
+  addRunEvent: runEvent,
 }
 /** The body of a request with the fields that it lacks; nothing that it says is changed. */
 export const bodyAsNow = (route: RouteName, body: unknown): unknown =>

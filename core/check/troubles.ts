@@ -1,25 +1,34 @@
+/** What to do when it goes wrong: cards to be read from across the shop, the first act alone, then the rest. */
+
 /** One kind of trouble: the first act in letters to be read from afar, then the rest in order. */
 export interface TroubleCard {
   readonly id: string
   readonly title: string
   readonly first: string
   readonly then: readonly string[]
+  /** Whether the flame may be lit again once the reason is found. */
+  readonly relight?: boolean
 }
 
-/** What to do when it goes wrong, in the order in which one would look for it. */
+/**
+ * The cards, in the order in which one would look for them.
+ * Source: what operators' manuals for oxy-fuel equipment and suppliers of acetylene tell of backfire, flashback and
+ * cylinders in fires; first-aid guides for burns. The local code and the fire service come first.
+ */
 export const TROUBLES: readonly TroubleCard[] = [
   {
-    id: 'pop',
-    title: 'A pop',
+    id: 'backfire',
+    title: 'Backfire: a pop',
     first: 'Shut the oxygen at the torch, then the fuel',
     then: [
       'Let the tip cool.',
       'Find why before lighting again: starved of gas, touched the work, dirty bore, loose seat, low pressure.',
     ],
+    relight: true,
   },
   {
-    id: 'squeal',
-    title: 'Squeal or hiss inside the torch',
+    id: 'flashback',
+    title: 'Flashback: a squeal or hiss inside the torch',
     first: 'Oxygen torch valve shut. At once',
     then: [
       'Then the fuel valve, then both cylinders.',
@@ -37,8 +46,8 @@ export const TROUBLES: readonly TroubleCard[] = [
     ],
   },
   {
-    id: 'needle',
-    title: 'A needle climbs with the valve shut',
+    id: 'creep',
+    title: 'Creep: a needle climbs with the valve shut',
     first: 'Shut that cylinder and bleed it',
     then: [
       'The regulator creeps: tag it and take it out of service.',

@@ -5,7 +5,7 @@ import {
   type NotUnderstood,
   type Understood,
 } from '#core/quantity/index.ts'
-import type { Settings } from './schemas.ts'
+import type { Settings } from '#contract/schemas.ts'
 
 /** A quantity as it was typed in this shop, in SI: a bare number takes the unit in which the shop shows its kind. */
 export const readTyped = (

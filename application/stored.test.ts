@@ -2,10 +2,20 @@ import { describe, expect, it } from 'vitest'
 import type { CutPlan } from '#core/cut/types.ts'
 import { omit } from '#core/objects.ts'
 import { reason } from '#core/reason.ts'
+import type { RunEvent } from '#core/record/run.ts'
 import { firstDraft, FIRST_SETTINGS } from './first.ts'
 import { NO_RUNS, planPiece } from './plan-of.ts'
-import { cutDraftSchema, settingsSchema, ticketChangeSchema } from './schemas.ts'
-import { bodyAsNow, pieceAsNow, planAsNow, settingsAsNow, stepsAsNow, toldOfLine } from './stored.ts'
+import { cutDraftSchema, ROUTES, settingsSchema, ticketChangeSchema } from '#contract/schemas.ts'
+import {
+  bodyAsNow,
+  eventAsNow,
+  pieceAsNow,
+  planAsNow,
+  reasonOfEvent,
+  settingsAsNow,
+  stepsAsNow,
+  toldOfLine,
+} from './stored.ts'
 
 const planned = planPiece(firstDraft(FIRST_SETTINGS), FIRST_SETTINGS, NO_RUNS)
 if (!planned.ok) throw new Error('the first piece is planned')
@@ -118,4 +128,58 @@ it('steps of an older run have the ways that shaped them', () => {
     { ...step, methods: ['bleeding'] },
   ])
   expect(stepsAsNow([step])).toEqual([step])
+})
+
+it('steps of an older run have the role that their name told, and newer ones are left alone', () => {
+  const step = (id: string, role?: 'heat') =>
+    ({ id, phase: 'braze', act: id, why: '', acts: [], ...(role ? { role } : {}) }) as const
+  expect(stepsAsNow(['rig', 'heat-1', 'hot', 'own'].map((id) => step(id))).map((s) => s.role)).toEqual([
+    'look-over',
+    'heat',
+    'mark-hot',
+    undefined,
+  ])
+  expect(stepsAsNow([step('a', 'heat'), step('hot')]).map((s) => s.role)).toEqual(['heat', undefined])
+})
+
+describe('an event of a run', () => {
+  const said = { id: 'e', stepId: 'cut', at: '2026-03-02T08:00:00.000Z', personId: null }
+  const told: readonly RunEvent[] = [
+    { ...said, kind: 'done' },
+    { ...said, kind: 'skip', reason: 'broken' },
+    { ...said, kind: 'stop', reason: null },
+    { ...said, kind: 'trouble', reason: 'Backfire' },
+    { ...said, kind: 'break', name: 'tip-change', stand: 'ready' },
+    { ...said, kind: 'hand-over', stand: 'lit' },
+  ]
+  it('comes back as it was stored', () => {
+    for (const event of told)
+      expect(eventAsNow({ ...said, kind: event.kind, reason: reasonOfEvent(event) })).toEqual(event)
+  })
+  it('is unread when it says nothing known, and never a break of another kind', () => {
+    for (const [kind, reason] of [
+      ['nap', null],
+      ['break', 'nap lit'],
+      ['break', 'tip-change somewhere'],
+      ['break', 'hand-over lit'],
+      ['break', null],
+      ['hand-over', ''],
+    ] as const)
+      expect(eventAsNow({ ...said, kind, reason }), `${kind} ${reason}`).toEqual({ ...said, kind: 'unread' })
+  })
+  it('is taken from an older browser as it stored it, and checked as any other', () => {
+    const valid = (body: unknown) =>
+      ROUTES.addRunEvent.body.isValidSync(bodyAsNow('addRunEvent', body), { strict: true })
+    const old = { ...said, id: crypto.randomUUID() }
+    expect(valid({ ...old, kind: 'done', reason: null })).toBe(true)
+    expect(bodyAsNow('addRunEvent', { ...old, kind: 'break', reason: 'relight lit' })).toEqual({
+      ...old,
+      kind: 'break',
+      name: 'relight',
+      stand: 'lit',
+    })
+    expect(valid({ ...old, kind: 'break', reason: 'nap lit' })).toBe(false)
+    expect(valid({ ...old, kind: 'skip', reason: ' ' })).toBe(false)
+    expect(valid({ ...old, kind: 'unread' })).toBe(false)
+  })
 })

@@ -5,7 +5,7 @@ import { readTorchGear } from '#core/line/read-torch.ts'
 import { readLineMethods, LINE_METHOD_NAMES, type LineMethods } from '#core/line/methods.ts'
 import type { BrazeRequest } from '#core/braze/index.ts'
 import type { Planned, PlannedBraze } from './plan-of.ts'
-import type { PieceDraft, Settings } from './schemas.ts'
+import type { PieceDraft, Settings } from '#contract/schemas.ts'
 
 /** The rows of the shop's ways that the line goes by. */
 export const lineMethodsOf = ({ methods }: Pick<Settings, 'methods'>): LineMethods =>

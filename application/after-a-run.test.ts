@@ -15,7 +15,7 @@ import {
   type BrazeLogDraft,
   type CutLogDraft,
   type PieceDraft,
-} from './schemas.ts'
+} from '#contract/schemas.ts'
 
 const strict = { strict: true } as const
 const ID = '3f2c1b0a-1111-4222-8333-444455556666'

@@ -3,31 +3,11 @@ import { describe, expect, it } from 'vitest'
 import { fromSi, PSI_PA } from '#core/quantity/index.ts'
 import { INCH_UNITS, METRIC_UNITS } from '#core/shop.ts'
 import { firstBraze, firstDraft, FIRST_RIG, FIRST_SETTINGS } from './first.ts'
-import { PATHS } from './paths.ts'
 import { NO_RUNS, planBrazeDraft, planDraft } from './plan-of.ts'
-import { brazeDraftSchema, cutDraftSchema, ROUTES, settingsSchema, type CutDraft } from './schemas.ts'
+import { brazeDraftSchema, cutDraftSchema, ROUTES, settingsSchema, type CutDraft } from '#contract/schemas.ts'
 
 const METRIC = { ...FIRST_SETTINGS, units: { ...METRIC_UNITS } }
 const strict = { strict: true } as const
-
-describe('the route table', () => {
-  it('has a place and a check for every route', () => {
-    expect(Object.keys(ROUTES).sort()).toEqual(Object.keys(PATHS).sort())
-  })
-  it('takes a body only where something is sent', () => {
-    for (const [name, { method }] of Object.entries(PATHS)) {
-      const { body } = ROUTES[name as keyof typeof ROUTES]
-      // pictures and books are sent as they are, what came out is of two shapes, and a copy needs no words
-      if (['addPhoto', 'importBook', 'addLog', 'makeCopy'].includes(name)) continue
-      const taken = 'fields' in body ? Object.keys(body.fields) : []
-      expect(taken.length > 0, name).toBe(method !== 'GET')
-    }
-  })
-  it('names each address once for each method', () => {
-    const all = Object.values(PATHS).map((p) => `${p.method} ${p.path}`)
-    expect(new Set(all).size).toBe(all.length)
-  })
-})
 
 describe('shapes', () => {
   it('take a first piece and first settings as they are', () => {

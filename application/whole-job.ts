@@ -1,7 +1,7 @@
 import { addCosts, costOf, fillerCost, takesOf, times, together, type Takes } from '#core/cost.ts'
 import { planPiece, type OwnRuns, type Planned, type PlannedBraze } from './plan-of.ts'
-import type { PieceDraft, Settings } from './schemas.ts'
-import type { WholeJob } from './types.ts'
+import type { PieceDraft, Settings } from '#contract/schemas.ts'
+import type { WholeJob } from '#contract/types.ts'
 
 /** What one piece of a job takes, all its joints together. */
 function partOf(planned: Extract<Planned | PlannedBraze, { ok: true }>, takes: Takes, settings: Settings) {

@@ -3,8 +3,8 @@ import { INCH_UNITS, METRIC_UNITS, type UnitChoices } from '#core/shop.ts'
 import { firstBraze, firstDraft, FIRST_SETTINGS } from './first.ts'
 import { NO_RUNS, planPiece } from './plan-of.ts'
 import { lineMethodsOf, procedureOf } from './procedure-of.ts'
-import type { PieceDraft, Settings } from './schemas.ts'
-import { rigSchema, settingsSchema } from './schemas.ts'
+import type { PieceDraft, Settings } from '#contract/schemas.ts'
+import { rigSchema, settingsSchema } from '#contract/schemas.ts'
 
 function made(draft: PieceDraft, settings: Settings = FIRST_SETTINGS) {
   const planned = planPiece(draft, settings, NO_RUNS)

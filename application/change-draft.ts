@@ -4,7 +4,7 @@ import { findCause } from '#core/check/faults.ts'
 import { CHANGES, type ChangeWhat } from '#core/fields/piece.ts'
 import { parseQuantity } from '#core/quantity/index.ts'
 import { printQuantity } from '#core/quantity/print.ts'
-import type { ChangeDraft, PieceDraft } from './schemas.ts'
+import type { ChangeDraft, PieceDraft } from '#contract/schemas.ts'
 
 /** The next number drill, in m; undefined when there is none. */
 function nextTip(orificeM: number, to: 'smaller' | 'larger'): number | undefined {
@@ -50,6 +50,15 @@ function changeField(
   return draft
 }
 
+/** So many changes are kept with a piece. */
+const MOST_CHANGES = 20
+function withChange(draft: PieceDraft, change: ChangeDraft): PieceDraft {
+  const changes = [...draft.work.changes, change].slice(-MOST_CHANGES)
+  return draft.kind === 'cut'
+    ? { ...draft, work: { ...draft.work, changes } }
+    : { ...draft, work: { ...draft.work, changes } }
+}
+
 /**
  * The piece as its next run is planned. Nothing else is touched, and what was changed is kept with the piece: its sign,
  * its cause, and what to do, which the plan tells at its head.
@@ -72,10 +81,10 @@ export function changeDraft(
     sign: signId,
     cause: causeId,
   }
-  const changed = changeField(draft, what, to, plannedTipM)
   // the same thing a second time goes further; anything else stays as it was
-  const changes = [...changed.work.changes, change].slice(-20)
-  return changed.kind === 'cut'
-    ? { ...changed, work: { ...changed.work, changes } }
-    : { ...changed, work: { ...changed.work, changes } }
+  return withChange(changeField(draft, what, to, plannedTipM), change)
 }
+
+/** A piece with something to do that is told at the head of its plan and of its run; nothing of the plan changes. */
+export const withWord = (draft: PieceDraft, text: string): PieceDraft =>
+  withChange(draft, { what: 'do', factor: '1', text, sign: '', cause: '' })

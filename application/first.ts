@@ -11,7 +11,7 @@ import type {
   PracticeDraft,
   RigDraft,
   Settings,
-} from './schemas.ts'
+} from '#contract/schemas.ts'
 
 export { FIRST_SETTINGS } from './first-settings.ts'
 

@@ -16,7 +16,7 @@ import { isRecord } from '#core/objects.ts'
 import type { Field, Table } from '#core/fields/spec.ts'
 import { ENTRY_KINDS, type EntryKind, type Told } from '#core/record/entry.ts'
 import { toldOfLine } from './stored.ts'
-import { toldSchema } from './told-schemas.ts'
+import { toldSchema } from '#contract/told-schemas.ts'
 
 /** A line of the book as a file has it. */
 export interface FileEntry extends LineHead {

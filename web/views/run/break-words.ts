@@ -1,0 +1,32 @@
+import type { BreakTaken } from '#core/record/run.ts'
+
+interface BreakTold {
+  readonly name: BreakTaken
+  readonly title: string
+  readonly what: string
+}
+/** Ways to leave the work, the shortest first: what one would say, and what is done to the rig. */
+export const BREAKS_TOLD: readonly BreakTold[] = [
+  {
+    name: 'short-pause',
+    title: 'A few minutes, I stay here',
+    what: 'Torch valves only. Half an hour at most.',
+  },
+  {
+    name: 'long-break',
+    title: 'Over half an hour, lunch, or away',
+    what: 'Cylinders shut, each side bled, screws out; set and purge again after.',
+  },
+  { name: 'tip-change', title: 'Change or clean the tip', what: 'Torch shut, tip cool, seat clean.' },
+  {
+    name: 'attachment-change',
+    title: 'Change the attachment',
+    what: 'Only with both hoses bled: its seats carry both gases.',
+  },
+  {
+    name: 'relight',
+    title: 'It popped, or went out',
+    what: 'Oxygen, then fuel. Find why, then light again.',
+  },
+  { name: 'shutdown', title: 'Shut down and end here', what: 'The rest is left; the rig is led to cold.' },
+]
