@@ -11,7 +11,14 @@ import {
   type BrazePlan,
   type BrazeRequest,
 } from '#core/braze/index.ts'
-import type { BrazeDraft, BrazeWorkDraft, CutDraft, PieceDraft, RigDraft, Settings } from '#contract/schemas.ts'
+import type {
+  BrazeDraft,
+  BrazeWorkDraft,
+  CutDraft,
+  PieceDraft,
+  RigDraft,
+  Settings,
+} from '#contract/schemas.ts'
 import type { Records } from '#contract/types.ts'
 
 /** The shop's own good runs that a plan goes by. */

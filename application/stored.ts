@@ -187,7 +187,8 @@ export const reasonOfEvent = (event: RunEvent): string | null => {
 /** Sent by a browser that was open before the server was brought up to date. */
 const runEvent = (body: Json): Json => {
   const { kind, reason } = body
-  if (typeof kind !== 'string' || !('reason' in body) || ['skip', 'stop', 'trouble'].includes(kind)) return body
+  if (typeof kind !== 'string' || !('reason' in body) || ['skip', 'stop', 'trouble'].includes(kind))
+    return body
   if (reason !== null && typeof reason !== 'string') return body
   const now = eventAsNow({ ...(body as unknown as PlainEvent), kind, reason })
   return now.kind === 'unread' ? body : ({ ...now } as unknown as Json)

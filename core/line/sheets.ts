@@ -2,9 +2,7 @@ import { opensLine, type Step } from './steps.ts'
 
 /** The steps of a setup sheet: from the rig to the trimmed flame. */
 export const setupSteps = (steps: readonly Step[]): readonly Step[] =>
-  steps.filter(
-    (s) => s.phase === 'rig' || s.phase === 'pressures' || s.phase === 'light' || opensLine(s),
-  )
+  steps.filter((s) => s.phase === 'rig' || s.phase === 'pressures' || s.phase === 'light' || opensLine(s))
 
 /** The steps of a shutdown card: from the torch to the fire watch. */
 export function shutdownSteps(steps: readonly Step[]): readonly Step[] {

@@ -1,8 +1,19 @@
 import type { LineMethodName } from './methods.ts'
 import type { Act } from './state.ts'
 
-/** The stretch of work that a step belongs to, as shown above it. */
-export type Phase = 'before' | 'rig' | 'pressures' | 'light' | 'cut' | 'braze' | 'break' | 'after'
+/** The stretches of a procedure in their order, as they are told over their steps. */
+export const PHASE_NAMES = {
+  before: 'before the gas is on',
+  rig: 'the rig',
+  pressures: 'setting the pressures',
+  light: 'lighting',
+  cut: 'the cut',
+  braze: 'the braze',
+  break: 'a break',
+  after: 'leaving it safe',
+} as const
+/** The stretch of work that a step belongs to. */
+export type Phase = keyof typeof PHASE_NAMES
 
 /**
  * A clock that goes with a step, seconds. `at-least` counts down to 0 and holds the step; `about` counts up through a

@@ -30,7 +30,8 @@ const tell = (told: EventTold, stepId: string, at = '2026-03-02T08:00:00.000Z'):
 const KINDS = [...PLAIN_EVENTS, 'trouble', 'skip', 'stop', 'break', 'hand-over', 'unread'] as const
 /** An event of a kind, with what belongs to it as it most often is. */
 const event = (kind: (typeof KINDS)[number], stepId: string, at?: string): RunEvent => {
-  if (kind === 'skip' || kind === 'stop' || kind === 'trouble') return tell({ kind, reason: 'why' }, stepId, at)
+  if (kind === 'skip' || kind === 'stop' || kind === 'trouble')
+    return tell({ kind, reason: 'why' }, stepId, at)
   if (kind === 'break') return tell({ kind, name: 'tip-change', stand: 'lit' }, stepId, at)
   return tell(kind === 'hand-over' ? { kind, stand: 'lit' } : { kind }, stepId, at)
 }
@@ -200,12 +201,18 @@ describe('what the roles of steps tell', () => {
   })
   it('knows which roles were left out', () => {
     const feed = steps.find((s) => s.role === 'feed')?.id ?? ''
-    expect([...skippedRoles({ steps, events: [event('skip', feed), event('done', 'rig')] })]).toEqual(['feed'])
+    expect([...skippedRoles({ steps, events: [event('skip', feed), event('done', 'rig')] })]).toEqual([
+      'feed',
+    ])
   })
   it('calls the work over when the cut is through or the hot parts are marked, and not before', () => {
     for (const made of [given(cutSteps()), given(brazeSteps())]) {
       const last = made.steps.findIndex((s) => s.role === 'cut' || s.role === 'mark-hot')
-      const upTo = (n: number) => foldRun(made, made.steps.slice(0, n).map((s) => event('done', s.id)))
+      const upTo = (n: number) =>
+        foldRun(
+          made,
+          made.steps.slice(0, n).map((s) => event('done', s.id)),
+        )
       expect(workIsOver(upTo(last))).toBe(false)
       expect(workIsOver(upTo(last + 1))).toBe(true)
     }

@@ -139,8 +139,7 @@ function fits(
   if (now.steps[now.index]?.id !== event.stepId) return false
   const taken = breakOf(event)
   const step = now.steps[now.index]
-  if (taken)
-    return step !== undefined && mayBreakAt(step, taken.name) && breakSteps(run, event) !== undefined
+  if (taken) return step !== undefined && mayBreakAt(step, taken.name) && breakSteps(run, event) !== undefined
   return event.kind !== 'back' || now.index > 0
 }
 
@@ -177,7 +176,11 @@ interface RunTold {
 }
 
 /** How long the steps of each role took together, s: a step counts from the one before it to its own confirmation. */
-export function tookByRole({ startedAt, steps, events }: RunTold): Readonly<Partial<Record<StepRole, number>>> {
+export function tookByRole({
+  startedAt,
+  steps,
+  events,
+}: RunTold): Readonly<Partial<Record<StepRole, number>>> {
   const roles = new Map(steps.map((s) => [s.id, s.role]))
   const last = new Map<string, number>()
   let before = Date.parse(startedAt)

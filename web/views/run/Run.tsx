@@ -3,7 +3,7 @@ import { Link, useParams } from 'react-router'
 import { isRoundJoint } from '#core/braze/types.ts'
 import { figureNamed, KIND_OF_UNIT } from '#core/figure.ts'
 import { clocksOf, workIsOver, type BreakTaken } from '#core/record/run.ts'
-import type { Step } from '#core/line/steps.ts'
+import { PHASE_NAMES, type Step } from '#core/line/steps.ts'
 import { ServerNotice } from '../../app/ServerNotice.tsx'
 import { useShop } from '../../app/shop.ts'
 import { useShortcuts } from '../../app/shortcuts.ts'
@@ -29,17 +29,6 @@ import { StepClock } from './StepClock.tsx'
 import { TroublePanel } from './TroublePanel.tsx'
 import { useNow, useSettling, useSoundRefused, useWakeLock } from './clock.ts'
 import { breaksOffered, useRun, type RunInHand } from './useRun.ts'
-
-const PHASES: Readonly<Record<Step['phase'], string>> = {
-  before: 'before the gas is on',
-  rig: 'the rig',
-  pressures: 'setting the pressures',
-  light: 'lighting',
-  cut: 'the cut',
-  braze: 'the braze',
-  break: 'a break',
-  after: 'leaving it safe',
-}
 
 /** What may have to be scrolled can be scrolled by key. */
 const SCROLLS = { tabIndex: 0 } as const
@@ -166,7 +155,7 @@ function Guide({ inHand }: { readonly inHand: RunInHand }) {
               {run.title}
             </strong>
             <span className="text-soft">
-              Step {progress.index + 1} of {steps.length}, {PHASES[step.phase]}.
+              Step {progress.index + 1} of {steps.length}, {PHASE_NAMES[step.phase]}.
               {runner ? ` ${runner.name} is running it.` : ''}
               {unsent > 0 ? ` ${unsent} not in the book yet.` : ''}
               {dark ? ' This browser does not keep the screen awake.' : ''}

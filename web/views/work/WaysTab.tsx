@@ -1,4 +1,4 @@
-import { Timer, X } from 'lucide-react'
+import { X } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import type { Planned, PlannedBraze } from '#application/plan-of.ts'
 import { lineMethodsOf, procedureOf } from '#application/procedure-of.ts'
@@ -12,7 +12,8 @@ import {
   type LineMethods,
 } from '#core/line/methods.ts'
 import { optionWords, METHOD_WORDS } from '#core/line/method-words.ts'
-import { longestS, type Step } from '#core/line/steps.ts'
+import type { Step } from '#core/line/steps.ts'
+import { OneStep } from '../plan/OneStep.tsx'
 import { usePlanFigures, type PlanFigures } from '../plan/plan-words.ts'
 import { useShop } from '../../app/shop.ts'
 import { Button } from '../../ui/Button.tsx'
@@ -115,41 +116,6 @@ function Departures({ procedure }: { readonly procedure: Extract<Procedure, { ok
       done “{optionWords(d.method, d.used).label}”. {say(d.because)}
     </p>
   ))
-}
-
-function OneStep({
-  step,
-  number,
-  full,
-  printed,
-}: {
-  readonly step: Step
-  readonly number?: number
-  readonly full: boolean
-  readonly printed: PlanFigures['printed']
-}) {
-  const { say, print } = useShop()
-  return (
-    <div className="grid grid-cols-[34px_1fr] gap-x-2">
-      <span className="figure pt-0.5 text-[1.15rem] text-soft">{number ?? ''}</span>
-      <div>
-        <p className="name text-[1.18rem] leading-tight font-semibold">
-          {say(step.act)} <span className="figure text-[1.35rem]">{printed(step.figure)}</span>{' '}
-          {step.timer === undefined ? null : (
-            <span className="inline-flex items-center gap-1 whitespace-nowrap text-soft">
-              <Timer size={15} aria-hidden="true" /> {print(longestS(step.timer), 'time')}
-            </span>
-          )}
-        </p>
-        {full ? (
-          <>
-            <p className="leading-snug text-soft">{say(step.why)}</p>
-            {step.see ? <p className="leading-snug">{say(step.see)}</p> : null}
-          </>
-        ) : null}
-      </div>
-    </div>
-  )
 }
 
 function SideBySide({

@@ -1,9 +1,14 @@
+import { useMemo } from 'react'
 import type { PlannedBraze } from '#application/plan-of.ts'
+import { procedureOf } from '#application/procedure-of.ts'
+import type { BrazeDraft } from '#contract/schemas.ts'
+import { longestS } from '#core/line/steps.ts'
 import type { BrazeFigureName } from '#core/braze/index.ts'
 import { useShop } from '../../../app/shop.ts'
 import { jointSection } from '../../../drawing/joint-geometry.ts'
 import { JointSection } from '../../../drawing/JointSection.tsx'
 import type { FigureWords } from '../HowSheet.tsx'
+import { usePlanFigures } from '../plan-words.ts'
 
 const SET: readonly BrazeFigureName[] = [
   'oxygenPressure',
@@ -27,18 +32,23 @@ export default function BrazeSheet({
   title,
   place,
   torchName,
+  draft,
   planned,
   words,
 }: {
   readonly title: string
   readonly place: string
   readonly torchName: string
+  readonly draft: BrazeDraft
   readonly planned: Extract<PlannedBraze, { ok: true }>
   readonly words: FigureWords
 }) {
-  const { say, print } = useShop()
+  const { say, print, settings } = useShop()
   const { plan, request } = planned
   const { choice, figures } = plan
+  const { printed } = usePlanFigures(plan)
+  const procedure = useMemo(() => procedureOf(draft, planned, settings), [draft, planned, settings])
+  const steps = procedure.ok ? procedure.steps : []
   const weighty = plan.findings.filter((f) => f.rank !== 'note')
   return (
     <article className="hidden text-[10.5pt] leading-snug print:block">
@@ -66,7 +76,7 @@ export default function BrazeSheet({
           ) : null
         })}
       </dl>
-      <div className="h-[52mm]">
+      <div className="h-[38mm]">
         <JointSection
           section={jointSection(plan, request)}
           profile={undefined}
@@ -77,16 +87,18 @@ export default function BrazeSheet({
           }
         />
       </div>
-      <ol className="columns-2 gap-6 text-[9pt]">
-        {plan.steps.map((s, i) => (
+      <ol className="columns-2 gap-6 text-[8.5pt] leading-tight">
+        {steps.map((s, i) => (
           <li key={s.id} className="break-inside-avoid pb-0.5">
             <strong>{i + 1}</strong> {say(s.act)}
-            {s.seconds === undefined ? '' : ` ${print(s.seconds, 'time')}.`}
+            {s.figure === undefined ? null : <strong className="name"> {printed(s.figure)}</strong>}
+            {s.timer === undefined ? '' : `, ${print(longestS(s.timer), 'time')}`}
           </li>
         ))}
       </ol>
+      {procedure.ok ? null : <p className="font-bold">No steps: {say(procedure.text)}</p>}
       {weighty.length > 0 ? (
-        <ul className="mt-2 border-t border-ink pt-1 text-[9pt]">
+        <ul className="mt-2 columns-2 gap-6 border-t border-ink pt-1 text-[8.5pt] leading-tight">
           {weighty.map((f) => (
             <li key={f.code}>
               <strong>{say(f.title)}.</strong> {say(f.text)}

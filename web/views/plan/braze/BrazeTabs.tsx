@@ -1,14 +1,17 @@
 import { Tabs } from 'radix-ui'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import type { PlannedBraze } from '#application/plan-of.ts'
+import { procedureOf } from '#application/procedure-of.ts'
 import type { BrazeDraft } from '#contract/schemas.ts'
+import { useShop } from '../../../app/shop.ts'
 import { TabStrip } from '../../../ui/TabStrip.tsx'
 import { AdviceList } from '../AdviceList.tsx'
 import type { EditOf } from '../useDraft.ts'
 import { FillerTab } from './FillerTab.tsx'
 import { HeatTab } from './HeatTab.tsx'
 import { JointTab } from './JointTab.tsx'
-import { StepList } from './StepList.tsx'
+import { StepList } from '../StepList.tsx'
+import { usePlanFigures } from '../plan-words.ts'
 
 const TABS = [
   { value: 'joint', label: 'The joint' },
@@ -39,6 +42,9 @@ export function BrazeTabs({
 }) {
   const [tab, setTab] = useState('joint')
   const { plan } = planned
+  const { settings } = useShop()
+  const { printed } = usePlanFigures(plan)
+  const procedure = useMemo(() => procedureOf(draft, planned, settings), [draft, planned, settings])
   return (
     <Tabs.Root
       value={tab}
@@ -56,7 +62,7 @@ export function BrazeTabs({
         <HeatTab planned={planned} onHow={onAlong} />
       </Tabs.Content>
       <Tabs.Content value="steps" className="min-h-0 overflow-y-auto">
-        <StepList steps={plan.steps} />
+        <StepList procedure={procedure} printed={printed} />
       </Tabs.Content>
       <Tabs.Content value="before" className="min-h-0 overflow-y-auto">
         <AdviceList advice={plan.before} whole={whole} />

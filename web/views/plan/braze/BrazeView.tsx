@@ -170,6 +170,7 @@ export default function BrazeView({
             title={draft.title}
             place={job.place ? `${job.name}, ${job.place}` : job.name}
             torchName={torchName}
+            draft={draft.draft}
             planned={onPaper}
             words={words}
           />

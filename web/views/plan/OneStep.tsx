@@ -1,0 +1,40 @@
+import { Timer } from 'lucide-react'
+import { longestS, type Step } from '#core/line/steps.ts'
+import { useShop } from '../../app/shop.ts'
+import type { PlanFigures } from './plan-words.ts'
+
+/** A step as it is led: the act with its figure and its time; its reason and its sign when it is told in full. */
+export function OneStep({
+  step,
+  number,
+  full,
+  printed,
+}: {
+  readonly step: Step
+  readonly number?: number
+  readonly full: boolean
+  readonly printed: PlanFigures['printed']
+}) {
+  const { say, print } = useShop()
+  return (
+    <div className="grid grid-cols-[34px_1fr] gap-x-2">
+      <span className="figure pt-0.5 text-[1.15rem] text-soft">{number ?? ''}</span>
+      <div>
+        <p className="name text-[1.18rem] leading-tight font-semibold">
+          {say(step.act)} <span className="figure text-[1.35rem]">{printed(step.figure)}</span>{' '}
+          {step.timer === undefined ? null : (
+            <span className="inline-flex items-center gap-1 whitespace-nowrap text-soft">
+              <Timer size={15} aria-hidden="true" /> {print(longestS(step.timer), 'time')}
+            </span>
+          )}
+        </p>
+        {full ? (
+          <>
+            <p className="leading-snug text-soft">{say(step.why)}</p>
+            {step.see ? <p className="leading-snug">{say(step.see)}</p> : null}
+          </>
+        ) : null}
+      </div>
+    </div>
+  )
+}
