@@ -1,6 +1,6 @@
 import { firstDraftOf } from '#core/fields/draft.ts'
-import { CUT_TOLD } from '#core/fields/log.ts'
-import { INCH_UNITS } from '#core/shop.ts'
+import { CUT_TOLD } from '#core/record/fields.ts'
+import { INCH_UNITS } from '#core/quantity/choices.ts'
 import { describe, expect, it } from 'vitest'
 import { SIGNS } from '#core/check/faults.ts'
 import { changeDraft } from './change-draft.ts'

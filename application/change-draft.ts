@@ -1,7 +1,7 @@
 /** A piece changed after a fault: the one thing that the likeliest cause asks for, and how far. */
 import { NUMBER_DRILLS } from '#core/quantity/drills.ts'
 import { findCause } from '#core/check/faults.ts'
-import { CHANGES, type ChangeWhat } from '#core/fields/piece.ts'
+import { CHANGES, type ChangeWhat } from '#core/piece/fields.ts'
 import { parseQuantity } from '#core/quantity/index.ts'
 import { printQuantity } from '#core/quantity/print.ts'
 import type { ChangeDraft, PieceDraft } from '#contract/schemas.ts'

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { fromSi, PSI_PA } from '#core/quantity/index.ts'
-import { INCH_UNITS, METRIC_UNITS } from '#core/shop.ts'
+import { INCH_UNITS, METRIC_UNITS } from '#core/quantity/choices.ts'
 import { firstBraze, firstDraft, FIRST_RIG, FIRST_SETTINGS } from './first.ts'
 import { NO_RUNS, planBrazeDraft, planDraft } from './plan-of.ts'
 import { brazeDraftSchema, cutDraftSchema, ROUTES, settingsSchema, type CutDraft } from '#contract/schemas.ts'

@@ -23,7 +23,13 @@ function entryOf(draft: PieceDraft, skipped: string): LogEntry {
     ...(s.role === skipped ? { kind: 'skip' as const, reason: 'not at hand' } : { kind: 'done' as const }),
   }))
   const run = { startedAt: at(0), endedAt: at(1000), steps: made.steps, events }
-  return { kind: draft.kind, told: { kind: 'override' }, draft, plan: planned.plan, run } as unknown as LogEntry
+  return {
+    kind: draft.kind,
+    told: { kind: 'override' },
+    draft,
+    plan: planned.plan,
+    run,
+  } as unknown as LogEntry
 }
 const because = (entry: LogEntry) => factsOfEntry(entry, FIRST_SETTINGS).map((f) => f.because)
 

@@ -1,6 +1,6 @@
 import { firstDraftOf } from '#core/fields/draft.ts'
-import { SHOP } from '#core/fields/shop.ts'
-import { INCH_UNITS } from '#core/shop.ts'
+import { SHOP } from '#core/shop/fields.ts'
+import { INCH_UNITS } from '#core/quantity/choices.ts'
 import type { Settings } from '#contract/schemas.ts'
 
 /** A shop that has said nothing yet. Apart from a first piece, so that a screen that shows none needs no tables of pieces. */

@@ -1,8 +1,8 @@
 import { firstDraftOf } from '#core/fields/draft.ts'
-import { BRAZE_WORK, firstTube, PART } from '#core/fields/braze.ts'
-import { CUT_WORK, PRACTICE_ITEM, USUAL } from '#core/fields/cut.ts'
-import { CHART_ROW, RIG } from '#core/fields/rig.ts'
-import { INCH_UNITS } from '#core/shop.ts'
+import { BRAZE_WORK, firstTube, PART } from '#core/braze/fields.ts'
+import { CUT_WORK, PRACTICE_ITEM, USUAL } from '#core/cut/fields.ts'
+import { CHART_ROW, RIG } from '#core/rig/fields.ts'
+import { INCH_UNITS } from '#core/quantity/choices.ts'
 import type {
   BrazeDraft,
   BrazePartDraft,

@@ -11,7 +11,7 @@ import {
   type AnySchema,
   type ObjectSchema,
 } from 'yup'
-import { LINE, LINE_NAMES, TOLD, type LineField, type LineHead } from '#core/fields/log.ts'
+import { LINE, LINE_NAMES, TOLD, type LineField, type LineHead } from '#core/record/fields.ts'
 import { isRecord } from '#core/objects.ts'
 import type { Field, Table } from '#core/fields/spec.ts'
 import { ENTRY_KINDS, type EntryKind, type Told } from '#core/record/entry.ts'

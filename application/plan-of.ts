@@ -1,8 +1,8 @@
 import { planCut, readCut, type CutPlan, type CutRequest } from '#core/cut/index.ts'
 import type { FieldError } from '#core/figure.ts'
-import { workOfShape } from '#core/fields/cut.ts'
+import { workOfShape } from '#core/cut/fields.ts'
 import { omit } from '#core/objects.ts'
-import { usualDivision, type UnitChoices } from '#core/shop.ts'
+import { usualDivision, type UnitChoices } from '#core/quantity/choices.ts'
 import {
   planBraze,
   readBraze,

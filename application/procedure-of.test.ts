@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { INCH_UNITS, METRIC_UNITS, type UnitChoices } from '#core/shop.ts'
+import { INCH_UNITS, METRIC_UNITS, type UnitChoices } from '#core/quantity/choices.ts'
 import { firstBraze, firstDraft, FIRST_SETTINGS } from './first.ts'
 import { NO_RUNS, planPiece } from './plan-of.ts'
 import { lineMethodsOf, procedureOf } from './procedure-of.ts'

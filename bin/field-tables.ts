@@ -1,10 +1,10 @@
 import { readFileSync, writeFileSync } from 'node:fs'
 import { METHOD_NAMES } from '#core/braze/index.ts'
-import { BRAZE_WORK, PART } from '#core/fields/braze.ts'
-import { CUT_WORK, USUAL } from '#core/fields/cut.ts'
+import { BRAZE_WORK, PART } from '#core/braze/fields.ts'
+import { CUT_WORK, USUAL } from '#core/cut/fields.ts'
 import { fieldTable } from '#core/fields/markdown.ts'
-import { BRAZE_GEAR, BRAZE_SHELF, CUT_RIG, PLACE, SUPPLY, TORCH } from '#core/fields/rig.ts'
-import { METHODS } from '#core/fields/shop.ts'
+import { BRAZE_GEAR, BRAZE_SHELF, CUT_RIG, PLACE, SUPPLY, TORCH } from '#core/rig/fields.ts'
+import { METHODS } from '#core/shop/fields.ts'
 import { LOG_SCHEMA } from '#contract/log-schema.ts'
 
 /** The docs whose tables of fields are made from the tables themselves. */

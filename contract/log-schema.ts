@@ -1,5 +1,5 @@
 /** The JSON schema of a book: published with every export, and kept as `log.schema.json`. */
-import { LINE, LINE_NAMES, TOLD, type LineField } from '#core/fields/log.ts'
+import { LINE, LINE_NAMES, TOLD, type LineField } from '#core/record/fields.ts'
 import { ENTRY_KINDS } from '#core/record/entry.ts'
 import { toldJson } from './told-schemas.ts'
 

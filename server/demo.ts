@@ -11,7 +11,7 @@ import type {
   RigDraft,
   Settings,
 } from '#contract/schemas.ts'
-import type { Drop, Edge, SlagClass } from '#core/record/outcome.ts'
+import type { Drop, Edge, SlagClass } from '#core/check/outcome.ts'
 import { foldRun, type RunEvent } from '#core/record/run.ts'
 import type { GearKind } from '#core/rig/kinds.ts'
 import { cutCameOut, fillLog, writeDown } from './demo-log.ts'

@@ -6,7 +6,7 @@
 import { firstBraze, firstDraft, FIRST_SETTINGS } from '#application/first.ts'
 import type { BrazeDraft, CutDraft, PieceDraft, Settings } from '#contract/schemas.ts'
 import { seeded } from '#core/seeded.ts'
-import { METRIC_UNITS } from '#core/shop.ts'
+import { METRIC_UNITS } from '#core/quantity/choices.ts'
 
 type Fields = Record<string, unknown>
 

@@ -1,5 +1,5 @@
-import { factorOf } from '../plan-change.ts'
-import { PlanDraft, type PressureOf } from '../plan-draft.ts'
+import { factorOf } from '../piece/plan-change.ts'
+import { PlanDraft, type PressureOf } from '../piece/plan-draft.ts'
 import type { SiUnit } from '../quantity/units.ts'
 import { BRAZE_FIGURES, type BrazeDetail, type BrazeFigureName, type BrazeRequest } from './types.ts'
 

@@ -1,4 +1,4 @@
-import { sayDraw } from '../gas/draw.ts'
+import { sayDraw } from '../piece/draw.ts'
 import { sayRig } from '../cut/rig-match.ts'
 import { FILLER_SOURCE, findFiller } from '../metal/fillers.ts'
 import { METAL_SOURCE } from '../metal/base-metals.ts'

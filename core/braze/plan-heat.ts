@@ -1,5 +1,6 @@
 import { FUELS } from '../gas/fuels.ts'
-import { brazesLike, valuesOf } from '../record/own.ts'
+import { brazesLike } from './own.ts'
+import { valuesOf } from '../learn/own-runs.ts'
 import { ambientPressurePa } from '../gas/standard.ts'
 import { atDistance, reachOf } from '../heat/joint-heat.ts'
 import { isCopper, specificHeatAt } from '../metal/base-metals.ts'

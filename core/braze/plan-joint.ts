@@ -1,7 +1,8 @@
-import { brazesLike, valuesOf } from '../record/own.ts'
+import { brazesLike } from './own.ts'
+import { valuesOf } from '../learn/own-runs.ts'
 import { STRENGTH_SOURCE } from '../metal/base-metals.ts'
 import { TUBE_SOURCE } from '../metal/tubes.ts'
-import { capital } from '../words.ts'
+import { capital } from '../words/trade.ts'
 import type { Grounds } from '../reason.ts'
 import type { BrazeDraft } from './draft.ts'
 import {

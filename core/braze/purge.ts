@@ -1,5 +1,5 @@
 import { isCopper } from '../metal/base-metals.ts'
-import { USUAL_HOLD_FLOW } from '../fields/braze.ts'
+import { USUAL_HOLD_FLOW } from './fields.ts'
 import { CUBIC_FOOT_M3 } from '../quantity/units.ts'
 import type { BrazeDraft } from './draft.ts'
 import type { BrazeWork, Run, Methods } from './types.ts'

@@ -3,7 +3,7 @@ import { meltingSpan, WIDE_RANGE_K, WITHOUT_CADMIUM, type Filler } from '../meta
 import { findFlux } from '../metal/fluxes.ts'
 import { celsius } from '../metal/table.ts'
 import { printFor, printRise, type Kind } from '../quantity/index.ts'
-import type { UnitChoices } from '../shop.ts'
+import type { UnitChoices } from '../quantity/choices.ts'
 import type { CodeUse, Service } from './types.ts'
 
 /** What a filler is judged for. Temperatures in K, gaps radial in m. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { METRIC_UNITS } from '../shop.ts'
+import { METRIC_UNITS } from '../quantity/choices.ts'
 import { planTakeOff, type TakeOffRequest } from './take-off.ts'
 
 const takeOff = (text: string, over: Partial<TakeOffRequest> = {}) =>

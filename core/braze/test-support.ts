@@ -1,4 +1,4 @@
-import { METRIC_UNITS } from '../shop.ts'
+import { METRIC_UNITS } from '../quantity/choices.ts'
 import { planBraze } from './plan-braze.ts'
 import { readBraze } from './read.ts'
 import type { BrazePlan, BrazeRequest } from './types.ts'

@@ -1,18 +1,18 @@
 import type { Shop, Supply } from '../cut/types.ts'
 import type { Figure, Finding } from '../figure.ts'
-import type { BRAZE_WORK, BrazeSaid, Form, Service, TUBE_RUN } from '../fields/braze.ts'
-import type { BRAZE_GEAR, TIP_ROW } from '../fields/rig.ts'
+import type { BRAZE_WORK, BrazeSaid, Form, Service, TUBE_RUN } from './fields.ts'
+import type { BRAZE_GEAR, TIP_ROW } from '../rig/fields.ts'
 import type { ReadOf, WordOf } from '../fields/spec.ts'
 import type { SetFlame } from '../flame/set.ts'
 import type { FuelId } from '../gas/fuels.ts'
 import type { BaseMetal } from '../metal/base-metals.ts'
-import type { Advice, Caution, Ticked } from '../plan-draft.ts'
-import type { PlanChange } from '../plan-change.ts'
+import type { Advice, Caution, Ticked } from '../piece/plan-draft.ts'
+import type { PlanChange } from '../piece/plan-change.ts'
 import type { Joint } from './joints.ts'
 import type { Methods } from './method-words.ts'
 
 export { isRoundJoint, jointFacts, JOINTS, type Joint } from './joints.ts'
-export { SERVICES, type Form, type RodSection, type Service } from '../fields/braze.ts'
+export { SERVICES, type Form, type RodSection, type Service } from './fields.ts'
 /** Uses that a code or a qualified person decides about. */
 export type CodeUse = WordOf<typeof BRAZE_WORK.codeUse>
 

@@ -1,6 +1,6 @@
 /** What was seen on a cut or a joint, and the shop's own limits on it. */
 import { keysOf } from '../objects.ts'
-import { SLAG_CLASSES, type Drop, type Edge, type SlagClass } from '../record/outcome.ts'
+import { SLAG_CLASSES, type Drop, type Edge, type SlagClass } from './outcome.ts'
 
 /** Marks on the strip of a cut, each at its place. */
 export const CUT_MARK_NAMES = {

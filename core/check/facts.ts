@@ -248,11 +248,10 @@ export function factsOfBraze(
     'filler-by-flame': 1.5,
     overfed: 1.5,
   })
-  facts.when(
-    done.skipped.has('set') || done.skipped.has('cool'),
-    'the cooling was left out',
-    { moved: 3, 'cooled-fast': 3 },
-  )
+  facts.when(done.skipped.has('set') || done.skipped.has('cool'), 'the cooling was left out', {
+    moved: 3,
+    'cooled-fast': 3,
+  })
   const set = figures.setTime?.value
   facts.when(
     set !== undefined && done.tookS.set !== undefined && done.tookS.set < set,

@@ -1,5 +1,5 @@
 /** What people see, and why: causes by the catalogue's weights, times what this plan and this run tell about them. */
-import type { ChangeWhat } from '../fields/piece.ts'
+import type { ChangeWhat } from '../piece/fields.ts'
 import data from './faults.json' with { type: 'json' }
 
 /** Where a sign is seen. */

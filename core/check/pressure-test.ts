@@ -4,9 +4,9 @@
  */
 import { printEstimate, printFor, printRise, printShort } from '../quantity/print.ts'
 import { PSI_PA } from '../quantity/units.ts'
-import type { UnitChoices } from '../shop.ts'
+import type { UnitChoices } from '../quantity/choices.ts'
 import type { HoldReading } from './readings.ts'
-import { fitLine, stepShown, sumOfSquares, tQuantile, widenedByLag } from './statistics.ts'
+import { fitLine, stepShown, sumOfSquares, tQuantile, widenedByLag } from '../learn/statistics.ts'
 
 /** Molar mass of nitrogen, kg/mol. */
 const NITROGEN_KG_MOL = 0.0280134

@@ -1,7 +1,7 @@
 /** A test as it is led and stored: what was asked, and the events from which its state follows. */
 import { differenceInMilliseconds, parseISO } from 'date-fns'
 import { STANDARD_PRESSURE_PA } from '../gas/standard.ts'
-import type { UnitChoices } from '../shop.ts'
+import type { UnitChoices } from '../quantity/choices.ts'
 import { judgeHold, type PressureResult } from './pressure-test.ts'
 import type { HoldReading } from './readings.ts'
 import { testStages } from './stages.ts'

@@ -13,7 +13,7 @@ import {
   stepShown,
   tQuantile,
   widenedByLag,
-} from './statistics.ts'
+} from '../learn/statistics.ts'
 import { hold, rise } from './test-support.ts'
 import { judgeVacuum, VACUUM_TARGET_PA, waterVapourPa } from './vacuum-test.ts'
 

@@ -3,7 +3,7 @@
  * is moisture, level is dry and tight. Curves are fitted and compared by AICc.
  */
 import type { HoldReading } from './readings.ts'
-import { aicc, fitLine, stepShown, sumOfSquares, tQuantile, widenedByLag } from './statistics.ts'
+import { aicc, fitLine, stepShown, sumOfSquares, tQuantile, widenedByLag } from '../learn/statistics.ts'
 
 /** 500 micron: the usual depth. Pa absolute. */
 export const VACUUM_TARGET_PA = (500 * 101_325) / 760_000

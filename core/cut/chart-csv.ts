@@ -1,9 +1,9 @@
 import Papa from 'papaparse'
 import type { FieldError } from '../figure.ts'
 import { firstDraftOf } from '../fields/draft.ts'
-import { CHART_ROW, type ChartRowDraft } from '../fields/rig.ts'
-import { INCH_UNITS } from '../shop.ts'
-import { readColumn, withUnitOf, type Column } from '../paste.ts'
+import { CHART_ROW, type ChartRowDraft } from '../rig/fields.ts'
+import { INCH_UNITS } from '../quantity/choices.ts'
+import { readColumn, withUnitOf, type Column } from '../fields/paste.ts'
 import { readChartRow } from './read-chart.ts'
 import { Reader } from '../fields/reader.ts'
 

@@ -1,5 +1,5 @@
-import { factorOf } from '../plan-change.ts'
-import { PlanDraft } from '../plan-draft.ts'
+import { factorOf } from '../piece/plan-change.ts'
+import { PlanDraft } from '../piece/plan-draft.ts'
 import { CUT_FIGURE_UNIT, type CutPressure } from './figure-kind.ts'
 import { effectiveThickness } from './shapes.ts'
 import { CUT_FIGURES, type CutDetail, type CutFigureName, type CutPlan, type CutRequest } from './types.ts'

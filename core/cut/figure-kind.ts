@@ -1,6 +1,6 @@
 import { KIND_OF_UNIT } from '../figure.ts'
 import type { Kind, SiUnit } from '../quantity/units.ts'
-import type { PressureOf } from '../plan-draft.ts'
+import type { PressureOf } from '../piece/plan-draft.ts'
 import type { CutFigureName } from './types.ts'
 
 /** The SI unit of each figure of a cut. */

@@ -4,7 +4,7 @@ import { INCH_M } from '../quantity/index.ts'
 import type { Draft, GasPlan } from './draft.ts'
 import { guideOffset, lowestTouch, type TiltedGuide } from './guide.ts'
 import { estimateKerf, HAND_KERF_M, kerfFactor, kerfFromLog, KERF_SPREAD } from './kerf.ts'
-import { learn } from '../record/learn.ts'
+import { learn } from '../learn/learn.ts'
 import { canBeGuided } from './shapes.ts'
 import type { ChartRow } from './types.ts'
 

@@ -6,7 +6,7 @@ import { hoseDrop } from '../gas/hose.ts'
 import { orificeFlow } from '../gas/orifice.ts'
 import type { Figure } from '../figure.ts'
 import { CUBIC_FOOT_M3, INCH_M, PSI_PA } from '../quantity/index.ts'
-import { METRIC_UNITS } from '../shop.ts'
+import { METRIC_UNITS } from '../quantity/choices.ts'
 import { CUT_FIGURES, planCut, readCut, type CutFigureName } from './index.ts'
 import { steelRow, thicknessFor } from './steel-table.ts'
 

@@ -1,4 +1,4 @@
-import { CHART_ROW } from '../fields/rig.ts'
+import { CHART_ROW } from '../rig/fields.ts'
 import { readFields, type Reader } from '../fields/reader.ts'
 import type { Json } from '../objects.ts'
 import type { ChartRow } from './types.ts'

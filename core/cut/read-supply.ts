@@ -1,10 +1,10 @@
-import { CYLINDER_ROW, HOSE, PLACE, SUPPLY } from '../fields/rig.ts'
+import { CYLINDER_ROW, HOSE, PLACE, SUPPLY } from '../rig/fields.ts'
 import { readFields, readRows, sectionOf, type Reader } from '../fields/reader.ts'
 import { isRecord, type Json } from '../objects.ts'
 import { FUEL_IDS, FUELS, type FuelId } from '../gas/fuels.ts'
 import { CHART_HOSE, type Hose } from '../gas/hose.ts'
 import { UNITS, type UnitId } from '../quantity/index.ts'
-import { INCH_UNITS, usualDivision, type UnitChoices } from '../shop.ts'
+import { INCH_UNITS, usualDivision, type UnitChoices } from '../quantity/choices.ts'
 import type { Shop, Supply } from './types.ts'
 
 /** Cylinders as they stand there: rated full contents, and what is left of them. */

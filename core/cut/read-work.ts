@@ -1,9 +1,9 @@
-import { CUT_WORK, NEEDS_DIAMETER, PRACTICE_ITEM, type CutSaid } from '../fields/cut.ts'
-import { TICKED } from '../fields/piece.ts'
+import { CUT_WORK, NEEDS_DIAMETER, PRACTICE_ITEM, type CutSaid } from './fields.ts'
+import { TICKED } from '../piece/fields.ts'
 import { blank, readFields, readRows, sectionOf, type Reader } from '../fields/reader.ts'
 import { applying } from '../fields/spec.ts'
 import { isRecord, type Json, omit } from '../objects.ts'
-import { readChanges } from '../plan-change.ts'
+import { readChanges } from '../piece/plan-change.ts'
 import {
   carbonEquivalent,
   ELEMENTS,

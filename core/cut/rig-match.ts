@@ -1,6 +1,6 @@
 import { FUELS, type FuelId, type HoseGrade } from '../gas/fuels.ts'
-import { capital } from '../words.ts'
-import type { Telling } from '../plan-draft.ts'
+import { capital } from '../words/trade.ts'
+import type { Telling } from '../piece/plan-draft.ts'
 import type { Piping } from './types.ts'
 
 /** What carries the fuel. */

@@ -4,7 +4,7 @@ import {
   squareTemplate,
   type Branch,
   type WrapTemplate,
-} from '../template/pipe.ts'
+} from './pipe-template.ts'
 import type { Draft } from './draft.ts'
 import { metalFacts } from './metals.ts'
 import { armRadius, fastenerLayers, HEAD, pierceDistance, piecesFromStock, slotPath } from './shapes.ts'

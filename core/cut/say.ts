@@ -4,7 +4,7 @@ import {
   CUT_MAX_THICKNESS_M,
   OXYGEN_MIN_PURITY,
   PIERCE_MAX_M,
-} from '../limits.ts'
+} from '../gas/limits.ts'
 import { INCH_M } from '../quantity/index.ts'
 import { sayCautions } from './cautions.ts'
 import type { Draft } from './draft.ts'

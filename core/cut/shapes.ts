@@ -1,4 +1,4 @@
-import { isGuided } from '../fields/cut.ts'
+import { isGuided } from './fields.ts'
 import type { CutWork, Fastener } from './types.ts'
 
 /** Across a fastener's head and its height, in shank diameters: the usual proportions, which are an estimate. */

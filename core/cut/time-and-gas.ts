@@ -1,6 +1,6 @@
 import { FUELS, OXYGEN_DENSITY } from '../gas/fuels.ts'
 import { STANDARD_TEMPERATURE_K } from '../gas/standard.ts'
-import { capital } from '../words.ts'
+import { capital } from '../words/trade.ts'
 import type { Draft, GasPlan } from './draft.ts'
 import {
   CONDUCTIVITY,

@@ -1,7 +1,7 @@
 import { CD, CHOKING_RATIO, orificeFlow } from '../gas/orifice.ts'
 import { OXYGEN } from '../gas/fuels.ts'
 import { hoseDrop, type Hose } from '../gas/hose.ts'
-import { OXYGEN_MAX_GAUGE_PA } from '../limits.ts'
+import { OXYGEN_MAX_GAUGE_PA } from '../gas/limits.ts'
 import { NUMBER_DRILLS, PSI_PA, type NumberDrill } from '../quantity/index.ts'
 import { thicknessFor, type Range } from './steel-table.ts'
 import { GOOD_TIP_PRESSURE_PA, TIP_PRESSURE_SPAN_PA } from './tip.ts'

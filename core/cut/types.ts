@@ -1,18 +1,18 @@
-import type { PlanChange } from '../plan-change.ts'
+import type { PlanChange } from '../piece/plan-change.ts'
 import type { Figure, Finding } from '../figure.ts'
-import type { CUT_WORK, CutSaid, PRACTICE_ITEM } from '../fields/cut.ts'
-import type { CHART_ROW, CUT_RIG, KERF_ROW, SUPPLY, SupplySaid } from '../fields/rig.ts'
+import type { CUT_WORK, CutSaid, PRACTICE_ITEM } from './fields.ts'
+import type { CHART_ROW, CUT_RIG, KERF_ROW, SUPPLY, SupplySaid } from '../rig/fields.ts'
 import type { ReadOf, WordOf } from '../fields/spec.ts'
 import type { FuelId } from '../gas/fuels.ts'
 import type { Hose } from '../gas/hose.ts'
-import type { Advice, Caution, Ticked } from '../plan-draft.ts'
-import type { UnitChoices } from '../shop.ts'
+import type { Advice, Caution, Ticked } from '../piece/plan-draft.ts'
+import type { UnitChoices } from '../quantity/choices.ts'
 import type { Metal } from './metals.ts'
 
-export type { Advice, Caution, Ticked } from '../plan-draft.ts'
+export type { Advice, Caution, Ticked } from '../piece/plan-draft.ts'
 
 /** Words of the choices of a cut, as its tables of fields have them. */
-export { PRACTICE_SHAPES } from '../fields/cut.ts'
+export { PRACTICE_SHAPES } from './fields.ts'
 export type Surface = WordOf<typeof CUT_WORK.surface>
 export type Fastener = WordOf<typeof CUT_WORK.fastener>
 type PipeCut = WordOf<typeof CUT_WORK.pipeCut>

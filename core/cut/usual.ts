@@ -1,4 +1,4 @@
-import { refuseSetting } from '../limits.ts'
+import { refuseSetting } from '../gas/limits.ts'
 import { FUELS } from '../gas/fuels.ts'
 import { pressureAtTip } from '../gas/tip-pressure.ts'
 import { CD_RANGE, isChoked, orificeFlow } from '../gas/orifice.ts'

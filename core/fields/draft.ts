@@ -1,6 +1,6 @@
 /** Drafts: what is typed into the fields of a table, as a new one begins and as an older version left it. */
 import { isRecord } from '../objects.ts'
-import type { UnitChoices } from '../shop.ts'
+import type { UnitChoices } from '../quantity/choices.ts'
 import { told, type DraftOf, type Field, type Table } from './spec.ts'
 
 function firstOf(field: Field, units: UnitChoices): unknown {

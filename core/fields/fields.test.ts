@@ -1,17 +1,28 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { INCH_UNITS, METRIC_UNITS } from '../shop.ts'
-import { BRAZE_WORK, PART, TAKE_OFF, TUBE_RUN, usualGapM } from './braze.ts'
-import { CUT_WORK, fieldsOfShape, PRACTICE_ITEM, SHAPES, workOfShape } from './cut.ts'
+import { INCH_UNITS, METRIC_UNITS } from '../quantity/choices.ts'
+import { BRAZE_WORK, PART, TAKE_OFF, TUBE_RUN, usualGapM } from '../braze/fields.ts'
+import { CUT_WORK, fieldsOfShape, PRACTICE_ITEM, SHAPES, workOfShape } from '../cut/fields.ts'
 import { draftAsNow, firstDraftOf } from './draft.ts'
-import { GEAR } from './gear.ts'
-import { BRAZE_TOLD, CUT_TOLD, LINE, TOLD } from './log.ts'
+import { GEAR } from '../rig/gear-fields.ts'
+import { BRAZE_TOLD, CUT_TOLD, LINE, TOLD } from '../record/fields.ts'
 import { fieldTable } from './markdown.ts'
 import { Reader, readFields } from './reader.ts'
-import { BRAZE_GEAR, CHART_ROW, CUT_RIG, HOSE, KERF_ROW, PLACE, RIG, SUPPLY, TIP_ROW, TORCH } from './rig.ts'
-import { ACCEPTANCE, SHOP } from './shop.ts'
+import {
+  BRAZE_GEAR,
+  CHART_ROW,
+  CUT_RIG,
+  HOSE,
+  KERF_ROW,
+  PLACE,
+  RIG,
+  SUPPLY,
+  TIP_ROW,
+  TORCH,
+} from '../rig/fields.ts'
+import { ACCEPTANCE, SHOP } from '../shop/fields.ts'
 import { told, wordsOf, type Field, type Table } from './spec.ts'
-import { TEST_ASKED } from './test.ts'
+import { TEST_ASKED } from '../check/test-fields.ts'
 import { readTold } from './told.ts'
 import { parseQuantity } from '../quantity/index.ts'
 

@@ -1,8 +1,8 @@
 import type { FieldError } from '../figure.ts'
 import { parseQuantity, unitFor, type Kind, type UnitId } from '../quantity/index.ts'
-import type { UnitChoices } from '../shop.ts'
+import type { UnitChoices } from '../quantity/choices.ts'
 import { isRecord, type Json } from '../objects.ts'
-import { capital } from '../words.ts'
+import { capital } from '../words/trade.ts'
 import type { Bounds } from './bounds.ts'
 import { wordsOf, type Field, type ReadOf, type Said, type Table } from './spec.ts'
 

@@ -4,7 +4,7 @@
  */
 import type { Kind } from '../quantity/index.ts'
 import { keysOf } from '../objects.ts'
-import type { UnitChoices } from '../shop.ts'
+import type { UnitChoices } from '../quantity/choices.ts'
 import type { Bounds } from './bounds.ts'
 
 /** A group of fields as it was typed. */

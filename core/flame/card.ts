@@ -70,11 +70,7 @@ const MIXTURES = { 'fuel-only': 0, carburising: 0.84, neutral: 1, oxidising: 1.2
  * @param lever whether a cutting lever steals oxygen from the flame
  * @param wanted the flame that the work asks for
  */
-export function flameCard(
-  fuel: FuelId,
-  lever: boolean,
-  wanted: SetFlame = 'neutral',
-): FlameCard {
+export function flameCard(fuel: FuelId, lever: boolean, wanted: SetFlame = 'neutral'): FlameCard {
   const { sign, neutral } = FUELS[fuel].flame
   // told by its feather, or by nothing that is seen; else by the length of its cones
   const [feathered, unseen] = [sign === 'feather', sign === 'meters']

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { refuseSetting } from '../limits.ts'
+import { refuseSetting } from './limits.ts'
 import { highestSetting } from './gate.ts'
 import { CUBIC_FOOT_M3, PSI_PA } from '../quantity/index.ts'
 import { coneLength, preheatCone } from '../flame/cone.ts'

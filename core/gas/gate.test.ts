@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { ACETYLENE_MAX_GAUGE_PA, LOCK_UP_PA, OXYGEN_MAX_GAUGE_PA } from '../limits.ts'
+import { ACETYLENE_MAX_GAUGE_PA, LOCK_UP_PA, OXYGEN_MAX_GAUGE_PA } from './limits.ts'
 import { PSI_PA } from '../quantity/index.ts'
 import { FUEL_IDS, FUELS } from './fuels.ts'
 import { highestSetting, Setting, type Gate } from './gate.ts'

@@ -1,6 +1,6 @@
 /** The one gate for the pressures of a plan: nothing is set on a rig that has not passed it. */
 import type { Source } from '../figure.ts'
-import { refuseSetting, type SettingAsked, type SettingRefused } from '../limits.ts'
+import { refuseSetting, type SettingAsked, type SettingRefused } from './limits.ts'
 import { FUELS } from './fuels.ts'
 import { downToDivision } from '../quantity/index.ts'
 

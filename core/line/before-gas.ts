@@ -1,7 +1,7 @@
 import type { Figure, Finding } from '../figure.ts'
-import type { Caution } from '../plan-draft.ts'
+import type { Caution } from '../piece/plan-draft.ts'
 import { isInch } from '../quantity/index.ts'
-import type { UnitChoices } from '../shop.ts'
+import type { UnitChoices } from '../quantity/choices.ts'
 import type { Procedure } from './procedure.ts'
 import type { Step } from './steps.ts'
 

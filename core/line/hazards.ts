@@ -1,6 +1,6 @@
 /** What must never happen to the line, and what may happen inside stated bounds: named predicates over one act. */
 import { FUELS } from '../gas/fuels.ts'
-import { refuseSetting } from '../limits.ts'
+import { refuseSetting } from '../gas/limits.ts'
 import {
   actOn,
   coldLine,

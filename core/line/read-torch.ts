@@ -1,4 +1,4 @@
-import { TORCH } from '../fields/rig.ts'
+import { TORCH } from '../rig/fields.ts'
 import type { TorchGear } from './setup.ts'
 
 /** Of a torch too, but read with the rest of the supply. */

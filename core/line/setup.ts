@@ -1,6 +1,6 @@
-import type { TORCH } from '../fields/rig.ts'
+import type { TORCH } from '../rig/fields.ts'
 import type { WordOf } from '../fields/spec.ts'
-import type { UnitChoices } from '../shop.ts'
+import type { UnitChoices } from '../quantity/choices.ts'
 import type { LineMethods } from './methods.ts'
 import type { LineSetting } from './state.ts'
 

@@ -1,5 +1,5 @@
 /** The stretches that every procedure is made of: each gives steps whose acts the state model then judges. */
-import { capital } from '../words.ts'
+import { capital } from '../words/trade.ts'
 import { FUELS } from '../gas/fuels.ts'
 import { printFor } from '../quantity/index.ts'
 import { WHIFF } from './hazards.ts'

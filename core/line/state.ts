@@ -4,7 +4,7 @@
  */
 import type { SetFlame } from '../flame/set.ts'
 import { FULLY_OPEN, FUELS, type FuelId, type HoseGrade } from '../gas/fuels.ts'
-import { LOCK_UP_PA } from '../limits.ts'
+import { LOCK_UP_PA } from '../gas/limits.ts'
 
 /** The sides of the line. Nitrogen runs through its own regulator and purge valve into the work. */
 export type Side = 'oxygen' | 'fuel' | 'nitrogen'

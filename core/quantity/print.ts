@@ -1,4 +1,4 @@
-import type { UnitChoices } from '../shop.ts'
+import type { UnitChoices } from './choices.ts'
 import { fromSi, INCH_M, unitOf, type Kind, type UnitId } from './units.ts'
 
 /** A value as it is shown: the figure and its unit apart, so that the figure can be set larger. */

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { INCH_UNITS, METRIC_UNITS } from '../shop.ts'
+import { INCH_UNITS, METRIC_UNITS } from './choices.ts'
 import {
   isInch,
   printFor,

@@ -1,8 +1,8 @@
 /** A line of the book: what was done, found, tested or left out, and what is told of it. */
 import { keysOf } from '../objects.ts'
-import { ENTRY_KIND_NAMES, OUTCOME_NAMES, type TOLD } from '../fields/log.ts'
+import { ENTRY_KIND_NAMES, OUTCOME_NAMES, type TOLD } from './fields.ts'
 import type { ToldOf } from '../fields/spec.ts'
-import type { SlagClass } from './outcome.ts'
+import type { SlagClass } from '../check/outcome.ts'
 
 export type { Used } from '../fields/spec.ts'
 export type EntryKind = keyof typeof ENTRY_KIND_NAMES

@@ -1,8 +1,8 @@
 /** The shop's own chart, grown from its good runs; how it drifts, what changes helped, and how far the estimates are off. */
-import { median, robustSpread } from '../check/statistics.ts'
+import { median, robustSpread } from '../learn/statistics.ts'
 import { findCause, findSign } from '../check/faults.ts'
 import type { PlannedFigure, TriedHere } from './entry.ts'
-import { CHART_SPREAD, learn, spreadOfSpan, type Learned } from './learn.ts'
+import { CHART_SPREAD, learn, spreadOfSpan, type Learned } from '../learn/learn.ts'
 
 /** A run as it was written down, SI. */
 export interface GrownFrom {

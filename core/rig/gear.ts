@@ -1,5 +1,5 @@
 /** What a shop owns beside its torches and tips, and what can be wrong with what is said of it. Pure data. */
-import { GEAR } from '../fields/gear.ts'
+import { GEAR } from './gear-fields.ts'
 import { wordsOf, type Field, type Table } from '../fields/spec.ts'
 import { parseQuantity } from '../quantity/index.ts'
 import type { GearKind } from './kinds.ts'

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { METRIC_UNITS } from '../shop.ts'
+import { METRIC_UNITS } from '../quantity/choices.ts'
 import { readStockList } from './read.ts'
 
 const LIST = {

@@ -2,7 +2,7 @@ import { BOUNDS } from '../fields/bounds.ts'
 import { blank, Reader, readRows } from '../fields/reader.ts'
 import { isRecord } from '../objects.ts'
 import type { FieldError } from '../figure.ts'
-import type { UnitChoices } from '../shop.ts'
+import type { UnitChoices } from '../quantity/choices.ts'
 import type { CutListRequest, Piece, Stock } from './types.ts'
 
 /** A cut list read, or every field that could not be. */

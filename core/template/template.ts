@@ -1,7 +1,7 @@
 import { branchOf, pipeTemplate } from '../cut/route.ts'
 import { armRadius } from '../cut/shapes.ts'
 import type { CutWork } from '../cut/types.ts'
-import { openingTemplate } from './pipe.ts'
+import { openingTemplate } from '../cut/pipe-template.ts'
 
 /** A point of a template, mm, y up. */
 export interface At {

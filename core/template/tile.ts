@@ -1,4 +1,4 @@
-import type { Region } from '../words.ts'
+import type { Region } from '../words/trade.ts'
 
 /** Sheets of paper, mm. */
 export const PAPERS = { a4: { width: 210, height: 297 }, letter: { width: 215.9, height: 279.4 } } as const

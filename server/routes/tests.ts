@@ -10,7 +10,7 @@ import {
   type TestEvent,
 } from '#core/check/test-record.ts'
 import { Reader, readFields } from '#core/fields/reader.ts'
-import { TEST_ASKED } from '#core/fields/test.ts'
+import { TEST_ASKED } from '#core/check/test-fields.ts'
 import type { Kind } from '#core/quantity/index.ts'
 import { readTyped } from '#application/typed.ts'
 import type { TestDraft, TestEventDraft, Settings } from '#contract/schemas.ts'

@@ -1,4 +1,4 @@
-import type { Edge, SlagClass } from '#core/record/outcome.ts'
+import type { Edge, SlagClass } from '#core/check/outcome.ts'
 
 /** What each edge looks like, seen on its cut face. */
 const EDGE_PATHS: Readonly<Record<Edge, { outline: string; lines: string }>> = {

@@ -1,5 +1,5 @@
 import type { PipeWork } from '#core/cut/index.ts'
-import type { WrapTemplate } from '#core/template/pipe.ts'
+import type { WrapTemplate } from '#core/cut/pipe-template.ts'
 import { Dimension } from './Dimension.tsx'
 
 const W = 620

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { JOINTS, planBraze, readBraze } from '#core/braze/index.ts'
-import { METRIC_UNITS } from '#core/shop.ts'
+import { METRIC_UNITS } from '#core/quantity/choices.ts'
 import { heatColour } from './heat-colour.ts'
 import { jointSection } from './joint-geometry.ts'
 

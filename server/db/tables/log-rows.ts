@@ -1,5 +1,5 @@
 /** A line of the log as its row has it, as it is put in, and as it is told. */
-import { LINE, LINE_NAMES, type LineBrief, type LineHead, type LineName } from '#core/fields/log.ts'
+import { LINE, LINE_NAMES, type LineBrief, type LineHead, type LineName } from '#core/record/fields.ts'
 import { omit } from '#core/objects.ts'
 import type { Told } from '#core/record/entry.ts'
 import { toldOfLine } from '#application/stored.ts'

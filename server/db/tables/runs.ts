@@ -1,4 +1,11 @@
-import { breaksAsNow, eventAsNow, pieceAsNow, planAsNow, reasonOfEvent, stepsAsNow } from '#application/stored.ts'
+import {
+  breaksAsNow,
+  eventAsNow,
+  pieceAsNow,
+  planAsNow,
+  reasonOfEvent,
+  stepsAsNow,
+} from '#application/stored.ts'
 import type { BrazePlan } from '#core/braze/types.ts'
 import type { CutPlan } from '#core/cut/index.ts'
 import { figureNamed } from '#core/figure.ts'

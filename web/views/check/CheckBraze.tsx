@@ -9,7 +9,7 @@ import {
   type Inside,
   type JointState,
 } from '#core/check/acceptance.ts'
-import { BRAZE_TOLD, BRAZE_USED } from '#core/fields/log.ts'
+import { BRAZE_TOLD, BRAZE_USED } from '#core/record/fields.ts'
 import { pick } from '#core/objects.ts'
 import { printQuantity, type UnitId } from '#core/quantity/index.ts'
 import { placesOf } from '#application/read-entry.ts'

@@ -4,7 +4,7 @@ import { jobTook } from '#core/record/close-out.ts'
 import type { CloseOut, LogSummary } from '#contract/types.ts'
 import { useShop } from '../../app/shop.ts'
 import { STATES } from '../plan/Tickets.tsx'
-import { ENTRY_KIND_NAMES, OUTCOME_NAMES } from '#core/fields/log.ts'
+import { ENTRY_KIND_NAMES, OUTCOME_NAMES } from '#core/record/fields.ts'
 import { useTell } from '../log/useTell.ts'
 
 /** A line of the register: a cut or joint with what was found and tested. */

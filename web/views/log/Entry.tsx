@@ -21,8 +21,8 @@ import { PhotoRow } from '../check/Photos.tsx'
 import { FIGURE_NAMES } from '../plan/figure-words.ts'
 import { RemedyButton } from './RemedyButton.tsx'
 import { BREAKING_NAMES, INSIDE_NAMES } from '#core/check/acceptance.ts'
-import { DROP_NAMES, EDGE_NAMES, SLAG_NAMES } from '#core/record/outcome.ts'
-import { ENTRY_KIND_NAMES } from '#core/fields/log.ts'
+import { DROP_NAMES, EDGE_NAMES, SLAG_NAMES } from '#core/check/outcome.ts'
+import { ENTRY_KIND_NAMES } from '#core/record/fields.ts'
 import { TEST_WORDS } from './outcome-words.ts'
 import { BREAKS_TOLD } from '../run/break-words.ts'
 import { useTell } from './useTell.ts'
@@ -395,7 +395,9 @@ const STEP_WORDS = {
 
 const aside = (event: RunEvent): string => {
   if ('reason' in event) return event.reason ? ` (${event.reason})` : ''
-  return event.kind === 'break' ? ` (${BREAKS_TOLD.find((b) => b.name === event.name)?.title ?? event.name})` : ''
+  return event.kind === 'break'
+    ? ` (${BREAKS_TOLD.find((b) => b.name === event.name)?.title ?? event.name})`
+    : ''
 }
 
 /** Every confirmed step with its time. */

@@ -12,7 +12,7 @@ import {
   type LineBrief,
   type LineField,
   type LineName,
-} from '#core/fields/log.ts'
+} from '#core/record/fields.ts'
 import { useTell } from './useTell.ts'
 
 type Follow = (e: MouseEvent<HTMLAnchorElement>) => void

@@ -16,7 +16,7 @@ import { TextField } from '../../ui/TextField.tsx'
 import { DamageNotice } from '../copies/DamageNotice.tsx'
 import { LinesTable } from './LinesTable.tsx'
 import { LogTabs } from './LogTabs.tsx'
-import { ENTRY_KIND_NAMES, OUTCOME_NAMES } from '#core/fields/log.ts'
+import { ENTRY_KIND_NAMES, OUTCOME_NAMES } from '#core/record/fields.ts'
 
 const NONE: readonly LogSummary[] = []
 const ALL = 'all'

@@ -2,7 +2,7 @@
 import { renderHook, screen } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import type { LogSummary } from '#contract/types.ts'
-import { ENTRY_KIND_NAMES, LINE } from '#core/fields/log.ts'
+import { ENTRY_KIND_NAMES, LINE } from '#core/record/fields.ts'
 import { ENTRY_KINDS, type Told } from '#core/record/entry.ts'
 import { answering, clear, screenOf, show } from '../../test-support.tsx'
 import { LinesTable } from './LinesTable.tsx'

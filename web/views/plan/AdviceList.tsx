@@ -1,4 +1,4 @@
-import type { Advice } from '#core/plan-draft.ts'
+import type { Advice } from '#core/piece/plan-draft.ts'
 import { useShop } from '../../app/shop.ts'
 
 /** What to think of before the work, topic by topic; first what the whole job takes, if it is more than one piece. */

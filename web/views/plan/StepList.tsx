@@ -1,5 +1,5 @@
 import { PHASE_NAMES, type Phase, type Step } from '#core/line/steps.ts'
-import { capital } from '#core/words.ts'
+import { capital } from '#core/words/trade.ts'
 import type { Procedure } from '#core/line/procedure.ts'
 import { useShop } from '../../app/shop.ts'
 import { OneStep } from './OneStep.tsx'

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { REASONS, type Reason, type ReasonKey } from '#core/reason.ts'
-import { INCH_UNITS, METRIC_UNITS } from '#core/shop.ts'
+import { INCH_UNITS, METRIC_UNITS } from '#core/quantity/choices.ts'
 import { REASON_LABELS, reasonText } from './reason-words.ts'
 
 describe('what a figure rests on, in words', () => {

@@ -8,7 +8,7 @@ import {
   PSI_PA,
   type Kind,
 } from '#core/quantity/index.ts'
-import type { UnitChoices } from '#core/shop.ts'
+import type { UnitChoices } from '#core/quantity/choices.ts'
 
 /** What figures rest on, in words. */
 export const REASON_LABELS: Readonly<Record<ReasonKey, string>> = {

@@ -1,6 +1,6 @@
 import { useCallback, useState } from 'react'
 import type { Torch } from '#contract/types.ts'
-import { TORCH } from '#core/fields/rig.ts'
+import { TORCH } from '#core/rig/fields.ts'
 import { parseQuantity } from '#core/quantity/index.ts'
 import { api, type Failure } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'

@@ -1,5 +1,5 @@
 import { useCallback, useState } from 'react'
-import { ACCEPTANCE } from '#core/fields/shop.ts'
+import { ACCEPTANCE } from '#core/shop/fields.ts'
 import { readAcceptance } from '#application/read-entry.ts'
 import type { Settings } from '#contract/schemas.ts'
 import { api } from '../../app/api.ts'

@@ -6,7 +6,7 @@ import { Button } from '../../ui/Button.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
 import { TextField } from '../../ui/TextField.tsx'
 import { BRAZE_METHODS, METHOD_NAMES } from '#core/braze/method-words.ts'
-import { ROD } from '#core/fields/rod.ts'
+import { ROD } from '#core/metal/rod-fields.ts'
 import { optionsOf } from '../../form/options.ts'
 
 const FORMS = optionsOf(ROD.form.names)

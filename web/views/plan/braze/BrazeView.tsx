@@ -3,7 +3,7 @@ import { NO_RUNS, planBrazeDraft, type PlannedBraze } from '#application/plan-of
 import type { BrazeDraft } from '#contract/schemas.ts'
 import type { Job, Torch } from '#contract/types.ts'
 import type { FieldError } from '#core/figure.ts'
-import type { Caution } from '#core/plan-draft.ts'
+import type { Caution } from '#core/piece/plan-draft.ts'
 import { api } from '../../../app/api.ts'
 import { useShop } from '../../../app/shop.ts'
 import { useShortcuts } from '../../../app/shortcuts.ts'

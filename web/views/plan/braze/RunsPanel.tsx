@@ -1,5 +1,5 @@
 import type { BrazeWorkDraft } from '#contract/schemas.ts'
-import { TUBE_RUN } from '#core/fields/braze.ts'
+import { TUBE_RUN } from '#core/braze/fields.ts'
 import type { FieldError } from '#core/figure.ts'
 import { RowsList } from '../../../form/RowsList.tsx'
 import { Panel } from '../../../ui/Panel.tsx'

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { BRAZE_FIGURES } from '#core/braze/index.ts'
 import { METAL_NAMES } from '#core/metal/base-metals.ts'
-import { INCH_UNITS, METRIC_UNITS } from '#core/shop.ts'
+import { INCH_UNITS, METRIC_UNITS } from '#core/quantity/choices.ts'
 import { brazeWords, METALS, printBraze, TUBE_SIZES } from './braze-words.ts'
 
 describe('figures of a braze in words', () => {

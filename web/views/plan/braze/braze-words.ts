@@ -3,8 +3,8 @@ import { TUBES } from '#core/metal/tubes.ts'
 import { BRAZE_FIGURE_UNIT, RISES, type BrazeFigureName } from '#core/braze/index.ts'
 import { KIND_OF_UNIT } from '#core/figure.ts'
 import { INCH_M, isInch, printFor, printQuantity, printRise, type Kind } from '#core/quantity/index.ts'
-import type { UnitChoices } from '#core/shop.ts'
-import { capital } from '#core/words.ts'
+import type { UnitChoices } from '#core/quantity/choices.ts'
+import { capital } from '#core/words/trade.ts'
 import type { FigureWords } from '../HowSheet.tsx'
 
 export const ATTITUDES = [

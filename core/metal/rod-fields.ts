@@ -1,6 +1,6 @@
 /** Rods as they lie on the shelf. */
-import { FILLERS } from '../metal/fillers.ts'
-import { choice, special, wordsOf } from './spec.ts'
+import { FILLERS } from './fillers.ts'
+import { choice, special, wordsOf } from '../fields/spec.ts'
 
 export const FORM = {
   bare: 'Bare rod',

@@ -1,4 +1,4 @@
-import { FUEL_IDS, FUELS, type FuelId } from './gas/fuels.ts'
+import { FUEL_IDS, FUELS, type FuelId } from '../gas/fuels.ts'
 
 /** The trade's local names for four things; the standard term is the key. */
 export interface TradeWords {

@@ -1,6 +1,6 @@
-import { CHANGE_FIELDS, CHANGES, type ChangeWhat } from './fields/piece.ts'
-import { blank, readRows, type Reader } from './fields/reader.ts'
-import { isRecord, type Json } from './objects.ts'
+import { CHANGE_FIELDS, CHANGES, type ChangeWhat } from './fields.ts'
+import { blank, readRows, type Reader } from '../fields/reader.ts'
+import { isRecord, type Json } from '../objects.ts'
 
 /** One change, and why it was made. */
 export interface PlanChange {

@@ -1,11 +1,11 @@
 /** What can be said of a braze: every field once, with its words, bounds and what it is taken for when it is empty. */
-import { JOINT_FACTS, jointFacts, type Joint } from '../braze/joints.ts'
+import { JOINT_FACTS, jointFacts, type Joint } from './joints.ts'
 import { findBaseMetal } from '../metal/base-metals.ts'
 import { CUBIC_FOOT_M3, INCH_M } from '../quantity/units.ts'
 import { isInch } from '../quantity/print.ts'
-import { BOUNDS } from './bounds.ts'
-import { CHANGE_FIELDS, TICKED } from './piece.ts'
-import { FORM } from './rod.ts'
+import { BOUNDS } from '../fields/bounds.ts'
+import { CHANGE_FIELDS, TICKED } from '../piece/fields.ts'
+import { FORM } from '../metal/rod-fields.ts'
 import {
   choice,
   count,
@@ -21,7 +21,7 @@ import {
   type Said,
   type Table,
   type WordOf,
-} from './spec.ts'
+} from '../fields/spec.ts'
 
 const JOINT = choice(
   Object.fromEntries(Object.entries(JOINT_FACTS).map(([joint, f]) => [joint, f.name])) as Readonly<
@@ -359,7 +359,7 @@ export const TAKE_OFF = {
 
 export const SERVICES = wordsOf(BRAZE_WORK.service)
 export type Service = WordOf<typeof BRAZE_WORK.service>
-export { type Form } from './rod.ts'
+export { type Form } from '../metal/rod-fields.ts'
 export type RodSection = WordOf<typeof BRAZE_WORK.rodSection>
 
 /** What is read of a braze by its table. */

@@ -2,10 +2,10 @@
 import { FUELS, isFuel, type FuelId } from '../gas/fuels.ts'
 import { CHART_HOSE } from '../gas/hose.ts'
 import { STANDARD_TEMPERATURE_K } from '../gas/standard.ts'
-import { LOCK_UP_PA } from '../limits.ts'
+import { LOCK_UP_PA } from '../gas/limits.ts'
 import { PSI_PA } from '../quantity/units.ts'
-import { BOUNDS } from './bounds.ts'
-import { ROD } from './rod.ts'
+import { BOUNDS } from '../fields/bounds.ts'
+import { ROD } from '../metal/rod-fields.ts'
 import {
   choice,
   count,
@@ -16,7 +16,7 @@ import {
   type DraftOf,
   type ReadOf,
   type Said,
-} from './spec.ts'
+} from '../fields/spec.ts'
 
 const NOT_SAID = 'not said'
 const FUEL_NAMES = Object.fromEntries(Object.values(FUELS).map((f) => [f.id, f.title])) as Readonly<

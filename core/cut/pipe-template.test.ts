@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { mitreTemplate, openingTemplate, saddleTemplate, squareTemplate } from './pipe.ts'
+import { mitreTemplate, openingTemplate, saddleTemplate, squareTemplate } from './pipe-template.ts'
 
 const branch = fc.record({
   outsideM: fc.double({ min: 0.02, max: 0.05, noNaN: true }),

@@ -1,9 +1,9 @@
-import { ACETYLENE_MAX_GAUGE_PA, HOSE_DROP_MAX_SHARE, LOCK_UP_PA } from '../limits.ts'
+import { ACETYLENE_MAX_GAUGE_PA, HOSE_DROP_MAX_SHARE, LOCK_UP_PA } from '../gas/limits.ts'
 import type { Finding } from '../figure.ts'
-import type { Telling } from '../plan-draft.ts'
-import type { Gas } from './fuels.ts'
-import type { Gate } from './gate.ts'
-import { CHART_HOSE, hoseDrop } from './hose.ts'
+import type { Telling } from './plan-draft.ts'
+import type { Gas } from '../gas/fuels.ts'
+import type { Gate } from '../gas/gate.ts'
+import { CHART_HOSE, hoseDrop } from '../gas/hose.ts'
 
 /** Whether a hose takes more than the formula of its drop holds for. All in Pa, `torchPa` gauge. */
 export const dropTooLarge = (dropPa: number, torchPa: number, ambientPa: number): boolean =>

@@ -1,8 +1,8 @@
 /** What a shop owns beside its torches and tips: the fields of each kind of thing. Nothing of a thing has to be said. */
 import { FUELS, HOSE_GRADES, type FuelId } from '../gas/fuels.ts'
-import type { GearKind } from '../rig/kinds.ts'
-import type { Bounds } from './bounds.ts'
-import { choice, count, day, quantity, special, text, type Table } from './spec.ts'
+import type { GearKind } from './kinds.ts'
+import type { Bounds } from '../fields/bounds.ts'
+import { choice, count, day, quantity, special, text, type Table } from '../fields/spec.ts'
 
 type Measured = 'length' | 'pressure' | 'volume' | 'mass' | 'temperature'
 /** Anything more than nothing; a gauge may stand at nothing, and a thermometer under it. */

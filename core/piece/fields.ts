@@ -1,5 +1,5 @@
 /** What every piece carries beside its work: cautions that were read, and changes after the last run. */
-import { choice, instant, text, wordsOf, type WordOf } from './spec.ts'
+import { choice, instant, text, wordsOf, type WordOf } from '../fields/spec.ts'
 
 /** A caution that was read, and who put their name to it, when. */
 export const TICKED = {

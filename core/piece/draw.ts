@@ -1,7 +1,7 @@
 import { CUBIC_FOOT_M3 } from '../quantity/index.ts'
-import type { Telling } from '../plan-draft.ts'
-import { acetyleneDrawLimit, acetyleneDrawShare, stretchS, type DrawRule } from './cylinder.ts'
-import { FUELS, type FuelId } from './fuels.ts'
+import type { Telling } from './plan-draft.ts'
+import { acetyleneDrawLimit, acetyleneDrawShare, stretchS, type DrawRule } from '../gas/cylinder.ts'
+import { FUELS, type FuelId } from '../gas/fuels.ts'
 
 /** What the gas is drawn from: the fuel, its cylinders and the air round them. */
 export interface DrawnFrom {

@@ -4,11 +4,11 @@ import { USUAL_CUT_LIMITS, USUAL_JOINT_LIMITS } from '../check/acceptance.ts'
 import { METHOD_WORDS } from '../line/method-words.ts'
 import type { LineMethods } from '../line/methods.ts'
 import { UNITS, type Kind, type UnitId } from '../quantity/index.ts'
-import { SLAG_NAMES } from '../record/outcome.ts'
-import type { UnitChoices } from '../shop.ts'
-import { BOUNDS, type Bounds } from './bounds.ts'
-import { ROD } from './rod.ts'
-import { choice, count, group, quantity, rows, text, type DraftOf } from './spec.ts'
+import { SLAG_NAMES } from '../check/outcome.ts'
+import type { UnitChoices } from '../quantity/choices.ts'
+import { BOUNDS, type Bounds } from '../fields/bounds.ts'
+import { ROD } from '../metal/rod-fields.ts'
+import { choice, count, group, quantity, rows, text, type DraftOf } from '../fields/spec.ts'
 
 /** Seconds for each metre of hose: a plain number. */
 const PLAIN_SECONDS = { test: /^\d{1,2}([.,]\d{1,2})?$/, says: 'Seconds for each metre, a plain number.' }

@@ -1,5 +1,5 @@
-import { findUnit, type UnitId } from './quantity/index.ts'
-import type { Table } from './fields/spec.ts'
+import { findUnit, type UnitId } from '../quantity/index.ts'
+import type { Table } from './spec.ts'
 
 /** The name of a pasted column, and what stands in brackets behind it: "Wall (mm)", "outsideDiameter [in]". */
 export interface HeaderCell {

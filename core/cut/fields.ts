@@ -1,10 +1,10 @@
 /** What can be said of a cut: every field once, with its words, bounds and what it is taken for when it is empty. */
-import { findMetal, GRADED_METALS, METAL_FACTS, type Metal } from '../cut/metals.ts'
+import { findMetal, GRADED_METALS, METAL_FACTS, type Metal } from './metals.ts'
 import { STANDARD_TEMPERATURE_K } from '../gas/standard.ts'
-import { CHANGE_FIELDS, TICKED } from './piece.ts'
+import { CHANGE_FIELDS, TICKED } from '../piece/fields.ts'
 import { isInch, printQuantity } from '../quantity/index.ts'
 
-import { BOUNDS } from './bounds.ts'
+import { BOUNDS } from '../fields/bounds.ts'
 import {
   choice,
   count,
@@ -18,7 +18,7 @@ import {
   type ReadOf,
   type Said,
   type WordOf,
-} from './spec.ts'
+} from '../fields/spec.ts'
 
 /** Kinds of cut. `gouge` can be named, so that the answer can say what it is instead. */
 const SHAPE = choice(

@@ -1,4 +1,4 @@
-import { PSI_PA, unitUse, type UnitId } from './quantity/units.ts'
+import { PSI_PA, unitUse, type UnitId } from './units.ts'
 
 /** The unit in which each kind of quantity is shown and in which a bare number is read. */
 export interface UnitChoices {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { inWords, STANDARD_WORDS } from './words.ts'
+import { inWords, STANDARD_WORDS } from './trade.ts'
 
 describe('inWords', () => {
   const uk = { tip: 'nozzle', torch: 'blowpipe', cylinder: 'bottle', arrestor: 'flame trap' } as const

@@ -1,6 +1,6 @@
-import { KIND_OF_UNIT, type Figure, type Finding, type Rank, type Source } from './figure.ts'
+import { KIND_OF_UNIT, type Figure, type Finding, type Rank, type Source } from '../figure.ts'
 import type { PlanChange } from './plan-change.ts'
-import { CHART_SPREAD, ENOUGH_RUNS, learn, spreadOfSpan } from './record/learn.ts'
+import { CHART_SPREAD, ENOUGH_RUNS, learn, spreadOfSpan } from '../learn/learn.ts'
 import {
   isInch,
   joinSpan,
@@ -9,10 +9,10 @@ import {
   printRise,
   type Kind,
   type SiUnit,
-} from './quantity/index.ts'
-import { reasonsOf, type Grounds } from './reason.ts'
-import { Setting } from './gas/gate.ts'
-import type { UnitChoices } from './shop.ts'
+} from '../quantity/index.ts'
+import { reasonsOf, type Grounds } from '../reason.ts'
+import { Setting } from '../gas/gate.ts'
+import type { UnitChoices } from '../quantity/choices.ts'
 
 /** A figure while it is being put together: what differs from one to the next. */
 export interface FigureParts {

@@ -2,8 +2,8 @@
  * The limits that no chart, choice or role lifts. Every figure that would be set on a rig passes here last,
  * whatever its source.
  */
-import { FUELS, type Fuel, type FuelId } from './gas/fuels.ts'
-import { PSI_PA } from './quantity/units.ts'
+import { FUELS, type Fuel, type FuelId } from './fuels.ts'
+import { PSI_PA } from '../quantity/units.ts'
 
 /** Acetylene, free: 15 psig. Above it the gas can explode by itself. CGA G-1, OSHA 29 CFR 1910.253. In Pa gauge. */
 export const ACETYLENE_MAX_GAUGE_PA = FUELS.acetylene.setting.mostPa

@@ -3,7 +3,7 @@
  * they are few, with a span that has the truth in it nineteen times of twenty. All in logarithms, so that half and
  * double weigh alike.
  */
-import { median, robustSpread, tQuantile } from '../check/statistics.ts'
+import { median, robustSpread, tQuantile } from './statistics.ts'
 
 /** A chart is good to about this, one standard deviation, a share: what shops find that check theirs. */
 export const CHART_SPREAD = 0.1

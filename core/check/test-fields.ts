@@ -1,7 +1,7 @@
 /** What a test of a line is asked before it begins. */
-import { USUAL_AMBIENT_PA } from '../check/test-record.ts'
-import type { Bounds } from './bounds.ts'
-import { choice, quantity, text, type Said } from './spec.ts'
+import { USUAL_AMBIENT_PA } from './test-record.ts'
+import type { Bounds } from '../fields/bounds.ts'
+import { choice, quantity, text, type Said } from '../fields/spec.ts'
 
 const of = (kind: 'pressure' | 'volume' | 'leak', what: string, max: number, says: string): Bounds => ({
   kind,

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
-import { Setting, type Gate } from './gas/gate.ts'
-import { sayDraw } from './gas/draw.ts'
+import { Setting, type Gate } from '../gas/gate.ts'
+import { sayDraw } from './draw.ts'
 import { PlanDraft, type PlanParts } from './plan-draft.ts'
-import { CUBIC_FOOT_M3 } from './quantity/units.ts'
-import { INCH_UNITS, METRIC_UNITS, type UnitChoices } from './shop.ts'
+import { CUBIC_FOOT_M3 } from '../quantity/units.ts'
+import { INCH_UNITS, METRIC_UNITS, type UnitChoices } from '../quantity/choices.ts'
 
 type Name = 'flow' | 'pressure' | 'atTip'
 type Pressure = 'pressure' | 'atTip'

@@ -13,11 +13,11 @@ import {
 import { HOLD_VERDICTS } from '../check/pressure-test.ts'
 import { VACUUM_VERDICTS } from '../check/vacuum-test.ts'
 import { SI_UNIT, type Kind, type SiUnit } from '../quantity/units.ts'
-import { DROP_NAMES, EDGE_NAMES, SLAG_NAMES } from '../record/outcome.ts'
-import type { PlannedFigure } from '../record/planned.ts'
+import { DROP_NAMES, EDGE_NAMES, SLAG_NAMES } from '../check/outcome.ts'
+import type { PlannedFigure } from './planned.ts'
 import { isRecord, keysOf } from '../objects.ts'
-import type { Bounds } from './bounds.ts'
-import { choice, group, list, made, number, quantity, rows, text, yesNo, type Table } from './spec.ts'
+import type { Bounds } from '../fields/bounds.ts'
+import { choice, group, list, made, number, quantity, rows, text, yesNo, type Table } from '../fields/spec.ts'
 
 const named = <const W extends readonly string[]>(words: W) =>
   Object.fromEntries(words.map((w) => [w, w])) as { readonly [K in W[number]]: string }

@@ -7,7 +7,7 @@ import { brazePlanOf, cutPlanOf } from '../check/test-plans.ts'
 import { normals } from '../check/test-support.ts'
 import { seeded } from '../seeded.ts'
 import { CHART_SPREAD, ENOUGH_RUNS, learn, spreadOfSpan } from './learn.ts'
-import { metalsOf } from './own.ts'
+import { metalsOf } from '../braze/own.ts'
 
 /** A shop whose truth is known: it lies off the chart, its runs scatter, and some of its entries are slips. */
 function shop(seed: number, runs: number, slips: number, scatter: number) {
