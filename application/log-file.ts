@@ -1,4 +1,4 @@
-/** The book in open formats: CSV and JSON out, and in again from this shop or another. log.schema.json says the same of the JSON. */
+/** The log in open formats: CSV and JSON out, and in again from this shop or another. log.schema.json says the same of the JSON. */
 import Papa from 'papaparse'
 import {
   boolean,
@@ -18,7 +18,7 @@ import { ENTRY_KINDS, type EntryKind, type Told } from '#core/record/entry.ts'
 import { toldOfLine } from './stored.ts'
 import { toldSchema } from '#contract/told-schemas.ts'
 
-/** A line of the book as a file has it. */
+/** A line of the log as a file has it. */
 export interface FileEntry extends LineHead {
   readonly told: Told
 }
@@ -135,7 +135,7 @@ export function* csvParts(pages: Iterable<readonly FileEntry[]>): Generator<stri
     if (page.length > 0) yield `${Papa.unparse(page.map(row), { escapeFormulae: true })}\r\n`
 }
 
-/** The book as JSON, by log.schema.json, page by page: an entry a line. */
+/** The log as JSON, by log.schema.json, page by page: an entry a line. */
 export function* jsonParts(
   pages: Iterable<readonly FileEntry[]>,
   photos: readonly FilePhoto[],
@@ -151,7 +151,7 @@ export function* jsonParts(
 }
 
 /** What came in: good lines, pictures that are named, and what cannot be taken, with its line and why. */
-export interface BookRead {
+export interface LogRead {
   readonly entries: readonly FileEntry[]
   /** Of each entry the line of the file. */
   readonly lines: readonly number[]
@@ -164,7 +164,7 @@ const MOST_ROWS = 1_000_000
 
 function readAll(
   rows: readonly { readonly line: number; readonly value: unknown }[],
-): Omit<BookRead, 'photos'> {
+): Omit<LogRead, 'photos'> {
   const entries: FileEntry[] = []
   const lines: number[] = []
   const bad: { line: number; reason: string }[] = []
@@ -206,7 +206,7 @@ const lineCell = (field: LineField, cell: string): unknown =>
         ? null
         : cell
 
-function readCsv(content: string): BookRead {
+function readCsv(content: string): LogRead {
   const { data, meta } = Papa.parse<Record<string, string>>(content.replace(/^\uFEFF/, ''), {
     header: true,
     skipEmptyLines: 'greedy',
@@ -239,8 +239,8 @@ function readCsv(content: string): BookRead {
   return { ...readAll(rows), photos: [] }
 }
 
-/** Reads a book from CSV or JSON as it is written here. Never throws; nothing is lost in silence. */
-export function readBook(content: string): BookRead {
+/** Reads a log from CSV or JSON as it is written here. Never throws; nothing is lost in silence. */
+export function readLog(content: string): LogRead {
   if (!content.trimStart().startsWith('{')) return readCsv(content)
   let value: unknown
   try {
@@ -255,7 +255,7 @@ export function readBook(content: string): BookRead {
   }
   const book = value as { format?: unknown; version?: unknown; entries?: unknown; photos?: unknown }
   if (book.format !== 'wimble-log' || book.version !== 1 || !Array.isArray(book.entries))
-    return { entries: [], lines: [], photos: [], bad: [{ line: 1, reason: 'This is no book of version 1.' }] }
+    return { entries: [], lines: [], photos: [], bad: [{ line: 1, reason: 'This is no log of version 1.' }] }
   const photos = (Array.isArray(book.photos) ? book.photos : []).filter(
     (p): p is FilePhoto =>
       typeof p === 'object' &&

@@ -15,7 +15,7 @@ export const lineMethodsOf = ({ methods }: Pick<Settings, 'methods'>): LineMetho
 const floorOf = ({ limits }: Settings): number => Number(limits.purgeFloor.replace(',', '.'))
 
 /**
- * The procedure of a piece as it was planned, by the shop's ways and its torch's manual: the server freezes it in a
+ * The procedure of a piece as it was planned, by the shop's methods and its torch's manual: the server freezes it in a
  * run, and the plan shows the same.
  * @param methods other ways than the shop's, to be looked at beside them
  */

@@ -1,4 +1,4 @@
-/** What came out, as typed, read into what the book keeps: the same on the page as one types, and at the server. */
+/** What came out, as typed, read into what the log keeps: the same on the page as one types, and at the server. */
 import {
   DIAL_PLACES,
   judgeCut,

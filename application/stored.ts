@@ -1,5 +1,5 @@
 /**
- * What older and newer versions stored or sent, read as this one writes it: a book is kept for years, and a browser may
+ * What older and newer versions stored or sent, read as this one writes it: a log is kept for years, and a browser may
  * send a piece that was typed before the server was brought up to date.
  */
 import { BRAZE_WORK } from '#core/braze/fields.ts'
@@ -70,7 +70,7 @@ function detailOf({ kind, figures }: OldPlan): object {
   }
 }
 
-/** A plan from the book, whichever version stored it. */
+/** A plan from the log, whichever version stored it. */
 export function planAsNow(stored: unknown): CutPlan | BrazePlan {
   const plan = stored as OldPlan
   if (plan.detail !== undefined) return stored as CutPlan | BrazePlan
@@ -114,7 +114,7 @@ export function settingsAsNow(stored: unknown): Settings {
 
 const isKind = (kind: unknown): kind is keyof typeof TOLD =>
   typeof kind === 'string' && Object.hasOwn(TOLD, kind)
-/** What a line of the book tells, whichever version wrote it; what is no line's is left as it is. */
+/** What a line of the log tells, whichever version wrote it; what is no line's is left as it is. */
 export const toldOfLine = (stored: unknown): unknown =>
   isRecord(stored) && isKind(stored['kind']) ? toldAsNow(TOLD[stored['kind']], stored) : stored
 

@@ -6,7 +6,7 @@ import { Command, InvalidArgumentError } from 'commander'
 import pino from 'pino'
 import { pagesFolder } from '../server/app.ts'
 import { fillDemo } from '../server/demo.ts'
-import { CannotStart, checkBook, checkFolder } from '../server/folder.ts'
+import { CannotStart, checkLog, checkFolder } from '../server/folder.ts'
 import { startServer } from '../server/start.ts'
 import { openStore } from '../server/store.ts'
 import { ensureBuilt } from './build.ts'
@@ -58,7 +58,7 @@ function startBench(): Promise<{ readonly port: number; stop(): void }> {
 interface Options {
   readonly port: number
   readonly data: string
-  readonly newBook: boolean
+  readonly newLog: boolean
   readonly fresh: boolean
   readonly asItIs: boolean
 }
@@ -67,15 +67,15 @@ async function demo(options: Options): Promise<void> {
   const data = resolve(options.data)
   await checkPort(options.port)
   checkFolder(data)
-  const opening = { newBook: options.newBook || options.fresh, asItIs: options.asItIs }
-  checkBook(data, opening)
+  const opening = { newLog: options.newLog || options.fresh, asItIs: options.asItIs }
+  checkLog(data, opening)
   await ensureBuilt(ROOT, say)
   const { version } = JSON.parse(readFileSync(join(ROOT, 'package.json'), 'utf8')) as { version: string }
   const bench = await startBench()
   const running = await startServer({
     ...opening,
     fill: (db) => {
-      say('Making the demo book: Sallow Reach Lockworks.')
+      say('Making the demo log: Sallow Reach Lockworks.')
       fillDemo(openStore(db), new Date())
     },
     instruments: bench.port,
@@ -102,10 +102,10 @@ async function demo(options: Options): Promise<void> {
 const program = new Command('demo')
   .description('Starts Wimble with demo data.')
   .option('--port <number>', 'port on this machine', port, 4310)
-  .option('--data <folder>', 'where the book is kept', join(ROOT, 'data', 'demo'))
-  .option('--new-book', 'put the present book aside and make a new one', false)
+  .option('--data <folder>', 'where the log is kept', join(ROOT, 'data', 'demo'))
+  .option('--new-log', 'put the present log aside and make a new one', false)
   .option('--fresh', 'the same', false)
-  .option('--as-it-is', 'open a book that was not closed although its write-ahead file is gone', false)
+  .option('--as-it-is', 'open a log that was not closed although its write-ahead file is gone', false)
 
 try {
   await demo(program.parse().opts<Options>())

@@ -22,7 +22,7 @@ describe('the docs of the command line', () => {
   it('have the tables of fields as they are now: npm run tables writes them anew', () => {
     expect(plain(text)).toBe(plain(withTables(text)))
   })
-  it('publish the schema of a book as it is now', () => {
+  it('publish the schema of a log as it is now', () => {
     expect(JSON.parse(readFileSync(SCHEMA, 'utf8'))).toEqual(JSON.parse(JSON.stringify(LOG_SCHEMA)))
   })
   it('have a table in every place that is kept for one', () => {

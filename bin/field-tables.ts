@@ -10,7 +10,7 @@ import { LOG_SCHEMA } from '#contract/log-schema.ts'
 /** The docs whose tables of fields are made from the tables themselves. */
 export const DOCS = new URL('../docs/command-line.md', import.meta.url)
 
-/** The JSON schema of a book, as it is published. */
+/** The JSON schema of a log, as it is published. */
 export const SCHEMA = new URL('../contract/log.schema.json', import.meta.url)
 
 const ofBraze = Object.fromEntries(METHOD_NAMES.map((name) => [name, METHODS[name]]))

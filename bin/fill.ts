@@ -2,7 +2,7 @@ import { existsSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { Command, InvalidArgumentError } from 'commander'
 import { fillYears } from '../server/fill.ts'
-import { bookIn, CannotStart, checkFolder, openBook } from '../server/folder.ts'
+import { logIn, CannotStart, checkFolder, openLog } from '../server/folder.ts'
 import { openStore } from '../server/store.ts'
 
 const ROOT = resolve(import.meta.dirname, '..')
@@ -24,22 +24,22 @@ interface Options {
 
 const program = new Command('fill')
   .description(
-    'Makes a book of many years, made up, in a folder of its own: to see and measure how it goes then.',
+    'Makes a log of many years, made up, in a folder of its own: to see and measure how it goes then.',
   )
-  .option('--data <folder>', 'where the book is made; there may be none yet', join(ROOT, 'data', 'years'))
+  .option('--data <folder>', 'where the log is made; there may be none yet', join(ROOT, 'data', 'years'))
   .option('--pieces <number>', 'pieces', whole, 20_000)
   .option('--lines <number>', 'lines of the log', whole, 200_000)
   .option('--runs <number>', 'runs with every step', whole, 5_000)
-  .option('--seed <number>', 'the same book for the same seed', whole, 1)
+  .option('--seed <number>', 'the same log for the same seed', whole, 1)
 
 try {
   const { data: folder, ...years } = program.parse().opts<Options>()
   const data = resolve(folder)
   checkFolder(data)
-  if (existsSync(bookIn(data)))
-    throw new CannotStart(`There is a book in ${data} already. Choose another folder with --data.`)
+  if (existsSync(logIn(data)))
+    throw new CannotStart(`There is a log in ${data} already. Choose another folder with --data.`)
   const began = performance.now()
-  const book = openBook(data)
+  const book = openLog(data)
   // what is made up can be made again: it need not survive a power cut while it is made
   book.db.pragma('synchronous = OFF')
   fillYears(openStore(book.db), { ...years, now: new Date() }, say)

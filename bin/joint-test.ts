@@ -94,7 +94,7 @@ export function testCommand(): Command {
     .command('vacuum')
     .argument('<file>', columns)
     .option('--volume <volume>', 'of the line')
-    .option('--target <pressure>', 'depth that is wanted, absolute: 500 micron when not said')
+    .option('--target <pressure>', 'depth that is wanted, absolute: 500 micron when not given')
     .description('whether a line is dry and tight')
     .action(vacuum)
   return test

@@ -229,7 +229,7 @@ describe('wimble procedure', () => {
     }[]
     readonly hazards: readonly unknown[]
     readonly refused?: { readonly because: string; readonly text: string }
-    readonly departures?: readonly { readonly method: string }[]
+    readonly exceptions?: readonly { readonly method: string }[]
   }
   const cut = {
     kind: 'cut',
@@ -252,7 +252,7 @@ describe('wimble procedure', () => {
   it('goes by the methods that are named, of the line and of brazing, and says where they are left', () => {
     const told = procedure({ ...cut, methods: { bleeding: 'together', lightAcetylene: 'whiff' } })
     expect(told.steps.map((s) => s.id)).toContain('bleed-both')
-    expect(told.departures?.map((d) => d.method)).toEqual(['lightAcetylene'])
+    expect(told.exceptions?.map((d) => d.method)).toEqual(['lightAcetylene'])
     const braze = procedure({
       kind: 'braze',
       work: { joint: 'socket', a: { metal: 'copper', tube: 'EN 1057 22 mm' }, b: { metal: 'copper' } },

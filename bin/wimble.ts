@@ -42,7 +42,7 @@ import { METHOD_NAMES } from '#core/braze/index.ts'
 import { isRecord, type Json, omit } from '#core/objects.ts'
 import { INCH_UNITS } from '#core/quantity/choices.ts'
 import { BadInput, print, readJson, readText } from './io.ts'
-import { bookCommands } from './book.ts'
+import { logCommands } from './log.ts'
 import { testCommand } from './joint-test.ts'
 
 type Read<R> =
@@ -149,13 +149,13 @@ function procedure(file: string): void {
       steps: withStates(made.steps, made, from),
       hazards: [],
       cautions: runSteps(made.steps, made.setting, from).met.map(shownHazard),
-      departures: made.departures,
+      exceptions: made.exceptions,
     })
     return
   }
   const steps = made.breaks[task][stand]
   if (!steps) throw new BadInput('task', `There is no ${task} from ${stand} on this rig.`)
-  print({ steps: withStates(steps, made, made.from[stand]), hazards: [], departures: made.departures })
+  print({ steps: withStates(steps, made, made.from[stand]), hazards: [], exceptions: made.exceptions })
 }
 
 function line(file: string, options: { unfinished?: boolean }): void {
@@ -382,7 +382,7 @@ program
   .action(outline)
 
 program.addCommand(testCommand())
-for (const command of bookCommands()) program.addCommand(command)
+for (const command of logCommands()) program.addCommand(command)
 
 try {
   await program.parseAsync()

@@ -1,4 +1,4 @@
-/** The JSON schema of a book: published with every export, and kept as `log.schema.json`. */
+/** The JSON schema of a log: published with every export, and kept as `log.schema.json`. */
 import { LINE, LINE_NAMES, TOLD, type LineField } from '#core/record/fields.ts'
 import { ENTRY_KINDS } from '#core/record/entry.ts'
 import { toldJson } from './told-schemas.ts'
@@ -25,7 +25,7 @@ function lineJson(field: LineField): object {
 
 export const LOG_SCHEMA = {
   $schema: 'https://json-schema.org/draft/2020-12/schema',
-  title: 'A book of Wimble',
+  title: 'A log of Wimble',
   description:
     'Every line of the log and the pictures that belong to it. Lengths in m, pressures in Pa, speeds in m/s, times in s, leaks in Pa·m³/s. Lines are never changed: one that corrects another names it.',
   type: 'object',

@@ -117,7 +117,7 @@ export const ticketSchema = shape({
   jobId: uuid('The job'),
   title: name("The piece's name"),
   draft: draftSchema,
-  /** The line of the book that asked for it, when it puts something right. */
+  /** The line of the log that asked for it, when it puts something right. */
   remedyOf: uuid('The entry').nullable().optional(),
 }).required()
 export const ticketChangeSchema = shape({
@@ -257,7 +257,7 @@ export const pointsQuerySchema = shape({
   ),
 })
 export const gasQuerySchema = shape({ since: instant() })
-/** Tables whose rows are signed: what of the book can be found damaged. */
+/** Tables whose rows are signed: what of the log can be found damaged. */
 export const DAMAGED_TABLES = [
   'log',
   'run_events',
@@ -445,8 +445,8 @@ export const ROUTES = {
   dialInstrument: { params: none, body: dialSchema },
   getTrend: { params: shape({ channel: typed() }).required(), body: none },
   getCloseOut: { params: idParams, body: none },
-  exportBook: { params: none, body: none, query: exportQuerySchema },
-  importBook: { params: none, body: none },
+  exportLog: { params: none, body: none, query: exportQuerySchema },
+  importLog: { params: none, body: none },
   listCopies: { params: none, body: none },
   makeCopy: { params: none, body: none },
   lookAtCopy: { params: copyParams, body: none },

@@ -1,4 +1,4 @@
-/** Checks of what a line of the book tells, and the JSON schema that says the same, both made from its table. */
+/** Checks of what a line of the log tells, and the JSON schema that says the same, both made from its table. */
 import { array, boolean, mixed, number, object, string, type AnySchema } from 'yup'
 import { wordsOf, type Field, type Table } from '#core/fields/spec.ts'
 

@@ -56,7 +56,7 @@ export interface TicketSummary {
   readonly kind: PieceDraft['kind']
   /** What it is, in a few words. */
   readonly about: string
-  /** The line of the book that it puts right, if it does. */
+  /** The line of the log that it puts right, if it does. */
   readonly remedyOf: string | null
   /** The line by which it failed, while nothing has put it right. */
   readonly failedBy: string | null
@@ -157,23 +157,23 @@ export interface GasUsed {
   readonly fuelM3: number
   readonly nitrogenM3: number
 }
-/** A line of the book as the list shows it. */
+/** A line of the log as the list shows it. */
 export interface LogSummary extends LineBrief {
   readonly told: Told
   /** The line that has taken its place. */
   readonly correctedBy: string | null
 }
-/** A page of the book. */
+/** A page of the log. */
 export interface LogPage {
   readonly entries: readonly LogSummary[]
   /** How many lines fit; where it is more than could be counted at once, at least so many. */
   readonly total: number
   readonly totalIs: 'exact' | 'more'
-  /** Older lines are asked for before this; null at the end of the book. */
+  /** Older lines are asked for before this; null at the end of the log. */
   readonly before: string | null
   /** Lines of this page that cannot be read, and were set apart. */
   readonly apart: number
-  /** Metals, people and tips that the whole book knows, for choosing from. */
+  /** Metals, people and tips that the whole log knows, for choosing from. */
   readonly metals: readonly string[]
   readonly people: readonly string[]
   readonly tips: readonly number[]
@@ -226,7 +226,7 @@ export interface JointTest extends TestSummary {
   readonly personName: string | null
   readonly asked: TestAsked
   readonly events: readonly TestEvent[]
-  /** Its line in the book, once it has ended. */
+  /** Its line in the log, once it has ended. */
   readonly entryId: string | null
 }
 /** What an event changed of a test: `seq` is its number among all of the test's, from 1. */
@@ -302,15 +302,15 @@ export interface DamagedRow {
   readonly name: string
   readonly at: string | null
 }
-/** What of the book is set apart, each with the newest copy that has it whole. */
+/** What of the log is set apart, each with the newest copy that has it whole. */
 export interface DamageList {
   readonly rows: readonly (DamagedRow & {
     readonly copy: { readonly name: string; readonly at: string } | null
   })[]
-  /** When the whole book was looked through last, row by row; null while that goes on. */
+  /** When the whole log was looked through last, row by row; null while that goes on. */
   readonly lookedThroughAt: string | null
 }
-/** A copy of the book. */
+/** A copy of the log. */
 export interface CopyInfo {
   readonly name: string
   readonly kind: 'daily' | 'by-hand' | 'before-update' | 'before-restore'
@@ -333,7 +333,7 @@ export interface Copies {
 export interface CopyPreview {
   readonly copy: CopyInfo
   readonly now: { readonly lines: number; readonly pieces: number; readonly runs: number }
-  /** What is in the book and not in the copy: it would be gone. */
+  /** What is in the log and not in the copy: it would be gone. */
   readonly goes: {
     readonly lines: number
     readonly pieces: number
@@ -341,12 +341,12 @@ export interface CopyPreview {
     /** The newest of the lines. */
     readonly newest: readonly { readonly title: string; readonly kind: string; readonly at: string }[]
   }
-  /** Lines that are in the copy and not in the book. */
+  /** Lines that are in the copy and not in the log. */
   readonly comes: number
   /** Pieces that were changed since. */
   readonly changed: number
 }
-/** What was put back, and where the book lies that it took the place of. */
+/** What was put back, and where the log lies that it took the place of. */
 export interface Restored {
   readonly restored: string
   readonly before: string | null
@@ -356,7 +356,7 @@ export interface Today {
   readonly toWrite: readonly RunSummary[]
   /** There are more of them. */
   readonly moreToWrite: boolean
-  /** When the last good copy of the book was made; null before the first. */
+  /** When the last good copy of the log was made; null before the first. */
   readonly lastCopy: string | null
   /** Tests that are under way. */
   readonly tests: readonly TestSummary[]
@@ -431,8 +431,8 @@ export interface Answers {
   dialInstrument: InstrumentsNow
   getTrend: readonly Sample[]
   getCloseOut: CloseOut
-  exportBook: never
-  importBook: Imported
+  exportLog: never
+  importLog: Imported
   listCopies: Copies
   makeCopy: Copies
   lookAtCopy: CopyPreview

@@ -273,7 +273,7 @@ async function pages(): Promise<void> {
   }
 }
 
-/** A book of 50,000 lines: from a key press to the changed table. */
+/** A log of 50,000 lines: from a key press to the changed table. */
 async function book(): Promise<void> {
   const LINES = 50_000
   const WORDS = ['paddle', 'beam', 'stop', 'gusset', 'orla']
@@ -287,7 +287,7 @@ async function book(): Promise<void> {
     await page.focus('input[type=search]')
     const whole = server.store.log.find({}).total
     const changed: number[] = []
-    // the first letters warm it up; every word begins from the whole book
+    // the first letters warm it up; every word begins from the whole log
     for (const key of [...'mitre', ...WORDS.flatMap((w) => ['Clear', ...w])]) {
       if (key === 'Clear') {
         await page.$eval('input[type=search]', (e) => (e as HTMLInputElement).select())

@@ -88,7 +88,7 @@ describe('a cut that came out badly, and the next one', () => {
     await page.waitForSelector('img[alt^="Picture"]')
     await see(page, '✕ Fails. Slag: chisel, at most one tap.')
     await expectAccessible(page, 'Check of a cut')
-    await press(page, 'Put it in the book')
+    await press(page, 'Save to the log')
     await see(page, 'Find the fault')
     await page.waitForSelector('img[alt^="Paddle"]')
     await expectAccessible(page, 'A line that failed')
@@ -120,7 +120,7 @@ describe('a cut that came out badly, and the next one', () => {
     await press(page, 'Falls off')
     await press(page, 'By itself')
     await see(page, '✓ Passes.')
-    await press(page, 'Put it in the book')
+    await press(page, 'Save to the log')
     await see(page, 'Planned and used')
     await go('/log/chart')
     await see(page, 'Your chart, grown from good runs')
@@ -133,13 +133,13 @@ describe('a cut that came out badly, and the next one', () => {
   it('has a line corrected by a new one, which says who and why', async () => {
     const { entries } = (await server.call('GET', '/api/log?q=paddle&outcome=failed')).json as LogPage
     await go(`/log/${entries[0]?.id ?? ''}/correct`)
-    await see(page, 'Correct what came out')
+    await see(page, 'Correct the result')
     await type(page, 'Kerf, measured', '2.3 mm')
-    await press(page, 'Put the correction in the book')
+    await press(page, 'Put the correction in the log')
     await see(page, 'Say why it is corrected')
     await type(page, 'Why it is corrected', 'The kerf was left out.')
     await choose(page, 'Written down by', 'Tamsin')
-    await press(page, 'Put the correction in the book')
+    await press(page, 'Put the correction in the log')
     await see(page, 'Tamsin corrects an older line : The kerf was left out.').catch(() =>
       see(page, 'The kerf was left out.'),
     )
@@ -165,7 +165,7 @@ describe('a joint', () => {
     const ticket = await pieceNamed(server, 'Valve tail')
     await go(`/jobs/${ticket.jobId}/${ticket.id}/check`)
     await see(page, 'Is all the flux off?')
-    await press(page, 'Put it in the book')
+    await press(page, 'Save to the log')
     await see(page, 'under it nothing can be seen')
     await press(page, 'Not yet')
     await pressByKey(page, 'Full all round')
@@ -180,9 +180,9 @@ describe('a joint', () => {
     await see(page, 'Filled, 9 to 12 o’clock')
     await expectAccessible(page, 'Check of a joint')
     for (const q of ['3 to 6', '6 to 9', '9 to 12']) await type(page, `Filled, ${q} o’clock`, '85 %')
-    await press(page, 'Put it in the book')
+    await press(page, 'Save to the log')
     await see(page, 'filled 90 %, 85 %, 85 %, 85 %')
-    await expectAccessible(page, 'A joint in the book')
+    await expectAccessible(page, 'A joint in the log')
   })
   it('of flat parts has a strip with both sides and ends', async () => {
     const ticket = await pieceNamed(server, 'Brass nameplate on the rail')
@@ -284,8 +284,8 @@ describe('tests of a line', () => {
     await page.waitForSelector('.js-plotly-plot')
     await expectAccessible(page, 'A hold')
     await pressByKey(page, 'End the hold: let it down')
-    await pressByKey(page, 'Put the test in the book')
-    await see(page, 'The test has ended and is in the book.')
+    await pressByKey(page, 'Put the test in the log')
+    await see(page, 'The test has ended and is in the log.')
     await press(page, 'Its line in the log')
     await see(page, 'It holds')
   })
@@ -300,12 +300,12 @@ describe('tests of a line', () => {
     await page.waitForSelector('[data-verdict="moist"]')
     await see(page, 'Break with dry nitrogen and pull again.')
     await expectAccessible(page, 'A moist vacuum')
-    await pressByKey(page, 'End it, and put it in the book')
-    await see(page, 'The test has ended and is in the book.')
+    await pressByKey(page, 'End it, and put it in the log')
+    await see(page, 'The test has ended and is in the log.')
   })
 })
 
-describe('the book as a file', () => {
+describe('the log as a file', () => {
   it('takes another shop’s lines in, and lists those that it cannot take', async () => {
     const exported = await fetch(`${server.url}/api/export?format=csv`).then((r) => r.text())
     const [head = '', first = '', second = ''] = exported.split(/\r?\n/)

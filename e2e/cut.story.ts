@@ -31,7 +31,7 @@ afterAll(async () => {
 
 const heading = () => page.$eval('h1', (e) => e.innerText)
 
-describe('from a plate on the trestles to a cut in the book', () => {
+describe('from a plate on the trestles to a cut in the log', () => {
   it('starts a piece from Today', async () => {
     await see(page, 'Under way')
     await expectAccessible(page, 'Today')
@@ -102,20 +102,20 @@ describe('from a plate on the trestles to a cut in the book', () => {
       await page.waitForSelector('[data-done]:not([disabled])')
       await page.keyboard.press(' ')
     }
-    await see(page, 'Rig shut, bled and wound out.')
+    await see(page, 'Rig shut and bled, screws backed out.')
   })
 
   it('writes down what came out, and finds it again', async () => {
-    await press(page, 'Write down what came out')
-    await see(page, 'What came out')
-    await press(page, 'Put it in the book')
+    await press(page, 'Record the result')
+    await see(page, 'Save to the log')
+    await press(page, 'Save to the log')
     await see(page, 'Say what the edge is like.')
     await press(page, 'Sharp and square')
     await press(page, 'Falls off')
     await press(page, 'By itself')
     await type(page, 'Kerf, measured', '2 mm')
-    await expectAccessible(page, 'What came out')
-    await press(page, 'Put it in the book')
+    await expectAccessible(page, 'Result')
+    await press(page, 'Save to the log')
     await see(page, 'Planned and used')
     await press(page, 'Log')
     await page.waitForSelector('input[type=search]')
@@ -156,7 +156,7 @@ describe('trouble', () => {
     await fresh.keyboard.press('t')
     await see(fresh, 'What is wrong?')
     await expectAccessible(fresh, 'Trouble')
-    await press(fresh, 'Squeal or hiss inside the torch')
+    await press(fresh, 'Flashback (a squeal or hiss inside the torch)')
     await see(fresh, 'Oxygen torch valve shut. At once')
     const size = await fresh.$eval('[role=dialog] p', (e) => parseFloat(getComputedStyle(e).fontSize))
     expect(size).toBeGreaterThan(40)
@@ -165,7 +165,7 @@ describe('trouble', () => {
     await press(fresh, 'Skip, say why')
     await see(fresh, 'Why is this step left out?')
     await press(fresh, 'Skip the step')
-    await see(fresh, 'Say why: it stays in the book.')
+    await see(fresh, 'Say why: it stays in the log.')
     await press(fresh, 'Still set from the last cut')
     await see(fresh, 'Step 11 of')
     await fresh.keyboard.press('Backspace')

@@ -70,7 +70,7 @@ describe('a server that is killed in the middle of a run', () => {
     await see(page, 'Step 10 of')
     await press(page, 'Done')
     await see(page, 'Step 11 of')
-    await until(page, () => !document.body.innerText.includes('not in the book yet'))
+    await until(page, () => !document.body.innerText.includes('not saved yet'))
 
     child.kill('SIGKILL')
     await once(child, 'exit')
@@ -84,7 +84,7 @@ describe('a server that is killed in the middle of a run', () => {
 
     child = await startDemo(data, port)
     await until(page, () => !document.body.innerText.includes('The server does not answer'))
-    await until(page, () => !document.body.innerText.includes('not in the book yet'))
+    await until(page, () => !document.body.innerText.includes('not saved yet'))
     expect(await events()).toBe(before + 3)
     await page.reload()
     await see(page, 'Step 12 of')
@@ -109,7 +109,7 @@ describe('a screen', () => {
     await see(page, 'Step 11 of')
     await press(page, 'Start the clock')
     await see(page, 'Clock is running')
-    await until(page, () => !document.body.innerText.includes('not in the book yet'))
+    await until(page, () => !document.body.innerText.includes('not saved yet'))
     await page.reload()
     await see(page, 'Step 11 of')
     await see(page, 'Clock is running')
@@ -133,10 +133,10 @@ describe('a screen', () => {
     await one.bringToFront()
     await press(one, 'Done')
     await see(one, 'Step 11 of')
-    await until(one, () => !document.body.innerText.includes('not in the book yet'))
+    await until(one, () => !document.body.innerText.includes('not saved yet'))
     await two.setOfflineMode(false)
     await two.bringToFront()
-    await until(two, () => !document.body.innerText.includes('not in the book yet'))
+    await until(two, () => !document.body.innerText.includes('not saved yet'))
     await see(two, 'Step 11 of')
     const events = await eventsOf(server, id)
     expect(events.slice(before).map((e) => `${e.kind} ${e.stepId}`)).toEqual([
@@ -174,11 +174,11 @@ describe('a screen', () => {
     await press(page, 'Skip, say why')
     await press(page, 'Not needed on this job')
     await see(page, 'The disk is full')
-    await see(page, 'not in the book yet')
+    await see(page, 'not saved yet')
     expect((await eventsOf(server, id)).length).toBe(stored)
     server.db.pragma('max_page_count = 1000000')
     await until(page, () => !document.body.innerText.includes('The disk is full'))
-    await until(page, () => !document.body.innerText.includes('not in the book yet'))
+    await until(page, () => !document.body.innerText.includes('not saved yet'))
     expect((await eventsOf(server, id)).at(-1)).toMatchObject({
       kind: 'skip',
       reason: 'Not needed on this job',

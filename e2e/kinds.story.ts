@@ -308,7 +308,7 @@ describe('the bench', () => {
     await see(page, 'A cutting bore is 0.3 to 4 mm')
   })
   it('works out the least stock, books it, and puts the remnant on the rack', async () => {
-    await pressByKey(page, 'Many pieces')
+    await pressByKey(page, 'Cut list')
     await pressByKey(page, 'Work out the least stock')
     await see(page, 'Give the length.')
     await pressByKey(page, 'Flat 60 × 10, 236.22 in × 4')

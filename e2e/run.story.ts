@@ -123,14 +123,14 @@ describe('trouble in the middle of a cut', () => {
     await stepsTo(page, 'Press the lever smoothly')
     await page.keyboard.press('t')
     await see(page, 'What is wrong?')
-    await press(page, 'Backfire: a pop')
+    await press(page, 'Backfire (a pop)')
     const size = await page.$eval('[role=dialog] p', (e) => parseFloat(getComputedStyle(e).fontSize))
     // readable at 3 m: letters of an inch and more on a tablet
     expect(size).toBeGreaterThan(100)
     await pressByKey(page, 'Lead me to lighting again')
     await see(page, 'Shut the oxygen at the torch, then the fuel. Let the tip cool')
     const told = await stepsTo(page, 'Press the lever smoothly')
-    expect(told[1]).toBe('Find why it popped before lighting again')
+    expect(told[1]).toBe('Find why it backfired before lighting again')
     await expectAccessible(page, 'Run, after a break')
     const run = (await server.call('GET', `/api/runs/${runIdOf(page)}`)).json as Run
     expect(run.events.some((e) => e.kind === 'break' && e.name === 'relight' && e.stand === 'lit')).toBe(true)
@@ -141,8 +141,8 @@ describe('trouble in the middle of a cut', () => {
     await begin(page, 'Old gate rivets', 'Run this cut')
     await stepsTo(page, 'Lay the jet along the plate')
     await page.keyboard.press('b')
-    await see(page, 'Leave the work')
-    await expectAccessible(page, 'Leave the work')
+    await see(page, 'A few minutes, I stay here')
+    await expectAccessible(page, 'Pause or leave')
     await page.keyboard.press('Escape')
     await until(page, () => document.querySelector('[role=dialog]') === null)
     await page.keyboard.press('b')
@@ -207,10 +207,10 @@ describe('an apprentice', () => {
     await see(page, 'Which instructor has looked?')
     await expectAccessible(page, 'Instructor')
     await pressByKey(page, 'Tamsin')
-    await see(page, 'Both screws out')
+    await see(page, 'Back out both')
     const run = (await server.call('GET', `/api/runs/${runIdOf(page)}`)).json as Run
     const tamsin = (await people()).find((p) => p.name === 'Tamsin')?.id
-    await until(page, () => !document.body.innerText.includes('not in the book yet'))
+    await until(page, () => !document.body.innerText.includes('not saved yet'))
     const after = (await server.call('GET', `/api/runs/${run.id}`)).json as Run
     expect(after.events.find((e) => e.stepId === 'rig')?.personId).toBe(tamsin)
     await page.evaluate(() => localStorage.removeItem('wimble.device'))
@@ -222,7 +222,7 @@ describe('the rig', () => {
   it('says what is overdue, stops a run past its grace, and lets it go once it is tested', async () => {
     const page = await openPage(browser, `${server.url}/rig`)
     await see(page, 'Arrestor, fuel, long.')
-    // a day more, when midnight has come since the book was made
+    // a day more, when midnight has come since the log was made
     await until(page, () => /Overdue by 1[34] days/.test(document.body.innerText))
     await expectAccessible(page, 'Rig')
     const gear = (await server.call('GET', '/api/gear')).json as GearItem[]
@@ -302,7 +302,7 @@ describe('the ways of the shop', () => {
     const path = `${await pathOf('Stiffener blanks')}/work`
     await page.goto(path)
     await see(page, 'Open both torch valves, let the gas out, shut both')
-    await choose(page, 'Compare with another way of', 'Purging the hoses')
+    await choose(page, 'Compare with another method of', 'Purging the hoses')
     await choose(page, 'done so', 'While setting, gas flowing')
     await see(page, 'no such step')
     await see(page, 'Saves gas; the clock runs with the setting.')
@@ -386,7 +386,7 @@ describe('on a phone', () => {
     const run = today.running.find((r) => r.title === 'Gusset, lower mitre post')
     await page.goto(`${server.url}/run/${run?.id}`)
     await see(page, 'Step 1 of')
-    for (const name of ['Trouble', 'Leave', 'Flame', 'Done']) {
+    for (const name of ['Trouble', 'Pause or leave', 'Flame', 'Done']) {
       const box = await (await page.waitForSelector(`::-p-aria([name="${name}"])`))?.boundingBox()
       expect(box && box.x >= 0 && box.x + box.width <= 390, name).toBe(true)
       expect(box?.height ?? 0, name).toBeGreaterThanOrEqual(48)

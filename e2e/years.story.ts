@@ -32,7 +32,7 @@ afterAll(async () => {
 const go = (path: string) => page.goto(server.url + path)
 const rows = () => page.$$eval('tbody tr', (all) => all.map((r) => r.textContent))
 
-describe('a book of many years', () => {
+describe('a log of many years', () => {
   it('is leafed through in the log, there and back, and its words are found', async () => {
     await go('/log')
     const { total } = (await server.call('GET', '/api/log')).json as LogPage
@@ -111,7 +111,7 @@ describe('a book of many years', () => {
   })
 })
 
-describe('copies of the book', () => {
+describe('copies of the log', () => {
   it('are made by hand, and gone back to with what changes in sight', async () => {
     await go('/settings')
     await press(page, 'Make a copy now')
@@ -121,7 +121,7 @@ describe('copies of the book', () => {
     // a line is written down, and a run that is under way is ended
     server.store.log.add(lineAlone({ title: 'A slip of the pen', at: new Date().toISOString() }))
     await page.locator('button[aria-label^="Go back to"]').click()
-    await see(page, 'Gone from the book: 1 line, written since.')
+    await see(page, 'Gone from the log: 1 line, written since.')
     await see(page, 'A slip of the pen')
     await expectAccessible(page, 'Going back')
     // under way: refused, with the way out
@@ -129,12 +129,12 @@ describe('copies of the book', () => {
     await see(page, 'A run or a test is under way. End it first')
     await endRuns(server)
     await pressByKey(page, 'Go back to this copy')
-    await see(page, 'The book is as it was on')
+    await see(page, 'The log is as it was on')
     await pressByKey(page, 'Go on from there')
-    await see(page, 'Last copy of the book')
+    await see(page, 'Last copy of the log')
     expect(((await server.call('GET', '/api/log')).json as LogPage).total).toBe(before.total)
     await go('/settings')
-    await see(page, 'the book that was put aside')
+    await see(page, 'the log that was replaced')
   })
 })
 
@@ -146,14 +146,14 @@ describe('a line that was damaged on the disk', () => {
     // and one whose very moment cannot be read
     server.db.exec(`UPDATE log SET at = 'x' || substr(at, 2) WHERE id = '${other?.id ?? ''}'`)
     await go('/log')
-    await see(page, '2 things in the book are damaged')
+    await see(page, '2 things in the log are damaged')
     await see(page, 'has it whole.')
     expect((await rows()).length).toBeGreaterThan(20)
     await expectAccessible(page, 'Set apart')
     await go('/')
-    await see(page, '2 things in the book are damaged')
+    await see(page, '2 things in the log are damaged')
     await press(page, 'Put it back')
-    await see(page, 'One thing in the book is damaged')
+    await see(page, 'One thing in the log is damaged')
     await press(page, 'Put it back')
     await until(page, () => !document.body.innerText.includes('damaged, and set apart'))
     for (const e of [line, other])

@@ -64,7 +64,7 @@ export function createApp({ log, pages, version, ...context }: AppOptions): Koa 
   const small = bodyParser({ enableTypes: ['json'], jsonLimit: BODY_LIMIT, jsonStrict: true })
   const large = bodyParser({ enableTypes: ['json'], jsonLimit: DRAWING_LIMIT, jsonStrict: true })
   app.use((ctx, next) => {
-    if (ctx.path === PATHS.importBook.path || ctx.path.startsWith(PHOTOS)) return next()
+    if (ctx.path === PATHS.importLog.path || ctx.path.startsWith(PHOTOS)) return next()
     return (ctx.path === PATHS.addOutline.path ? large : small)(ctx, next)
   })
   app.use(router.routes())
@@ -130,7 +130,7 @@ function fail(ctx: Koa.Context, error: AppError): void {
   }
 }
 
-/** Another site's page must not reach the book through this machine's browser. */
+/** Another site's page must not reach the log through this machine's browser. */
 const onlyFromHere: Koa.Middleware = async (ctx, next) => {
   const origin = ctx.get('Origin')
   if (
@@ -145,8 +145,8 @@ const PHOTOS = PATHS.addPhoto.path.replace(':id', '')
 
 const jsonOnly: Koa.Middleware = async (ctx, next) => {
   const carries = ctx.method === 'POST' || ctx.method === 'PUT'
-  // pictures and books are no JSON, and say themselves what they are
-  const file = ctx.path === PATHS.importBook.path || ctx.path.startsWith(PHOTOS)
+  // pictures and logs are no JSON, and say themselves what they are
+  const file = ctx.path === PATHS.importLog.path || ctx.path.startsWith(PHOTOS)
   if (ctx.path.startsWith('/api/') && carries && !file && !ctx.is('json'))
     throw new AppError(415, 'not-json', 'Send JSON, with its content type.')
   await next()

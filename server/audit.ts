@@ -1,4 +1,4 @@
-/** Looks through a whole book, row by row: what does not say any more what was written, and what is missing. */
+/** Looks through a whole log, row by row: what does not say any more what was written, and what is missing. */
 import type { DamagedRow } from '#contract/types.ts'
 import { isWhole, type SignedTable } from './db/digest.ts'
 import type { Db } from './db/db.ts'
@@ -95,7 +95,7 @@ function* brokenChain(db: Db): Generator<readonly DamagedRow[]> {
 /** Tables that are looked through; the log first, since plans go by it. */
 const TABLES = Object.keys(CALLED) as SignedTable[]
 
-/** All damaged rows of a book of this version, a page at a time. */
+/** All damaged rows of a log of this version, a page at a time. */
 export function* damagedRows(db: Db): Generator<readonly DamagedRow[]> {
   for (const table of TABLES) yield* damagedIn(db, table)
   yield* brokenChain(db)

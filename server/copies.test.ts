@@ -8,7 +8,7 @@ import type { Copies, CopyPreview, LogEntry, LogPage, Today } from '#contract/ty
 import { backUp, copyDaily, copyWhenDue } from './copies/copies.ts'
 import { backupsIn, isCopyDue, listCopies, outlived, type CopyFile } from './copies/list.ts'
 import { cutCameOut } from './demo-log.ts'
-import { bookIn } from './folder.ts'
+import { logIn } from './folder.ts'
 import { endRuns, pieceNamed, tempFolder, testServer, type TestServer } from './test-support.ts'
 
 const DAY_MS = 86_400_000
@@ -69,7 +69,7 @@ describe('which copies are kept', () => {
   })
 })
 
-describe('copies of a book', () => {
+describe('copies of a log', () => {
   let server: TestServer
   beforeAll(async () => {
     server = await testServer()
@@ -155,17 +155,17 @@ describe('copies of a book', () => {
     // what is confirmed now is stored
     await writeLine('Written after going back.')
     expect(await total()).toBe(before + 1)
-    // the book that was put aside stands among the copies, with all that it had
+    // the log that was replaced stands among the copies, with all that it had
     const aside = (await get<Copies>('/api/copies')).copies.find((c) => c.kind === 'before-restore')
     expect(aside).toMatchObject({ fault: null, holds: { lines: before + 2 } })
     await endRuns(server)
     await server.call('POST', `/api/copies/${aside?.name ?? ''}/restore`, { damaged: false })
     expect((await get<LogEntry>(`/api/log/${id}`)).told).toMatchObject({ note: 'Written after the copy.' })
   })
-  it('that cannot be opened leave the book as it was, and being served', async () => {
+  it('that cannot be opened leave the log as it was, and being served', async () => {
     await endRuns(server)
     const before = await total()
-    // an older book whose form was changed by hand: it is whole, and cannot be brought forward
+    // an older log whose form was changed by hand: it is whole, and cannot be brought forward
     const older = join(
       backupsIn(server.data),
       `wimble-v1-${new Date().toISOString().replace(/[:.]/g, '-')}.sqlite`,
@@ -186,7 +186,7 @@ describe('copies of a book', () => {
     rmSync(half)
     rmSync(older)
   })
-  it('let go of those who watch a run, who come again to the book that is there then', async () => {
+  it('let go of those who watch a run, who come again to the log that is there then', async () => {
     const stream = await fetch(`http://127.0.0.1:${server.port}/api/instruments/stream`)
     const reader = stream.body?.getReader()
     const copy = (await get<Copies>('/api/copies')).copies.find((c) => c.kind === 'daily')
@@ -221,7 +221,7 @@ describe('copies of a book', () => {
     await server.call('POST', `/api/copies/${zip?.name ?? ''}/restore`, { damaged: false })
     expect(readdirSync(join(server.data, 'photos'))).toEqual([photo])
   })
-  it('are kept while the book has damage: an older one may be the last that has what was damaged', async () => {
+  it('are kept while the log has damage: an older one may be the last that has what was damaged', async () => {
     const data = tempFolder()
     const other = await testServer({ data })
     for (let d = 400; d >= 300; d -= 10) await copyDaily(data, new Date(Date.now() - d * DAY_MS))
@@ -232,7 +232,7 @@ describe('copies of a book', () => {
     const newest = new Database(listCopies(data)[0]?.file ?? '', { readonly: true })
     expect(newest.prepare("SELECT value FROM meta WHERE name = 'copied-damaged'").pluck().get()).toBe('1')
     newest.close()
-    expect(bookIn(data)).toContain(data)
+    expect(logIn(data)).toContain(data)
     await other.stop()
     rmSync(data, { recursive: true })
   })

@@ -70,7 +70,7 @@ describe('a row that cannot be read', () => {
     ['a test', 'tests', 'asked', 'rowid = 1'],
     ['a reading', 'test_events', 'source', "kind = 'reading' AND seq = 12"],
   ])(
-    'that is %s takes no list with it, and is found when the whole book is looked through',
+    'that is %s takes no list with it, and is found when the whole log is looked through',
     async (_what, table, column, where) => {
       const s = await begun()
       const [ticket] = s.db
@@ -125,7 +125,7 @@ describe('a row that cannot be read', () => {
   })
 })
 
-describe('a look through the book that takes a while', () => {
+describe('a look through the log that takes a while', () => {
   const torn = { table: 'settings', row: 1, id: '', name: 'the settings of the shop', at: null } as const
   const other = { ...torn, table: 'torches', name: 'a torch' } as const
   it('does not name what was mended while it went on', async () => {

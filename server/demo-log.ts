@@ -1,4 +1,4 @@
-/** Six weeks of the yard's book: cuts, brazes and tests as they would have been written down. */
+/** Six weeks of the yard's log: cuts, brazes and tests as they would have been written down. */
 import { randomUUID } from 'node:crypto'
 import { subDays, subMinutes } from 'date-fns'
 import { testReadings } from '#core/check/made-up.ts'
@@ -57,7 +57,7 @@ function onPiece(draft: PieceDraft): WorkedOn {
   return on
 }
 
-/** Puts what came out in the book, as the server would. */
+/** Puts what came out in the log, as the server would. */
 export function writeDown(store: Store, entry: LogDraft, on: WorkedOn): void {
   const read = readEntry(entry, on, FIRST_SETTINGS)
   if (!read.ok) throw new Error(read.errors[0]?.message)

@@ -333,7 +333,7 @@ const BRAZES = (torch: {
   ]
 }
 
-/** Fills an empty book with the yard's people, torches and the lock-gate gussets: one planned, one half way, three in the log. */
+/** Fills an empty log with the yard's people, torches and the lock-gate gussets: one planned, one half way, three in the log. */
 export function fillDemo(store: Store, now: Date): void {
   store.transaction(() => {
     const ago = (days: number) => subDays(now, days).toISOString()
@@ -710,7 +710,7 @@ interface Ticket {
   readonly draft: CutDraft
 }
 
-/** Puts a piece in the book and begins its run, as the server would. */
+/** Puts a piece in the log and begins its run, as the server would. */
 function begin(store: Store, ticket: Ticket, personId: string | null, at: Date) {
   store.tickets.add(ticket, subHours(at, 2).toISOString())
   const planned = planDraft(ticket.draft, FIRST_SETTINGS, recordsOf(store, 'cut'))

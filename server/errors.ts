@@ -32,9 +32,9 @@ export function asAppError(error: unknown): unknown {
     return new AppError(
       503,
       'book-damaged',
-      'The book is damaged on the disk. Stop Wimble and start it again: it says which copies there are.',
+      'The log is damaged on the disk. Stop Wimble and start it again: it says which copies there are.',
     )
   if (code.startsWith('SQLITE_BUSY'))
-    return new AppError(503, 'busy', 'The book is in use. This is sent again.')
+    return new AppError(503, 'busy', 'The log is in use. This is sent again.')
   return error
 }

@@ -1,4 +1,4 @@
-/** A book of many years, made up: pieces, runs and lines by the ten thousand, the same for a seed, for measuring on. */
+/** A log of many years, made up: pieces, runs and lines by the ten thousand, the same for a seed, for measuring on. */
 import { addMinutes, subDays } from 'date-fns'
 import { foldRun, type RunEvent } from '#core/record/run.ts'
 import { seeded } from '#core/seeded.ts'
@@ -132,7 +132,7 @@ function seeds(store: Store, random: () => number): readonly Seed[] {
       ? THICKNESSES.map((thickness) => ({ ...draft, work: { ...draft.work, thickness } }))
       : [draft],
   )
-  // by what they say, not by ids that are made anew each time: the same book for the same seed
+  // by what they say, not by ids that are made anew each time: the same log for the same seed
   const said = new Map(more.map((d) => [JSON.stringify({ ...d, torchId: null }), d]))
   return [...said]
     .sort(([a], [b]) => (a < b ? -1 : 1))
@@ -249,7 +249,7 @@ function aside(random: () => number): Told {
 }
 
 /**
- * Fills an empty book with the demo's yard and its years.
+ * Fills an empty log with the demo's yard and its years.
  * @param told hears how far it is, in words
  */
 export function fillYears(store: Store, years: Years, told: (what: string) => void = () => undefined): void {

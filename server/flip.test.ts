@@ -5,7 +5,7 @@ import { afterAll, beforeAll, expect, it } from 'vitest'
 import { seeded } from '#core/seeded.ts'
 import { damagedRows } from './audit.ts'
 import { fillDemo } from './demo.ts'
-import { bookIn, CannotStart, openBook } from './folder.ts'
+import { logIn, CannotStart, openLog } from './folder.ts'
 import { startServer } from './start.ts'
 import { openStore } from './store.ts'
 import { tempFolder } from './test-support.ts'
@@ -30,18 +30,18 @@ const LISTS = [
 let made: string
 beforeAll(() => {
   made = tempFolder()
-  const book = openBook(made, { fill: (db) => fillDemo(openStore(db), new Date()) })
+  const book = openLog(made, { fill: (db) => fillDemo(openStore(db), new Date()) })
   book.close()
 })
 afterAll(() => rmSync(made, { recursive: true, force: true }))
 
-/** What becomes of a start and of every list when one byte of the book has been flipped. */
+/** What becomes of a start and of every list when one byte of the log has been flipped. */
 async function flipped(at: number, bit: number): Promise<string> {
   const data = tempFolder()
   mkdirSync(data, { recursive: true })
-  const bytes = readFileSync(bookIn(made))
+  const bytes = readFileSync(logIn(made))
   bytes[at] = (bytes[at] ?? 0) ^ (1 << bit)
-  writeFileSync(bookIn(data), bytes)
+  writeFileSync(logIn(data), bytes)
   copyFileSync(join(made, 'book.json'), join(data, 'book.json'))
   try {
     const running = await startServer({ port: 0, data, version: 'test', log: pino({ level: 'silent' }) })
@@ -68,7 +68,7 @@ async function flipped(at: number, bit: number): Promise<string> {
 
 it(`serves every list, or refuses in a sentence, whichever of its bytes was flipped: ${FLIPS} of them`, async () => {
   const random = seeded(24)
-  const size = readFileSync(bookIn(made)).length
+  const size = readFileSync(logIn(made)).length
   const became = new Map<string, number>()
   for (let i = 0; i < FLIPS; i++) {
     const at = Math.floor(random() * size)
@@ -76,6 +76,6 @@ it(`serves every list, or refuses in a sentence, whichever of its bytes was flip
     expect(['served', 'set apart', 'refused'], `byte ${at}`).toContain(result)
     became.set(result, (became.get(result) ?? 0) + 1)
   }
-  // most of a book is what was written: a flip there is found
+  // most of a log is what was written: a flip there is found
   expect(became.get('set apart') ?? 0).toBeGreaterThan(FLIPS / 4)
 })

@@ -15,7 +15,7 @@ import type { LogPage } from '#contract/types.ts'
 import { backUp, BadCopy, restore } from './copies/copies.ts'
 import { listCopies } from './copies/list.ts'
 import { fillDemo } from './demo.ts'
-import { bookIn, CannotStart, openBook, takeLock } from './folder.ts'
+import { logIn, CannotStart, openLog, takeLock } from './folder.ts'
 import { startServer, type Running } from './start.ts'
 import { openStore } from './store.ts'
 import { tempFolder } from './test-support.ts'
@@ -38,10 +38,10 @@ async function start(data: string, over: object = {}): Promise<Running> {
   open.push(running)
   return running
 }
-/** A folder with the demo's book, closed, and one copy of it. */
+/** A folder with the demo's log, closed, and one copy of it. */
 async function made(): Promise<string> {
   const data = folder()
-  const book = openBook(data, { fill: (db) => fillDemo(openStore(db), new Date()) })
+  const book = openLog(data, { fill: (db) => fillDemo(openStore(db), new Date()) })
   book.close()
   await backUp(data, undefined, new Date())
   return data
@@ -59,12 +59,12 @@ const spoil = (file: string, from: number, bytes: number) => {
   writeFileSync(file, whole)
 }
 
-describe('a book that was there', () => {
+describe('a log that was there', () => {
   it.each<[string, (file: string) => void, string]>([
     ['is gone', (file) => rmSync(file), 'is gone'],
     ['has become an empty file', (file) => writeFileSync(file, ''), 'is empty'],
     ['is damaged', (file) => spoil(file, 8192, 65_536), 'is damaged'],
-    ['has become something else', (file) => writeFileSync(file, 'a letter to the lock keeper'), 'not a book'],
+    ['has become something else', (file) => writeFileSync(file, 'a letter to the lock keeper'), 'not a log'],
     [
       'has become another program’s database',
       (file) => {
@@ -73,7 +73,7 @@ describe('a book that was there', () => {
         db.exec('CREATE TABLE songs (title TEXT)')
         db.close()
       },
-      'not a book',
+      'not a log',
     ],
     [
       'comes from a newer Wimble',
@@ -86,9 +86,8 @@ describe('a book that was there', () => {
     ],
   ])('%s: no start, every time, until a copy is put back', async (_what, spoilt, why) => {
     const data = await made()
-    spoilt(bookIn(data))
-    const stands = () =>
-      existsSync(bookIn(data)) ? readFileSync(bookIn(data)).toString('base64') : 'nothing'
+    spoilt(logIn(data))
+    const stands = () => (existsSync(logIn(data)) ? readFileSync(logIn(data)).toString('base64') : 'nothing')
     const left = stands()
     const copy = listCopies(data)[0]?.file ?? ''
     for (let i = 0; i < 3; i++) {
@@ -98,7 +97,7 @@ describe('a book that was there', () => {
         expect(said).toContain(
           `npm run wimble -- restore ${JSON.stringify(copy)} --data ${JSON.stringify(data)}`,
         )
-        expect(said).toContain('--new-book')
+        expect(said).toContain('--new-log')
       }
     }
     // it was left as it is
@@ -108,9 +107,9 @@ describe('a book that was there', () => {
   })
   it('makes room for a new one only when it is told to, and is kept aside', async () => {
     const data = await made()
-    spoil(bookIn(data), 8192, 65_536)
+    spoil(logIn(data), 8192, 65_536)
     expect(await refused(data)).toContain('damaged')
-    expect(await lines(await start(data, { newBook: true }))).toBe(0)
+    expect(await lines(await start(data, { newLog: true }))).toBe(0)
     const aside = readdirSync(data).find((f) => f.startsWith('before-')) ?? ''
     expect(existsSync(join(data, aside, 'wimble.sqlite'))).toBe(true)
   })
@@ -119,25 +118,25 @@ describe('a book that was there', () => {
     rmSync(join(data, 'book.json'))
     await (await start(data)).stop()
     open.length = 0
-    rmSync(bookIn(data))
+    rmSync(logIn(data))
     expect(await refused(data)).toContain('is gone')
     // also where nothing but its copies is left
     rmSync(join(data, 'book.json'))
     expect(await refused(data)).toContain('is gone')
   })
-  it('never existed: a folder without anything begins a book', async () => {
+  it('never existed: a folder without anything begins a log', async () => {
     expect(await lines(await start(folder()))).toBe(0)
   })
   it('half made is made again from the beginning', async () => {
     const data = folder()
     mkdirSync(data, { recursive: true })
-    writeFileSync(`${bookIn(data)}.new`, 'a start that broke off')
+    writeFileSync(`${logIn(data)}.new`, 'a start that broke off')
     expect(await lines(await start(data))).toBe(0)
-    expect(existsSync(`${bookIn(data)}.new`)).toBe(false)
+    expect(existsSync(`${logIn(data)}.new`)).toBe(false)
   })
 })
 
-describe('a book that was not closed', () => {
+describe('a log that was not closed', () => {
   /** A folder as a killed server leaves it. */
   async function killed(): Promise<string> {
     const data = await made()
@@ -148,7 +147,7 @@ describe('a book that was not closed', () => {
       body: JSON.stringify({ id: crypto.randomUUID(), name: 'Wren' }),
     })
     const left = folder()
-    for (const end of ['', '-wal']) copyFileSync(bookIn(data) + end, bookIn(left) + end)
+    for (const end of ['', '-wal']) copyFileSync(logIn(data) + end, logIn(left) + end)
     copyFileSync(join(data, 'book.json'), join(left, 'book.json'))
     return left
   }
@@ -158,7 +157,7 @@ describe('a book that was not closed', () => {
   })
   it('and whose write-ahead file is missing is not opened, unless it is told to go without', async () => {
     const data = await killed()
-    rmSync(`${bookIn(data)}-wal`)
+    rmSync(`${logIn(data)}-wal`)
     for (let i = 0; i < 2; i++)
       expect(await refused(data)).toMatch(/not closed.*wimble\.sqlite-wal.*missing/s)
     expect((await start(data, { asItIs: true })).store.people.named('Wren')).toBeUndefined()
@@ -167,7 +166,7 @@ describe('a book that was not closed', () => {
     const data = await made()
     await (await start(data)).stop()
     open.length = 0
-    expect(existsSync(`${bookIn(data)}-wal`)).toBe(false)
+    expect(existsSync(`${logIn(data)}-wal`)).toBe(false)
     await start(data)
   })
 })
@@ -180,7 +179,7 @@ describe('one owner', () => {
     expect(said).toContain('Another Wimble')
     expect(said).toContain(running.url)
     expect(() => takeLock(data)).toThrow(CannotStart)
-    expect(() => openBook(data)).toThrow('Another Wimble')
+    expect(() => openLog(data)).toThrow('Another Wimble')
     // and what is confirmed beside them is there
     running.store.people.add('p', 'Heron', '2026-03-02T08:00:00Z')
     expect(running.store.people.named('Heron')).toBeDefined()
@@ -198,10 +197,10 @@ describe('one owner', () => {
 })
 
 describe('a fault at the start', () => {
-  it('of the book’s form is one sentence with the next step, and the book is left as it was', async () => {
+  it('of the log’s form is one sentence with the next step, and the log is left as it was', async () => {
     const data = folder()
-    const db = new Database(bookIn(data))
-    // a book of the first release whose second step was begun by hand
+    const db = new Database(logIn(data))
+    // a log of the first release whose second step was begun by hand
     db.exec(readFileSync(join(import.meta.dirname, 'db', 'migrations', '001-first.sql'), 'utf8'))
     db.exec('CREATE TABLE outlines (x)')
     db.pragma('user_version = 1')
@@ -211,14 +210,14 @@ describe('a fault at the start', () => {
       /cannot be brought up to this version \(table outlines already exists\)\. It was left/,
     )
     expect(said).toContain('wimble-v1-')
-    const after = new Database(bookIn(data))
+    const after = new Database(logIn(data))
     expect(after.pragma('user_version', { simple: true })).toBe(1)
     after.close()
   })
   it('of the disk says what to do', async () => {
     const data = folder()
-    // a folder in the place of the book cannot be opened by anybody
-    mkdirSync(bookIn(data))
+    // a folder in the place of the log cannot be opened by anybody
+    mkdirSync(logIn(data))
     const said = await refused(data)
     expect(said).toMatch(
       /^The disk fails while the book in .* is opened \(.*\)\. Copy the folder to another disk/,
@@ -227,9 +226,9 @@ describe('a fault at the start', () => {
 })
 
 describe('a copy that is put back', () => {
-  it('is looked through first: one that is no whole book changes nothing', async () => {
+  it('is looked through first: one that is no whole log changes nothing', async () => {
     const data = await made()
-    const before = readFileSync(bookIn(data))
+    const before = readFileSync(logIn(data))
     const bad = join(data, 'bad.sqlite')
     writeFileSync(bad, 'this is no database at all, whatever its name says')
     await expect(restore(data, bad, new Date())).rejects.toThrow(BadCopy)
@@ -237,7 +236,7 @@ describe('a copy that is put back', () => {
     await expect(restore(data, join(data, 'bad.zip'), new Date())).rejects.toThrow('not whole')
     await expect(restore(data, join(data, 'none.zip'), new Date())).rejects.toThrow('not there')
     const newer = join(data, 'newer.sqlite')
-    copyFileSync(bookIn(data), newer)
+    copyFileSync(logIn(data), newer)
     const db = new Database(newer)
     db.pragma('user_version = 99')
     db.close()
@@ -246,14 +245,14 @@ describe('a copy that is put back', () => {
     const songs = new Database(foreign)
     songs.exec('CREATE TABLE songs (title TEXT)')
     songs.close()
-    await expect(restore(data, foreign, new Date())).rejects.toThrow('not a book')
-    await expect(backUp(folder(), undefined, new Date())).rejects.toThrow('no book')
-    expect(readFileSync(bookIn(data)).equals(before)).toBe(true)
+    await expect(restore(data, foreign, new Date())).rejects.toThrow('not a log')
+    await expect(backUp(folder(), undefined, new Date())).rejects.toThrow('no log')
+    expect(readFileSync(logIn(data)).equals(before)).toBe(true)
   })
   it('with damaged rows is only taken when that is said', async () => {
     const data = await made()
     const copy = join(data, 'copy.sqlite')
-    copyFileSync(bookIn(data), copy)
+    copyFileSync(logIn(data), copy)
     const db = new Database(copy)
     db.exec("UPDATE log SET title = title || '!' WHERE seq = 3")
     db.close()

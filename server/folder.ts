@@ -1,4 +1,4 @@
-/** The folder of a book: whose it is, who has it open, and whether what lies in it is the book that was there. */
+/** The folder of a log: whose it is, who has it open, and whether what lies in it is the log that was there. */
 import {
   existsSync,
   mkdirSync,
@@ -15,16 +15,16 @@ import type { Db } from './db/db.ts'
 import { APPLICATION_ID, newestVersion, OLDER_TABLES, openDatabase, versionOf } from './db/open.ts'
 import { listCopies } from './copies/list.ts'
 
-export const BOOK = 'wimble.sqlite'
+export const LOG_FILE = 'wimble.sqlite'
 const MARK = 'book.json'
 const LOCK = 'lock.sqlite'
 /** The newest copies that a refused start names, each with its command. */
 const COPIES_NAMED = 5
 
-/** A start, or a command on a book, that cannot go on; with the sentence to print. */
+/** A start, or a command on a log, that cannot go on; with the sentence to print. */
 export class CannotStart extends Error {}
 
-export const bookIn = (data: string): string => join(data, BOOK)
+export const logIn = (data: string): string => join(data, LOG_FILE)
 /** Makes a folder and those above it, one at a time: the recursive way never returns on some special file systems. */
 function makeFolder(folder: string): void {
   if (existsSync(folder)) return
@@ -44,7 +44,7 @@ export function checkFolder(folder: string): void {
   }
 }
 
-/** What the folder says of its book: that one was here, and whether it was closed. */
+/** What the folder says of its log: that one was here, and whether it was closed. */
 interface Mark {
   readonly open: boolean
   /** When it was opened or closed. */
@@ -56,27 +56,27 @@ function readMark(data: string): Mark | undefined {
   try {
     return JSON.parse(readFileSync(join(data, MARK), 'utf8')) as Mark
   } catch (error) {
-    // one that cannot be read still says that a book was here
+    // one that cannot be read still says that a log was here
     return (error as NodeJS.ErrnoException).code === 'ENOENT'
       ? undefined
       : { open: false, at: '', port: null }
   }
 }
 
-/** Says of the folder that a book is here. */
+/** Says of the folder that a log is here. */
 export function writeMark(data: string, mark: Mark): void {
   const file = join(data, MARK)
   writeFileSync(`${file}.part`, JSON.stringify(mark), { flush: true })
   renameSync(`${file}.part`, file)
 }
 
-/** That nobody else opens the folder's book: gone with its process. */
+/** That nobody else opens the folder's log: gone with its process. */
 export interface Lock {
   release(): void
 }
 
 /**
- * Takes the folder for this process alone: a transaction that is held on a small database beside the book.
+ * Takes the folder for this process alone: a transaction that is held on a small database beside the log.
  * @throws CannotStart when another Wimble has it
  */
 export function takeLock(data: string): Lock {
@@ -88,7 +88,7 @@ export function takeLock(data: string): Lock {
     if (codeOf(error) !== 'SQLITE_BUSY') throw error
     const port = readMark(data)?.port ?? null
     throw new CannotStart(
-      `Another Wimble has the book in ${data} open${port === null ? '' : `, at http://localhost:${port}`}. Use that one, or stop it first.`,
+      `Another Wimble has the log in ${data} open${port === null ? '' : `, at http://localhost:${port}`}. Use that one, or stop it first.`,
     )
   }
   return { release: () => void db.close() }
@@ -104,7 +104,7 @@ export type Identity =
   | { readonly is: 'empty' | 'foreign' }
   | { readonly is: 'damaged'; readonly fault: string }
 
-/** Whether a file is a book of a known version and whole in its structure. `deep` also holds its indexes against its rows. */
+/** Whether a file is a log of a known version and whole in its structure. `deep` also holds its indexes against its rows. */
 export function identityOf(file: string, deep = false): Identity {
   if (statSync(file).size === 0) return { is: 'empty' }
   try {
@@ -135,7 +135,7 @@ export function identityOf(file: string, deep = false): Identity {
 /** The copies that exist, with one command each. */
 function waysBack(data: string): string {
   const copies = listCopies(data).slice(0, COPIES_NAMED)
-  const fresh = 'To begin a new book, start with --new-book: what is there is kept aside.'
+  const fresh = 'To begin a new log, start with --new-log: what is there is kept aside.'
   if (copies.length === 0) return `There is no copy of it in the folder. ${fresh}`
   return [
     'Go back to a copy:',
@@ -149,57 +149,57 @@ function waysBack(data: string): string {
 
 /** Why the folder's book must not be opened; undefined when it may be. Nothing is changed. */
 function refusal(data: string, asItIs: boolean): string | undefined {
-  const file = bookIn(data)
+  const file = logIn(data)
   const mark = readMark(data)
   if (!existsSync(file)) {
     if (mark === undefined && listCopies(data).length === 0) return undefined
-    return `There was a book in ${data}, and it is gone. ${waysBack(data)}`
+    return `There was a log in ${data}, and it is gone. ${waysBack(data)}`
   }
-  // what was confirmed last stands in the write-ahead file until the book is closed
+  // what was confirmed last stands in the write-ahead file until the log is closed
   if (mark?.open === true && !existsSync(`${file}-wal`) && !asItIs)
-    return `The book in ${data} was not closed, and ${BOOK}-wal, which has what was confirmed last, is missing: put it back. Or start with --as-it-is, without what it held. ${waysBack(data)}`
+    return `The log in ${data} was not closed, and ${LOG_FILE}-wal, which has what was confirmed last, is missing: put it back. Or start with --as-it-is, without what it held. ${waysBack(data)}`
   const identity = identityOf(file)
   switch (identity.is) {
     case 'book':
       return undefined
     case 'empty':
-      return `The book in ${data} is empty: ${BOOK} holds nothing. ${waysBack(data)}`
+      return `The log in ${data} is empty: ${LOG_FILE} holds nothing. ${waysBack(data)}`
     case 'foreign':
-      return `${BOOK} in ${data} is not a book of Wimble's. It was left as it is. ${waysBack(data)}`
+      return `${LOG_FILE} in ${data} is not a log of Wimble's. It was left as it is. ${waysBack(data)}`
     case 'newer':
-      return `The book in ${data} was written by a newer Wimble (${identity.version}, this one knows ${newestVersion()}). Nothing was changed: start the newer one.`
+      return `The log in ${data} was written by a newer Wimble (${identity.version}, this one knows ${newestVersion()}). Nothing was changed: start the newer one.`
     case 'damaged':
-      return `The book in ${data} is damaged (${identity.fault.slice(0, 120)}). It was left as it is. ${waysBack(data)}`
+      return `The log in ${data} is damaged (${identity.fault.slice(0, 120)}). It was left as it is. ${waysBack(data)}`
   }
 }
 
-/** A fault of the disk or the database while a book is opened, as a sentence with the next step. */
+/** A fault of the disk or the database while a log is opened, as a sentence with the next step. */
 function sentenceOf(error: unknown, data: string): string {
   const code = codeOf(error)
   const said = error instanceof Error ? error.message : String(error)
   if (code === 'ENOSPC' || code === 'SQLITE_FULL')
-    return `The disk is full, so the book in ${data} cannot be opened. Make room, and start again.`
+    return `The disk is full, so the log in ${data} cannot be opened. Make room, and start again.`
   if (
     code === 'EACCES' ||
     code === 'EPERM' ||
     code.startsWith('SQLITE_READONLY') ||
     code === 'SQLITE_CANTOPEN'
   )
-    return `The book in ${data} cannot be opened (${said}). See that this user may read and write the folder and all that is in it, and start again.`
+    return `The log in ${data} cannot be opened (${said}). See that this user may read and write the folder and all that is in it, and start again.`
   if (code.startsWith('SQLITE_BUSY'))
-    return `Another program has the book in ${data} open. Close it, and start again.`
+    return `Another program has the log in ${data} open. Close it, and start again.`
   if (code.startsWith('SQLITE_IOERR') || code === 'EIO')
-    return `The disk fails while the book in ${data} is opened (${said}). Copy the folder to another disk, and start from there with --data. ${waysBack(data)}`
-  return `The book in ${data} cannot be brought up to this version (${said}). It was left as it was. ${waysBack(data)}`
+    return `The disk fails while the log in ${data} is opened (${said}). Copy the folder to another disk, and start from there with --data. ${waysBack(data)}`
+  return `The log in ${data} cannot be brought up to this version (${said}). It was left as it was. ${waysBack(data)}`
 }
 
-/** Puts the present book aside, whole, with whatever belongs to it. Returns the folder, or undefined when there was none. */
+/** Puts the present log aside, whole, with whatever belongs to it. Returns the folder, or undefined when there was none. */
 export function putAside(data: string, why: string, now: Date): string | undefined {
-  if (!existsSync(bookIn(data))) return undefined
+  if (!existsSync(logIn(data))) return undefined
   const aside = join(data, `${why}-${stampOf(now)}`)
   mkdirSync(aside)
   for (const end of ['', '-wal', '-shm'])
-    if (existsSync(bookIn(data) + end)) renameSync(bookIn(data) + end, join(aside, BOOK + end))
+    if (existsSync(logIn(data) + end)) renameSync(logIn(data) + end, join(aside, LOG_FILE + end))
   return aside
 }
 export const stampOf = (now: Date): string => now.toISOString().replace(/[:.]/g, '-')
@@ -213,8 +213,8 @@ function tidy(data: string): void {
         rmSync(join(folder, name), { recursive: true, force: true })
 }
 
-/** A book that this process has for itself. */
-export interface OpenBook {
+/** A log that this process has for itself. */
+export interface OpenLog {
   readonly db: Db
   readonly lock: Lock
   /** Tells those who find the folder taken where it is served. */
@@ -225,31 +225,31 @@ export interface OpenBook {
 
 export interface OpenOptions {
   readonly now?: Date
-  /** Puts what is there aside and begins a new book. */
-  readonly newBook?: boolean
-  /** Opens a book that was not closed although its write-ahead file is gone. */
+  /** Puts what is there aside and begins a new log. */
+  readonly newLog?: boolean
+  /** Opens a log that was not closed although its write-ahead file is gone. */
   readonly asItIs?: boolean
-  /** Puts the first rows into a book that is made. */
+  /** Puts the first rows into a log that is made. */
   readonly fill?: (db: Db) => void
   /** Held already. */
   readonly lock?: Lock
 }
 
 /**
- * Opens the book of a folder for this process alone, or makes one where none ever was.
+ * Opens the log of a folder for this process alone, or makes one where none ever was.
  * @throws CannotStart with a sentence and the next step; then nothing was changed
  */
-export function openBook(data: string, options: OpenOptions = {}): OpenBook {
+export function openLog(data: string, options: OpenOptions = {}): OpenLog {
   const now = options.now ?? new Date()
   const lock = options.lock ?? lockOrSay(data)
   try {
-    if (options.newBook === true) putAside(data, 'before', now)
+    if (options.newLog === true) putAside(data, 'before', now)
     else {
       const why = refusal(data, options.asItIs === true)
       if (why !== undefined) throw new CannotStart(why)
     }
     tidy(data)
-    const db = openDatabase(bookIn(data), now, options.fill)
+    const db = openDatabase(logIn(data), now, options.fill)
     const mark = (open: boolean, port: number | null) =>
       writeMark(data, { open, at: new Date().toISOString(), port })
     mark(true, null)
@@ -273,13 +273,13 @@ export function openBook(data: string, options: OpenOptions = {}): OpenBook {
 }
 
 /**
- * Refuses a folder whose book must not be opened, before anything else is begun.
+ * Refuses a folder whose log must not be opened, before anything else is begun.
  * @throws CannotStart with a sentence and the next step; nothing was changed
  */
-export function checkBook(data: string, { newBook = false, asItIs = false }: OpenOptions): void {
+export function checkLog(data: string, { newLog = false, asItIs = false }: OpenOptions): void {
   const lock = lockOrSay(data)
   try {
-    const why = newBook ? undefined : refusal(data, asItIs)
+    const why = newLog ? undefined : refusal(data, asItIs)
     if (why !== undefined) throw new CannotStart(why)
   } finally {
     lock.release()

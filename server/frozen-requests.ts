@@ -246,7 +246,7 @@ const ways = (d: Draw) =>
     secondSide: d.maybe(['braze', 'leave']),
   })
 
-const brazeWays = (d: Draw) =>
+const brazeMethods = (d: Draw) =>
   said({
     flame: d.maybe(['neutral']),
     pressures: d.maybe(['twice']),
@@ -306,7 +306,7 @@ export function frozenCommand(n: number): FrozenCommand {
       kind: cut ? 'cut' : 'braze',
       work: cut ? cutWork(d) : brazeWork(d),
       rig,
-      shop: cut ? shop : { ...shop, schools: brazeWays(d) },
+      shop: cut ? shop : { ...shop, schools: brazeMethods(d) },
       ...(usual ? { usual } : {}),
     },
     torch: torch(d),
@@ -322,7 +322,7 @@ export function frozenDraft(n: number): { readonly draft: PieceDraft; readonly s
     altitude: d.of(['0 ft', '900 m']),
     ...(d.of([true, false]) ? { units: { ...METRIC_UNITS } } : {}),
   }
-  const shop = { ...settings, methods: { ...settings.methods, ...ways(d), ...brazeWays(d) } } as Settings
+  const shop = { ...settings, methods: { ...settings.methods, ...ways(d), ...brazeMethods(d) } } as Settings
   const rigOf = (rig: PieceDraft['rig'], cut: boolean) => ({
     ...rig,
     ...supply(d, 'form'),

@@ -87,7 +87,7 @@ const ofProcedure = (made: Procedure) =>
         breaks: BREAKS.flatMap((b) =>
           STANDS.map((s) => [b, s, stepsFrom(made.breaks[b][s] ?? [], made.from[s], made)]),
         ),
-        departures: made.departures.map((d) => `${d.method} ${d.asked} ${d.used}`),
+        departures: made.exceptions.map((d) => `${d.method} ${d.asked} ${d.used}`),
       }
     : { refused: made.because }
 

@@ -22,7 +22,7 @@ export interface HouseOptions {
   readonly now: () => Date
 }
 
-/** What is done for the book while nobody asks: a copy a day, and once after each start a look through every row. */
+/** What is done for the log while nobody asks: a copy a day, and once after each start a look through every row. */
 export class Housekeeping {
   readonly damage: Damage
   /** When the last good copy was made, ISO. */
@@ -92,7 +92,7 @@ export class Housekeeping {
     }
   }
 
-  /** A copy of the book with its pictures, now. */
+  /** A copy of the log with its pictures, now. */
   async makeCopy(): Promise<Copies> {
     await this.copying(() => this.options.lanes.haul.copyNow(this.options.now()))
     return this.copies()
@@ -131,7 +131,7 @@ export class Housekeeping {
       throw new AppError(
         409,
         'does-not-fit',
-        'The copy’s row does not fit into the book as it stands. Go back to the whole copy in Settings.',
+        'The copy’s row does not fit into the log as it stands. Go back to the whole copy in Settings.',
       )
     }
     if (table === 'plans') this.options.store.runs.forget()

@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Imported, LogPage, Today } from '#contract/types.ts'
 import { jsonParts } from '#application/log-file.ts'
-import { exportBook, importBook } from './book.ts'
+import { exportLog, importLog } from './take-in.ts'
 import { fillYears } from './fill.ts'
 import { lineAlone, tempFolder, testServer, type TestServer } from './test-support.ts'
 import { Lanes } from './workers/lanes.ts'
@@ -16,7 +16,7 @@ beforeAll(async () => {
 afterAll(() => server.stop())
 
 describe('work that takes long', () => {
-  it('keeps no confirmation waiting: a step is confirmed while a book is read in, and all of the book is there after it', async () => {
+  it('keeps no confirmation waiting: a step is confirmed while a log is read in, and all of the log is there after it', async () => {
     const lines = Array.from({ length: 4000 }, () => lineAlone())
     const file = [...jsonParts([lines], [])].join('')
     const order: string[] = []
@@ -48,7 +48,7 @@ describe('work that takes long', () => {
   })
   it('gives the log out as it stood when it was asked for', async () => {
     const before = ((await server.call('GET', '/api/log')).json as LogPage).total
-    const stream = await exportBook(server.lanes, 'json')
+    const stream = await exportLog(server.lanes, 'json')
     const parts: Buffer[] = []
     let added = false
     for await (const part of stream as AsyncIterable<Buffer>) {
@@ -61,13 +61,13 @@ describe('work that takes long', () => {
     expect(((await server.call('GET', '/api/log')).json as LogPage).total).toBe(before + 1)
   })
   it('is let go when nobody takes it any more', async () => {
-    const stream = await exportBook(server.lanes, 'csv')
+    const stream = await exportLog(server.lanes, 'csv')
     const closed = new Promise<void>((done) =>
       stream.once('error', () => undefined).once('close', () => done()),
     )
     for await (const part of stream as AsyncIterable<Buffer>) if (part.length > 0) break
     await closed
-    // the snapshot that it read from is closed: all of the write-ahead file can be put into the book
+    // the snapshot that it read from is closed: all of the write-ahead file can be put into the log
     const [{ busy }] = server.db.pragma('wal_checkpoint(TRUNCATE)') as [{ busy: number }]
     expect(busy).toBe(0)
   })
@@ -75,7 +75,7 @@ describe('work that takes long', () => {
     const data = tempFolder()
     const failed: unknown[] = []
     const lanes = new Lanes(data, (error) => failed.push(error))
-    // there is no book here for the thread to open
+    // there is no log here for the thread to open
     await expect(lanes.read.chart()).rejects.toThrow()
     expect(failed).toHaveLength(1)
     await lanes.stop()
@@ -86,16 +86,14 @@ describe('work that takes long', () => {
     await waiting
     expect((await server.call('GET', '/api/chart')).status).toBe(200)
   })
-  it('tells of a file that is no book what it is', async () => {
+  it('tells of a file that is no log what it is', async () => {
     const file = join(server.data, 'x.bin')
     writeFileSync(file, 'PK and nothing more')
-    await expect(importBook(server.store, server.data, server.lanes, file)).rejects.toThrow(
-      'cannot be opened',
-    )
+    await expect(importLog(server.store, server.data, server.lanes, file)).rejects.toThrow('cannot be opened')
   })
 })
 
-describe('a book of years', () => {
+describe('a log of years', () => {
   it('is the same for a seed, and all of it is found by its words, learnt from and in its chain', async () => {
     const sizes = { pieces: 60, lines: 400, runs: 12, seed: 3, now: new Date('2026-03-02T08:00:00Z') }
     const books = await Promise.all([testServer({ empty: true }), testServer({ empty: true })])

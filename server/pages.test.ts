@@ -43,7 +43,7 @@ describe('pages', () => {
   })
 })
 
-describe('an empty book', () => {
+describe('an empty log', () => {
   it('has a day, jobs, people and a log with nothing in them, and settings to begin with', async () => {
     expect((await server.call('GET', '/api/today')).json).toEqual({
       running: [],

@@ -12,7 +12,7 @@ import { Damage } from './damage.ts'
 import { deriveAll } from './db/derive.ts'
 import type { Db } from './db/db.ts'
 import { openDatabase } from './db/open.ts'
-import { bookIn } from './folder.ts'
+import { logIn } from './folder.ts'
 import { putBack } from './mend.ts'
 import { openStore, type Store } from './store.ts'
 import { lineAlone, tempFolder } from './test-support.ts'
@@ -62,7 +62,7 @@ beforeAll(() => {
     asked.add(sql)
     return prepare.call(this, sql)
   } as typeof prepare
-  db = openDatabase(bookIn(data))
+  db = openDatabase(logIn(data))
   asked.clear()
   store = openStore(db, new Damage())
 })
@@ -81,11 +81,11 @@ function walks(sql: string): string[] {
   if (!/^\s*(SELECT|WITH|UPDATE|DELETE|INSERT)/i.test(sql)) return []
   const named = Object.fromEntries([...sql.matchAll(/@(\w+)/g)].map(([, name]) => [name, null]))
   const nameless = [...sql.matchAll(/\?/g)].map(() => null)
-  const plan = new Database(bookIn(data), { readonly: true })
+  const plan = new Database(logIn(data), { readonly: true })
   try {
     // a function of this program's own, and a copy that is looked at, have to be known to be planned with
     plan.function('digest_of', { varargs: true, deterministic: true }, () => '')
-    plan.exec(`ATTACH '${bookIn(data)}' AS copy`)
+    plan.exec(`ATTACH '${logIn(data)}' AS copy`)
     const ask = prepare.call(plan, `EXPLAIN QUERY PLAN ${sql}`) as Database.Statement<
       unknown[],
       { detail: string }

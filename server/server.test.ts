@@ -66,7 +66,7 @@ const event = (run: Run, over: object = {}) => ({
   ...over,
 })
 
-describe('the demo book', () => {
+describe('the demo log', () => {
   it('has one gusset planned, one half way and three in the log', async () => {
     const { jobs } = await get<JobPage>('/api/jobs')
     const gussets = jobs.find((j) => j.name === 'Lower gate gussets')

@@ -8,11 +8,11 @@ import { Damage } from './damage.ts'
 import type { Db } from './db/db.ts'
 import { AppError } from './errors.ts'
 import {
-  BOOK,
-  bookIn,
+  LOG_FILE,
+  logIn,
   CannotStart,
   checkFolder,
-  openBook,
+  openLog,
   putAside,
   type Lock,
   type OpenOptions,
@@ -24,7 +24,7 @@ import { watchTests } from './routes/tests.ts'
 import { openStore, type Store } from './store.ts'
 import { Lanes } from './workers/lanes.ts'
 
-export interface StartOptions extends Pick<OpenOptions, 'newBook' | 'asItIs' | 'fill'> {
+export interface StartOptions extends Pick<OpenOptions, 'newLog' | 'asItIs' | 'fill'> {
   readonly port: number
   /** Folder of the database; made when missing. */
   readonly data: string
@@ -35,7 +35,7 @@ export interface StartOptions extends Pick<OpenOptions, 'newBook' | 'asItIs' | '
   readonly now?: () => Date
   /** Port of the gateway of the instruments on this machine, if there is one. */
   readonly instruments?: number | undefined
-  /** From the start to the first copy and look through the book. ms */
+  /** From the start to the first copy and look through the log. ms */
   readonly firstTendMs?: number
 }
 
@@ -54,24 +54,24 @@ export interface Running {
 /** Pages that watch a run hold their line open; they are let go after this. */
 const GRACE_MS = 1000
 
-/** A book that is open, with all that works on it; a restore closes it and opens another. */
+/** A log that is open, with all that works on it; a restore closes it and opens another. */
 interface Session extends Pick<Running, 'db' | 'store' | 'house' | 'lanes' | 'instruments'> {
   readonly handle: (req: IncomingMessage, res: ServerResponse) => unknown
   servedAt(port: number): void
-  /** Closes the book; the folder is kept for what comes next when the lock is. */
+  /** Closes the log; the folder is kept for what comes next when the lock is. */
   end(keepLock: boolean): Promise<Lock>
 }
 
 type GoBack = (file: string, damaged: boolean) => Promise<string | undefined>
 
-/** Opens the folder's book and all that works on it. */
+/** Opens the folder's log and all that works on it. */
 function openSession(options: StartOptions, goBack: GoBack, lock?: Lock): Session {
   const { data, pages, version, log = pino({ level: 'info' }), now = () => new Date() } = options
-  const { newBook = false, asItIs = false, fill } = options
-  const book = openBook(data, {
+  const { newLog = false, asItIs = false, fill } = options
+  const book = openLog(data, {
     now: now(),
-    // what a restore has put there is opened as any other book
-    ...(lock ? { lock } : { newBook, asItIs, ...(fill ? { fill } : {}) }),
+    // what a restore has put there is opened as any other log
+    ...(lock ? { lock } : { newLog, asItIs, ...(fill ? { fill } : {}) }),
   })
   const { db } = book
   const damage = new Damage()
@@ -109,12 +109,12 @@ function openSession(options: StartOptions, goBack: GoBack, lock?: Lock): Sessio
   }
 }
 
-/** What is asked while a copy is put in the place of the book. */
+/** What is asked while a copy is put in the place of the log. */
 function comeAgain(_req: IncomingMessage, res: ServerResponse): void {
   res.writeHead(503, { 'Content-Type': 'application/json' })
   res.end(
     JSON.stringify({
-      error: { code: 'busy', message: 'A copy of the book is being put back. This is sent again.' },
+      error: { code: 'busy', message: 'A copy of the log is being put back. This is sent again.' },
     }),
   )
 }
@@ -140,10 +140,10 @@ export async function startServer(options: StartOptions): Promise<Running> {
       reopen()
       return aside
     } catch (error) {
-      // whatever becomes of the copy, a book is opened again: the one that was there
+      // whatever becomes of the copy, a log is opened again: the one that was there
       if (aside !== undefined) {
         putAside(data, 'not-opened', now())
-        renameSync(join(aside, BOOK), bookIn(data))
+        renameSync(join(aside, LOG_FILE), logIn(data))
       }
       reopen()
       throw error

@@ -22,7 +22,7 @@ export interface TestServer extends Running {
 export const tempFolder = (): string => mkdtempSync(join(tmpdir(), 'wimble-'))
 
 const NEVER_MS = 24 * 3600_000
-/** A server on a free port with a book of its own, filled with the demo unless `empty`. */
+/** A server on a free port with a log of its own, filled with the demo unless `empty`. */
 export async function testServer(
   options: { empty?: boolean; data?: string; pages?: string; port?: number; instruments?: number } = {},
 ): Promise<TestServer> {
@@ -34,7 +34,7 @@ export async function testServer(
     pages: options.pages,
     instruments: options.instruments,
     log: pino({ level: 'silent' }),
-    // a test that looks through its book does so itself: on a busy machine the other would come between
+    // a test that looks through its log does so itself: on a busy machine the other would come between
     ...(options.pages === undefined ? { firstTendMs: NEVER_MS } : {}),
   })
   if (!options.empty) fillDemo(running.store, new Date())
@@ -96,7 +96,7 @@ export async function endRuns(server: Pick<TestServer, 'call'>): Promise<void> {
     })
 }
 
-/** A piece of the demo book by its title. */
+/** A piece of the demo log by its title. */
 export async function pieceNamed(server: Pick<TestServer, 'call'>, title: string): Promise<Ticket> {
   const { jobs } = (await server.call('GET', '/api/jobs')).json as JobPage
   const found = jobs.flatMap((j) => j.tickets).find((t) => t.title === title)

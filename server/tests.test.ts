@@ -58,7 +58,7 @@ const event = (test: JointTest, kind: string, s: number, over: object = {}) =>
   })
 
 describe('a pressure test', () => {
-  it('is led stage by stage, holds although the shop warms, and is written into the book', async () => {
+  it('is led stage by stage, holds although the shop warms, and is written into the log', async () => {
     const ticket = await pieceNamed(server, 'Valve tail')
     const test = await begin('pressure', {}, ticket.id)
     expect((await event(test, 'hold', 1)).status).toBe(409)

@@ -150,7 +150,7 @@ export const BRAZE_WORK = {
     as: 'massKg',
     group: 'sizes',
     applies: grooved,
-    empty: 'not said',
+    empty: 'not given',
     says: 'the whole part, to preheat it',
   }),
   service: several(
@@ -171,7 +171,7 @@ export const BRAZE_WORK = {
     { label: 'Carries', group: 'service', absent: 'none' },
   ),
   attitude: special({
-    label: 'Lies',
+    label: 'Position',
     group: 'service',
     applies: round,
     first: 'horizontal',
@@ -299,7 +299,7 @@ export const BRAZE_WORK = {
     { label: 'Colour', group: 'more', open: true, usual: 'any', first: 'any' },
   ),
   skill: choice(
-    { practised: 'Practised', learning: 'Learning' },
+    { practised: 'Qualified', learning: 'Learning' },
     { label: 'Hand', group: 'more', open: true, usual: 'practised', first: 'practised' },
   ),
   room: choice(

@@ -5,7 +5,7 @@ import { FUELS } from '../gas/fuels.ts'
 import { CUBIC_FOOT_M3, INCH_M, PSI_PA } from '../quantity/units.ts'
 import { METAL_NAMES } from '../metal/base-metals.ts'
 import { fuelFlowOf } from './flame.ts'
-import { heatingWays, planBraze } from './plan-braze.ts'
+import { heatingMethods, planBraze } from './plan-braze.ts'
 import { findTradeName } from './process.ts'
 import { purgeTimeS } from './purge.ts'
 import { readBraze } from './read.ts'
@@ -203,12 +203,12 @@ describe('tips, gas and pressures', () => {
     const p = planBraze(asked)
     expect(stopsOf(p)).toEqual(['never-hot'])
     expect(p.figures.timeToTemperature).toBeUndefined()
-    const ways = heatingWays(p, asked)
+    const ways = heatingMethods(p, asked)
     expect(ways.find((w) => w.name.includes('0.028'))?.verdict).toBe('never')
     expect(ways.find((w) => w.name.startsWith('Heating head'))?.verdict).toBe('good')
     const fitted = brazePlan({}, { tipOrifice: '0.06 in' })
     const seconds = (name: string) =>
-      heatingWays(fitted, brazeRequest({}, { tipOrifice: '0.06 in' })).find((w) => w.name === name)
+      heatingMethods(fitted, brazeRequest({}, { tipOrifice: '0.06 in' })).find((w) => w.name === name)
         ?.seconds ?? Infinity
     expect(seconds('This tip, held close')).toBeLessThan(seconds('This tip, held off'))
   })

@@ -298,7 +298,7 @@ function putTemperatures(draft: BrazeDraft, { filler, targetK, solidusK }: Judge
  * cutting head, a second torch, a torch with air. Each is run through the heat model, which takes a few milliseconds.
  * @returns none for a plan without a filler or a flame
  */
-export function heatingWays({ choice, figures }: BrazePlan, request: BrazeRequest): readonly HeatSource[] {
+export function heatingMethods({ choice, figures }: BrazePlan, request: BrazeRequest): readonly HeatSource[] {
   const filler = choice.filler === null ? undefined : findFiller(choice.filler)
   const { brazingTemperature: target, fuelFlow } = figures
   if (!filler || !target || !fuelFlow) return []

@@ -35,8 +35,9 @@ export const purgeTimeS = (volumeM3: number, flow: number, targetPct: number): n
 const METHOD_TEXT: Readonly<Record<Methods['purge'], string>> = {
   'measured-flow': 'Set it by the flow meter.',
   'low-pressure':
-    'By your shop’s way: a low, unmetered regulator pressure, felt at the outlet. A flow meter tells more.',
-  'hand-feel': 'By your shop’s way: just felt on a wet cheek or hand at the outlet. A flow meter tells more.',
+    'By your shop’s method: a low, unmetered regulator pressure, felt at the outlet. A flow meter tells more.',
+  'hand-feel':
+    'By your shop’s method: just felt on a wet cheek or hand at the outlet. A flow meter tells more.',
   preset: 'By your shop’s preset valve: check once with a flow meter that it gives this much.',
 }
 

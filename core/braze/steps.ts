@@ -67,7 +67,7 @@ function prepare(draft: BrazeDraft, { flux }: StepsAsked): Say[] {
     out.push({
       does: 'tube-end',
       act: 'Cut square, ream the bore, bring the end back to size and try it in a gauge or a new cup. Where fatigue matters saw it in a guide instead.',
-      why: 'A roller cutter turns the edge in, shrinks and hardens the end: the gap is no longer what was planned.',
+      why: 'A tube cutter turns the edge in, shrinks and hardens the end: the gap is no longer what was planned.',
     })
   if (isGrooved(work)) out.push(...castingPrepare(draft))
   else
@@ -356,7 +356,7 @@ const COOLED: Readonly<Record<Exclude<Methods['cooling'], 'still-air'>, Say>> = 
   rag: {
     does: 'cool',
     act: 'A wet rag once the sheen has gone off the filler.',
-    why: 'Your shop’s way on a joint that carries little. Steam burns: gloves, and face away.',
+    why: 'Your shop’s method on a joint that carries little. Steam burns: gloves, and face away.',
   },
   'warm-water': {
     does: 'cool',

@@ -5,7 +5,7 @@ import { SLAG_CLASSES, type Drop, type Edge, type SlagClass } from './outcome.ts
 /** Marks on the strip of a cut, each at its place. */
 export const CUT_MARK_NAMES = {
   gouge: 'Gouge',
-  stop: 'Lost and begun again',
+  stop: 'Lost cut, restarts',
   melted: 'Edge melted',
   slag: 'Slag that sticks',
   drag: 'Drag leans',

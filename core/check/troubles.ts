@@ -18,7 +18,7 @@ export interface TroubleCard {
 export const TROUBLES: readonly TroubleCard[] = [
   {
     id: 'backfire',
-    title: 'Backfire: a pop',
+    title: 'Backfire (a pop)',
     first: 'Shut the oxygen at the torch, then the fuel',
     then: [
       'Let the tip cool.',
@@ -28,7 +28,7 @@ export const TROUBLES: readonly TroubleCard[] = [
   },
   {
     id: 'flashback',
-    title: 'Flashback: a squeal or hiss inside the torch',
+    title: 'Flashback (a squeal or hiss inside the torch)',
     first: 'Oxygen torch valve shut. At once',
     then: [
       'Then the fuel valve, then both cylinders.',
@@ -47,7 +47,7 @@ export const TROUBLES: readonly TroubleCard[] = [
   },
   {
     id: 'creep',
-    title: 'Creep: a needle climbs with the valve shut',
+    title: 'Creep (a needle climbs with the valve shut)',
     first: 'Shut that cylinder and bleed it',
     then: [
       'The regulator creeps: tag it and take it out of service.',

@@ -89,7 +89,7 @@ export const isGuided = isOneOf('straight', 'strip', 'bevel', 'section')
 export const NEEDS_DIAMETER: readonly Shape[] = ['hole', 'disc', 'fastener', 'pipe']
 const PIERCED = isOneOf('hole', 'slot', 'pierce', 'outline', 'pipe')
 const OPTIONAL = isOneOf('pipe', 'section')
-const NOT_SAID = 'not said'
+const NOT_SAID = 'not given'
 const pipeCutIs = (cut: string) => (said: Said) => where('pipeCut')(said) && said['pipeCut'] === cut
 const isGraded = (said: Said) => GRADED_METALS.includes(said['metal'] as Metal)
 
@@ -172,7 +172,7 @@ export const CUT_WORK = {
   bevelFrom: choice(
     { square: 'from square', plate: 'from the plate' },
     {
-      label: 'Spoken',
+      label: 'Bevel angle, measured',
       group: 'shape',
       open: true,
       applies: where('bevelFrom'),

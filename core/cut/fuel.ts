@@ -151,7 +151,7 @@ function putCharted(
     refuse(draft, gate, asking.refused)
     return
   }
-  const changed = factor === 1 ? '' : ` Times ${factor.toFixed(2)} because of what came out last time.`
+  const changed = factor === 1 ? '' : ` Times ${factor.toFixed(2)} because of the last result.`
   draft.set('fuelPressure', asking.setting, {
     because: log
       ? `The median of ${log.count} good cuts here is ${draft.show(log.median, 'pressure')} at the torch; with what was expected it makes ${draft.show(log.value, 'pressure')}, and ${draft.show(drop, 'pressure')} for the hose.${changed}`

@@ -276,7 +276,7 @@ function putSetting(draft: Draft, asked: OxygenAsked, plan: OxygenPlan, drop: nu
     because:
       asked.factor === 1
         ? because
-        : `${because} Times ${asked.factor.toFixed(2)} because of what came out last time.`,
+        : `${because} Times ${asked.factor.toFixed(2)} because of the last result.`,
     from: rest,
     hoseDropPa: drop,
     ...(asked.log ? { runs: asked.log.count } : {}),

@@ -69,7 +69,7 @@ export function planHeights(draft: Draft, gas: GasPlan): void {
     low,
     high,
     because:
-      'The inner cones just clear of the plate, 1/16 to 1/8 in. Lower melts the edge and pops; higher loses the preheat.',
+      'The inner cones just clear of the plate, 1/16 to 1/8 in. Lower melts the edge and backfires; higher loses the preheat.',
     from: { cones: 'clear', clearanceLow: low, clearanceHigh: high },
     cites: 'common practice; some let the cones just touch',
   })

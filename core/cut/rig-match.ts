@@ -20,7 +20,7 @@ export function sayRig(draft: Telling, rig: FuelSide): void {
       'tip-wrong-fuel',
       'Tip for another fuel',
       fuel.tipPieces === 2
-        ? `A one-piece tip cannot hold a ${fuel.name} flame: it blows off, pops and runs back. Fit a two-piece tip made for ${fuel.name}.`
+        ? `A one-piece tip cannot hold a ${fuel.name} flame: it blows off, backfires and flashes back. Fit a two-piece tip made for ${fuel.name}.`
         : `A two-piece tip is made for the slow fuels; acetylene burns back inside it. Fit a one-piece acetylene tip.`,
       { field: 'rig.tipPieces', figure: 'tipOrifice' },
     )

@@ -172,7 +172,7 @@ function sayUsual(draft: Draft, usual: Usual, judged: UsualOnPlate, ambientPa: n
       FUELS[rig.fuel].setting.atRest ? 'usual-acetylene-limit' : 'usual-fuel-limit',
       'Your usual fuel pressure is past its limit',
       FUELS[rig.fuel].setting.atRest
-        ? `${draft.show(usual.fuelPa, 'pressure')} of ${FUELS[rig.fuel].name} with the rise when the valve shuts passes ${draft.show(FUELS[rig.fuel].setting.mostPa, 'pressure')}, above which it can explode by itself. Never set it.${instead}`
+        ? `${draft.show(usual.fuelPa, 'pressure')} of ${FUELS[rig.fuel].name} with its lock-up passes ${draft.show(FUELS[rig.fuel].setting.mostPa, 'pressure')}, above which it can explode by itself. Never set it.${instead}`
         : `${draft.show(usual.fuelPa, 'pressure')} is more than this rig may have. Never set it.${instead}`,
       { field: 'usual.fuel', figure: 'fuelPressure' },
     )
@@ -182,7 +182,7 @@ function sayUsual(draft: Draft, usual: Usual, judged: UsualOnPlate, ambientPa: n
       judged.fuelInBand === 'low' ? 'usual-fuel-low' : 'usual-fuel-high',
       `Your usual fuel pressure is ${judged.fuelInBand} for this plate`,
       judged.fuelInBand === 'low'
-        ? `A starved flame heats slowly, and a tip that runs short of gas gets hot and pops.${instead}`
+        ? `A starved flame heats slowly, and a tip that runs short of gas gets hot and backfires.${instead}`
         : `A hard flame that lifts off, rounds the edge and wastes gas.${instead}`,
       { field: 'usual.fuel', figure: 'fuelPressure' },
     )

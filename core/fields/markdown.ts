@@ -49,7 +49,7 @@ function absent(field: Field): string {
   if (field.type === 'count') return String(field.usual)
   if (field.type === 'flag') return 'no'
   if (typeof field.empty === 'string' && field.empty !== '') return field.empty
-  return 'not said'
+  return 'not given'
 }
 
 const row = (cells: readonly string[]) => `| ${cells.join(' | ')} |`

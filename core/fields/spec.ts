@@ -38,7 +38,7 @@ export interface Common {
   /** Only on a page: no plan reads it. */
   readonly page?: true
   readonly slot?: PrintClass
-  /** Its head among the columns of the book's CSV, with its unit. */
+  /** Its head among the columns of the log's CSV, with its unit. */
   readonly csv?: string
   /** Other names under which a pasted column is known. */
   readonly also?: readonly string[]
@@ -257,7 +257,7 @@ export interface Used {
   readonly text: string
   readonly si: number
 }
-/** What a line of the book tells by its table: quantities as typed and in SI, or not measured. */
+/** What a line of the log tells by its table: quantities as typed and in SI, or not measured. */
 export type ToldOf<T> = {
   readonly [K in keyof T as T[K] extends { page: true } ? never : K]: T[K] extends { type: 'quantity' }
     ? T[K] extends { needed: true }

@@ -1,4 +1,4 @@
-/** What came out, as typed, read into what a line of the book tells. */
+/** What came out, as typed, read into what a line of the log tells. */
 import { isRecord } from '../objects.ts'
 import { blank, type Reader } from './reader.ts'
 import type { Field, Said, Table, ToldOf, Used } from './spec.ts'

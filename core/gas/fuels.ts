@@ -84,7 +84,7 @@ export interface Fuel extends Gas {
   readonly cutBands: readonly Band[]
   /** Usual at an equal-pressure brazing torch, Pa gauge, up to a bore; none where no usual pressures are known. */
   readonly brazeBands?: { readonly tips: readonly Band[]; readonly head: readonly [number, number] }
-  /** Times the fuel's pressure that its oxygen takes in a brazing torch; by the shop's way where that is taught. */
+  /** Times the fuel's pressure that its oxygen takes in a brazing torch; by the shop's method where that is taught. */
   readonly oxygenTimes?: number
   /** The colour of its hose by region; the gas's name always stands beside it. */
   readonly hoseColour: Readonly<Record<'us' | 'iso' | 'au-nz', 'red' | 'orange'>>

@@ -73,7 +73,7 @@ export function beforeStart(
     check(
       'gear',
       'Gear',
-      `Shade: ${cut ? `cutting this, ${cuttingShade((request as CutRequest).work.thicknessM, methods.shade)}` : methods.shade === 'five' ? '5, by your shop’s way' : BRAZE_SHADES}; soldering 2, torch brazing 3 or 4, cutting under 1 in 3 or 4, to 6 in 4 or 5, over that 5 or 6. Spectacles under it. Gloves, cotton, leather or wool, no cuffs, no oil, boots, ears when it roars.`,
+      `Shade: ${cut ? `cutting this, ${cuttingShade((request as CutRequest).work.thicknessM, methods.shade)}` : methods.shade === 'five' ? '5, by your shop’s method' : BRAZE_SHADES}; soldering 2, torch brazing 3 or 4, cutting under 1 in 3 or 4, to 6 in 4 or 5, over that 5 or 6. Spectacles under it. Gloves, cotton, leather or wool, no cuffs, no oil, boots, ears when it roars.`,
     ),
   ]
 }

@@ -26,8 +26,8 @@ const UNKNOWN_COOL_S = 600
 const NITROGEN_PA = 20 * PSI_PA
 const NITROGEN_HOW: Readonly<Record<Methods['purge'], string>> = {
   'measured-flow': 'Set it by the flow meter.',
-  'low-pressure': 'By your shop’s way: a low pressure, unmetered. A flow meter tells more.',
-  'hand-feel': 'By your shop’s way: just felt on a wet hand. A flow meter tells more.',
+  'low-pressure': 'By your shop’s method: a low pressure, unmetered. A flow meter tells more.',
+  'hand-feel': 'By your shop’s method: just felt on a wet hand. A flow meter tells more.',
   preset: 'By your shop’s preset valve.',
 }
 /** Places round a joint that the heat is carried to in turn, hours of the clock. */
@@ -181,11 +181,11 @@ const SECOND_SIDE: Readonly<Record<LineMethods['secondSide'], Partial<Step>>> = 
   'if-it-lets-go': {},
   braze: {
     act: 'Braze the second side too, with less heat than the first',
-    why: 'Your shop’s way: twice the face that holds. Watch the first side: if it shines, stop.',
+    why: 'Your shop’s method: twice the face that holds. Watch the first side: if it shines, stop.',
   },
   leave: {
     act: 'Leave the second side as it is',
-    why: 'Your shop’s way: one heating, less strain.',
+    why: 'Your shop’s method: one heating, less strain.',
   },
 }
 
@@ -248,7 +248,7 @@ function stepOf(step: BrazeStep, plan: BrazePlan, request: BrazeRequest, setup: 
           ...(setup.methods.cutTube === 'saw'
             ? {
                 act: 'Saw it square in a guide, take the burr off inside and out, and try it in a gauge or a new cup',
-                why: 'Your shop’s way: the end stays soft and round, as strength or fatigue asks.',
+                why: 'Your shop’s method: the end stays soft and round, as strength or fatigue asks.',
               }
             : {}),
           see: 'It goes in by hand and turns, without a burr that catches.',
@@ -263,7 +263,7 @@ function stepOf(step: BrazeStep, plan: BrazePlan, request: BrazeRequest, setup: 
           ...(setup.methods.crackGroove === 'none-on-thin' && request.work.a.wallM <= THIN_WALL_M
             ? {
                 act: 'No groove: clean the faces of the crack and round its edges',
-                why: 'Your shop’s way on thin metal: a vee leaves nothing to hold.',
+                why: 'Your shop’s method on thin metal: a vee leaves nothing to hold.',
               }
             : {}),
           see: 'Bright metal to the bottom, no black line left of the crack.',
@@ -288,7 +288,7 @@ function stepOf(step: BrazeStep, plan: BrazePlan, request: BrazeRequest, setup: 
           see: 'The rod melts on the metal and runs, without the flame on it.',
           ifNot:
             setup.methods.gapBridge === 'dab'
-              ? 'A low spot that will not close: a dab melted in the flame, by your shop’s way. Write it down: it holds less.'
+              ? 'A low spot that will not close: a dab melted in the flame, by your shop’s method. Write it down: it holds less.'
               : 'Rod that only the flame melts lies on cold metal and holds nothing: take it off, heat on.',
           methods: ['gapBridge'],
           acts: [{ do: 'heat', seconds: 2 }],

@@ -41,7 +41,7 @@ const sameStep = (a: Step, b: Step) =>
  * Two ways of the same work side by side, aligned step by step.
  * @param left, right the steps with the methods they were made by
  */
-export function compareWays(
+export function compareMethods(
   left: { readonly steps: readonly Step[]; readonly methods: LineMethods },
   right: { readonly steps: readonly Step[]; readonly methods: LineMethods },
 ): readonly ComparedStep[] {

@@ -152,7 +152,7 @@ export const rigStep = (fuel: FuelId, torch: TorchGear): Step => ({
   role: 'look-over',
   act: 'Check the rig and seat the tip',
   figure: 'tipOrifice',
-  why: 'A loose or dirty tip pops; oil on oxygen parts burns.',
+  why: 'A loose or dirty tip backfires; oil on oxygen parts burns.',
   see: `Cylinders upright and chained, right hose for ${FUELS[fuel].name}, arrestors in date, no cuts in the hoses, bore clean and round. ${torch.seat ? SEAT_WORDS[torch.seat] : 'Tip hand tight where O-rings seal, by wrench where seats are metal: its maker says.'}`,
   ifNot: 'Change what is damaged. No tape, no oil, no home-made adaptor.',
   instructor: true,

@@ -84,7 +84,7 @@ export function cutSteps(plan: CutPlan, request: CutRequest, methods: LineMethod
         ? 'Pass quickly once or twice along the line with the lever up'
         : 'Go once along the whole line with the lever up',
       why: thin
-        ? 'By your shop’s way: just warm, or the thin edge curls and closes behind the torch.'
+        ? 'By your shop’s method: just warm, or the thin edge curls and closes behind the torch.'
         : 'Cold heavy plate drinks the heat; a warm line starts and keeps going.',
       see: 'No colour, only the damp driven off.',
       methods: [thin ? 'thinPlate' : 'preheatPass'],
@@ -161,7 +161,7 @@ function pierceSteps(plan: CutPlan, methods: LineMethods): Step[] {
       why: 'Slag flies straight back out of a blind hole; height and tilt keep it out of the tip.',
       see: 'Sparks turn from sideways to straight down: through. Lower to the cutting height at once.',
       ifNot:
-        'A pop or a fouled tip: let go, shut the oxygen, then the fuel, clean the tip. Never stand over the hole.',
+        'A backfire (pop) or a fouled tip: let go, shut the oxygen, then the fuel, clean the tip. Never stand over the hole.',
       caution:
         'Slag flies up and wide until the jet is through. Face away from the tilt, sleeves down, nobody on that side.',
       acts: [{ do: 'lever-down' }, { do: 'cut' }, { do: 'lever-up' }],
@@ -171,8 +171,8 @@ function pierceSteps(plan: CutPlan, methods: LineMethods): Step[] {
 
 const ANGLES = {
   'by-thickness': '',
-  square: ' Torch square to the plate, by your shop’s way.',
-  'laid-over': ' Torch laid well over, tip pointing forward, by your shop’s way on very thin plate.',
+  square: ' Torch square to the plate, by your shop’s method.',
+  'laid-over': ' Torch laid well over, tip pointing forward, by your shop’s method on very thin plate.',
 } as const
 
 function travelStep(plan: CutPlan, { work }: CutRequest, methods: LineMethods): Step {

@@ -1,6 +1,6 @@
 import type { FuelId } from '../gas/fuels.ts'
 import { BREAKS, compose, STANDS, type BreakName, type Stand } from './procedure.ts'
-import { everyWay, setupOf } from './test-support.ts'
+import { everyMethod, setupOf } from './test-support.ts'
 import type { TorchKind } from './setup.ts'
 import type { Step } from './steps.ts'
 
@@ -34,11 +34,11 @@ const isWanted = (kind: TorchKind, name: BreakName, stand: Stand) =>
  * @returns how many combinations and how many lists passed
  * @throws Error naming the first combination that is refused or lacks a break
  */
-export function judgeEveryWay(fuel: FuelId): { readonly ways: number; readonly lists: number } {
+export function judgeEveryMethod(fuel: FuelId): { readonly ways: number; readonly lists: number } {
   let ways = 0
   let lists = 0
   for (const rig of RIGS)
-    ways += everyWay((methods) => {
+    ways += everyMethod((methods) => {
       const where = () => `${fuel}, ${rig.kind}, ${JSON.stringify({ ...methods })}`
       const work = rig.kind.startsWith('cutting') ? CUT : HEAT
       const made = compose(setupOf(fuel, rig.kind, { ...rig, methods }), {

@@ -81,7 +81,7 @@ const unlitBound = ({ setting }: Seen) =>
 export const HAZARDS = {
   'acetylene-over-limit': {
     grade: 'forbidden',
-    text: 'Acetylene above 15 psi can explode by itself. The setting, the rise when the valve shuts and half a gauge division stay under it.',
+    text: 'Acetylene above 15 psi can explode by itself. The setting, the lock-up when the valve shuts and half a gauge division stay under it.',
     acts: ['screw-in'],
     when: (s) => settingRefused(s) === 'acetylene-limit',
   },
@@ -93,7 +93,7 @@ export const HAZARDS = {
   },
   'opened-against-screw': {
     grade: 'forbidden',
-    text: 'A cylinder opened against a wound-in screw slams full pressure through the regulator; oxygen can burn it out. Screw out first.',
+    text: 'A cylinder opened against a screw that is turned in slams full pressure through the regulator; oxygen can burn it out. Back the screw out first.',
     acts: ['open-cylinder'],
     when: ({ before, act }) => {
       const side = sideOf(act)
@@ -102,7 +102,7 @@ export const HAZARDS = {
   },
   'opened-against-pressure': {
     grade: 'forbidden',
-    text: 'There is gas left in the regulator. Open its torch valve, let it out, shut it, then open the cylinder.',
+    text: 'There is gas left in the regulator. Open its torch valve, bleed it, shut it, then open the cylinder.',
     acts: ['open-cylinder'],
     when: ({ before, act }) => {
       const side = sideOf(act)
@@ -179,7 +179,7 @@ export const HAZARDS = {
   },
   'lit-with-oxygen-on': {
     grade: 'forbidden',
-    text: 'Oxygen on before the flame: it bangs, or burns back. Fuel first; a whiff at most, and struck at once.',
+    text: 'Oxygen on before the flame: it bangs, or burns back. Fuel first; a trace of oxygen at most, and struck at once.',
     acts: ['light'],
     when: (s) =>
       flows(s.before, 'oxygen', s.setting) &&
@@ -334,7 +334,7 @@ export const HAZARDS = {
   },
   'unattended-with-pressure': {
     grade: 'forbidden',
-    text: 'Hoses under pressure leak while nobody looks. Over half an hour, or left alone: cylinders shut, each side bled, screws out.',
+    text: 'Hoses under pressure leak while nobody looks. Over half an hour, or left alone: cylinders shut, each side bled, screws backed out.',
     acts: ['pause', 'leave'],
     when: ({ before, act }) =>
       (act.do === 'leave' || takesS(act) > RESTED_S) &&

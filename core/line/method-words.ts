@@ -29,11 +29,11 @@ export const METHOD_WORDS = {
     options: {
       'fuel-first': o(
         'Fuel first',
-        'One order that never changes is remembered; either is safe with the screws out.',
+        'One order that never changes is remembered; either is safe with the screws backed out.',
       ),
       'oxygen-first': o(
         'Oxygen first',
-        'The slow opening is done while attention is fresh; either is safe with the screws out.',
+        'The slow opening is done while attention is fresh; either is safe with the screws backed out.',
       ),
     },
   },
@@ -112,7 +112,7 @@ export const METHOD_WORDS = {
     options: {
       'fuel-only': o('Fuel only', 'No mixed gas stands in the torch; some soot.'),
       whiff: o(
-        'A whiff of oxygen first',
+        'A trace of oxygen first',
         'No soot flakes indoors; only small tips with one flame, struck at once.',
       ),
     },
@@ -198,7 +198,10 @@ export const METHOD_WORDS = {
     label: 'Cones while preheating',
     topic: 'cutting',
     options: {
-      clear: o('Clear of the plate', 'The hottest gas lies just past the cone; a cone in the plate pops.'),
+      clear: o(
+        'Clear of the plate',
+        'The hottest gas lies just past the cone; a cone in the plate backfires.',
+      ),
       touching: o('Just touching', 'Easy to hold; nearer to popping.'),
       'tip-face': o("By the tip's own distance", 'A gauge under the tip keeps it, whatever the cones do.'),
     },
@@ -253,7 +256,7 @@ export const METHOD_WORDS = {
     label: 'Cutting tube',
     topic: 'brazing',
     options: {
-      roller: o('Roller, then ream and size', 'Quick and square; shrinks and hardens the end.'),
+      roller: o('Tube cutter, then ream and size', 'Quick and square; shrinks and hardens the end.'),
       saw: o('Hacksaw in a guide', 'Leaves the end soft and round; where strength or fatigue matters.'),
     },
   },

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { cuttingShade } from './cut-procedure.ts'
-import { compareWays } from './compare.ts'
+import { compareMethods } from './compare.ts'
 import { hazardsAtEnd, runSteps, type Met } from './hazards.ts'
 import { BREAKS, type Procedure } from './procedure.ts'
 import { readTorchGear } from './read-torch.ts'
@@ -154,7 +154,7 @@ describe('the methods', () => {
     ).toEqual(['bleed-fuel', 'bleed-oxygen'])
   })
   it('leaves the shop’s way where the rig does not allow it, and says why', () => {
-    const departs = (made: Procedure) => given(made).departures.map((d) => [d.method, d.used])
+    const departs = (made: Procedure) => given(made).exceptions.map((d) => [d.method, d.used])
     // a cutting tip has many flames
     expect(departs(cutSteps({}, methods({ lightAcetylene: 'whiff' })))).toEqual([
       ['lightAcetylene', 'fuel-only'],
@@ -176,7 +176,7 @@ describe('the methods', () => {
     expect(act(made, 'shut-torch')).toMatch(/^Shut the fuel, then/)
     expect(made.steps.find((s) => s.id === 'rig')?.see).toMatch(/hand tight: its O-rings/)
     const asked = given(cutSteps({}, { torch, ...methods({ shutTorch: 'more-oxygen' }) }))
-    expect(asked.departures).toMatchObject([{ method: 'shutTorch', used: 'fuel-first' }])
+    expect(asked.exceptions).toMatchObject([{ method: 'shutTorch', used: 'fuel-first' }])
   })
   it('has words and a reason for every option of every row', () => {
     for (const name of LINE_METHOD_NAMES) {
@@ -217,7 +217,7 @@ describe('two ways side by side', () => {
   it('aligns what both do, and gives the reasons of what they do otherwise', () => {
     const usual = { steps: given(cutSteps()).steps, methods: USUAL_LINE_METHODS }
     const other = methods({ hosePurge: 'while-setting', bleeding: 'together', acetyleneTurns: 'quarter' })
-    const rows = compareWays(usual, { steps: given(cutSteps({}, other)).steps, ...other })
+    const rows = compareMethods(usual, { steps: given(cutSteps({}, other)).steps, ...other })
     expect(rows.filter((r) => r.left).map((r) => r.left?.id)).toEqual(usual.steps.map((s) => s.id))
     const only = rows.filter((r) => !r.left || !r.right).map((r) => [r.left?.id, r.right?.id])
     expect(only).toEqual([
@@ -231,7 +231,7 @@ describe('two ways side by side', () => {
     expect(opened?.same).toBe(false)
     expect(opened?.because[0]).toMatch(/^Acetylene valve\. Half to three quarters/)
     expect(rows.find((r) => r.left?.id === 'light')?.same).toBe(true)
-    expect(compareWays(usual, usual).every((r) => r.same)).toBe(true)
+    expect(compareMethods(usual, usual).every((r) => r.same)).toBe(true)
   })
 })
 

@@ -1,6 +1,6 @@
 /** Procedures: stretches put in order for a task, and handed out only when the state model accepts them. */
 import { forbidden, hazardsAtEnd, runSteps, type HazardName } from './hazards.ts'
-import type { Departure, LineSetup } from './setup.ts'
+import type { MethodException, LineSetup } from './setup.ts'
 import { Stages } from './stages.ts'
 import { foundLine, type LineSetting, type LineState } from './state.ts'
 import { opensLine, type Step } from './steps.ts'
@@ -61,7 +61,7 @@ export type Procedure =
       /** How the line stands where a break is taken. */
       readonly from: Readonly<Record<Stand, LineState>>
       /** Where the shop's way is left on this rig, and why. */
-      readonly departures: readonly Departure[]
+      readonly exceptions: readonly MethodException[]
     }
   | { readonly ok: false; readonly because: 'stop' | 'no-setting' | HazardName; readonly text: string }
 
@@ -169,5 +169,5 @@ export function compose(setup: LineSetup, piece: WorkSteps): Procedure {
       ),
     ]),
   ) as unknown as BreakSteps
-  return { ok: true, steps, breaks, setting, from, departures: stages.departures }
+  return { ok: true, steps, breaks, setting, from, exceptions: stages.exceptions }
 }

@@ -45,7 +45,7 @@ export interface LineSetup {
 }
 
 /** Something that the shop chose and that cannot be done on this rig: what is done instead, and why. */
-export interface Departure {
+export interface MethodException {
   readonly method: keyof LineMethods
   readonly asked: string
   readonly used: string

@@ -4,7 +4,7 @@ import { FUELS } from '../gas/fuels.ts'
 import { printFor } from '../quantity/index.ts'
 import { WHIFF } from './hazards.ts'
 import type { LineMethodName } from './methods.ts'
-import type { Departure, LineSetup } from './setup.ts'
+import type { MethodException, LineSetup } from './setup.ts'
 import { FULLY_OPEN, RESTED_S, USUAL_SWEEP_S, type Act, type Side } from './state.ts'
 import type { Step } from './steps.ts'
 
@@ -27,7 +27,7 @@ const LIGHT_TURNS = { quarter: 0.25, half: 0.5 } as const
 
 /** Writes the stretches of one setup, and notes where the shop's way is left and why. */
 export class Stages {
-  readonly departures: Departure[] = []
+  readonly exceptions: MethodException[] = []
 
   constructor(readonly setup: LineSetup) {}
 
@@ -44,10 +44,10 @@ export class Stages {
   private sweepOf(side: Gas) {
     return this.setup.setting.sweepS?.[side] ?? USUAL_SWEEP_S
   }
-  private depart(method: LineMethodName, used: string, because: string) {
+  private overrule(method: LineMethodName, used: string, because: string) {
     const asked = this.setup.methods[method]
-    if (asked !== used && !this.departures.some((d) => d.method === method))
-      this.departures.push({ method, asked, used, because })
+    if (asked !== used && !this.exceptions.some((d) => d.method === method))
+      this.exceptions.push({ method, asked, used, because })
   }
 
   private get order(): readonly Gas[] {
@@ -72,11 +72,11 @@ export class Stages {
         id: 'screws-out',
         phase: 'pressures',
         act: this.setup.nitrogen
-          ? 'All screws out, all gauges at zero'
-          : 'Both screws out, both gauges at zero',
-        why: 'A cylinder opened against a wound-in screw slams full pressure into the regulator, and oxygen can burn it out.',
+          ? 'Back out all adjusting screws; all gauges at zero'
+          : 'Back out both adjusting screws; both gauges at zero',
+        why: 'A cylinder opened against a screw that is turned in slams full pressure into the regulator, and oxygen can burn it out.',
         see: 'Screws loose, needles on their pins, all torch valves shut.',
-        ifNot: 'A needle off zero means trapped gas: open that torch valve, let it out, shut it.',
+        ifNot: 'A needle off zero means trapped gas: open that torch valve, bleed it, shut it.',
         methods: ['screwsAtEnd'],
         acts: this.sides.map((side): Act => ({ do: 'screw-out', side })),
       },
@@ -127,7 +127,7 @@ export class Stages {
     }
   }
 
-  /** What sets a pressure: its screw, by the shop's way, and the sweep when no step of its own follows. */
+  /** What sets a pressure: its screw, by the shop's method, and the sweep when no step of its own follows. */
   private settingActs(side: Gas, flow: readonly Act[], stop: readonly Act[]): Act[] {
     const { methods, oxygenPa, fuelPa } = this.setup
     const toPa = side === 'fuel' ? fuelPa : oxygenPa
@@ -167,14 +167,14 @@ export class Stages {
       phase: 'pressures',
       act:
         methods.setPressures === 'closed'
-          ? `Turn the ${name} screw in against the shut valve; then open the torch's fuel valve and correct it, flowing, to`
-          : `Open the torch's fuel valve and turn the ${name} screw in, gas flowing, to`,
+          ? `Turn the ${name} adjusting screw in against the shut valve; then open the torch's fuel valve and correct it, flowing, to`
+          : `Open the torch's fuel valve and turn the ${name} adjusting screw in, gas flowing, to`,
       figure: this.setup.figures.fuel,
       why: 'Set while flowing: with the valve shut the needle stands higher and tells nothing.',
       see: 'The needle steady while gas flows. Then shut the torch valve: it rises 1 to 3 psi (0.1 to 0.2 bar) and stops.',
       ifNot: 'If it keeps climbing the regulator creeps: shut the cylinder, tag the regulator.',
       caution: setting.atRest
-        ? `${capital(name)} above ${limit} can explode by itself. Turn the screw out; if the needle stays up, shut the cylinder and bleed.`
+        ? `${capital(name)} above ${limit} can explode by itself. Back the screw out; if the needle stays up, shut the cylinder and bleed.`
         : 'What runs out burns: nothing lit near, doors open, seconds only.',
       instructor: true,
       ...this.setWords('fuel'),
@@ -198,8 +198,8 @@ export class Stages {
       id: 'set-oxygen',
       phase: 'pressures',
       act: closed
-        ? `Turn the oxygen screw in against the shut valve. ${flow}; correct it, flowing, to`
-        : `${flow}${lever ? ', turn' : ' and turn'} the oxygen screw in, ${lever ? '' : 'gas flowing, '}to`,
+        ? `Turn the oxygen adjusting screw in against the shut valve. ${flow}; correct it, flowing, to`
+        : `${flow}${lever ? ', turn' : ' and turn'} the oxygen adjusting screw in, ${lever ? '' : 'gas flowing, '}to`,
       figure: this.setup.figures.oxygen,
       why: lever
         ? 'The hose takes its share only while the whole flow runs, so it is set with lever and preheat open.'
@@ -230,7 +230,7 @@ export class Stages {
   purges(): Step[] {
     const { hosePurge } = this.setup.methods
     if (hosePurge === 'none')
-      this.depart(
+      this.overrule(
         'hosePurge',
         'while-setting',
         'A hose that may hold air is not lit: each gas runs for its time while it is set.',
@@ -370,7 +370,7 @@ export class Stages {
       {
         id: 'nitrogen-off',
         phase: 'after',
-        act: 'Shut the nitrogen cylinder, let it run out, shut the purge valve, screw out',
+        act: 'Shut the nitrogen cylinder, bleed it, shut the purge valve, back the screw out',
         why: 'At the source first, then nothing is left under pressure.',
         see: 'Both its needles at zero.',
         acts: [
@@ -394,12 +394,12 @@ export class Stages {
     const asked = this.feathered ? methods.lightAcetylene === 'whiff' : methods.lightOther === 'trace'
     if (torch.lighting) {
       if (asked !== (torch.lighting === 'whiff'))
-        this.depart(method, torch.lighting, "The torch's own manual says how it is lit, and it wins.")
+        this.overrule(method, torch.lighting, "The torch's own manual says how it is lit, and it wins.")
       if (torch.lighting === 'fuel-only') return false
       if (this.small) return true
     } else if (!asked) return false
     else if (this.small) return true
-    this.depart(
+    this.overrule(
       method,
       this.feathered ? 'fuel-only' : 'near-plate',
       'Oxygen first only on a small tip with one flame: a large one holds enough mixed gas to bang.',
@@ -444,7 +444,7 @@ export class Stages {
             : 'A yellow flame that stays at the tip.',
         ifNot: whiff
           ? 'Not lit within 3 seconds: shut the oxygen, then the fuel, air the place, begin again.'
-          : 'If it leaves the tip, less gas. A pop: shut oxygen, then fuel, let the tip cool.',
+          : 'If it leaves the tip, less gas. A backfire (pop): shut oxygen, then fuel, let the tip cool.',
         caution: `Striker only, ${striker}, tip pointing away from hoses, cylinders and people.`,
         methods: ['fuelValve', this.feathered ? 'lightAcetylene' : 'lightOther'],
         instructor: true,
@@ -515,12 +515,12 @@ export class Stages {
     const asked = methods.shutTorch
     if (torch.shutdown) {
       if (asked !== 'by-manual')
-        this.depart('shutTorch', torch.shutdown, "The torch's own manual says how it is shut, and it wins.")
+        this.overrule('shutTorch', torch.shutdown, "The torch's own manual says how it is shut, and it wins.")
       return torch.shutdown
     }
     if (asked === 'by-manual') return 'oxygen-first'
     if (asked === 'fuel-first' && !this.small) {
-      this.depart(
+      this.overrule(
         'shutTorch',
         'oxygen-first',
         'Fuel first is for small tips: a cutting head or a large tip bangs, and its manual is not known.',
@@ -574,13 +574,13 @@ export class Stages {
     return {
       id: `bleed-${side}`,
       phase: 'after',
-      act: `Open the ${side}, let it out, shut it`,
+      act: `Open the ${side} valve, bleed that side, shut it`,
       why: fuel
         ? 'Nothing lit near: a hose full of fuel comes out.'
         : 'One side at a time, so that no gas can cross over.',
       see: `Both ${side} needles fall to zero.`,
       ifNot:
-        'A needle that stays up: that cylinder is not shut, or the screw is out. Wind it in and look again.',
+        'A needle that stays up: that cylinder is not shut, or the screw is backed out. Turn it in and look again.',
       methods: ['bleeding'],
       acts: [
         ...(fuel ? [{ do: 'open-valve', side, turns: 1 } as const] : this.torchOxygen(true)),
@@ -595,7 +595,7 @@ export class Stages {
     const { methods, setting } = this.setup
     let { bleeding } = methods
     if (bleeding === 'together' && setting.checkValves !== true) {
-      this.depart(
+      this.overrule(
         'bleeding',
         'oxygen-first',
         'Both at once lets one gas run into the other’s hose: only with check valves at the torch.',
@@ -609,7 +609,7 @@ export class Stages {
       why: 'Quick, and safe only with check valves at the torch.',
       see: 'All four needles fall to zero.',
       ifNot:
-        'A needle that stays up: that cylinder is not shut, or the screw is out. Wind it in and look again.',
+        'A needle that stays up: that cylinder is not shut, or the screw is backed out. Turn it in and look again.',
       caution: 'Nothing lit near: both gases come out together.',
       methods: ['bleeding'],
       acts: [
@@ -643,9 +643,9 @@ export class Stages {
         phase: 'after',
         act: left
           ? 'All needles at zero, screws left as they are, hoses coiled'
-          : 'Both screws out, all needles at zero, hoses coiled',
+          : 'Back out both screws, all needles at zero, hoses coiled',
         why: left
-          ? 'By your shop’s way the screws stay in: whoever comes next winds them out before a cylinder opens.'
+          ? 'By your shop’s method the screws stay in: whoever comes next backs them out before a cylinder opens.'
           : 'The next one to open a cylinder trusts you.',
         see: 'Hoses on their hook, not round the gauges; a tag on whatever is empty or faulty.',
         methods: ['screwsAtEnd'],
@@ -735,7 +735,7 @@ export class Stages {
         why:
           seat === 'hand'
             ? 'O-rings seal by hand; a wrench crushes them.'
-            : 'A seat that is scratched or loose pops. No tape, no oil.',
+            : 'A seat that is scratched or loose backfires. No tape, no oil.',
         see: 'Seat faces clean, both torch valves shut, no hiss at the nut when a gas is opened alone.',
         ifNot: 'It leaks at the nut: do not light. Clean the seat or change the tip.',
         timer: { kind: 'at-least', what: 'Tip cools', seconds: TIP_COOLS_S },
@@ -776,7 +776,7 @@ export class Stages {
         why: 'Both gases still run. A tip that is hot lights them inside.',
         see: 'No hiss from the torch, hoses and torch body cold to the hand.',
         ifNot:
-          'A squeal, a warm hose or soot at a union: shut both cylinders. That is a flashback, not a pop.',
+          'A squeal, a warm hose or soot at a union: shut both cylinders. That is a flashback, not a backfire.',
         timer: { kind: 'at-least', what: 'Tip cools', seconds: TIP_COOLS_S },
         acts: [
           { do: 'pop' },
@@ -788,10 +788,10 @@ export class Stages {
       {
         id: 'find-why',
         phase: 'break',
-        act: 'Find why it popped before lighting again',
-        why: 'It pops again for the same reason, and the next one may run back.',
+        act: 'Find why it backfired before lighting again',
+        why: 'It backfires again for the same reason, and the next one may run back.',
         see: 'One of: touched the work, starved of gas, dirty bore, loose seat, pressure too low, tip too hot.',
-        ifNot: 'No reason found, or it popped twice: change the tip, or stop.',
+        ifNot: 'No reason found, or it backfired twice: change the tip, or stop.',
         instructor: true,
         acts: [],
       },

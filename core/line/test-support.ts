@@ -105,7 +105,7 @@ export function given(made: Procedure): Extract<Procedure, { ok: true }> {
  * branched on when it is first asked for, so nothing that could change the outcome is left out, and nothing is run twice.
  * @returns how many combinations there were
  */
-export function everyWay(run: (methods: LineMethods) => void): number {
+export function everyMethod(run: (methods: LineMethods) => void): number {
   const touching: ReadonlySet<string> = new Set(LINE_TOUCHING)
   const branch: { name: LineMethodName; at: number }[] = []
   for (let count = 1; ; count++) {

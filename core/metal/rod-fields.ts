@@ -25,7 +25,7 @@ export const ROD = {
   perKg: special({
     label: 'Price for a kg',
     says: 'a plain number',
-    absent: 'not said',
+    absent: 'not given',
     pattern: { test: /^\d{0,6}([.,]\d{1,2})?$/, says: 'The price should be a plain number.' },
   }),
 } as const

@@ -15,7 +15,7 @@ const WHAT = choice(
     oxygen: 'Oxygen',
     fuel: 'Fuel',
     preheat: 'Preheat',
-    standoff: 'Cones off the plate',
+    standoff: 'Cone to plate',
     purge: 'Nitrogen flow',
     purgeTime: 'Time of the sweep',
     set: 'Time until it has set',

@@ -185,7 +185,7 @@ export class PlanDraft<Name extends string, Pressure extends Name = never, AtTip
       low: parts.low * Math.min(1, factor),
       high: parts.high * Math.max(1, factor),
       source: 'log',
-      because: `${parts.because} Times ${Math.round(factor * 100) / 100} because of what came out last time.`,
+      because: `${parts.because} Times ${Math.round(factor * 100) / 100} because of the last result.`,
       from: [parts.from, { changedBy: factor }].flat(),
     }
   }

@@ -1,4 +1,4 @@
-/** A line of the book: what was done, found, tested or left out, and what is told of it. */
+/** A line of the log: what was done, found, tested or left out, and what is told of it. */
 import { keysOf } from '../objects.ts'
 import { ENTRY_KIND_NAMES, OUTCOME_NAMES, type TOLD } from './fields.ts'
 import type { ToldOf } from '../fields/spec.ts'

@@ -1,5 +1,5 @@
 /**
- * A line of the book: what every line has, and what each kind of line tells. From these come its type, how it is
+ * A line of the log: what every line has, and what each kind of line tells. From these come its type, how it is
  * stored, the columns of the CSV, the published JSON schema, what is typed to make one, and the columns of the list.
  */
 import {
@@ -42,7 +42,7 @@ export interface LineField {
   readonly is: 'uuid' | 'instant' | 'text' | 'id' | 'length' | 'yes-no' | 'word'
   /** The words of a word. */
   readonly names?: Readonly<Record<string, string>>
-  /** Its column in the book, and its head in the CSV, with its unit. */
+  /** Its column in the log, and its head in the CSV, with its unit. */
   readonly column: string
   readonly head: string
   readonly about?: string

@@ -6,7 +6,6 @@ import { foundLine } from '../line/state.ts'
 import { brazeSteps, cutSteps, given } from '../line/test-support.ts'
 import type { Step } from '../line/steps.ts'
 import {
-  BREAK_NAMES,
   clocksOf,
   foldRun,
   mayFollow,
@@ -14,6 +13,7 @@ import {
   skippedRoles,
   tookByRole,
   workIsOver,
+  type BreakTaken,
   type EventTold,
   type RunEvent,
 } from './run.ts'
@@ -101,7 +101,7 @@ describe('breaks', () => {
   const at = (i: number) => new Date(Date.UTC(2026, 2, 2, 8, i)).toISOString()
   const cutAt = made.steps.findIndex((s) => s.id === 'cut')
   const before = made.steps.slice(0, cutAt).map((s, i) => ({ ...event('done', s.id, at(i)), id: `d${i}` }))
-  const taken = (name: (typeof BREAK_NAMES)[number], stand: 'lit' | 'ready' = 'lit'): RunEvent =>
+  const taken = (name: BreakTaken, stand: 'lit' | 'ready' = 'lit'): RunEvent =>
     tell({ kind: 'break', name, stand }, 'cut', at(60))
   const handed = (personId: string): RunEvent => ({ ...event('hand-over', 'cut', at(60)), personId })
   it('puts its steps before the one in hand, and comes back to it', () => {
@@ -196,7 +196,11 @@ describe('what the roles of steps tell', () => {
   it('counts a step that was gone back to by its last confirmation', () => {
     const first = steps[0]?.id ?? ''
     const events = [event('done', first, at(5)), event('back', first, at(6)), event('done', first, at(30))]
-    const took = tookByRole({ startedAt: at(0), steps: [{ ...STEPS[0]!, id: first, role: 'heat' }], events })
+    const took = tookByRole({
+      startedAt: at(0),
+      steps: steps.slice(0, 1).map((s) => ({ ...s, role: 'heat' })),
+      events,
+    })
     expect(took).toEqual({ heat: 25 })
   })
   it('knows which roles were left out', () => {

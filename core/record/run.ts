@@ -1,3 +1,4 @@
+import { parseISO } from 'date-fns/parseISO'
 import { BREAKS, mayBreakAt, type BreakName, type BreakSteps, type Stand } from '../line/procedure.ts'
 import type { Step, StepRole } from '../line/steps.ts'
 
@@ -183,10 +184,10 @@ export function tookByRole({
 }: RunTold): Readonly<Partial<Record<StepRole, number>>> {
   const roles = new Map(steps.map((s) => [s.id, s.role]))
   const last = new Map<string, number>()
-  let before = Date.parse(startedAt)
+  let before = parseISO(startedAt).getTime()
   for (const e of events) {
     if (e.kind !== 'done' && e.kind !== 'skip') continue
-    const at = Date.parse(e.at)
+    const at = parseISO(e.at).getTime()
     if (e.kind === 'done') last.set(e.stepId, (at - before) / 1000)
     before = at
   }

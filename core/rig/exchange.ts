@@ -81,8 +81,8 @@ const dayOf = (day: string) => day.split('-').map(Number) as [number, number, nu
 
 /**
  * Due dates as a calendar: a day for each thing that has one.
- * @param today 2026-03-02: also the stamp, so that the same book gives the same file
- * @throws Error when the calendar cannot be written, which no date of a book brings about
+ * @param today 2026-03-02: also the stamp, so that the same log gives the same file
+ * @throws Error when the calendar cannot be written, which no date of a log brings about
  */
 export function dueCalendar(gear: readonly Gear[], today: string): string {
   const events = gear.flatMap((g): EventAttributes[] => {
@@ -103,6 +103,6 @@ export function dueCalendar(gear: readonly Gear[], today: string): string {
   if (events.length === 0) return 'BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:wimble\r\nEND:VCALENDAR\r\n'
   const { value, error } = createEvents(events)
   if (typeof value !== 'string') throw error ?? new Error('no calendar')
-  // the stamp is the day of the book, not the minute: the same book gives the same file
+  // the stamp is the day of the log, not the minute: the same log gives the same file
   return value.replace(/^DTSTAMP:.*$/gm, `DTSTAMP:${today.replaceAll('-', '')}T000000Z`)
 }

@@ -18,7 +18,7 @@ import {
   type Said,
 } from '../fields/spec.ts'
 
-const NOT_SAID = 'not said'
+const NOT_SAID = 'not given'
 const FUEL_NAMES = Object.fromEntries(Object.values(FUELS).map((f) => [f.id, f.title])) as Readonly<
   Record<FuelId, string>
 >
@@ -107,7 +107,7 @@ export const TIP_ROW = {
   kerf: quantity(BOUNDS.kerf, { label: 'Kerf', page: true }),
 } as const
 
-const HANDLING = { hand: 'By hand', track: 'On a track', 'not-said': 'Not said' } as const
+const HANDLING = { hand: 'By hand', track: 'On a track', 'not-said': 'Not given' } as const
 /** A kerf that was measured. */
 export const KERF_ROW = {
   orifice: ORIFICE,
@@ -176,7 +176,7 @@ export const SUPPLY = {
     absent: '1 psi; 0.05 bar in a metric shop',
   }),
   fuelLockUp: quantity(BOUNDS.pressure, {
-    label: 'Rise when the valve shuts',
+    label: 'Lock-up (rise when shut)',
     as: 'fuelLockUpPa',
     draft: false,
     absent: `${Math.round(LOCK_UP_PA / PSI_PA)} psi`,
@@ -252,7 +252,7 @@ export const TORCH = {
     },
     { label: 'What it is' },
   ),
-  lighting: choice({ 'fuel-only': 'Fuel only', whiff: 'Whiff' }, { label: 'Manual: light with' }),
+  lighting: choice({ 'fuel-only': 'Fuel only', whiff: 'A trace of oxygen' }, { label: 'Manual: light with' }),
   shutdown: choice(
     { 'oxygen-first': 'Oxygen first', 'fuel-first': 'Fuel first', 'more-oxygen': 'More oxygen' },
     { label: 'Manual: shut' },
@@ -343,7 +343,7 @@ export const CUT_RIG = {
     open: true,
     usual: 'not-said',
     first: 'hand',
-    absent: 'not said: middle speed',
+    absent: 'not given: middle speed',
   }),
   guide: choice(
     { part: 'Part', scrap: 'Scrap', none: 'None' },

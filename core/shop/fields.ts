@@ -141,9 +141,9 @@ export const SHOP = {
   }),
   prices: group(
     {
-      oxygen: text({ label: 'Oxygen', example: 'not said' }),
-      fuel: text({ label: 'Fuel', example: 'not said' }),
-      hour: text({ label: 'An hour of work', example: 'not said' }),
+      oxygen: text({ label: 'Oxygen', example: 'not given' }),
+      fuel: text({ label: 'Fuel', example: 'not given' }),
+      hour: text({ label: 'An hour of work', example: 'not given' }),
       per: choice(
         { m3: '1 m³', '100 cu ft': '100 cu ft' },
         { label: 'What a gas price is for', sure: true, first: '100 cu ft' },
@@ -152,7 +152,7 @@ export const SHOP = {
     { label: 'Prices', what: 'The prices' },
   ),
   decimalMark: word('A comma in a number', { ask: 'Ask which', comma: 'Decimal mark' }),
-  methods: group(METHODS, { label: 'Ways', what: 'The shop’s ways' }),
+  methods: group(METHODS, { label: 'Methods', what: 'The shop’s methods' }),
   limits: group(
     {
       draw: word('Acetylene draw', {

@@ -1,7 +1,7 @@
 import pino from 'pino'
 import { startServer } from '../../server/start.ts'
 
-// Wimble on a book that is there, as a process of its own: its port is the only thing that it prints
+// Wimble on a log that is there, as a process of its own: its port is the only thing that it prints
 const [data = ''] = process.argv.slice(2)
 const { port, lanes } = await startServer({ port: 0, data, version: 'bench', log: pino({ level: 'silent' }) })
 await lanes.read.records(undefined)

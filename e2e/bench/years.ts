@@ -1,6 +1,6 @@
 /**
- * A book of many years: every page's requests against the least server that reads the same rows, in pairs, one after the
- * other, by one client; how the cost grows with the book; and what a confirmation waits while the log is given out.
+ * A log of many years: every page's requests against the least server that reads the same rows, in pairs, one after the
+ * other, by one client; how the cost grows with the log; and what a confirmation waits while the log is given out.
  */
 import { spawn, type ChildProcess } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
@@ -12,7 +12,7 @@ import { setTimeout as pause } from 'node:timers/promises'
 import Database from 'better-sqlite3'
 import { openDatabase } from '../../server/db/open.ts'
 import { fillYears } from '../../server/fill.ts'
-import { bookIn } from '../../server/folder.ts'
+import { logIn } from '../../server/folder.ts'
 import { openStore } from '../../server/store.ts'
 import { tempFolder } from '../../server/test-support.ts'
 
@@ -83,7 +83,7 @@ function timed(
 function requestsOf(
   data: string,
 ): readonly { readonly name: string; readonly path: string; readonly rows: string }[] {
-  const db = new Database(bookIn(data), { readonly: true })
+  const db = new Database(logIn(data), { readonly: true })
   const one = (sql: string) => String(db.prepare<[], string | number>(sql).pluck().get() ?? '')
   const job = one('SELECT job_id FROM tickets GROUP BY job_id HAVING count(*) = 20 LIMIT 1')
   const ticket = one("SELECT id FROM tickets WHERE state = 'planned' ORDER BY created_at DESC LIMIT 1")
@@ -132,7 +132,7 @@ interface Measured {
 
 async function compare(data: string, lines: number): Promise<ReadonlyMap<string, Measured>> {
   const wimble = await serve('wimble-server.ts', data)
-  const bare = await serve('bare-server.ts', bookIn(data))
+  const bare = await serve('bare-server.ts', logIn(data))
   const found = new Map<string, Measured>()
   try {
     print(
@@ -166,7 +166,7 @@ async function compare(data: string, lines: number): Promise<ReadonlyMap<string,
 
 /** A confirmation, alone and while the whole log is given out. */
 async function confirms(wimble: Served, data: string): Promise<void> {
-  const db = new Database(bookIn(data), { readonly: true })
+  const db = new Database(logIn(data), { readonly: true })
   const run = db.prepare<[], { id: string }>('SELECT id FROM runs WHERE ended_at IS NULL LIMIT 1').get()
   const step = db
     .prepare<[string], string>("SELECT json_extract(steps, '$[0].id') FROM plans WHERE run_id = ?")
@@ -211,27 +211,27 @@ async function confirms(wimble: Served, data: string): Promise<void> {
   )
 }
 
-/** Measures three sizes of book. One that was made before with `npm run fill` may be given for the largest. */
+/** Measures three sizes of log. One that was made before with `npm run fill` may be given for the largest. */
 export async function years(made = process.env['WIMBLE_YEARS']): Promise<void> {
   const all: ReadonlyMap<string, Measured>[] = []
   for (const lines of SIZES) {
-    const given = made !== undefined && existsSync(bookIn(made)) && lines === SIZES.at(-1)
+    const given = made !== undefined && existsSync(logIn(made)) && lines === SIZES.at(-1)
     const data = given ? made : tempFolder()
     if (!given) {
       mkdirSync(data, { recursive: true })
       const began = performance.now()
-      const db = openDatabase(bookIn(data))
+      const db = openDatabase(logIn(data))
       fillYears(openStore(db), { lines, pieces: lines / 10, runs: lines / 40, seed: 1, now: new Date() })
       db.close()
       print(
-        `a book of ${lines} lines made in ${((performance.now() - began) / 1000).toFixed(0)} s  budget 180 s`,
+        `a log of ${lines} lines made in ${((performance.now() - began) / 1000).toFixed(0)} s  budget 180 s`,
       )
     }
     all.push(await compare(data, lines))
     if (!given) rmSync(data, { recursive: true, force: true })
   }
   print(
-    'how the cost grows with the book, tenfold, over how what is shown grows; the settings, which do not, are 1',
+    'how the cost grows with the log, tenfold, over how what is shown grows; the settings, which do not, are 1',
   )
   const grown = (from: number, name: string) => {
     const [before, after] = [all[from]?.get(name), all[from + 1]?.get(name)]
@@ -240,7 +240,7 @@ export async function years(made = process.env['WIMBLE_YEARS']): Promise<void> {
       : Number.NaN
   }
   for (const name of all.at(-1)?.keys() ?? []) {
-    // how fast the machine was meanwhile is taken out by what costs the same whatever the book
+    // how fast the machine was meanwhile is taken out by what costs the same whatever the log
     const [small, large] = [0, 1].map((from) => grown(from, name) / grown(from, 'settings'))
     print(
       `  ${name.padEnd(30)} ${(small ?? 0).toFixed(2)} to 20,000 lines, ${(large ?? 0).toFixed(2)} to 200,000`,

@@ -1,4 +1,4 @@
-/** Copies of the book, whole, and back from them. */
+/** Copies of the log, whole, and back from them. */
 import {
   copyFileSync,
   cpSync,
@@ -12,17 +12,17 @@ import {
 import { join } from 'node:path'
 import Database from 'better-sqlite3'
 import { openReadOnly } from '../db/open.ts'
-import { BOOK, bookIn, putAside, stampOf, writeMark } from '../folder.ts'
+import { LOG_FILE, logIn, putAside, stampOf, writeMark } from '../folder.ts'
 import { backupsIn, isCopyDue, listCopies, outlived } from './list.ts'
 import { countAll, damagedCount, faultOf } from './look.ts'
 import { pack, unpack, type CopyFacts } from './zip.ts'
 
-/** A copy that is not the whole book, or no book at all, with the sentence to print. */
+/** A copy that is not the whole log, or no log at all, with the sentence to print. */
 export class BadCopy extends Error {}
 
-/** Copies a book that may be written to meanwhile into a file of its own, and holds that against its digests. */
+/** Copies a log that may be written to meanwhile into a file of its own, and holds that against its digests. */
 function copyOf(data: string, to: string): CopyFacts {
-  const db = openReadOnly(bookIn(data))
+  const db = openReadOnly(logIn(data))
   try {
     const before = countAll(db)
     db.prepare('VACUUM INTO ?').run(to)
@@ -37,7 +37,7 @@ function copyOf(data: string, to: string): CopyFacts {
       const held = countAll(copy)
       // lines are only ever added: a copy that holds fewer than there were has lost some
       if (held.lines < before.lines || held.pieces < before.pieces || held.runs < before.runs)
-        throw new BadCopy(`The copy holds ${held.lines} lines, the book ${before.lines}.`)
+        throw new BadCopy(`The copy holds ${held.lines} lines, the log ${before.lines}.`)
       return { ...held, damaged }
     } finally {
       copy.close()
@@ -47,7 +47,7 @@ function copyOf(data: string, to: string): CopyFacts {
   }
 }
 
-/** Makes a folder beside the book that is gone again when the work is done. */
+/** Makes a folder beside the log that is gone again when the work is done. */
 async function beside<T>(data: string, work: (folder: string) => T | Promise<T>): Promise<T> {
   const folder = mkdtempSync(join(data, '.copy-'))
   try {
@@ -57,11 +57,11 @@ async function beside<T>(data: string, work: (folder: string) => T | Promise<T>)
   }
 }
 
-/** A copy of the book and its pictures as one file. Also while the server runs. Returns its path. */
+/** A copy of the log and its pictures as one file. Also while the server runs. Returns its path. */
 export async function backUp(data: string, to: string | undefined, now: Date): Promise<string> {
-  if (!existsSync(bookIn(data))) throw new BadCopy(`There is no book in ${data}.`)
+  if (!existsSync(logIn(data))) throw new BadCopy(`There is no log in ${data}.`)
   return beside(data, async (folder) => {
-    const copy = join(folder, BOOK)
+    const copy = join(folder, LOG_FILE)
     const facts = copyOf(data, copy)
     mkdirSync(backupsIn(data), { recursive: true })
     const file = to ?? join(backupsIn(data), `wimble-${stampOf(now)}.zip`)
@@ -70,14 +70,14 @@ export async function backUp(data: string, to: string | undefined, now: Date): P
   })
 }
 
-/** A copy of the book alone, opened and counted before it has its name; older ones go when they have been outlived. */
+/** A copy of the log alone, opened and counted before it has its name; older ones go when they have been outlived. */
 export async function copyDaily(data: string, now: Date): Promise<void> {
   await beside(data, (folder) => {
-    const copy = join(folder, BOOK)
+    const copy = join(folder, LOG_FILE)
     const { damaged } = copyOf(data, copy)
     mkdirSync(backupsIn(data), { recursive: true })
     renameSync(copy, join(backupsIn(data), `daily-${stampOf(now)}.sqlite`))
-    // while the book has damage, an old copy may be the last that has what was damaged
+    // while the log has damage, an old copy may be the last that has what was damaged
     if (damaged === 0) for (const old of outlived(listCopies(data), now)) rmSync(old.file)
   })
 }
@@ -88,11 +88,11 @@ export async function copyWhenDue(data: string, now: Date): Promise<void> {
 }
 
 /**
- * Puts a copy in the place of the book, which nobody may have open. The copy is looked through first, and the present
- * book is kept aside.
+ * Puts a copy in the place of the log, which nobody may have open. The copy is looked through first, and the present
+ * log is kept aside.
  * @param damaged whether a copy will do some of whose rows are damaged
- * @returns where the present book was put, if there was one
- * @throws BadCopy when the copy is not the whole book of a known version; then nothing was changed
+ * @returns where the present log was put, if there was one
+ * @throws BadCopy when the copy is not the whole log of a known version; then nothing was changed
  */
 export async function restore(
   data: string,
@@ -103,14 +103,14 @@ export async function restore(
   if (!existsSync(file)) throw new BadCopy(`${file} is not there.`)
   if (!existsSync(data)) mkdirSync(data, { recursive: true })
   return beside(data, async (folder) => {
-    const copy = join(folder, BOOK)
+    const copy = join(folder, LOG_FILE)
     if (file.endsWith('.zip'))
       await unpack(file, folder, true).catch((error: unknown) => {
         throw new BadCopy(`${file}: ${(error as Error).message}. Nothing was changed.`)
       })
     else for (const end of ['', '-wal']) if (existsSync(file + end)) copyFileSync(file + end, copy + end)
     const fault = faultOf(copy, true)
-    if (fault !== undefined) throw new BadCopy(`${file} is not a whole book: ${fault}. Nothing was changed.`)
+    if (fault !== undefined) throw new BadCopy(`${file} is not a whole log: ${fault}. Nothing was changed.`)
     const bad = damagedCount(copy)
     if (bad > 0 && !damaged)
       throw new BadCopy(
@@ -121,7 +121,7 @@ export async function restore(
     whole.pragma('wal_checkpoint(TRUNCATE)')
     whole.close()
     const aside = putAside(data, 'before-restore', now)
-    renameSync(copy, bookIn(data))
+    renameSync(copy, logIn(data))
     writeMark(data, { open: false, at: now.toISOString(), port: null })
     // pictures are only added: each has a name of its own
     const photos = join(folder, 'photos')

@@ -1,4 +1,4 @@
-/** Which copies of a book there are, as far as their names tell. */
+/** Which copies of a log there are, as far as their names tell. */
 import { existsSync, readdirSync } from 'node:fs'
 import { join } from 'node:path'
 import type { CopyInfo } from '#contract/types.ts'
@@ -6,7 +6,7 @@ import type { CopyInfo } from '#contract/types.ts'
 export const backupsIn = (data: string): string => join(data, 'backups')
 
 export interface CopyFile {
-  /** By which it is asked for: of its file, or of its folder for a book that was put aside. */
+  /** By which it is asked for: of its file, or of its folder for a log that was put aside. */
   readonly name: string
   readonly file: string
   readonly kind: CopyInfo['kind']

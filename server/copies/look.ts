@@ -7,21 +7,21 @@ import type { CopyInfo, CopyPreview } from '#contract/types.ts'
 import { damagedRows } from '../audit.ts'
 import type { Db } from '../db/db.ts'
 import { newestVersion, openReadOnly, versionOf } from '../db/open.ts'
-import { bookIn, identityOf, type Identity } from '../folder.ts'
+import { logIn, identityOf, type Identity } from '../folder.ts'
 import type { CopyFile } from './list.ts'
 import { factsIn, unpack } from './zip.ts'
 
 const countIn = (db: Db, table: string) =>
   db.prepare<[], number>(`SELECT count(*) FROM ${table}`).pluck().get() ?? 0
 
-/** Lines, pieces and runs of a book of any version. */
+/** Lines, pieces and runs of a log of any version. */
 export const countAll = (db: Db): CopyPreview['now'] => ({
   lines: countIn(db, 'log'),
   pieces: countIn(db, 'tickets'),
   runs: countIn(db, 'runs'),
 })
 
-/** How many rows of a book do not say what they were signed with; 0 for a book from before digests. */
+/** How many rows of a log do not say what they were signed with; 0 for a log from before digests. */
 export function damagedCount(file: string): number {
   const db = openReadOnly(file)
   try {
@@ -36,10 +36,10 @@ export function damagedCount(file: string): number {
 
 const FAULTS: Readonly<Record<Exclude<Identity['is'], 'book' | 'damaged'>, string>> = {
   empty: 'it holds nothing',
-  foreign: 'it is not a book of Wimble’s',
+  foreign: 'it is not a log of Wimble’s',
   newer: 'it was written by a newer Wimble',
 }
-/** Why a file is no whole book of a known version, in a few words. */
+/** Why a file is no whole log of a known version, in a few words. */
 export function faultOf(file: string, deep = false): string | undefined {
   if (!existsSync(file)) return 'it is not there'
   const identity = identityOf(file, deep)
@@ -78,8 +78,8 @@ export async function lookInto(copy: CopyFile): Promise<CopyInfo> {
   }
 }
 
-/** Gives a copy's book as a file of its own for as long as `work` takes. */
-export async function withBookOf<T>(copy: CopyFile, work: (file: string) => T): Promise<T> {
+/** Gives a copy's log as a file of its own for as long as `work` takes. */
+export async function withLogOf<T>(copy: CopyFile, work: (file: string) => T): Promise<T> {
   if (!copy.file.endsWith('.zip')) return work(copy.file)
   const folder = mkdtempSync(join(tmpdir(), 'wimble-copy-'))
   try {
@@ -92,12 +92,12 @@ export async function withBookOf<T>(copy: CopyFile, work: (file: string) => T): 
 
 const NAMED = 8
 
-/** What going back to a copy would change. The copy is opened, held against its digests, and compared with the book. */
+/** What going back to a copy would change. The copy is opened, held against its digests, and compared with the log. */
 export async function previewOf(data: string, copy: CopyFile): Promise<CopyPreview> {
   const info = await lookInto(copy)
-  return withBookOf(copy, (file) => {
+  return withLogOf(copy, (file) => {
     const fault = faultOf(file, true)
-    const db = openReadOnly(bookIn(data))
+    const db = openReadOnly(logIn(data))
     try {
       const now = countAll(db)
       const none = { goes: { lines: 0, pieces: 0, runs: 0, newest: [] }, comes: 0, changed: 0 }

@@ -59,7 +59,7 @@ function wholeIn(file: string, rows: readonly DamagedRow[]): readonly DamagedRow
 
 /**
  * For each row the newest copy that has it whole. Each copy is opened once, and none after all rows are found. Archives
- * are passed over: the book in them would have to be unpacked.
+ * are passed over: the log in them would have to be unpacked.
  */
 export function copiesWith(
   data: string,

@@ -1,4 +1,4 @@
-/** A copy of the book with its pictures as one archive. */
+/** A copy of the log with its pictures as one archive. */
 import {
   createReadStream,
   createWriteStream,
@@ -26,17 +26,17 @@ export interface CopyFacts {
   readonly damaged: number
 }
 
-const BOOK = 'wimble.sqlite'
+const LOG_FILE = 'wimble.sqlite'
 const FACTS = 'copy.json'
 const PICTURE = /^photos\/[0-9a-f-]{36}$/
 
-/** Packs a book's file and the pictures of its folder. The archive has its name only once it is whole. */
+/** Packs a log's file and the pictures of its folder. The archive has its name only once it is whole. */
 export async function pack(file: string, data: string, to: string, facts: CopyFacts): Promise<void> {
   const part = `${to}.part`
   const zip = archiver('zip', { zlib: { level: 6 } })
   const written = pipeline(zip, createWriteStream(part))
   zip.append(JSON.stringify(facts), { name: FACTS })
-  zip.append(createReadStream(file), { name: BOOK })
+  zip.append(createReadStream(file), { name: LOG_FILE })
   const photos = join(data, 'photos')
   if (existsSync(photos))
     for (const name of readdirSync(photos).filter((n) => PICTURE.test(`photos/${n}`)))
@@ -70,31 +70,31 @@ export async function factsIn(file: string): Promise<CopyFacts | string> {
   try {
     let book = false
     for await (const entry of entriesOf(file)) {
-      if (entry.name === BOOK) book = true
+      if (entry.name === LOG_FILE) book = true
       if (entry.name === FACTS) return JSON.parse(await text(await entry.open())) as CopyFacts
     }
-    return book ? 'it does not say what it holds' : 'there is no book in it'
+    return book ? 'it does not say what it holds' : 'there is no log in it'
   } catch {
     return 'it cannot be opened: it is not whole'
   }
 }
 
 /**
- * Unpacks the book, and its pictures when they are wanted, into a folder.
- * @throws Error in a few words where the archive is not whole or has no book
+ * Unpacks the log, and its pictures when they are wanted, into a folder.
+ * @throws Error in a few words where the archive is not whole or has no log
  */
 export async function unpack(file: string, folder: string, pictures: boolean): Promise<void> {
   let book = false
   try {
     for await (const entry of entriesOf(file)) {
-      const wanted = entry.name === BOOK || (pictures && PICTURE.test(entry.name))
+      const wanted = entry.name === LOG_FILE || (pictures && PICTURE.test(entry.name))
       if (!wanted) continue
-      book ||= entry.name === BOOK
-      if (entry.name !== BOOK && !existsSync(join(folder, 'photos'))) mkdirSync(join(folder, 'photos'))
+      book ||= entry.name === LOG_FILE
+      if (entry.name !== LOG_FILE && !existsSync(join(folder, 'photos'))) mkdirSync(join(folder, 'photos'))
       await pipeline(await entry.open(), createWriteStream(join(folder, entry.name)))
     }
   } catch {
     throw new Error('it cannot be opened: it is not whole')
   }
-  if (!book) throw new Error('there is no book in it')
+  if (!book) throw new Error('there is no log in it')
 }

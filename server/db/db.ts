@@ -1,4 +1,4 @@
 import type Database from 'better-sqlite3'
 
-/** A connection to a book. */
+/** A connection to a log. */
 export type Db = Database.Database

@@ -1,4 +1,4 @@
-/** What is worked out from the book's rows and kept beside them, worked out anew: after a migration, or for a row put back. */
+/** What is worked out from the log's rows and kept beside them, worked out anew: after a migration, or for a row put back. */
 import { breaksAsNow, eventAsNow, stepsAsNow } from '#application/stored.ts'
 import { foldRun } from '#core/record/run.ts'
 import type { Run } from '#contract/types.ts'
@@ -103,7 +103,7 @@ function signAll(db: Db): void {
     }
 }
 
-/** A book of before digests and columns for lists, brought forward: in the transaction of its migration. */
+/** A log of before digests and columns for lists, brought forward: in the transaction of its migration. */
 export function deriveAll(db: Db): void {
   const ids = <T>(sql: string) => db.prepare<[], T>(sql).pluck().all()
   ids<number>('SELECT key FROM log ORDER BY key').forEach(derivesLine(db))

@@ -6,7 +6,7 @@ import type { Db } from './db.ts'
 import { addDigest } from './digest.ts'
 
 const MIGRATIONS = join(import.meta.dirname, 'migrations')
-/** `Wimb`, in the head of every book: another program's database is never taken for one. */
+/** `Wimb`, in the head of every log: another program's database is never taken for one. */
 export const APPLICATION_ID = 0x57696d62
 /** Books before version 6 did not say whose they are: these tables tell. */
 export const OLDER_TABLES = ['people', 'torches', 'jobs', 'tickets', 'runs', 'run_events', 'log'] as const
@@ -77,7 +77,7 @@ function connect(file: string): Db {
   db.pragma('journal_mode = WAL')
   db.pragma('synchronous = FULL')
   db.pragma('busy_timeout = 3000')
-  // a book of years is looked through from memory
+  // a log of years is looked through from memory
   db.pragma('cache_size = -65536')
   addDigest(db)
   return db
@@ -92,8 +92,8 @@ export function openReadOnly(file: string): Db {
   return db
 }
 
-/** Makes a book under another name, and gives it its own when it is whole: what breaks off leaves no half a book. */
-function makeBook(file: string, now: Date, fill: (db: Db) => void): void {
+/** Makes a log under another name, and gives it its own when it is whole: what breaks off leaves no half a log. */
+function makeLog(file: string, now: Date, fill: (db: Db) => void): void {
   const made = `${file}.new`
   for (const end of ['', '-wal', '-shm']) rmSync(made + end, { force: true })
   const db = connect(made)
@@ -121,7 +121,7 @@ export function openDatabase(
   fill: (db: Db) => void = () => undefined,
 ): Db {
   if (!existsSync(dirname(file))) mkdirSync(dirname(file), { recursive: true })
-  if (!existsSync(file)) makeBook(file, now, fill)
+  if (!existsSync(file)) makeLog(file, now, fill)
   const db = connect(file)
   try {
     migrate(db, file, now)

@@ -1,4 +1,4 @@
-/** Routes that take or give more than JSON: streams of events, pictures, and the book as a file. */
+/** Routes that take or give more than JSON: streams of events, pictures, and the log as a file. */
 import { randomUUID } from 'node:crypto'
 import { createWriteStream, rmSync } from 'node:fs'
 import type { IncomingMessage } from 'node:http'
@@ -9,7 +9,7 @@ import type Router from '@koa/router'
 import type { Context as KoaContext } from 'koa'
 import { PATHS } from '#contract/paths.ts'
 import type { QueryOf } from '#contract/schemas.ts'
-import { exportBook, importBook } from '../book.ts'
+import { exportLog, importLog } from '../take-in.ts'
 import { AppError, notFound } from '../errors.ts'
 import type { RunHub } from '../hub.ts'
 import { keepPhoto, photoBytes, PHOTO_MOST_BYTES } from '../photos.ts'
@@ -54,7 +54,7 @@ async function bytesOf(req: IncomingMessage, most: number): Promise<Buffer> {
   return Buffer.concat(parts)
 }
 
-/** All that is sent as a file beside the book, up to a limit; gone again when `work` has done with it. */
+/** All that is sent as a file beside the log, up to a limit; gone again when `work` has done with it. */
 async function asFile<T>(
   req: IncomingMessage,
   data: string,
@@ -123,13 +123,13 @@ export function mountApart(router: Router, { store, hub, instruments, data, now,
     ctx.set({ 'Content-Type': photo.type, 'Cache-Control': 'private, max-age=31536000, immutable' })
     ctx.body = bytes
   })
-  router.get(PATHS.exportBook.path, async (ctx) => {
-    const { format } = checkQuery('exportBook', { ...ctx.query }) as QueryOf<'exportBook'>
+  router.get(PATHS.exportLog.path, async (ctx) => {
+    const { format } = checkQuery('exportLog', { ...ctx.query }) as QueryOf<'exportLog'>
     ctx.attachment(`wimble-log-${now().toISOString().slice(0, 10)}.${format}`)
-    ctx.body = await exportBook(lanes, format)
+    ctx.body = await exportLog(lanes, format)
   })
-  router.post(PATHS.importBook.path, async (ctx) => {
+  router.post(PATHS.importLog.path, async (ctx) => {
     ctx.status = 201
-    ctx.body = await asFile(ctx.req, data, IMPORT_MOST_BYTES, (file) => importBook(store, data, lanes, file))
+    ctx.body = await asFile(ctx.req, data, IMPORT_MOST_BYTES, (file) => importLog(store, data, lanes, file))
   })
 }

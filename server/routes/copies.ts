@@ -10,7 +10,7 @@ function copyNamed({ data }: Pick<Context, 'data'>, name: string): string {
   return copy.file
 }
 
-/** Copies of the book and the way back to them; what of the book was set apart. */
+/** Copies of the log and the way back to them; what of the log was set apart. */
 export const copyHandlers: Pick<
   Handlers,
   'listCopies' | 'makeCopy' | 'lookAtCopy' | 'restoreCopy' | 'listDamage' | 'mendDamage'
@@ -33,7 +33,7 @@ export const copyHandlers: Pick<
       return { restored: params.name, before: (await context.goBack(file, body.damaged)) ?? null }
     } catch (error) {
       if (!(error instanceof BadCopy) && !(error instanceof CannotStart)) throw error
-      throw new AppError(422, 'bad-copy', 'This copy cannot be gone back to. The book stands as it was.')
+      throw new AppError(422, 'bad-copy', 'This copy cannot be gone back to. The log stands as it was.')
     }
   },
   listDamage: ({ house }) => house.damaged(),

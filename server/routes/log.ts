@@ -96,7 +96,7 @@ function readReading(text: string, figure: Figure, settings: Settings): number {
   return read.value
 }
 
-/** The book. */
+/** The log. */
 export const logHandlers: Pick<
   Handlers,
   'listLog' | 'getLog' | 'addLog' | 'addReading' | 'addFault' | 'listRecords' | 'getChart' | 'listPoints'

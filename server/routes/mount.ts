@@ -17,14 +17,14 @@ export interface Context {
   readonly store: Store
   readonly hub: RunHub
   readonly instruments: Instruments
-  /** Folder of the book: pictures lie in it, too. */
+  /** Folder of the log: pictures lie in it, too. */
   readonly data: string
   readonly now: () => Date
   /** Threads for what takes long. */
   readonly lanes: Lanes
   /** Copies, the look through every row, and what was set apart. */
   readonly house: Housekeeping
-  /** Puts a copy in the place of the book; what is asked meanwhile is told to come again. Answers where the book was put. */
+  /** Puts a copy in the place of the log; what is asked meanwhile is told to come again. Answers where the log was put. */
   readonly goBack: (file: string, damaged: boolean) => Promise<string | undefined>
 }
 /** An answer that the reading thread has written already. */
@@ -37,7 +37,7 @@ type Handler<R extends RouteName> = (
 ) => AnswerOf<R> | Promise<AnswerOf<R>> | Promise<Written>
 /** Streams and files are mounted apart: they answer with more than JSON. */
 export type Apart =
-  'streamRun' | 'streamTest' | 'streamInstruments' | 'addPhoto' | 'getPhoto' | 'exportBook' | 'importBook'
+  'streamRun' | 'streamTest' | 'streamInstruments' | 'addPhoto' | 'getPhoto' | 'exportLog' | 'importLog'
 /** Handlers by route. */
 export type Handlers = { readonly [R in Exclude<RouteName, Apart>]: Handler<R> }
 

@@ -29,7 +29,7 @@ function checkInstructor(store: Store, runs: string | null, confirms: string | n
     )
 }
 
-/** A line of the book that a run writes by itself: that it ended, and what of it was left out. */
+/** A line of the log that a run writes by itself: that it ended, and what of it was left out. */
 export function logRun(
   store: Store,
   run: Run,

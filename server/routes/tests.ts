@@ -72,7 +72,7 @@ function readEvent(body: TestEventDraft, test: JointTest, settings: Settings): T
   return { ...common, pressurePaAbs, temperatureK }
 }
 
-/** Writes an ended test into the book. */
+/** Writes an ended test into the log. */
 function logTest(store: Store, test: JointTest, at: string): void {
   const progress = foldTest(test.kind, test.asked, test.events)
   const { result } = judgeTest(test.kind, test.asked, progress, store.settings.get().units)
@@ -117,7 +117,7 @@ const oneOf = <V extends string>(
   verdict: string,
 ): V | 'cannot-tell' => verdicts.find((v) => v === verdict) ?? 'cannot-tell'
 
-/** Puts an event after the others, and the test into the book when it was its last. */
+/** Puts an event after the others, and the test into the log when it was its last. */
 export function addTestEvent(
   { store, hub }: Pick<Context, 'store' | 'hub'>,
   id: string,

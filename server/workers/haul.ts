@@ -1,4 +1,4 @@
-/** The thread that hauls: the book out and in, copies, and the look through every row. It never writes to the book itself. */
+/** The thread that hauls: the log out and in, copies, and the look through every row. It never writes to the log itself. */
 import { createReadStream, existsSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { Readable } from 'node:stream'
@@ -20,8 +20,8 @@ import { openReadOnly } from '../db/open.ts'
 import { logTable } from '../db/tables/log.ts'
 import type { StoredEntry } from '../db/tables/log-rows.ts'
 import { photosTable } from '../db/tables/photos.ts'
-import { bookIn } from '../folder.ts'
-import { openArchive, type BookFile } from './book-file.ts'
+import { logIn } from '../folder.ts'
+import { openArchive, type LogFile } from './log-file.ts'
 
 const { data } = workerData as { readonly data: string }
 const PAGE = 500
@@ -44,7 +44,7 @@ function snapshot(): {
   pages(): Generator<readonly FileEntry[]>
   close(): void
 } {
-  const db = openReadOnly(bookIn(data))
+  const db = openReadOnly(logIn(data))
   db.exec('BEGIN')
   const log = logTable(db, new Damage())
   return {
@@ -97,7 +97,7 @@ interface Export {
   readonly book: Snapshot
 }
 const exports_ = new Map<number, Export>()
-const imports = new Map<number, BookFile>()
+const imports = new Map<number, LogFile>()
 let count = 0
 
 const copyNamed = (name: string): CopyFile => {
@@ -127,10 +127,10 @@ const api = {
     exports_.get(id)?.book.close()
     exports_.delete(id)
   },
-  /** Reads a book that came as a file; its lines are taken some at a time, in an order in which each may be put in. */
+  /** Reads a log that came as a file; its lines are taken some at a time, in an order in which each may be put in. */
   openImport: async (
     file: string,
-  ): Promise<{ readonly id: number; readonly bad: BookFile['bad']; readonly no: BookFile['no'] }> => {
+  ): Promise<{ readonly id: number; readonly bad: LogFile['bad']; readonly no: LogFile['no'] }> => {
     const book = await openArchive(readFileSync(file))
     imports.set((count += 1), book)
     return { id: count, bad: book.bad, no: book.no }
@@ -147,9 +147,9 @@ const api = {
   preview: (name: string): Promise<CopyPreview> => previewOf(data, copyNamed(name)),
   copiesWith: (rows: readonly DamagedRow[]) => copiesWith(data, rows),
   rowIn: (name: string, row: DamagedRow): RowValues | null => rowIn(copyNamed(name).file, row) ?? null,
-  /** Looks through every row of the book; others get their turn between its pages. */
+  /** Looks through every row of the log; others get their turn between its pages. */
   audit: async (): Promise<readonly DamagedRow[]> => {
-    const db = openReadOnly(bookIn(data))
+    const db = openReadOnly(logIn(data))
     try {
       const found: DamagedRow[] = []
       for (const rows of damagedRows(db)) {

@@ -68,7 +68,7 @@ class Lane<T extends object> {
   }
 }
 
-/** The two threads of a book: one that reads for pages, one that hauls: in, out, copies, the look through every row. */
+/** The two threads of a log: one that reads for pages, one that hauls: in, out, copies, the look through every row. */
 export class Lanes {
   private readonly reading: Lane<Read>
   private readonly hauling: Lane<Haul>

@@ -1,4 +1,4 @@
-/** The thread that reads for pages: search, what the log teaches, the shop's chart. It has the book open for reading only. */
+/** The thread that reads for pages: search, what the log teaches, the shop's chart. It has the log open for reading only. */
 import { parentPort, workerData } from 'node:worker_threads'
 import { expose } from 'comlink'
 import nodeEndpoint from 'comlink/dist/esm/node-adapter.mjs'
@@ -8,7 +8,7 @@ import { wholeJob } from '#application/whole-job.ts'
 import type { DamagedRow, GrownChart, LogPage, Point, Records } from '#contract/types.ts'
 import { Damage } from '../damage.ts'
 import { openReadOnly } from '../db/open.ts'
-import { bookIn } from '../folder.ts'
+import { logIn } from '../folder.ts'
 import { openStore } from '../store.ts'
 
 /** An answer as it is sent, what was found damaged on the way, and how much of the time the core took, ms. */
@@ -20,7 +20,7 @@ export interface Answer {
 
 const { data } = workerData as { readonly data: string }
 const damage = new Damage()
-const { log, tickets, settings } = openStore(openReadOnly(bookIn(data)), damage)
+const { log, tickets, settings } = openStore(openReadOnly(logIn(data)), damage)
 /** Of each figure so many runs are drawn against what was estimated. */
 const PAIRS_SHOWN = 150
 /** Of a job of more pieces than this only so many are added up. */

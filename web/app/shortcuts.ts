@@ -10,7 +10,7 @@ export const SHORTCUTS = [
   { keys: 'Space', does: 'Step done, while running' },
   { keys: 'Backspace', does: 'Step back, while running' },
   { keys: 't', does: 'Trouble, from anywhere' },
-  { keys: 'b', does: 'Leave the work: break, tip, hand over' },
+  { keys: 'b', does: 'Pause or leave: break, tip, hand over' },
   { keys: 'f', does: 'The flame card, while running' },
   { keys: 'u', does: 'Flip between inches and millimetres' },
   { keys: '?', does: 'This list' },

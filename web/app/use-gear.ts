@@ -7,7 +7,7 @@ import { api } from './api.ts'
 
 const NONE: readonly GearItem[] = []
 
-/** Today as a day of the book: 2026-03-02. */
+/** Today as a day of the log: 2026-03-02. */
 export const dayToday = (): string => format(new Date(Date.now()), 'yyyy-MM-dd')
 
 /** What goes with a torch: the set that has it, its things, and which of them are due. Without a set, nothing is known of it. */

@@ -139,7 +139,7 @@ describe('a field', () => {
         onChange={onChange}
       />,
     )
-    fireEvent.click(screen.getByText('Not said'))
+    fireEvent.click(screen.getByText('Not given'))
     expect(onChange).toHaveBeenCalledWith('tipPieces', '')
   })
   it('of several words puts them on and off', () => {

@@ -114,7 +114,7 @@ function optionsFor(field: FieldSpec, say: (text: string) => string) {
   if (!('names' in field)) return []
   const named = optionsOf(field.names).map((o) => ({ ...o, label: say(o.label) }))
   return field.type === 'choice' && field.open && mayBeUnsaid(field)
-    ? [{ value: '', label: 'Not said' }, ...named]
+    ? [{ value: '', label: 'Not given' }, ...named]
     : named
 }
 
@@ -174,7 +174,9 @@ const OneField = memo(function OneField({
           label={label}
           of={of}
           value={text === '' && mayBeUnsaid(field) ? UNSAID : text}
-          options={mayBeUnsaid(field) ? [{ value: UNSAID, label: empty || 'not said' }, ...options] : options}
+          options={
+            mayBeUnsaid(field) ? [{ value: UNSAID, label: empty || 'not given' }, ...options] : options
+          }
           error={error}
           onChange={(v) => onChange(v === UNSAID ? '' : v)}
         />

@@ -1,6 +1,6 @@
 import type { Db } from '../db.ts'
 
-/** A picture; the file itself lies beside the book under its id. */
+/** A picture; the file itself lies beside the log under its id. */
 export interface Photo {
   readonly id: string
   readonly entryId: string

@@ -2,10 +2,10 @@ import { NavLink, Outlet } from 'react-router'
 
 const TOOLS = [
   { to: '/bench/tip', name: 'Which tip is this?' },
-  { to: '/bench/cut-list', name: 'Many pieces' },
+  { to: '/bench/cut-list', name: 'Cut list' },
   { to: '/bench/filler', name: 'Which filler?' },
-  { to: '/bench/take-off', name: 'Many joints' },
-  { to: '/bench/tests', name: 'Is it tight?' },
+  { to: '/bench/take-off', name: 'Take-off' },
+  { to: '/bench/tests', name: 'Leak test' },
 ] as const
 
 /** Tools that belong to no piece: lying on the bench. */

@@ -189,14 +189,14 @@ export default function CutList() {
               label="Bar is wide"
               kind="length"
               value={form.width}
-              empty="not said"
+              empty="not given"
               onChange={(width) => set({ width })}
             />
             <QuantityField
               label="Bar is thick"
               kind="length"
               value={form.thickness}
-              empty="not said"
+              empty="not given"
               onChange={(thickness) => set({ thickness })}
             />
             <SelectField
@@ -333,7 +333,7 @@ function Price({
       value={value}
       error={wrong ? 'A plain number, or nothing.' : undefined}
       inputMode="decimal"
-      placeholder="not said"
+      placeholder="not given"
       onChange={onChange}
     />
   )

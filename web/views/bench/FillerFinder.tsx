@@ -30,7 +30,7 @@ const FIRST = {
   hand: 'practised' as 'practised' | 'learning',
 }
 const HANDS = [
-  { value: 'practised', label: 'Practised' },
+  { value: 'practised', label: 'Qualified' },
   { value: 'learning', label: 'Learning' },
 ] as const
 /** A film in the middle of what most fillers like. */

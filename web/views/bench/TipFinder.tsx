@@ -118,7 +118,7 @@ export default function TipFinder() {
           label="What it should be, if you know"
           kind="length"
           value={form.nominal}
-          empty="not said"
+          empty="not given"
           onChange={(nominal) => change({ nominal })}
         />
         <h2 className="name pt-2 text-lg text-soft">Today's pressure and hose</h2>
@@ -126,7 +126,7 @@ export default function TipFinder() {
           label="Oxygen at the regulator"
           kind="pressure"
           value={form.pressure}
-          empty="not said"
+          empty="not given"
           onChange={(pressure) => change({ pressure })}
         />
         <QuantityField

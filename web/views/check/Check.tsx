@@ -38,7 +38,7 @@ export function CheckPiece() {
   return subject ? <CheckOf subject={subject} /> : OPENING
 }
 
-/** A line of the book that is corrected by a new one. */
+/** A line of the log that is corrected by a new one. */
 export function CorrectEntry() {
   const { entryId = '' } = useParams()
   const { data: entry, error } = api.useEntryQuery(entryId)
@@ -49,7 +49,7 @@ export function CorrectEntry() {
     return (
       <main className="p-8">
         <h1 className="text-3xl">This line is not corrected here</h1>
-        <p className="pt-2">It came from another book, or it wrote itself. Note it with the piece instead.</p>
+        <p className="pt-2">It came from another log, or it wrote itself. Note it with the piece instead.</p>
       </main>
     )
   return <CheckOf subject={subject} />

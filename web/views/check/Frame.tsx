@@ -68,7 +68,7 @@ export function commonOf(form: CommonForm, subject: Subject): Omit<LogDraft, 'ki
   }
 }
 
-/** What keeps a form from being put in the book, beside what its own fields say. */
+/** What keeps a form from being put in the log, beside what its own fields say. */
 export const commonFault = (form: CommonForm, subject: Subject): 'why' | 'person' | 'helped' | undefined => {
   if (subject.corrects && form.why.trim() === '') return 'why'
   if (subject.corrects && form.personId === NOBODY) return 'person'
@@ -103,7 +103,7 @@ export function Frame({
     <main className="mx-auto max-w-[1100px] px-5 pb-10">
       <ServerNotice />
       <header className="flex flex-wrap items-baseline gap-x-4 pt-5 pb-3">
-        <h1 className="text-4xl">{subject.corrects ? 'Correct what came out' : 'What came out'}</h1>
+        <h1 className="text-4xl">{subject.corrects ? 'Correct the result' : 'Result'}</h1>
         <p className="grow text-soft">
           {subject.title}, {subject.jobName}
         </p>
@@ -189,7 +189,7 @@ export function Frame({
         <div className="z-10 grid gap-2 border-t-[1.5px] border-ink bg-paper pt-3 pb-3 md:sticky md:bottom-0">
           {verdict ? <VerdictLine verdict={verdict} /> : null}
           <Button look="act" className="min-h-[64px] text-2xl" disabled={saved} onClick={onSave}>
-            {subject.corrects ? 'Put the correction in the book' : 'Put it in the book'}
+            {subject.corrects ? 'Save the correction to the log' : 'Save to the log'}
           </Button>
         </div>
       </div>

@@ -5,7 +5,7 @@ import { workedOn, type WorkedOn } from '#application/read-entry.ts'
 import type { PieceDraft, Settings } from '#contract/schemas.ts'
 import type { LogEntry, Run, Ticket } from '#contract/types.ts'
 
-/** What is looked at: a run that ended, a piece without one, or a line of the book that is to be corrected. */
+/** What is looked at: a run that ended, a piece without one, or a line of the log that is to be corrected. */
 export interface Subject {
   readonly ticketId: string
   readonly runId: string | null

@@ -11,7 +11,7 @@ import { useKeptForm } from '../../ui/useKeptForm.ts'
 import { commonFault, firstCommon, type CommonForm } from './Frame.tsx'
 import { useWorkedOn, type Subject } from './subject.ts'
 
-/** What both checks do: keep the form, read it as one types, and put it in the book. */
+/** What both checks do: keep the form, read it as one types, and put it in the log. */
 export function useCheck<F extends CommonForm>(
   subject: Subject,
   first: Omit<F, keyof CommonForm>,

@@ -45,7 +45,7 @@ export function useCloseOutWords(data: CloseOut | undefined): CloseOutWords | un
   const sums: (readonly [string, string])[] = [
     ['Runs', String(took.runs)],
     ['Time, from start to shut down', print(took.minutes * 60, 'time')],
-    ['Flame, as planned', print(took.torchS, 'time')],
+    ['Time lit, as planned', print(took.torchS, 'time')],
     ['Oxygen, as planned', print(took.oxygenM3, 'volume')],
     ['Fuel, as planned', print(took.fuelM3, 'volume')],
     ...(took.nitrogenM3 > 0 ? [['Nitrogen, as planned', print(took.nitrogenM3, 'volume')] as const] : []),

@@ -11,7 +11,7 @@ import { changesOf, COPY_WORDS, counted, isOld, sizeOf } from './copy-words.ts'
 const SHOWN = 5
 const day = (at: string) => format(new Date(at), 'd MMM yyyy, HH:mm')
 
-/** The copies of the book: how old the last good one is, another one now, and the way back to any of them. */
+/** The copies of the log: how old the last good one is, another one now, and the way back to any of them. */
 export function Copies() {
   const { hash } = useLocation()
   const place = useRef<HTMLDivElement>(null)
@@ -31,7 +31,7 @@ export function Copies() {
       <div ref={place} className="flex flex-wrap items-center justify-between gap-3">
         <p className={isOld(last, Date.now()) ? 'font-bold text-alarm' : ''}>
           {last === null
-            ? 'There is no good copy of the book yet.'
+            ? 'There is no good copy of the log yet.'
             : `The last good copy is ${formatDistanceToNowStrict(new Date(last))} old.`}
         </p>
         <Button disabled={isLoading} onClick={() => void make()}>
@@ -109,7 +109,7 @@ function GoBack({ copy, onClose }: { readonly copy: CopyInfo; readonly onClose: 
         {data && !data.copy.fault ? (
           <>
             <p>
-              The book has {counted(data.now.lines, 'line')} and {counted(data.now.pieces, 'piece')}; the copy
+              The log has {counted(data.now.lines, 'line')} and {counted(data.now.pieces, 'piece')}; the copy
               has {counted(data.copy.holds?.lines ?? 0, 'line')} and{' '}
               {counted(data.copy.holds?.pieces ?? 0, 'piece')}.
             </p>
@@ -133,7 +133,7 @@ function GoBack({ copy, onClose }: { readonly copy: CopyInfo; readonly onClose: 
                 damaged.
               </p>
             ) : null}
-            <p>The book as it is now is kept, and can be gone back to in the same way.</p>
+            <p>The log as it is now is kept, and can be gone back to in the same way.</p>
           </>
         ) : null}
         {failure ? (

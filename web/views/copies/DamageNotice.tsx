@@ -9,7 +9,7 @@ import { Button } from '../../ui/Button.tsx'
 const NAMED = 5
 
 /**
- * What of the book is set apart: each by its name, with the copy that has it whole. `tables` are those that a page shows;
+ * What of the log is set apart: each by its name, with the copy that has it whole. `tables` are those that a page shows;
  * without them all.
  */
 export function DamageNotice({
@@ -37,8 +37,8 @@ export function DamageNotice({
     >
       <h2 className="text-xl">
         {rows.length === 1
-          ? 'One thing in the book is damaged'
-          : `${rows.length} things in the book are damaged`}
+          ? 'One thing in the log is damaged'
+          : `${rows.length} things in the log are damaged`}
         , and set apart
       </h2>
       <p>What is set apart cannot be trusted any more: no plan goes by it until it is put back.</p>

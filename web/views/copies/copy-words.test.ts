@@ -26,7 +26,7 @@ describe('how old the last good copy is', () => {
 describe('what going back changes, in words', () => {
   it('names lines, pieces and runs that would be gone, and only those', () => {
     expect(changesOf(preview({ goes: { lines: 14, pieces: 1, runs: 0, newest: [] } }))).toEqual([
-      'Gone from the book: 14 lines, 1 piece, written since.',
+      'Gone from the log: 14 lines, 1 piece, written since.',
     ])
   })
   it('says plainly when nothing would be gone', () => {
@@ -35,7 +35,7 @@ describe('what going back changes, in words', () => {
   it('tells of pieces that were changed since, and of lines that come back', () => {
     expect(changesOf(preview({ changed: 2, comes: 1 })).slice(1)).toEqual([
       '2 pieces would stand as planned then.',
-      '1 line of the copy would be in the book again.',
+      '1 line of the copy would be in the log again.',
     ])
   })
 })

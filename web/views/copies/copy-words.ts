@@ -4,11 +4,11 @@ export const COPY_WORDS: Readonly<Record<CopyInfo['kind'], string>> = {
   daily: 'daily',
   'by-hand': 'by hand',
   'before-update': 'before an update',
-  'before-restore': 'the book that was put aside',
+  'before-restore': 'the log that was replaced',
 }
 
 const DAY_MS = 24 * 3600 * 1000
-/** A book that is copied every day and was not for so long: something is wrong. */
+/** A log that is copied every day and was not for so long: something is wrong. */
 const OLD_MS = 2 * DAY_MS
 
 /** Whether the last good copy is older than it should be. */
@@ -31,9 +31,9 @@ export function changesOf({ goes, comes, changed }: CopyPreview): readonly strin
   ].filter((w) => w !== '')
   return [
     gone.length > 0
-      ? `Gone from the book: ${gone.join(', ')}, written since.`
+      ? `Gone from the log: ${gone.join(', ')}, written since.`
       : 'No line, piece or run would be gone.',
     ...(changed > 0 ? [`${counted(changed, 'piece')} would stand as planned then.`] : []),
-    ...(comes > 0 ? [`${counted(comes, 'line')} of the copy would be in the book again.`] : []),
+    ...(comes > 0 ? [`${counted(comes, 'line')} of the copy would be in the log again.`] : []),
   ]
 }

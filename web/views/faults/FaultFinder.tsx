@@ -234,7 +234,7 @@ function Change({
         </Button>
       ) : (
         <Button disabled={noted} onClick={note}>
-          {noted ? 'It is in the book' : 'Note it in the book'}
+          {noted ? 'It is in the log' : 'Note it in the log'}
         </Button>
       )}
       {fault === '' ? null : (

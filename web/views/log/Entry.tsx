@@ -27,7 +27,7 @@ import { TEST_WORDS } from './outcome-words.ts'
 import { BREAKS_TOLD } from '../run/break-words.ts'
 import { useTell } from './useTell.ts'
 
-/** A line of the book: what was planned, what was used, what came out, and what belongs to it. */
+/** A line of the log: what was planned, what was used, what came out, and what belongs to it. */
 export default function Entry() {
   const { entryId = '' } = useParams()
   const { data: entry, error } = api.useEntryQuery(entryId)
@@ -35,7 +35,7 @@ export default function Entry() {
   if (onItsWay && !entry)
     return (
       <main className="p-8">
-        <h1 className="text-3xl">On the way to the book</h1>
+        <h1 className="text-3xl">On the way to the log</h1>
         <p className="pt-2 text-soft">It is kept here until the server has it.</p>
       </main>
     )
@@ -179,7 +179,7 @@ function CutFound({ entry, told }: { readonly entry: LogEntry; readonly told: Cu
     name === 'kerf' ? told.kerf : told.used[name]
   return (
     <div className="grid gap-8 lg:grid-cols-[1fr_1.15fr]">
-      <Part name="What came out">
+      <Part name="Result">
         <div className="grid grid-cols-3 gap-4 pt-4">
           <Told name="Edge" value={EDGE_NAMES[told.edge]}>
             <EdgeTile edge={told.edge} />
@@ -219,7 +219,7 @@ function BrazeFound({ entry, told }: { readonly entry: LogEntry; readonly told: 
   const Map = isRoundJoint(told.joint) ? JointDial : JointStrip
   return (
     <div className="grid gap-8 lg:grid-cols-[1fr_1.15fr]">
-      <Part name="What came out">
+      <Part name="Result">
         <div className="pt-4">
           <Map places={told.places} />
         </div>
@@ -316,7 +316,7 @@ function PlannedAndUsed({ rows }: { readonly rows: readonly Row[] }) {
                   'not planned'
                 )}
               </td>
-              <td className="font-bold whitespace-nowrap">{row.used ?? 'not said'}</td>
+              <td className="font-bold whitespace-nowrap">{row.used ?? 'not given'}</td>
             </tr>
           ))}
         </tbody>

@@ -16,7 +16,7 @@ const FORMATS = [
   },
 ] as const
 
-/** The book out as files, and another book in: merged, nothing doubled, nothing lost in silence. */
+/** The log out as files, and another log in: merged, nothing doubled, nothing lost in silence. */
 export default function Files() {
   const send = useSend()
   const [busy, setBusy] = useState(false)
@@ -27,7 +27,7 @@ export default function Files() {
     setFault('')
     setDone(undefined)
     try {
-      const answer = await fetch(PATHS.importBook.path, {
+      const answer = await fetch(PATHS.importLog.path, {
         method: 'POST',
         headers: { 'Content-Type': 'application/octet-stream' },
         body: file,
@@ -52,7 +52,7 @@ export default function Files() {
               <li key={f.id}>
                 <a
                   className="name inline-flex min-h-[46px] items-center gap-2 rounded-md border-[1.5px] border-ink bg-sheet px-4 text-lg font-semibold"
-                  href={`${PATHS.exportBook.path}?format=${f.id}`}
+                  href={`${PATHS.exportLog.path}?format=${f.id}`}
                   download
                 >
                   <Download size={20} aria-hidden="true" />
@@ -63,7 +63,7 @@ export default function Files() {
             ))}
           </ul>
           <p className="pt-4 text-soft">
-            A copy of the whole book, to go back to: <code>npm run wimble -- backup</code>. One is made each
+            A copy of the whole log, to go back to: <code>npm run wimble -- backup</code>. One is made each
             day by itself.
           </p>
         </section>

@@ -86,7 +86,7 @@ function useSame<T extends string | number>(list: readonly T[]): readonly T[] {
   return useMemo(() => JSON.parse(key) as T[], [key])
 }
 
-/** The book: every line, newest first, narrowed by any of its fields. */
+/** The log: every line, newest first, narrowed by any of its fields. */
 export default function Log() {
   const [filters, setFilters] = useState(NO_FILTERS)
   // the line before which each page begins: the first begins with the newest
@@ -218,14 +218,14 @@ export default function Log() {
             : `${total} lines fit.`}
         {waiting > 0 ? (
           <strong className="pl-2 text-brass">
-            {waiting === 1 ? 'One entry is' : `${waiting} entries are`} on the way to the book.
+            {waiting === 1 ? 'One entry is' : `${waiting} entries are`} on the way to the log.
           </strong>
         ) : null}
       </p>
       <LinesTable entries={shownPage?.entries ?? NONE} />
       {shownPage && total === 0 ? (
         <p className="pt-4 text-soft">
-          Nothing fits. Clear a filter, or run something and say what came out.
+          Nothing fits. Clear a filter, or run something and record its result.
         </p>
       ) : null}
       {pages.length > 1 || older !== null ? (

@@ -25,7 +25,7 @@ const FIGURES: readonly { readonly name: GrownName; readonly word: string; reado
 const NO_POINTS: readonly Point[] = []
 const NO_ROWS: readonly GrownRow[] = []
 
-/** What the book has taught: the shop's own chart, settings against outcome, what helped, and how far estimates are off. */
+/** What the log has taught: the shop's own chart, settings against outcome, what helped, and how far estimates are off. */
 export default function YourChart() {
   const { data, error } = api.useChartQuery()
   const rows = data?.rows ?? NO_ROWS
@@ -214,7 +214,7 @@ function Outcomes({ rows }: { readonly rows: readonly GrownRow[] }) {
   if (!row || !figure) return null
   return (
     <section aria-label="Setting against outcome" className="no-print">
-      <h2 className="pb-2 text-2xl">A setting against what came out</h2>
+      <h2 className="pb-2 text-2xl">Settings against results</h2>
       <div className="grid gap-3 pb-3 sm:grid-cols-2 lg:max-w-[760px]">
         <SelectField
           label="Row"

@@ -118,7 +118,7 @@ describe('what a line tells', () => {
   })
 })
 
-describe('the lines of the book', () => {
+describe('the lines of the log', () => {
   it('have a column for every thing that a line shows, and each a row with its kind', () => {
     show(<LinesTable entries={ENTRY_KINDS.map((kind) => line(TOLD[kind]))} />)
     const heads = screen.getAllByRole('columnheader').map((h) => h.textContent)

@@ -28,7 +28,7 @@ export default function BeforeStart({
   readonly planned: Extract<Planned | PlannedBraze, { ok: true }>
   readonly torchId: string | null
   readonly ticked: readonly Ticked[]
-  /** Ticks are on their way into the book. */
+  /** Ticks are on their way into the log. */
   readonly waiting: boolean
   readonly onTick: (ticked: Ticked[]) => void
   readonly onClose: () => void
@@ -105,7 +105,7 @@ export default function BeforeStart({
           {stops.length > 0
             ? 'A stop is not ticked away: change or test it, then write that down in the rig.'
             : open > 0
-              ? `${open} of ${checks.length} not ticked. That stays in the book as it is.`
+              ? `${open} of ${checks.length} not ticked. That is kept as it is.`
               : 'All ticked.'}
         </span>
         {open > 0 ? (

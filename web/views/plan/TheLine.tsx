@@ -30,7 +30,7 @@ export const STATIONS: readonly Station[] = [
   { id: 'tip', title: 'Tip', figures: ['tipOrifice', 'cuttingOxygenPressureAtTip', 'oxygenShareBurnt'] },
   { id: 'flame', title: 'Flame', figures: ['fuelFlow', 'preheatOxygenFlow', 'preheatTime'] },
   { id: 'travel', title: 'Travel', figures: ['travelSpeed', 'torchTime', 'drag'] },
-  { id: 'standoff', title: 'Cones off plate', figures: ['standoff', 'tipToWork', 'collarHeight'] },
+  { id: 'standoff', title: 'Cone to plate', figures: ['standoff', 'tipToWork', 'collarHeight'] },
 ]
 
 /** The figures of the cut itself, which hang at no station of the line. */
@@ -100,10 +100,10 @@ export const TheLine = memo(function TheLine({ plan, request, torchName, onOpen 
       label: `Hose, ${printQuantity(rig.oxygenHose.lengthM, hoseUnit)} of ${print(rig.oxygenHose.boreM, 'length')}`,
       text:
         drop !== undefined
-          ? `takes ${print(drop, 'pressure')}`
+          ? `${print(drop, 'pressure')} drop`
           : plan.findings.some((f) => f.code === 'hose-drop-too-large')
             ? 'takes too much'
-            : 'not reckoned',
+            : 'not worked out',
     },
     torch: {
       label: say(`Torch${torchName ? `: ${torchName}` : ''}`),
@@ -116,7 +116,7 @@ export const TheLine = memo(function TheLine({ plan, request, torchName, onOpen 
     },
     flame: { label: 'Flame', text: 'neutral', note: 'retrim with the lever down' },
     travel: { label: 'Travel', name: 'travelSpeed', note: pace },
-    standoff: { label: 'Cones off plate', name: 'standoff' },
+    standoff: { label: 'Cone to plate', name: 'standoff' },
   }
   const needle = (name: CutFigureName, face: number) => (figures[name]?.value ?? 0) / face
   return (

@@ -59,7 +59,7 @@ export function GearPanel({
       beside={
         item ? (
           <Button className="min-h-[48px]" onClick={() => void keep(false)}>
-            Put it aside
+            Retire it
           </Button>
         ) : null
       }
@@ -79,7 +79,7 @@ export function GearPanel({
               beside
               label={say('Torch')}
               value={fields['torch'] ?? ''}
-              placeholder="not said"
+              placeholder="not given"
               options={torches.map((t) => ({ value: t.id, label: t.name }))}
               onChange={(v) => set('torch', v)}
             />

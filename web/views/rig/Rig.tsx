@@ -164,9 +164,9 @@ export default function Rig() {
 const torchAbout = ({ rig }: Torch): string => {
   const { kind, shutdown, seat } = rig.torch
   return [
-    kind === '' ? 'kind not said' : called(TORCH.kind.names, kind),
+    kind === '' ? 'kind not given' : called(TORCH.kind.names, kind),
     fuelTitle(rig.fuel).toLowerCase(),
-    shutdown === '' ? 'manual not said' : `${called(TORCH.shutdown.names, shutdown).toLowerCase()} to shut`,
+    shutdown === '' ? 'manual not given' : `${called(TORCH.shutdown.names, shutdown).toLowerCase()} to shut`,
     ...(seat === '' ? [] : [`${seat} tight`]),
     `${rig.chart.length + rig.braze.chart.length} chart rows`,
   ].join(', ')

@@ -61,7 +61,7 @@ export function TorchPanel({ torch, onClose }: { readonly torch: Torch; readonly
       ) : null}
       <p className="text-soft">
         {say(
-          'What the manual says wins over the shop’s ways. Pieces that were planned with this torch keep it as it was then: choose it again in the plan to take this over.',
+          'What the manual says wins over the shop’s methods. Pieces that were planned with this torch keep it as it was then: choose it again in the plan to take this over.',
         )}
       </p>
     </ThingForm>

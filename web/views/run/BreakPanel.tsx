@@ -48,10 +48,10 @@ export function BreakPanel({
       </Panel>
     )
   return (
-    <Panel title="Leave the work" place="middle" returnTo={returnTo} open onClose={onClose}>
+    <Panel title="Pause or leave" place="middle" returnTo={returnTo} open onClose={onClose}>
       {offered.length === 0 ? (
         <p className="pb-3 text-[1.15rem]">
-          The rig is between two states. Finish setting and purging, or go back, then leave it.
+          Not here, because the rig is half set: finish setting and purging, or go back, then leave it.
         </p>
       ) : null}
       <ul className="grid gap-2.5">

@@ -31,7 +31,7 @@ export function InstructorPanel({
         ))}
         {instructors.length === 0 ? (
           <p className="text-[1.15rem]">
-            No instructor is named. Settings, People: say who instructs, or that this person is practised.
+            No instructor is named. Settings, People: say who instructs, or that this person is qualified.
           </p>
         ) : null}
       </div>

@@ -13,7 +13,7 @@ import { QUALITY_WORDS, READ_BY } from '../instruments/words.ts'
 /** Room beside a figure's span within which a needle counts as on it, a share. */
 const NEAR = 0.04
 
-/** The reading under a target: by an instrument when one is there and good, else typed. Either way it goes into the book, and may confirm the step. */
+/** The reading under a target: by an instrument when one is there and good, else typed. Either way it goes into the log, and may confirm the step. */
 export function ReadingNow({
   runId,
   name,

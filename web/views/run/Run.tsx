@@ -50,14 +50,14 @@ function Ended({ inHand: { run, progress, unsent } }: { readonly inHand: RunInHa
       <p className="pt-3 text-xl">
         {run.title}.{' '}
         {progress.state === 'finished'
-          ? 'Rig shut, bled and wound out.'
-          : 'Leave the rig safe: torch shut, cylinders shut, bled, screws out.'}
+          ? 'Rig shut and bled, screws backed out.'
+          : 'Leave the rig safe: torch shut, cylinders shut, bled, screws backed out.'}
       </p>
       <div className="pt-4 text-[1.2rem]">
         <Clocks clocks={clocksOf(progress)} />
       </div>
       {unsent > 0 ? (
-        <p className="pt-2 font-bold text-alarm">The last steps are kept here and not in the book yet.</p>
+        <p className="pt-2 font-bold text-alarm">The last steps are kept here and not saved yet.</p>
       ) : null}
       <div className="flex flex-wrap gap-4 pt-8">
         {run.logged || progress.state === 'stopped' ? null : (
@@ -65,7 +65,7 @@ function Ended({ inHand: { run, progress, unsent } }: { readonly inHand: RunInHa
             className="name inline-flex min-h-[64px] items-center rounded-md bg-brick px-8 text-2xl font-semibold text-on"
             to={`/run/${run.id}/log`}
           >
-            Write down what came out
+            Record the result
           </Link>
         )}
         <Link
@@ -157,7 +157,7 @@ function Guide({ inHand }: { readonly inHand: RunInHand }) {
             <span className="text-soft">
               Step {progress.index + 1} of {steps.length}, {PHASE_NAMES[step.phase]}.
               {runner ? ` ${runner.name} is running it.` : ''}
-              {unsent > 0 ? ` ${unsent} not in the book yet.` : ''}
+              {unsent > 0 ? ` ${unsent} not saved yet.` : ''}
               {dark ? ' This browser does not keep the screen awake.' : ''}
               {mute ? ' It makes no sound until the page is touched.' : ''}
             </span>
@@ -172,7 +172,7 @@ function Guide({ inHand }: { readonly inHand: RunInHand }) {
             </Link>
           ) : null}
           <HeadButton name="Flame" onPress={() => setAsking('flame')} />
-          <HeadButton name="Leave" onPress={() => setAsking('break')} />
+          <HeadButton name="Pause or leave" onPress={() => setAsking('break')} />
           <button
             type="button"
             onClick={openTrouble}
@@ -228,9 +228,7 @@ function Guide({ inHand }: { readonly inHand: RunInHand }) {
                   {say(s.act)}
                 </li>
               ))}
-              {progress.index + 1 === steps.length ? (
-                <li>That was all. Then write down what came out.</li>
-              ) : null}
+              {progress.index + 1 === steps.length ? <li>That was all. Then record the result.</li> : null}
             </ol>
           </div>
         </aside>

@@ -6,7 +6,7 @@ import { Panel } from '../../ui/Panel.tsx'
 const USUAL = ['Still set from the last cut', 'Done before I began here', 'Not needed on this job'] as const
 const MOST = 500
 
-/** A step is left out only with a reason, which stays in the book. */
+/** A step is left out only with a reason, which stays in the log. */
 export function SkipPanel({
   open,
   onClose,
@@ -53,7 +53,7 @@ export function SkipPanel({
         >
           <Field
             label="Another reason"
-            error={asked && why.trim() === '' ? 'Say why: it stays in the book.' : undefined}
+            error={asked && why.trim() === '' ? 'Say why: it stays in the log.' : undefined}
           >
             {({ id, describedBy }) => (
               <input

@@ -15,7 +15,7 @@ export const BREAKS_TOLD: readonly BreakTold[] = [
   {
     name: 'long-break',
     title: 'Over half an hour, lunch, or away',
-    what: 'Cylinders shut, each side bled, screws out; set and purge again after.',
+    what: 'Cylinders shut, each side bled, screws backed out; set and purge again after.',
   },
   { name: 'tip-change', title: 'Change or clean the tip', what: 'Torch shut, tip cool, seat clean.' },
   {
@@ -25,7 +25,7 @@ export const BREAKS_TOLD: readonly BreakTold[] = [
   },
   {
     name: 'relight',
-    title: 'It popped, or went out',
+    title: 'Backfire (a pop), or the flame went out',
     what: 'Oxygen, then fuel. Find why, then light again.',
   },
   { name: 'shutdown', title: 'Shut down and end here', what: 'The rest is left; the rig is led to cold.' },

@@ -4,7 +4,7 @@ import { api, type Failure } from '../../app/api.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Field } from '../../ui/Field.tsx'
 
-/** Who runs and who logs. Nobody is deleted, since the book names them: who has left is set aside. */
+/** Who runs and who logs. Nobody is deleted, since the log names them: who has left is set aside. */
 export function People() {
   const people = api.usePeopleQuery().data ?? []
   const [add, added] = api.useAddPersonMutation()
@@ -76,12 +76,12 @@ function PersonRow({ person }: { readonly person: Person }) {
           value={person.role}
           onChange={(e) => void change({ ...person, role: e.target.value as Role })}
         >
-          <option value="practised">practised</option>
+          <option value="practised">qualified</option>
           <option value="apprentice">apprentice</option>
           <option value="instructor">instructor</option>
         </select>
         <Button look="quiet" onClick={() => void change({ ...person, active: !person.active })}>
-          {person.active ? 'Set aside' : 'Bring back'}
+          {person.active ? 'Retire' : 'Bring back'}
         </Button>
       </div>
       {failure ? (

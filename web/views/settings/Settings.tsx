@@ -21,7 +21,7 @@ import { Copies } from '../copies/Copies.tsx'
 import { DamageNotice } from '../copies/DamageNotice.tsx'
 import { Methods, Shelf } from './Brazing.tsx'
 import { Acceptance } from './Acceptance.tsx'
-import { LineWays } from './LineWays.tsx'
+import { LineMethodRows } from './LineMethodRows.tsx'
 import { People } from './People.tsx'
 
 const PURGE = SHOP.limits.of.purgeFloor.pattern
@@ -39,7 +39,7 @@ export default function Settings() {
       <div className="grid gap-x-12 gap-y-8 lg:grid-cols-2">
         <div className="grid content-start gap-8">
           <Shop settings={settings} />
-          <Part title="Copies of the book">
+          <Part title="Copies of the log">
             <Copies />
           </Part>
         </div>
@@ -68,7 +68,7 @@ function Brazing({ settings }: { readonly settings: ShopSettings }) {
   return (
     <>
       <Part title="How the shop leads the work">
-        <LineWays settings={settings} onChange={(methods) => void put({ ...settings, methods })} />
+        <LineMethodRows settings={settings} onChange={(methods) => void put({ ...settings, methods })} />
       </Part>
       <Part title="How the shop brazes">
         <Methods settings={settings} onChange={(methods) => void put({ ...settings, methods })} />
@@ -141,7 +141,7 @@ function Shop({ settings }: { readonly settings: ShopSettings }) {
                 : `${label}, for ${settings.units.volume === 'cu ft' ? '100 cu ft' : '1 m³'}`
             }
             inputMode="decimal"
-            placeholder="not said"
+            placeholder="not given"
             value={prices[name]}
             error={failure?.field === `prices.${name}` ? failure.message : undefined}
             onChange={(text) => setPrices({ ...prices, [name]: text })}

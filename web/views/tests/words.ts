@@ -8,8 +8,8 @@ export const TEST_NAMES: Readonly<Record<TestKind, string>> = {
 /** The order of valves, and what must not be done, for each test. */
 export const ORDER: Readonly<Record<TestKind, readonly string[]>> = {
   pressure: [
-    'Regulator screw out. Open the nitrogen cylinder slowly, standing aside (1).',
-    'Everybody away from the line. Turn the screw in to the stage (2), with the shut-off valve open (3).',
+    'Back out the regulator’s adjusting screw. Open the nitrogen cylinder slowly, standing aside (1).',
+    'Everybody away from the line. Turn the adjusting screw in to the stage (2), with the shut-off valve open (3).',
     'At the first stage, at most 25 psi, look at every joint with solution. Nobody near it above that.',
     'At the test pressure shut the shut-off valve (3), then back the screw out: what holds now is the line alone.',
     'Before anything is tightened or heated: down to nothing by the far end (4). Gas under pressure throws parts.',

@@ -85,7 +85,7 @@ export default function Today() {
                   className="block rounded-md border-[1.5px] border-brass bg-sheet p-4"
                 >
                   <span className="name block text-2xl font-semibold">{run.title}</span>
-                  <span>Done, not written down yet. Look at it, and write down what came out.</span>
+                  <span>Done. Look at it, and record the result.</span>
                 </Link>
               ))}
               {today?.moreToWrite ? (
@@ -119,13 +119,13 @@ export default function Today() {
   )
 }
 
-/** How old the last good copy of the book is: in plain words while all is well. */
+/** How old the last good copy of the log is: in plain words while all is well. */
 function LastCopy({ at }: { readonly at: string | null }) {
   return (
     <p className={`pt-8 ${isOld(at, Date.now()) ? 'font-bold text-alarm' : 'text-soft'}`}>
       {at === null
-        ? 'No copy of the book was made yet.'
-        : `Last copy of the book: ${formatDistanceToNowStrict(new Date(at))} ago.`}{' '}
+        ? 'No copy of the log was made yet.'
+        : `Last copy of the log: ${formatDistanceToNowStrict(new Date(at))} ago.`}{' '}
       <Link className="underline underline-offset-4" to="/settings#copies">
         Copies
       </Link>

@@ -128,7 +128,7 @@ function OneGas({ row }: { readonly row: JobGas }) {
         <Told name="This job takes" value={print(needed, 'volume')} />
         <Told
           name="Left, an estimate"
-          value={row.cylinders.length > 0 ? print(row.leftM3, 'volume') : 'not said'}
+          value={row.cylinders.length > 0 ? print(row.leftM3, 'volume') : 'not given'}
         />
         <Told
           name="Such jobs"

@@ -10,7 +10,7 @@ import { Missing } from '../../ui/Missing.tsx'
 import { TabStrip } from '../../ui/TabStrip.tsx'
 import { GasTab } from './GasTab.tsx'
 import { SheetsTab } from './SheetsTab.tsx'
-import { WaysTab } from './WaysTab.tsx'
+import { MethodsTab } from './MethodsTab.tsx'
 
 const TABS = [
   { value: 'steps', label: 'Step by step' },
@@ -18,7 +18,7 @@ const TABS = [
   { value: 'sheets', label: 'Sheets' },
 ] as const
 
-/** The work of a piece beside its plan: its steps by the shop's ways and by others, its gas, and what is printed. */
+/** The work of a piece beside its plan: its steps by the shop's methods and by others, its gas, and what is printed. */
 export default function WorkPage() {
   const { jobId = '', ticketId = '' } = useParams()
   const { data: job, error } = api.useJobQuery({ id: jobId, around: ticketId })
@@ -84,7 +84,7 @@ function Ready({
         <TabStrip label="What is shown of the work" tabs={TABS} stale={false} />
       </div>
       <Tabs.Content value="steps">
-        <WaysTab procedure={procedure} planned={planned} draft={ticket.draft} />
+        <MethodsTab procedure={procedure} planned={planned} draft={ticket.draft} />
       </Tabs.Content>
       <Tabs.Content value="gas">
         <GasTab planned={planned} torchId={ticket.draft.torchId} />

@@ -78,7 +78,7 @@ export const BrazeLine = memo(function BrazeLine({
     'set-fuel': { label: `Set ${rig.fuel}, flowing`, name: 'fuelPressure', big: true },
     hose: {
       label: `Hose, ${printQuantity(rig.oxygenHose.lengthM, isInch(units) ? 'ft' : 'm')} of ${print(rig.oxygenHose.boreM, 'length')}`,
-      text: typeof drop === 'number' ? `takes ${print(drop, 'pressure')}` : 'not reckoned',
+      text: typeof drop === 'number' ? `${print(drop, 'pressure')} drop` : 'not worked out',
     },
     torch: {
       label: say(`Torch${torchName ? `: ${torchName}` : ''}`),

@@ -59,8 +59,8 @@ export function BrazeWork({
         group="service"
         special={{
           attitude: (
-            <Group beside label="Lies" error={under('work.attitude')}>
-              <Segmented label="Lies" value={work.attitude} options={ATTITUDES} onChange={set.attitude} />
+            <Group beside label="Position" error={under('work.attitude')}>
+              <Segmented label="Position" value={work.attitude} options={ATTITUDES} onChange={set.attitude} />
             </Group>
           ),
         }}

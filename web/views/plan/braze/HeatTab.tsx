@@ -1,7 +1,7 @@
 import { jointFacts } from '#core/braze/joints.ts'
 import { useMemo } from 'react'
 import type { PlannedBraze } from '#application/plan-of.ts'
-import { heatingWays, type BrazeFigureName } from '#core/braze/index.ts'
+import { heatingMethods, type BrazeFigureName } from '#core/braze/index.ts'
 import { celsius } from '#core/metal/table.ts'
 import { INCH_M, isInch } from '#core/quantity/index.ts'
 import { useShop } from '../../../app/shop.ts'
@@ -22,7 +22,7 @@ export function HeatTab({
   const { print, say, units } = useShop()
   const { plan, request } = planned
   const { figures, profile } = plan
-  const ways = useMemo(() => heatingWays(plan, request), [plan, request])
+  const ways = useMemo(() => heatingMethods(plan, request), [plan, request])
   const target = figures.brazingTemperature
   const told = (name: BrazeFigureName) => {
     const f = figures[name]

@@ -93,7 +93,7 @@ export function JointTab({
           {told('rodLength', work.rodSection + ' rod')}
           {told('rodLengthAll', 'For all')}
           {told('overlapNeeded', 'Overlap needed')}
-          {told('overlapGiven', 'Given')}
+          {told('overlapGiven', 'Overlap')}
           {told('grooveDepth', 'Groove deep')}
           {told('jointStrength', 'Joint holds')}
           {told('partStrength', 'Part holds')}
@@ -102,7 +102,7 @@ export function JointTab({
           {told('preheatTo', 'Preheat to')}
           {told('feedTime', 'Feeding')}
           {told('purgeTime', 'Sweep first')}
-          {told('setTime', 'Still for')}
+          {told('setTime', 'Hold still')}
           <Told
             name={work.count > 1 ? `Cost of all ${work.count}` : 'Cost'}
             value={cost === undefined ? undefined : cost.toFixed(2)}

@@ -9,8 +9,8 @@ import type { FigureWords } from '../HowSheet.tsx'
 
 export const ATTITUDES = [
   { value: 'horizontal', label: 'Level' },
-  { value: 'vertical-up', label: 'Mouth up' },
-  { value: 'vertical-down', label: 'Down' },
+  { value: 'vertical-up', label: 'Cup mouth up' },
+  { value: 'vertical-down', label: 'Cup mouth down' },
 ] as const
 
 const NAME = new Map(BASE_METALS.map((m) => [m.key, capital(m.short)]))

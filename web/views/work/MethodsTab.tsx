@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react'
 import type { Planned, PlannedBraze } from '#application/plan-of.ts'
 import { lineMethodsOf, procedureOf } from '#application/procedure-of.ts'
 import type { PieceDraft } from '#contract/schemas.ts'
-import { compareWays, differing } from '#core/line/compare.ts'
+import { compareMethods, differing } from '#core/line/compare.ts'
 import type { Procedure } from '#core/line/procedure.ts'
 import {
   LINE_METHOD_NAMES,
@@ -21,8 +21,8 @@ import { SelectField } from '../../ui/SelectField.tsx'
 
 const ROWS = LINE_METHOD_NAMES.map((value) => ({ value, label: METHOD_WORDS[value].label }))
 
-/** The steps by the shop's ways; beside them, if asked, by other ways, aligned step by step with the reasons. */
-export function WaysTab({
+/** The steps by the shop's methods; beside them, if asked, by other ways, aligned step by step with the reasons. */
+export function MethodsTab({
   procedure,
   planned,
   draft,
@@ -53,7 +53,7 @@ export function WaysTab({
         aria-label="Another way"
         className="grid items-end gap-x-4 gap-y-2 md:grid-cols-[1fr_1fr_auto]"
       >
-        <SelectField label="Compare with another way of" value={row} options={ROWS} onChange={setRow} />
+        <SelectField label="Compare with another method of" value={row} options={ROWS} onChange={setRow} />
         <SelectField
           label="done so"
           value={other[row] as string}
@@ -77,7 +77,7 @@ export function WaysTab({
               {METHOD_WORDS[name].label}: {optionWords(name, other[name]).label}
               <button
                 type="button"
-                aria-label={`Back to your shop’s way: ${METHOD_WORDS[name].label}`}
+                aria-label={`Back to your shop’s method: ${METHOD_WORDS[name].label}`}
                 className="grid size-9 place-items-center"
                 onClick={() => setOther({ ...other, [name]: own[name] })}
               >
@@ -87,7 +87,7 @@ export function WaysTab({
           ))}
         </ul>
       ) : null}
-      <Departures procedure={theirs.ok ? theirs : procedure} />
+      <Exceptions procedure={theirs.ok ? theirs : procedure} />
       {rows.length > 0 && theirs.ok ? (
         <SideBySide
           printed={printed}
@@ -108,9 +108,9 @@ export function WaysTab({
 }
 
 /** Where a shop's way is left on this rig, and why. */
-function Departures({ procedure }: { readonly procedure: Extract<Procedure, { ok: true }> }) {
+function Exceptions({ procedure }: { readonly procedure: Extract<Procedure, { ok: true }> }) {
   const { say } = useShop()
-  return procedure.departures.map((d) => (
+  return procedure.exceptions.map((d) => (
     <p key={d.method} className="border-l-[6px] border-brass py-1 pl-3 leading-snug">
       <strong>{METHOD_WORDS[d.method].label}:</strong> asked for “{optionWords(d.method, d.asked).label}”,
       done “{optionWords(d.method, d.used).label}”. {say(d.because)}
@@ -128,7 +128,7 @@ function SideBySide({
   readonly theirs: { readonly steps: readonly Step[]; readonly methods: LineMethods }
 }) {
   const { say } = useShop()
-  const rows = compareWays(own, theirs)
+  const rows = compareMethods(own, theirs)
   return (
     <table className="w-full table-fixed border-collapse">
       <thead>

@@ -1,19 +1,19 @@
-/** A book that came as a file: CSV, JSON, or a zip of either with pictures. */
+/** A log that came as a file: CSV, JSON, or a zip of either with pictures. */
 import JSZip from 'jszip'
-import { readBook, type FileEntry, type FilePhoto } from '#application/log-file.ts'
+import { readLog, type FileEntry, type FilePhoto } from '#application/log-file.ts'
 
-/** No book that is unpacked is larger, characters. */
+/** No log that is unpacked is larger, characters. */
 const MOST_UNPACKED = 500_000_000
 
-/** Why a file is no book at all, with its code. */
-export interface NoBook {
+/** Why a file is no log at all, with its code. */
+export interface NoLog {
   readonly status: number
   readonly code: string
   readonly message: string
 }
-export interface BookFile {
+export interface LogFile {
   /** Set where nothing can be taken from it. */
-  readonly no?: NoBook
+  readonly no?: NoLog
   readonly bad: readonly { readonly line: number; readonly reason: string }[]
   nextLines(most: number): readonly { readonly line: number; readonly entry: FileEntry }[]
   nextPhoto(): Promise<{ readonly photo: FilePhoto; readonly bytes: Uint8Array | null } | null>
@@ -42,23 +42,23 @@ function inOrder(entries: readonly FileEntry[]): readonly FileEntry[] {
     .map(({ e }) => e)
 }
 
-const refused = (status: number, code: string, message: string): BookFile => ({
+const refused = (status: number, code: string, message: string): LogFile => ({
   no: { status, code, message },
   bad: [],
   nextLines: () => [],
   nextPhoto: () => Promise.resolve(null),
 })
 
-/** Reads a book from its bytes; what cannot be taken is listed, and never thrown. */
-export async function openArchive(bytes: Buffer): Promise<BookFile> {
+/** Reads a log from its bytes; what cannot be taken is listed, and never thrown. */
+export async function openArchive(bytes: Buffer): Promise<LogFile> {
   const packed = bytes.subarray(0, 2).toString('latin1') === 'PK'
   const zip = packed ? await JSZip.loadAsync(bytes).catch(() => undefined) : undefined
   if (packed && !zip) return refused(422, 'bad-archive', 'This archive cannot be opened.')
   const file = zip?.file('log.json') ?? zip?.file('log.csv')
   if (zip && !file) return refused(422, 'bad-archive', 'There is no log.json and no log.csv in this archive.')
   const text = file ? await file.async('string') : bytes.toString('utf8')
-  if (text.length > MOST_UNPACKED) return refused(413, 'too-large', 'The book in this file is too large.')
-  const read = readBook(text)
+  if (text.length > MOST_UNPACKED) return refused(413, 'too-large', 'The log in this file is too large.')
+  const read = readLog(text)
   const lineOf = new Map(read.entries.map((e, i) => [e, read.lines[i] ?? 0]))
   const lines = inOrder(read.entries)
   let [nextLine, nextPhoto] = [0, 0]

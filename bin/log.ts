@@ -28,14 +28,14 @@ async function told<T>(work: () => Promise<T>): Promise<T> {
   }
 }
 
-/** The book of a folder for this command alone: another that has it open is respected. */
-async function withBook<T>(data: string, work: (store: Store, lanes: Lanes) => Promise<T>): Promise<T> {
-  const { openBook, bookIn } = await import('../server/folder.ts')
+/** The log of a folder for this command alone: another that has it open is respected. */
+async function withLog<T>(data: string, work: (store: Store, lanes: Lanes) => Promise<T>): Promise<T> {
+  const { openLog, logIn } = await import('../server/folder.ts')
   const { openStore } = await import('../server/store.ts')
   const { Lanes } = await import('../server/workers/lanes.ts')
   return told(async () => {
-    if (!existsSync(bookIn(data))) throw new BadInput('data', `There is no book in ${data}.`)
-    const book = openBook(data)
+    if (!existsSync(logIn(data))) throw new BadInput('data', `There is no log in ${data}.`)
+    const book = openLog(data)
     let failed: unknown
     const lanes = new Lanes(data, (error) => (failed = error))
     try {
@@ -56,11 +56,11 @@ async function backup(options: Options): Promise<void> {
   // one that is served is copied beside its server; any other is opened first, and closed as it should be
   const file = (await isTaken(data))
     ? await told(() => backUp(data, to, new Date()))
-    : await withBook(data, () => backUp(data, to, new Date()))
+    : await withLog(data, () => backUp(data, to, new Date()))
   print({ backup: file })
 }
 
-/** Whether a Wimble has the folder's book open. */
+/** Whether a Wimble has the folder's log open. */
 async function isTaken(data: string): Promise<boolean> {
   const { CannotStart, takeLock } = await import('../server/folder.ts')
   if (!existsSync(data)) return false
@@ -92,43 +92,43 @@ async function restoreFrom(file: string, options: Options & { readonly damaged: 
 async function exportTo(file: string, options: Options): Promise<void> {
   const format = (['csv', 'json', 'zip'] as const).find((f) => file.toLowerCase().endsWith(`.${f}`))
   if (!format) throw new BadInput('file', 'The file to write should end in .csv, .json or .zip.')
-  const { exportBook } = await import('../server/book.ts')
+  const { exportLog } = await import('../server/take-in.ts')
   const { Lanes } = await import('../server/workers/lanes.ts')
   const data = resolve(options.data)
-  const write = async (lanes: Lanes) => pipeline(await exportBook(lanes, format), createWriteStream(file))
+  const write = async (lanes: Lanes) => pipeline(await exportLog(lanes, format), createWriteStream(file))
   if (await isTaken(data)) {
     const lanes = new Lanes(data, () => undefined)
     await write(lanes).finally(() => lanes.stop())
-  } else await withBook(data, (_store, lanes) => write(lanes))
+  } else await withLog(data, (_store, lanes) => write(lanes))
   print({ exported: resolve(file) })
 }
 
 async function importFrom(file: string, options: Options): Promise<void> {
   if (!existsSync(file)) throw new BadInput('file', `${file} cannot be read.`)
-  const { importBook } = await import('../server/book.ts')
+  const { importLog } = await import('../server/take-in.ts')
   const data = resolve(options.data)
-  print(await withBook(data, (store, lanes) => importBook(store, data, lanes, resolve(file))))
+  print(await withLog(data, (store, lanes) => importLog(store, data, lanes, resolve(file))))
 }
 
 /** `wimble backup`, `restore`, `export` and `import`. */
-export function bookCommands(): readonly Command[] {
+export function logCommands(): readonly Command[] {
   const make = (name: string, says: string) =>
     new Command(name)
       .description(says)
-      .option('--data <folder>', 'where the book is kept', DATA)
+      .option('--data <folder>', 'where the log is kept', DATA)
       .exitOverride()
   return [
-    make('backup', 'a copy of the whole book and its pictures, also while Wimble runs')
-      .option('--to <file>', 'where to write it; else into the folder backups beside the book')
+    make('backup', 'a copy of the whole log and its pictures, also while Wimble runs')
+      .option('--to <file>', 'where to write it; else into the folder backups beside the log')
       .action(backup),
-    make('restore', 'put a copy in the place of the book; stop Wimble first. The present book is kept aside')
+    make('restore', 'put a copy in the place of the log; stop Wimble first. The present log is kept aside')
       .argument('<file>', 'a copy: .zip or .sqlite')
       .option('--damaged', 'take a copy although some of its rows are damaged', false)
       .action(restoreFrom),
     make('export', 'the log in open formats')
       .argument('<file>', 'to write: .csv, .json, or .zip with pictures')
       .action(exportTo),
-    make('import', 'merge another log into the book; nothing is doubled')
+    make('import', 'merge another log into this one; nothing is doubled')
       .argument('<file>', 'a log: .csv, .json or .zip')
       .action(importFrom),
   ]

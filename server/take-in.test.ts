@@ -6,7 +6,7 @@ import Database from 'better-sqlite3'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { CloseOut, Imported, LogEntry, LogPage } from '#contract/types.ts'
 import LOG_SCHEMA from '#contract/log.schema.json' with { type: 'json' }
-import { readBook } from '#application/log-file.ts'
+import { readLog } from '#application/log-file.ts'
 import { openDatabase } from './db/open.ts'
 import { openStore } from './store.ts'
 import { damagedRows } from './audit.ts'
@@ -47,7 +47,7 @@ const imported = async (s: TestServer, body: Buffer | string) =>
   JSON.parse((await raw(s, 'POST', '/api/import', body)).bytes.toString()) as Imported
 
 describe('pictures', () => {
-  it('are kept beside the book by what their bytes are, and shown again', async () => {
+  it('are kept beside the log by what their bytes are, and shown again', async () => {
     const id = randomUUID()
     const entryId = ((await server.call('GET', '/api/log')).json as LogPage).entries[0]?.id ?? ''
     expect((await raw(server, 'POST', `/api/photos/${id}?entry=${entryId}`, JPEG)).status).toBe(201)
@@ -71,7 +71,7 @@ describe('pictures', () => {
   })
 })
 
-describe('the book out and in', () => {
+describe('the log out and in', () => {
   it('fits its own published schema', async () => {
     const { bytes } = await raw(server, 'GET', '/api/export?format=json')
     const validate = new Ajv({ strict: false, validateFormats: false }).compile(LOG_SCHEMA)
@@ -113,7 +113,7 @@ describe('the book out and in', () => {
     expect(done.bad.map((b) => b.line)).toEqual([3, 4, 5])
     for (const b of done.bad) expect(b.reason.length).toBeGreaterThan(5)
     expect((await imported(server, 'a,b\n1,2\n')).bad[0]?.reason).toContain('first line')
-    expect((await imported(server, '{"format":"other"}')).bad[0]?.reason).toContain('no book')
+    expect((await imported(server, '{"format":"other"}')).bad[0]?.reason).toContain('no log')
     expect((await raw(server, 'POST', '/api/import', Buffer.from('PK rubbish'))).status).toBe(422)
   })
   it('lets a spreadsheet run no formula from a note, and reads the note back as it was', async () => {
@@ -236,7 +236,7 @@ describe('an older book', () => {
       seconds: expect.closeTo(1800, 0) as number,
     })
     expect(tickets.get('t')?.state).toBe('logged')
-    const read = readBook(
+    const read = readLog(
       JSON.stringify({
         format: 'wimble-log',
         version: 1,

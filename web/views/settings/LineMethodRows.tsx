@@ -14,7 +14,7 @@ const TOPICS: Readonly<Record<Topic, string>> = {
 }
 
 /** Where practitioners differ: the shop's way in each row, with the reason of the one that is chosen. */
-export function LineWays({
+export function LineMethodRows({
   settings,
   onChange,
 }: {

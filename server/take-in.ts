@@ -1,4 +1,4 @@
-/** The whole book out in open formats, and in again, merged with what is there. */
+/** The whole log out in open formats, and in again, merged with what is there. */
 import { createHash } from 'node:crypto'
 import { Readable } from 'node:stream'
 import { setImmediate as turn } from 'node:timers/promises'
@@ -10,7 +10,7 @@ import type { Store } from './store.ts'
 import type { Lanes } from './workers/lanes.ts'
 
 /** The log as one file, as it stood when it was asked for: made in the hauling thread as fast as it is taken. */
-export async function exportBook({ haul }: Lanes, format: 'csv' | 'json' | 'zip'): Promise<Readable> {
+export async function exportLog({ haul }: Lanes, format: 'csv' | 'json' | 'zip'): Promise<Readable> {
   const id = await haul.openExport(format)
   async function* chunks(): AsyncGenerator<Uint8Array> {
     try {
@@ -41,10 +41,10 @@ function put(store: Store, e: FileEntry): string | 'added' | 'known' {
 const AT_ONCE = 50
 
 /**
- * Merges a book into this one: what is here already is not doubled, what cannot be taken is listed. It is read in the
+ * Merges a log into this one: what is here already is not doubled, what cannot be taken is listed. It is read in the
  * hauling thread and put in some lines at a time; one that breaks off is begun again without harm.
  */
-export async function importBook(
+export async function importLog(
   store: Store,
   data: string,
   { haul }: Lanes,

@@ -2,7 +2,7 @@ import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { openDatabase } from '../server/db/open.ts'
-import { bookIn, takeLock } from '../server/folder.ts'
+import { logIn, takeLock } from '../server/folder.ts'
 import { openStore } from '../server/store.ts'
 import { fillDemo } from '../server/demo.ts'
 import { tempFolder, testServer, type TestServer } from '../server/test-support.ts'
@@ -11,7 +11,7 @@ import { json, run } from './test-support.ts'
 let data: string
 beforeAll(() => {
   data = tempFolder()
-  const db = openDatabase(bookIn(data))
+  const db = openDatabase(logIn(data))
   fillDemo(openStore(db), new Date())
   db.close()
 })
@@ -23,7 +23,7 @@ const refused = (...args: string[]) => {
   return (json(out) as { error: { message: string } }).error.message
 }
 
-describe('a book on the command line', () => {
+describe('a log on the command line', () => {
   it('is copied, given out, taken in again and gone back to', () => {
     const copy = (json(wimble('backup').out) as { backup: string }).backup
     expect(existsSync(copy)).toBe(true)
@@ -34,7 +34,7 @@ describe('a book on the command line', () => {
     expect(json(wimble('restore', copy).out)).toMatchObject({ restored: copy })
     // each left the folder as it found it: closed, and nobody's
     takeLock(data).release()
-    expect(existsSync(`${bookIn(data)}-wal`)).toBe(false)
+    expect(existsSync(`${logIn(data)}-wal`)).toBe(false)
   })
   it('is not gone back from to what is no copy', () => {
     const letter = join(data, 'letter.sqlite')
@@ -44,22 +44,22 @@ describe('a book on the command line', () => {
   })
   it('that was lost is told of with its copies, and is not made anew by a start', () => {
     const lost = tempFolder()
-    const made = openDatabase(bookIn(lost))
+    const made = openDatabase(logIn(lost))
     made.close()
     expect(run('wimble.cjs', ['backup', '--data', lost]).code).toBe(0)
-    rmSync(bookIn(lost))
+    rmSync(logIn(lost))
     for (let i = 0; i < 2; i++) {
       const { code, err, out } = run('demo.cjs', ['--data', lost, '--port', '0'])
       expect(code, out).toBe(1)
       expect(err).toContain('is gone')
       expect(err).toContain('npm run wimble -- restore')
     }
-    expect(existsSync(bookIn(lost))).toBe(false)
+    expect(existsSync(logIn(lost))).toBe(false)
     rmSync(lost, { recursive: true })
   })
 })
 
-describe('a book that is being served', () => {
+describe('a log that is being served', () => {
   let server: TestServer
   beforeAll(async () => {
     server = await testServer({ data, empty: true })
@@ -76,14 +76,14 @@ describe('a book that is being served', () => {
       expect(said).toContain('Another Wimble')
       expect(said).toContain(`http://localhost:${server.port}`)
     }
-    // and what is confirmed after that is in the book that is served
+    // and what is confirmed after that is in the log that is served
     server.store.people.add(crypto.randomUUID(), 'Heron', new Date().toISOString())
     expect(server.store.people.named('Heron')).toBeDefined()
   })
 })
 
-describe('a book of years', () => {
-  it('is made in a folder of its own, and never over a book', () => {
+describe('a log of years', () => {
+  it('is made in a folder of its own, and never over a log', () => {
     const folder = tempFolder()
     const fill = (...more: string[]) =>
       run('fill.cjs', ['--data', folder, '--pieces', '40', '--lines', '120', '--runs', '3', ...more])
@@ -92,7 +92,7 @@ describe('a book of years', () => {
     expect(made.out).toContain('120 lines')
     const again = fill()
     expect(again.code).toBe(1)
-    expect(again.err).toContain('There is a book in')
+    expect(again.err).toContain('There is a log in')
     expect(fill('--lines', 'many').code).toBe(1)
     rmSync(folder, { recursive: true })
   })
