@@ -39,7 +39,7 @@ describe('a log on the command line', () => {
   it('is not gone back from to what is no copy', () => {
     const letter = join(data, 'letter.sqlite')
     writeFileSync(letter, 'Dear lock keeper')
-    expect(refused('restore', letter)).toMatch(/not a whole book.*Nothing was changed/)
+    expect(refused('restore', letter)).toMatch(/not a whole log.*Nothing was changed/)
     expect(refused('export', join(data, 'log.exe'))).toContain('.csv, .json or .zip')
   })
   it('that was lost is told of with its copies, and is not made anew by a start', () => {

@@ -328,7 +328,7 @@ describe('the log as a file', () => {
     writeSync(fd, Buffer.alloc(statSync(book).size - 4096, 0x5a), 0, undefined, 4096)
     closeSync(fd)
     const failure = await testServer({ data, pages: PAGES }).catch((e: unknown) => e as Error)
-    expect(String(failure)).toMatch(/The book in .* is damaged/)
+    expect(String(failure)).toMatch(/The log in .* is damaged/)
     const offered = /restore "([^"]+)"/.exec(String(failure))?.[1] ?? ''
     expect(command('wimble.cjs', ['restore', offered, '--data', data]).code).toBe(0)
     const again = await testServer({ data, pages: PAGES, empty: true })

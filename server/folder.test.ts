@@ -220,7 +220,7 @@ describe('a fault at the start', () => {
     mkdirSync(logIn(data))
     const said = await refused(data)
     expect(said).toMatch(
-      /^The disk fails while the book in .* is opened \(.*\)\. Copy the folder to another disk/,
+      /^The disk fails while the log in .* is opened \(.*\)\. Copy the folder to another disk/,
     )
   })
 })

@@ -47,7 +47,10 @@ export const GAP_STRENGTH: readonly (readonly [gapMm: number, share: number])[] 
   [0.4, 0.4],
 ]
 
-/** Share of the best strength that a film of this thickness has; 0 without a gap and beyond 0.4 mm. */
+/**
+ * Share of the best strength that a film of this thickness has; 0 without a gap and beyond 0.4 mm.
+ * @example gapStrength(0.0001) // 0.9429
+ */
 export function gapStrength(filmM: number): number {
   const x = filmM / mm
   if (x <= 0 || x > 0.4 + 1e-9) return 0
@@ -70,13 +73,19 @@ export const SOUND = 0.8
 export const SAFETY = 4
 const NEAR_LIMIT_K = 50
 
-/** What heat in use takes off the strength: nothing up to 50 K under the continuous limit, half at it and beyond. */
+/**
+ * What heat in use takes off the strength: nothing up to 50 K under the continuous limit, half at it and beyond.
+ * @example serviceShare('silver', 293.15) // 1
+ */
 export function serviceShare(kind: FillerKind, serviceK: number): number {
   const below = SERVICE_LIMIT_K[kind][0] - serviceK
   return below >= NEAR_LIMIT_K ? 1 : below <= 0 ? 0.5 : 0.5 + 0.5 * (below / NEAR_LIMIT_K)
 }
 
-/** Shear strength of the film as it is used, Pa. */
+/**
+ * Shear strength of the film as it is used, Pa.
+ * @example shearAt('silver', 0.00005, 293.15) / 1e6 // 140
+ */
 export const shearAt = (kind: FillerKind, filmM: number, serviceK: number): number =>
   SHEAR_PA[kind] * gapStrength(filmM) * serviceShare(kind, serviceK)
 
@@ -177,7 +186,10 @@ export const ROD_AREA_M2: Readonly<Record<RodSection, number>> = {
   '0.050 x 1/8 in': 0.05 * INCH_M * (INCH_M / 8),
 }
 const ROD_STEP_M = 5 * mm
-/** Rod for a volume of filler, m, up to 5 mm. */
+/**
+ * Rod for a volume of filler, m, up to 5 mm.
+ * @example rodLengthM(1.2e-7, '1/16 in') // 0.065
+ */
 export const rodLengthM = (volumeM3: number, section: RodSection): number =>
   Math.ceil(volumeM3 / ROD_AREA_M2[section] / ROD_STEP_M - 1e-9) * ROD_STEP_M
 

@@ -6,7 +6,6 @@ import { CUBIC_FOOT_M3, INCH_M, PSI_PA } from '../quantity/units.ts'
 import { METAL_NAMES } from '../metal/base-metals.ts'
 import { fuelFlowOf } from './flame.ts'
 import { heatingMethods, planBraze } from './plan-braze.ts'
-import { findTradeName } from './process.ts'
 import { purgeTimeS } from './purge.ts'
 import { readBraze } from './read.ts'
 import { coolingS } from './repair.ts'
@@ -516,15 +515,5 @@ describe('a cost', () => {
     expect(fillerCost(p.figures, '')).toBeUndefined()
     expect(addCosts(undefined, 2, 3)).toBe(5)
     expect(addCosts(undefined)).toBeUndefined()
-  })
-})
-
-describe('the trade’s words', () => {
-  it('leads silver solder and hard solder to brazing', () => {
-    expect(findTradeName('silver solder')[0]?.means).toBe('brazing')
-    expect(findTradeName('hard solder')[0]?.means).toBe('brazing')
-    expect(findTradeName('Bronze-welding')[0]?.means).toBe('braze welding')
-    expect(findTradeName('')).toEqual([])
-    expect(findTradeName('quux')).toEqual([])
   })
 })

@@ -43,7 +43,7 @@ function situationOf({ work, rig, shop }: BrazeRequest): Situation {
  * @returns every figure that the joint calls for, with source, span, reason and what it rests on; the ranking of all
  *   fillers; the steps; the findings and the cautions to tick. A plan with a `stop` carries its codes on every figure:
  *   none of them is then to be set on a rig. A closed vessel, a refused metal or no filler at all: a stop and few figures.
- * @example planBraze(request).figures.brazingTemperature?.value // K
+ * A figure of it: `planBraze(request).figures.brazingTemperature?.value`, K.
  */
 export function planBraze(request: BrazeRequest): BrazePlan {
   const draft = new BrazeDraft(request)

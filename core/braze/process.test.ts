@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { chosenProcess, findTradeName, judgeProcesses, TRADE_NAMES } from './process.ts'
+import { chosenProcess, judgeProcesses } from './process.ts'
 import { brazePlan, brazeRequest, codesOf, lapOf, stopsOf } from './test-support.ts'
 import { PROCESSES } from './types.ts'
 
@@ -57,19 +57,5 @@ describe('which process', () => {
     const place = (colour: string) =>
       brazePlan({ ...lapOf('low-carbon-steel'), colour }).ranking.findIndex((r) => r.filler === 'RBCuZn-C')
     expect(place('yellow')).toBeLessThan(place('any'))
-  })
-})
-
-describe('the trade’s words', () => {
-  it('lead to one of the four processes, each with a sentence', () => {
-    for (const n of TRADE_NAMES) {
-      expect(PROCESSES).toContain(n.means)
-      expect(n.text).toMatch(/[.?]$/)
-      expect(findTradeName(n.said)).toContain(n)
-    }
-  })
-  it('are found by any of their parts, in any case', () => {
-    expect(findTradeName('SOLDER').length).toBeGreaterThan(2)
-    expect(findTradeName('braze weld').every((n) => n.means === 'braze welding')).toBe(true)
   })
 })

@@ -19,7 +19,10 @@ export const purgeNeed = (w: Pick<BrazeWork, 'services' | 'a' | 'joint'>): 'alwa
   return isCopper(w.a.metal) && w.a.outsideDiameterM !== undefined ? 'choice' : 'none'
 }
 
-/** Volume inside runs of tube, m³. */
+/**
+ * Volume inside runs of tube, m³.
+ * @example runVolumeM3([{ outsideDiameterM: 0.022, wallM: 0.001, lengthM: 3 }]) * 1000 // 0.9425
+ */
 export const runVolumeM3 = (runs: readonly Run[]): number =>
   runs.reduce((sum, r) => sum + (Math.PI / 4) * (r.outsideDiameterM - 2 * r.wallM) ** 2 * r.lengthM, 0)
 
@@ -28,6 +31,7 @@ export const runVolumeM3 = (runs: readonly Run[]): number =>
  * @param volumeM3 of the whole line
  * @param flow m³/s, above 0
  * @param targetPct oxygen left, percent, above 0 and under 20.9
+ * @example purgeTimeS(0.001, 3.9e-5, 1) // 78
  */
 export const purgeTimeS = (volumeM3: number, flow: number, targetPct: number): number =>
   Math.ceil((volumeM3 / flow) * Math.log(AIR_OXYGEN_PCT / targetPct) - 1e-9)

@@ -64,6 +64,7 @@ export function planRepair(draft: BrazeDraft): number | undefined {
 /**
  * Time for a part to cool, s, rounded up: its wall gives heat off through both faces, exponentially.
  * @param buried in dry sand or lime, else in still air
+ * @example coolingS({ wallM: 0.01, density: 7200, specificHeat: 550 }, 1100, 323, 293, false) // 2608
  */
 export function coolingS(
   part: { readonly wallM: number; readonly density: number; readonly specificHeat: number },

@@ -85,7 +85,6 @@ function namedTube(text: string): string | undefined {
 /**
  * Plans a pasted list of joints, line by line, and gathers what it takes: rod by filler, flux, gas and time. A line
  * that cannot be planned is told with its number and reason; the others count.
- * @example planTakeOff({ text: 'joint,metal,tube,count\nsocket,copper,EN 1057 28 mm,6', … }).batches
  */
 export function planTakeOff(
   request: TakeOffRequest,

@@ -98,7 +98,6 @@ function decide(rate: number, half: number, limit: number): HoldVerdict {
  * @param asked at least two readings in the order of time; volume of the pressurised line, m³, above 0
  * @returns `holds` only when the upper end of the 95 % interval of the leak is under the limit; `leaks` when its lower
  *   end is above nothing and the estimate above the limit; else `cannot-tell`, with how much longer to wait
- * @example judgeHold({ readings, volumeM3: 0.003 }).verdict
  */
 export function judgeHold(asked: PressureAsked): PressureResult {
   const { readings, volumeM3 } = asked

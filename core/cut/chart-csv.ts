@@ -31,7 +31,7 @@ const NEEDED = ['orifice']
 /**
  * Reads a chart from comma-, semicolon- or tab-separated text: a file, or cells pasted from a spreadsheet. The first
  * line names the columns, with their units in brackets. Rows with faults are listed by line; the good ones are given.
- * @example readChartTable('orifice (in),thicknessMin (in),thicknessMax (in),oxygen (psi)\n.052,1/2,1,42')
+ * @example readChartTable('orifice (in),thicknessMin (in),thicknessMax (in),oxygen (psi)\n.052,1/2,1,42').rows.length // 1
  */
 export function readChartTable(text: string, decimalMark: 'ask' | 'comma' = 'ask'): ChartTable {
   if (text.length > MOST_TEXT)

@@ -15,6 +15,7 @@ export interface TiltedGuide {
  * Distance from the marked line (the part's top edge; kerf wholly in the scrap) to the guide's edge.
  * Square: R − k/2 on the part, R + k/2 on the scrap. Bevel β: R/cos β ± z·tan β, less or plus k/(2·cos β).
  * @returns m, which may come out at or below zero: the caller refuses it
+ * @example guideOffset({ side: 'part', tipRadiusM: 0.008, kerfM: 0.002, bevelRad: 0, leans: 'over', touchM: 0 }) * 1000 // 7
  */
 export function guideOffset(g: TiltedGuide): number {
   const cos = Math.cos(g.bevelRad)
@@ -23,6 +24,9 @@ export function guideOffset(g: TiltedGuide): number {
   return g.tipRadiusM / cos + tilt + (g.side === 'part' ? -half : half)
 }
 
-/** Lowest point of a tilted tip's flank that can touch a guide that it leans away from, m above the plate. */
+/**
+ * Lowest point of a tilted tip's flank that can touch a guide that it leans away from, m above the plate.
+ * @example lowestTouch(0.01, 0.008, Math.PI / 6) * 1000 // 12.66
+ */
 export const lowestTouch = (tipToWorkM: number, tipRadiusM: number, bevelRad: number): number =>
   tipToWorkM * Math.cos(bevelRad) + tipRadiusM * Math.sin(bevelRad)

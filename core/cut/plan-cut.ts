@@ -48,7 +48,7 @@ const mid = ([low, high]: readonly [number, number]) => (low + high) / 2
  *   cautions to tick and the advice before the cut. A plan with a `stop` carries its codes on every figure: none of
  *   them is then to be set on a rig. Over 12 in, oxygen under 95.5 %, a metal that does not cut, a closed vessel or a
  *   bevel past its limit: a stop and no figures.
- * @example planCut(request).figures.cuttingOxygenPressure?.value // Pa gauge at the regulator, flowing
+ * A figure of it: `planCut(request).figures.cuttingOxygenPressure?.value`, Pa gauge at the regulator, flowing.
  */
 export function planCut(request: CutRequest): CutPlan {
   const draft = new Draft(request)

@@ -17,6 +17,7 @@ export const EDGE_SHARE = 0.5
  * an edge. An estimate to show with its span, never a promise.
  * @param flux W/m²
  * @param riseK K still to go to kindling
+ * @example preheatTime('flat', 0.0127, 3e6, 900) // 13.29
  */
 export function preheatTime(at: 'edge' | 'flat', thicknessM: number, flux: number, riseK: number): number {
   const surface = ((Math.PI * CONDUCTIVITY * HEAT_CAPACITY) / 4) * (riseK / flux) ** 2
@@ -27,7 +28,10 @@ export function preheatTime(at: 'edge' | 'flat', thicknessM: number, flux: numbe
 const HEAVY_FROM_M = INCH_M * (1 - 1e-9)
 const WARM_PLATE_K = 323.15
 
-/** Whether the line is gone over once with the lever up before the cut: plate of 1 in or more that is not warm (50 °C). */
+/**
+ * Whether the line is gone over once with the lever up before the cut: plate of 1 in or more that is not warm (50 °C).
+ * @example needsWarmLine({ shape: 'straight', thicknessM: 0.0254, temperatureK: 293 }) // true
+ */
 export const needsWarmLine = (work: Pick<CutWork, 'shape' | 'thicknessM' | 'temperatureK'>): boolean =>
   work.shape !== 'pierce' &&
   work.shape !== 'fastener' &&

@@ -96,7 +96,10 @@ export function planTimeAndGas(
   return litS
 }
 
-/** The share of the oxygen of a jet that a kerf burns to FeO: kerf and thickness in m, speed m/s, flow m³/s. */
+/**
+ * The share of the oxygen of a jet that a kerf burns to FeO: kerf and thickness in m, speed m/s, flow m³/s.
+ * @example shareBurnt(0.002, 0.0127, 0.0064, (90 * CUBIC_FOOT_M3) / 3600) // 0.2728
+ */
 export const shareBurnt = (
   kerfM: number,
   thicknessM: number,

@@ -31,8 +31,7 @@ export interface Column {
 
 /**
  * The field of a table that a column's name stands for: the field's own name, or another under which it is known;
- * with the unit of its bare numbers in brackets or as the last word.
- * @example readColumn(CHART_ROW, 'Thickness min (in)') // { field: 'thicknessMin', unit: 'in' }
+ * with the unit of its bare numbers in brackets or as the last word: `Thickness min (in)` is `thicknessMin` in inches.
  */
 export function readColumn(table: Table, cell: string): Column | undefined {
   const { words, bracket } = readHeaderCell(cell)

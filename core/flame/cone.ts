@@ -11,6 +11,7 @@ const DESIGN_SPEED_RATIO = 12
  * @param exitSpeed mean speed U of the mixture, m/s
  * @param burningVelocity Su, m/s
  * @returns m; 0 when the flame would burn back into the port (U ≤ Su)
+ * @example coneLength(0.001, 80, 8) * 1000 // 4.975
  */
 export function coneLength(portM: number, exitSpeed: number, burningVelocity: number): number {
   const ratio = exitSpeed / burningVelocity
@@ -31,6 +32,7 @@ export interface PreheatCone {
  * stable band of exit speeds, which is an estimate.
  * @param mixtureFlow fuel plus preheat oxygen, m³/s at 70 F and 1 atm
  * @param ports how many ports share it
+ * @example preheatCone(FUELS.acetylene, (20 * CUBIC_FOOT_M3) / 3600).lengthM * 1000 // 4.303
  */
 export function preheatCone(
   fuel: Fuel,

@@ -15,9 +15,15 @@ const Z: Readonly<Record<'oxygen' | 'nitrogen', readonly number[]>> = {
 /** Gas from a kg of what is weighed, m³; undefined for a gas that goes by its pressure. */
 const perKgOf = (gas: CylinderGas): number | undefined =>
   isFuel(gas) ? FUELS[gas].cylinder.m3PerKg : undefined
-/** Whether a gas is weighed to know what is left of it. */
+/**
+ * Whether a gas is weighed to know what is left of it.
+ * @example isWeighed('propane') // true
+ */
 export const isWeighed = (gas: CylinderGas): boolean => perKgOf(gas) !== undefined
-/** Gas from so many kg, m³; undefined for gases that go by pressure. */
+/**
+ * Gas from so many kg, m³; undefined for gases that go by pressure.
+ * @example gasFromMass('acetylene', 1) / CUBIC_FOOT_M3 // 32.41
+ */
 export const gasFromMass = (gas: CylinderGas, kg: number): number | undefined => {
   const per = perKgOf(gas)
   return per === undefined ? undefined : per * kg
@@ -26,7 +32,10 @@ export const gasFromMass = (gas: CylinderGas, kg: number): number | undefined =>
 export const KEEP_PA = 25 * PSI_PA
 const FULL_PA = 2216 * PSI_PA
 
-/** Compressibility of a permanent gas at a gauge pressure, linear between the published points, level past them. */
+/**
+ * Compressibility of a permanent gas at a gauge pressure, linear between the published points, level past them.
+ * @example compressibility('oxygen', 2216 * PSI_PA) // 0.942
+ */
 export function compressibility(gas: 'oxygen' | 'nitrogen', gaugePa: number): number {
   const psi = Math.max(0, gaugePa / PSI_PA)
   const row = Z[gas]
@@ -66,6 +75,7 @@ export interface Contents {
  * contents times p/p full. Weight: over the tare, less a division. Neither known: the rated contents, as if full.
  * @returns undefined when nothing at all is known of it
  * @throws never; a weight under the tare counts as empty
+ * @example contentsOf({ gas: 'oxygen', ratedM3: 7, gaugePa: 1108 * PSI_PA, kelvin: 294.26 }).m3 // 3.421
  */
 export function contentsOf(c: CylinderRead): Contents | undefined {
   const perKg = perKgOf(c.gas)
@@ -130,6 +140,7 @@ export interface CylinderLeft {
  * What is left of cylinders after what the log used since each was read: one is used up before the next is begun,
  * in the order in which they are given, and never below nothing.
  * @returns by id, and what was used that no cylinder had
+ * @example usedUp([{ id: 'a', m3: 2, readAt: '2026-03-01' }], [{ at: '2026-03-02', m3: 0.5 }]).left.a // 1.5
  */
 export function usedUp(
   cylinders: readonly CylinderLeft[],
@@ -168,6 +179,7 @@ export interface Lasts {
  * @param leftM3 in all cylinders together
  * @param jobM3 that one job takes; 0 lasts for ever
  * @param flow m³/s while it runs
+ * @example lasts(6, 2.5, 0.001) // { jobs: 2, seconds: 6000, shortM3: 0 }
  */
 export function lasts(leftM3: number, jobM3: number, flow: number): Lasts {
   return {
@@ -177,10 +189,16 @@ export function lasts(leftM3: number, jobM3: number, flow: number): Lasts {
   }
 }
 
-/** How many cylinders of a size stand together for this flow at a share per hour. */
+/**
+ * How many cylinders of a size stand together for this flow at a share per hour.
+ * @example manifoldCount((30 * CUBIC_FOOT_M3) / 3600, 145 * CUBIC_FOOT_M3, 1 / 10) // 3
+ */
 export const manifoldCount = (flow: number, sizeM3: number, sharePerHour: number): number =>
   Math.max(1, Math.ceil((flow * 3600) / (sizeM3 * sharePerHour) - 1e-9))
 
-/** What to order: cylinders of a size for so many jobs, with what is there already. */
+/**
+ * What to order: cylinders of a size for so many jobs, with what is there already.
+ * @example toOrder(20, 4, 7) // 3
+ */
 export const toOrder = (needM3: number, leftM3: number, sizeM3: number): number =>
   Math.max(0, Math.ceil((needM3 - leftM3) / sizeM3 - 1e-9))

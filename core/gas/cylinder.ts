@@ -16,6 +16,7 @@ export const CONTINUOUS_AFTER_S = 600
  * @param litS how long the flame burns at a stretch, s
  * @param airK air round the cylinder, K: below 10 °C at most 1/15, below 0 °C at most 1/20
  * @param shortUse the shop's choice for short use; 1/10 by default. Source: CGA G-1 guidance
+ * @example acetyleneDrawShare(1200, 293) // 0.06667
  */
 export function acetyleneDrawShare(litS: number, airK: number, shortUse: DrawRule = 'intermittent'): number {
   const byUse = SHARE_PER_HOUR[litS > CONTINUOUS_AFTER_S ? 'continuous' : shortUse]
@@ -23,9 +24,15 @@ export function acetyleneDrawShare(litS: number, airK: number, shortUse: DrawRul
   return Math.min(byUse, byCold)
 }
 
-/** How long a flame counts as burning at a stretch, s: a heating head is continuous use however short. */
+/**
+ * How long a flame counts as burning at a stretch, s: a heating head is continuous use however short.
+ * @example stretchS(60, true) // Infinity
+ */
 export const stretchS = (litS: number, heating: boolean): number => (heating ? Infinity : litS)
 
-/** Largest acetylene flow, m³/s, from a cylinder rated for `ratedM3` at a share per hour. */
+/**
+ * Largest acetylene flow, m³/s, from a cylinder rated for `ratedM3` at a share per hour.
+ * @example (acetyleneDrawLimit(145 * CUBIC_FOOT_M3, 1 / 10) * 3600) / CUBIC_FOOT_M3 // 14.5
+ */
 export const acetyleneDrawLimit = (ratedM3: number, sharePerHour: number): number =>
   (ratedM3 * sharePerHour) / 3600

@@ -31,7 +31,7 @@ function frictionFactor(reynolds: number, boreM: number): number {
  * @param torchGaugePa gauge pressure at the torch, Pa
  * @param ambientPa the barometer, Pa absolute
  * @returns the drop in Pa
- * @example 25 ft of 1/4 in, 65 scfh oxygen, 40 psig at the torch: 0.30 psi
+ * @example hoseDrop(CHART_HOSE, OXYGEN, (65 * CUBIC_FOOT_M3) / 3600, 40 * PSI_PA, STANDARD_PRESSURE_PA) / PSI_PA // 0.3029
  */
 export function hoseDrop(
   hose: Hose,
@@ -52,7 +52,10 @@ export function hoseDrop(
   return p1 - p2
 }
 
-/** Volume inside a hose, m³. */
+/**
+ * Volume inside a hose, m³.
+ * @example hoseVolumeM3(CHART_HOSE) * 1e6 // 241.3
+ */
 export const hoseVolumeM3 = (hose: Hose): number => (Math.PI / 4) * hose.boreM ** 2 * hose.lengthM
 
 /** Shortest purge that is ever asked for, in seconds for each metre of hose. The shop's choice replaces it. */
@@ -66,7 +69,7 @@ const PACKED_ABOVE_PA = 5 * PSI_PA
  * @param gaugePa pressure in the hose while it runs, Pa gauge
  * @param floorSPerM the shop's least time per metre of hose
  * @returns whole seconds, rounded up, never under the floor
- * @example 25 ft of 3/16 in at 10 scfh: 5.2 s by flow, so 6 s
+ * @example purgeTime({ lengthM: 7.62, boreM: (3 / 16) * INCH_M }, (10 * CUBIC_FOOT_M3) / 3600, 5 * PSI_PA, STANDARD_PRESSURE_PA, 0) // 6
  */
 export function purgeTime(
   hose: Hose,
@@ -80,7 +83,10 @@ export function purgeTime(
   )
 }
 
-/** The flow part of `purgeTime`, in s, not rounded. */
+/**
+ * The flow part of `purgeTime`, in s, not rounded.
+ * @example purgeTimeByFlow({ lengthM: 7.62, boreM: (3 / 16) * INCH_M }, (10 * CUBIC_FOOT_M3) / 3600, 5 * PSI_PA, STANDARD_PRESSURE_PA) // 5.177
+ */
 export function purgeTimeByFlow(hose: Hose, flow: number, gaugePa: number, ambientPa: number): number {
   const packed = gaugePa > PACKED_ABOVE_PA ? (gaugePa + ambientPa) / ambientPa : 1
   return ((3 * hoseVolumeM3(hose)) / flow) * packed

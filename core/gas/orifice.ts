@@ -27,7 +27,10 @@ export interface Bore {
   readonly gasK?: number
 }
 
-/** Whether a jet from this gauge pressure at the tip is choked. */
+/**
+ * Whether a jet from this gauge pressure at the tip is choked.
+ * @example isChoked(13.2 * PSI_PA, STANDARD_PRESSURE_PA) // true
+ */
 export const isChoked = (tipGaugePa: number, ambientPa: number): boolean =>
   (tipGaugePa + ambientPa) / ambientPa >= CHOKING_RATIO - 1e-12
 
@@ -35,7 +38,7 @@ export const isChoked = (tipGaugePa: number, ambientPa: number): boolean =>
  * Oxygen through a bore, choked or not.
  * @param tipGaugePa gauge pressure just upstream of the bore, Pa; to 150 psig
  * @returns flow in m³/s at 70 F and 1 atm
- * @example 0.040 in at 40 psig, sea level: 65.4 scfh
+ * @example orificeFlow({ diameterM: 0.04 * INCH_M, ambientPa: STANDARD_PRESSURE_PA }, 40 * PSI_PA) / (CUBIC_FOOT_M3 / 3600) // 65.38
  */
 export function orificeFlow(bore: Bore, tipGaugePa: number): number {
   const { diameterM, ambientPa, cd = CD, gasK = STANDARD_TEMPERATURE_K } = bore
@@ -58,6 +61,7 @@ export function orificeFlow(bore: Bore, tipGaugePa: number): number {
  * The gauge pressure at the tip that drives this flow through a bore: the inverse of `orificeFlow`.
  * @param flow m³/s at 70 F and 1 atm
  * @returns Pa gauge
+ * @example pressureForFlow({ diameterM: 0.04 * INCH_M, ambientPa: STANDARD_PRESSURE_PA }, (65.4 * CUBIC_FOOT_M3) / 3600) / PSI_PA // 40.01
  */
 export function pressureForFlow(bore: Bore, flow: number): number {
   if (flow <= 0) return 0
@@ -68,7 +72,10 @@ export function pressureForFlow(bore: Bore, flow: number): number {
   return bisect((p) => orificeFlow(bore, p) - flow, 0, atChoking)
 }
 
-/** The root of a rising function between two points, by halving. */
+/**
+ * The root of a rising function between two points, by halving.
+ * @example bisect((x) => x * x - 2, 0, 2) // 1.414
+ */
 export function bisect(rising: (x: number) => number, from: number, to: number): number {
   let lo = from
   let hi = to

@@ -10,6 +10,7 @@ export const GAS_CONSTANT = 8.314462618
  * @param altitudeM −400 to 5000 m
  * @returns Pa absolute
  * @throws RangeError outside that range: the caller says so at the field
+ * @example ambientPressurePa(1600) // 83524
  */
 export function ambientPressurePa(altitudeM: number): number {
   if (!(altitudeM >= -400 && altitudeM <= 5000)) throw new RangeError('altitude outside -400 to 5000 m')

@@ -8,6 +8,7 @@ import { bisect, orificeFlow } from './orifice.ts'
  * @param orificeM bore of the tip, m
  * @param preheatOxygen flow in the same hose beside the jet, m³/s
  * @returns Pa gauge
+ * @example pressureAtTip(43 * PSI_PA, 0.052 * INCH_M, { lengthM: 7.62, boreM: 0.00635 }, 0, STANDARD_PRESSURE_PA) / PSI_PA // 42.21
  */
 export function pressureAtTip(
   settingPa: number,

@@ -388,7 +388,10 @@ function profileOf(side: Side): Profile {
   return { distanceM, kelvin }
 }
 
-/** The temperature at a distance from the mouth, K: between the cells of a profile. */
+/**
+ * The temperature at a distance from the mouth, K: between the cells of a profile.
+ * @example atDistance({ distanceM: [0, 0.1], kelvin: [900, 500] }, 0.05) // 700
+ */
 export function atDistance({ distanceM, kelvin }: Profile, m: number): number {
   const i = distanceM.findIndex((d) => d >= m)
   if (i < 0) return kelvin.at(-1) ?? 0
@@ -398,7 +401,10 @@ export function atDistance({ distanceM, kelvin }: Profile, m: number): number {
   return t0 + ((t1 - t0) * (m - d0)) / (d1 - d0)
 }
 
-/** Distance from the mouth beyond which part a stays under a temperature, m: the farthest crossing of its profile. */
+/**
+ * Distance from the mouth beyond which part a stays under a temperature, m: the farthest crossing of its profile.
+ * @example reachOf({ distanceM: [0, 0.1], kelvin: [900, 500] }, 600) // 0.075
+ */
 export function reachOf({ distanceM, kelvin }: Profile, underK: number): number {
   for (let i = kelvin.length - 1; i >= 0; i--) {
     if ((kelvin[i] ?? 0) < underK) continue

@@ -44,7 +44,10 @@ export interface Learned {
   readonly weight: number
 }
 
-/** The spread that a span stands for: a twentieth of cases lies beyond each end. At least 5 %. */
+/**
+ * The spread that a span stands for: a twentieth of cases lies beyond each end. At least 5 %.
+ * @example spreadOfSpan(1, 2) // 0.2107
+ */
 export const spreadOfSpan = (low: number, high: number): number =>
   low > 0 && high > low ? Math.max(0.05, Math.log(high / low) / (2 * 1.645)) : CHART_SPREAD
 
@@ -66,6 +69,7 @@ function kept(logs: readonly number[], expected: number): readonly number[] {
  * @param values as logged, in SI, above 0; anything else is left out
  * @param expected from the chart or worked out, above 0
  * @returns undefined when no run counts
+ * @example learn([42, 43, 44], { value: 50, spread: 0.1 }).value // 43.29
  */
 export function learn(values: readonly number[], expected: Expected): Learned | undefined {
   const logs = values.filter((v) => v > 0 && Number.isFinite(v)).map(Math.log)

@@ -293,7 +293,7 @@ const MOST_LINES = 5000
  * Runs a list of verbs, one to a line, `#` for remarks, from a cold line; hazards of the end are judged too.
  * @param text the list; see `VERBS`
  * @param leave false when the list stops in the middle of the work, so that its end is not judged
- * @example runVerbs('open-cylinder oxygen slowly\nscrew-in fuel 5 psi')
+ * @example runVerbs('open-cylinder oxygen slowly\nscrew-in fuel', false).line // 2
  */
 export function runVerbs(text: string, leave = true): VerbRun {
   const lines = text.split(/\r?\n/)

@@ -237,7 +237,7 @@ function bareUnit(t: Term, kind: Kind, options: ParseOptions): UnitId | undefine
  * @param text what was typed, at most 60 characters
  * @param kind what it should measure; a unit of another kind is refused by name
  * @returns the value in the kind's SI unit (`SI_UNIT[kind]`), or a plain sentence with ways out. Ranges are the field's affair.
- * @example parseQuantity('1 3/8 in', 'length') // { ok: true, value: 0.034925, unit: 'in', … }
+ * @example parseQuantity('1 3/8 in', 'length').value * 1000 // 34.925
  */
 export function parseQuantity(
   text: string,

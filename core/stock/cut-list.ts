@@ -24,7 +24,7 @@ const DIVE_ROUNDS = 12
  * trying every way.
  * @param told is told how far it has come
  * @returns the ways of cutting, never more stock than first-fit decreasing takes; or what is wrong, with its field
- * @example planCutList({ stock: [{ lengthM: 6 }], pieces: [{ lengthM: 2.9, count: 4 }], kerfM: 0.003 })
+ * @example planCutList({ stock: [{ lengthM: 6 }], pieces: [{ lengthM: 2.9, count: 4 }], kerfM: 0.003 }).ok // true
  */
 export function planCutList(
   request: CutListRequest,

@@ -1,6 +1,6 @@
 import { useMemo } from 'react'
 import { type Service } from '#core/braze/index.ts'
-import { findTradeName } from '#core/braze/process.ts'
+import { findInGlossary } from '#core/words/glossary.ts'
 import { asRanked, rankFillers } from '#core/braze/rank.ts'
 import type { Situation } from '#core/braze/rules.ts'
 import { findBaseMetal } from '#core/metal/base-metals.ts'
@@ -68,7 +68,7 @@ export default function FillerFinder() {
   }, [a, b, form.service, form.hand, serviceK, gapM, settings.shelf, units])
   const [first] = judged
   const flux = first && findFlux(first.flux)
-  const names = findTradeName(form.search)
+  const names = findInGlossary(form.search)
   return (
     <div className="grid gap-6 py-5 lg:grid-cols-[360px_1fr]">
       <section aria-label="What is joined" className="grid content-start gap-3">
@@ -107,7 +107,7 @@ export default function FillerFinder() {
         <Group beside label="Hand">
           <Segmented label="Hand" value={form.hand} options={HANDS} onChange={(hand) => change({ hand })} />
         </Group>
-        <Field label="What does the trade mean by" hint="Silver solder, hard solder, bronze welding …">
+        <Field label="What does the trade mean by" hint="Silver solder, purge, rosebud, swage …">
           {({ id, describedBy }) => (
             <input
               id={id}
@@ -123,7 +123,8 @@ export default function FillerFinder() {
             {names.length === 0 ? <li className="text-soft">Not a word known here.</li> : null}
             {names.map((n) => (
               <li key={n.said}>
-                <strong>{n.said}</strong>: {n.text}
+                <strong>{n.said}</strong>
+                {n.means === n.said ? '' : ` (${n.means})`}: {n.text}
               </li>
             ))}
           </ul>
