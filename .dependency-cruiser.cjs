@@ -66,12 +66,13 @@ module.exports = {
     {
       name: 'core-needs-no-package',
       severity: 'error',
-      comment: 'beside readers and writers of open formats, dates and polygon arithmetic, core is its own',
+      comment:
+        'beside readers and writers of open formats, dates, polygon arithmetic, statistics and differences, core is its own',
       from: { path: '^core/', pathNot: '[.]test[.]ts$' },
       to: {
         dependencyTypes: ['npm', 'npm-dev', 'core'],
         pathNot:
-          'node_modules/(@types/)?(papaparse|ics|date-fns|clipper-lib|dxf-parser|fast-xml-parser|svgpath)/',
+          'node_modules/(@types/)?(papaparse|ics|date-fns|clipper-lib|dxf-parser|fast-xml-parser|svgpath|diff|jstat|simple-statistics)/',
       },
     },
     {

@@ -48,7 +48,6 @@ async function valueOf(expression: string, file: string): Promise<unknown> {
   const own = (await import(join(CORE, file))) as Record<string, unknown>
   const scope: Record<string, unknown> = { ...quantity, ...standard, ...fuels, ...own }
   // the text is that of the comment beside the function
-  // eslint-disable-next-line @typescript-eslint/no-implied-eval
   const run = new Function(...Object.keys(scope), `return (${expression})`) as (...args: unknown[]) => unknown
   return run(...Object.values(scope))
 }

@@ -1,47 +1,30 @@
-/** Small statistics that the tests of a joint and the learning from the log rest on. */
+import jstat from 'jstat'
+import { median as middleOf, medianAbsoluteDeviation } from 'simple-statistics'
 
-const Z = 1.959964
+/* Small statistics that the tests of a joint and the learning from the log rest on. */
 
 /**
  * Student's t that leaves 2.5 % above it.
- * @param df degrees of freedom, at least 1
- * @returns 12.706 for 1, 4.303 for 2, then to within 0.2 % (Abramowitz and Stegun 26.7.5)
- * @example tQuantile(10) // 2.228
+ * @param df degrees of freedom; fewer than 1 count as 1
+ * @example tQuantile(10) // 2.2281
  */
-export function tQuantile(df: number): number {
-  if (df < 1.5) return 12.706
-  if (df < 2.5) return 4.303
-  const z = Z
-  const [z3, z5, z7] = [z ** 3, z ** 5, z ** 7]
-  return (
-    z +
-    (z3 + z) / (4 * df) +
-    (5 * z5 + 16 * z3 + 3 * z) / (96 * df ** 2) +
-    (3 * z7 + 19 * z5 + 17 * z3 - 15 * z) / (384 * df ** 3) +
-    (79 * z ** 9 + 776 * z7 + 1482 * z5 - 1920 * z3 - 945 * z) / (92160 * df ** 4)
-  )
-}
+export const tQuantile = (df: number): number => jstat.studentt.inv(0.975, Math.max(1, df))
 
 /**
  * The middle value; of an even number, the mean of the two in the middle. NaN for none.
  * @example median([3, 1, 2, 10]) // 2.5
  */
-export function median(values: readonly number[]): number {
-  const s = [...values].sort((a, b) => a - b)
-  const half = s.length >> 1
-  return s.length % 2 === 1
-    ? (s[half] ?? Number.NaN)
-    : ((s[half - 1] ?? Number.NaN) + (s[half] ?? Number.NaN)) / 2
-}
+export const median = (values: readonly number[]): number =>
+  values.length === 0 ? Number.NaN : middleOf([...values])
 
+/** A share of the median distance from the median that is a standard deviation, were the values normal. */
+const OF_NORMAL = 1.4826
 /**
- * Standard deviation that a few wild values do not move: 1.4826 × the median distance from the median.
+ * Standard deviation that a few wild values do not move: 1.4826 × the median distance from the median. NaN for none.
  * @example robustSpread([1, 2, 3, 4, 100]) // 1.4826
  */
-export function robustSpread(values: readonly number[]): number {
-  const middle = median(values)
-  return 1.4826 * median(values.map((v) => Math.abs(v - middle)))
-}
+export const robustSpread = (values: readonly number[]): number =>
+  values.length === 0 ? Number.NaN : OF_NORMAL * medianAbsoluteDeviation([...values])
 
 /** A straight line through points: y = at + slope × (x − middle). */
 export interface Line {

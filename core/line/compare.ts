@@ -1,3 +1,4 @@
+import { diffArrays } from 'diff'
 import { LINE_METHOD_NAMES, type LineMethodName, type LineMethods } from './methods.ts'
 import { optionWords, METHOD_WORDS } from './method-words.ts'
 import type { Step } from './steps.ts'
@@ -7,38 +8,19 @@ export interface ComparedStep {
   readonly left?: Step | undefined
   readonly right?: Step | undefined
   readonly same: boolean
-  /** Why they differ: the rows of the two ways that shape this step, with the reason of each. */
+  /** Why they differ: the rows of the two methods that shape this step, with the reason of each. */
   readonly because: readonly string[]
 }
 
-/** Rows in which two ways differ. */
+/** Rows in which two shops' methods differ. */
 export const differing = (left: LineMethods, right: LineMethods): readonly LineMethodName[] =>
   LINE_METHOD_NAMES.filter((name) => left[name] !== right[name])
-
-/** Steps that both lists have in the same order: the longest such run, by id. */
-function common(a: readonly Step[], b: readonly Step[]): readonly (readonly [number, number])[] {
-  const longest = Array.from({ length: a.length + 1 }, () => new Array<number>(b.length + 1).fill(0))
-  const at = (i: number, j: number) => longest[i]?.[j] ?? 0
-  for (let i = a.length - 1; i >= 0; i--)
-    for (let j = b.length - 1; j >= 0; j--) {
-      const row = longest[i]
-      if (row) row[j] = a[i]?.id === b[j]?.id ? at(i + 1, j + 1) + 1 : Math.max(at(i + 1, j), at(i, j + 1))
-    }
-  const pairs: [number, number][] = []
-  let i = 0
-  let j = 0
-  while (i < a.length && j < b.length)
-    if (a[i]?.id === b[j]?.id) pairs.push([i++, j++])
-    else if (at(i + 1, j) >= at(i, j + 1)) i++
-    else j++
-  return pairs
-}
 
 const sameStep = (a: Step, b: Step) =>
   a.act === b.act && a.why === b.why && JSON.stringify(a.acts) === JSON.stringify(b.acts)
 
 /**
- * Two ways of the same work side by side, aligned step by step.
+ * The same work by two methods side by side, aligned step by step.
  * @param left, right the steps with the methods they were made by
  */
 export function compareMethods(
@@ -57,22 +39,14 @@ export function compareMethods(
         return `${METHOD_WORDS[name].label}. ${l?.label}: ${l?.reason} ${r?.label}: ${r?.reason}`
       })
   const out: ComparedStep[] = []
-  let i = 0
-  let j = 0
-  const rest = (toI: number, toJ: number) => {
-    for (; i < toI; i++) out.push({ left: left.steps[i], same: false, because: because(left.steps[i]) })
-    for (; j < toJ; j++) out.push({ right: right.steps[j], same: false, because: because(right.steps[j]) })
-  }
-  for (const [a, b] of common(left.steps, right.steps)) {
-    rest(a, b)
-    const [l, r] = [left.steps[a], right.steps[b]]
-    if (l && r) {
-      const same = sameStep(l, r)
+  let [i, j] = [0, 0]
+  const changes = diffArrays([...left.steps], [...right.steps], { comparator: (a, b) => a.id === b.id })
+  for (const { count, added, removed } of changes)
+    for (let n = 0; n < count; n++) {
+      const l = added ? undefined : left.steps[i++]
+      const r = removed ? undefined : right.steps[j++]
+      const same = l !== undefined && r !== undefined && sameStep(l, r)
       out.push({ left: l, right: r, same, because: same ? [] : because(l, r) })
     }
-    i = a + 1
-    j = b + 1
-  }
-  rest(left.steps.length, right.steps.length)
   return out
 }

@@ -81,7 +81,7 @@ describe('cut lists', () => {
             pieces: lengths.map((lengthM) => ({ lengthM, count: 1 })),
             kerfM: 0,
           })
-          const least = everyMethod(lengths, stocks)
+          const least = leastByTrying(lengths, stocks)
           expect(plan.stockUsedM).toBeCloseTo(least.length, 6)
           expect(plan.bars).toBe(least.bars)
           expect(Math.max(...plan.patterns.map((p) => p.remnantM))).toBeCloseTo(least.remnant, 6)
@@ -200,7 +200,7 @@ describe('filling a bar', () => {
 })
 
 /** The least stock, bars and then largest remnant, by putting each piece into each bar. */
-function everyMethod(lengths: readonly number[], stocks: readonly number[]) {
+function leastByTrying(lengths: readonly number[], stocks: readonly number[]) {
   let best = { length: Infinity, bars: Infinity, remnant: 0 }
   const better = (a: typeof best) =>
     a.length < best.length ||

@@ -72,7 +72,7 @@ export function Copies() {
         </Button>
       ) : null}
       <p className="text-soft">
-        One a day by itself; kept are 7 days, 4 weeks and 12 months. They lie beside the book: carry one
+        One a day by itself; kept are 7 days, 4 weeks and 12 months. They lie beside the log: carry one
         elsewhere now and then.
       </p>
       {chosen ? <GoBack copy={chosen} onClose={() => setChosen(undefined)} /> : null}
@@ -89,7 +89,7 @@ function GoBack({ copy, onClose }: { readonly copy: CopyInfo; readonly onClose: 
     return (
       <Panel title="The copy stands" place="middle" open onClose={() => location.assign('/')}>
         <p>
-          The book is as it was on {day(copy.at)}. The one that was here until now is kept, and stands among
+          The log is as it was on {day(copy.at)}. The one that was here until now is kept, and stands among
           the copies.
         </p>
         <Button look="act" className="mt-4 min-h-[52px] w-full text-xl" onClick={() => location.assign('/')}>
@@ -151,7 +151,7 @@ function GoBack({ copy, onClose }: { readonly copy: CopyInfo; readonly onClose: 
             {isLoading ? 'Going back' : 'Go back to this copy'}
           </Button>
           <Button className="min-h-[52px] text-xl" onClick={onClose}>
-            Keep the book
+            Keep the log
           </Button>
         </div>
       </div>

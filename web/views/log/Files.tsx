@@ -70,8 +70,8 @@ export default function Files() {
         <section aria-label="In">
           <h2 className="border-b-[1.5px] border-ink pb-1 text-2xl">In</h2>
           <p className="py-3">
-            Another shop’s book, or an older one of this: CSV, JSON or zip. Lines that are here already are
-            not doubled.
+            Another shop’s log, or an older one of this: CSV, JSON or zip. Lines that are here already are not
+            doubled.
           </p>
           <label className="name inline-flex min-h-[48px] w-fit cursor-pointer items-center gap-2 rounded-md border-[1.5px] border-ink bg-sheet px-4 text-lg font-semibold focus-within:outline-2">
             <Upload size={20} aria-hidden="true" />

@@ -159,7 +159,7 @@ function Steps({
   if (state === 'ended')
     return (
       <>
-        <p className="text-[1.2rem]">The test has ended and is in the book.</p>
+        <p className="text-[1.2rem]">The test has ended and is in the log.</p>
         <Link className="name text-xl underline underline-offset-4" to={`/log/${test.id}`}>
           Its line in the log
         </Link>
@@ -222,7 +222,7 @@ function Steps({
             : ''}
         </p>
         <Button look="act" className={big} onClick={() => add('ended')}>
-          Put the test in the book
+          Save the test to the log
         </Button>
       </>
     )
@@ -303,7 +303,7 @@ function Holding({
         </Button>
       ) : (
         <Button look="act" className="min-h-[64px] text-2xl" onClick={() => add('ended')}>
-          End it, and put it in the book
+          End it, and save it to the log
         </Button>
       )}
     </>

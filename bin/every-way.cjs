@@ -1,1 +1,0 @@
-require('./setup.cjs').run('every-way.ts')
