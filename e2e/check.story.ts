@@ -311,7 +311,7 @@ describe('the log as a file', () => {
     const [head = '', first = '', second = ''] = exported.split(/\r?\n/)
     const csv = [head, first.replace(/^[0-9a-f-]{36}/, randomUUID()), 'nonsense', second].join('\r\n')
     await go('/log/files')
-    await see(page, 'Another shop’s book')
+    await see(page, 'Another shop’s log')
     await expectAccessible(page, 'In and out')
     await giveFile(page, 'theirs.csv', csv)
     await see(page, 'One line came in. One line was here already.')

@@ -1,0 +1,64 @@
+import type { Step } from '#core/line/steps.ts'
+import { usePlanFigures } from '../plan/plan-words.ts'
+import { Gauge } from './Gauge.tsx'
+import { Pace } from './Pace.tsx'
+import { Pattern } from './Pattern.tsx'
+import { ReadingNow } from './ReadingNow.tsx'
+import { StepClock } from './StepClock.tsx'
+import type { RunInHand } from './useRun.ts'
+
+const PRESSURES: ReadonlySet<string> = new Set(['cuttingOxygenPressure', 'oxygenPressure', 'fuelPressure'])
+
+/** What stands beside a step: the gauge to look at, a clock, a pace, or further figures. */
+export function Beside({
+  step,
+  inHand,
+  gone,
+  onStart,
+  onDone,
+}: {
+  readonly step: Step
+  readonly inHand: RunInHand
+  /** Confirms the step, as the large button does. */
+  readonly onDone: () => void
+  readonly gone: number | undefined
+  readonly onStart: () => void
+}) {
+  const { run } = inHand
+  const { figure, called, printed } = usePlanFigures(run.plan)
+  const pressure = step.figure !== undefined && PRESSURES.has(step.figure) ? figure(step.figure) : undefined
+  const read = step.figure === undefined ? undefined : figure(step.figure)
+  return (
+    <>
+      {pressure ? (
+        <Gauge figure={pressure} gas={step.figure === 'fuelPressure' ? run.setting.fuel : 'oxygen'} />
+      ) : null}
+      {step.figure !== undefined && read && step.timer?.kind !== 'at-least' ? (
+        <ReadingNow key={step.id} runId={run.id} name={step.figure} figure={read} onConfirm={onDone} />
+      ) : null}
+      {step.pace ? <Pace pace={step.pace} gone={gone} onStart={onStart} /> : null}
+      {step.pattern ? (
+        <div className="grid items-center gap-3 sm:grid-cols-[3fr_2fr]">
+          <Pattern pattern={step.pattern} gone={gone} />
+          {step.timer ? <StepClock timer={step.timer} gone={gone} onStart={onStart} /> : null}
+        </div>
+      ) : step.timer ? (
+        <StepClock timer={step.timer} gone={gone} onStart={onStart} />
+      ) : null}
+      {step.also ? (
+        <dl className="grid grid-cols-[1fr_auto] gap-x-4">
+          {step.also.map((name) =>
+            figure(name) ? (
+              <div key={name} className="contents">
+                <dt className="border-b border-rule py-1.5 text-[1.1rem]">{called(name)}</dt>
+                <dd className="figure border-b border-rule py-1.5 text-right text-[1.7rem]">
+                  {printed(name)}
+                </dd>
+              </div>
+            ) : null,
+          )}
+        </dl>
+      ) : null}
+    </>
+  )
+}

@@ -1,0 +1,30 @@
+import { figureNamed, KIND_OF_UNIT } from '#core/figure.ts'
+import type { Run } from '#contract/types.ts'
+import { useShop } from '../../app/shop.ts'
+import { SourceTag } from '../../ui/Tag.tsx'
+import { spanWords } from '../plan/StationLine.tsx'
+
+/** The figure of a step, to be read from across the shop, with where it comes from and its span. */
+export function BigFigure({ run, name }: { readonly run: Run; readonly name: string }) {
+  const { show, print } = useShop()
+  const figure = figureNamed(run.plan, name)
+  if (!figure) return null
+  const kind = KIND_OF_UNIT[figure.unit]
+  const shown = show(figure.value, kind)
+  return (
+    <>
+      <p className="figure pt-3 text-[clamp(5rem,13vw,10.5rem)] leading-[0.9]">
+        {shown.figure}
+        <span className="pl-4 text-[0.36em] font-semibold">{shown.unit}</span>
+      </p>
+      <p className="flex flex-wrap items-center gap-3 pt-3">
+        <SourceTag source={figure.source} runs={figure.runs} />
+        <span className="text-lg text-soft">
+          {spanWords(figure, (v) => print(v, kind))
+            ? `${spanWords(figure, (v) => print(v, kind))} will do`
+            : ''}
+        </span>
+      </p>
+    </>
+  )
+}

@@ -1,0 +1,83 @@
+import { useMemo, useState } from 'react'
+import { device } from '../../app/device.ts'
+import { useShortcuts } from '../../app/shortcuts.ts'
+import { useApp, useSend } from '../../app/store.ts'
+import { Beside } from './Beside.tsx'
+import { LiveLine } from './LiveLine.tsx'
+import { Panels, type Asking } from './Panels.tsx'
+import { Presses } from './Presses.tsx'
+import { RunHead } from './RunHead.tsx'
+import { NextSteps, StepCard } from './StepCard.tsx'
+import type { RunInHand } from './useRun.ts'
+import { useStep } from './useStep.ts'
+
+/** What may have to be scrolled can be scrolled by key. */
+const SCROLLS = { tabIndex: 0 } as const
+
+/** The guide: one step at a time, huge. */
+export function Guide({ inHand }: { readonly inHand: RunInHand }) {
+  const { run, progress, confirm } = inHand
+  const send = useSend()
+  const flipped = useApp((s) => s.device.flipped)
+  const [asking, setAsking] = useState<Asking>(undefined)
+  const now = useStep(inHand, () => setAsking('instructor'))
+  const { steps, index } = progress
+  const step = steps[index]
+  const openTrouble = () => {
+    confirm({ kind: 'trouble', reason: null })
+    setAsking('trouble')
+  }
+  const keys = useMemo(
+    () => ({
+      ' ': () => now.done(),
+      Backspace: () => index > 0 && confirm({ kind: 'back' }),
+      t: openTrouble,
+      b: () => setAsking('break'),
+      f: () => setAsking('flame'),
+      u: () => send(device.actions.changed({ flipped: !flipped })),
+    }),
+    // the handlers speak of the step in hand
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [inHand, now.held, now.gone === undefined, flipped, now.settling],
+  )
+  useShortcuts(keys)
+  if (!step) return null
+  return (
+    <main className="grid min-h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_1fr_auto] lg:h-dvh">
+      <RunHead
+        inHand={inHand}
+        step={step}
+        runner={now.runner?.name}
+        onFlame={() => setAsking('flame')}
+        onBreak={() => setAsking('break')}
+        onTrouble={openTrouble}
+      />
+      <div className="min-h-0 lg:grid lg:grid-cols-[1fr_minmax(380px,40%)]">
+        <section {...SCROLLS} aria-label="The step" className="px-6 py-5 md:px-11 lg:overflow-y-auto">
+          <StepCard run={run} step={step} heading={now.heading} />
+        </section>
+        <aside
+          {...SCROLLS}
+          aria-label="Readings and what comes next"
+          className="flex min-h-0 flex-col gap-3 border-rule px-6 py-4 lg:overflow-y-auto lg:border-l-[1.5px]"
+        >
+          <Beside step={step} inHand={inHand} gone={now.gone} onStart={now.startClock} onDone={now.done} />
+          <div className="border-t-[1.5px] border-rule pt-3 max-lg:hidden">
+            <LiveLine inHand={inHand} />
+          </div>
+          <div className="mt-auto border-t-[1.5px] border-rule pt-2">
+            <NextSteps steps={steps} index={index} />
+          </div>
+        </aside>
+      </div>
+      <Presses
+        step={now}
+        timer={step.timer}
+        first={index === 0}
+        onBack={() => confirm({ kind: 'back' })}
+        onSkip={() => setAsking('skip')}
+      />
+      <Panels inHand={inHand} asking={asking} onClose={() => setAsking(undefined)} returnTo={now.heading} />
+    </main>
+  )
+}

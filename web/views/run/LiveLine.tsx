@@ -1,0 +1,37 @@
+import { isRoundJoint } from '#core/braze/types.ts'
+import { FUELS } from '#core/gas/fuels.ts'
+import { useShop } from '../../app/shop.ts'
+import { FUEL_FACE_PA, LineDrawing, OXYGEN_FACE_PA } from '../../drawing/LineDrawing.tsx'
+import type { RunInHand } from './useRun.ts'
+
+/** What stands in the flame of a braze. */
+const jointIn = ({ draft }: RunInHand['run']): 'tube' | 'lap' =>
+  draft.kind === 'braze' && isRoundJoint(draft.work.joint) ? 'tube' : 'lap'
+
+/** The supply line as the steps have left it. */
+export function LiveLine({ inHand }: { readonly inHand: RunInHand }) {
+  const { gasColour, print } = useShop()
+  const { run, line } = inHand
+  const { setting } = run
+  const side = (name: 'oxygen' | 'fuel' | 'nitrogen', gas: string) => {
+    const s = line[name]
+    return `${gas}: cylinder ${s.turns > 0 ? 'open' : 'shut'}, ${s.deliveryPa > 0 ? `${print(s.deliveryPa, 'pressure')} in the hose` : 'hose empty'}, ${name === 'nitrogen' ? 'purge' : 'torch'} valve ${s.valve > 0 ? 'open' : 'shut'}`
+  }
+  return (
+    <figure>
+      <LineDrawing
+        oxygenColour={gasColour('oxygen')}
+        fuelColour={gasColour(setting.fuel)}
+        live={line}
+        work={run.plan.kind === 'cut' ? 'plate' : jointIn(run)}
+        oxygenNeedle={line.oxygen.deliveryPa / OXYGEN_FACE_PA}
+        fuelNeedle={line.fuel.deliveryPa / FUEL_FACE_PA}
+      />
+      <figcaption className="text-sm leading-snug text-soft">
+        As the steps have left it. {side('oxygen', 'Oxygen')}. {side('fuel', FUELS[setting.fuel].title)}.{' '}
+        {setting.line?.needsNitrogen ? `${side('nitrogen', 'Nitrogen')}. ` : ''}Flame{' '}
+        {line.flame.replace('-', ' ')}.
+      </figcaption>
+    </figure>
+  )
+}

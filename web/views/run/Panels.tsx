@@ -1,0 +1,60 @@
+import type { RefObject } from 'react'
+import type { BreakTaken } from '#core/record/run.ts'
+import { BreakPanel } from './BreakPanel.tsx'
+import { FlameCardPanel } from './FlameCardPanel.tsx'
+import { InstructorPanel } from './InstructorPanel.tsx'
+import { SkipPanel } from './SkipPanel.tsx'
+import { TroublePanel } from './TroublePanel.tsx'
+import { breaksOffered, type RunInHand } from './useRun.ts'
+
+/** Which panel lies over the step, if one does. */
+export type Asking = 'skip' | 'break' | 'flame' | 'instructor' | 'trouble' | undefined
+
+/** What can lie over a step: trouble, skipping, ways out of the work, the flame card, an instructor's name. */
+export function Panels({
+  inHand,
+  asking,
+  onClose,
+  returnTo,
+}: {
+  readonly inHand: RunInHand
+  readonly asking: Asking
+  readonly onClose: () => void
+  readonly returnTo: RefObject<HTMLElement | null>
+}) {
+  const { run, stand, confirm } = inHand
+  const offered = breaksOffered(inHand)
+  const takeBreak = (name: BreakTaken) => stand && confirm({ kind: 'break', name, stand })
+  const over = { returnTo, onClose }
+  return (
+    <>
+      <TroublePanel
+        {...over}
+        open={asking === 'trouble'}
+        onStop={(reason) => confirm({ kind: 'stop', reason })}
+        offered={offered}
+        onBreak={takeBreak}
+      />
+      <SkipPanel {...over} open={asking === 'skip'} onSkip={(reason) => confirm({ kind: 'skip', reason })} />
+      {asking === 'break' ? (
+        <BreakPanel
+          {...over}
+          offered={offered}
+          onBreak={takeBreak}
+          onHandOver={(personId) => stand && confirm({ kind: 'hand-over', stand }, personId)}
+        />
+      ) : null}
+      {asking === 'flame' ? (
+        <FlameCardPanel
+          {...over}
+          fuel={run.setting.fuel}
+          lever={run.plan.kind === 'cut'}
+          wanted={run.setting.flame ?? 'neutral'}
+        />
+      ) : null}
+      {asking === 'instructor' ? (
+        <InstructorPanel {...over} onConfirm={(personId) => confirm({ kind: 'done' }, personId)} />
+      ) : null}
+    </>
+  )
+}

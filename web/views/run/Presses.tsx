@@ -1,0 +1,56 @@
+import type { StepTimer } from '#core/line/steps.ts'
+import type { StepInHand } from './useStep.ts'
+
+/** What the large button says. */
+const doneWord = (
+  { held, gone }: Pick<StepInHand, 'held' | 'gone'>,
+  timer: StepTimer | undefined,
+): string => {
+  if (held) return gone === undefined ? 'Start the clock' : 'Clock is running'
+  return timer?.kind === 'carries-on' ? 'Done, clock on' : 'Done'
+}
+
+/** The three presses under a step, for gloves: back, skip, done. */
+export function Presses({
+  step,
+  timer,
+  first,
+  onBack,
+  onSkip,
+}: {
+  readonly step: StepInHand
+  readonly timer: StepTimer | undefined
+  /** There is none before it. */
+  readonly first: boolean
+  readonly onBack: () => void
+  readonly onSkip: () => void
+}) {
+  return (
+    <div className="sticky bottom-0 grid grid-cols-[auto_auto_1fr] border-t-[1.5px] border-rule">
+      <button
+        type="button"
+        disabled={first}
+        onClick={onBack}
+        className="name min-h-[88px] border-r border-rule bg-sheet px-5 text-[1.35rem] font-semibold disabled:text-soft md:px-16"
+      >
+        Back
+      </button>
+      <button
+        type="button"
+        onClick={onSkip}
+        className="name min-h-[88px] border-r border-rule bg-sheet px-5 text-[1.35rem] font-semibold md:px-12"
+      >
+        Skip, say why
+      </button>
+      <button
+        type="button"
+        data-done
+        disabled={step.settling || (step.held && step.gone !== undefined)}
+        onClick={step.done}
+        className="figure min-h-[88px] bg-verdigris text-[2.4rem] text-on disabled:bg-sheet disabled:text-soft"
+      >
+        {doneWord(step, timer)}
+      </button>
+    </div>
+  )
+}

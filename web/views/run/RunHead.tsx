@@ -1,0 +1,83 @@
+import { Link } from 'react-router'
+import { PHASE_NAMES, type Step } from '#core/line/steps.ts'
+import { clocksOf, workIsOver } from '#core/record/run.ts'
+import { ServerNotice } from '../../app/ServerNotice.tsx'
+import { Clocks } from './Clocks.tsx'
+import { useSoundRefused, useWakeLock } from './clock.ts'
+import type { RunInHand } from './useRun.ts'
+
+/** Over the step: what is run by whom and how far, the clocks that go on, and what is always at hand. */
+export function RunHead({
+  inHand: { run, progress, unsent },
+  step,
+  runner,
+  onFlame,
+  onBreak,
+  onTrouble,
+}: {
+  readonly inHand: RunInHand
+  readonly step: Step
+  readonly runner: string | undefined
+  readonly onFlame: () => void
+  readonly onBreak: () => void
+  readonly onTrouble: () => void
+}) {
+  const dark = useWakeLock()
+  const mute = useSoundRefused()
+  const clocks = clocksOf(progress)
+  return (
+    <header className="border-b-[1.5px] border-rule bg-sheet">
+      <ServerNotice />
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1 px-5 py-2 md:flex-nowrap md:gap-4">
+        <Link
+          to="/"
+          className="name min-h-12 grow content-center pr-2 text-lg underline underline-offset-4 md:grow-0"
+        >
+          Today
+        </Link>
+        <div className="min-w-0 grow max-md:order-last max-md:basis-full">
+          <strong className="name block truncate text-[1.45rem] leading-tight font-semibold md:inline md:pr-3">
+            {run.title}
+          </strong>
+          <span className="text-soft">
+            Step {progress.index + 1} of {progress.steps.length}, {PHASE_NAMES[step.phase]}.
+            {runner === undefined ? '' : ` ${runner} is running it.`}
+            {unsent > 0 ? ` ${unsent} not saved yet.` : ''}
+            {dark ? ' This browser does not keep the screen awake.' : ''}
+            {mute ? ' It makes no sound until the page is touched.' : ''}
+          </span>
+          {clocks.length > 0 ? <Clocks clocks={clocks} /> : null}
+        </div>
+        {workIsOver(progress) && !run.logged ? (
+          <Link
+            to={`/run/${run.id}/log`}
+            className="name grid min-h-12 place-items-center rounded-md border-[1.5px] border-ink px-4 text-lg font-semibold max-md:hidden"
+          >
+            Record it
+          </Link>
+        ) : null}
+        <HeadButton name="Flame" onPress={onFlame} />
+        <HeadButton name="Pause or leave" onPress={onBreak} />
+        <button
+          type="button"
+          onClick={onTrouble}
+          className="name min-h-[52px] rounded-md border-2 border-alarm px-6 text-[1.4rem] font-bold text-alarm"
+        >
+          Trouble
+        </button>
+      </div>
+    </header>
+  )
+}
+
+function HeadButton({ name, onPress }: { readonly name: string; readonly onPress: () => void }) {
+  return (
+    <button
+      type="button"
+      onClick={onPress}
+      className="name min-h-[52px] rounded-md border-[1.5px] border-ink px-4 text-[1.25rem] font-semibold max-sm:px-2.5"
+    >
+      {name}
+    </button>
+  )
+}

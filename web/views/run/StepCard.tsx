@@ -1,0 +1,69 @@
+import type { Ref } from 'react'
+import type { Step } from '#core/line/steps.ts'
+import type { Run } from '#contract/types.ts'
+import { useShop } from '../../app/shop.ts'
+import { BigFigure } from './BigFigure.tsx'
+
+/** A step in words: the act, its figure, the caution, what should be found, what if not, and why. */
+export function StepCard({
+  run,
+  step,
+  heading,
+}: {
+  readonly run: Run
+  readonly step: Step
+  readonly heading: Ref<HTMLHeadingElement>
+}) {
+  const { say } = useShop()
+  return (
+    <>
+      <h1
+        ref={heading}
+        tabIndex={-1}
+        className="max-w-[22ch] text-[clamp(2rem,4.6vw,3.7rem)] leading-[1.04] font-bold outline-none"
+      >
+        {say(step.act)}
+      </h1>
+      {step.figure ? <BigFigure run={run} name={step.figure} /> : null}
+      {step.caution ? (
+        <p className="mt-4 max-w-[46ch] border-l-[6px] border-alarm pl-4 text-[1.2rem] leading-snug font-bold">
+          {say(step.caution)}
+        </p>
+      ) : null}
+      {step.see ? (
+        <p className="max-w-[52ch] pt-4 text-[1.25rem] leading-snug">
+          <strong>You should find:</strong> {say(step.see)}
+        </p>
+      ) : null}
+      {step.ifNot ? (
+        <p className="max-w-[56ch] pt-2 text-[1.1rem] leading-snug">
+          <strong>If not:</strong> {say(step.ifNot)}
+        </p>
+      ) : null}
+      <p className="max-w-[56ch] pt-2 text-[1.05rem] leading-snug text-soft">
+        <strong>Why:</strong> {say(step.why)}
+      </p>
+    </>
+  )
+}
+
+/** So many of the next steps are told. */
+const NEXT_SHOWN = 2
+
+/** What comes after the step in hand. */
+export function NextSteps({ steps, index }: { readonly steps: readonly Step[]; readonly index: number }) {
+  const { say } = useShop()
+  return (
+    <>
+      <h2 className="name text-lg text-soft">After this</h2>
+      <ol className="name text-[1.25rem] leading-snug text-soft">
+        {steps.slice(index + 1, index + 1 + NEXT_SHOWN).map((s) => (
+          <li key={s.id} className="pt-1">
+            {say(s.act)}
+          </li>
+        ))}
+        {index + 1 === steps.length ? <li>That was all. Then record the result.</li> : null}
+      </ol>
+    </>
+  )
+}
