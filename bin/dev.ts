@@ -1,7 +1,7 @@
 import { spawn } from 'node:child_process'
 import { join, resolve } from 'node:path'
 import { createServer } from 'vite'
-import { fillDemo } from '../server/demo.ts'
+import { fillDemo } from '../server/demo/demo.ts'
 import { startSimulator } from '../server/instruments/simulator.ts'
 import { startServer } from '../server/start.ts'
 import { openStore } from '../server/store.ts'

@@ -4,7 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { openDatabase } from '../server/db/open.ts'
 import { logIn, takeLock } from '../server/folder.ts'
 import { openStore } from '../server/store.ts'
-import { fillDemo } from '../server/demo.ts'
+import { fillDemo } from '../server/demo/demo.ts'
 import { tempFolder, testServer, type TestServer } from '../server/test-support.ts'
 import { json, run } from './test-support.ts'
 

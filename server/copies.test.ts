@@ -7,7 +7,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Copies, CopyPreview, LogEntry, LogPage, Today } from '#contract/types.ts'
 import { backUp, copyDaily, copyWhenDue } from './copies/copies.ts'
 import { backupsIn, isCopyDue, listCopies, outlived, type CopyFile } from './copies/list.ts'
-import { cutCameOut } from './demo-log.ts'
+import { cutCameOut } from './demo/results.ts'
 import { logIn } from './folder.ts'
 import { endRuns, pieceNamed, tempFolder, testServer, type TestServer } from './test-support.ts'
 

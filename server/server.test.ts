@@ -28,7 +28,7 @@ import { asAppError } from './errors.ts'
 import { CannotStart } from './folder.ts'
 import { startServer } from './start.ts'
 import { openStore } from './store.ts'
-import { brazeCameOut, cutCameOut } from './demo-log.ts'
+import { brazeCameOut, cutCameOut } from './demo/results.ts'
 import { pieceNamed, tempFolder, testServer, type TestServer } from './test-support.ts'
 
 let server: TestServer

@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import pino from 'pino'
 import type { NewEntry } from './db/tables/log-rows.ts'
-import { fillDemo } from './demo.ts'
+import { fillDemo } from './demo/demo.ts'
 import { startServer, type Running } from './start.ts'
 
 export interface TestServer extends Running {

@@ -1,7 +1,13 @@
 /** Procedures: stretches put in order for a task, and handed out only when the state model accepts them. */
 import { forbidden, hazardsAtEnd, runSteps, type HazardName } from './hazards.ts'
 import type { MethodException, LineSetup } from './setup.ts'
-import { Stages } from './stages.ts'
+import { screwsOut, pressures } from './stages/pressures.ts'
+import { purges, leaks } from './stages/sweeps.ts'
+import { nitrogenOn, nitrogenOff } from './stages/nitrogen.ts'
+import { lighting, trimming } from './stages/flame.ts'
+import { shutTorch, shutDown, fireWatch } from './stages/shut.ts'
+import { shortPause, longBreak, tipChange, attachmentChange, relight, handOver } from './stages/breaks.ts'
+import { StageContext } from './stages/context.ts'
 import { foundLine, type LineSetting, type LineState } from './state.ts'
 import { opensLine, type Step } from './steps.ts'
 
@@ -72,34 +78,34 @@ const refused = (hazard: HazardName, text: string): Procedure => ({
 })
 
 /** The line of a rig, from screws out to swept. */
-const toReady = (stages: Stages): Step[] => [
-  ...stages.screwsOut(),
-  ...stages.pressures(),
-  ...stages.purges(),
-  ...stages.leaks(),
-  ...stages.nitrogenOn(),
+const toReady = (c: StageContext): Step[] => [
+  ...screwsOut(c),
+  ...pressures(c),
+  ...purges(c),
+  ...leaks(c),
+  ...nitrogenOn(c),
 ]
 
 /** The break's steps as they are told: all of them belong to the break. */
 const asBreak = (steps: readonly Step[]): Step[] => steps.map((s) => ({ ...s, phase: 'break' }))
 
-function breakOf(stages: Stages, name: BreakName, stand: Stand): Step[] | undefined {
+function breakOf(c: StageContext, name: BreakName, stand: Stand): Step[] | undefined {
   const lit = stand === 'lit'
   switch (name) {
     case 'short-pause':
-      return stages.shortPause(lit)
+      return shortPause(c, lit)
     case 'long-break':
-      return stages.longBreak(lit)
+      return longBreak(c, lit)
     case 'tip-change':
-      return stages.tipChange(lit)
+      return tipChange(c, lit)
     case 'attachment-change':
-      return stages.setup.torch.kind === 'cutting-torch' ? undefined : stages.attachmentChange(lit)
+      return c.setup.torch.kind === 'cutting-torch' ? undefined : attachmentChange(c, lit)
     case 'relight':
-      return lit ? stages.relight() : undefined
+      return lit ? relight(c) : undefined
     case 'hand-over':
-      return stages.handOver(lit)
+      return handOver(c, lit)
     case 'shutdown':
-      return [...(lit ? stages.shutTorch() : []), ...stages.nitrogenOff(), ...stages.shutDown()]
+      return [...(lit ? shutTorch(c) : []), ...nitrogenOff(c), ...shutDown(c)]
   }
 }
 
@@ -128,21 +134,21 @@ const comesBack = (before: LineState, after: LineState): boolean =>
  * the state model, from a rig whose screws somebody may have left in; one that meets anything forbidden is not given.
  */
 export function compose(setup: LineSetup, piece: WorkSteps): Procedure {
-  const stages = new Stages(setup)
+  const c = new StageContext(setup)
   const { setting } = setup
-  const ready = toReady(stages)
-  const lit = [...stages.lighting(), ...stages.trimming()]
+  const ready = toReady(c)
+  const lit = [...lighting(c), ...trimming(c)]
   const steps = [
     ...piece.before,
     ...ready,
     ...lit,
     ...piece.work,
-    ...stages.shutTorch(),
+    ...shutTorch(c),
     ...piece.cooling,
-    ...stages.nitrogenOff(),
-    ...stages.shutDown(),
+    ...nitrogenOff(c),
+    ...shutDown(c),
     ...piece.after,
-    ...stages.fireWatch(),
+    ...fireWatch(),
   ]
   const wrong = unsafe(steps, setting)
   if (wrong) return refused(wrong.hazard, wrong.text)
@@ -157,7 +163,7 @@ export function compose(setup: LineSetup, piece: WorkSteps): Procedure {
       name,
       Object.fromEntries(
         STANDS.flatMap((stand) => {
-          const own = breakOf(stages, name, stand)
+          const own = breakOf(c, name, stand)
           if (!own) return []
           const run = runSteps(own, setting, from[stand])
           const leaves = name === 'shutdown'
@@ -169,5 +175,5 @@ export function compose(setup: LineSetup, piece: WorkSteps): Procedure {
       ),
     ]),
   ) as unknown as BreakSteps
-  return { ok: true, steps, breaks, setting, from, exceptions: stages.exceptions }
+  return { ok: true, steps, breaks, setting, from, exceptions: c.exceptions }
 }

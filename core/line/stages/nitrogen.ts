@@ -1,0 +1,98 @@
+import { printFor } from '../../quantity/index.ts'
+import { FULLY_OPEN } from '../state.ts'
+import type { Step } from '../steps.ts'
+import type { StageContext } from './context.ts'
+
+/** The far end open, pressure out (both done already when it is `again`), then nitrogen through the line. */
+export function nitrogenOn(c: StageContext, again = false): Step[] {
+  const { nitrogen, openLine } = c.setup
+  const steps: Step[] = []
+  if (openLine && !again)
+    steps.push({
+      id: 'open-line',
+      phase: 'braze',
+      role: 'open-line',
+      act:
+        openLine === 'closed'
+          ? 'Open the far end of the line'
+          : `Let the pressure out through its port${openLine === 'refrigerant' ? ', refrigerant recovered first,' : ''} and open the far end`,
+      why: 'Heat on a closed line bursts it; hot refrigerant turns to poison gas.',
+      see: 'The gauge at zero, and a port that stays open.',
+      ifNot: 'A line that you cannot open is not heated: it waits for whoever knows what is in it.',
+      instructor: true,
+      acts: [...(openLine === 'closed' ? [] : [{ do: 'vent-line' } as const]), { do: 'open-exit' }],
+    })
+  if (!nitrogen) return steps
+  return [
+    ...steps,
+    {
+      id: 'nitrogen-on',
+      phase: 'braze',
+      role: 'nitrogen-on',
+      act: 'Open the nitrogen cylinder slowly, set its regulator, then open the purge valve to',
+      figure: 'purgeFlow',
+      also: ['purgeVolume'],
+      why: 'Without it black scale forms inside and comes loose in the line.',
+      see: `Gas felt at the far end. ${nitrogen.how}`,
+      ifNot: 'Nothing at the far end: the way is blocked. Do not heat.',
+      caution: 'Nitrogen smothers without warning: room aired, regulator with relief, never in a pit.',
+      acts: [
+        { do: 'open-cylinder', side: 'nitrogen', turns: FULLY_OPEN, slowly: true },
+        { do: 'open-valve', side: 'nitrogen', turns: 0.5 },
+        { do: 'screw-in', side: 'nitrogen', toPa: nitrogen.regulatorPa },
+      ],
+    },
+    {
+      id: 'nitrogen-sweep',
+      phase: 'braze',
+      role: 'nitrogen-sweep',
+      act: 'Let the nitrogen sweep the line',
+      why: 'It mixes on the way out, so the time is longer than one filling of the line.',
+      see: 'The flow steady. Then turn it down to what is held while brazing.',
+      timer: { kind: 'at-least', what: 'Sweep the line', seconds: nitrogen.sweepS },
+      acts: [{ do: 'purge', side: 'nitrogen', seconds: nitrogen.sweepS }],
+    },
+  ]
+}
+
+/** Nitrogen until the work is cool, then shut, bled and wound out. */
+export function nitrogenOff(c: StageContext): Step[] {
+  const { nitrogen, setting } = c.setup
+  if (!nitrogen)
+    return setting.line
+      ? [
+          {
+            id: 'cool-line',
+            phase: 'after',
+            act: 'Let the joint cool before the line is closed',
+            why: 'Closed hot, it draws a vacuum as it cools, and air through any pinhole.',
+            see: 'A gloved hand can rest on it.',
+            acts: [{ do: 'cool' }],
+          },
+        ]
+      : []
+  return [
+    {
+      id: 'nitrogen-hold',
+      phase: 'after',
+      role: 'nitrogen-hold',
+      act: `Nitrogen on until the joint is under ${printFor(473.15, 'temperature', c.setup.units)}`,
+      why: 'Hot copper scales as soon as air gets in.',
+      see: 'No colour left, and a drop of water on it just sizzles.',
+      timer: { kind: 'at-least', what: 'Nitrogen stays on', seconds: nitrogen.coolS },
+      acts: [{ do: 'cool', seconds: nitrogen.coolS }],
+    },
+    {
+      id: 'nitrogen-off',
+      phase: 'after',
+      act: 'Shut the nitrogen cylinder, bleed it, shut the purge valve, back the screw out',
+      why: 'At the source first, then nothing is left under pressure.',
+      see: 'Both its needles at zero.',
+      acts: [
+        { do: 'shut-cylinder', side: 'nitrogen' },
+        { do: 'shut-valve', side: 'nitrogen' },
+        { do: 'screw-out', side: 'nitrogen' },
+      ],
+    },
+  ]
+}

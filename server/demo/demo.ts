@@ -1,0 +1,121 @@
+/** Sallow Reach Lockworks: an invented yard that keeps canal locks, pumps and a glasshouse. Its files lie beside this one. */
+import { randomUUID } from 'node:crypto'
+import { readFileSync } from 'node:fs'
+import { addMilliseconds, format, subDays } from 'date-fns'
+import { FIRST_RIG, FIRST_SETTINGS } from '#application/first.ts'
+import { ROLES, settingsSchema } from '#contract/schemas.ts'
+import { GEAR_KINDS } from '#core/rig/kinds.ts'
+import type { Store } from '../store.ts'
+import { over, pieceOf, type PieceTold, type TorchHere } from './data.ts'
+import jobs from './jobs.json' with { type: 'json' }
+import { half, recorded } from './runs.ts'
+import { fillWeeks, type Yard } from './weeks.ts'
+import yard from './yard.json' with { type: 'json' }
+
+/** When the yard took Wimble up. */
+const BEGAN_DAYS_AGO = 42
+
+/** Fills an empty log with the yard: people, torches, rig, jobs with their pieces, and the weeks before today. */
+export function fillDemo(store: Store, now: Date): void {
+  store.transaction(() => {
+    const began = subDays(now, BEGAN_DAYS_AGO).toISOString()
+    store.settings.put(settingsSchema.validateSync(over(FIRST_SETTINGS, yard.settings), { strict: true }))
+    const people = fillPeople(store, began)
+    const torches = fillTorches(store, began)
+    fillGear(store, torches, now)
+    fillBench(store, now)
+    const here: Yard = { people, torches, now }
+    fillWeeks(store, here, fillJobs(store, here))
+  })
+}
+
+function fillPeople(store: Store, began: string): ReadonlyMap<string, string> {
+  const people = new Map<string, string>()
+  for (const { name, role } of yard.people as readonly { name: string; role?: string }[]) {
+    const id = randomUUID()
+    people.set(name, id)
+    store.people.add(id, name, began)
+    const known = ROLES.find((r) => r === role)
+    if (known) store.people.change({ id, name, active: true, role: known })
+  }
+  return people
+}
+
+function fillTorches(store: Store, began: string): ReadonlyMap<string, TorchHere> {
+  const torches = new Map<string, TorchHere>()
+  for (const { name, rig } of yard.torches) {
+    const torch = { id: randomUUID(), name, rig: over(FIRST_RIG, rig) }
+    torches.set(name, torch)
+    store.torches.add(torch, began)
+  }
+  return torches
+}
+
+/** Two sets, cylinders part full, things in date, one overdue, one damaged, rod that runs out. */
+function fillGear(store: Store, torches: ReadonlyMap<string, TorchHere>, now: Date): void {
+  const began = subDays(now, BEGAN_DAYS_AGO).toISOString()
+  const ids = new Map<string, string>()
+  const day = (ago: number) => format(subDays(now, ago), 'yyyy-MM-dd')
+  for (const told of yard.gear) {
+    const kind = GEAR_KINDS.find((k) => k === told.kind)
+    if (!kind) throw new Error(`${told.kind} is no kind of gear`)
+    const id = randomUUID()
+    ids.set(told.name, id)
+    const dates = Object.entries('daysAgo' in told ? told.daysAgo : {}).map(([field, ago]) => [
+      field,
+      day(ago),
+    ])
+    const fields = { ...told.fields, ...(Object.fromEntries(dates) as Record<string, string>) }
+    store.gear.add({ id, kind, name: told.name, fields }, began)
+  }
+  for (const set of yard.sets) {
+    const members = set.members.map((name) => ids.get(name) ?? '').join(',')
+    const fields = { torch: torches.get(set.torch)?.id ?? '', members }
+    store.gear.add({ id: randomUUID(), kind: 'set', name: set.name, fields }, began)
+  }
+}
+
+/** Bars on the rack, and tips that go by a name. */
+function fillBench(store: Store, now: Date): void {
+  for (const { daysAgo, origin, ...bar } of yard.stock)
+    store.stock.add(
+      { id: randomUUID(), ...bar, origin: origin === 'remnant' ? 'remnant' : 'bought' },
+      subDays(now, daysAgo).toISOString(),
+    )
+  for (const tip of yard.tips)
+    store.tips.add({ id: randomUUID(), ...tip }, subDays(now, BEGAN_DAYS_AGO - 2).toISOString())
+}
+
+const outlineOf = (store: Store, file: string, at: string): string => {
+  const id = randomUUID()
+  const text = readFileSync(new URL(file, import.meta.url), 'utf8')
+  store.outlines.add({ id, name: 'Gate shoe.svg', format: 'svg', unit: '', text }, at)
+  return id
+}
+
+/**
+ * Jobs with their pieces: planned, half way, or with a result.
+ * @returns ids of pieces by their titles
+ */
+function fillJobs(store: Store, { people, torches, now }: Yard): ReadonlyMap<string, string> {
+  const ids = new Map<string, string>()
+  for (const job of jobs) {
+    const jobId = randomUUID()
+    store.jobs.add(jobId, job.name, job.place, subDays(now, job.daysAgo).toISOString())
+    ;(job.pieces as readonly PieceTold[]).forEach((told, i) => {
+      // one after the other, so that they stand in the order of the file
+      const at = addMilliseconds(subDays(now, told.daysAgo), i)
+      const id = randomUUID()
+      ids.set(told.title, id)
+      const outline = told.outline && outlineOf(store, told.outline, at.toISOString())
+      const draft = pieceOf(told, torches, outline)
+      const piece = { id, jobId, title: told.title }
+      const personId = people.get(told.person ?? '') ?? null
+      if (draft.kind !== 'cut' || told.run === undefined)
+        store.tickets.add({ ...piece, draft }, at.toISOString())
+      else if (told.result) recorded(store, { ...piece, draft }, personId, at, told.result)
+      else half(store, { ...piece, draft }, personId, now)
+    })
+  }
+  return ids
+}

@@ -1,0 +1,58 @@
+/** Results as they would have been recorded by the yard. */
+import { firstDraftOf } from '#core/fields/draft.ts'
+import { INCH_UNITS } from '#core/quantity/choices.ts'
+import { BRAZE_TOLD, CUT_TOLD } from '#core/record/fields.ts'
+import { FIRST_SETTINGS } from '#application/first.ts'
+import { placesOf, readEntry, workedOn, type WorkedOn } from '#application/read-entry.ts'
+import type { BrazeLogDraft, CutLogDraft, LogDraft, PieceDraft } from '#contract/schemas.ts'
+import { lineOf } from '../line-head.ts'
+import type { Store } from '../store.ts'
+
+/** A cut as it came out, of which only what matters is said. */
+export const cutCameOut = (
+  over: Partial<CutLogDraft> & Pick<CutLogDraft, 'id' | 'ticketId' | 'at' | 'used'>,
+): CutLogDraft => ({
+  kind: 'cut',
+  runId: null,
+  personId: null,
+  corrects: null,
+  why: '',
+  ...firstDraftOf(CUT_TOLD, INCH_UNITS),
+  edge: 'sharp',
+  slag: 'one-tap',
+  drop: 'by-itself',
+  ...over,
+})
+
+/** A braze as it came out, full all round unless it says otherwise. */
+export const brazeCameOut = (
+  over: Partial<BrazeLogDraft> & Pick<BrazeLogDraft, 'id' | 'ticketId' | 'at' | 'used'>,
+  joint: string,
+): BrazeLogDraft => ({
+  kind: 'braze',
+  runId: null,
+  personId: null,
+  corrects: null,
+  why: '',
+  ...firstDraftOf(BRAZE_TOLD, INCH_UNITS),
+  places: Object.fromEntries(placesOf(joint).map((p) => [p, 'full' as const])),
+  fluxOff: true,
+  inside: 'bright',
+  penetration: [],
+  leakPath: false,
+  ...over,
+})
+
+/** A piece as it is worked on, without a run. */
+export function onPiece(draft: PieceDraft): WorkedOn {
+  const on = workedOn(draft, FIRST_SETTINGS)
+  if (!on) throw new Error('a piece of the demo cannot be planned')
+  return on
+}
+
+/** Puts what came out in the log, as the server would. */
+export function writeDown(store: Store, entry: LogDraft, on: WorkedOn): void {
+  const read = readEntry(entry, on, FIRST_SETTINGS)
+  if (!read.ok) throw new Error(read.errors[0]?.message)
+  store.log.add(lineOf(store, entry, store.tickets.get(entry.ticketId), on, read.told, false))
+}
