@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
-import { LOG_SCHEMA } from '#contract/log-schema.ts'
+import { LOG_SCHEMA } from '#contract/log-json-schema.ts'
 import { DOCS, SCHEMA, withTables } from './field-tables.ts'
 
 /** The cells of every row, however wide a formatter sets them. */

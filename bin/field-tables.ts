@@ -5,7 +5,7 @@ import { CUT_WORK, USUAL } from '#core/cut/fields.ts'
 import { fieldTable } from '#core/fields/markdown.ts'
 import { BRAZE_GEAR, BRAZE_SHELF, CUT_RIG, PLACE, SUPPLY, TORCH } from '#core/rig/fields.ts'
 import { METHODS } from '#core/shop/fields.ts'
-import { LOG_SCHEMA } from '#contract/log-schema.ts'
+import { LOG_SCHEMA } from '#contract/log-json-schema.ts'
 
 /** The docs whose tables of fields are made from the tables themselves. */
 export const DOCS = new URL('../docs/command-line.md', import.meta.url)

@@ -1,0 +1,89 @@
+/** Results as they are typed, and what the log is asked for. */
+import { array, lazy, mixed, string, type InferType } from 'yup'
+import { BRAZE_TOLD, CUT_TOLD } from '#core/record/fields.ts'
+import { DIAL_PLACES, STRIP_PLACES, type JointState } from '#core/check/acceptance.ts'
+import { ENTRY_KINDS, OUTCOMES } from '#core/record/entry.ts'
+import { GROWN_FIGURES } from '#core/record/grown.ts'
+import { shapesOf } from './field-schemas.ts'
+import { instant, LINES, NAME, NOT_PLAIN, shape, typed, TYPED, uuid, word } from './primitives.ts'
+
+const written = {
+  id: uuid('The entry'),
+  ticketId: uuid('The piece'),
+  runId: uuid('The run').nullable().defined('The run is missing.'),
+  personId: uuid('The person').nullable().defined('The person is missing.'),
+  at: instant(),
+  /** The entry whose place it takes, with why; null for a new one. */
+  corrects: uuid('The entry').nullable().defined('The entry is missing.'),
+  why: string()
+    .typeError('The reason should be text.')
+    .trim()
+    .max(500, 'The reason is too long.')
+    .matches(LINES, NOT_PLAIN)
+    .defined('The reason is missing.'),
+}
+/** What came out of a cut. */
+export const cutLogSchema = shape({
+  kind: word(['cut'] as const, 'The kind of entry'),
+  ...written,
+  ...shapesOf(CUT_TOLD),
+}).required()
+const PLACES: ReadonlySet<string> = new Set([...DIAL_PLACES, ...STRIP_PLACES])
+/** What came out of a braze. */
+export const brazeLogSchema = shape({
+  kind: word(['braze'] as const, 'The kind of entry'),
+  ...written,
+  ...shapesOf(BRAZE_TOLD),
+  places: mixed<Readonly<Record<string, JointState>>>(
+    (v): v is Readonly<Record<string, JointState>> =>
+      BRAZE_TOLD.places.is(v) && Object.keys(v).every((place) => PLACES.has(place)),
+  )
+    .typeError('The places should be those of a dial or a strip.')
+    .required('The places are missing.'),
+  /** Quarter by quarter, as typed. */
+  penetration: array(typed(20).required('A quarter is missing.'))
+    .typeError('The penetration should be a list.')
+    .max(4, 'Four quarters.')
+    .required('The penetration is missing.'),
+}).required()
+export const logSchema = lazy((value: unknown) =>
+  typeof value === 'object' && value !== null && 'kind' in value && value.kind === 'braze'
+    ? brazeLogSchema
+    : cutLogSchema,
+)
+/** What the log is asked for; each narrows it further. */
+export const logQuerySchema = shape({
+  q: string().max(TYPED),
+  kind: string().oneOf([...ENTRY_KINDS], 'There is no such kind of entry.'),
+  outcome: string().oneOf([...OUTCOMES], 'There is no such outcome.'),
+  metal: string().max(TYPED),
+  person: string().max(NAME),
+  ticket: string().uuid('The piece should be an id.'),
+  job: string().uuid('The job should be an id.'),
+  tip: string().matches(/^\d+(\.\d+)?(e-?\d+)?$/, 'The tip should be a number of metres.'),
+  thinnest: string().matches(/^\d+(\.\d+)?(e-?\d+)?$/, 'The thickness should be a number of metres.'),
+  thickest: string().matches(/^\d+(\.\d+)?(e-?\d+)?$/, 'The thickness should be a number of metres.'),
+  from: string().matches(/^\d{4}-\d\d-\d\d$/, 'The day should be like 2026-03-02.'),
+  to: string().matches(/^\d{4}-\d\d-\d\d$/, 'The day should be like 2026-03-02.'),
+  before: string().matches(/^\d{1,16}$/, 'The place in the list should be a number.'),
+})
+export const recordsQuerySchema = shape({
+  kind: mixed<'cut' | 'braze'>().oneOf(['cut', 'braze'], 'A piece is a cut or a braze.'),
+})
+/** One setting of one row of the shop's chart. */
+export const pointsQuerySchema = shape({
+  row: string().max(NAME).required('The row is missing.'),
+  figure: word(
+    GROWN_FIGURES.map((f) => f.used),
+    'The setting',
+  ),
+})
+export const photoQuerySchema = shape({ entry: uuid('The entry') })
+export const exportQuerySchema = shape({
+  format: word(['csv', 'json', 'zip'] as const, 'The format'),
+})
+export type CutLogDraft = InferType<typeof cutLogSchema>
+export type BrazeLogDraft = InferType<typeof brazeLogSchema>
+/** What came out, as typed. */
+export type LogDraft = CutLogDraft | BrazeLogDraft
+export type LogQuery = InferType<typeof logQuerySchema>

@@ -1,0 +1,84 @@
+/** Runs and what is confirmed in them; readings and faults. */
+import { array, lazy, string } from 'yup'
+import { STANDS } from '#core/line/procedure.ts'
+import { isRecord } from '#core/objects.ts'
+import { BREAK_NAMES, PLAIN_EVENTS } from '#core/record/run.ts'
+import { instant, LINES, NAME, NOT_PLAIN, shape, typed, uuid, word } from './primitives.ts'
+
+export const runSchema = shape({
+  id: uuid('The run'),
+  ticketId: uuid('The piece'),
+  personId: uuid('The person').nullable().defined(),
+  at: instant(),
+}).required()
+const confirmation = {
+  id: uuid('The event'),
+  stepId: string()
+    .typeError('The step should be text.')
+    .required('The step is missing.')
+    .max(60, 'The step is too long.'),
+  at: instant(),
+  personId: uuid('The person').nullable().defined('The person is missing.'),
+}
+const reasonText = () =>
+  string()
+    .typeError('The reason should be text.')
+    .trim()
+    .max(500, 'The reason is too long.')
+    .matches(LINES, NOT_PLAIN)
+const stand = () => word(STANDS, 'Where the rig stands')
+const EVENTS = {
+  skip: shape({
+    ...confirmation,
+    kind: word(['skip'] as const, 'The kind of event'),
+    reason: reasonText().required('Say why the step is skipped.'),
+  }).required(),
+  stop: shape({
+    ...confirmation,
+    kind: word(['stop', 'trouble'] as const, 'The kind of event'),
+    reason: reasonText().nullable().defined('The reason is missing.'),
+  }).required(),
+  break: shape({
+    ...confirmation,
+    kind: word(['break'] as const, 'The kind of event'),
+    name: word(BREAK_NAMES, 'The break'),
+    stand: stand(),
+  }).required(),
+  'hand-over': shape({
+    ...confirmation,
+    kind: word(['hand-over'] as const, 'The kind of event'),
+    stand: stand(),
+  }).required(),
+  plain: shape({ ...confirmation, kind: word(PLAIN_EVENTS, 'The kind of event') }).required(),
+}
+/** One thing that is confirmed in a run: its kind says what else belongs to it. */
+export const runEventSchema = lazy((value: unknown) => {
+  const kind = isRecord(value) ? value['kind'] : undefined
+  if (kind === 'skip') return EVENTS.skip
+  if (kind === 'stop' || kind === 'trouble') return EVENTS.stop
+  return kind === 'break' || kind === 'hand-over' ? EVENTS[kind] : EVENTS.plain
+})
+/** A reading in a run: typed, or as an instrument gave it. */
+export const readingSchema = shape({
+  id: uuid('The reading'),
+  runId: uuid('The run'),
+  personId: uuid('The person').nullable().defined('The person is missing.'),
+  at: instant(),
+  figure: typed(),
+  text: typed(),
+  device: typed(NAME),
+}).required()
+/** A fault that was looked into: what was seen, and the cause that was settled on. */
+export const faultSchema = shape({
+  id: uuid('The fault'),
+  ticketId: uuid('The piece').nullable().defined('The piece is missing.'),
+  runId: uuid('The run').nullable().defined('The run is missing.'),
+  personId: uuid('The person').nullable().defined('The person is missing.'),
+  at: instant(),
+  signs: array(typed().required('A sign is missing.'))
+    .typeError('The signs should be a list.')
+    .min(1, 'Say what is seen.')
+    .max(10, 'At most 10 signs.')
+    .required('The signs are missing.'),
+  cause: typed(),
+}).required()
