@@ -256,7 +256,7 @@ describe('an outline from a file', () => {
     await giveFile(page, 'shoe.svg', SHOE)
     await see(page, 'does not say in which unit')
     await pressByKey(page, 'mm')
-    await see(page, 'Way, lever down')
+    await see(page, 'Path, lever down')
     await see(page, '1, 1')
     await expectAccessible(page, 'outline panel')
     await pressByKey(page, 'Save DXF')

@@ -1,0 +1,127 @@
+import { useMemo, useState } from 'react'
+import type { CutDraft } from '#contract/schemas.ts'
+import type { OwnTip, Torch } from '#contract/types.ts'
+import { HOSE, RIG } from '#core/rig/fields.ts'
+import type { FieldError } from '#core/figure.ts'
+import { api } from '../../app/api.ts'
+import { useShop } from '../../app/shop.ts'
+import { FieldList, type Typed } from '../../form/FieldList.tsx'
+import { Button } from '../../ui/Button.tsx'
+import { Group } from '../../ui/Field.tsx'
+import { SelectField } from '../../ui/SelectField.tsx'
+import { ChartPanel } from './ChartPanel.tsx'
+import { FuelField } from './FuelField.tsx'
+import { KeepTorch } from './KeepTorch.tsx'
+import { chooseTorch, torchOptions } from './torch-choice.ts'
+import type { DraftEdit } from './useDraft.ts'
+
+const NO_TIPS: readonly OwnTip[] = []
+type RigName = keyof typeof RIG
+const TIP = ['tipOrifice'] as const satisfies readonly RigName[]
+const HANDLED = ['tipPieces', 'hoseGrade', 'handling', 'tipRadius'] as const satisfies readonly RigName[]
+const REACH = ['tipBelowCollar', 'oxygenPurity', 'acetyleneCylinder'] as const satisfies readonly RigName[]
+const MORE = [
+  'hand',
+  'piping',
+  'guideHeight',
+  'dial',
+  'acetyleneCylinders',
+] as const satisfies readonly RigName[]
+
+/** The rig that the cut is made with: a torch that is kept, or as it is given here. */
+export function CutRig({
+  draft,
+  edit,
+  torches,
+  errors,
+  onChange,
+}: {
+  readonly draft: CutDraft
+  readonly edit: DraftEdit
+  readonly torches: readonly Torch[]
+  readonly errors: readonly FieldError[]
+  readonly onChange: (name: string, value: Typed) => void
+}) {
+  const { say } = useShop()
+  const { rig, torchId } = draft
+  const tips = api.useTipsQuery().data ?? NO_TIPS
+  const [chartOpen, setChartOpen] = useState(false)
+  const [keepOpen, setKeepOpen] = useState(false)
+  const set = useMemo(
+    () => ({
+      torch: (id: string) => edit.setDraft(chooseTorch(torches, id)),
+      hose: (name: string, value: Typed) => edit.setHose({ [name]: value }),
+      fuel: (fuel: string) => edit.setRig({ fuel }),
+    }),
+    [edit, torches],
+  )
+  const options = useMemo(() => torchOptions(torches, say), [torches, say])
+  const ofRig = { table: RIG, said: rig, path: 'rig', errors, onChange } as const
+  return (
+    <>
+      <SelectField
+        beside
+        label={say('Torch')}
+        value={torchId ?? options.at(-1)?.value ?? ''}
+        options={options}
+        onChange={set.torch}
+      />
+      <FieldList {...ofRig} names={TIP} />
+      {tips.length > 0 ? (
+        <SelectField
+          beside
+          label={say('Your tips')}
+          value={tips.find((t) => t.orifice === rig.tipOrifice)?.id ?? ''}
+          placeholder="none of them"
+          options={tips.map((t) => ({ value: t.id, label: `${t.name} · ${t.orifice}` }))}
+          onChange={(id) => onChange('tipOrifice', tips.find((t) => t.id === id)?.orifice ?? '')}
+        />
+      ) : null}
+      <Group beside label="Your chart" error={errors.find((e) => e.field.startsWith('rig.chart'))?.message}>
+        <Button className="w-full" onClick={() => setChartOpen(true)}>
+          {rig.chart.length === 0
+            ? 'No rows: enter them'
+            : rig.chart.length === 1
+              ? '1 row'
+              : `${rig.chart.length} rows`}
+        </Button>
+      </Group>
+      <FuelField fuel={rig.fuel} errors={errors} onChange={set.fuel} />
+      <FieldList {...ofRig} names={HANDLED} />
+      <FieldList
+        table={HOSE}
+        said={rig.oxygenHose}
+        path="rig.oxygenHose"
+        errors={errors}
+        onChange={set.hose}
+      />
+      <FieldList {...ofRig} names={REACH} />
+      <details>
+        <summary className="name cursor-pointer py-1 text-lg text-soft">More about the rig</summary>
+        <div className="grid gap-2 pt-1">
+          <FieldList {...ofRig} names={MORE} />
+        </div>
+      </details>
+      <Button className="mt-1" onClick={() => setKeepOpen(true)}>
+        {say('Keep this rig as a torch')}
+      </Button>
+      {chartOpen ? (
+        <ChartPanel
+          open
+          onClose={() => setChartOpen(false)}
+          rows={rig.chart}
+          errors={errors}
+          onChange={(chart) => edit.setRig({ chart: [...chart] })}
+        />
+      ) : null}
+      {keepOpen ? (
+        <KeepTorch
+          open
+          onClose={() => setKeepOpen(false)}
+          rig={rig}
+          onKept={(id) => edit.setDraft({ torchId: id })}
+        />
+      ) : null}
+    </>
+  )
+}

@@ -1,0 +1,118 @@
+import { useMemo } from 'react'
+import { jointFacts } from '#core/braze/index.ts'
+import { PART } from '#core/braze/fields.ts'
+import type { FieldError } from '#core/figure.ts'
+import type { BrazeDraft, BrazeWorkDraft } from '#contract/schemas.ts'
+import { QuantityField } from '../../../ui/QuantityField.tsx'
+import { SelectField } from '../../../ui/SelectField.tsx'
+import type { EditOf } from '../useDraft.ts'
+import { METALS, OWN_TUBE, TUBE_SIZES } from './braze-words.ts'
+
+/** The two parts, or the one: each by what it is called in this joint. */
+export function BrazeParts({
+  work,
+  edit,
+  errors,
+}: {
+  readonly work: BrazeWorkDraft
+  readonly edit: EditOf<BrazeDraft>
+  readonly errors: readonly FieldError[]
+}) {
+  const set = useMemo(() => {
+    const part = (which: 'a' | 'b') => (name: string) => (value: string) =>
+      edit.setPart(which, { [name]: value })
+    const [a, b] = [part('a'), part('b')]
+    return {
+      metal: a('metal'),
+      outside: a('outsideDiameter'),
+      wall: a('wall'),
+      otherMetal: b('metal'),
+      otherWall: b('wall'),
+      depth: b('depth'),
+      tube: (name: string) =>
+        edit.setPart('a', name === OWN_TUBE ? { tube: '' } : { tube: name, outsideDiameter: '', wall: '' }),
+    }
+  }, [edit])
+  const { form, parts, asks } = jointFacts(work.joint)
+  const round = form === 'round'
+  const error = (...fields: readonly string[]) =>
+    errors.find((e) => fields.includes(e.field.replace('work.', '')))?.message
+  const { a, b } = work
+  return (
+    <>
+      <SelectField
+        beside
+        label={parts === 1 ? 'Metal' : round ? 'Tube' : 'First part'}
+        value={a.metal}
+        options={METALS}
+        error={error('a.metal')}
+        onChange={set.metal}
+      />
+      {round ? (
+        <SelectField
+          beside
+          label="Size"
+          value={a.tube === '' ? OWN_TUBE : a.tube}
+          options={TUBE_SIZES}
+          error={error('a.tube')}
+          onChange={set.tube}
+        />
+      ) : null}
+      {round && a.tube === '' ? (
+        <QuantityField
+          beside
+          stepper
+          label="Outside"
+          kind={PART.outsideDiameter.bounds.kind}
+          value={a.outsideDiameter}
+          error={error('a.outsideDiameter')}
+          onChange={set.outside}
+        />
+      ) : null}
+      {round && a.tube !== '' ? null : (
+        <QuantityField
+          beside
+          stepper={!round}
+          label={round ? 'Wall' : parts === 1 ? 'Thickness' : 'Its thickness'}
+          kind={PART.wall.bounds.kind}
+          value={a.wall}
+          error={error('a.thickness', 'a.wall')}
+          onChange={set.wall}
+        />
+      )}
+      {parts === 1 ? null : (
+        <>
+          <SelectField
+            beside
+            label={round ? 'Cup' : 'Second part'}
+            value={b.metal}
+            options={METALS}
+            error={error('b.metal')}
+            onChange={set.otherMetal}
+          />
+          <QuantityField
+            beside
+            stepper={!round}
+            label={round ? 'Its wall' : 'Its thickness'}
+            kind={PART.wall.bounds.kind}
+            value={b.wall}
+            empty="as the other"
+            error={error('b.wall', 'b.thickness')}
+            onChange={set.otherWall}
+          />
+        </>
+      )}
+      {asks.depth === undefined ? null : (
+        <QuantityField
+          beside
+          label={asks.depth}
+          kind={PART.depth.bounds.kind}
+          value={b.depth}
+          empty={PART.depth.empty}
+          error={error('b.depth')}
+          onChange={set.depth}
+        />
+      )}
+    </>
+  )
+}

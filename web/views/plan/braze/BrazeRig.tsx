@@ -1,0 +1,105 @@
+import { useMemo, useState } from 'react'
+import { BRAZE_GEAR, HOSE, RIG } from '#core/rig/fields.ts'
+import type { FieldError } from '#core/figure.ts'
+import type { BrazeDraft, ChartRowDraft } from '#contract/schemas.ts'
+import type { Torch } from '#contract/types.ts'
+import { useShop } from '../../../app/shop.ts'
+import { FieldList, type Typed } from '../../../form/FieldList.tsx'
+import { Button } from '../../../ui/Button.tsx'
+import { Group } from '../../../ui/Field.tsx'
+import { Segmented } from '../../../ui/Segmented.tsx'
+import { SelectField } from '../../../ui/SelectField.tsx'
+import { ChartPanel } from '../ChartPanel.tsx'
+import { FuelField } from '../FuelField.tsx'
+import { chooseTorch, torchOptions } from '../torch-choice.ts'
+import type { EditOf } from '../useDraft.ts'
+
+const TORCHES = ['1', '2', '3'].map((n) => ({ value: n, label: n }))
+const CYLINDER = ['acetyleneCylinder'] as const satisfies readonly (keyof typeof RIG)[]
+
+/** The rig that it is brazed with: a torch that is kept, or as it is given here. */
+export function BrazeRig({
+  draft: { rig, torchId },
+  edit,
+  torches,
+  errors,
+}: {
+  readonly draft: BrazeDraft
+  readonly edit: EditOf<BrazeDraft>
+  readonly torches: readonly Torch[]
+  readonly errors: readonly FieldError[]
+}) {
+  const { say } = useShop()
+  const [chartOpen, setChartOpen] = useState(false)
+  const set = useMemo(
+    () => ({
+      torch: (id: string) => edit.setDraft(chooseTorch(torches, id)),
+      gear: (name: string, value: Typed) => edit.setGear({ [name]: value }),
+      torches: (count: string) => edit.setGear({ torches: count }),
+      chart: (chart: readonly ChartRowDraft[]) => edit.setGear({ chart: [...chart] }),
+      rig: (name: string, value: Typed) => edit.setRig({ [name]: value }),
+      fuel: (fuel: string) => edit.setRig({ fuel }),
+      hose: (name: string, value: Typed) => edit.setHose({ [name]: value }),
+    }),
+    [edit, torches],
+  )
+  const options = useMemo(() => torchOptions(torches, say), [torches, say])
+  const { chart } = rig.braze
+  return (
+    <>
+      <SelectField
+        beside
+        label={say('Torch')}
+        value={torchId ?? options.at(-1)?.value ?? ''}
+        options={options}
+        onChange={set.torch}
+      />
+      <FieldList
+        table={BRAZE_GEAR}
+        said={rig.braze}
+        group="gear"
+        path="rig"
+        errors={errors}
+        onChange={set.gear}
+        special={{
+          torches: (
+            <Group beside label={say('Torches')}>
+              <Segmented
+                label={say('Torches')}
+                value={rig.braze.torches}
+                options={TORCHES}
+                onChange={set.torches}
+              />
+            </Group>
+          ),
+        }}
+      />
+      <Group beside label="Your chart" error={errors.find((e) => e.field.startsWith('rig.chart'))?.message}>
+        <Button className="w-full" onClick={() => setChartOpen(true)}>
+          {chart.length === 0
+            ? say('No brazing tips: enter them')
+            : chart.length === 1
+              ? say('1 tip')
+              : say(`${chart.length} tips`)}
+        </Button>
+      </Group>
+      <FuelField fuel={rig.fuel} errors={errors} onChange={set.fuel} />
+      <FieldList
+        table={HOSE}
+        said={rig.oxygenHose}
+        path="rig.oxygenHose"
+        errors={errors}
+        onChange={set.hose}
+      />
+      <FieldList table={RIG} said={rig} names={CYLINDER} path="rig" errors={errors} onChange={set.rig} />
+      <ChartPanel
+        brazing
+        open={chartOpen}
+        rows={chart}
+        errors={errors}
+        onChange={set.chart}
+        onClose={() => setChartOpen(false)}
+      />
+    </>
+  )
+}
