@@ -38,7 +38,7 @@ export const JointSection = memo(function JointSection({
   const y = (mm: number) => TOP + (box.maxY - mm) * scale
   const path = (points: readonly (readonly [number, number])[]) =>
     `M${points.map(([px, py]) => `${x(px).toFixed(1)} ${y(py).toFixed(1)}`).join('L')}Z`
-  const low = section.sizes.filter((s) => s.from[1] === s.to[1] && s.name !== 'groove')
+  const place: Place = { x, y, box }
   const heat = targetK !== undefined && profile !== undefined
   return (
     <svg
@@ -48,37 +48,7 @@ export const JointSection = memo(function JointSection({
       className="h-full w-full"
     >
       <Hatch id="joint-hatch" />
-      {heat ? (
-        <defs>
-          <linearGradient
-            id="joint-heat"
-            gradientUnits="userSpaceOnUse"
-            x1={x(box.minX)}
-            x2={x(0)}
-            y1={0}
-            y2={0}
-          >
-            {[0, 0.2, 0.4, 0.6, 0.8, 1].map((s) => (
-              <stop
-                key={s}
-                offset={s}
-                stopColor={heatColour(atDistance(profile, ((1 - s) * Math.max(1, -box.minX)) / 1000))}
-              />
-            ))}
-          </linearGradient>
-          <linearGradient
-            id="cup-heat"
-            gradientUnits="userSpaceOnUse"
-            x1={x(0)}
-            x2={x(box.maxX)}
-            y1={0}
-            y2={0}
-          >
-            <stop offset={0.5} stopColor={heatColour(targetK)} />
-            <stop offset={1} stopColor={heatColour(targetK - 250)} />
-          </linearGradient>
-        </defs>
-      ) : null}
+      {heat ? <HeatFills profile={profile} targetK={targetK} place={place} /> : null}
       {section.shapes.map((s, i) => (
         <g key={i}>
           <path
@@ -108,21 +78,88 @@ export const JointSection = memo(function JointSection({
           strokeDasharray="14 4 2 4"
         />
       )}
-      {section.aims.map(([ax, ay], i) => (
-        <g key={i}>
-          <path d={`M${x(ax) - 11} ${y(ay) - 56}h22l-11 50z`} fill="var(--flame)" stroke="none" />
-          <path d={`M${x(ax) - 4} ${y(ay) - 56}h8l-4 22z`} fill="var(--cone)" />
-          <circle cx={x(ax) + 24} cy={y(ay) - 50} r={11} fill="var(--ink)" />
-          <text
-            x={x(ax) + 24}
-            y={y(ay) - 44.5}
-            textAnchor="middle"
-            className="fill-paper font-figure text-[16px] font-bold"
-          >
-            {i + 1}
-          </text>
-        </g>
-      ))}
+      <Aims aims={section.aims} place={place} />
+      <Sizes sizes={section.sizes} place={place} length={length} />
+      <text
+        x={W / 2}
+        y={H - 6}
+        textAnchor="middle"
+        className="fill-ink font-figure text-[16px] font-semibold"
+      >
+        {gapText}
+      </text>
+    </svg>
+  )
+})
+
+/** Where a place in the section lies on the paper. */
+interface Place {
+  readonly x: (mm: number) => number
+  readonly y: (mm: number) => number
+  readonly box: Section['box']
+}
+
+/** The colours of the heat: along what goes in, and from the mouth to the back of what it goes into. */
+function HeatFills({
+  profile,
+  targetK,
+  place: { x, box },
+}: {
+  readonly profile: HeatProfile
+  readonly targetK: number
+  readonly place: Place
+}) {
+  return (
+    <defs>
+      <linearGradient id="joint-heat" gradientUnits="userSpaceOnUse" x1={x(box.minX)} x2={x(0)} y1={0} y2={0}>
+        {[0, 0.2, 0.4, 0.6, 0.8, 1].map((s) => (
+          <stop
+            key={s}
+            offset={s}
+            stopColor={heatColour(atDistance(profile, ((1 - s) * Math.max(1, -box.minX)) / 1000))}
+          />
+        ))}
+      </linearGradient>
+      <linearGradient id="cup-heat" gradientUnits="userSpaceOnUse" x1={x(0)} x2={x(box.maxX)} y1={0} y2={0}>
+        <stop offset={0.5} stopColor={heatColour(targetK)} />
+        <stop offset={1} stopColor={heatColour(targetK - 250)} />
+      </linearGradient>
+    </defs>
+  )
+}
+
+/** Where the flame is aimed, in its order. */
+function Aims({ aims, place: { x, y } }: { readonly aims: Section['aims']; readonly place: Place }) {
+  return aims.map(([ax, ay], i) => (
+    <g key={i}>
+      <path d={`M${x(ax) - 11} ${y(ay) - 56}h22l-11 50z`} fill="var(--flame)" stroke="none" />
+      <path d={`M${x(ax) - 4} ${y(ay) - 56}h8l-4 22z`} fill="var(--cone)" />
+      <circle cx={x(ax) + 24} cy={y(ay) - 50} r={11} fill="var(--ink)" />
+      <text
+        x={x(ax) + 24}
+        y={y(ay) - 44.5}
+        textAnchor="middle"
+        className="fill-paper font-figure text-[16px] font-bold"
+      >
+        {i + 1}
+      </text>
+    </g>
+  ))
+}
+
+/** The sizes of a section: along it below, of a groove above it, and through it at its side. */
+function Sizes({
+  sizes,
+  place: { x, y, box },
+  length,
+}: {
+  readonly sizes: Section['sizes']
+  readonly place: Place
+  readonly length: (m: number) => string
+}) {
+  const low = sizes.filter((s) => s.from[1] === s.to[1] && s.name !== 'groove')
+  return (
+    <>
       {low.map((s) => {
         const at = Math.min(H - 44, y(Math.min(s.from[1], box.minY)) + 20)
         const mid = (x(s.from[0]) + x(s.to[0])) / 2
@@ -138,7 +175,7 @@ export const JointSection = memo(function JointSection({
           />
         )
       })}
-      {section.sizes
+      {sizes
         .filter((s) => s.name === 'groove')
         .map((s) => (
           <Dimension
@@ -151,7 +188,7 @@ export const JointSection = memo(function JointSection({
             at={{ x: x(s.to[0]) + 10, y: y(s.from[1]) - 4 }}
           />
         ))}
-      {section.sizes
+      {sizes
         .filter((s) => s.from[0] === s.to[0])
         .map((s) => (
           <g key={s.name}>
@@ -165,14 +202,6 @@ export const JointSection = memo(function JointSection({
             <Word x={x(s.from[0]) + 6} y={y(s.to[1]) + 22} text={length(s.valueM)} />
           </g>
         ))}
-      <text
-        x={W / 2}
-        y={H - 6}
-        textAnchor="middle"
-        className="fill-ink font-figure text-[16px] font-semibold"
-      >
-        {gapText}
-      </text>
-    </svg>
+    </>
   )
-})
+}
