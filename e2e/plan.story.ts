@@ -3,6 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Ticket, Torch } from '#contract/types.ts'
 import { pieceNamed, testServer, type TestServer } from '../server/test-support.ts'
 import {
+  choose,
   expectAccessible,
   openBrowser,
   openPage,
@@ -95,8 +96,7 @@ describe('the rig of a plan', () => {
     expect(torches.find((t) => t.name === 'Spare long')?.rig.chart).toHaveLength(4)
   })
   it('changes whole with another torch', async () => {
-    await page.click('::-p-aria([name="Torch"][role="combobox"])')
-    await page.click('::-p-aria([name="Idris\'s small"][role="option"])')
+    await choose(page, 'Torch', "Idris's small")
     await onLine('set-fuel', 'propane')
     await onLine('torch', "Idris's small")
     await stored()

@@ -23,6 +23,36 @@ export function answering(
   })
 }
 
+/**
+ * What a browser has and jsdom has not: a page that was touched, a theme, room that is observed, and no sound. Radix
+ * asks for the rest when a list is opened.
+ */
+export function browserParts(): void {
+  vi.stubGlobal('matchMedia', () => ({ matches: false, addEventListener() {}, removeEventListener() {} }))
+  vi.stubGlobal(
+    'ResizeObserver',
+    class {
+      observe() {}
+      unobserve() {}
+      disconnect() {}
+    },
+  )
+  // nothing is heard of what others change
+  vi.stubGlobal(
+    'EventSource',
+    class {
+      addEventListener() {}
+      close() {}
+    },
+  )
+  Object.defineProperty(navigator, 'userActivation', { value: { hasBeenActive: false }, configurable: true })
+  Element.prototype.scrollIntoView = () => undefined
+  Element.prototype.hasPointerCapture = () => false
+}
+
+/** What the page says, on one line. */
+export const said = (): string => (document.body.textContent ?? '').replace(/\s+/g, ' ')
+
 /** A screen with its store and its address, as a part of the app stands in them. */
 export function screenOf(store: AppStore = makeStore()) {
   return function Screen({ children }: { readonly children: ReactNode }) {

@@ -1,0 +1,198 @@
+// @vitest-environment jsdom
+import { act, fireEvent, screen, waitFor } from '@testing-library/react'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { answering, browserParts, clear, said, show } from '../../test-support.tsx'
+import { Guide } from './Guide.tsx'
+import { SETTLE_MS } from './settle.ts'
+import { brazeRun, cutRun, inHandOf, PEOPLE, press, upTo } from './test-support.tsx'
+
+beforeEach(() => {
+  vi.useFakeTimers({
+    toFake: ['setTimeout', 'clearTimeout', 'setInterval', 'clearInterval', 'Date'],
+    // what waits for an answer goes on by itself
+    shouldAdvanceTime: true,
+  })
+  vi.setSystemTime('2026-03-02T09:00:00.000Z')
+  browserParts()
+  answering({ '/api/people': PEOPLE })
+})
+afterEach(() => {
+  vi.useRealTimers()
+  clear()
+})
+
+/** The guide of a run as it stands, past the moment in which a press still means the step before. */
+function guide(run = cutRun()) {
+  const { inHand, confirm } = inHandOf(run)
+  show(<Guide inHand={inHand} />)
+  act(() => void vi.advanceTimersByTime(SETTLE_MS + 50))
+  return { inHand, confirm, step: inHand.progress.steps[inHand.progress.index] }
+}
+const done = () => document.querySelector<HTMLButtonElement>('[data-done]')
+
+describe('the guide', () => {
+  it('shows the step in hand: its act, why, what should be found, and what comes after', () => {
+    const { inHand, step } = guide()
+    const next = inHand.progress.steps[1]
+    expect(screen.getByRole('heading', { level: 1 }).textContent).toBe(step?.act)
+    expect(said()).toContain(`Why: ${step?.why ?? ''}`)
+    expect(said()).toContain(`You should find: ${step?.see ?? ''}`)
+    expect(screen.getByRole('heading', { name: 'After this' }).nextElementSibling?.textContent).toContain(
+      next?.act,
+    )
+    expect(said()).toContain(`Step 1 of ${inHand.progress.steps.length}, before the gas is on.`)
+  })
+  it('confirms with one press, or with the space bar', () => {
+    const { confirm } = guide()
+    press('Done')
+    fireEvent.keyDown(window, { key: ' ' })
+    expect(confirm.mock.calls).toEqual([[{ kind: 'done' }], [{ kind: 'done' }]])
+  })
+  it('takes no press in the moment after a step has changed: it was meant for the one before', () => {
+    const { inHand, confirm } = inHandOf(cutRun())
+    const { rerender } = show(<Guide inHand={inHand} />)
+    const next = inHandOf(upTo(cutRun(), inHand.progress.steps[1]?.id ?? ''))
+    rerender(<Guide inHand={next.inHand} />)
+    expect(done()?.disabled).toBe(true)
+    fireEvent.keyDown(window, { key: ' ' })
+    expect(next.confirm).not.toHaveBeenCalled()
+    act(() => void vi.advanceTimersByTime(SETTLE_MS + 50))
+    fireEvent.keyDown(window, { key: ' ' })
+    expect(next.confirm).toHaveBeenCalledTimes(1)
+    expect(confirm).not.toHaveBeenCalled()
+  })
+  it('goes back, but not before the first step', () => {
+    const first = guide()
+    expect(screen.getByRole('button', { name: 'Back' })).toHaveProperty('disabled', true)
+    fireEvent.keyDown(window, { key: 'Backspace' })
+    expect(first.confirm).not.toHaveBeenCalled()
+    clear()
+    browserParts()
+    answering({ '/api/people': PEOPLE })
+    const later = guide(upTo(cutRun(), 'screws-out'))
+    press('Back')
+    fireEvent.keyDown(window, { key: 'Backspace' })
+    expect(later.confirm.mock.calls).toEqual([[{ kind: 'back' }], [{ kind: 'back' }]])
+  })
+  it('starts a clock that holds the step, and lets it be confirmed only when it has run out', () => {
+    const run = upTo(cutRun(), 'purge-fuel')
+    const { confirm, step } = guide(run)
+    expect(done()?.textContent).toBe('Start the clock')
+    press('Start the clock')
+    expect(confirm).toHaveBeenCalledExactlyOnceWith({ kind: 'timer' })
+    clear()
+    browserParts()
+    answering({ '/api/people': PEOPLE })
+    const began = new Date(Date.now()).toISOString()
+    const timer = { id: 'x', kind: 'timer', stepId: 'purge-fuel', at: began, personId: null } as const
+    const running = guide({ ...run, events: [...run.events, timer] })
+    expect(done()?.textContent).toBe('Clock is running')
+    expect(done()?.disabled).toBe(true)
+    const seconds = step?.timer?.kind === 'at-least' ? step.timer.seconds : 0
+    expect(seconds).toBeGreaterThan(4)
+    act(() => void vi.advanceTimersByTime(1000 * seconds))
+    expect(done()?.textContent).toBe('Done')
+    fireEvent.keyDown(window, { key: ' ' })
+    expect(running.confirm).toHaveBeenCalledExactlyOnceWith({ kind: 'done' })
+  })
+  it('has an apprentice’s marked step looked at by an instructor, and by nobody else', async () => {
+    const run = upTo(cutRun({ personId: 'idris' }), 'set-fuel')
+    const { confirm } = guide(run)
+    await waitFor(() => expect(said()).toContain('Idris is running it.'))
+    press('Done')
+    expect(confirm).not.toHaveBeenCalled()
+    expect(screen.getByRole('dialog', { name: 'Which instructor has looked?' })).toBeTruthy()
+    expect(screen.queryByRole('button', { name: 'Ansel' })).toBeNull()
+    press('Tamsin')
+    expect(confirm).toHaveBeenCalledExactlyOnceWith({ kind: 'done' }, 'tamsin')
+  })
+  it('says what was pressed and is not saved yet', () => {
+    const { inHand } = inHandOf(cutRun(), 2)
+    show(<Guide inHand={inHand} />)
+    expect(said()).toContain('2 not saved yet.')
+  })
+  it('offers the result once the cut is through, and not before', () => {
+    guide(upTo(cutRun(), 'cut'))
+    expect(screen.queryByRole('link', { name: 'Record it' })).toBeNull()
+    clear()
+    browserParts()
+    answering({ '/api/people': PEOPLE })
+    guide(upTo(cutRun(), 'shut-torch'))
+    expect(screen.getByRole('link', { name: 'Record it' }).getAttribute('href')).toBe('/run/r1/log')
+  })
+  it('shows the line as the steps have left it, nitrogen only where there is some', () => {
+    guide(upTo(cutRun(), 'light'))
+    expect(said()).toContain('Oxygen: cylinder open')
+    expect(said()).toContain('torch valve shut')
+    expect(said()).not.toContain('Nitrogen: ')
+    clear()
+    browserParts()
+    answering({ '/api/people': PEOPLE })
+    guide(upTo(brazeRun(), 'light'))
+    expect(said()).toContain('Nitrogen: cylinder open')
+    expect(said()).toContain('purge valve open')
+  })
+})
+
+describe('what lies over a step', () => {
+  it('is trouble at one press or one key, and noted as it is opened', () => {
+    const { confirm } = guide(upTo(cutRun(), 'cut'))
+    fireEvent.keyDown(window, { key: 't' })
+    expect(confirm).toHaveBeenCalledExactlyOnceWith({ kind: 'trouble', reason: null })
+    press('Backfire (a pop)')
+    expect(said()).toContain('Shut the oxygen at the torch, then the fuel')
+    press('Lead me to lighting again')
+    expect(confirm).toHaveBeenLastCalledWith({ kind: 'break', name: 'relight', stand: 'lit' })
+  })
+  it('leads a flashback to no flame, but to a shutdown, or ends the run with what was wrong', () => {
+    const { confirm } = guide(upTo(cutRun(), 'cut'))
+    press('Trouble')
+    press(/^Flashback/)
+    expect(screen.queryByRole('button', { name: 'Lead me to lighting again' })).toBeNull()
+    press('Stop this run here')
+    expect(confirm).toHaveBeenLastCalledWith({
+      kind: 'stop',
+      reason: 'Flashback (a squeal or hiss inside the torch)',
+    })
+  })
+  it('is a reason to skip: one that is usual, or one that is typed, and never none', () => {
+    const { confirm } = guide(upTo(cutRun(), 'rig'))
+    press('Skip, say why')
+    press('Skip the step')
+    expect(said()).toContain('Say why: it stays in the log.')
+    expect(confirm).not.toHaveBeenCalled()
+    fireEvent.change(screen.getByLabelText('Another reason'), { target: { value: '  no wrench  ' } })
+    press('Skip the step')
+    expect(confirm).toHaveBeenCalledExactlyOnceWith({ kind: 'skip', reason: 'no wrench' })
+    press('Skip, say why')
+    press('Not needed on this job')
+    expect(confirm).toHaveBeenLastCalledWith({ kind: 'skip', reason: 'Not needed on this job' })
+  })
+  it('is every way out that the rig’s state allows, and a word where there is none', () => {
+    guide(upTo(cutRun(), 'set-fuel'))
+    press('Pause or leave')
+    expect(said()).toContain('Not here, because the rig is half set')
+    clear()
+    browserParts()
+    answering({ '/api/people': PEOPLE })
+    const { confirm } = guide(upTo(cutRun(), 'cut'))
+    fireEvent.keyDown(window, { key: 'b' })
+    expect(screen.queryByRole('button', { name: /Change the attachment/ })).toBeNull()
+    press(/Change or clean the tip/)
+    expect(confirm).toHaveBeenCalledExactlyOnceWith({ kind: 'break', name: 'tip-change', stand: 'lit' })
+  })
+  it('is a hand-over to somebody who works here', async () => {
+    const { confirm } = guide(upTo(cutRun(), 'cut'))
+    await waitFor(() => expect(said()).toContain('Bede is running it.'))
+    press('Pause or leave')
+    press(/Hand over/)
+    expect(screen.queryByRole('button', { name: 'Ansel' })).toBeNull()
+    press('Idris, apprentice')
+    expect(confirm).toHaveBeenCalledExactlyOnceWith({ kind: 'hand-over', stand: 'lit' }, 'idris')
+  })
+  it('is the flame card, of the fuel and the flame that the work wants', () => {
+    guide(upTo(cutRun(), 'light'))
+    fireEvent.keyDown(window, { key: 'f' })
+    expect(screen.getByRole('dialog').textContent).toMatch(/neutral/i)
+  })
+})

@@ -1,0 +1,99 @@
+import { fireEvent, screen } from '@testing-library/react'
+import { vi } from 'vitest'
+import { firstBraze, firstDraft, FIRST_SETTINGS, firstPart } from '#application/first.ts'
+import { NO_RUNS, planPiece } from '#application/plan-of.ts'
+import { procedureOf } from '#application/procedure-of.ts'
+import type { PieceDraft } from '#contract/schemas.ts'
+import type { Person, Run } from '#contract/types.ts'
+import { runSteps } from '#core/line/hazards.ts'
+import { standOf } from '#core/line/procedure.ts'
+import { coldLine } from '#core/line/state.ts'
+import { foldRun, type EventTold, type RunEvent } from '#core/record/run.ts'
+import type { RunInHand } from './useRun.ts'
+
+export const AT = '2026-03-02T08:00:00.000Z'
+
+/** A run of a piece as the server gives it, with nothing confirmed yet. */
+export function runOf(draft: PieceDraft, over: Partial<Run> = {}): Run {
+  const planned = planPiece(draft, FIRST_SETTINGS, NO_RUNS)
+  if (!planned.ok) throw new Error(planned.errors[0]?.message)
+  const made = procedureOf(draft, planned, FIRST_SETTINGS)
+  if (!made.ok) throw new Error(made.text)
+  const { setting, steps, breaks } = made
+  return {
+    id: 'r1',
+    ticketId: 't1',
+    jobId: 'j1',
+    jobName: 'Lower gate',
+    title: 'Gusset',
+    personId: 'bede',
+    personName: 'Bede',
+    startedAt: AT,
+    endedAt: null,
+    logged: false,
+    draft,
+    plan: planned.plan,
+    setting,
+    steps,
+    breaks,
+    events: [],
+    ...over,
+  }
+}
+export const cutRun = (over?: Partial<Run>): Run => runOf(firstDraft(FIRST_SETTINGS), over)
+/** A refrigerant line, with its nitrogen. */
+export const brazeRun = (over?: Partial<Run>): Run => {
+  const first = firstBraze(FIRST_SETTINGS)
+  return runOf(
+    {
+      ...first,
+      work: {
+        ...first.work,
+        a: { ...firstPart('copper'), tube: 'ASTM B280 ACR 5/8 straight' },
+        b: firstPart('copper'),
+        service: ['refrigerant'],
+        tubeRun: [{ outsideDiameter: '5/8 in', wall: '0.040 in', length: '18 ft' }],
+        cautions: [
+          { code: 'refrigerant', by: 'Orla', at: AT },
+          { code: 'pressure', by: 'Orla', at: AT },
+        ],
+      },
+    },
+    over,
+  )
+}
+
+export const event = (told: EventTold, stepId: string, n = 0): RunEvent => ({
+  id: `e${n}`,
+  ...told,
+  stepId,
+  at: new Date(Date.parse(AT) + 1000 * n).toISOString(),
+  personId: 'bede',
+})
+/** The run with every step before one confirmed. */
+export function upTo(run: Run, stepId: string): Run {
+  const at = run.steps.findIndex((s) => s.id === stepId)
+  if (at < 0) throw new Error(`no step ${stepId}`)
+  return { ...run, events: run.steps.slice(0, at).map((s, n) => event({ kind: 'done' }, s.id, n)) }
+}
+
+/** A run in hand whose confirmations are kept apart. */
+export function inHandOf(run: Run, unsent = 0) {
+  const progress = foldRun(run, run.events)
+  const taken = progress.steps.slice(0, progress.index)
+  const line = runSteps(taken, run.setting, coldLine(run.setting)).state
+  const confirm = vi.fn<RunInHand['confirm']>()
+  const inHand: RunInHand = { run, progress, line, stand: standOf(line), unsent, confirm }
+  return { inHand, confirm }
+}
+
+export const PEOPLE: readonly Person[] = (
+  [
+    ['bede', 'Bede', 'practised'],
+    ['idris', 'Idris', 'apprentice'],
+    ['tamsin', 'Tamsin', 'instructor'],
+    ['gone', 'Ansel', 'instructor'],
+  ] as const
+).map(([id, name, role]) => ({ id, name, role, active: id !== 'gone' }))
+
+export const press = (name: string | RegExp) => fireEvent.click(screen.getByRole('button', { name }))

@@ -1,0 +1,96 @@
+// @vitest-environment jsdom
+import { act, renderHook, waitFor } from '@testing-library/react'
+import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import { device } from '../../app/device.ts'
+import { outbox } from '../../app/outbox.ts'
+import { makeStore } from '../../app/store.ts'
+import { answering, browserParts, clear, screenOf } from '../../test-support.tsx'
+import { cutRun, event, upTo } from './test-support.tsx'
+import { breaksOffered, useRun } from './useRun.ts'
+
+beforeEach(browserParts)
+afterEach(clear)
+
+async function opened(run = cutRun()) {
+  answering({ '/api/runs/r1': run })
+  const store = makeStore()
+  store.dispatch(device.actions.changed({ personId: 'orla' }))
+  const hook = renderHook(() => useRun('r1'), { wrapper: screenOf(store) })
+  await waitFor(() => expect(hook.result.current.inHand).toBeDefined())
+  const now = () => {
+    const { inHand } = hook.result.current
+    if (!inHand) throw new Error('not opened')
+    return inHand
+  }
+  return { store, now, sent: () => store.getState().outbox.items }
+}
+
+describe('a run on this screen', () => {
+  it('goes on at once with what is pressed, and waits to be sent under whose screen it is', async () => {
+    const { now, sent } = await opened()
+    const [first, second] = now().progress.steps
+    act(() => now().confirm({ kind: 'done' }))
+    expect(now().progress.index).toBe(1)
+    expect(now().unsent).toBe(1)
+    act(() => now().confirm({ kind: 'skip', reason: 'seen to' }, 'tamsin'))
+    expect(sent().map((i) => i.body)).toMatchObject([
+      { kind: 'done', stepId: first?.id, personId: 'orla' },
+      { kind: 'skip', reason: 'seen to', stepId: second?.id, personId: 'tamsin' },
+    ])
+    expect(new Set(sent().map((i) => i.key)).size).toBe(2)
+  })
+  it('counts nothing twice that the server has already', async () => {
+    const run = cutRun()
+    const first = run.steps[0]?.id ?? ''
+    const { store, now } = await opened({ ...run, events: [event({ kind: 'done' }, first)] })
+    act(() => {
+      store.dispatch(
+        outbox.actions.enqueued({
+          id: 'e0',
+          key: 'event:e0',
+          route: 'addRunEvent',
+          params: { id: 'r1' },
+          body: event({ kind: 'done' }, first),
+          notBefore: 0,
+        }),
+      )
+    })
+    expect(now().unsent).toBe(0)
+    expect(now().progress.index).toBe(1)
+  })
+  it('does not open what was skipped: the line is as the steps that were done have left it', async () => {
+    const before = upTo(cutRun(), 'set-fuel')
+    const done = await opened(before)
+    expect(done.now().line.fuel.turns).toBeGreaterThan(0)
+    clear()
+    browserParts()
+    const skipped = {
+      ...before,
+      events: before.events.map((e) =>
+        e.stepId === 'open-fuel'
+          ? { ...event({ kind: 'skip', reason: 'open already' }, e.stepId), id: e.id }
+          : e,
+      ),
+    }
+    expect((await opened(skipped)).now().line.fuel.turns).toBe(0)
+  })
+  it('offers breaks only from where the rig stands', async () => {
+    expect(breaksOffered((await opened()).now())).toEqual([])
+    clear()
+    browserParts()
+    const lit = (await opened(upTo(cutRun(), 'cut'))).now()
+    expect(breaksOffered(lit)).toContain('relight')
+    expect(breaksOffered(lit)).not.toContain('attachment-change')
+    act(() => lit.stand && lit.confirm({ kind: 'break', name: 'tip-change', stand: lit.stand }))
+  })
+  it('tells nothing of a run that is over', async () => {
+    const run = cutRun()
+    const { now, sent } = await opened({
+      ...run,
+      events: [event({ kind: 'stop', reason: null }, run.steps[0]?.id ?? '')],
+    })
+    expect(now().progress.state).toBe('stopped')
+    act(() => now().confirm({ kind: 'done' }))
+    expect(sent()).toEqual([])
+  })
+})
