@@ -54,19 +54,19 @@ export function browserParts(): void {
 export const said = (): string => (document.body.textContent ?? '').replace(/\s+/g, ' ')
 
 /** A screen with its store and its address, as a part of the app stands in them. */
-export function screenOf(store: AppStore = makeStore()) {
+export function screenOf(store: AppStore = makeStore(), at = '/') {
   return function Screen({ children }: { readonly children: ReactNode }) {
     return (
       <Provider store={store}>
-        <MemoryRouter>{children}</MemoryRouter>
+        <MemoryRouter initialEntries={[at]}>{children}</MemoryRouter>
       </Provider>
     )
   }
 }
 
 /** Shows a part of the app as a screen of its own. */
-export const show = (part: ReactNode, store?: AppStore): RenderResult =>
-  render(part, { wrapper: screenOf(store) })
+export const show = (part: ReactNode, store?: AppStore, at?: string): RenderResult =>
+  render(part, { wrapper: screenOf(store, at) })
 
 /** Takes the screen away after each test. */
 export function clear(): void {
