@@ -75,7 +75,7 @@ function HeadButton({ name, onPress }: { readonly name: string; readonly onPress
     <button
       type="button"
       onClick={onPress}
-      className="name min-h-[52px] rounded-md border-[1.5px] border-ink px-4 text-[1.25rem] font-semibold max-sm:px-2.5"
+      className="name min-h-[52px] rounded-md border-[1.5px] border-ink px-4 text-[1.25rem] font-semibold whitespace-nowrap max-sm:px-2.5"
     >
       {name}
     </button>

@@ -1,0 +1,184 @@
+/** Takes the README's pictures anew, from the demo's yard: `npm run pictures`. */
+import { join, resolve } from 'node:path'
+import type { Browser, Page } from 'puppeteer-core'
+import type { JobPage, LogPage, Run, TestSummary } from '#contract/types.ts'
+import type { StepRole } from '#core/line/steps.ts'
+import { ensureBuilt } from '../bin/build.ts'
+import { endRuns, pieceNamed, testServer, type TestServer } from '../server/test-support.ts'
+import { choose, openBrowser, openPage, PAGES, passTime, press, pressByKey, see, until } from './browser.ts'
+
+const ROOT = resolve(import.meta.dirname, '..')
+const FOLDER = join(ROOT, 'docs', 'screenshots')
+const PHONE = { width: 390, height: 844 }
+
+/** One picture: the page it begins on, and what is done there before it is taken. */
+interface Picture {
+  readonly name: string
+  readonly at: (server: TestServer) => string | Promise<string>
+  readonly size?: { readonly width: number; readonly height: number }
+  readonly night?: boolean
+  readonly then?: (page: Page, server: TestServer) => Promise<void>
+}
+
+const pieceAt =
+  (title: string, rest = '') =>
+  async (server: TestServer) => {
+    const { jobId, id } = await pieceNamed(server, title)
+    return `/jobs/${jobId}/${id}${rest}`
+  }
+/** A run of a piece, confirmed up to its first step of a role; the clock of that step is not started. */
+const runAt =
+  (title: string, role: StepRole, nth = 0) =>
+  async (server: TestServer) => {
+    await endRuns(server)
+    const ticket = await pieceNamed(server, title)
+    const people = (await server.call('GET', '/api/people')).json as readonly { id: string; name: string }[]
+    const personId = people.find((p) => p.name === 'Orla')?.id ?? null
+    const id = crypto.randomUUID()
+    const at = new Date().toISOString()
+    await server.call('POST', '/api/runs', { id, ticketId: ticket.id, personId, at })
+    const { steps } = (await server.call('GET', `/api/runs/${id}`)).json as Run
+    const wanted = steps.filter((s) => s.role === role)[nth]
+    for (const step of steps) {
+      if (step === wanted) break
+      const event = { id: crypto.randomUUID(), kind: 'done', stepId: step.id, at, personId }
+      await server.call('POST', `/api/runs/${id}/events`, event)
+    }
+    return `/run/${id}`
+  }
+const testAt = (kind: string) => async (server: TestServer) => {
+  const tests = (await server.call('GET', '/api/tests')).json as readonly TestSummary[]
+  return `/tests/${tests.find((t) => t.kind === kind)?.id ?? ''}`
+}
+const failedLine = async (server: TestServer) => {
+  const { entries } = (await server.call('GET', '/api/log?q=gusset&outcome=failed')).json as LogPage
+  return `/faults?entry=${entries[0]?.id ?? ''}`
+}
+/** Presses whatever control says this, as a finger would find it by its words. */
+const touch = (page: Page, word: string) =>
+  page.evaluate(
+    (w) =>
+      [...document.querySelectorAll<HTMLElement>('button, [role=checkbox], [role=radio]')]
+        .find((e) => (e.getAttribute('aria-label') ?? e.innerText).replace(/\s+/g, ' ').includes(w))
+        ?.click(),
+    word,
+  )
+
+const PICTURES: readonly Picture[] = [
+  { name: 'today', at: () => '/' },
+  { name: 'rig', at: () => '/rig' },
+  { name: 'plan', at: pieceAt('Gusset, lower mitre post') },
+  { name: 'plan-phone', at: pieceAt('Gusset, lower mitre post'), size: PHONE },
+  {
+    name: 'braze',
+    at: pieceAt('Branches, 28 mm'),
+    then: (page) => see(page, 'How it was worked out'),
+  },
+  { name: 'outline', at: pieceAt('Gate shoe'), then: (page) => see(page, 'Gate shoe.svg') },
+  {
+    name: 'methods',
+    at: pieceAt('Gusset, lower mitre post', '/work'),
+    then: async (page) => {
+      await choose(page, 'Compare with another method of', 'Purging the hoses')
+      await choose(page, 'done so', 'While setting, gas flowing')
+      await see(page, 'no such step')
+      await page.evaluate(() => window.scrollTo(0, 250))
+    },
+  },
+  {
+    name: 'run-night',
+    night: true,
+    at: async (server) => {
+      const { jobs } = (await server.call('GET', '/api/jobs')).json as JobPage
+      if (jobs.length === 0) throw new Error('the demo has no jobs')
+      const today = (await server.call('GET', '/api/today')).json as { running: readonly { id: string }[] }
+      return `/run/${today.running[0]?.id ?? ''}`
+    },
+  },
+  {
+    name: 'trouble',
+    night: true,
+    at: () => '/',
+    then: async (page) => {
+      await page.keyboard.press('t')
+      await press(page, 'Backfire (a pop)')
+      await see(page, 'Shut the oxygen at the torch')
+    },
+  },
+  {
+    name: 'run-cut',
+    at: runAt('Gusset, lower mitre post', 'cut'),
+    then: async (page) => {
+      await press(page, 'Start the pace')
+      await passTime(page, 9)
+      await until(page, () => !document.querySelector('[aria-label^="You should be at 0 "]'))
+    },
+  },
+  {
+    name: 'run-braze',
+    at: runAt('Chiller line', 'heat', 1),
+    then: async (page) => {
+      await pressByKey(page, 'Start the clock')
+      await passTime(page, 4)
+      await until(page, () => !document.querySelector('[role=timer][aria-label$=": 0 s"]'))
+    },
+  },
+  {
+    name: 'result',
+    at: pieceAt('Branches, 28 mm', '/check'),
+    then: async (page) => {
+      for (const word of ['Yes, clean', 'Full all round', 'pinhole', '5 o’clock']) await touch(page, word)
+      await see(page, 'Fails.')
+    },
+  },
+  {
+    name: 'faults',
+    at: failedLine,
+    then: async (page) => {
+      await see(page, 'Find the fault')
+      await touch(page, 'Drag lines lean far')
+      await see(page, 'Change this, and only this')
+    },
+  },
+  { name: 'pressure-test', at: testAt('pressure'), then: (page) => see(page, 'It holds') },
+  { name: 'vacuum-test', at: testAt('vacuum'), then: (page) => see(page, 'Moist') },
+  { name: 'log', at: () => '/log', then: (page) => see(page, 'lines fit') },
+  { name: 'your-chart', at: () => '/log/chart', then: (page) => see(page, 'grown from good runs') },
+  {
+    name: 'filler',
+    at: () => '/bench/filler',
+    then: async (page) => {
+      await choose(page, 'Metal', 'Copper')
+      await choose(page, 'To', 'Cartridge brass')
+      await see(page, 'melts')
+    },
+  },
+  { name: 'settings', at: () => '/settings' },
+]
+
+async function take(browser: Browser, server: TestServer, picture: Picture): Promise<void> {
+  const page = await openPage(browser, server.url + (await picture.at(server)), picture.size)
+  if (picture.night) {
+    await page.evaluate(() => localStorage.setItem('wimble.device', JSON.stringify({ theme: 'night' })))
+    await page.reload()
+  }
+  await page.waitForNetworkIdle({ idleTime: 300 }).catch(() => undefined)
+  await picture.then?.(page, server)
+  await page.evaluate(() => document.fonts.ready)
+  await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
+  await page.screenshot({ path: join(FOLDER, `${picture.name}.png`) })
+  if (picture.night) await page.evaluate(() => localStorage.removeItem('wimble.device'))
+  await page.close()
+}
+
+const wanted = process.argv.slice(2)
+await ensureBuilt(ROOT, (line) => process.stdout.write(`${line}\n`))
+const server = await testServer({ pages: PAGES })
+const browser = await openBrowser()
+for (const picture of PICTURES)
+  if (wanted.length === 0 || wanted.includes(picture.name)) {
+    await take(browser, server, picture)
+    process.stdout.write(`${picture.name}\n`)
+  }
+await browser.close()
+await server.stop()
