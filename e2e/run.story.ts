@@ -308,7 +308,7 @@ describe('the ways of the shop', () => {
     await see(page, 'Saves gas; the clock runs with the setting.')
     await expectAccessible(page, 'Two ways side by side')
     await pressByKey(page, 'Only your shop’s')
-    await until(page, () => !document.body.innerText.includes('The other way'))
+    await until(page, () => !document.body.innerText.includes('The other method'))
     await page.close()
   })
 })

@@ -57,7 +57,7 @@ export function RunHead({
           </Link>
         ) : null}
         <HeadButton name="Flame" onPress={onFlame} />
-        <HeadButton name="Pause or leave" onPress={onBreak} />
+        <HeadButton name="Pause or leave" short="Pause" onPress={onBreak} />
         <button
           type="button"
           onClick={onTrouble}
@@ -70,14 +70,31 @@ export function RunHead({
   )
 }
 
-function HeadButton({ name, onPress }: { readonly name: string; readonly onPress: () => void }) {
+/** `short` is what it says on a phone. */
+function HeadButton({
+  name,
+  short,
+  onPress,
+}: {
+  readonly name: string
+  readonly short?: string
+  readonly onPress: () => void
+}) {
   return (
     <button
       type="button"
+      aria-label={name}
       onClick={onPress}
       className="name min-h-[52px] rounded-md border-[1.5px] border-ink px-4 text-[1.25rem] font-semibold whitespace-nowrap max-sm:px-2.5"
     >
-      {name}
+      {short === undefined ? (
+        name
+      ) : (
+        <>
+          <span className="max-sm:hidden">{name}</span>
+          <span className="sm:hidden">{short}</span>
+        </>
+      )}
     </button>
   )
 }

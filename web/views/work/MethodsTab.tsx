@@ -137,7 +137,7 @@ function SideBySide({
             Your shop
           </th>
           <th scope="col" className="name pb-1 pl-4 text-[1.3rem]">
-            The other way
+            The other method
           </th>
         </tr>
       </thead>

@@ -27,7 +27,7 @@ export const BRAZE_STATIONS: readonly BrazeStation[] = [
     title: 'Time to heat',
     figures: ['timeToTemperature', 'heatNeeded', 'feedTime', 'torchTime'],
   },
-  { id: 'cone', title: 'Cone off the work', figures: ['coneDistance'] },
+  { id: 'cone', title: 'Cone to work', figures: ['coneDistance'] },
 ]
 
 const AT: Places = {
@@ -92,7 +92,7 @@ export const BrazeLine = memo(function BrazeLine({
     flame: { label: 'Flame', text: choice.flame, wraps: true },
     time: { label: 'Time to heat', name: 'timeToTemperature', spanned: true },
     cone: {
-      label: 'Cone off',
+      label: 'Cone to work',
       name: 'coneDistance',
       shown: figures.coneDistance && split(printBraze('coneDistance', figures.coneDistance.value, units)),
     },

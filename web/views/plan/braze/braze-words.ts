@@ -47,7 +47,7 @@ const FIGURES: Readonly<Record<BrazeFigureName, string>> = {
   torchTime: 'Torch time',
   heatNeeded: 'Heat that goes in',
   tipOrifice: "Tip's orifice",
-  coneDistance: 'Cone off the work',
+  coneDistance: 'Cone to work',
   fuelFlow: 'Fuel flow',
   oxygenFlow: 'Oxygen flow',
   oxygenPressure: 'Oxygen at the regulator, flowing',
