@@ -408,7 +408,7 @@ export const END_HAZARDS = {
   },
   'screw-left-in': {
     grade: 'bounded',
-    text: 'A screw is left in: whoever opens that cylinder next must wind it out first.',
+    text: 'A screw is left in: whoever opens that cylinder next must back it out first.',
     when: (s: LineState) => s.oxygen.screwPa > 0 || s.fuel.screwPa > 0 || s.nitrogen.screwPa > 0,
   },
 } as const satisfies Readonly<

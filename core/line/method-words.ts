@@ -90,7 +90,7 @@ export const METHOD_WORDS = {
     touches: true,
     options: {
       out: o('Always out', 'The next cylinder that is opened meets no screw.'),
-      left: o('Left as set', 'Quicker next time; whoever opens next must wind out first.'),
+      left: o('Left as set', 'Quicker next time; whoever opens next must back them out first.'),
     },
   },
   setPressures: {
@@ -265,7 +265,7 @@ export const METHOD_WORDS = {
     topic: 'brazing',
     options: {
       never: o('Never melt rod in the flame', 'What the flame melts lies on cold metal and holds nothing.'),
-      dab: o('A dab allowed', 'To close one low spot; noted in the book.'),
+      dab: o('A dab allowed', 'To close one low spot; noted in the log.'),
     },
   },
   secondSide: {

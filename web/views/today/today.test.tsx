@@ -1,0 +1,158 @@
+// @vitest-environment jsdom
+import { fireEvent, screen, waitFor } from '@testing-library/react'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { FIRST_SETTINGS } from '#application/first.ts'
+import type { RunSummary, TicketSummary, Today as TodayAnswer } from '#contract/types.ts'
+import { answering, browserParts, clear, said, show } from '../../test-support.tsx'
+import Today from './Today.tsx'
+
+const NOW = new Date().toISOString()
+const run = (over: Partial<RunSummary>): RunSummary => ({
+  id: 'r1',
+  ticketId: 't1',
+  jobId: 'j1',
+  jobName: 'Lower gate',
+  title: 'Gusset',
+  personName: 'Bede',
+  startedAt: NOW,
+  endedAt: null,
+  stepsDone: 9,
+  stepsAll: 25,
+  nextAct: 'Open the oxygen cylinder slowly, then all the way',
+  nextFigure: null,
+  clocks: [],
+  ...over,
+})
+const piece = (over: Partial<TicketSummary> = {}): TicketSummary =>
+  ({
+    id: 't2',
+    jobId: 'j1',
+    jobName: 'Lower gate',
+    title: 'Paddle frame',
+    state: 'planned',
+    about: '12 mm plate, 400 mm long',
+    ...over,
+  }) as TicketSummary
+const today = (over: Partial<TodayAnswer> = {}): TodayAnswer => ({
+  running: [],
+  watched: [],
+  toWrite: [],
+  moreToWrite: false,
+  tests: [],
+  recent: [],
+  next: [],
+  lastCopy: NOW,
+  ...over,
+})
+const open = async (answer: TodayAnswer) => {
+  answering({ '/api/today': answer, '/api/gear': [], '/api/damage': { rows: [], apart: 0 } })
+  show(<Today />)
+  await waitFor(() => expect(document.querySelector('[data-ready]')).not.toBeNull())
+}
+
+beforeEach(browserParts)
+afterEach(clear)
+
+describe('today', () => {
+  it('says plainly that nothing is lit, nothing planned and nothing logged', async () => {
+    await open(today())
+    expect(said()).toContain('No flame is lit.')
+    expect(said()).toContain('No piece is planned. Start one.')
+    expect(said()).toContain('Nothing yet.')
+  })
+  it('leads back into a run, with how far it is and what comes next', async () => {
+    await open(today({ running: [run({})] }))
+    expect(said()).toContain('9/25')
+    expect(said()).toContain('Open the oxygen cylinder slowly, then all the way')
+    expect(screen.getByRole('link', { name: /Gusset/ }).getAttribute('href')).toBe('/run/r1')
+    expect(said()).not.toContain('No flame is lit.')
+  })
+  it('asks for the result of a run that is done', async () => {
+    await open(today({ toWrite: [run({ id: 'r2', endedAt: NOW })], moreToWrite: true }))
+    expect(said()).toContain('Done. Look at it, and record the result.')
+    expect(screen.getByRole('link', { name: /Gusset/ }).getAttribute('href')).toBe('/run/r2/log')
+    expect(said()).toContain('Older ones wait, too')
+  })
+  it('keeps watching for fire when the run has ended', async () => {
+    const from = new Date(Date.now() - 600_000).toISOString()
+    const watched = run({ endedAt: from, clocks: [{ what: 'Fire watch', from, seconds: 3600 }] })
+    await open(today({ watched: [watched] }))
+    expect(said()).toContain('Fire watch')
+  })
+  it('shows pieces that are planned, by name, job and size', async () => {
+    await open(today({ next: [piece()] }))
+    expect(screen.getByRole('link', { name: /Paddle frame/ }).getAttribute('href')).toBe('/jobs/j1/t2')
+    expect(said()).toContain('Lower gate · 12 mm plate, 400 mm long')
+  })
+  it('says how old the last copy is, and that there is none', async () => {
+    await open(today({ lastCopy: new Date(Date.now() - 3600_000 * 5).toISOString() }))
+    expect(said()).toContain('Last copy of the log: 5 hours ago.')
+    clear()
+    browserParts()
+    await open(today({ lastCopy: null }))
+    expect(said()).toContain('No copy of the log was made yet.')
+  })
+})
+
+describe('starting a piece', () => {
+  const sent: { url: string; body: Record<string, unknown> }[] = []
+  const start = async (refuse?: string) => {
+    sent.length = 0
+    answering({})
+    const answers: Readonly<Record<string, unknown>> = {
+      '/api/settings': FIRST_SETTINGS,
+      '/api/today': today(),
+      '/api/gear': [],
+      '/api/torches': [],
+      '/api/damage': { rows: [], apart: 0 },
+    }
+    vi.stubGlobal('fetch', (url: string, init?: { body?: string }) => {
+      if (init?.body !== undefined) {
+        sent.push({ url, body: JSON.parse(init.body) as Record<string, unknown> })
+        return Promise.resolve(
+          refuse === undefined
+            ? Response.json({ id: 'new', version: 1, ...sent.at(-1)?.body })
+            : Response.json({ error: { code: 'full', message: refuse } }, { status: 507 }),
+        )
+      }
+      return Promise.resolve(Response.json(answers[url] ?? []))
+    })
+    show(<Today />)
+    await waitFor(() => expect(document.querySelector('[data-ready]')).not.toBeNull())
+    fireEvent.click(screen.getByRole('button', { name: 'Start a piece' }))
+    await waitFor(() => expect(screen.getByRole('dialog', { name: 'Start a piece' })).toBeTruthy())
+  }
+  const type = (label: string, value: string) => {
+    fireEvent.input(screen.getByLabelText(label), { target: { value } })
+    fireEvent.change(screen.getByLabelText(label), { target: { value } })
+  }
+  const submit = () => {
+    const form = document.querySelector('form')
+    if (form) fireEvent.submit(form)
+  }
+  it('asks for a name and a job, each with its own sentence', async () => {
+    await start()
+    submit()
+    await waitFor(() => expect(said()).toContain('Give the piece a name.'))
+    expect(said()).toContain('Name the job.')
+    expect(sent).toEqual([])
+  })
+  it('makes the job when it is new, then the piece with a first draft', async () => {
+    await start()
+    type('What is it?', ' Gusset ')
+    type('Which job?', 'New gate')
+    submit()
+    await waitFor(() => expect(sent).toHaveLength(2))
+    expect(sent[0]?.body).toMatchObject({ name: 'New gate', place: '' })
+    expect(sent[1]?.body).toMatchObject({ title: 'Gusset', draft: { kind: 'cut', torchId: null } })
+  })
+  it('loses nothing that was typed when it is not taken', async () => {
+    await start('The disk is full.')
+    type('What is it?', 'Gusset')
+    type('Which job?', 'New gate')
+    submit()
+    await waitFor(() => expect(said()).toContain('The disk is full.'))
+    expect(screen.getByLabelText('What is it?')).toHaveProperty('value', 'Gusset')
+    expect(screen.getByLabelText('Which job?')).toHaveProperty('value', 'New gate')
+  })
+})
