@@ -11,13 +11,20 @@ export class BadInput extends Error {
   }
 }
 
+/** Where a command reads and writes: the process's own streams, unless a test puts others in their place. */
+export const stream = {
+  out: (text: string): unknown => process.stdout.write(text),
+  err: (text: string): unknown => process.stderr.write(text),
+  input: (): string => readFileSync(0, 'utf8'),
+}
+
 /** Prints a result as JSON. */
-export const print = (value: unknown) => process.stdout.write(`${JSON.stringify(value, null, 2)}\n`)
+export const print = (value: unknown) => stream.out(`${JSON.stringify(value, null, 2)}\n`)
 
 /** A file of text, or standard input. */
 export function readText(file: string): string {
   try {
-    return readFileSync(file === '-' ? 0 : file, 'utf8')
+    return file === '-' ? stream.input() : readFileSync(file, 'utf8')
   } catch {
     throw new BadInput('', `${file === '-' ? 'Standard input' : file} cannot be read.`)
   }

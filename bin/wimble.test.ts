@@ -2,7 +2,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { json, run } from './test-support.ts'
+import { json, run, wimbleHere } from './test-support.ts'
 
 let folder: string
 beforeAll(() => {
@@ -14,19 +14,37 @@ const file = (name: string, content: string) => {
   writeFileSync(path, content)
   return path
 }
-const wimble = (args: readonly string[], input = '') => run('wimble.cjs', args, { input })
+const wimble = wimbleHere
 /** The fault of a command that could not read its input. */
-const fault = (args: readonly string[], input = '') => {
-  const { code, out } = wimble(args, input)
+const fault = async (args: readonly string[], input = '') => {
+  const { code, out } = await wimble(args, input)
   expect(code, out).toBe(2)
   const { error } = json(out) as { error: { field: string; message: string; choices?: unknown[] } }
   expect(error.message).toMatch(/[.?]$/)
   return error
 }
 
+describe('the program', () => {
+  it('is started as a process, prints JSON, and says with its exit code that it could not read', () => {
+    const good = run('wimble.cjs', ['quantity', '1 3/8 in', '--as', 'length'])
+    expect([good.code, good.err]).toEqual([0, ''])
+    expect(json(good.out)).toMatchObject({ value: 0.034925, unit: 'm' })
+    const bad = run('wimble.cjs', ['line', '-'], { input: 'open-cylinder fuel\nsing' })
+    expect(bad.code).toBe(2)
+    expect(json(bad.out)).toMatchObject({ error: { field: 'line 2' } })
+  })
+  it('says what it can do, and which command it does not know', async () => {
+    const help = await wimbleHere(['--help'])
+    expect([help.code, help.out.split('\n')[0]]).toEqual([0, 'Usage: wimble [options] [command]'])
+    const unknown = await wimbleHere(['weld'])
+    expect(unknown.code).toBe(2)
+    expect(unknown.err).toMatch(/unknown command/)
+  })
+})
+
 describe('wimble plan, of every kind', () => {
-  const plan = (work: object, rig: object = {}, rest: object = {}) => {
-    const { code, out } = wimble(
+  const plan = async (work: object, rig: object = {}, rest: object = {}) => {
+    const { code, out } = await wimble(
       ['plan', '-'],
       JSON.stringify({
         kind: 'cut',
@@ -43,15 +61,15 @@ describe('wimble plan, of every kind', () => {
       before: { topic: string }[]
     }
   }
-  it('gives a bevel its face, and a hole its arm', () => {
-    const bevel = plan({ shape: 'bevel', bevel: '30 deg', length: '1 m' })
+  it('gives a bevel its face, and a hole its arm', async () => {
+    const bevel = await plan({ shape: 'bevel', bevel: '30 deg', length: '1 m' })
     expect(bevel.figures['bevelFaceWidth']?.value).toBeCloseTo(0.012 / Math.cos(Math.PI / 6), 9)
-    const hole = plan({ shape: 'hole', diameter: '80 mm' })
+    const hole = await plan({ shape: 'hole', diameter: '80 mm' })
     expect(hole.figures['armRadius']?.value).toBeCloseTo(0.04 - (hole.figures['kerf']?.value ?? NaN) / 2, 9)
     expect(hole.before.length).toBeGreaterThan(5)
   })
-  it('judges the usual pair, and asks its cautions', () => {
-    const p = plan(
+  it('judges the usual pair, and asks its cautions', async () => {
+    const p = await plan(
       { length: '1 m', surface: 'galvanised' },
       {},
       { usual: { oxygen: '20 psi', fuel: '6 psi' } },
@@ -59,8 +77,8 @@ describe('wimble plan, of every kind', () => {
     expect(p.figures['usualOxygenFlow']?.value).toBeGreaterThan(0)
     expect(p.cautions.map((c) => c.code)).toEqual(['surface-galvanised'])
   })
-  it('stops at the wrong tip and hose for a fuel, with exit code 0', () => {
-    const p = plan({ length: '1 m' }, { fuel: 'mps', tipPieces: 1, hoseGrade: 'R', piping: 'copper' })
+  it('stops at the wrong tip and hose for a fuel, with exit code 0', async () => {
+    const p = await plan({ length: '1 m' }, { fuel: 'mps', tipPieces: 1, hoseGrade: 'R', piping: 'copper' })
     expect(p.findings.filter((f) => f.rank === 'stop').map((f) => f.code)).toEqual([
       'tip-wrong-fuel',
       'hose-wrong-fuel',
@@ -83,8 +101,8 @@ describe('wimble plan, of a braze', () => {
     rig: { fuel: 'acetylene', torches: 1, rods: [{ class: 'BCuP-5', form: 'bare' }] },
     shop: {},
   }
-  it('prints figures, choice, ranking and steps', () => {
-    const { code, out } = wimble(['plan', '-'], JSON.stringify(socket))
+  it('prints figures, choice, ranking and steps', async () => {
+    const { code, out } = await wimble(['plan', '-'], JSON.stringify(socket))
     expect(code, out).toBe(0)
     const p = json(out) as {
       kind: string
@@ -105,9 +123,9 @@ describe('wimble plan, of a braze', () => {
     expect(p.figures['heatNeeded']?.unit).toBe('J')
     expect(p.figures['purgeTime']?.value).toBeGreaterThan(60)
   })
-  it('answers nonsense at its field', () => {
+  it('answers nonsense at its field', async () => {
     const work = { ...socket.work, a: { ...socket.work.a, metal: 'butter' } }
-    expect(fault(['plan', '-'], JSON.stringify({ ...socket, work })).field).toBe('work.a.metal')
+    expect((await fault(['plan', '-'], JSON.stringify({ ...socket, work }))).field).toBe('work.a.metal')
   })
 })
 
@@ -122,8 +140,8 @@ describe('wimble cutlist', () => {
       kerf: '3 mm',
       ...over,
     })
-  it('prints patterns, stock and bound in m', () => {
-    const { code, out } = wimble(['cutlist', file('list.json', list({}))])
+  it('prints patterns, stock and bound in m', async () => {
+    const { code, out } = await wimble(['cutlist', file('list.json', list({}))])
     expect(code).toBe(0)
     const plan = json(out) as {
       patterns: { stock: number; pieces: number[]; times: number; remnant: number }[]
@@ -145,14 +163,14 @@ describe('wimble cutlist', () => {
     ['too little stock', { stock: [{ length: '3 m', count: 1 }] }, 'stock'],
     ['stock that is no list', { stock: 'six' }, 'stock'],
     ['a comma that may mean two things', { kerf: '1,500' }, 'kerf'],
-  ])('answers %s at its field', (_name, over, field) => {
-    expect(fault(['cutlist', '-'], list(over)).field).toBe(field)
+  ])('answers %s at its field', async (_name, over, field) => {
+    expect((await fault(['cutlist', '-'], list(over))).field).toBe(field)
   })
 })
 
 describe('wimble tip', () => {
-  it('knows a number drill, and what it is good for', () => {
-    const { code, out } = wimble(['tip', '#60'])
+  it('knows a number drill, and what it is good for', async () => {
+    const { code, out } = await wimble(['tip', '#60'])
     expect(code).toBe(0)
     expect(json(out)).toMatchObject({
       orifice: { value: expect.closeTo(0.001016, 9), unit: 'm' },
@@ -162,38 +180,39 @@ describe('wimble tip', () => {
       flow: { value: expect.closeTo(65.4 * 7.86579e-6, 6) },
     })
   })
-  it('answers what is no tip', () => {
-    for (const text of ['wide', '9 mm', '5 psi', '']) expect(fault(['tip', text]).field).toBe('orifice')
+  it('answers what is no tip', async () => {
+    for (const text of ['wide', '9 mm', '5 psi', ''])
+      expect((await fault(['tip', text])).field).toBe('orifice')
   })
 })
 
 describe('wimble outline', () => {
   const PLATE =
     '<svg xmlns="http://www.w3.org/2000/svg" width="200mm" height="100mm" viewBox="0 0 200 100"><rect width="200" height="100"/><circle cx="50" cy="50" r="20"/></svg>'
-  it('goes from SVG to DXF and back with the same parts', () => {
+  it('goes from SVG to DXF and back with the same parts', async () => {
     const svg = file('plate.svg', PLATE)
     const dxf = join(folder, 'plate.dxf')
-    const first = json(wimble(['outline', svg, '--kerf', '2 mm', '--out', dxf]).out)
+    const first = json((await wimble(['outline', svg, '--kerf', '2 mm', '--out', dxf])).out)
     expect(first).toMatchObject({ parts: 1, holes: 1, pierces: 2, drawnIn: 'mm', findings: [] })
     expect(readFileSync(dxf, 'utf8')).toContain('CUT_PATH')
     const again = join(folder, 'again.svg')
-    const { code } = wimble(['outline', svg, '--kerf', '2 mm', '--out', again])
+    const { code } = await wimble(['outline', svg, '--kerf', '2 mm', '--out', again])
     expect(code).toBe(0)
     for (const id of ['part', 'cut-path', 'pierce'])
       expect(readFileSync(again, 'utf8')).toContain(`id="${id}"`)
   })
-  it('asks for a unit, and takes the one that is given', () => {
+  it('asks for a unit, and takes the one that is given', async () => {
     const bare = file('bare.svg', '<svg viewBox="0 0 9 9"><rect width="8" height="8"/></svg>')
-    const asked = fault(['outline', bare, '--kerf', '2 mm'])
+    const asked = await fault(['outline', bare, '--kerf', '2 mm'])
     expect(asked.field).toBe('unit')
     expect(asked.choices).toHaveLength(5)
-    expect(json(wimble(['outline', bare, '--kerf', '2 mm', '--unit', 'in']).out)).toMatchObject({
+    expect(json((await wimble(['outline', bare, '--kerf', '2 mm', '--unit', 'in'])).out)).toMatchObject({
       size: { width: expect.closeTo(0.2032, 6) },
     })
   })
-  it('names an open line at its place, with exit code 0', () => {
+  it('names an open line at its place, with exit code 0', async () => {
     const open = file('open.svg', '<svg width="9mm" viewBox="0 0 9 9"><path d="M0 0H8V8"/></svg>')
-    expect(json(wimble(['outline', open, '--kerf', '1 mm']).out)).toMatchObject({
+    expect(json((await wimble(['outline', open, '--kerf', '1 mm'])).out)).toMatchObject({
       parts: 0,
       openLines: 1,
       findings: [{ code: 'open-end', at: [0.008, -0.008] }, { code: 'no-loop' }],
@@ -206,14 +225,14 @@ describe('wimble outline', () => {
     ['a kerf that is too wide', ['plate.dxf', '--kerf', '2 m'], 'kerf'],
     ['a unit that is none', ['plate.dxf', '--kerf', '2 mm', '--unit', 'yard'], 'unit'],
     ['an ending that is not written', ['plate.dxf', '--kerf', '2 mm', '--out', 'x.png'], 'out'],
-  ])('answers %s', (_name, args, field) => {
-    expect(fault(['outline', ...args]).field).toBe(field)
+  ])('answers %s', async (_name, args, field) => {
+    expect((await fault(['outline', ...args])).field).toBe(field)
   })
-  it('answers a place that cannot be written, and a file that is too large', () => {
+  it('answers a place that cannot be written, and a file that is too large', async () => {
     const svg = file('plate.svg', PLATE)
-    expect(fault(['outline', svg, '--kerf', '2 mm', '--out', '/nowhere/x.svg']).field).toBe('out')
+    expect((await fault(['outline', svg, '--kerf', '2 mm', '--out', '/nowhere/x.svg'])).field).toBe('out')
     const large = file('large.dxf', 'x'.repeat(20_000_001))
-    expect(fault(['outline', large, '--kerf', '2 mm']).message).toContain('too large')
+    expect((await fault(['outline', large, '--kerf', '2 mm'])).message).toContain('too large')
   })
 })
 
@@ -236,24 +255,24 @@ describe('wimble procedure', () => {
     work: { metal: 'low-carbon-steel', thickness: '5/8 in', length: '24 in' },
     rig: { fuel: 'acetylene', torch: { kind: 'cutting-attachment', checkValves: 'yes' } },
   }
-  const procedure = (input: object): Told => {
-    const { code, out } = wimble(['procedure', '-'], JSON.stringify(input))
+  const procedure = async (input: object): Promise<Told> => {
+    const { code, out } = await wimble(['procedure', '-'], JSON.stringify(input))
     expect(code, out).toBe(0)
     return json(out) as Told
   }
-  it('gives the steps of a cut, each with its reason and the state that it leaves, and no hazard', () => {
-    const told = procedure(cut)
+  it('gives the steps of a cut, each with its reason and the state that it leaves, and no hazard', async () => {
+    const told = await procedure(cut)
     expect(told.hazards).toEqual([])
     expect(told.steps.find((s) => s.id === 'trim')?.state.flame).toBe('neutral')
     expect(told.steps.find((s) => s.id === 'purge-fuel')?.wait?.seconds).toBeGreaterThan(5)
     expect(told.steps.at(-1)?.state.oxygen.deliveryPa).toBe(0)
     for (const s of told.steps) expect([s.act, s.why].every((t) => t.length > 3)).toBe(true)
   })
-  it('goes by the methods that are named, of the line and of brazing, and says where they are left', () => {
-    const told = procedure({ ...cut, methods: { bleeding: 'together', lightAcetylene: 'whiff' } })
+  it('goes by the methods that are named, of the line and of brazing, and says where they are left', async () => {
+    const told = await procedure({ ...cut, methods: { bleeding: 'together', lightAcetylene: 'whiff' } })
     expect(told.steps.map((s) => s.id)).toContain('bleed-both')
     expect(told.exceptions?.map((d) => d.method)).toEqual(['lightAcetylene'])
-    const braze = procedure({
+    const braze = await procedure({
       kind: 'braze',
       work: { joint: 'socket', a: { metal: 'copper', tube: 'EN 1057 22 mm' }, b: { metal: 'copper' } },
       rig: { fuel: 'acetylene' },
@@ -262,44 +281,50 @@ describe('wimble procedure', () => {
     expect(braze.steps.find((s) => s.id === 'trim')?.act).toMatch(/neutral/)
     expect(braze.steps.find((s) => s.id === 'shut-torch')?.act).toMatch(/^Shut the fuel/)
   })
-  it('gives a break by its name, and none where the plan is stopped', () => {
-    const told = procedure({ ...cut, task: 'tip-change lit' })
+  it('gives a break by its name, and none where the plan is stopped', async () => {
+    const told = await procedure({ ...cut, task: 'tip-change lit' })
     expect(told.steps.map((s) => s.id)).toEqual(['shut-torch', 'change-tip', 'light', 'trim', 'retrim'])
     expect(told.steps.at(-1)?.state.flame).toBe('neutral')
-    const stopped = procedure({ ...cut, work: { ...cut.work, metal: 'copper' } })
+    const stopped = await procedure({ ...cut, work: { ...cut.work, metal: 'copper' } })
     expect(stopped).toMatchObject({ steps: [], refused: { because: 'stop' } })
   })
-  it('says which word is not known', () => {
-    const at = (more: object) => fault(['procedure', '-'], JSON.stringify({ ...cut, ...more })).field
-    expect(at({ methods: { bleeding: 'never' } })).toBe('methods.bleeding')
-    expect(at({ methods: 'mine' })).toBe('methods')
-    expect(at({ task: 'nap' })).toBe('task')
-    expect(at({ task: 'relight ready' })).toBe('task')
-    expect(at({ rig: { fuel: 'acetylene', torch: { kind: 'lance' } } })).toBe('rig.torch.kind')
-    expect(fault(['procedure', '-'], '[]').field).toBe('')
+  it('says which word is not known', async () => {
+    const at = async (more: object) =>
+      (await fault(['procedure', '-'], JSON.stringify({ ...cut, ...more }))).field
+    expect(await at({ methods: { bleeding: 'never' } })).toBe('methods.bleeding')
+    expect(await at({ methods: 'mine' })).toBe('methods')
+    expect(await at({ task: 'nap' })).toBe('task')
+    expect(await at({ task: 'relight ready' })).toBe('task')
+    expect(await at({ rig: { fuel: 'acetylene', torch: { kind: 'lance' } } })).toBe('rig.torch.kind')
+    expect((await fault(['procedure', '-'], '[]')).field).toBe('')
   })
 })
 
 describe('wimble line', () => {
-  const line = (text: string, ...more: string[]) => {
-    const { code, out } = wimble(['line', file('list.txt', text), ...more])
+  const line = async (text: string, ...more: string[]) => {
+    const { code, out } = await wimble(['line', file('list.txt', text), ...more])
     expect(code, out).toBe(0)
     return json(out) as {
       steps: { line: number; said: string; state: { flame: string } }[]
       hazards: { hazard: string; at: number }[]
     }
   }
-  it('runs a list of verbs and names what is wrong with it, line by line', () => {
-    const told = line('open-cylinder fuel\nopen-torch fuel\nscrew-in fuel 14 psi\nlight', '--unfinished')
+  it('runs a list of verbs and names what is wrong with it, line by line', async () => {
+    const told = await line(
+      'open-cylinder fuel\nopen-torch fuel\nscrew-in fuel 14 psi\nlight',
+      '--unfinished',
+    )
     expect(told.steps).toHaveLength(4)
     expect(told.hazards.map((h) => [h.hazard, h.at])).toEqual([
       ['acetylene-over-limit', 3],
       ['lit-with-unpurged-hoses', 4],
     ])
-    expect(line('open-cylinder oxygen slowly').hazards.map((h) => h.hazard)).toContain('trapped-pressure')
+    expect((await line('open-cylinder oxygen slowly')).hazards.map((h) => h.hazard)).toContain(
+      'trapped-pressure',
+    )
   })
-  it('says which line cannot be read', () => {
-    expect(fault(['line', '-'], 'open-cylinder fuel\nsing').field).toBe('line 2')
-    expect(fault(['line', join(folder, 'no-such-list')]).field).toBe('')
+  it('says which line cannot be read', async () => {
+    expect((await fault(['line', '-'], 'open-cylinder fuel\nsing')).field).toBe('line 2')
+    expect((await fault(['line', join(folder, 'no-such-list')])).field).toBe('')
   })
 })

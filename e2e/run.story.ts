@@ -301,7 +301,7 @@ describe('the ways of the shop', () => {
     await see(page, 'Quick; needs check valves at the torch')
     const path = `${await pathOf('Stiffener blanks')}/work`
     await page.goto(path)
-    await see(page, 'Open both torch valves, let the gas out, shut both')
+    await see(page, 'Open both torch valves, bleed both sides, shut both')
     await choose(page, 'Compare with another method of', 'Purging the hoses')
     await choose(page, 'done so', 'While setting, gas flowing')
     await see(page, 'no such step')

@@ -100,7 +100,7 @@ export function shutDown(c: StageContext): Step[] {
   const both: Step = {
     id: 'bleed-both',
     phase: 'after',
-    act: 'Open both torch valves, let the gas out, shut both',
+    act: 'Open both torch valves, bleed both sides, shut both',
     why: 'Quick, and safe only with check valves at the torch.',
     see: 'All four needles fall to zero.',
     ifNot:
