@@ -17,3 +17,12 @@ export const omit = <T extends object, K extends keyof T>(from: T, names: readon
 /** These properties of an object and no others. */
 export const pick = <T extends object, K extends keyof T>(from: T, names: readonly K[]): Pick<T, K> =>
   Object.fromEntries(names.map((name) => [name, from[name]])) as unknown as Pick<T, K>
+
+/**
+ * What somebody wrote as text: words and numbers as they stand. Anything else is told by its kind, whatever it says of
+ * itself: an object whose own `toString` is no function would throw.
+ */
+export const plainText = (value: unknown): string =>
+  typeof value === 'object' || typeof value === 'function'
+    ? Object.prototype.toString.call(value)
+    : String(value)

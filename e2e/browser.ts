@@ -119,15 +119,19 @@ export const pressByKey = async (page: Page, name: string): Promise<void> => {
   await page.keyboard.press('Enter')
 }
 
-/** Puts a text into the field with this label, in place of what is there. */
-export const type = async (page: Page, label: string, text: string): Promise<void> => {
-  const field = await page.waitForSelector(`::-p-aria([name="${label}"][role="textbox"])`)
+/** Puts a text into a field, in place of what is there. */
+export const typeInto = async (page: Page, field: ElementHandle | null | undefined, text: string) => {
+  if (!field) throw new Error(`there is no field for “${text}”`)
   // not by a click, which misses a field that moves: its keys would be shortcuts then
-  await field?.focus()
-  await field?.evaluate((e) => (e as HTMLInputElement).select())
+  await field.focus()
+  await field.evaluate((e) => (e as HTMLInputElement).select())
   await page.keyboard.press('Backspace')
-  await field?.type(text)
+  await field.type(text)
 }
+
+/** Puts a text into the field with this label, in place of what is there. */
+export const type = async (page: Page, label: string, text: string): Promise<void> =>
+  typeInto(page, await page.waitForSelector(`::-p-aria([name="${label}"][role="textbox"])`), text)
 
 /** Chooses from a list that drops down. */
 export const choose = async (page: Page, label: string, option: string): Promise<void> => {

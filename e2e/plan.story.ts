@@ -12,6 +12,7 @@ import {
   see,
   station,
   type,
+  typeInto,
   until,
 } from './browser.ts'
 
@@ -55,7 +56,7 @@ describe('the rig of a plan', () => {
     await expectAccessible(page, 'Your chart')
     const fields = await page.$$('[role=dialog] li:last-of-type input')
     for (const [i, text] of ['.055', '1/2', '1 in', '40 psi', '6 psi', '14 ipm'].entries())
-      await fields[i]?.type(text)
+      await typeInto(page, fields[i], text)
     await page.keyboard.press('Escape')
     await onLine('set-oxygen', '41 psi')
     expect(await station(page, 'set-oxygen')).toContain('your chart')
@@ -69,24 +70,22 @@ describe('the rig of a plan', () => {
   })
   it('stops at acetylene past its limit, in a chart too, and does not show it as a setting', async () => {
     await press(page, '4 rows')
-    const fields = await page.$$('[role=dialog] li:last-of-type input')
-    await fields[4]?.click({ count: 3 })
-    await fields[4]?.type('14 psi')
+    await until(page, () => document.querySelectorAll('[role=dialog] li h3').length === 4)
+    await typeInto(page, (await page.$$('[role=dialog] li:last-of-type input'))[4], '14 psi')
     await page.keyboard.press('Escape')
     await see(page, 'Acetylene above 15 psi can explode by itself.')
     expect(await station(page, 'set-fuel')).toContain('not given')
     await until(page, () => document.querySelector<HTMLButtonElement>('[data-run]')?.disabled)
     await press(page, '4 rows')
-    const again = await page.$$('[role=dialog] li:last-of-type input')
-    await again[4]?.click({ count: 3 })
-    await again[4]?.type('6 psi')
+    await until(page, () => document.querySelectorAll('[role=dialog] li h3').length === 4)
+    await typeInto(page, (await page.$$('[role=dialog] li:last-of-type input'))[4], '6 psi')
     await page.keyboard.press('Escape')
     await onLine('set-fuel', '6 psi')
   })
   it('is kept as a torch, under a name that is not taken', async () => {
     await press(page, 'Keep this rig as a torch')
     await see(page, 'What do you call it?')
-    await page.type('::-p-aria([name="What do you call it?"])', "Bede's track")
+    await type(page, 'What do you call it?', "Bede's track")
     await press(page, 'Keep it')
     await see(page, "There is already a torch called Bede's track.")
     await type(page, 'What do you call it?', 'Spare long')

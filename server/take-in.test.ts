@@ -19,7 +19,7 @@ let server: TestServer
 let other: TestServer
 beforeAll(async () => {
   server = await testServer()
-  other = await testServer()
+  other = await testServer({ own: true })
 })
 afterAll(async () => {
   await server.stop()
@@ -87,7 +87,7 @@ describe('the log out and in', () => {
     }
     expect((await raw(server, 'GET', '/api/export?format=exe')).status).toBe(422)
   })
-  it('merges two shops’ books with their pictures, and a second time changes nothing', async () => {
+  it('merges two shops’ logs with their pictures, and a second time changes nothing', async () => {
     const [mine, theirs] = [await total(server), await total(other)]
     const { bytes } = await raw(server, 'GET', '/api/export?format=zip')
     expect(await imported(other, bytes)).toMatchObject({ added: mine, known: 0, photos: 1, bad: [] })

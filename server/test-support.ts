@@ -37,10 +37,19 @@ function demoFolder(): string {
 const NEVER_MS = 24 * 3600_000
 /** A server on a free port with a log of its own, filled with the demo unless `empty`. */
 export async function testServer(
-  options: { empty?: boolean; data?: string; pages?: string; port?: number; instruments?: number } = {},
+  options: {
+    empty?: boolean
+    /** Filled by itself, so that it has nothing in common with another one's. */
+    own?: boolean
+    data?: string
+    pages?: string
+    port?: number
+    instruments?: number
+  } = {},
 ): Promise<TestServer> {
   const data = options.data ?? tempFolder()
-  if (options.data === undefined && !options.empty) cpSync(demoFolder(), data, { recursive: true })
+  const copied = options.data === undefined && !options.own
+  if (copied && !options.empty) cpSync(demoFolder(), data, { recursive: true })
   const running = await startServer({
     port: options.port ?? 0,
     data,
@@ -51,7 +60,7 @@ export async function testServer(
     // a test that looks through its log does so itself: on a busy machine the other would come between
     ...(options.pages === undefined ? { firstTendMs: NEVER_MS } : {}),
   })
-  if (options.data !== undefined && !options.empty) fillDemo(running.store, new Date())
+  if (!copied && !options.empty) fillDemo(running.store, new Date())
   // what a restore puts in its place is asked for by name, so that it is the one of now
   return Object.assign(Object.create(running) as Running, {
     data,

@@ -2,7 +2,7 @@ import { BOUNDS } from '../fields/bounds.ts'
 import { BRAZE_WORK, PART, TUBE_RUN, USUAL_LENGTH_M, usualGapM } from './fields.ts'
 import { TICKED } from '../piece/fields.ts'
 import { blank, readFields, readRows, sectionOf, type Reader } from '../fields/reader.ts'
-import { isRecord, type Json } from '../objects.ts'
+import { isRecord, type Json, plainText } from '../objects.ts'
 import { BASE_METALS, findBaseMetal } from '../metal/base-metals.ts'
 import { findFiller } from '../metal/fillers.ts'
 import { cupDepthFor, findTube } from '../metal/tubes.ts'
@@ -76,7 +76,7 @@ function readPart(
 
 function readAttitude(r: Reader, value: unknown): number {
   if (blank(value)) return 0
-  const named = ATTITUDES[String(value).trim().toLowerCase().replace(/\s+/g, '-')]
+  const named = ATTITUDES[plainText(value).trim().toLowerCase().replace(/\s+/g, '-')]
   return named ?? r.quantity(value, 'work.attitude', BOUNDS.attitude) ?? 0
 }
 
@@ -84,7 +84,7 @@ const MOST_PLACES = 60
 /** Places of joints along a line: a list, or one text with semicolons between. */
 function readPlaces(r: Reader, value: unknown): readonly number[] {
   if (blank(value)) return []
-  const parts = Array.isArray(value) ? value : String(value).split(/[;\n]+/)
+  const parts = Array.isArray(value) ? value : plainText(value).split(/[;\n]+/)
   const places = parts
     .filter((p) => !blank(p))
     .map((p) => r.quantity(typeof p === 'string' ? p.trim() : p, 'work.jointsAt', BOUNDS.distance))

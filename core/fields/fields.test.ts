@@ -139,6 +139,13 @@ describe('the reader of a table', () => {
       ),
     )
   })
+  it('takes no word of an object for a text, whatever it says of itself', () => {
+    const odd = [{ toString: '' }, { toString: 'Plate' }, Object.create(null) as object]
+    for (const value of odd) {
+      expect(() => read(BRAZE_WORK, { joint: value, service: value, attitude: value })).not.toThrow()
+      expect(() => read(BRAZE_WORK, { joint: 'lap', service: [value] })).not.toThrow()
+    }
+  })
   it('takes a number for a word that is one, and a list in one line', () => {
     expect(read(SUPPLY, { tipPieces: 2 }).value['tipPieces']).toBe('2')
     expect(read(BRAZE_WORK, { joint: 'lap', service: 'Water; steam, none' }).value['service']).toEqual(

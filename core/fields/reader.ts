@@ -1,7 +1,7 @@
 import type { FieldError } from '../figure.ts'
 import { parseQuantity, unitFor, type Kind, type UnitId } from '../quantity/index.ts'
 import type { UnitChoices } from '../quantity/choices.ts'
-import { isRecord, type Json } from '../objects.ts'
+import { isRecord, type Json, plainText } from '../objects.ts'
 import { capital } from '../words/trade.ts'
 import type { Bounds } from './bounds.ts'
 import { wordsOf, type Field, type ReadOf, type Said, type Table } from './spec.ts'
@@ -165,12 +165,12 @@ function readOne(r: Reader, field: Field, said: Said, name: string, path: string
     case 'flag':
       return value === true || value === 'yes'
     case 'text':
-      return blank(value) ? '' : String(value).trim()
+      return blank(value) ? '' : plainText(value).trim()
     case 'several': {
-      const list = Array.isArray(value) ? value : blank(value) ? [] : String(value).split(/[,;]+/)
+      const list = Array.isArray(value) ? value : blank(value) ? [] : plainText(value).split(/[,;]+/)
       return new Set(
         list
-          .map((v: unknown) => String(v).trim().toLowerCase())
+          .map((v: unknown) => plainText(v).trim().toLowerCase())
           .filter((v) => v !== '' && v !== 'none')
           .flatMap((v) => r.word(v, at, wordsOf(field)) ?? []),
       )

@@ -1,0 +1,130 @@
+// @vitest-environment jsdom
+import { fireEvent, screen, waitFor, within } from '@testing-library/react'
+import { format, subDays, subMonths } from 'date-fns'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { FIRST_RIG, FIRST_SETTINGS } from '#application/first.ts'
+import type { GearItem, Torch } from '#contract/types.ts'
+import { browserParts, clear, said, show } from '../../test-support.tsx'
+import Rig from './Rig.tsx'
+
+const thing = (over: Partial<GearItem> & Pick<GearItem, 'id' | 'kind' | 'name'>): GearItem =>
+  ({ fields: {}, active: true, ...over }) as GearItem
+const HOSE = thing({
+  id: 'h1',
+  kind: 'hose',
+  name: 'Old red hose',
+  fields: { gas: 'acetylene', grade: 'R', condition: 'damaged' },
+})
+const ARRESTOR = thing({
+  id: 'a1',
+  kind: 'arrestor',
+  name: 'Arrestor, fuel',
+  // some days past its date, whenever this runs
+  fields: {
+    gas: 'acetylene',
+    checked: format(subDays(subMonths(new Date(), 12), 5), 'yyyy-MM-dd'),
+    everyMonths: '12',
+  },
+})
+const RETIRED = thing({ id: 'h2', kind: 'hose', name: 'Hose of last year', active: false })
+const TORCH: Torch = { id: 't1', name: 'Tamsin’s long', rig: FIRST_RIG }
+
+const sent: { url: string; method: string; body: Record<string, unknown> }[] = []
+function serve(gear: readonly GearItem[], refuse?: { message: string; field?: string }): void {
+  sent.length = 0
+  const answers: Readonly<Record<string, unknown>> = {
+    '/api/settings': FIRST_SETTINGS,
+    '/api/gear': gear,
+    '/api/torches': [TORCH],
+    '/api/tips': [{ id: 'p1', name: 'Brass five', orifice: '0.052 in' }],
+  }
+  vi.stubGlobal('fetch', (url: string, init?: { body?: string; method?: string }) => {
+    if (init?.body === undefined) return Promise.resolve(Response.json(answers[url] ?? []))
+    sent.push({
+      url,
+      method: init.method ?? '',
+      body: JSON.parse(init.body) as Record<string, unknown>,
+    })
+    return Promise.resolve(
+      refuse
+        ? Response.json({ error: { code: 'bad-input', ...refuse } }, { status: 422 })
+        : Response.json({ ...sent.at(-1)?.body }),
+    )
+  })
+}
+const open = async (gear: readonly GearItem[] = [HOSE, ARRESTOR, RETIRED]) => {
+  serve(gear)
+  show(<Rig />)
+  await waitFor(() => expect(screen.getByRole('heading', { level: 1, name: 'Rig' })).toBeTruthy())
+}
+const press = (name: string | RegExp) => fireEvent.click(screen.getByRole('button', { name }))
+const type = (label: string, value: string) => {
+  fireEvent.change(screen.getByLabelText(label), { target: { value } })
+  fireEvent.blur(screen.getByLabelText(label))
+}
+
+beforeEach(browserParts)
+afterEach(clear)
+
+describe('the rig', () => {
+  it('says first what is due: what must not be used before what is overdue', async () => {
+    await open()
+    const due = within(screen.getByRole('region', { name: 'Due' })).getAllByRole('listitem')
+    expect(due[0]?.textContent).toMatch(/^Stop.*Old red hose/)
+    expect(due[1]?.textContent).toMatch(/^Mind.*Arrestor, fuel/)
+  })
+  it('is silent about what is due when nothing is', async () => {
+    await open([])
+    expect(screen.queryByRole('region', { name: 'Due' })).toBeNull()
+  })
+  it('shows what is in use, torches with their manuals, and tips by their orifice', async () => {
+    await open()
+    await waitFor(() => expect(said()).toContain('Tamsin’s long'))
+    expect(said()).toContain('kind not given')
+    expect(said()).toContain('manual not given')
+    await waitFor(() => expect(said()).toContain('Brass five'))
+    expect(said()).toContain('0.052 in')
+  })
+})
+
+describe('a thing of the rig', () => {
+  it('is kept with a name and what is known of it', async () => {
+    await open([HOSE])
+    fireEvent.click(screen.getByText('Old red hose', { selector: 'button *, button' }))
+    await waitFor(() => expect(screen.getByRole('dialog', { name: 'Old red hose' })).toBeTruthy())
+    type('Name', 'Old red hose, short')
+    press('Keep it')
+    await waitFor(() => expect(sent).toHaveLength(1))
+    expect(sent[0]).toMatchObject({
+      url: '/api/gear/h1',
+      method: 'PUT',
+      body: { name: 'Old red hose, short', active: true, fields: { grade: 'R', condition: 'damaged' } },
+    })
+    await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull())
+  })
+  it('is asked for a name, and nothing is sent without one', async () => {
+    await open([HOSE])
+    fireEvent.click(screen.getByText('Old red hose', { selector: 'button *, button' }))
+    type('Name', ' ')
+    press('Keep it')
+    expect(said()).toContain('Give it a name that you would call it by.')
+    expect(sent).toEqual([])
+  })
+  it('is retired, never deleted', async () => {
+    await open([HOSE])
+    fireEvent.click(screen.getByText('Old red hose', { selector: 'button *, button' }))
+    press('Retire it')
+    await waitFor(() => expect(sent).toHaveLength(1))
+    expect(sent[0]?.body).toMatchObject({ active: false, name: 'Old red hose' })
+  })
+  it('stays open with the server’s sentence when it is not taken, and keeps what was typed', async () => {
+    serve([HOSE], { message: 'There is one of that name.' })
+    show(<Rig />)
+    await waitFor(() => expect(screen.getByRole('heading', { level: 1, name: 'Rig' })).toBeTruthy())
+    fireEvent.click(screen.getByText('Old red hose', { selector: 'button *, button' }))
+    type('Name', 'Red')
+    press('Keep it')
+    await waitFor(() => expect(said()).toContain('There is one of that name.'))
+    expect(screen.getByLabelText('Name')).toHaveProperty('value', 'Red')
+  })
+})
