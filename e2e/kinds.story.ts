@@ -55,10 +55,14 @@ const work = async () =>
 /** A file that the page has saved, as soon as it is there. */
 const savedFile = (ending: string): Promise<Buffer> =>
   vi.waitFor(() => {
-    const name = readdirSync(saved).find((f) => f.endsWith(ending))
-    if (!name) throw new Error(`no ${ending} was saved`)
-    return readFileSync(join(saved, name))
-  }, 10_000)
+    const files = readdirSync(saved)
+    const name = files.find((f) => f.endsWith(ending))
+    const bytes = name === undefined ? undefined : readFileSync(join(saved, name))
+    // its name is there, empty, before what is in it
+    if (!bytes || bytes.length === 0 || files.some((f) => f.endsWith('.crdownload')))
+      throw new Error(`no ${ending} was saved`)
+    return bytes
+  }, 30_000)
 describe('a bevel', () => {
   it('is spoken from square or from the plate, and shows its face and which edge stays sharp', async () => {
     await choose(page, 'Surface', 'Clean')

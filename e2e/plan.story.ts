@@ -134,8 +134,7 @@ describe('names and paper', () => {
     await page.goto(`${server.url}/jobs/${jobId}/${ticketId}`)
     await see(page, 'The rig')
     const field = await page.waitForSelector('::-p-aria([name="Name of the piece"])')
-    await field?.click({ count: 3 })
-    await field?.type(name)
+    await typeInto(page, field, name)
     await stored()
     const over = () =>
       page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
