@@ -13,7 +13,7 @@ const at = (s: number) => new Date(Date.UTC(2026, 2, 2, 8, 0, s)).toISOString()
 function entryOf(draft: PieceDraft, skipped: string): LogEntry {
   const planned = planPiece(draft, FIRST_SETTINGS, NO_RUNS)
   if (!planned.ok) throw new Error('the piece is not planned')
-  const made = procedureOf(draft, planned, FIRST_SETTINGS)
+  const made = procedureOf(draft.rig.torch, planned, FIRST_SETTINGS)
   if (!made.ok) throw new Error(made.text)
   const events = made.steps.map((s, i) => ({
     id: String(i),

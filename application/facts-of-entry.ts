@@ -3,7 +3,7 @@ import type { Fact, SignPlace } from '#core/check/faults.ts'
 import { skippedRoles, tookByRole } from '#core/record/run.ts'
 import type { Settings } from '#contract/schemas.ts'
 import type { LogEntry } from '#contract/types.ts'
-import { NO_RUNS, planPiece, type Planned, type PlannedBraze } from './plan-of.ts'
+import { NO_RUNS, planPiece } from './plan-of.ts'
 
 /** What was done, as a line of the log and its run have it. */
 function doneOf({ told, run }: Pick<LogEntry, 'told' | 'run'>): Done {
@@ -30,13 +30,8 @@ export function factsOfEntry(entry: LogEntry, settings: Settings): readonly Fact
   if (!planned.ok) return []
   const done = doneOf(entry)
   const plan = entry.plan ?? planned.plan
-  if (plan.kind === 'braze')
-    return entry.draft.kind === 'braze'
-      ? factsOfBraze(plan, (planned as Extract<PlannedBraze, { ok: true }>).request, done)
-      : []
-  return entry.draft.kind === 'cut'
-    ? factsOfCut(plan, (planned as Extract<Planned, { ok: true }>).request, done)
-    : []
+  if (plan.kind === 'cut') return planned.kind === 'cut' ? factsOfCut(plan, planned.request, done) : []
+  return planned.kind === 'braze' ? factsOfBraze(plan, planned.request, done) : []
 }
 
 /** Where one looks first for the fault of a line: a test is of a braze. */

@@ -26,10 +26,25 @@ export type OwnRuns = Pick<Records, 'cuts' | 'kerfs' | 'brazes'>
 /** A shop that has written nothing down yet. */
 export const NO_RUNS: OwnRuns = { cuts: [], kerfs: [], brazes: [] }
 
-/** A piece worked out, or the fields that could not be read. */
-export type Planned =
-  | { readonly ok: true; readonly plan: CutPlan; readonly request: CutRequest }
-  | { readonly ok: false; readonly errors: readonly FieldError[] }
+/** A cut worked out. */
+export interface GoodCut {
+  readonly ok: true
+  readonly kind: 'cut'
+  readonly plan: CutPlan
+  readonly request: CutRequest
+}
+/** A braze worked out. */
+export interface GoodBraze {
+  readonly ok: true
+  readonly kind: 'braze'
+  readonly plan: BrazePlan
+  readonly request: BrazeRequest
+}
+/** A piece of either kind worked out. */
+export type GoodPiece = GoodCut | GoodBraze
+
+/** A cut worked out, or the fields that could not be read. */
+export type Planned = GoodCut | { readonly ok: false; readonly errors: readonly FieldError[] }
 
 /**
  * Works a piece out from what was typed, the shop's settings and the good runs in its log: the server freezes this
@@ -64,17 +79,15 @@ export function planDraft(
     fuelDivisionPa,
   }
   const request: CutRequest = { ...read.request, rig }
-  return { ok: true, plan: planCut(request), request }
+  return { ok: true, kind: 'cut', plan: planCut(request), request }
 }
 
-/** The rows of the shop's ways that a braze is planned by. */
+/** The rows of the shop's methods that a braze is planned by. */
 export const brazeMethodsOf = ({ methods }: Pick<Settings, 'methods'>): object =>
   Object.fromEntries(METHOD_NAMES.map((name) => [name, methods[name]]))
 
 /** A braze worked out, or the fields that could not be read. */
-export type PlannedBraze =
-  | { readonly ok: true; readonly plan: BrazePlan; readonly request: BrazeRequest }
-  | { readonly ok: false; readonly errors: readonly FieldError[] }
+export type PlannedBraze = GoodBraze | { readonly ok: false; readonly errors: readonly FieldError[] }
 
 /** The work as its joint reads it: what was typed for another joint stays in the piece, but is not read. */
 function brazeWorkOf({ a, b, ...rest }: BrazeWorkDraft): object {
@@ -143,7 +156,7 @@ export function planBrazeDraft(
     ...read.request,
     rig: { ...read.request.rig, ownBrazes: records.brazes, oxygenDivisionPa, fuelDivisionPa },
   }
-  return { ok: true, plan: planBraze(request), request }
+  return { ok: true, kind: 'braze', plan: planBraze(request), request }
 }
 
 /**

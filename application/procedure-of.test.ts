@@ -9,7 +9,7 @@ import { rigSchema, settingsSchema } from '#contract/schemas.ts'
 function made(draft: PieceDraft, settings: Settings = FIRST_SETTINGS) {
   const planned = planPiece(draft, settings, NO_RUNS)
   if (!planned.ok) throw new Error(planned.errors[0]?.message)
-  const procedure = procedureOf(draft, planned, settings)
+  const procedure = procedureOf(draft.rig.torch, planned, settings)
   if (!procedure.ok) throw new Error(procedure.text)
   return procedure
 }

@@ -3,11 +3,10 @@ import { cutProcedure, PLAIN_TORCH, type ProcedureOptions } from '#core/line/cut
 import type { Procedure } from '#core/line/procedure.ts'
 import { readTorchGear } from '#core/line/read-torch.ts'
 import { readLineMethods, LINE_METHOD_NAMES, type LineMethods } from '#core/line/methods.ts'
-import type { BrazeRequest } from '#core/braze/index.ts'
-import type { Planned, PlannedBraze } from './plan-of.ts'
-import type { PieceDraft, Settings } from '#contract/schemas.ts'
+import type { GoodPiece } from './plan-of.ts'
+import type { RigDraft, Settings } from '#contract/schemas.ts'
 
-/** The rows of the shop's ways that the line goes by. */
+/** The rows of the shop's methods that the line goes by. */
 export const lineMethodsOf = ({ methods }: Pick<Settings, 'methods'>): LineMethods =>
   readLineMethods(Object.fromEntries(LINE_METHOD_NAMES.map((name) => [name, methods[name]]))).methods
 
@@ -17,25 +16,23 @@ const floorOf = ({ limits }: Settings): number => Number(limits.purgeFloor.repla
 /**
  * The procedure of a piece as it was planned, by the shop's methods and its torch's manual: the server freezes it in a
  * run, and the plan shows the same.
- * @param methods other ways than the shop's, to be looked at beside them
+ * @param torch as its manual has it, typed
+ * @param methods others than the shop's, to be looked at beside them
  */
 export function procedureOf(
-  draft: PieceDraft,
-  planned: Extract<Planned | PlannedBraze, { ok: true }>,
+  torch: RigDraft['torch'],
+  planned: GoodPiece,
   settings: Settings,
   methods: LineMethods = lineMethodsOf(settings),
 ): Procedure {
-  const read = readTorchGear(draft.rig.torch)
+  const read = readTorchGear(torch)
   const own = read.ok ? read.torch : {}
   const options = (usual: NonNullable<ProcedureOptions['torch']>): ProcedureOptions => ({
     methods,
     torch: { ...usual, ...own },
     floorSPerM: floorOf(settings),
   })
-  if (planned.plan.kind === 'cut') {
-    const { plan, request } = planned as Extract<Planned, { ok: true }>
-    return cutProcedure(plan, request, options(PLAIN_TORCH))
-  }
-  const { plan, request } = planned as Extract<PlannedBraze, { ok: true }>
-  return brazeProcedure(plan, request, options(plainBrazeTorch((request as BrazeRequest).rig.head)))
+  return planned.kind === 'cut'
+    ? cutProcedure(planned.plan, planned.request, options(PLAIN_TORCH))
+    : brazeProcedure(planned.plan, planned.request, options(plainBrazeTorch(planned.request.rig.head)))
 }

@@ -1,12 +1,12 @@
 import { addCosts, costOf, fillerCost, takesOf, times, together, type Takes } from '#core/cost.ts'
-import { planPiece, type OwnRuns, type Planned, type PlannedBraze } from './plan-of.ts'
+import { planPiece, type OwnRuns, type GoodPiece } from './plan-of.ts'
 import type { PieceDraft, Settings } from '#contract/schemas.ts'
 import type { WholeJob } from '#contract/types.ts'
 
 /** What one piece of a job takes, all its joints together. */
-function partOf(planned: Extract<Planned | PlannedBraze, { ok: true }>, takes: Takes, settings: Settings) {
-  if (planned.plan.kind === 'cut') return { takes, rod: undefined, fluxKg: 0, fillerCost: undefined }
-  const { plan, request } = planned as Extract<PlannedBraze, { ok: true }>
+function partOf(planned: GoodPiece, takes: Takes, settings: Settings) {
+  if (planned.kind === 'cut') return { takes, rod: undefined, fluxKg: 0, fillerCost: undefined }
+  const { plan, request } = planned
   const { count } = request.work
   const perKg = settings.shelf.find((r) => r.class === plan.choice.filler)?.perKg
   const filler = fillerCost(plan.figures, perKg)

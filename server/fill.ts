@@ -104,7 +104,7 @@ function cameOut(draft: PieceDraft, random: () => number): LogDraft {
 function seedOf(store: Store, draft: PieceDraft, random: () => number): Seed[] {
   const planned = planPiece(draft, FIRST_SETTINGS, NO_RUNS)
   if (!planned.ok) return []
-  const procedure = procedureOf(draft, planned, FIRST_SETTINGS)
+  const procedure = procedureOf(draft.rig.torch, planned, FIRST_SETTINGS)
   const on = workedOn(draft, FIRST_SETTINGS, planned.plan)
   if (!procedure.ok || !on) return []
   const lines = Array.from({ length: WAYS }, () => cameOut(draft, random)).flatMap((entry) => {

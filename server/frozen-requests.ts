@@ -259,7 +259,7 @@ const brazeMethods = (d: Draw) =>
     ironFlame: d.maybe(['soft-carburising']),
   })
 
-/** A request as the command line takes it, with the torch and the shop's ways for its procedure. */
+/** A request as the command line takes it, with the torch and the shop's methods for its procedure. */
 export interface FrozenCommand {
   readonly asked: Fields & { readonly kind: 'cut' | 'braze' }
   readonly torch: Fields

@@ -123,7 +123,7 @@ type Piece = ReturnType<typeof frozenDraft>
 function piece({ draft, settings }: Piece, records: Parameters<typeof planPiece>[2]) {
   const planned = planPiece(draft, settings, records)
   if (!planned.ok) return ofErrors(planned.errors)
-  return { ...ofPlan(planned.plan), procedure: ofProcedure(procedureOf(draft, planned, settings)) }
+  return { ...ofPlan(planned.plan), procedure: ofProcedure(procedureOf(draft.rig.torch, planned, settings)) }
 }
 
 const folder = tempFolder()

@@ -61,7 +61,7 @@ function readRig(r: Reader, input: Json, units: UnitChoices): BrazeRig {
   }
 }
 
-/** The shop's ways; they were once called schools, and are still read so. */
+/** The shop's methods; they were once called schools, and are still read so. */
 function readMethods(r: Reader, shop: Json): Methods {
   const name = shop['methods'] === undefined && shop['schools'] !== undefined ? 'schools' : 'methods'
   const asked = r.section(shop, name, METHOD_NAMES, `shop.${name}`)

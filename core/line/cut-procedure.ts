@@ -9,7 +9,7 @@ import type { LineSetup, TorchGear } from './setup.ts'
 import { supplySetting } from './supply.ts'
 import type { Step } from './steps.ts'
 
-/** What a procedure is made for beside its plan: the torch as its manual has it, and the shop's ways. */
+/** What a procedure is made for beside its plan: the torch as its manual has it, and the shop's methods. */
 export interface ProcedureOptions {
   readonly torch?: TorchGear
   readonly methods?: LineMethods

@@ -23,7 +23,7 @@ function begin(store: Store, piece: RunPiece, personId: string | null, at: Date)
   store.tickets.add(piece, subHours(at, 2).toISOString())
   const planned = planDraft(piece.draft, FIRST_SETTINGS, recordsOf(store, 'cut'))
   if (!planned.ok) throw new Error(planned.errors[0]?.message)
-  const procedure = procedureOf(piece.draft, planned, FIRST_SETTINGS)
+  const procedure = procedureOf(piece.draft.rig.torch, planned, FIRST_SETTINGS)
   if (!procedure.ok) throw new Error(procedure.text)
   const { plan, request } = planned
   const { setting, steps, breaks } = procedure

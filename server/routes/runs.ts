@@ -67,7 +67,7 @@ export const runHandlers: Pick<Handlers, 'startRun' | 'getRun' | 'addRunEvent' |
           planned.errors[0]?.message ?? 'This piece has no plan.',
           planned.errors[0]?.field,
         )
-      const procedure = procedureOf(ticket.draft, planned, settings)
+      const procedure = procedureOf(ticket.draft.rig.torch, planned, settings)
       if (!procedure.ok) throw new AppError(422, 'stopped', procedure.text)
       store.runs.add({
         id: body.id,

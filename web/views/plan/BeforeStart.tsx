@@ -2,7 +2,7 @@ import { format } from 'date-fns/format'
 import { Check, Square } from 'lucide-react'
 import { beforeStart, START_CODE } from '#core/line/before-start.ts'
 import { lineMethodsOf } from '#application/procedure-of.ts'
-import type { Planned, PlannedBraze } from '#application/plan-of.ts'
+import type { GoodPiece } from '#application/plan-of.ts'
 import type { WorkDraft } from '#contract/schemas.ts'
 import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
@@ -25,7 +25,7 @@ export default function BeforeStart({
   onClose,
   onBegin,
 }: {
-  readonly planned: Extract<Planned | PlannedBraze, { ok: true }>
+  readonly planned: GoodPiece
   readonly torchId: string | null
   readonly ticked: readonly Ticked[]
   /** Ticks are on their way into the log. */

@@ -1,7 +1,7 @@
 import { Tabs } from 'radix-ui'
 import { lazy, Suspense, useState } from 'react'
 import { costOf, takesOf } from '#core/cost.ts'
-import type { Planned } from '#application/plan-of.ts'
+import type { GoodCut } from '#application/plan-of.ts'
 import type { CutDraft } from '#contract/schemas.ts'
 import type { CutFigureName } from '#core/cut/index.ts'
 import type { FieldError } from '#core/figure.ts'
@@ -56,7 +56,7 @@ export function Drawings({
   outline,
   onFigures,
 }: {
-  readonly planned: Extract<Planned, { ok: true }>
+  readonly planned: GoodCut
   readonly stale: boolean
   readonly draft: CutDraft
   readonly edit: DraftEdit
@@ -101,7 +101,7 @@ function ToScale({
   onFigures,
 }: {
   readonly outline: PieceOutline
-  readonly planned: Extract<Planned, { ok: true }>
+  readonly planned: GoodCut
   readonly draft: CutDraft
   readonly onFigures: () => void
 }) {

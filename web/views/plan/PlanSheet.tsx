@@ -3,7 +3,7 @@ import { memo, useMemo } from 'react'
 import { CUT_FIGURES, type CutFigureName } from '#core/cut/index.ts'
 import { metalFacts } from '#core/cut/metals.ts'
 import { FUELS } from '#core/gas/fuels.ts'
-import type { Planned } from '#application/plan-of.ts'
+import type { GoodCut } from '#application/plan-of.ts'
 import { procedureOf } from '#application/procedure-of.ts'
 import type { CutDraft } from '#contract/schemas.ts'
 import { useShop } from '../../app/shop.ts'
@@ -30,7 +30,7 @@ interface Props {
   readonly place: string
   readonly torchName: string
   readonly draft: CutDraft
-  readonly planned: Extract<Planned, { ok: true }>
+  readonly planned: GoodCut
   readonly outline: PieceOutline
 }
 
@@ -40,7 +40,8 @@ function PlanSheet({ title, place, torchName, draft, planned, outline }: Props) 
   const { plan, request } = planned
   const g = cutGeometry(plan, request)
   const length = (mm: number) => print(mm / 1000, 'length')
-  const procedure = useMemo(() => procedureOf(draft, planned, settings), [draft, planned, settings])
+  const { torch } = draft.rig
+  const procedure = useMemo(() => procedureOf(torch, planned, settings), [torch, planned, settings])
   const { work, rig } = request
   return (
     <article className="hidden text-[10.5px] leading-[1.22] print:block">

@@ -1,5 +1,5 @@
 import { lazy, Suspense, useCallback, useMemo, useRef, useState } from 'react'
-import { NO_RUNS, planDraft, type Planned } from '#application/plan-of.ts'
+import { NO_RUNS, planDraft, type GoodCut } from '#application/plan-of.ts'
 import type { CutDraft } from '#contract/schemas.ts'
 import type { Job, Torch } from '#contract/types.ts'
 import type { Caution } from '#core/cut/index.ts'
@@ -26,8 +26,6 @@ const PlanSheet = lazy(() => import('./PlanSheet.tsx'))
 
 const NO_CAUTIONS: readonly Caution[] = []
 
-type Good = Extract<Planned, { ok: true }>
-
 /** The plan of one cut: the line on top, the work at the left, the drawing at the right, the findings at the foot. */
 export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: TicketOf<CutDraft> }) {
   const { settings, units } = useShop()
@@ -41,7 +39,7 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
     [draft.draft, settings, records, units],
   )
   // while a field cannot be read, the last plan that gave figures stays in sight
-  const last = useRef<Good | undefined>(undefined)
+  const last = useRef<GoodCut | undefined>(undefined)
   if (planned.ok && planned.plan.figures.travelSpeed) last.current = planned
   const shown = planned.ok ? planned : last.current
   const kerfM = shown?.plan.figures.kerf?.value

@@ -1,7 +1,7 @@
 import { lazy, Suspense, useMemo, useState } from 'react'
 import { Play } from 'lucide-react'
 import { useNavigate } from 'react-router'
-import type { Planned, PlannedBraze } from '#application/plan-of.ts'
+import type { GoodPiece } from '#application/plan-of.ts'
 import type { PieceDraft } from '#contract/schemas.ts'
 import type { Ticket } from '#contract/types.ts'
 import { api, type Failure } from '../../app/api.ts'
@@ -70,7 +70,7 @@ export function RunButton<D extends PieceDraft>({
   readonly running: ReturnType<typeof useRunning>
   readonly draft: D
   readonly edit: EditOf<D>
-  readonly planned: Extract<Planned | PlannedBraze, { ok: true }> | undefined
+  readonly planned: GoodPiece | undefined
 }) {
   return (
     <>

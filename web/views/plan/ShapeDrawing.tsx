@@ -1,4 +1,4 @@
-import type { Planned } from '#application/plan-of.ts'
+import type { GoodCut } from '#application/plan-of.ts'
 import type { CutDraft } from '#contract/schemas.ts'
 import { pipeTemplate } from '#core/cut/route.ts'
 import { pierceDistance } from '#core/cut/shapes.ts'
@@ -18,7 +18,7 @@ import type { PieceOutline } from '../../work/useOutline.ts'
 const MM = 1000
 
 interface Props {
-  readonly planned: Extract<Planned, { ok: true }>
+  readonly planned: GoodCut
   readonly g: CutGeometry
   readonly draft: CutDraft
   readonly kerfNote: string

@@ -1,5 +1,5 @@
 import { useMemo } from 'react'
-import type { Planned } from '#application/plan-of.ts'
+import type { GoodCut } from '#application/plan-of.ts'
 import type { CutDraft } from '#contract/schemas.ts'
 import type { FieldError } from '#core/figure.ts'
 import { usualTable, type UsualVerdict } from '#core/cut/index.ts'
@@ -26,7 +26,7 @@ export function UsualTab({
 }: {
   readonly draft: CutDraft
   readonly edit: DraftEdit
-  readonly planned: Extract<Planned, { ok: true }>
+  readonly planned: GoodCut
   readonly errors: readonly FieldError[]
 }) {
   const { say, print } = useShop()

@@ -23,7 +23,7 @@ const draft = firstDraft(FIRST_SETTINGS)
 const planned = planPiece(draft, FIRST_SETTINGS, NO_RUNS)
 if (!planned.ok) throw new Error('the first piece is not planned')
 const plan = planned.plan as CutPlan
-const procedure = procedureOf(draft, planned, FIRST_SETTINGS)
+const procedure = procedureOf(draft.rig.torch, planned, FIRST_SETTINGS)
 
 beforeEach(() => {
   browserParts()

@@ -10,7 +10,7 @@ import { ThingForm } from './ThingForm.tsx'
 type Gear = Torch['rig']['torch']
 const RATINGS = ['oxygenRating', 'fuelRating'] as const
 
-/** A torch as its manual has it: what is said here wins over the shop's ways. Its charts are kept with its pieces. */
+/** A torch as its manual has it: what is said here wins over the shop's methods. Its charts are kept with its pieces. */
 export function TorchPanel({ torch, onClose }: { readonly torch: Torch; readonly onClose: () => void }) {
   const { say } = useShop()
   const [name, setName] = useState(torch.name)

@@ -17,7 +17,7 @@ export const AT = '2026-03-02T08:00:00.000Z'
 export function runOf(draft: PieceDraft, over: Partial<Run> = {}): Run {
   const planned = planPiece(draft, FIRST_SETTINGS, NO_RUNS)
   if (!planned.ok) throw new Error(planned.errors[0]?.message)
-  const made = procedureOf(draft, planned, FIRST_SETTINGS)
+  const made = procedureOf(draft.rig.torch, planned, FIRST_SETTINGS)
   if (!made.ok) throw new Error(made.text)
   const { setting, steps, breaks } = made
   return {

@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
-import type { Planned, PlannedBraze } from '#application/plan-of.ts'
+import type { GoodPiece } from '#application/plan-of.ts'
 import type { GasUsed } from '#contract/types.ts'
 import { figureNamed } from '#core/figure.ts'
 import type { CylinderGas, GasUse } from '#core/gas/contents.ts'
@@ -36,12 +36,11 @@ export const sinceRead = (cylinders: readonly Gear[]): string =>
 const FIRST_DAY = '2000-01-01'
 
 /** What one piece takes of each gas. */
-function askedOf(planned: Extract<Planned | PlannedBraze, { ok: true }>): readonly GasAsked[] {
+function askedOf(planned: GoodPiece): readonly GasAsked[] {
   const of = (name: string) => figureNamed(planned.plan, name)?.value ?? 0
-  const count =
-    planned.plan.kind === 'braze' ? (planned as Extract<PlannedBraze, { ok: true }>).request.work.count : 1
+  const count = planned.kind === 'braze' ? planned.request.work.count : 1
   const oxygenFlow =
-    planned.plan.kind === 'cut' ? of('cuttingOxygenFlow') + of('preheatOxygenFlow') : of('oxygenFlow')
+    planned.kind === 'cut' ? of('cuttingOxygenFlow') + of('preheatOxygenFlow') : of('oxygenFlow')
   return [
     { gas: 'oxygen', jobM3: of('oxygenUsed') * count, flow: oxygenFlow },
     { gas: planned.request.rig.fuel, jobM3: of('fuelUsed') * count, flow: of('fuelFlow') },
@@ -56,7 +55,7 @@ export function GasTab({
   planned,
   torchId,
 }: {
-  readonly planned: Extract<Planned | PlannedBraze, { ok: true }>
+  readonly planned: GoodPiece
   readonly torchId: string | null
 }) {
   const { settings } = useShop()
@@ -67,9 +66,7 @@ export function GasTab({
   const [wanted, setWanted] = useState(1)
   const rows = useMemo(() => {
     const litS = figureNamed(planned.plan, 'torchTime')?.value ?? 0
-    const heating =
-      planned.plan.kind === 'braze' &&
-      (planned as Extract<PlannedBraze, { ok: true }>).request.rig.head === 'heating'
+    const heating = planned.kind === 'braze' && planned.request.rig.head === 'heating'
     // the cylinders of a set are only drawn on by its torch
     const own = set ? uses.filter((u) => u.torchId === torchId) : uses
     return jobGas(askedOf(planned), cylinders, usesByGas(own), {

@@ -1,8 +1,8 @@
 import { X } from 'lucide-react'
 import { useMemo, useState } from 'react'
-import type { Planned, PlannedBraze } from '#application/plan-of.ts'
+import type { GoodPiece } from '#application/plan-of.ts'
 import { lineMethodsOf, procedureOf } from '#application/procedure-of.ts'
-import type { PieceDraft } from '#contract/schemas.ts'
+import type { RigDraft } from '#contract/schemas.ts'
 import { compareMethods, differing } from '#core/line/compare.ts'
 import type { Procedure } from '#core/line/procedure.ts'
 import {
@@ -25,11 +25,11 @@ const ROWS = LINE_METHOD_NAMES.map((value) => ({ value, label: METHOD_WORDS[valu
 export function MethodsTab({
   procedure,
   planned,
-  draft,
+  torch,
 }: {
   readonly procedure: Procedure
-  readonly planned: Extract<Planned | PlannedBraze, { ok: true }>
-  readonly draft: PieceDraft
+  readonly planned: GoodPiece
+  readonly torch: RigDraft['torch']
 }) {
   const { settings } = useShop()
   const { printed } = usePlanFigures(planned.plan)
@@ -38,8 +38,8 @@ export function MethodsTab({
   const [row, setRow] = useState<LineMethodName>('shutTorch')
   const rows = differing(own, other)
   const theirs = useMemo(
-    () => (rows.length > 0 ? procedureOf(draft, planned, settings, other) : procedure),
-    [rows.length, draft, planned, settings, other, procedure],
+    () => (rows.length > 0 ? procedureOf(torch, planned, settings, other) : procedure),
+    [rows.length, torch, planned, settings, other, procedure],
   )
   if (!procedure.ok)
     return (

@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import type { Planned, PlannedBraze } from '#application/plan-of.ts'
+import type { GoodPiece } from '#application/plan-of.ts'
 import type { Job, Ticket } from '#contract/types.ts'
 import type { Procedure } from '#core/line/procedure.ts'
 import { setupSteps, shutdownSteps } from '#core/line/sheets.ts'
@@ -47,7 +47,7 @@ export function SheetsTab({
   job,
 }: {
   readonly procedure: Procedure
-  readonly planned: Extract<Planned | PlannedBraze, { ok: true }>
+  readonly planned: GoodPiece
   readonly ticket: Ticket
   readonly job: Job
 }) {

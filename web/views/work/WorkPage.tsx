@@ -1,7 +1,7 @@
 import { Tabs } from 'radix-ui'
 import { useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
-import { NO_RUNS, planPiece, type Planned, type PlannedBraze } from '#application/plan-of.ts'
+import { NO_RUNS, planPiece, type GoodPiece } from '#application/plan-of.ts'
 import { procedureOf } from '#application/procedure-of.ts'
 import type { Job, Ticket } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
@@ -67,7 +67,7 @@ function Ready({
   tab,
   onTab,
 }: {
-  readonly planned: Extract<Planned | PlannedBraze, { ok: true }>
+  readonly planned: GoodPiece
   readonly ticket: Ticket
   readonly job: Job
   readonly tab: string
@@ -75,8 +75,8 @@ function Ready({
 }) {
   const { settings } = useShop()
   const procedure = useMemo(
-    () => procedureOf(ticket.draft, planned, settings),
-    [ticket.draft, planned, settings],
+    () => procedureOf(ticket.draft.rig.torch, planned, settings),
+    [ticket.draft.rig.torch, planned, settings],
   )
   return (
     <Tabs.Root value={tab} onValueChange={onTab}>
@@ -84,7 +84,7 @@ function Ready({
         <TabStrip label="What is shown of the work" tabs={TABS} stale={false} />
       </div>
       <Tabs.Content value="steps">
-        <MethodsTab procedure={procedure} planned={planned} draft={ticket.draft} />
+        <MethodsTab procedure={procedure} planned={planned} torch={ticket.draft.rig.torch} />
       </Tabs.Content>
       <Tabs.Content value="gas">
         <GasTab planned={planned} torchId={ticket.draft.torchId} />

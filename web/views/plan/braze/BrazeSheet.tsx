@@ -1,7 +1,7 @@
-import { useMemo } from 'react'
-import type { PlannedBraze } from '#application/plan-of.ts'
+import { memo, useMemo } from 'react'
+import type { GoodBraze } from '#application/plan-of.ts'
 import { procedureOf } from '#application/procedure-of.ts'
-import type { BrazeDraft } from '#contract/schemas.ts'
+import type { RigDraft } from '#contract/schemas.ts'
 import { longestS } from '#core/line/steps.ts'
 import type { BrazeFigureName } from '#core/braze/index.ts'
 import { useShop } from '../../../app/shop.ts'
@@ -28,26 +28,27 @@ const SET: readonly BrazeFigureName[] = [
 ]
 
 /** The plan on one sheet of paper: what to set, the joint, the steps, what to mind, and room for names. */
-export default function BrazeSheet({
+function BrazeSheet({
   title,
   place,
   torchName,
-  draft,
+  torch,
   planned,
   words,
 }: {
   readonly title: string
   readonly place: string
   readonly torchName: string
-  readonly draft: BrazeDraft
-  readonly planned: Extract<PlannedBraze, { ok: true }>
+  /** As its manual has it, typed. */
+  readonly torch: RigDraft['torch']
+  readonly planned: GoodBraze
   readonly words: FigureWords
 }) {
   const { say, print, settings } = useShop()
   const { plan, request } = planned
   const { choice, figures } = plan
   const { printed } = usePlanFigures(plan)
-  const procedure = useMemo(() => procedureOf(draft, planned, settings), [draft, planned, settings])
+  const procedure = useMemo(() => procedureOf(torch, planned, settings), [torch, planned, settings])
   const steps = procedure.ok ? procedure.steps : []
   const weighty = plan.findings.filter((f) => f.rank !== 'note')
   return (
@@ -118,3 +119,6 @@ export default function BrazeSheet({
     </article>
   )
 }
+
+/** Drawn again only when what stands on it changes: a piece is typed beside it. */
+export default memo(BrazeSheet)

@@ -1,6 +1,6 @@
 import { Tabs } from 'radix-ui'
 import { useMemo, useState } from 'react'
-import type { PlannedBraze } from '#application/plan-of.ts'
+import type { GoodBraze } from '#application/plan-of.ts'
 import { procedureOf } from '#application/procedure-of.ts'
 import type { BrazeDraft } from '#contract/schemas.ts'
 import { useShop } from '../../../app/shop.ts'
@@ -31,7 +31,7 @@ export function BrazeTabs({
   onJoint,
   onAlong,
 }: {
-  readonly planned: Extract<PlannedBraze, { ok: true }>
+  readonly planned: GoodBraze
   readonly stale: boolean
   readonly draft: BrazeDraft
   readonly edit: EditOf<BrazeDraft>
@@ -42,9 +42,6 @@ export function BrazeTabs({
 }) {
   const [tab, setTab] = useState('joint')
   const { plan } = planned
-  const { settings } = useShop()
-  const { printed } = usePlanFigures(plan)
-  const procedure = useMemo(() => procedureOf(draft, planned, settings), [draft, planned, settings])
   return (
     <Tabs.Root
       value={tab}
@@ -62,11 +59,25 @@ export function BrazeTabs({
         <HeatTab planned={planned} onHow={onAlong} />
       </Tabs.Content>
       <Tabs.Content value="steps" className="min-h-0 overflow-y-auto">
-        <StepList procedure={procedure} printed={printed} />
+        <Steps planned={planned} torch={draft.rig.torch} />
       </Tabs.Content>
       <Tabs.Content value="before" className="min-h-0 overflow-y-auto">
         <AdviceList advice={plan.before} whole={whole} />
       </Tabs.Content>
     </Tabs.Root>
   )
+}
+
+/** The steps that the run would lead through: worked out only while they are looked at. */
+function Steps({
+  planned,
+  torch,
+}: {
+  readonly planned: GoodBraze
+  readonly torch: BrazeDraft['rig']['torch']
+}) {
+  const { settings } = useShop()
+  const { printed } = usePlanFigures(planned.plan)
+  const procedure = useMemo(() => procedureOf(torch, planned, settings), [torch, planned, settings])
+  return <StepList procedure={procedure} printed={printed} />
 }

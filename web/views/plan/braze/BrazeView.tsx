@@ -1,5 +1,5 @@
 import { lazy, Suspense, useCallback, useMemo, useRef, useState } from 'react'
-import { NO_RUNS, planBrazeDraft, type PlannedBraze } from '#application/plan-of.ts'
+import { NO_RUNS, planBrazeDraft, type GoodBraze } from '#application/plan-of.ts'
 import type { BrazeDraft } from '#contract/schemas.ts'
 import type { Job, Torch } from '#contract/types.ts'
 import type { FieldError } from '#core/figure.ts'
@@ -23,8 +23,6 @@ const BrazeSheet = lazy(() => import('./BrazeSheet.tsx'))
 const NO_ERRORS: readonly FieldError[] = []
 const NO_TORCHES: readonly Torch[] = []
 const NO_CAUTIONS: readonly Caution[] = []
-
-type Good = Extract<PlannedBraze, { ok: true }>
 
 /** The figures of the joint itself, which hang at no station of the line. */
 const JOINT_STATION: BrazeStation = {
@@ -91,7 +89,7 @@ export default function BrazeView({
     [draft.draft, settings, records, units],
   )
   // while a field cannot be read, the last plan that could stays in sight
-  const last = useRef<Good | undefined>(undefined)
+  const last = useRef<GoodBraze | undefined>(undefined)
   if (planned.ok) last.current = planned
   const shown = planned.ok ? planned : last.current
   const onLine = useRested(shown, RESTS_MS.line)
@@ -170,7 +168,7 @@ export default function BrazeView({
             title={draft.title}
             place={job.place ? `${job.name}, ${job.place}` : job.name}
             torchName={torchName}
-            draft={draft.draft}
+            torch={draft.draft.rig.torch}
             planned={onPaper}
             words={words}
           />

@@ -1,5 +1,5 @@
 import { Ban, Check, Star, TriangleAlert } from 'lucide-react'
-import type { PlannedBraze } from '#application/plan-of.ts'
+import type { GoodBraze } from '#application/plan-of.ts'
 import type { BrazeDraft } from '#contract/schemas.ts'
 import type { Ranked, Verdict } from '#core/braze/index.ts'
 import { useShop } from '../../../app/shop.ts'
@@ -22,7 +22,7 @@ export function FillerTab({
   draft,
   edit,
 }: {
-  readonly planned: Extract<PlannedBraze, { ok: true }>
+  readonly planned: GoodBraze
   readonly draft: BrazeDraft
   readonly edit: EditOf<BrazeDraft>
 }) {

@@ -1,6 +1,6 @@
 import { jointFacts } from '#core/braze/joints.ts'
 import { useMemo } from 'react'
-import type { PlannedBraze } from '#application/plan-of.ts'
+import type { GoodBraze } from '#application/plan-of.ts'
 import { heatingMethods, type BrazeFigureName } from '#core/braze/index.ts'
 import { celsius } from '#core/metal/table.ts'
 import { INCH_M, isInch } from '#core/quantity/index.ts'
@@ -12,13 +12,7 @@ import { printBraze } from './braze-words.ts'
 const WORDS = { good: 'good', slow: 'too slow', fierce: 'too fierce', never: 'never gets there' } as const
 
 /** How far the heat runs, and what else would bring it. */
-export function HeatTab({
-  planned,
-  onHow,
-}: {
-  readonly planned: Extract<PlannedBraze, { ok: true }>
-  readonly onHow: () => void
-}) {
+export function HeatTab({ planned, onHow }: { readonly planned: GoodBraze; readonly onHow: () => void }) {
   const { print, say, units } = useShop()
   const { plan, request } = planned
   const { figures, profile } = plan

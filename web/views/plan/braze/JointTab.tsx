@@ -1,5 +1,5 @@
 import { useMemo } from 'react'
-import type { PlannedBraze } from '#application/plan-of.ts'
+import type { GoodBraze } from '#application/plan-of.ts'
 import { isRoundJoint, type BrazeFigureName } from '#core/braze/index.ts'
 import { liesHow } from '#core/braze/steps.ts'
 import { addCosts, costOf, fillerCost, takesOf } from '#core/cost.ts'
@@ -19,7 +19,7 @@ export function JointTab({
   onHow,
   onFiller,
 }: {
-  readonly planned: Extract<PlannedBraze, { ok: true }>
+  readonly planned: GoodBraze
   readonly onHow: () => void
   readonly onFiller: () => void
 }) {

@@ -1,4 +1,4 @@
-import type { PlannedBraze } from '#application/plan-of.ts'
+import type { GoodBraze } from '#application/plan-of.ts'
 import { findFiller } from '#core/metal/fillers.ts'
 import { findFlux } from '#core/metal/fluxes.ts'
 import { useShop } from '../../../app/shop.ts'
@@ -9,7 +9,7 @@ export function PlanMelting({
   planned,
   narrow = false,
 }: {
-  readonly planned: Extract<PlannedBraze, { ok: true }>
+  readonly planned: GoodBraze
   readonly narrow?: boolean
 }) {
   const { print } = useShop()
