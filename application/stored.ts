@@ -160,13 +160,13 @@ export function stepsAsNow(stored: readonly Step[]): readonly Step[] {
 const isOneOf = <T extends string>(words: readonly T[], word: unknown): word is T =>
   (words as readonly unknown[]).includes(word)
 /** An event of a run as it is stored, and as older browsers send it: a break stands in `reason` as `short-pause lit`. */
-type PlainEvent = Omit<Extract<RunEvent, { kind: 'unread' }>, 'kind'> & {
+export type StoredEvent = Omit<Extract<RunEvent, { kind: 'unread' }>, 'kind'> & {
   readonly kind: string
   readonly reason: string | null
 }
 
 /** An event of a run as it was stored, whichever version did; one that says nothing known is `unread`. */
-export function eventAsNow({ kind, reason, ...said }: PlainEvent): RunEvent {
+export function eventAsNow({ kind, reason, ...said }: StoredEvent): RunEvent {
   if (isOneOf(PLAIN_EVENTS, kind)) return { ...said, kind }
   if (kind === 'stop' || kind === 'trouble') return { ...said, kind, reason }
   if (kind === 'skip') return { ...said, kind, reason: reason ?? '' }
@@ -190,7 +190,7 @@ const runEvent = (body: Json): Json => {
   if (typeof kind !== 'string' || !('reason' in body) || ['skip', 'stop', 'trouble'].includes(kind))
     return body
   if (reason !== null && typeof reason !== 'string') return body
-  const now = eventAsNow({ ...(body as unknown as PlainEvent), kind, reason })
+  const now = eventAsNow({ ...(body as unknown as StoredEvent), kind, reason })
   return now.kind === 'unread' ? body : ({ ...now } as unknown as Json)
 }
 

@@ -1,7 +1,7 @@
 /** Takes the README's pictures anew, from the demo's yard: `npm run pictures`. */
 import { join, resolve } from 'node:path'
 import type { Browser, Page } from 'puppeteer-core'
-import type { JobPage, LogPage, Run, TestSummary } from '#contract/types.ts'
+import type { LogPage, Person, Run, TestSummary, Today } from '#contract/types.ts'
 import type { StepRole } from '#core/line/steps.ts'
 import { ensureBuilt } from '../bin/build.ts'
 import { endRuns, pieceNamed, testServer, type TestServer } from '../server/test-support.ts'
@@ -32,7 +32,7 @@ const runAt =
   async (server: TestServer) => {
     await endRuns(server)
     const ticket = await pieceNamed(server, title)
-    const people = (await server.call('GET', '/api/people')).json as readonly { id: string; name: string }[]
+    const people = (await server.call('GET', '/api/people')).json as readonly Person[]
     const personId = people.find((p) => p.name === 'Orla')?.id ?? null
     const id = crypto.randomUUID()
     const at = new Date().toISOString()
@@ -89,10 +89,8 @@ const PICTURES: readonly Picture[] = [
     name: 'run-night',
     night: true,
     at: async (server) => {
-      const { jobs } = (await server.call('GET', '/api/jobs')).json as JobPage
-      if (jobs.length === 0) throw new Error('the demo has no jobs')
-      const today = (await server.call('GET', '/api/today')).json as { running: readonly { id: string }[] }
-      return `/run/${today.running[0]?.id ?? ''}`
+      const { running } = (await server.call('GET', '/api/today')).json as Today
+      return `/run/${running[0]?.id ?? ''}`
     },
   },
   {

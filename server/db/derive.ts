@@ -1,5 +1,5 @@
 /** What is worked out from the log's rows and kept beside them, worked out anew: after a migration, or for a row put back. */
-import { breaksAsNow, eventAsNow, stepsAsNow } from '#application/stored.ts'
+import { breaksAsNow, eventAsNow, stepsAsNow, type StoredEvent } from '#application/stored.ts'
 import { foldRun } from '#core/record/run.ts'
 import type { Run } from '#contract/types.ts'
 import type { PieceDraft } from '#contract/schemas.ts'
@@ -60,7 +60,7 @@ export function derivesRun(db: Db): (id: string) => void {
   const plan = db.prepare<[string], Record<'draft' | 'plan' | 'setting' | 'steps' | 'breaks', string>>(
     'SELECT draft, plan, setting, steps, breaks FROM plans WHERE run_id = ?',
   )
-  const events = db.prepare<[string], Parameters<typeof eventAsNow>[0]>(
+  const events = db.prepare<[string], StoredEvent>(
     'SELECT id, kind, step_id AS stepId, at, person_id AS personId, reason FROM run_events WHERE run_id = ? ORDER BY seq',
   )
   const put = db.prepare<[string, string, string]>('UPDATE runs SET progress = ?, took = ? WHERE id = ?')

@@ -15,8 +15,10 @@ export interface PieceTold {
   readonly usual?: object
   /** A file beside this one. */
   readonly outline?: string
+  /** `half way`: its run goes on. */
   readonly run?: string
   readonly person?: string
+  /** Of its run, which has ended. */
   readonly result?: {
     readonly used: Readonly<Record<'tipOrifice' | 'oxygenPressure' | 'fuelPressure' | 'travelSpeed', string>>
     readonly edge: Edge

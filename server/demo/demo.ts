@@ -86,10 +86,11 @@ function fillBench(store: Store, now: Date): void {
     store.tips.add({ id: randomUUID(), ...tip }, subDays(now, BEGAN_DAYS_AGO - 2).toISOString())
 }
 
-const outlineOf = (store: Store, file: string, at: string): string => {
+/** Keeps a drawing that lies beside this file. */
+const keepOutline = (store: Store, file: string, at: string): string => {
   const id = randomUUID()
   const text = readFileSync(new URL(file, import.meta.url), 'utf8')
-  store.outlines.add({ id, name: 'Gate shoe.svg', format: 'svg', unit: '', text }, at)
+  store.outlines.add({ id, name: file, format: 'svg', unit: '', text }, at)
   return id
 }
 
@@ -107,14 +108,14 @@ function fillJobs(store: Store, { people, torches, now }: Yard): ReadonlyMap<str
       const at = addMilliseconds(subDays(now, told.daysAgo), i)
       const id = randomUUID()
       ids.set(told.title, id)
-      const outline = told.outline && outlineOf(store, told.outline, at.toISOString())
+      const outline = told.outline && keepOutline(store, told.outline, at.toISOString())
       const draft = pieceOf(told, torches, outline)
       const piece = { id, jobId, title: told.title }
       const personId = people.get(told.person ?? '') ?? null
-      if (draft.kind !== 'cut' || told.run === undefined)
-        store.tickets.add({ ...piece, draft }, at.toISOString())
-      else if (told.result) recorded(store, { ...piece, draft }, personId, at, told.result)
-      else half(store, { ...piece, draft }, personId, now)
+      if (draft.kind === 'cut' && told.result) recorded(store, { ...piece, draft }, personId, at, told.result)
+      else if (draft.kind === 'cut' && told.run === 'half way')
+        half(store, { ...piece, draft }, personId, now)
+      else store.tickets.add({ ...piece, draft }, at.toISOString())
     })
   }
   return ids

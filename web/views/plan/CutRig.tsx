@@ -12,7 +12,7 @@ import { SelectField } from '../../ui/SelectField.tsx'
 import { ChartPanel } from './ChartPanel.tsx'
 import { FuelField } from './FuelField.tsx'
 import { KeepTorch } from './KeepTorch.tsx'
-import { chooseTorch, torchOptions } from './torch-choice.ts'
+import { TorchField } from './TorchField.tsx'
 import type { DraftEdit } from './useDraft.ts'
 
 const NO_TIPS: readonly OwnTip[] = []
@@ -49,23 +49,15 @@ export function CutRig({
   const [keepOpen, setKeepOpen] = useState(false)
   const set = useMemo(
     () => ({
-      torch: (id: string) => edit.setDraft(chooseTorch(torches, id)),
       hose: (name: string, value: Typed) => edit.setHose({ [name]: value }),
       fuel: (fuel: string) => edit.setRig({ fuel }),
     }),
-    [edit, torches],
+    [edit],
   )
-  const options = useMemo(() => torchOptions(torches, say), [torches, say])
   const ofRig = { table: RIG, said: rig, path: 'rig', errors, onChange } as const
   return (
     <>
-      <SelectField
-        beside
-        label={say('Torch')}
-        value={torchId ?? options.at(-1)?.value ?? ''}
-        options={options}
-        onChange={set.torch}
-      />
+      <TorchField torchId={torchId} torches={torches} onChoose={edit.setDraft} />
       <FieldList {...ofRig} names={TIP} />
       {tips.length > 0 ? (
         <SelectField

@@ -8,10 +8,9 @@ import { FieldList, type Typed } from '../../../form/FieldList.tsx'
 import { Button } from '../../../ui/Button.tsx'
 import { Group } from '../../../ui/Field.tsx'
 import { Segmented } from '../../../ui/Segmented.tsx'
-import { SelectField } from '../../../ui/SelectField.tsx'
 import { ChartPanel } from '../ChartPanel.tsx'
 import { FuelField } from '../FuelField.tsx'
-import { chooseTorch, torchOptions } from '../torch-choice.ts'
+import { TorchField } from '../TorchField.tsx'
 import type { EditOf } from '../useDraft.ts'
 
 const TORCHES = ['1', '2', '3'].map((n) => ({ value: n, label: n }))
@@ -33,7 +32,6 @@ export function BrazeRig({
   const [chartOpen, setChartOpen] = useState(false)
   const set = useMemo(
     () => ({
-      torch: (id: string) => edit.setDraft(chooseTorch(torches, id)),
       gear: (name: string, value: Typed) => edit.setGear({ [name]: value }),
       torches: (count: string) => edit.setGear({ torches: count }),
       chart: (chart: readonly ChartRowDraft[]) => edit.setGear({ chart: [...chart] }),
@@ -41,19 +39,12 @@ export function BrazeRig({
       fuel: (fuel: string) => edit.setRig({ fuel }),
       hose: (name: string, value: Typed) => edit.setHose({ [name]: value }),
     }),
-    [edit, torches],
+    [edit],
   )
-  const options = useMemo(() => torchOptions(torches, say), [torches, say])
   const { chart } = rig.braze
   return (
     <>
-      <SelectField
-        beside
-        label={say('Torch')}
-        value={torchId ?? options.at(-1)?.value ?? ''}
-        options={options}
-        onChange={set.torch}
-      />
+      <TorchField torchId={torchId} torches={torches} onChoose={edit.setDraft} />
       <FieldList
         table={BRAZE_GEAR}
         said={rig.braze}
