@@ -4,23 +4,51 @@ import { Provider } from 'react-redux'
 import { MemoryRouter } from 'react-router'
 import { vi } from 'vitest'
 import { FIRST_SETTINGS } from '#application/first.ts'
-import type { Settings } from '#contract/schemas.ts'
 import { makeStore, type AppStore } from './app/store.ts'
 
-/** A server that answers each address with what is given here, and everything else with nothing there. */
+/** Something that was sent to the server to be kept. */
+export interface Sent {
+  readonly url: string
+  readonly method: string
+  readonly body: Readonly<Record<string, unknown>>
+}
+/** What a server heard, in order. */
+export interface Heard {
+  readonly asked: readonly string[]
+  readonly sent: readonly Sent[]
+}
+
+/** A server's answer that something was not taken, and why; 422 unless told otherwise. */
+export const refused = (
+  error: { readonly code?: string; readonly message: string; readonly field?: string },
+  status = 422,
+): Response => Response.json({ error: { code: 'bad-input', ...error } }, { status })
+
+/**
+ * A server that answers each address with what is given here, and everything else with nothing there; the settings
+ * are the first ones. What is sent to be kept is answered by `kept`, where one is given. Answers with what it hears.
+ */
 export function answering(
   answers: Readonly<Record<string, unknown>>,
-  settings: Settings = FIRST_SETTINGS,
-): void {
-  const all: Readonly<Record<string, unknown>> = { '/api/settings': settings, ...answers }
-  vi.stubGlobal('fetch', (url: string) => {
-    const answer = all[url]
+  kept?: (sent: Sent) => Response,
+): Heard {
+  const all: Readonly<Record<string, unknown>> = { '/api/settings': FIRST_SETTINGS, ...answers }
+  const asked: string[] = []
+  const sent: Sent[] = []
+  vi.stubGlobal('fetch', (url: string, { method = 'GET', body }: { method?: string; body?: string } = {}) => {
+    asked.push(url)
+    if (method !== 'GET') {
+      const last = { url, method, body: JSON.parse(body ?? '{}') as Sent['body'] }
+      sent.push(last)
+      if (kept) return Promise.resolve(kept(last))
+    }
     return Promise.resolve(
-      answer === undefined
-        ? Response.json({ error: { code: 'not-found', message: 'There is nothing here.' } }, { status: 404 })
-        : Response.json(answer),
+      url in all
+        ? Response.json(all[url])
+        : refused({ code: 'not-found', message: 'There is nothing here.' }, 404),
     )
   })
+  return { asked, sent }
 }
 
 /**

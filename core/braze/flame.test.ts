@@ -1,7 +1,6 @@
-import { FUELS } from '../gas/fuels.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { FUEL_IDS } from '../gas/fuels.ts'
+import { FUEL_IDS, FUELS } from '../gas/fuels.ts'
 import { findFiller } from '../metal/fillers.ts'
 import { CUBIC_FOOT_M3, INCH_M, NUMBER_DRILLS } from '../quantity/index.ts'
 import {

@@ -111,7 +111,7 @@ describe('findings', () => {
     clear()
     browserParts()
     const { FIRST_SETTINGS } = await import('#application/first.ts')
-    answering({}, { ...FIRST_SETTINGS, words: { ...FIRST_SETTINGS.words, tip: 'nozzle' } })
+    answering({ '/api/settings': { ...FIRST_SETTINGS, words: { ...FIRST_SETTINGS.words, tip: 'nozzle' } } })
     show(<Findings plan={plan} errors={[]} onOpen={() => undefined} />)
     expect(await screen.findByText('Mind the nozzle.')).toBeTruthy()
   })

@@ -55,7 +55,7 @@ describe('a quantity', () => {
     expect(screen.getByRole('status').textContent).toBe('25.4 mm')
   })
   it('takes a bare number in the shop’s unit once the settings are there', async () => {
-    answering({}, { ...FIRST_SETTINGS, units: METRIC_UNITS })
+    answering({ '/api/settings': { ...FIRST_SETTINGS, units: METRIC_UNITS } })
     const onText = vi.fn()
     show(<Length first="" onText={onText} />)
     await vi.waitFor(() => {

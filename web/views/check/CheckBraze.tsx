@@ -11,7 +11,7 @@ import {
 } from '#core/check/acceptance.ts'
 import { BRAZE_TOLD, BRAZE_USED } from '#core/record/fields.ts'
 import { pick } from '#core/objects.ts'
-import { printQuantity, type UnitId } from '#core/quantity/index.ts'
+import type { Kind } from '#core/quantity/index.ts'
 import { placesOf } from '#application/read-entry.ts'
 import type { BrazeLogDraft } from '#contract/schemas.ts'
 import { useShop } from '../../app/shop.ts'
@@ -22,7 +22,7 @@ import { QuantityField } from '../../ui/QuantityField.tsx'
 import { Tile, Tiles } from '../../ui/Tiles.tsx'
 import { commonOf, Frame, type CommonForm } from './Frame.tsx'
 import type { Subject } from './subject.ts'
-import { measuredNames, typedOf } from './measured.ts'
+import { measuredNames, timed, typedOf } from './measured.ts'
 import { UsedFields } from './UsedFields.tsx'
 import { useCheck } from './useCheck.ts'
 
@@ -40,28 +40,22 @@ interface Form extends CommonForm, Measured {
 const NO_QUARTERS: Form['penetration'] = ['', '', '', '']
 
 function useFirst(subject: Subject): Omit<Form, keyof CommonForm> {
-  const { units } = useShop()
+  const { print } = useShop()
   const told = subject.corrects?.told.kind === 'braze' ? subject.corrects.told : undefined
   const plan = subject.plan?.kind === 'braze' ? subject.plan : undefined
   const figures = plan?.figures ?? {}
-  const planned = (si: number | undefined, unit: UnitId) => (si === undefined ? '' : printQuantity(si, unit))
-  const heated = subject.tookS.heat ?? 0
-  const used = told?.used
+  const planned = (si: number | undefined, kind: Kind) => (si === undefined ? '' : print(si, kind))
   const quarters = told?.penetration?.map((q) => `${Math.round(q * 100)} %`)
   return {
-    tipOrifice: used ? (used.tipOrifice?.text ?? '') : planned(figures.tipOrifice?.value, units.length),
-    oxygenPressure: used
-      ? (used.oxygenPressure?.text ?? '')
-      : planned(figures.oxygenPressure?.value, units.pressure),
-    fuelPressure: used
-      ? (used.fuelPressure?.text ?? '')
-      : planned(figures.fuelPressure?.value, units.pressure),
-    timeToTemperature: used
-      ? (used.timeToTemperature?.text ?? '')
-      : heated >= 5 && heated < 1200
-        ? `${Math.round(heated)} s`
-        : '',
-    fillerLength: used?.fillerLength?.text ?? '',
+    ...(told
+      ? typedOf(told.used, USED)
+      : {
+          tipOrifice: planned(figures.tipOrifice?.value, 'length'),
+          oxygenPressure: planned(figures.oxygenPressure?.value, 'pressure'),
+          fuelPressure: planned(figures.fuelPressure?.value, 'pressure'),
+          timeToTemperature: timed(subject.tookS.heat, 5, 1200),
+          fillerLength: '',
+        }),
     places: told?.places ?? {},
     // a filler that needs no flux has nothing to be taken off
     fluxOff: told ? (told.fluxOff ? 'yes' : 'no') : plan?.choice.flux === 'none' ? 'yes' : '',

@@ -6,8 +6,18 @@ import {
   type CutMark,
   type CutMarkKind,
 } from '#core/check/acceptance.ts'
-import { DROPS, EDGES, SLAG_CLASSES, type Drop, type Edge, type SlagClass } from '#core/check/outcome.ts'
-import { printQuantity, type UnitId } from '#core/quantity/index.ts'
+import {
+  DROP_NAMES,
+  DROPS,
+  EDGE_NAMES,
+  EDGES,
+  SLAG_CLASSES,
+  SLAG_NAMES,
+  type Drop,
+  type Edge,
+  type SlagClass,
+} from '#core/check/outcome.ts'
+import type { Kind } from '#core/quantity/index.ts'
 import { readTyped } from '#application/typed.ts'
 import type { CutLogDraft } from '#contract/schemas.ts'
 import { pick } from '#core/objects.ts'
@@ -20,10 +30,9 @@ import { Button } from '../../ui/Button.tsx'
 import { Field } from '../../ui/Field.tsx'
 import { Segmented } from '../../ui/Segmented.tsx'
 import { Tile, Tiles } from '../../ui/Tiles.tsx'
-import { DROP_NAMES, EDGE_NAMES, SLAG_NAMES } from '#core/check/outcome.ts'
 import { commonOf, Frame, type CommonForm } from './Frame.tsx'
 import type { Subject } from './subject.ts'
-import { measuredNames, typedOf } from './measured.ts'
+import { measuredNames, timed, typedOf } from './measured.ts'
 import { UsedFields } from './UsedFields.tsx'
 import { useCheck } from './useCheck.ts'
 
@@ -41,26 +50,20 @@ interface Form extends CommonForm, Measured {
 
 /** The form as it begins: as planned and as the run's clock had it, or as the line had it that is corrected. */
 function useFirst(subject: Subject): Omit<Form, keyof CommonForm> {
-  const { units } = useShop()
+  const { print } = useShop()
   const told = subject.corrects?.told.kind === 'cut' ? subject.corrects.told : undefined
   const figures = subject.plan?.kind === 'cut' ? subject.plan.figures : {}
-  const planned = (si: number | undefined, unit: UnitId) => (si === undefined ? '' : printQuantity(si, unit))
-  const preheat = subject.tookS.preheat
-  const used = told?.used
+  const planned = (si: number | undefined, kind: Kind) => (si === undefined ? '' : print(si, kind))
   return {
-    tipOrifice: used ? (used.tipOrifice?.text ?? '') : planned(figures.tipOrifice?.value, units.length),
-    oxygenPressure: used
-      ? (used.oxygenPressure?.text ?? '')
-      : planned(figures.cuttingOxygenPressure?.value, units.pressure),
-    fuelPressure: used
-      ? (used.fuelPressure?.text ?? '')
-      : planned(figures.fuelPressure?.value, units.pressure),
-    travelSpeed: used ? (used.travelSpeed?.text ?? '') : planned(figures.travelSpeed?.value, units.speed),
-    preheat: used
-      ? (used.preheat?.text ?? '')
-      : preheat !== undefined && preheat >= 2 && preheat < 300
-        ? `${Math.round(preheat)} s`
-        : '',
+    ...(told
+      ? typedOf(told.used, USED)
+      : {
+          tipOrifice: planned(figures.tipOrifice?.value, 'length'),
+          oxygenPressure: planned(figures.cuttingOxygenPressure?.value, 'pressure'),
+          fuelPressure: planned(figures.fuelPressure?.value, 'pressure'),
+          travelSpeed: planned(figures.travelSpeed?.value, 'speed'),
+          preheat: timed(subject.tookS.preheat, 2, 300),
+        }),
     ...typedOf(told, MEASURED),
     sizeWanted: told?.size?.wanted.text ?? '',
     sizeMeasured: told?.size?.measured.text ?? '',
@@ -210,7 +213,7 @@ function SizeKerf({
   readonly onEdges: (edges: '1' | '2') => void
   readonly onTake: (kerf: string) => void
 }) {
-  const { units, settings, print } = useShop()
+  const { settings, print } = useShop()
   const read = (text: string) => {
     const r = readTyped(text, 'length', settings)
     return r.ok ? r.value : undefined
@@ -238,7 +241,7 @@ function SizeKerf({
       ) : (
         <p className="flex flex-wrap items-center gap-3">
           By its size the kerf was {print(kerf, 'length')}; {print(assumedM, 'length')} was allowed for.
-          <Button onClick={() => onTake(printQuantity(kerf, units.length))}>Take it as the kerf</Button>
+          <Button onClick={() => onTake(print(kerf, 'length'))}>Take it as the kerf</Button>
         </p>
       )}
     </div>

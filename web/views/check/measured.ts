@@ -6,6 +6,10 @@ type MeasuredOf<T> = { [K in keyof T & string]: T[K] extends { type: 'quantity' 
 export const measuredNames = <T extends Table>(table: T): readonly MeasuredOf<T>[] =>
   Object.keys(table).filter((name): name is MeasuredOf<T> => table[name]?.type === 'quantity')
 
+/** A clock's time as somebody would type it; empty where it cannot be that of the act: s, the most not reached. */
+export const timed = (s: number | undefined, from: number, below: number): string =>
+  s !== undefined && s >= from && s < below ? `${Math.round(s)} s` : ''
+
 /** What was measured as it was typed, from a line that is corrected; empty where the line has none. */
 export const typedOf = <N extends string>(
   told: object | undefined,

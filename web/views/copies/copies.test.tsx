@@ -1,9 +1,8 @@
 // @vitest-environment jsdom
 import { fireEvent, screen, waitFor } from '@testing-library/react'
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { FIRST_SETTINGS } from '#application/first.ts'
+import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import type { Copies as CopiesAnswer, CopyInfo, DamageList } from '#contract/types.ts'
-import { browserParts, clear, said, show } from '../../test-support.tsx'
+import { answering, browserParts, clear, said, show } from '../../test-support.tsx'
 import { Copies } from './Copies.tsx'
 import { DamageNotice } from './DamageNotice.tsx'
 
@@ -19,23 +18,6 @@ const copy = (over: Partial<CopyInfo> = {}): CopyInfo =>
     ...over,
   }) as unknown as CopyInfo
 
-const posted: string[] = []
-const asked: string[] = []
-function serve(answers: Readonly<Record<string, unknown>>): void {
-  posted.length = 0
-  asked.length = 0
-  const all: Readonly<Record<string, unknown>> = { '/api/settings': FIRST_SETTINGS, ...answers }
-  vi.stubGlobal('fetch', (url: string, init?: { body?: string; method?: string }) => {
-    if (init?.method === 'POST') posted.push(url)
-    asked.push(url)
-    const answer = all[url]
-    return Promise.resolve(
-      answer === undefined
-        ? Response.json({ error: { code: 'not-found', message: 'There is nothing here.' } }, { status: 404 })
-        : Response.json(answer),
-    )
-  })
-}
 const copiesOf = (copies: readonly CopyInfo[]): CopiesAnswer => ({
   copies,
   last: copies[0]?.at ?? null,
@@ -47,16 +29,16 @@ afterEach(clear)
 
 describe('copies of the log', () => {
   it('are listed with a press that makes one now', async () => {
-    serve({ '/api/copies': copiesOf([copy()]) })
+    const { sent } = answering({ '/api/copies': copiesOf([copy()]) })
     show(<Copies />)
     await waitFor(() => expect(said()).toContain('One a day by itself'))
     const make = screen.getAllByRole('button').find((b) => /now/i.test(b.textContent ?? ''))
     expect(make).toBeTruthy()
     if (make) fireEvent.click(make)
-    await waitFor(() => expect(posted).toEqual(['/api/copies']))
+    await waitFor(() => expect(sent.map((s) => `${s.method} ${s.url}`)).toEqual(['POST /api/copies']))
   })
   it('that are none say so', async () => {
-    serve({ '/api/copies': copiesOf([]) })
+    answering({ '/api/copies': copiesOf([]) })
     show(<Copies />)
     await waitFor(() => expect(said()).toContain('There is no good copy of the log yet.'))
   })
@@ -76,25 +58,25 @@ describe('the notice of damage', () => {
       lookedThroughAt: null,
     }) as unknown as DamageList
   it('is not there while all can be read', async () => {
-    serve({ '/api/damage': damage(0) })
+    const { asked } = answering({ '/api/damage': damage(0) })
     show(<DamageNotice />)
     await waitFor(() => expect(asked).toContain('/api/damage'))
     expect(said()).toBe('')
   })
   it('names what is damaged, one or many, and that the rest is served', async () => {
-    serve({ '/api/damage': damage(1) })
+    answering({ '/api/damage': damage(1) })
     show(<DamageNotice />)
     await waitFor(() => expect(said()).toContain('One thing in the log is damaged'))
     expect(said()).toContain('Gusset 1')
     clear()
     browserParts()
-    serve({ '/api/damage': damage(2) })
+    answering({ '/api/damage': damage(2) })
     show(<DamageNotice />)
     await waitFor(() => expect(said()).toContain('2 things in the log are damaged'))
     expect(said()).toContain('Gusset 2')
   })
   it('on a page of other things speaks of those alone', async () => {
-    serve({ '/api/damage': damage(1) })
+    const { asked } = answering({ '/api/damage': damage(1) })
     show(<DamageNotice tables={['settings']} />)
     await waitFor(() => expect(asked).toContain('/api/damage'))
     expect(said()).toBe('')

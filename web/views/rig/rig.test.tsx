@@ -1,10 +1,10 @@
 // @vitest-environment jsdom
 import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { format, subDays, subMonths } from 'date-fns'
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { FIRST_RIG, FIRST_SETTINGS } from '#application/first.ts'
+import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import { FIRST_RIG } from '#application/first.ts'
 import type { GearItem, Torch } from '#contract/types.ts'
-import { browserParts, clear, said, show } from '../../test-support.tsx'
+import { answering, browserParts, clear, refused, said, show } from '../../test-support.tsx'
 import Rig from './Rig.tsx'
 
 const thing = (over: Partial<GearItem> & Pick<GearItem, 'id' | 'kind' | 'name'>): GearItem =>
@@ -29,33 +29,20 @@ const ARRESTOR = thing({
 const RETIRED = thing({ id: 'h2', kind: 'hose', name: 'Hose of last year', active: false })
 const TORCH: Torch = { id: 't1', name: 'Tamsin’s long', rig: FIRST_RIG }
 
-const sent: { url: string; method: string; body: Record<string, unknown> }[] = []
-function serve(gear: readonly GearItem[], refuse?: { message: string; field?: string }): void {
-  sent.length = 0
-  const answers: Readonly<Record<string, unknown>> = {
-    '/api/settings': FIRST_SETTINGS,
-    '/api/gear': gear,
-    '/api/torches': [TORCH],
-    '/api/tips': [{ id: 'p1', name: 'Brass five', orifice: '0.052 in' }],
-  }
-  vi.stubGlobal('fetch', (url: string, init?: { body?: string; method?: string }) => {
-    if (init?.body === undefined) return Promise.resolve(Response.json(answers[url] ?? []))
-    sent.push({
-      url,
-      method: init.method ?? '',
-      body: JSON.parse(init.body) as Record<string, unknown>,
-    })
-    return Promise.resolve(
-      refuse
-        ? Response.json({ error: { code: 'bad-input', ...refuse } }, { status: 422 })
-        : Response.json({ ...sent.at(-1)?.body }),
-    )
-  })
-}
+const serve = (gear: readonly GearItem[], refuse?: { message: string; field?: string }) =>
+  answering(
+    {
+      '/api/gear': gear,
+      '/api/torches': [TORCH],
+      '/api/tips': [{ id: 'p1', name: 'Brass five', orifice: '0.052 in' }],
+    },
+    ({ body }) => (refuse ? refused(refuse) : Response.json(body)),
+  ).sent
 const open = async (gear: readonly GearItem[] = [HOSE, ARRESTOR, RETIRED]) => {
-  serve(gear)
+  const sent = serve(gear)
   show(<Rig />)
   await waitFor(() => expect(screen.getByRole('heading', { level: 1, name: 'Rig' })).toBeTruthy())
+  return sent
 }
 const press = (name: string | RegExp) => fireEvent.click(screen.getByRole('button', { name }))
 const type = (label: string, value: string) => {
@@ -89,7 +76,7 @@ describe('the rig', () => {
 
 describe('a thing of the rig', () => {
   it('is kept with a name and what is known of it', async () => {
-    await open([HOSE])
+    const sent = await open([HOSE])
     fireEvent.click(screen.getByText('Old red hose', { selector: 'button *, button' }))
     await waitFor(() => expect(screen.getByRole('dialog', { name: 'Old red hose' })).toBeTruthy())
     type('Name', 'Old red hose, short')
@@ -103,7 +90,7 @@ describe('a thing of the rig', () => {
     await waitFor(() => expect(screen.queryByRole('dialog')).toBeNull())
   })
   it('is asked for a name, and nothing is sent without one', async () => {
-    await open([HOSE])
+    const sent = await open([HOSE])
     fireEvent.click(screen.getByText('Old red hose', { selector: 'button *, button' }))
     type('Name', ' ')
     press('Keep it')
@@ -111,7 +98,7 @@ describe('a thing of the rig', () => {
     expect(sent).toEqual([])
   })
   it('is retired, never deleted', async () => {
-    await open([HOSE])
+    const sent = await open([HOSE])
     fireEvent.click(screen.getByText('Old red hose', { selector: 'button *, button' }))
     press('Retire it')
     await waitFor(() => expect(sent).toHaveLength(1))

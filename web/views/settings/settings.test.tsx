@@ -8,7 +8,7 @@ import { INCH_UNITS, METRIC_UNITS } from '#core/quantity/choices.ts'
 import { METHOD_NAMES } from '#core/braze/index.ts'
 import { HOSE_COLOURS, REGIONS } from '#core/words/trade.ts'
 import type { Failure } from '../../app/api.ts'
-import { answering, browserParts, clear, said, show } from '../../test-support.tsx'
+import { answering, browserParts, clear, refused, said, show } from '../../test-support.tsx'
 import { Acceptance } from './Acceptance.tsx'
 import { Methods, Shelf } from './Brazing.tsx'
 import { Limits } from './Limits.tsx'
@@ -188,19 +188,12 @@ describe('what is accepted', () => {
 
 describe('people', () => {
   const BEDE: Person = { id: 'b', name: 'Bede', role: 'practised', active: true }
-  const sent: { url: string; body: unknown }[] = []
-  const answer = (refuse?: string) => {
-    sent.length = 0
-    vi.stubGlobal('fetch', (url: string, init?: { body?: string }) => {
-      if (init?.body !== undefined) sent.push({ url, body: JSON.parse(init.body) })
-      if (url === '/api/settings') return Promise.resolve(Response.json(FIRST_SETTINGS))
-      if (refuse !== undefined && init?.body !== undefined)
-        return Promise.resolve(Response.json({ error: { code: 'bad', message: refuse } }, { status: 422 }))
-      return Promise.resolve(Response.json(url === '/api/people' && !init?.body ? [BEDE] : BEDE))
-    })
-  }
+  const answer = (refuse?: string) =>
+    answering({ '/api/people': [BEDE] }, () =>
+      refuse === undefined ? Response.json(BEDE) : refused({ message: refuse }),
+    ).sent
   it('are added by name, and the field is free for the next', async () => {
-    answer()
+    const sent = answer()
     show(<People />)
     type('Somebody new', '  Wren ')
     press('Add')
@@ -216,7 +209,7 @@ describe('people', () => {
     expect(screen.getByLabelText('Somebody new')).toHaveProperty('value', 'Bede')
   })
   it('are renamed, given a role and retired, never deleted', async () => {
-    answer()
+    const sent = answer()
     show(<People />)
     await waitFor(() => expect(screen.getByLabelText('Name of Bede')).toBeTruthy())
     expect(screen.getByLabelText('Role of Bede').textContent).toContain('qualified')
@@ -232,7 +225,7 @@ describe('people', () => {
     expect(screen.queryByRole('button', { name: /delete/i })).toBeNull()
   })
   it('keep their name when it is emptied', async () => {
-    answer()
+    const sent = answer()
     show(<People />)
     await waitFor(() => expect(screen.getByLabelText('Name of Bede')).toBeTruthy())
     type('Name of Bede', ' ')

@@ -1,9 +1,8 @@
 // @vitest-environment jsdom
 import { fireEvent, screen, waitFor } from '@testing-library/react'
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { FIRST_SETTINGS } from '#application/first.ts'
+import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import type { RunSummary, TicketSummary, Today as TodayAnswer } from '#contract/types.ts'
-import { answering, browserParts, clear, said, show } from '../../test-support.tsx'
+import { answering, browserParts, clear, refused, said, show } from '../../test-support.tsx'
 import Today from './Today.tsx'
 
 const NOW = new Date().toISOString()
@@ -95,32 +94,25 @@ describe('today', () => {
 })
 
 describe('starting a piece', () => {
-  const sent: { url: string; body: Record<string, unknown> }[] = []
   const start = async (refuse?: string) => {
-    sent.length = 0
-    answering({})
-    const answers: Readonly<Record<string, unknown>> = {
-      '/api/settings': FIRST_SETTINGS,
-      '/api/today': today(),
-      '/api/gear': [],
-      '/api/torches': [],
-      '/api/damage': { rows: [], apart: 0 },
-    }
-    vi.stubGlobal('fetch', (url: string, init?: { body?: string }) => {
-      if (init?.body !== undefined) {
-        sent.push({ url, body: JSON.parse(init.body) as Record<string, unknown> })
-        return Promise.resolve(
-          refuse === undefined
-            ? Response.json({ id: 'new', version: 1, ...sent.at(-1)?.body })
-            : Response.json({ error: { code: 'full', message: refuse } }, { status: 507 }),
-        )
-      }
-      return Promise.resolve(Response.json(answers[url] ?? []))
-    })
+    const { sent } = answering(
+      {
+        '/api/today': today(),
+        '/api/gear': [],
+        '/api/torches': [],
+        '/api/job-names?name=New+gate': [],
+        '/api/damage': { rows: [], apart: 0 },
+      },
+      ({ body }) =>
+        refuse === undefined
+          ? Response.json({ id: 'new', version: 1, ...body })
+          : refused({ code: 'full', message: refuse }, 507),
+    )
     show(<Today />)
     await waitFor(() => expect(document.querySelector('[data-ready]')).not.toBeNull())
     fireEvent.click(screen.getByRole('button', { name: 'Start a piece' }))
     await waitFor(() => expect(screen.getByRole('dialog', { name: 'Start a piece' })).toBeTruthy())
+    return sent
   }
   const type = (label: string, value: string) => {
     fireEvent.input(screen.getByLabelText(label), { target: { value } })
@@ -131,14 +123,14 @@ describe('starting a piece', () => {
     if (form) fireEvent.submit(form)
   }
   it('asks for a name and a job, each with its own sentence', async () => {
-    await start()
+    const sent = await start()
     submit()
     await waitFor(() => expect(said()).toContain('Give the piece a name.'))
     expect(said()).toContain('Name the job.')
     expect(sent).toEqual([])
   })
   it('makes the job when it is new, then the piece with a first draft', async () => {
-    await start()
+    const sent = await start()
     type('What is it?', ' Gusset ')
     type('Which job?', 'New gate')
     submit()

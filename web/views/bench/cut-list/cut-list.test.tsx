@@ -1,13 +1,12 @@
 // @vitest-environment jsdom
 import { act, fireEvent, renderHook, screen, waitFor, within } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { FIRST_SETTINGS } from '#application/first.ts'
 import { planCutList } from '#core/stock/cut-list.ts'
 import type { CutListPlan } from '#core/stock/types.ts'
-import { answering, browserParts, clear, said, screenOf, show } from '../../../test-support.tsx'
+import { answering, browserParts, clear, refused, said, screenOf, show } from '../../../test-support.tsx'
 import { Answer } from './Answer.tsx'
 import { BookIt } from './BookIt.tsx'
-import { useListForm, type ListForm } from './form.ts'
+import { useListForm } from './form.ts'
 import { Wanted } from './Wanted.tsx'
 
 const RACK = [
@@ -125,23 +124,15 @@ describe('the answer', () => {
 describe('booking a list that was cut', () => {
   const remnant = { stockM: 6, piecesM: [1.9], times: 2, remnantM: 0.25 }
   const moved = { taken: [{ id: 'bar', count: 2 }], remnants: [remnant], keepM: 0.2 }
-  const book = (list: Partial<ListForm['work']> = {}) => {
-    const sent: unknown[] = []
-    vi.stubGlobal('fetch', (url: string, init?: { body?: string }) => {
-      if (init?.body !== undefined) sent.push(JSON.parse(init.body))
-      return Promise.resolve(Response.json(url === '/api/settings' ? FIRST_SETTINGS : { id: 'c' }))
-    })
-    show(<BookIt moved={moved} name="Flat" onDone={list.forget ?? (() => undefined)} />)
-    return sent
-  }
   it('says what it moves before, and that it was moved after', async () => {
     const forget = vi.fn()
-    const sent = book({ forget })
+    const { sent } = answering({}, () => Response.json({ id: 'c' }))
+    show(<BookIt moved={moved} name="Flat" onDone={forget} />)
     expect(said()).toMatch(/2 off the rack, 2 remnants of .* or more on it/)
     press('It is cut: book bars and remnants')
     await waitFor(() => expect(screen.getByRole('status').textContent).toContain('Booked'))
     expect(sent).toHaveLength(1)
-    expect(sent[0]).toMatchObject({
+    expect(sent[0]?.body).toMatchObject({
       taken: [{ id: 'bar', count: 2 }],
       remnants: [{ name: 'Flat', lengthM: 0.25, count: 2 }],
     })
@@ -149,25 +140,19 @@ describe('booking a list that was cut', () => {
     expect(forget).toHaveBeenCalledOnce()
   })
   it('says why it was not taken, and can be pressed again with the same name', async () => {
-    const ids: string[] = []
     let good = false
-    vi.stubGlobal('fetch', (url: string, init?: { body?: string }) => {
-      if (init?.body === undefined)
-        return Promise.resolve(Response.json(url === '/api/settings' ? FIRST_SETTINGS : []))
-      ids.push((JSON.parse(init.body) as { id: string }).id)
-      return Promise.resolve(
-        good
-          ? Response.json({ id: 'c' })
-          : Response.json({ error: { code: 'gone', message: 'A bar is gone.' } }, { status: 409 }),
-      )
-    })
+    const { sent } = answering({}, () =>
+      good ? Response.json({ id: 'c' }) : refused({ code: 'gone', message: 'A bar is gone.' }, 409),
+    )
     show(<BookIt moved={moved} name="Flat" onDone={() => undefined} />)
     press('It is cut: book bars and remnants')
     await waitFor(() => expect(said()).toContain('A bar is gone.'))
     good = true
     press('It is cut: book bars and remnants')
     await waitFor(() => expect(said()).toContain('Booked'))
+    const ids = sent.map((s) => s.body['id'])
     expect(ids).toHaveLength(2)
+    expect(ids[0]).toBeTruthy()
     expect(ids[1]).toBe(ids[0])
   })
   it('is not offered where nothing moves', () => {
