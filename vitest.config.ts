@@ -1,7 +1,15 @@
 import { defineConfig } from 'vitest/config'
 
-const room = (name: string) => ({
-  test: { name, include: [`${name}/**/*.test.{ts,tsx}`], environment: 'node' as const, testTimeout: 180_000 },
+const room = (name: string, globalSetup: string[] = []) => ({
+  test: {
+    name,
+    include: [`${name}/**/*.test.{ts,tsx}`],
+    environment: 'node' as const,
+    testTimeout: 180_000,
+    // no test keeps anything in a module: loading the same modules anew for each file would take half the time
+    isolate: false,
+    globalSetup,
+  },
 })
 
 export default defineConfig({
@@ -12,9 +20,9 @@ export default defineConfig({
       room('core'),
       room('contract'),
       room('application'),
-      room('server'),
+      room('server', ['bin/threads-setup.ts']),
       room('web'),
-      room('bin'),
+      room('bin', ['bin/threads-setup.ts']),
       {
         test: {
           name: 'e2e',

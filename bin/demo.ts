@@ -4,7 +4,7 @@ import { createServer } from 'node:net'
 import { join, resolve } from 'node:path'
 import { Command, InvalidArgumentError } from 'commander'
 import pino from 'pino'
-import { pagesFolder } from '../server/app.ts'
+import { pagesFolder, threadsFolder } from '../server/built.ts'
 import { fillDemo } from '../server/demo/demo.ts'
 import { CannotStart, checkLog, checkFolder } from '../server/folder.ts'
 import { startServer } from '../server/start.ts'
@@ -82,6 +82,7 @@ async function demo(options: Options): Promise<void> {
     port: options.port,
     data,
     pages: pagesFolder(ROOT),
+    threads: threadsFolder(ROOT),
     version,
     log: pino({ level: process.env['WIMBLE_LOG'] ?? 'warn' }),
   }).catch((error: unknown) => {

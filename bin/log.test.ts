@@ -6,7 +6,7 @@ import { logIn, takeLock } from '../server/folder.ts'
 import { openStore } from '../server/store.ts'
 import { fillDemo } from '../server/demo/demo.ts'
 import { tempFolder, testServer, type TestServer } from '../server/test-support.ts'
-import { json, run } from './test-support.ts'
+import { json, run, wimbleHere } from './test-support.ts'
 
 let data: string
 beforeAll(() => {
@@ -16,37 +16,37 @@ beforeAll(() => {
   db.close()
 })
 afterAll(() => rmSync(data, { recursive: true, force: true }))
-const wimble = (...args: string[]) => run('wimble.cjs', [...args, '--data', data])
-const refused = (...args: string[]) => {
-  const { code, out } = wimble(...args)
+const wimble = (...args: string[]) => wimbleHere([...args, '--data', data])
+const refused = async (...args: string[]) => {
+  const { code, out } = await wimble(...args)
   expect(code, out).toBe(2)
   return (json(out) as { error: { message: string } }).error.message
 }
 
 describe('a log on the command line', () => {
-  it('is copied, given out, taken in again and gone back to', () => {
-    const copy = (json(wimble('backup').out) as { backup: string }).backup
+  it('is copied, given out, taken in again and gone back to', async () => {
+    const copy = (json((await wimble('backup')).out) as { backup: string }).backup
     expect(existsSync(copy)).toBe(true)
     const csv = join(data, 'log.csv')
-    expect(wimble('export', csv).code).toBe(0)
+    expect((await wimble('export', csv)).code).toBe(0)
     expect(readFileSync(csv, 'utf8').split('\r\n').length).toBeGreaterThan(40)
-    expect(json(wimble('import', csv).out)).toMatchObject({ added: 0, bad: [] })
-    expect(json(wimble('restore', copy).out)).toMatchObject({ restored: copy })
+    expect(json((await wimble('import', csv)).out)).toMatchObject({ added: 0, bad: [] })
+    expect(json((await wimble('restore', copy)).out)).toMatchObject({ restored: copy })
     // each left the folder as it found it: closed, and nobody's
     takeLock(data).release()
     expect(existsSync(`${logIn(data)}-wal`)).toBe(false)
   })
-  it('is not gone back from to what is no copy', () => {
+  it('is not gone back from to what is no copy', async () => {
     const letter = join(data, 'letter.sqlite')
     writeFileSync(letter, 'Dear lock keeper')
-    expect(refused('restore', letter)).toMatch(/not a whole log.*Nothing was changed/)
-    expect(refused('export', join(data, 'log.exe'))).toContain('.csv, .json or .zip')
+    expect(await refused('restore', letter)).toMatch(/not a whole log.*Nothing was changed/)
+    expect(await refused('export', join(data, 'log.exe'))).toContain('.csv, .json or .zip')
   })
-  it('that was lost is told of with its copies, and is not made anew by a start', () => {
+  it('that was lost is told of with its copies, and is not made anew by a start', async () => {
     const lost = tempFolder()
     const made = openDatabase(logIn(lost))
     made.close()
-    expect(run('wimble.cjs', ['backup', '--data', lost]).code).toBe(0)
+    expect((await wimbleHere(['backup', '--data', lost])).code).toBe(0)
     rmSync(logIn(lost))
     for (let i = 0; i < 2; i++) {
       const { code, err, out } = run('demo.cjs', ['--data', lost, '--port', '0'])
@@ -65,14 +65,14 @@ describe('a log that is being served', () => {
     server = await testServer({ data, empty: true })
   })
   afterAll(() => server.stop())
-  it('is copied and given out beside its server, but neither restored nor imported into', () => {
-    const copy = (json(wimble('backup').out) as { backup: string }).backup
-    expect(wimble('export', join(data, 'beside.json')).code).toBe(0)
+  it('is copied and given out beside its server, but neither restored nor imported into', async () => {
+    const copy = (json((await wimble('backup')).out) as { backup: string }).backup
+    expect((await wimble('export', join(data, 'beside.json'))).code).toBe(0)
     for (const [command, file] of [
       ['restore', copy],
       ['import', join(data, 'log.csv')],
     ] as const) {
-      const said = refused(command, file)
+      const said = await refused(command, file)
       expect(said).toContain('Another Wimble')
       expect(said).toContain(`http://localhost:${server.port}`)
     }

@@ -28,6 +28,9 @@ async function told<T>(work: () => Promise<T>): Promise<T> {
   }
 }
 
+/** Built by a start of Wimble: a command that finds them there need not read their sources. */
+const threads = async () => (await import('./build.ts')).builtThreads(ROOT)
+
 /** The log of a folder for this command alone: another that has it open is respected. */
 async function withLog<T>(data: string, work: (store: Store, lanes: Lanes) => Promise<T>): Promise<T> {
   const { openLog, logIn } = await import('../server/folder.ts')
@@ -37,7 +40,7 @@ async function withLog<T>(data: string, work: (store: Store, lanes: Lanes) => Pr
     if (!existsSync(logIn(data))) throw new BadInput('data', `There is no log in ${data}.`)
     const book = openLog(data)
     let failed: unknown
-    const lanes = new Lanes(data, (error) => (failed = error))
+    const lanes = new Lanes(data, (error) => (failed = error), await threads())
     try {
       const done = await work(openStore(book.db), lanes)
       if (failed !== undefined) throw failed
@@ -97,7 +100,7 @@ async function exportTo(file: string, options: Options): Promise<void> {
   const data = resolve(options.data)
   const write = async (lanes: Lanes) => pipeline(await exportLog(lanes, format), createWriteStream(file))
   if (await isTaken(data)) {
-    const lanes = new Lanes(data, () => undefined)
+    const lanes = new Lanes(data, () => undefined, await threads())
     await write(lanes).finally(() => lanes.stop())
   } else await withLog(data, (_store, lanes) => write(lanes))
   print({ exported: resolve(file) })

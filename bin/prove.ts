@@ -1,10 +1,11 @@
 /**
  * Proves every combination of the method rows that touch the line (cylinder order, turns of acetylene and of other
  * fuels, one gas at a time, hose purge, screws at the end, setting, lighting of both kinds, fuel valve, shutting,
- * bleeding) × six fuels × six rigs × the whole procedure and every break. It takes some minutes; the tests hold a set
- * of them that covers every three choices.
+ * bleeding) × six fuels × six rigs × the whole procedure and every break, then kills the server fifty times in a run.
+ * It takes some minutes; the tests hold a set of the combinations that covers every three choices, and fewer kills.
  */
-import { spawn } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
+import { join, resolve } from 'node:path'
 import { FUEL_IDS, type FuelId } from '#core/gas/fuels.ts'
 import { judgeEveryMethod } from '#core/line/every-method.ts'
 
@@ -45,4 +46,17 @@ const proved =
   asked.length > 0
     ? asked.map(prove)
     : await Promise.all([apart(FUEL_IDS.slice(0, half)), apart(FUEL_IDS.slice(half))])
-process.exitCode = proved.every(Boolean) ? 0 : 1
+/** The server, killed at fifty random moments of a run: nothing that it confirmed is lost. */
+function killed(): boolean {
+  const root = resolve(import.meta.dirname, '..')
+  const vitest = join(root, 'node_modules', '.bin', 'vitest')
+  return (
+    spawnSync(vitest, ['run', '--project', 'server', 'server/crash.test.ts'], {
+      cwd: root,
+      stdio: 'inherit',
+      env: { ...process.env, WIMBLE_KILLS: '50' },
+    }).status === 0
+  )
+}
+// fuels by name are asked of a process that this one began, or by somebody who wants only those
+process.exitCode = proved.every(Boolean) && (asked.length > 0 || killed()) ? 0 : 1

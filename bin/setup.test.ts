@@ -3,7 +3,7 @@ import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
-import { json, ROOT, run } from './test-support.ts'
+import { json, ROOT, run, wimbleHere } from './test-support.ts'
 
 const REQUEST = {
   kind: 'cut',
@@ -27,32 +27,33 @@ const REQUEST = {
 }
 
 describe('the command line', () => {
-  it('reads a quantity', () => {
-    const { code, out } = run('wimble.cjs', ['quantity', '1 3/8 in', '--as', 'length'])
+  it('reads a quantity', async () => {
+    const { code, out } = await wimbleHere(['quantity', '1 3/8 in', '--as', 'length'])
     expect(code).toBe(0)
     expect(json(out)).toEqual({ value: 0.034925, unit: 'm', shown: '1 3/8 in' })
   })
-  it('reads one that begins with a minus', () => {
-    expect(json(run('wimble.cjs', ['quantity', '-20 C', '--as', 'temperature']).out)).toMatchObject({
+  it('reads one that begins with a minus', async () => {
+    expect(json((await wimbleHere(['quantity', '-20 C', '--as', 'temperature'])).out)).toMatchObject({
       value: expect.closeTo(253.15),
       unit: 'K',
     })
   })
-  it('plans from a file and from standard input, the same', () => {
+  it('plans from a file and from standard input, the same', async () => {
     const folder = mkdtempSync(join(tmpdir(), 'wimble-'))
     const file = join(folder, 'cut.json')
     writeFileSync(file, JSON.stringify(REQUEST))
-    const fromFile = run('wimble.cjs', ['plan', file])
+    const fromFile = await wimbleHere(['plan', file])
     const fromInput = run('wimble.cjs', ['plan', '-'], { input: JSON.stringify(REQUEST) })
     rmSync(folder, { recursive: true })
     expect(fromFile.code).toBe(0)
     expect(fromInput.out).toBe(fromFile.out)
     expect(json(fromFile.out)).toMatchObject({ kind: 'cut', figures: { tipOrifice: { unit: 'm' } } })
   })
-  it('ends with 0 for a plan that stops, and gives no settings over 12 in', () => {
-    const { code, out } = run('wimble.cjs', ['plan', '-'], {
-      input: JSON.stringify({ ...REQUEST, work: { ...REQUEST.work, thickness: '13 in' } }),
-    })
+  it('ends with 0 for a plan that stops, and gives no settings over 12 in', async () => {
+    const { code, out } = await wimbleHere(
+      ['plan', '-'],
+      JSON.stringify({ ...REQUEST, work: { ...REQUEST.work, thickness: '13 in' } }),
+    )
     expect(code).toBe(0)
     expect(json(out)).toMatchObject({ figures: {}, findings: [{ rank: 'stop', code: 'too-thick' }] })
   })
@@ -68,8 +69,8 @@ describe('the command line', () => {
     ['a file that is not there', 'plan', ['/nowhere/cut.json'], '', ''],
     ['a unit of another kind', 'quantity', ['5 psi', '--as', 'length'], '', 'text'],
     ['a kind that does not exist', 'quantity', ['5 psi', '--as', 'smell'], '', 'as'],
-  ])('answers %s with exit code 2, a field and a sentence', (_name, command, args, input, field) => {
-    const { code, out } = run('wimble.cjs', [command, ...args], { input })
+  ])('answers %s with exit code 2, a field and a sentence', async (_name, command, args, input, field) => {
+    const { code, out } = await wimbleHere([command, ...args], input)
     expect(code).toBe(2)
     expect(json(out)).toMatchObject({ error: { field, message: expect.stringMatching(/\.$/) } })
   })

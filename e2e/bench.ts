@@ -1,4 +1,4 @@
-import { existsSync, readdirSync, readFileSync } from 'node:fs'
+import { readdirSync, readFileSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { gzipSync } from 'node:zlib'
 import { Bench } from 'tinybench'
@@ -19,6 +19,7 @@ import { openBrowser, openPage, until } from './browser.ts'
 import { fillYears } from '../server/fill.ts'
 import { pieceNamed, testServer } from '../server/test-support.ts'
 import { ensureBuilt } from '../bin/build.ts'
+import { findChromium } from '../bin/chromium.ts'
 
 /* Each line: what, measured, budget, and measured over budget: at most 1 is within it. */
 
@@ -334,7 +335,7 @@ async function book(): Promise<void> {
 await planner()
 cutLists()
 outlines()
-if (existsSync(process.env['WIMBLE_CHROMIUM'] ?? '/usr/bin/chromium')) {
+if (findChromium() !== undefined) {
   await pages()
   await book()
 } else print('The pages were not measured: chromium is not there (npm test installs it).')

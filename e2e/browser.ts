@@ -3,10 +3,10 @@ import { createRequire } from 'node:module'
 import { join, resolve } from 'node:path'
 import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core'
 import { expect } from 'vitest'
+import { findChromium } from '../bin/chromium.ts'
 import { tempFolder } from '../server/test-support.ts'
 import { SETTLE_MS } from '../web/views/run/settle.ts'
 
-const CHROMIUM = process.env['WIMBLE_CHROMIUM'] ?? '/usr/bin/chromium'
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
 export const PAGES = resolve(import.meta.dirname, '..', 'dist', 'web')
 const WAIT_MS = 30_000
@@ -15,7 +15,7 @@ const HURRIED_MS = 20
 
 export const openBrowser = (): Promise<Browser> =>
   puppeteer.launch({
-    executablePath: CHROMIUM,
+    executablePath: findChromium() ?? 'chromium',
     args: [
       '--no-sandbox',
       '--disable-gpu',

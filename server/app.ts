@@ -1,5 +1,4 @@
 import { existsSync } from 'node:fs'
-import { join } from 'node:path'
 import { bodyParser } from '@koa/bodyparser'
 import Router from '@koa/router'
 import Koa from 'koa'
@@ -175,6 +174,3 @@ function pageForEveryPath(pages: string): Koa.Middleware {
     await send(ctx, next)
   }
 }
-
-/** Where the build puts the pages. */
-export const pagesFolder = (root: string): string => join(root, 'dist', 'web')

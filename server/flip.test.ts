@@ -8,7 +8,7 @@ import { fillDemo } from './demo/demo.ts'
 import { logIn, CannotStart, openLog } from './folder.ts'
 import { startServer } from './start.ts'
 import { openStore } from './store.ts'
-import { tempFolder } from './test-support.ts'
+import { tempFolder, THREADS } from './test-support.ts'
 
 const FLIPS = 24
 const LISTS = [
@@ -44,7 +44,13 @@ async function flipped(at: number, bit: number): Promise<string> {
   writeFileSync(logIn(data), bytes)
   copyFileSync(join(made, 'book.json'), join(data, 'book.json'))
   try {
-    const running = await startServer({ port: 0, data, version: 'test', log: pino({ level: 'silent' }) })
+    const running = await startServer({
+      port: 0,
+      data,
+      version: 'test',
+      threads: THREADS,
+      log: pino({ level: 'silent' }),
+    })
     try {
       const answers = await Promise.all(
         LISTS.map(async (path) => {

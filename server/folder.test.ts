@@ -1,5 +1,6 @@
 import {
   copyFileSync,
+  cpSync,
   existsSync,
   mkdirSync,
   readdirSync,
@@ -14,11 +15,9 @@ import { afterEach, describe, expect, it } from 'vitest'
 import type { LogPage } from '#contract/types.ts'
 import { backUp, BadCopy, restore } from './copies/copies.ts'
 import { listCopies } from './copies/list.ts'
-import { fillDemo } from './demo/demo.ts'
 import { logIn, CannotStart, openLog, takeLock } from './folder.ts'
 import { startServer, type Running } from './start.ts'
-import { openStore } from './store.ts'
-import { tempFolder } from './test-support.ts'
+import { demoFolder, tempFolder, THREADS } from './test-support.ts'
 
 const silent = pino({ level: 'silent' })
 const open: Running[] = []
@@ -34,15 +33,21 @@ function folder(): string {
   return made
 }
 async function start(data: string, over: object = {}): Promise<Running> {
-  const running = await startServer({ port: 0, data, version: 'test', log: silent, ...over })
+  const running = await startServer({
+    port: 0,
+    data,
+    version: 'test',
+    threads: THREADS,
+    log: silent,
+    ...over,
+  })
   open.push(running)
   return running
 }
 /** A folder with the demo's log, closed, and one copy of it. */
 async function made(): Promise<string> {
   const data = folder()
-  const book = openLog(data, { fill: (db) => fillDemo(openStore(db), new Date()) })
-  book.close()
+  cpSync(demoFolder(), data, { recursive: true })
   await backUp(data, undefined, new Date())
   return data
 }

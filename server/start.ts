@@ -30,6 +30,8 @@ export interface StartOptions extends Pick<OpenOptions, 'newLog' | 'asItIs' | 'f
   readonly data: string
   readonly host?: string
   readonly pages?: string | undefined
+  /** The built threads; without it they begin from their sources. */
+  readonly threads?: string | undefined
   readonly version: string
   readonly log?: Logger
   readonly now?: () => Date
@@ -76,7 +78,7 @@ function openSession(options: StartOptions, goBack: GoBack, lock?: Lock): Sessio
   const { db } = book
   const damage = new Damage()
   const store = openStore(db, damage)
-  const lanes = new Lanes(data, (error) => log.error({ err: error }, 'thread'))
+  const lanes = new Lanes(data, (error) => log.error({ err: error }, 'thread'), options.threads)
   const house = new Housekeeping({ db, store, damage, lanes, data, log, now })
   const hub = new RunHub()
   const instruments = new Instruments({

@@ -2,8 +2,9 @@ import type { JobPage, Ticket, Today } from '#contract/types.ts'
 import { randomUUID } from 'node:crypto'
 import { cpSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
-import { join } from 'node:path'
+import { join, resolve } from 'node:path'
 import pino from 'pino'
+import { threadsFolder } from './built.ts'
 import type { NewEntry } from './db/tables/log-rows.ts'
 import { fillDemo } from './demo/demo.ts'
 import { openLog } from './folder.ts'
@@ -25,7 +26,7 @@ export const tempFolder = (): string => mkdtempSync(join(tmpdir(), 'wimble-'))
 
 /** The demo's folder, closed, as this process made it first: a copy of it is there in a fraction of the time. */
 let demo: string | undefined
-function demoFolder(): string {
+export function demoFolder(): string {
   if (demo !== undefined) return demo
   const made = tempFolder()
   openLog(made, { fill: (db) => fillDemo(openStore(db), new Date()) }).close()
@@ -34,6 +35,8 @@ function demoFolder(): string {
   return made
 }
 
+/** Built before the first test: a thread that begins from its sources takes longer than most tests. */
+export const THREADS = threadsFolder(resolve(import.meta.dirname, '..'))
 const NEVER_MS = 24 * 3600_000
 /** A server on a free port with a log of its own, filled with the demo unless `empty`. */
 export async function testServer(
@@ -55,6 +58,7 @@ export async function testServer(
     data,
     version: 'test',
     pages: options.pages,
+    threads: THREADS,
     instruments: options.instruments,
     log: pino({ level: 'silent' }),
     // a test that looks through its log does so itself: on a busy machine the other would come between

@@ -40,6 +40,7 @@ describe('every filler on every pair for every service', () => {
   )
   it('gets one verdict with a reason, and never an unsafe one', () => {
     let judged = 0
+    const wrong: string[] = []
     for (const [a, b] of pairs)
       for (const service of SERVICES) {
         const all = ranked(a, b, [service])
@@ -48,12 +49,13 @@ describe('every filler on every pair for every service', () => {
         for (const j of all) {
           judged++
           const what = `${j.filler.id} on ${a} and ${b} for ${service}`
-          expect(VERDICTS, what).toContain(j.verdict)
-          expect(j.reasons.length, what).toBeGreaterThan(0)
+          // asked plainly: a hundred thousand expectations take longer than what they look at
+          if (!VERDICTS.includes(j.verdict) || j.reasons.length === 0) wrong.push(what)
           if (j.verdict === 'forbidden') continue
           checkAllowed(j, metal(a), metal(b), service, what)
         }
       }
+    expect(wrong).toEqual([])
     expect(judged).toBeGreaterThan(25 * 60 * 8)
   })
 
