@@ -21,7 +21,7 @@ const strict = { strict: true } as const
 const ID = '3f2c1b0a-1111-4222-8333-444455556666'
 const COMMON = {
   id: ID,
-  ticketId: ID,
+  pieceId: ID,
   runId: null,
   personId: null,
   at: '2026-03-02T08:00:00.000Z',

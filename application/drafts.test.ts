@@ -102,8 +102,8 @@ describe('planDraft', () => {
 
 describe('a braze', () => {
   const good = (draft: unknown) => brazeDraftSchema.isValidSync(draft, strict)
-  const ticket = (draft: unknown) =>
-    ROUTES.addTicket.body.isValidSync(
+  const piece = (draft: unknown) =>
+    ROUTES.addPiece.body.isValidSync(
       { id: crypto.randomUUID(), jobId: crypto.randomUUID(), title: 'Branch', draft },
       strict,
     )
@@ -111,15 +111,15 @@ describe('a braze', () => {
     for (const settings of [FIRST_SETTINGS, METRIC]) {
       const draft = firstBraze(settings)
       expect(good(draft)).toBe(true)
-      expect(ticket(draft)).toBe(true)
+      expect(piece(draft)).toBe(true)
       const planned = planBrazeDraft(draft, settings, NO_RUNS)
       expect(planned.ok && planned.plan.choice.process).toBe('brazing')
     }
   })
   it('is no braze in a cut’s clothes, and its parts are made as parts are', () => {
     const draft = firstBraze(METRIC)
-    expect(ticket({ ...draft, kind: 'cut' })).toBe(false)
-    expect(ticket({ ...draft, kind: 'gouge' })).toBe(false)
+    expect(piece({ ...draft, kind: 'cut' })).toBe(false)
+    expect(piece({ ...draft, kind: 'gouge' })).toBe(false)
     expect(good({ ...draft, work: { ...draft.work, a: { ...draft.work.a, wall: 1 } } })).toBe(false)
     expect(good({ ...draft, work: { ...draft.work, service: 'water' } })).toBe(false)
   })

@@ -15,6 +15,7 @@ import { LINE, LINE_NAMES, TOLD, type LineField, type LineHead } from '#core/rec
 import { isRecord } from '#core/objects.ts'
 import type { Field, Table } from '#core/fields/spec.ts'
 import { ENTRY_KINDS, type EntryKind, type Told } from '#core/record/entry.ts'
+import { pieceNamedAsNow } from './older-names.ts'
 import { toldOfLine } from './stored.ts'
 import { toldSchema } from '#contract/told-schemas.ts'
 
@@ -171,7 +172,7 @@ function readAll(
   for (const { line, value } of rows.slice(0, MOST_ROWS)) {
     try {
       // the schema is made from the table that the type is made from
-      const now = isRecord(value) ? { ...value, told: toldOfLine(value['told']) } : value
+      const now = isRecord(value) ? { ...pieceNamedAsNow(value), told: toldOfLine(value['told']) } : value
       const entry = entrySchema.validateSync(now, {
         strict: true,
         abortEarly: true,

@@ -5,7 +5,7 @@ import { reason } from '#core/reason.ts'
 import type { RunEvent } from '#core/record/run.ts'
 import { firstDraft, FIRST_SETTINGS } from './first.ts'
 import { NO_RUNS, planPiece } from './plan-of.ts'
-import { cutDraftSchema, ROUTES, settingsSchema, ticketChangeSchema } from '#contract/schemas.ts'
+import { cutDraftSchema, ROUTES, settingsSchema, pieceChangeSchema } from '#contract/schemas.ts'
 import {
   bodyAsNow,
   eventAsNow,
@@ -79,8 +79,7 @@ describe('a piece that was typed before an upgrade', () => {
   it('is accepted at the edge, and what is wrong in it is still refused', () => {
     const body = (work: object) => ({ title: 'Plate', version: 1, draft: { ...draft, work } })
     const work = omit(draft.work, ['hollow'])
-    const good = (b: unknown) =>
-      ticketChangeSchema.isValidSync(bodyAsNow('changeTicket', b), { strict: true })
+    const good = (b: unknown) => pieceChangeSchema.isValidSync(bodyAsNow('changePiece', b), { strict: true })
     expect(good(body(work))).toBe(true)
     expect(good(body({ ...work, thickness: 3 }))).toBe(false)
     expect(good(body({}))).toBe(false)

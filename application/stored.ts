@@ -22,6 +22,7 @@ import { KIND_OF_UNIT, type Figure } from '#core/figure.ts'
 import { isReasonKey, kindOfReason, type Reason } from '#core/reason.ts'
 import type { PieceDraft, RigDraft, Settings } from '#contract/schemas.ts'
 import type { RouteName } from '#contract/paths.ts'
+import { pieceNamedAsNow } from './older-names.ts'
 
 /** Reasons were once a record by key; those of several runs of tube had a number behind it. */
 type OldReasons = Readonly<Record<string, number | string>>
@@ -219,8 +220,8 @@ const test = (body: Json): Json =>
     : body
 /** What each route takes that a browser may have typed before the server was brought up to date. */
 const BODIES: Readonly<Partial<Record<RouteName, (body: Json) => Json>>> = {
-  addTicket: piece,
-  changeTicket: piece,
+  addPiece: piece,
+  changePiece: piece,
   addTorch: torch,
   changeTorch: torch,
   addLog: entry,
@@ -228,5 +229,8 @@ const BODIES: Readonly<Partial<Record<RouteName, (body: Json) => Json>>> = {
   addRunEvent: runEvent,
 }
 /** The body of a request with the fields that it lacks; nothing that it says is changed. */
-export const bodyAsNow = (route: RouteName, body: unknown): unknown =>
-  isRecord(body) ? (BODIES[route]?.(body) ?? body) : body
+export function bodyAsNow(route: RouteName, body: unknown): unknown {
+  if (!isRecord(body)) return body
+  const named = pieceNamedAsNow(body)
+  return BODIES[route]?.(named) ?? named
+}

@@ -9,7 +9,7 @@ import { instant, LINES, NAME, NOT_PLAIN, shape, typed, TYPED, uuid, word } from
 
 const written = {
   id: uuid('The entry'),
-  ticketId: uuid('The piece'),
+  pieceId: uuid('The piece'),
   runId: uuid('The run').nullable().defined('The run is missing.'),
   personId: uuid('The person').nullable().defined('The person is missing.'),
   at: instant(),
@@ -58,7 +58,7 @@ export const logQuerySchema = shape({
   outcome: string().oneOf([...OUTCOMES], 'There is no such outcome.'),
   metal: string().max(TYPED),
   person: string().max(NAME),
-  ticket: string().uuid('The piece should be an id.'),
+  piece: string().uuid('The piece should be an id.'),
   job: string().uuid('The job should be an id.'),
   tip: string().matches(/^\d+(\.\d+)?(e-?\d+)?$/, 'The tip should be a number of metres.'),
   thinnest: string().matches(/^\d+(\.\d+)?(e-?\d+)?$/, 'The thickness should be a number of metres.'),

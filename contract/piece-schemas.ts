@@ -46,7 +46,7 @@ export const jobSchema = shape({
     .matches(ONE_LINE, NOT_PLAIN)
     .defined('The place is missing.'),
 }).required()
-export const ticketSchema = shape({
+export const pieceSchema = shape({
   id: uuid('The piece'),
   jobId: uuid('The job'),
   title: name("The piece's name"),
@@ -54,7 +54,7 @@ export const ticketSchema = shape({
   /** The line of the log that asked for it, when it puts something right. */
   remedyOf: uuid('The entry').nullable().optional(),
 }).required()
-export const ticketChangeSchema = shape({
+export const pieceChangeSchema = shape({
   title: name("The piece's name"),
   draft: draftSchema,
   version: version(),

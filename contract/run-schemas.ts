@@ -7,7 +7,7 @@ import { instant, LINES, NAME, NOT_PLAIN, shape, typed, uuid, word } from './pri
 
 export const runSchema = shape({
   id: uuid('The run'),
-  ticketId: uuid('The piece'),
+  pieceId: uuid('The piece'),
   personId: uuid('The person').nullable().defined(),
   at: instant(),
 }).required()
@@ -71,7 +71,7 @@ export const readingSchema = shape({
 /** A fault that was looked into: what was seen, and the cause that was settled on. */
 export const faultSchema = shape({
   id: uuid('The fault'),
-  ticketId: uuid('The piece').nullable().defined('The piece is missing.'),
+  pieceId: uuid('The piece').nullable().defined('The piece is missing.'),
   runId: uuid('The run').nullable().defined('The run is missing.'),
   personId: uuid('The person').nullable().defined('The person is missing.'),
   at: instant(),

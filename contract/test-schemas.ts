@@ -8,7 +8,7 @@ import { instant, shape, typed, uuid, word } from './primitives.ts'
 export const testSchema = shape({
   id: uuid('The test'),
   kind: word(TEST_KINDS, 'The kind of test'),
-  ticketId: uuid('The piece').nullable().defined('The piece is missing.'),
+  pieceId: uuid('The piece').nullable().defined('The piece is missing.'),
   personId: uuid('The person').nullable().defined('The person is missing.'),
   at: instant(),
   asked: schemaOf(TEST_ASKED).required('What is asked is missing.'),

@@ -26,7 +26,7 @@ import type {
 } from './schemas.ts'
 
 /** Where a piece stands: nothing done, under way, cut or brazed but not written down, in the log, or in it as failed. */
-export type TicketState = 'planned' | 'running' | 'cut' | 'brazed' | 'logged' | 'failed'
+export type PieceState = 'planned' | 'running' | 'cut' | 'brazed' | 'logged' | 'failed'
 /** What somebody may confirm. */
 export type Role = (typeof ROLES)[number]
 
@@ -45,12 +45,12 @@ export interface Torch {
   readonly name: string
   readonly rig: RigDraft
 }
-export interface TicketSummary {
+export interface PieceSummary {
   readonly id: string
   readonly jobId: string
   readonly jobName: string
   readonly title: string
-  readonly state: TicketState
+  readonly state: PieceState
   /** The run that is under way or that waits to be written down. */
   readonly runId: string | null
   readonly kind: PieceDraft['kind']
@@ -61,12 +61,12 @@ export interface TicketSummary {
   /** The line by which it failed, while nothing has put it right. */
   readonly failedBy: string | null
 }
-export interface Ticket extends TicketSummary {
+export interface Piece extends PieceSummary {
   readonly draft: PieceDraft
   readonly version: number
 }
 /** A piece as it stands after a change: what was typed is with the one who typed it. */
-export interface TicketChanged extends TicketSummary {
+export interface PieceChanged extends PieceSummary {
   readonly version: number
 }
 export interface JobSummary {
@@ -75,9 +75,9 @@ export interface JobSummary {
   readonly place: string
   readonly createdAt: string
   /** The first of its pieces. */
-  readonly tickets: readonly TicketSummary[]
+  readonly pieces: readonly PieceSummary[]
   /** How many it has in all. */
-  readonly pieces: number
+  readonly pieceCount: number
 }
 /** A page of jobs, newest first, and the job after which the next page begins. */
 export interface JobPage {
@@ -94,7 +94,7 @@ export interface Job extends JobSummary {
 }
 export interface Run {
   readonly id: string
-  readonly ticketId: string
+  readonly pieceId: string
   readonly jobId: string
   readonly jobName: string
   readonly title: string
@@ -132,7 +132,7 @@ export interface RunChange {
 }
 export interface RunSummary {
   readonly id: string
-  readonly ticketId: string
+  readonly pieceId: string
   readonly jobId: string
   readonly jobName: string
   readonly title: string
@@ -215,7 +215,7 @@ export interface Point {
 export interface TestSummary {
   readonly id: string
   readonly kind: TestKind
-  readonly ticketId: string | null
+  readonly pieceId: string | null
   readonly title: string
   readonly jobId: string | null
   readonly startedAt: string
@@ -267,7 +267,7 @@ export interface CloseOut {
     readonly title: string
     readonly kind: PieceDraft['kind']
     readonly about: string
-    readonly state: TicketState
+    readonly state: PieceState
     readonly remedyOf: string | null
     readonly runs: readonly {
       readonly endedAt: string | null
@@ -362,7 +362,7 @@ export interface Today {
   readonly tests: readonly TestSummary[]
   /** Ended runs whose clocks still go on. */
   readonly watched: readonly RunSummary[]
-  readonly next: readonly TicketSummary[]
+  readonly next: readonly PieceSummary[]
   readonly recent: readonly LogSummary[]
 }
 /** A tip of the shop's own: its name, and its orifice as typed. */
@@ -404,9 +404,9 @@ export interface Answers {
   getJob: Job
   addJob: JobSummary
   getWholeJob: WholeJob
-  getTicket: Ticket
-  addTicket: TicketChanged
-  changeTicket: TicketChanged
+  getPiece: Piece
+  addPiece: PieceChanged
+  changePiece: PieceChanged
   startRun: Pick<RunSummary, 'id'>
   getRun: Run
   streamRun: never

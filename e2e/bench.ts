@@ -212,8 +212,8 @@ async function pages(): Promise<void> {
     )
     tell('JavaScript of the first view, gzip', firstViewScripts(scripts) / 1000, 200, 'kB')
 
-    const ticket = await pieceNamed(server, 'Gusset, lower mitre post')
-    const page = await openPage(browser, `${server.url}/jobs/${ticket.jobId}/${ticket.id}`)
+    const piece = await pieceNamed(server, 'Gusset, lower mitre post')
+    const page = await openPage(browser, `${server.url}/jobs/${piece.jobId}/${piece.id}`)
     await until(page, () => document.querySelector('[data-work] input') !== null)
     await page.emulateCPUThrottling(SLOW_DOWN)
     await page.focus('[data-work] input')

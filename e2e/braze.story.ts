@@ -4,7 +4,7 @@ import { PDFDocument } from 'pdf-lib'
 import type { Browser, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 import type { BrazeDraft } from '#contract/schemas.ts'
-import type { Ticket } from '#contract/types.ts'
+import type { Piece } from '#contract/types.ts'
 import { pieceNamed, tempFolder, testServer, type TestServer } from '../server/test-support.ts'
 import {
   choose,
@@ -40,7 +40,7 @@ const open = async (title: string) => {
   return {
     stored: async () => {
       await until(page, () => !document.body.innerText.includes('keeping'))
-      return ((await server.call('GET', `/api/tickets/${id}`)).json as Ticket).draft as BrazeDraft
+      return ((await server.call('GET', `/api/pieces/${id}`)).json as Piece).draft as BrazeDraft
     },
   }
 }

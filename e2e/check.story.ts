@@ -40,11 +40,11 @@ afterAll(async () => {
 
 /** A run of a piece, every step of it done, or as far as one. */
 async function ran(title: string, upTo = ''): Promise<Run> {
-  const ticket = await pieceNamed(server, title)
+  const piece = await pieceNamed(server, title)
   const at = new Date().toISOString()
   const begun = await server.call('POST', '/api/runs', {
     id: randomUUID(),
-    ticketId: ticket.id,
+    pieceId: piece.id,
     personId: null,
     at,
   })
@@ -146,22 +146,22 @@ describe('a cut that came out badly, and the next one', () => {
     await expectAccessible(page, 'A corrected line')
   })
   it('can be put right by a piece of its own', async () => {
-    const ticket = await pieceNamed(server, 'Gusset, heel post, top')
-    expect(ticket.state).toBe('failed')
-    await go(`/log/${ticket.failedBy ?? ''}`)
+    const piece = await pieceNamed(server, 'Gusset, heel post, top')
+    expect(piece.state).toBe('failed')
+    await go(`/log/${piece.failedBy ?? ''}`)
     await press(page, 'Put it right')
     await see(page, 'Go over it again')
     await expectAccessible(page, 'Put it right')
     await press(page, 'Cut it afresh')
     await see(page, 'A new part from new plate')
-    expect((await pieceNamed(server, 'Cut it afresh: Gusset, heel post, top')).remedyOf).toBe(ticket.failedBy)
+    expect((await pieceNamed(server, 'Cut it afresh: Gusset, heel post, top')).remedyOf).toBe(piece.failedBy)
   })
 })
 
 describe('a joint', () => {
   it('is judged place by place, only when the flux is off, and a section by its quarters', async () => {
-    const ticket = await pieceNamed(server, 'Valve tail')
-    await go(`/jobs/${ticket.jobId}/${ticket.id}/check`)
+    const piece = await pieceNamed(server, 'Valve tail')
+    await go(`/jobs/${piece.jobId}/${piece.id}/check`)
     await see(page, 'Is all the flux off?')
     await press(page, 'Save to the log')
     await see(page, 'under it nothing can be seen')
@@ -183,8 +183,8 @@ describe('a joint', () => {
     await expectAccessible(page, 'A joint in the log')
   })
   it('of flat parts has a strip with both sides and ends', async () => {
-    const ticket = await pieceNamed(server, 'Brass nameplate on the rail')
-    await go(`/jobs/${ticket.jobId}/${ticket.id}/check`)
+    const piece = await pieceNamed(server, 'Brass nameplate on the rail')
+    await go(`/jobs/${piece.jobId}/${piece.id}/check`)
     await see(page, 'Along the seam')
     await pressByKey(page, 'Near side, 3 of 8: not seen')
     await pressByKey(page, 'Far end: not seen')
@@ -220,7 +220,7 @@ describe('instruments', () => {
     await type(page, 'Or read off', '43 psi')
     await pressByKey(page, 'Done, as read')
     await see(page, 'Step 11 of')
-    const { entries } = (await server.call('GET', `/api/log?ticket=${run.ticketId}&kind=reading`))
+    const { entries } = (await server.call('GET', `/api/log?piece=${run.pieceId}&kind=reading`))
       .json as LogPage
     expect(entries.map((e) => (e.told.kind === 'reading' ? e.told.device : ''))).toEqual(
       expect.arrayContaining(['', 'Oxygen regulator, bench']),
@@ -355,10 +355,10 @@ describe('the log as a file', () => {
 
 describe('a job handed over', () => {
   it('has its sums and its register, as a page and as a PDF', async () => {
-    const ticket = await pieceNamed(server, 'Gusset, heel post, bottom')
+    const piece = await pieceNamed(server, 'Gusset, heel post, bottom')
     await go('/jobs')
     await see(page, 'Close it out')
-    await go(`/jobs/${ticket.jobId}/close-out`)
+    await go(`/jobs/${piece.jobId}/close-out`)
     await see(page, 'Register of cuts and joints')
     await see(page, 'Not all is done')
     await expectAccessible(page, 'Close-out')

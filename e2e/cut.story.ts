@@ -137,10 +137,10 @@ describe('from a plate on the trestles to a cut in the log', () => {
   })
 
   it('plans the next cut with the kerf that was measured', async () => {
-    const ticket = await pieceNamed(server, 'Trestle plate')
-    await page.goto(`${server.url}/jobs/${ticket.jobId}/${ticket.id}`)
+    const piece = await pieceNamed(server, 'Trestle plate')
+    await page.goto(`${server.url}/jobs/${piece.jobId}/${piece.id}`)
     await see(page, 'your log')
-    expect(ticket.state).toBe('logged')
+    expect(piece.state).toBe('logged')
   })
 })
 

@@ -19,8 +19,8 @@ let page: Page
 beforeAll(async () => {
   browser = await openBrowser()
   server = await testServer({ pages: PAGES })
-  const ticket = await pieceNamed(server, 'Gusset, lower mitre post')
-  page = await openPage(browser, `${server.url}/jobs/${ticket.jobId}/${ticket.id}`)
+  const piece = await pieceNamed(server, 'Gusset, lower mitre post')
+  page = await openPage(browser, `${server.url}/jobs/${piece.jobId}/${piece.id}`)
   await see(page, 'To scale')
 })
 afterAll(async () => {
@@ -128,8 +128,8 @@ describe('night', () => {
     }
     await page.goBack()
     await page.goBack()
-    const ticket = await pieceNamed(server, 'Old eye plate, painted')
-    await page.goto(`${server.url}/jobs/${ticket.jobId}/${ticket.id}`)
+    const piece = await pieceNamed(server, 'Old eye plate, painted')
+    await page.goto(`${server.url}/jobs/${piece.jobId}/${piece.id}`)
     await see(page, 'Painted plate.')
     await expectAccessible(page, 'Plan at night')
     const run = (await server.call('GET', '/api/today')).json as { running: { id: string }[] }
@@ -157,8 +157,8 @@ describe('the shop', () => {
     await type(page, 'Altitude', '300 m')
     await press(page, 'Use this altitude')
     await until(page, () => !document.body.innerText.includes('The altitude should be'))
-    const ticket = await pieceNamed(server, 'Gusset, lower mitre post')
-    await page.goto(`${server.url}/jobs/${ticket.jobId}/${ticket.id}`)
+    const piece = await pieceNamed(server, 'Gusset, lower mitre post')
+    await page.goto(`${server.url}/jobs/${piece.jobId}/${piece.id}`)
     await see(page, 'Nozzle')
     await see(page, 'bar')
     await see(page, 'mm/min')

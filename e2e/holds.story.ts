@@ -191,8 +191,8 @@ describe('typing while the server is away', () => {
     const data = tempFolder()
     let server = await testServer({ pages: PAGES, data })
     const { port, url } = server
-    const ticket = await pieceNamed(server, 'Gusset, lower mitre post')
-    const page = await open(`${url}/jobs/${ticket.jobId}/${ticket.id}`)
+    const piece = await pieceNamed(server, 'Gusset, lower mitre post')
+    const page = await open(`${url}/jobs/${piece.jobId}/${piece.id}`)
     await see(page, 'To scale')
     await server.stop()
     await type(page, 'Thickness', '3/4 in')
@@ -204,11 +204,11 @@ describe('typing while the server is away', () => {
     await page.reload()
     await until(page, () => !document.body.innerText.includes('keeping'))
     await see(page, 'To scale')
-    const read = await server.call('GET', `/api/tickets/${ticket.id}`)
+    const read = await server.call('GET', `/api/pieces/${piece.id}`)
     expect(read.json).toMatchObject({ draft: { work: { thickness: '3/4 in' } } })
 
     // another screen changes the same piece: the second one to be stored is asked
-    const other = await open(`${url}/jobs/${ticket.jobId}/${ticket.id}`)
+    const other = await open(`${url}/jobs/${piece.jobId}/${piece.id}`)
     await see(other, 'To scale')
     await page.bringToFront()
     await type(page, 'Thickness', '7/8 in')

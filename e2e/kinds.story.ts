@@ -5,7 +5,7 @@ import { PDFDocument } from 'pdf-lib'
 import type { Browser, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 import type { WorkDraft } from '#contract/schemas.ts'
-import type { Ticket } from '#contract/types.ts'
+import type { Piece } from '#contract/types.ts'
 import { pieceNamed, testServer, type TestServer } from '../server/test-support.ts'
 import {
   choose,
@@ -25,13 +25,13 @@ let browser: Browser
 let server: TestServer
 let page: Page
 let jobId: string
-let ticketId: string
+let pieceId: string
 const saved = mkdtempSync(join(tmpdir(), 'wimble-saved-'))
 beforeAll(async () => {
   browser = await openBrowser()
   server = await testServer({ pages: PAGES })
-  ;({ id: ticketId, jobId } = await pieceNamed(server, 'Gusset, lower mitre post'))
-  page = await openPage(browser, `${server.url}/jobs/${jobId}/${ticketId}`)
+  ;({ id: pieceId, jobId } = await pieceNamed(server, 'Gusset, lower mitre post'))
+  page = await openPage(browser, `${server.url}/jobs/${jobId}/${pieceId}`)
   const session = await page.createCDPSession()
   await session.send('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: saved })
   await see(page, 'To scale')
@@ -51,7 +51,7 @@ const figures = (label: string, text: string) =>
 const toScale = (text: string) => figures('The cut, to scale', text)
 const stored = () => until(page, () => !document.body.innerText.includes('keeping'))
 const work = async () =>
-  ((await server.call('GET', `/api/tickets/${ticketId}`)).json as Ticket).draft.work as WorkDraft
+  ((await server.call('GET', `/api/pieces/${pieceId}`)).json as Piece).draft.work as WorkDraft
 /** A file that the page has saved, as soon as it is there. */
 const savedFile = (ending: string): Promise<Buffer> =>
   vi.waitFor(() => {

@@ -31,12 +31,12 @@ const runAt =
   (title: string, role: StepRole, nth = 0) =>
   async (server: TestServer) => {
     await endRuns(server)
-    const ticket = await pieceNamed(server, title)
+    const piece = await pieceNamed(server, title)
     const people = (await server.call('GET', '/api/people')).json as readonly Person[]
     const personId = people.find((p) => p.name === 'Orla')?.id ?? null
     const id = crypto.randomUUID()
     const at = new Date().toISOString()
-    await server.call('POST', '/api/runs', { id, ticketId: ticket.id, personId, at })
+    await server.call('POST', '/api/runs', { id, pieceId: piece.id, personId, at })
     const { steps } = (await server.call('GET', `/api/runs/${id}`)).json as Run
     const wanted = steps.filter((s) => s.role === role)[nth]
     for (const step of steps) {

@@ -1,6 +1,6 @@
 import type { Browser, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { Ticket, Torch } from '#contract/types.ts'
+import type { Piece, Torch } from '#contract/types.ts'
 import { pieceNamed, testServer, type TestServer } from '../server/test-support.ts'
 import {
   choose,
@@ -19,15 +19,15 @@ import {
 let browser: Browser
 let server: TestServer
 let page: Page
-let ticketId: string
+let pieceId: string
 let jobId: string
 beforeAll(async () => {
   browser = await openBrowser()
   server = await testServer({ pages: PAGES })
-  const ticket = await pieceNamed(server, 'Gusset, lower mitre post')
-  ticketId = ticket.id
-  jobId = ticket.jobId
-  page = await openPage(browser, `${server.url}/jobs/${jobId}/${ticketId}`)
+  const piece = await pieceNamed(server, 'Gusset, lower mitre post')
+  pieceId = piece.id
+  jobId = piece.jobId
+  page = await openPage(browser, `${server.url}/jobs/${jobId}/${pieceId}`)
   await see(page, 'To scale')
 })
 afterAll(async () => {
@@ -43,7 +43,7 @@ const onLine = (id: string, text: string) =>
     id,
     text,
   )
-const draft = async () => (await server.call('GET', `/api/tickets/${ticketId}`)).json as Ticket
+const draft = async () => (await server.call('GET', `/api/pieces/${pieceId}`)).json as Piece
 
 describe('the rig of a plan', () => {
   it('takes a chart row by row, and uses it at once', async () => {
@@ -112,7 +112,7 @@ describe('the keys', () => {
     expect(await page.evaluate(() => document.activeElement?.tagName)).toBe('INPUT')
     // letters typed into a field are letters
     await page.keyboard.press('3')
-    expect(new URL(page.url()).pathname).toContain(ticketId)
+    expect(new URL(page.url()).pathname).toContain(pieceId)
     await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
     await page.keyboard.press('?')
     await see(page, 'Flip between inches and millimetres')
@@ -131,7 +131,7 @@ describe('names and paper', () => {
     const name = 'Heel post gusset with the long name that somebody chalked right across the plate '
       .repeat(2)
       .slice(0, 120)
-    await page.goto(`${server.url}/jobs/${jobId}/${ticketId}`)
+    await page.goto(`${server.url}/jobs/${jobId}/${pieceId}`)
     await see(page, 'The rig')
     const field = await page.waitForSelector('::-p-aria([name="Name of the piece"])')
     await typeInto(page, field, name)
@@ -145,7 +145,7 @@ describe('names and paper', () => {
     expect((await draft()).title).toBe(name.trim())
   })
   it('prints a plan on one page, without buttons', async () => {
-    await page.goto(`${server.url}/jobs/${jobId}/${ticketId}`)
+    await page.goto(`${server.url}/jobs/${jobId}/${pieceId}`)
     await see(page, 'The rig')
     const pdf = Buffer.from(await page.pdf({ format: 'A4' })).toString('latin1')
     expect(pdf.match(/\/Type\s*\/Page\b/g)).toHaveLength(1)

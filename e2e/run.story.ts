@@ -1,6 +1,6 @@
 import type { Browser, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { GearItem, Run, Ticket } from '#contract/types.ts'
+import type { GearItem, Run, Piece } from '#contract/types.ts'
 import { foldRun } from '#core/record/run.ts'
 import { pieceNamed, testServer, type TestServer } from '../server/test-support.ts'
 import {
@@ -315,16 +315,16 @@ describe('the ways of the shop', () => {
 
 describe('gas and sheets', () => {
   it('stops at a draw that the acetylene cylinder may not give', async () => {
-    const ticket = await pieceNamed(server, 'Gusset, lower mitre post')
-    const { jobId } = ticket
-    const small = { ...ticket.draft, rig: { ...ticket.draft.rig, acetyleneCylinder: '40 cu ft' } }
-    const made = await server.call('POST', '/api/tickets', {
+    const piece = await pieceNamed(server, 'Gusset, lower mitre post')
+    const { jobId } = piece
+    const small = { ...piece.draft, rig: { ...piece.draft.rig, acetyleneCylinder: '40 cu ft' } }
+    const made = await server.call('POST', '/api/pieces', {
       id: crypto.randomUUID(),
       jobId,
       title: 'Too small a cylinder',
       draft: small,
     })
-    const page = await openPage(browser, `${server.url}/jobs/${jobId}/${(made.json as Ticket).id}`)
+    const page = await openPage(browser, `${server.url}/jobs/${jobId}/${(made.json as Piece).id}`)
     await see(page, 'Acetylene cylinder too small')
     expect(await page.$eval('[data-run]', (e) => (e as HTMLButtonElement).disabled)).toBe(true)
     await page.goto(`${page.url()}/work`)

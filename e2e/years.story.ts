@@ -73,13 +73,13 @@ describe('a log of many years', () => {
   })
   it('leafs through the pieces of one large job, and finds the way there from a piece', async () => {
     const jobId = randomUUID()
-    const { draft } = server.store.tickets.get(server.store.tickets.planned(1)[0]?.id ?? '') ?? {}
+    const { draft } = server.store.pieces.get(server.store.pieces.planned(1)[0]?.id ?? '') ?? {}
     if (!draft) throw new Error('no piece is planned')
     server.store.jobs.add(jobId, 'Hundred brackets', '', new Date().toISOString())
     const at = (i: number) => new Date(Date.UTC(2026, 0, 1) + i * 60_000).toISOString()
     server.store.transaction(() => {
       for (let i = 1; i <= 120; i++)
-        server.store.tickets.add({ id: randomUUID(), jobId, title: `Bracket ${i}`, draft }, at(i))
+        server.store.pieces.add({ id: randomUUID(), jobId, title: `Bracket ${i}`, draft }, at(i))
     })
     await go(`/jobs?job=${jobId}`)
     await see(page, '1 to 50 of 120')

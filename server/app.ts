@@ -6,6 +6,7 @@ import helmet from 'koa-helmet'
 import serve from 'koa-static'
 import type { Logger } from 'pino'
 import { asAppError, AppError } from './errors.ts'
+import { pathAsNow } from '#application/older-names.ts'
 import { PATHS } from '#contract/paths.ts'
 import { jobHandlers } from './routes/jobs.ts'
 import { logHandlers } from './routes/log.ts'
@@ -65,6 +66,10 @@ export function createApp({ log, pages, version, ...context }: AppOptions): Koa 
   app.use((ctx, next) => {
     if (ctx.path === PATHS.importLog.path || ctx.path.startsWith(PHOTOS)) return next()
     return (ctx.path === PATHS.addOutline.path ? large : small)(ctx, next)
+  })
+  app.use((ctx, next) => {
+    ctx.path = pathAsNow(ctx.path)
+    return next()
   })
   app.use(router.routes())
   app.use(unknownApi(router))

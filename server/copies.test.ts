@@ -78,7 +78,7 @@ describe('copies of a log', () => {
   const get = async <T>(path: string): Promise<T> => (await server.call('GET', path)).json as T
   const total = async () => (await get<LogPage>('/api/log')).total
   const writeLine = async (note: string): Promise<string> => {
-    const ticket = await pieceNamed(server, 'Gusset, lower mitre post')
+    const piece = await pieceNamed(server, 'Gusset, lower mitre post')
     const id = randomUUID()
     const used = {
       tipOrifice: '0.052 in',
@@ -87,7 +87,7 @@ describe('copies of a log', () => {
       travelSpeed: '',
       preheat: '',
     }
-    const entry = cutCameOut({ id, ticketId: ticket.id, at: new Date().toISOString(), used, note })
+    const entry = cutCameOut({ id, pieceId: piece.id, at: new Date().toISOString(), used, note })
     expect((await server.call('POST', '/api/log', entry)).status).toBe(201)
     return id
   }
@@ -125,11 +125,11 @@ describe('copies of a log', () => {
     expect((await server.call('POST', '/api/copies', {})).status).toBe(201)
     const copy = (await get<Copies>('/api/copies')).copies[0]
     const id = await writeLine('Written after the copy.')
-    const ticket = await pieceNamed(server, 'Stiffener blanks')
-    await server.call('PUT', `/api/tickets/${ticket.id}`, {
+    const piece = await pieceNamed(server, 'Stiffener blanks')
+    await server.call('PUT', `/api/pieces/${piece.id}`, {
       title: 'Blanks',
-      draft: ticket.draft,
-      version: ticket.version,
+      draft: piece.draft,
+      version: piece.version,
     })
     const preview = await get<CopyPreview>(`/api/copies/${copy?.name ?? ''}`)
     expect(preview).toMatchObject({

@@ -64,9 +64,9 @@ it('loses nothing that it confirmed, killed at random moments of a run; clocks a
     }
     if (runId === '') {
       const { jobs } = (await call('/jobs')).json as JobPage
-      const ticket = jobs.flatMap((j) => j.tickets).find((t) => t.title === 'Chiller line')
+      const piece = jobs.flatMap((j) => j.pieces).find((t) => t.title === 'Chiller line')
       runId = randomUUID()
-      await call('/runs', { id: runId, ticketId: ticket?.id, personId: null, at: new Date(at).toISOString() })
+      await call('/runs', { id: runId, pieceId: piece?.id, personId: null, at: new Date(at).toISOString() })
     }
     const run = (await call(`/runs/${runId}`)).json as Run
     const ids = run.events.map((e) => e.id)

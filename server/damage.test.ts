@@ -73,9 +73,7 @@ describe('a row that cannot be read', () => {
     'that is %s takes no list with it, and is found when the whole log is looked through',
     async (_what, table, column, where) => {
       const s = await begun()
-      const [ticket] = s.db
-        .prepare<[], { id: string; job_id: string }>('SELECT id, job_id FROM tickets')
-        .all()
+      const [piece] = s.db.prepare<[], { id: string; job_id: string }>('SELECT id, job_id FROM tickets').all()
       flip(s, table, column, where)
       for (const path of [
         '/api/today',
@@ -88,9 +86,9 @@ describe('a row that cannot be read', () => {
         '/api/settings',
         '/api/records',
         '/api/chart',
-        `/api/jobs/${ticket?.job_id ?? ''}`,
-        `/api/jobs/${ticket?.job_id ?? ''}/whole`,
-        `/api/jobs/${ticket?.job_id ?? ''}/close-out`,
+        `/api/jobs/${piece?.job_id ?? ''}`,
+        `/api/jobs/${piece?.job_id ?? ''}/whole`,
+        `/api/jobs/${piece?.job_id ?? ''}/close-out`,
       ])
         await get(s, path)
       await s.house.tend()

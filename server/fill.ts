@@ -68,7 +68,7 @@ function ids(random: () => number): () => string {
 /** What came out of a piece, with some scatter. */
 function cameOut(draft: PieceDraft, random: () => number): LogDraft {
   const near = (value: number, unit: string) => `${(value * (0.9 + 0.2 * random())).toFixed(2)} ${unit}`
-  const common = { id: '', ticketId: '', at: '2026-01-01T00:00:00Z' }
+  const common = { id: '', pieceId: '', at: '2026-01-01T00:00:00Z' }
   const note = NOTES[Math.floor(random() * NOTES.length)] ?? ''
   if (draft.kind === 'cut')
     return cutCameOut({
@@ -126,7 +126,7 @@ function seedOf(store: Store, draft: PieceDraft, random: () => number): Seed[] {
 
 /** Some forty pieces: the yard's own, and its plate cuts on other plates. */
 function seeds(store: Store, random: () => number): readonly Seed[] {
-  const own = store.jobs.page(50).flatMap((j) => store.tickets.draftsOf(j.id, 50))
+  const own = store.jobs.page(50).flatMap((j) => store.pieces.draftsOf(j.id, 50))
   const more = own.flatMap((draft) =>
     draft.kind === 'cut' && draft.work.shape === 'straight'
       ? THICKNESSES.map((thickness) => ({ ...draft, work: { ...draft.work, thickness } }))
@@ -170,7 +170,7 @@ function addPieces(store: Store, years: Years, random: () => number, id: () => s
     if (!seed) throw new Error('no piece can be planned')
     const title = `${TITLES[Math.floor(random() * TITLES.length)] ?? ''} ${i}`
     const piece = { id: id(), jobName: job.name, title, seed, at }
-    store.tickets.add({ id: piece.id, jobId: job.id, title, draft: seed.draft }, at.toISOString())
+    store.pieces.add({ id: piece.id, jobId: job.id, title, draft: seed.draft }, at.toISOString())
     pieces.push(piece)
   })
   return pieces
@@ -179,7 +179,7 @@ function addPieces(store: Store, years: Years, random: () => number, id: () => s
 /** A run of a piece from its first step to its last, with the line that it writes itself. */
 function addRun(store: Store, piece: Piece, personId: string | null, id: () => string): string {
   const { plan, setting, steps, breaks } = piece.seed.run
-  const run = { id: id(), ticketId: piece.id, draft: piece.seed.draft, plan, setting, steps, breaks }
+  const run = { id: id(), pieceId: piece.id, draft: piece.seed.draft, plan, setting, steps, breaks }
   store.runs.add({
     ...run,
     breaks: breaks as Parameters<Store['runs']['add']>[0]['breaks'],
@@ -222,7 +222,7 @@ function addLine(
   personId: string | null,
   line: Omit<
     NewEntry,
-    'ticketId' | 'personId' | 'jobName' | 'title' | 'personName' | 'metal' | 'fuel' | 'handling'
+    'pieceId' | 'personId' | 'jobName' | 'title' | 'personName' | 'metal' | 'fuel' | 'handling'
   >,
 ): void {
   const head = headOf(

@@ -1,7 +1,7 @@
 import { isGoodBraze, isGoodCut, type BrazeTold, type CutTold } from '#core/record/entry.ts'
 import type { WorkedOn } from '#application/read-entry.ts'
 import type { LogDraft } from '#contract/schemas.ts'
-import type { Ticket } from '#contract/types.ts'
+import type { Piece } from '#contract/types.ts'
 import type { NewEntry } from './db/tables/log-rows.ts'
 import { AppError } from './errors.ts'
 import type { Store } from './store.ts'
@@ -15,17 +15,17 @@ export function checkPerson(store: Store, personId: string | null): void {
 /** What a line says of the piece that it speaks of; blank for one that speaks of none. */
 export function headOf(
   store: Store,
-  ticket: Pick<Ticket, 'id' | 'jobName' | 'title' | 'draft'> | undefined,
+  piece: Pick<Piece, 'id' | 'jobName' | 'title' | 'draft'> | undefined,
   personId: string | null,
 ): Pick<
   NewEntry,
-  'ticketId' | 'jobName' | 'title' | 'personId' | 'personName' | 'metal' | 'fuel' | 'handling'
+  'pieceId' | 'jobName' | 'title' | 'personId' | 'personName' | 'metal' | 'fuel' | 'handling'
 > {
-  const draft = ticket?.draft
+  const draft = piece?.draft
   return {
-    ticketId: ticket?.id ?? null,
-    jobName: ticket?.jobName ?? '',
-    title: ticket?.title ?? '',
+    pieceId: piece?.id ?? null,
+    jobName: piece?.jobName ?? '',
+    title: piece?.title ?? '',
     personId,
     personName: personId === null ? '' : (store.people.get(personId)?.name ?? ''),
     metal: draft === undefined ? '' : draft.kind === 'cut' ? draft.work.metal : draft.work.a.metal,
@@ -41,7 +41,7 @@ export const UNJUDGED = { outcome: 'none', good: false, corrects: null, why: '' 
 export function lineOf(
   store: Store,
   body: LogDraft,
-  ticket: Parameters<typeof headOf>[1],
+  piece: Parameters<typeof headOf>[1],
   on: WorkedOn,
   told: CutTold | BrazeTold,
   overridden: boolean,
@@ -51,7 +51,7 @@ export function lineOf(
     kind: body.kind,
     at: body.at,
     runId: body.runId,
-    ...headOf(store, ticket, body.personId),
+    ...headOf(store, piece, body.personId),
     thicknessM: on.thicknessM,
     tipOrificeM: told.used.tipOrifice?.si ?? told.planned['tipOrifice']?.value ?? null,
     outcome: told.verdict.outcome,

@@ -126,7 +126,7 @@ describe('no statement', () => {
       outcome: 'failed',
       metal: 'copper',
       person: 'Orla',
-      ticket: id,
+      piece: id,
       job: id,
       tip: '0.0013',
       thinnest: '0.01',

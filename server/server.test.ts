@@ -19,7 +19,7 @@ import type {
   Run,
   RunChange,
   StockItem,
-  Ticket,
+  Piece,
   Today,
   Torch,
 } from '#contract/types.ts'
@@ -39,21 +39,21 @@ afterAll(() => server.stop())
 
 const NOW = '2026-03-02T08:30:00.000Z'
 const get = async <T>(path: string): Promise<T> => (await server.call('GET', path)).json as T
-const planned = (): Promise<Ticket> => pieceNamed(server, 'Gusset, lower mitre post')
-const copyOf = async (ticket: Ticket): Promise<Ticket> => {
+const planned = (): Promise<Piece> => pieceNamed(server, 'Gusset, lower mitre post')
+const copyOf = async (piece: Piece): Promise<Piece> => {
   const id = randomUUID()
-  const made = await server.call('POST', '/api/tickets', {
+  const made = await server.call('POST', '/api/pieces', {
     id,
-    jobId: ticket.jobId,
+    jobId: piece.jobId,
     title: `Copy ${id.slice(0, 4)}`,
-    draft: ticket.draft,
+    draft: piece.draft,
   })
   expect(made.status).toBe(201)
-  return get<Ticket>(`/api/tickets/${id}`)
+  return get<Piece>(`/api/pieces/${id}`)
 }
-const start = async (ticket: Pick<Ticket, 'id'>, personId: string | null = null): Promise<Run> => {
+const start = async (piece: Pick<Piece, 'id'>, personId: string | null = null): Promise<Run> => {
   const id = randomUUID()
-  const made = await server.call('POST', '/api/runs', { id, ticketId: ticket.id, personId, at: NOW })
+  const made = await server.call('POST', '/api/runs', { id, pieceId: piece.id, personId, at: NOW })
   expect(made).toMatchObject({ status: 201, json: { id } })
   return get<Run>(`/api/runs/${id}`)
 }
@@ -70,7 +70,7 @@ describe('the demo log', () => {
   it('has one gusset planned, one half way and three in the log', async () => {
     const { jobs } = await get<JobPage>('/api/jobs')
     const gussets = jobs.find((j) => j.name === 'Lower gate gussets')
-    expect(gussets?.tickets.map((t) => t.state).sort()).toEqual([
+    expect(gussets?.pieces.map((t) => t.state).sort()).toEqual([
       'failed',
       'logged',
       'logged',
@@ -112,12 +112,12 @@ describe('a run', () => {
     expect((await get<Today>('/api/today')).toWrite.map((r) => r.id)).toContain(run.id)
   })
   it('is not begun twice on one piece, nor on a piece with a stop; a skip says why', async () => {
-    const ticket = await copyOf(await planned())
-    const run = await start(ticket)
+    const piece = await copyOf(await planned())
+    const run = await start(piece)
     expect(
       await server.call('POST', '/api/runs', {
         id: randomUUID(),
-        ticketId: ticket.id,
+        pieceId: piece.id,
         personId: null,
         at: NOW,
       }),
@@ -129,7 +129,7 @@ describe('a run', () => {
     expect(
       await server.call('POST', '/api/runs', {
         id: randomUUID(),
-        ticketId: stopped.id,
+        pieceId: stopped.id,
         personId: null,
         at: NOW,
       }),
@@ -159,9 +159,9 @@ describe('a run', () => {
 
 describe('a piece', () => {
   it('is changed by version: the second of two screens is told', async () => {
-    const ticket = await copyOf(await planned())
+    const piece = await copyOf(await planned())
     const change = (title: string) =>
-      server.call('PUT', `/api/tickets/${ticket.id}`, { title, draft: ticket.draft, version: 1 })
+      server.call('PUT', `/api/pieces/${piece.id}`, { title, draft: piece.draft, version: 1 })
     expect(await change('Mine')).toMatchObject({ status: 200, json: { version: 2 } })
     expect(await change('Mine')).toMatchObject({ status: 200, json: { version: 2 } })
     expect(await change('Theirs')).toMatchObject({
@@ -172,10 +172,10 @@ describe('a piece', () => {
 })
 
 /** What came out of a cut, of which only what matters is said. */
-const cutEntry = (ticketId: string, over: object = {}) => ({
+const cutEntry = (pieceId: string, over: object = {}) => ({
   ...cutCameOut({
     id: randomUUID(),
-    ticketId,
+    pieceId,
     at: NOW,
     used: {
       tipOrifice: '0.052 in',
@@ -190,8 +190,8 @@ const cutEntry = (ticketId: string, over: object = {}) => ({
 
 describe('the log', () => {
   it('keeps what was used and what came out, and gives the kerf to the next plan', async () => {
-    const ticket = await copyOf(await planned())
-    const entry = cutEntry(ticket.id, { kerf: '2.2567 mm', note: "It's <b>fine</b>; DROP TABLE log" })
+    const piece = await copyOf(await planned())
+    const entry = cutEntry(piece.id, { kerf: '2.2567 mm', note: "It's <b>fine</b>; DROP TABLE log" })
     const made = await server.call('POST', '/api/log', entry)
     expect(made.status).toBe(201)
     expect((made.json as LogSummary).told).toMatchObject({
@@ -204,20 +204,20 @@ describe('the log', () => {
     const { kerfs } = await get<Records>('/api/records')
     expect(kerfs.filter((k) => Math.abs(k.kerfM - 0.0022567) < 1e-9)).toHaveLength(1)
     for (const kerf of ['20 psi', '3 m'])
-      expect(await server.call('POST', '/api/log', cutEntry(ticket.id, { kerf }))).toMatchObject({
+      expect(await server.call('POST', '/api/log', cutEntry(piece.id, { kerf }))).toMatchObject({
         status: 422,
         json: { error: { field: 'kerf' } },
       })
-    expect(
-      await server.call('POST', '/api/log', cutEntry(ticket.id, { sizeWanted: '100 mm' })),
-    ).toMatchObject({ status: 422, json: { error: { field: 'sizeMeasured' } } })
+    expect(await server.call('POST', '/api/log', cutEntry(piece.id, { sizeWanted: '100 mm' }))).toMatchObject(
+      { status: 422, json: { error: { field: 'sizeMeasured' } } },
+    )
   })
   it('is corrected by new lines, with who and why, one after another', async () => {
-    const ticket = await copyOf(await planned())
+    const piece = await copyOf(await planned())
     const people = await get<{ id: string }[]>('/api/people')
-    const first = cutEntry(ticket.id, { kerf: '22 mm' })
+    const first = cutEntry(piece.id, { kerf: '22 mm' })
     await server.call('POST', '/api/log', first)
-    const second = cutEntry(ticket.id, { kerf: '2.2 mm', corrects: first.id, personId: people[0]?.id })
+    const second = cutEntry(piece.id, { kerf: '2.2 mm', corrects: first.id, personId: people[0]?.id })
     expect(await server.call('POST', '/api/log', second)).toMatchObject({
       status: 422,
       json: { error: { field: 'why' } },
@@ -232,7 +232,7 @@ describe('the log', () => {
       await server.call(
         'POST',
         '/api/log',
-        cutEntry(ticket.id, { corrects: first.id, why, personId: people[0]?.id }),
+        cutEntry(piece.id, { corrects: first.id, why, personId: people[0]?.id }),
       ),
     ).toMatchObject({ status: 409, json: { error: { code: 'corrected-already' } } })
     const { kerfs } = await get<Records>('/api/records')
@@ -268,7 +268,7 @@ describe('the log', () => {
     )
     for (const step of run.steps.slice(1))
       await server.call('POST', `/api/runs/${run.id}/events`, event(run, { stepId: step.id }))
-    const { entries } = await get<LogPage>(`/api/log?ticket=${run.ticketId}`)
+    const { entries } = await get<LogPage>(`/api/log?piece=${run.pieceId}`)
     expect(entries.map((e) => e.told)).toEqual(
       expect.arrayContaining([
         expect.objectContaining({ kind: 'run', state: 'finished', skipped: 1 }),
@@ -276,7 +276,7 @@ describe('the log', () => {
       ]),
     )
     // and nothing is learnt from it, however well it went
-    const made = await server.call('POST', '/api/log', cutEntry(run.ticketId, { runId: run.id }))
+    const made = await server.call('POST', '/api/log', cutEntry(run.pieceId, { runId: run.id }))
     expect(made.status).toBe(201)
     const learnt = server.db
       .prepare('SELECT p.good, p.live FROM points p JOIN log l ON l.key = p.key WHERE l.id = ?')
@@ -312,7 +312,7 @@ describe('the log', () => {
     ).toBe(422)
     const fault = {
       id: randomUUID(),
-      ticketId: run.ticketId,
+      pieceId: run.pieceId,
       runId: run.id,
       personId: null,
       at: NOW,
@@ -328,7 +328,7 @@ describe('the log', () => {
     ).toBe(422)
   })
   it('writes a braze down, holds it against the limits, and learns from it only while its tests hold', async () => {
-    const ticket = await pieceNamed(server, 'Valve tail')
+    const piece = await pieceNamed(server, 'Valve tail')
     const used = {
       tipOrifice: '0.052 in',
       oxygenPressure: '6 psi',
@@ -336,7 +336,7 @@ describe('the log', () => {
       timeToTemperature: '41 s',
       fillerLength: '55 mm',
     }
-    const good = brazeCameOut({ id: randomUUID(), ticketId: ticket.id, at: NOW, used }, 'socket')
+    const good = brazeCameOut({ id: randomUUID(), pieceId: piece.id, at: NOW, used }, 'socket')
     expect(await server.call('POST', '/api/log', good)).toMatchObject({
       status: 201,
       json: { outcome: 'passed' },
@@ -352,7 +352,7 @@ describe('the log', () => {
     expect(
       (await server.call('POST', '/api/log', { ...good, id: randomUUID(), penetration: ['80 %'] })).status,
     ).toBe(422)
-    expect(await server.call('POST', '/api/log', cutEntry(ticket.id))).toMatchObject({
+    expect(await server.call('POST', '/api/log', cutEntry(piece.id))).toMatchObject({
       json: { error: { code: 'other-kind' } },
     })
   })
@@ -410,8 +410,8 @@ describe('breaks and people of a run', () => {
       await server.call('POST', '/api/people', { id, name })
       await server.call('PUT', `/api/people/${id}`, { name, active: true, role })
     }
-    const ticket = await copyOf(await planned())
-    const run = await start(ticket, apprentice)
+    const piece = await copyOf(await planned())
+    const run = await start(piece, apprentice)
     const marked = run.steps.findIndex((s) => s.instructor === true)
     for (const step of run.steps.slice(0, marked))
       await server.call(
@@ -525,7 +525,7 @@ describe('malformed requests', () => {
     )
 
   it('each is a 4xx with a sentence, and nothing is stored: over 200 of them', async () => {
-    const ticket = await planned()
+    const piece = await planned()
     const run = (await get<Today>('/api/today')).running[0]
     const good: Record<string, object> = {
       putSettings: await get<object>('/api/settings'),
@@ -533,12 +533,12 @@ describe('malformed requests', () => {
       changePerson: { name: 'Ash', active: true, role: 'practised' },
       addGear: { id: randomUUID(), kind: 'hose', name: 'Red', fields: {} },
       changeGear: { name: 'Red', fields: {}, active: true },
-      changeTorch: { name: 'Spare', rig: ticket.draft.rig },
-      addTorch: { id: randomUUID(), name: 'Spare', rig: ticket.draft.rig },
+      changeTorch: { name: 'Spare', rig: piece.draft.rig },
+      addTorch: { id: randomUUID(), name: 'Spare', rig: piece.draft.rig },
       addJob: { id: randomUUID(), name: 'Sluice', place: '' },
-      addTicket: { id: randomUUID(), jobId: ticket.jobId, title: 'Plate', draft: ticket.draft },
-      changeTicket: { title: 'Plate', draft: ticket.draft, version: 1 },
-      startRun: { id: randomUUID(), ticketId: ticket.id, personId: null, at: NOW },
+      addPiece: { id: randomUUID(), jobId: piece.jobId, title: 'Plate', draft: piece.draft },
+      changePiece: { title: 'Plate', draft: piece.draft, version: 1 },
+      startRun: { id: randomUUID(), pieceId: piece.id, personId: null, at: NOW },
       addRunEvent: {
         id: randomUUID(),
         kind: 'done',
@@ -548,7 +548,7 @@ describe('malformed requests', () => {
       },
       addLog: {
         id: randomUUID(),
-        ticketId: ticket.id,
+        pieceId: piece.id,
         runId: null,
         personId: null,
         at: NOW,
@@ -576,7 +576,7 @@ describe('malformed requests', () => {
     let sent = 0
     for (const [route, body] of Object.entries(good)) {
       const { method, path } = PATHS[route as keyof typeof PATHS]
-      const url = path.replace(':id', route === 'addRunEvent' ? (run?.id ?? '') : ticket.id)
+      const url = path.replace(':id', route === 'addRunEvent' ? (run?.id ?? '') : piece.id)
       const bad: unknown[] = [...NASTY.filter((v) => typeof v !== 'string'), { ...body, surplus: 1 }]
       for (const field of Object.keys(body)) {
         bad.push(Object.fromEntries(Object.entries(body).filter(([k]) => k !== field)))
@@ -683,14 +683,14 @@ describe('the database', () => {
   it('keeps a braze, tells it in a few words, and leads through it to its end', async () => {
     const job = { id: randomUUID(), name: 'Manifold', place: '' }
     const work = firstBraze(FIRST_SETTINGS).work
-    const ticket = { id: randomUUID(), jobId: job.id, title: 'Branch', draft: firstBraze(FIRST_SETTINGS) }
+    const piece = { id: randomUUID(), jobId: job.id, title: 'Branch', draft: firstBraze(FIRST_SETTINGS) }
     await server.call('POST', '/api/jobs', job)
-    const kept = (await server.call('POST', '/api/tickets', ticket)).json
+    const kept = (await server.call('POST', '/api/pieces', piece)).json
     expect(kept).toMatchObject({ kind: 'braze', about: 'braze, socket: copper ASTM B88 3/4 L', version: 1 })
     // what was typed is with the one who typed it
     expect(kept).not.toHaveProperty('draft')
-    expect((await get<Ticket>(`/api/tickets/${ticket.id}`)).draft).toMatchObject({ work })
-    const begun = await start(ticket)
+    expect((await get<Piece>(`/api/pieces/${piece.id}`)).draft).toMatchObject({ work })
+    const begun = await start(piece)
     const run = { id: begun.id }
     expect(begun.plan.kind).toBe('braze')
     for (const step of begun.steps)
@@ -700,7 +700,7 @@ describe('the database', () => {
         event(begun, { stepId: step.id, at: new Date().toISOString() }),
       )
     const after = (await server.call('GET', `/api/jobs/${job.id}`)).json as Job
-    expect(after.tickets[0]?.state).toBe('brazed')
+    expect(after.pieces[0]?.state).toBe('brazed')
     // a braze has no edge to be written down, and its fire watch goes on
     const today = await get<Today>('/api/today')
     expect(today.toWrite.map((r) => r.id)).toContain(run.id)
@@ -709,8 +709,8 @@ describe('the database', () => {
     const uses = await get<GasUsed[]>('/api/gas-uses?since=2020-01-01T00:00:00Z')
     expect(uses.at(-1)).toMatchObject({ torchId: null, fuel: 'acetylene' })
     expect(uses.at(-1)?.fuelM3).toBeGreaterThan(0)
-    const bad = { ...ticket, id: randomUUID(), draft: { ...ticket.draft, work: { ...work, joint: 7 } } }
-    expect((await server.call('POST', '/api/tickets', bad)).status).toBe(422)
+    const bad = { ...piece, id: randomUUID(), draft: { ...piece.draft, work: { ...work, joint: 7 } } }
+    expect((await server.call('POST', '/api/pieces', bad)).status).toBe(422)
   })
   it('brings a piece of the first release forward, after a copy', () => {
     const folder = tempFolder()
@@ -748,10 +748,10 @@ describe('the database', () => {
     old.close()
     const db = openDatabase(file)
     const store = openStore(db)
-    const ticket = store.tickets.get('t')
-    expect(ticket?.draft).toMatchObject({ torchId: null, work: { ...work, shape: 'straight' }, rig })
-    expect(cutDraftSchema.isValidSync(ticket?.draft, { strict: true })).toBe(true)
-    expect(planDraft(ticket?.draft as CutDraft, FIRST_SETTINGS, NO_RUNS).ok).toBe(true)
+    const piece = store.pieces.get('t')
+    expect(piece?.draft).toMatchObject({ torchId: null, work: { ...work, shape: 'straight' }, rig })
+    expect(cutDraftSchema.isValidSync(piece?.draft, { strict: true })).toBe(true)
+    expect(planDraft(piece?.draft as CutDraft, FIRST_SETTINGS, NO_RUNS).ok).toBe(true)
     expect(rigSchema.isValidSync(store.torches.get('o')?.rig, { strict: true })).toBe(true)
     db.close()
     expect(readdirSync(join(folder, 'backups'))).toHaveLength(1)

@@ -11,7 +11,7 @@ import { samplesTable } from './db/tables/samples.ts'
 import { settingsTable } from './db/tables/settings.ts'
 import { stockTable } from './db/tables/stock.ts'
 import { testsTable } from './db/tables/tests.ts'
-import { ticketsTable } from './db/tables/tickets.ts'
+import { piecesTable } from './db/tables/pieces.ts'
 import { tipsTable } from './db/tables/tips.ts'
 import { torchesTable } from './db/tables/torches.ts'
 
@@ -23,7 +23,7 @@ export function openStore(db: Db, damage = new Damage()) {
     torches: torchesTable(db, damage),
     gear: gearTable(db, damage),
     jobs: jobsTable(db),
-    tickets: ticketsTable(db, damage),
+    pieces: piecesTable(db, damage),
     runs: runsTable(db, damage),
     log: logTable(db, damage),
     tests: testsTable(db, damage),

@@ -117,8 +117,8 @@ describe('the log out and in', () => {
     expect((await raw(server, 'POST', '/api/import', Buffer.from('PK rubbish'))).status).toBe(422)
   })
   it('lets a spreadsheet run no formula from a note, and reads the note back as it was', async () => {
-    const ticket = await pieceNamed(server, 'Paddle frames')
-    const { entries } = (await server.call('GET', `/api/log?ticket=${ticket.id}`)).json as LogPage
+    const piece = await pieceNamed(server, 'Paddle frames')
+    const { entries } = (await server.call('GET', `/api/log?piece=${piece.id}`)).json as LogPage
     const book = JSON.parse((await raw(server, 'GET', '/api/export?format=json')).bytes.toString()) as {
       entries: { id: string; title: string }[]
     }
@@ -139,6 +139,18 @@ describe('the log out and in', () => {
     expect(back.bad).toEqual([])
     expect(((await server.call('GET', `/api/log/${id}`)).json as LogEntry).title).toBe('=HYPERLINK("x")')
   })
+  it('takes a line of an older file, which names its piece a ticket', async () => {
+    const { id: pieceId } = await pieceNamed(server, 'Paddle frames')
+    const { entries } = JSON.parse((await raw(server, 'GET', '/api/export?format=json')).bytes.toString()) as {
+      entries: { kind: string; pieceId: string | null }[]
+    }
+    const { pieceId: named, ...line } = entries.find((e) => e.pieceId === pieceId) ?? { pieceId: null }
+    const id = randomUUID()
+    const older = { ...line, id, runId: null, ticketId: named }
+    const file = { format: 'wimble-log', version: 1, photos: [], entries: [older] }
+    expect(await imported(server, JSON.stringify(file))).toMatchObject({ added: 1, bad: [] })
+    expect((await server.call('GET', `/api/log/${id}`)).json).toMatchObject({ pieceId })
+  })
   it('does not let two different corrections of one line stand', async () => {
     const book = JSON.parse((await raw(server, 'GET', '/api/export?format=json')).bytes.toString()) as {
       entries: { id: string; kind: string }[]
@@ -154,8 +166,8 @@ describe('the log out and in', () => {
     ).toContain('not here')
   })
   it('closes a job out with what it took and every check and test', async () => {
-    const ticket = await pieceNamed(server, 'Gusset, heel post, bottom')
-    const out = (await server.call('GET', `/api/jobs/${ticket.jobId}/close-out`)).json as CloseOut
+    const piece = await pieceNamed(server, 'Gusset, heel post, bottom')
+    const out = (await server.call('GET', `/api/jobs/${piece.jobId}/close-out`)).json as CloseOut
     expect(out.pieces.length).toBe(5)
     const runs = out.pieces.flatMap((p) => p.runs)
     expect(runs.filter((r) => r.endedAt !== null)).toHaveLength(3)
@@ -209,7 +221,7 @@ describe('an older book', () => {
       )
     old.close()
     const db = openDatabase(file)
-    const { log, tickets } = openStore(db)
+    const { log, pieces } = openStore(db)
     expect(
       log
         .page(-1, 10)
@@ -235,7 +247,7 @@ describe('an older book', () => {
       state: 'finished',
       seconds: expect.closeTo(1800, 0) as number,
     })
-    expect(tickets.get('t')?.state).toBe('logged')
+    expect(pieces.get('t')?.state).toBe('logged')
     const read = readLog(
       JSON.stringify({
         format: 'wimble-log',

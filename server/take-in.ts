@@ -28,12 +28,12 @@ function put(store: Store, e: FileEntry): string | 'added' | 'known' {
   if (e.corrects !== null && !store.log.has(e.corrects)) return 'It corrects a line that is not here.'
   if (e.corrects !== null && store.log.correctionOf(e.corrects))
     return 'The line that it corrects was corrected here already, in another way.'
-  const ticketId = e.ticketId !== null && store.tickets.brief(e.ticketId) ? e.ticketId : null
+  const pieceId = e.pieceId !== null && store.pieces.brief(e.pieceId) ? e.pieceId : null
   const runId = e.runId !== null && store.runs.has(e.runId) ? e.runId : null
   const once = (e.kind === 'cut' || e.kind === 'braze') && e.corrects === null
   if (runId !== null && once && store.log.entryOfRun(runId))
     return 'This run is written down here already, by another line.'
-  store.log.add({ ...e, ticketId, runId, personId: null })
+  store.log.add({ ...e, pieceId, runId, personId: null })
   return 'added'
 }
 

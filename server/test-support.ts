@@ -1,4 +1,4 @@
-import type { JobPage, Ticket, Today } from '#contract/types.ts'
+import type { JobPage, Piece, Today } from '#contract/types.ts'
 import { randomUUID } from 'node:crypto'
 import { cpSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -90,7 +90,7 @@ export const lineAlone = (over: Partial<NewEntry> = {}): NewEntry => ({
   id: randomUUID(),
   kind: 'fault',
   at: '2026-03-02T08:00:00.000Z',
-  ticketId: null,
+  pieceId: null,
   runId: null,
   personId: null,
   jobName: 'Gate 3',
@@ -124,9 +124,9 @@ export async function endRuns(server: Pick<TestServer, 'call'>): Promise<void> {
 }
 
 /** A piece of the demo log by its title. */
-export async function pieceNamed(server: Pick<TestServer, 'call'>, title: string): Promise<Ticket> {
+export async function pieceNamed(server: Pick<TestServer, 'call'>, title: string): Promise<Piece> {
   const { jobs } = (await server.call('GET', '/api/jobs')).json as JobPage
-  const found = jobs.flatMap((j) => j.tickets).find((t) => t.title === title)
+  const found = jobs.flatMap((j) => j.pieces).find((t) => t.title === title)
   if (!found) throw new Error(`the demo has no piece called ${title}`)
-  return (await server.call('GET', `/api/tickets/${found.id}`)).json as Ticket
+  return (await server.call('GET', `/api/pieces/${found.id}`)).json as Piece
 }

@@ -33,16 +33,16 @@ const ASKED = {
 }
 const FROM = Date.parse('2026-11-20T09:00:00.000Z')
 const at = (s: number) => new Date(FROM + s * 1000).toISOString()
-const draft = (kind: string, asked: object = {}, ticketId: string | null = null) => ({
+const draft = (kind: string, asked: object = {}, pieceId: string | null = null) => ({
   id: randomUUID(),
   kind,
-  ticketId,
+  pieceId,
   personId: null,
   at: at(0),
   asked: { ...ASKED, ...asked },
 })
-const begin = async (kind: string, asked: object = {}, ticketId: string | null = null) => {
-  const made = await server.call('POST', '/api/tests', draft(kind, asked, ticketId))
+const begin = async (kind: string, asked: object = {}, pieceId: string | null = null) => {
+  const made = await server.call('POST', '/api/tests', draft(kind, asked, pieceId))
   expect(made.status, JSON.stringify(made.json)).toBe(201)
   return made.json as JointTest
 }
@@ -59,8 +59,8 @@ const event = (test: JointTest, kind: string, s: number, over: object = {}) =>
 
 describe('a pressure test', () => {
   it('is led stage by stage, holds although the shop warms, and is written into the log', async () => {
-    const ticket = await pieceNamed(server, 'Valve tail')
-    const test = await begin('pressure', {}, ticket.id)
+    const piece = await pieceNamed(server, 'Valve tail')
+    const test = await begin('pressure', {}, piece.id)
     expect((await event(test, 'hold', 1)).status).toBe(409)
     for (let stage = 0; stage < 7; stage++)
       expect((await event(test, 'raised', 10 + stage, { stage })).status).toBe(201)
@@ -126,8 +126,8 @@ describe('a pressure test', () => {
     expect(watched(test)).toBeUndefined()
   })
   it('fails a leaking line, which makes its piece failed until a remedy of it passes', async () => {
-    const ticket = await pieceNamed(server, 'Dip tube foot')
-    const test = await begin('pressure', {}, ticket.id)
+    const piece = await pieceNamed(server, 'Dip tube foot')
+    const test = await begin('pressure', {}, piece.id)
     for (let stage = 0; stage < 7; stage++) await event(test, 'raised', stage, { stage })
     await event(test, 'hold', 10)
     for (let i = 0; i <= 20; i++)
@@ -136,12 +136,12 @@ describe('a pressure test', () => {
     expect((await pieceNamed(server, 'Dip tube foot')).failedBy).toBe(test.id)
     const remedy = {
       id: randomUUID(),
-      jobId: ticket.jobId,
+      jobId: piece.jobId,
       title: 'Reheat it: Dip tube foot',
-      draft: ticket.draft,
+      draft: piece.draft,
       remedyOf: test.id,
     }
-    expect((await server.call('POST', '/api/tickets', remedy)).json).toMatchObject({
+    expect((await server.call('POST', '/api/pieces', remedy)).json).toMatchObject({
       remedyOf: test.id,
       state: 'planned',
     })

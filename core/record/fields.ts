@@ -68,7 +68,7 @@ export const LINE = {
   good: { is: 'yes-no', column: 'good', head: 'good_run', about: 'a run to learn from', apart: true },
   corrects: { is: 'id', column: 'corrects', head: 'corrects' },
   why: { is: 'text', column: 'why', head: 'why' },
-  ticketId: { is: 'id', column: 'ticket_id', head: 'piece_id' },
+  pieceId: { is: 'id', column: 'ticket_id', head: 'piece_id' },
   runId: { is: 'id', column: 'run_id', head: 'run_id', apart: true },
 } as const satisfies Readonly<Record<string, LineField>>
 export type LineName = keyof typeof LINE

@@ -33,7 +33,7 @@ const ROWS: Readonly<Record<string, readonly string[]>> = {
     'SELECT count(*) FROM tickets WHERE job_id = ?',
   ],
   whole: ['SELECT draft FROM tickets WHERE job_id = ?', 'SELECT value FROM settings'],
-  ticket: [`SELECT ${PIECE}, t.draft, t.version FROM tickets t ${JOB} WHERE t.id = ?`],
+  piece: [`SELECT ${PIECE}, t.draft, t.version FROM tickets t ${JOB} WHERE t.id = ?`],
   run: [
     `${RUN} WHERE r.id = ?`,
     'SELECT draft, plan, setting, steps, breaks FROM plans WHERE run_id = ?',

@@ -86,11 +86,11 @@ function requestsOf(
   const db = new Database(logIn(data), { readonly: true })
   const one = (sql: string) => String(db.prepare<[], string | number>(sql).pluck().get() ?? '')
   const job = one('SELECT job_id FROM tickets GROUP BY job_id HAVING count(*) = 20 LIMIT 1')
-  const ticket = one("SELECT id FROM tickets WHERE state = 'planned' ORDER BY created_at DESC LIMIT 1")
+  const piece = one("SELECT id FROM tickets WHERE state = 'planned' ORDER BY created_at DESC LIMIT 1")
   const run = one('SELECT id FROM runs WHERE ended_at IS NOT NULL ORDER BY rowid DESC LIMIT 1')
   const entry = one("SELECT id FROM log WHERE kind = 'cut' AND run_id IS NULL ORDER BY key DESC LIMIT 1")
   const middle = one('SELECT (min(key) + max(key)) / 2 FROM log')
-  const kind = one(`SELECT kind FROM tickets WHERE id = '${ticket}'`)
+  const kind = one(`SELECT kind FROM tickets WHERE id = '${piece}'`)
   db.close()
   const since = new Date(Date.now() - 7 * 86_400_000).toISOString()
   const find = (match: string) => `find?of=${encodeURIComponent(match)}`
@@ -100,7 +100,7 @@ function requestsOf(
     { name: 'a job', path: `/api/jobs/${job}`, rows: `job?of=${job}` },
     { name: 'a job as a whole', path: `/api/jobs/${job}/whole`, rows: `whole?of=${job}` },
     { name: 'a job closed out', path: `/api/jobs/${job}/close-out`, rows: `closeOut?of=${job}` },
-    { name: 'a piece', path: `/api/tickets/${ticket}`, rows: `ticket?of=${ticket}` },
+    { name: 'a piece', path: `/api/pieces/${piece}`, rows: `piece?of=${piece}` },
     { name: 'what plans go by', path: `/api/records?kind=${kind}`, rows: `records?of=${kind}` },
     { name: 'a run', path: `/api/runs/${run}`, rows: `run?of=${run}` },
     { name: 'Log, newest', path: '/api/log', rows: 'log?of=9007199254740991' },

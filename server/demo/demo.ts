@@ -115,7 +115,7 @@ function fillJobs(store: Store, { people, torches, now }: Yard): ReadonlyMap<str
       if (draft.kind === 'cut' && told.result) recorded(store, { ...piece, draft }, personId, at, told.result)
       else if (draft.kind === 'cut' && told.run === 'half way')
         half(store, { ...piece, draft }, personId, now)
-      else store.tickets.add({ ...piece, draft }, at.toISOString())
+      else store.pieces.add({ ...piece, draft }, at.toISOString())
     })
   }
   return ids

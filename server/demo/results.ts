@@ -10,7 +10,7 @@ import type { Store } from '../store.ts'
 
 /** A cut as it came out, of which only what matters is said. */
 export const cutCameOut = (
-  over: Partial<CutLogDraft> & Pick<CutLogDraft, 'id' | 'ticketId' | 'at' | 'used'>,
+  over: Partial<CutLogDraft> & Pick<CutLogDraft, 'id' | 'pieceId' | 'at' | 'used'>,
 ): CutLogDraft => ({
   kind: 'cut',
   runId: null,
@@ -26,7 +26,7 @@ export const cutCameOut = (
 
 /** A braze as it came out, full all round unless it says otherwise. */
 export const brazeCameOut = (
-  over: Partial<BrazeLogDraft> & Pick<BrazeLogDraft, 'id' | 'ticketId' | 'at' | 'used'>,
+  over: Partial<BrazeLogDraft> & Pick<BrazeLogDraft, 'id' | 'pieceId' | 'at' | 'used'>,
   joint: string,
 ): BrazeLogDraft => ({
   kind: 'braze',
@@ -54,5 +54,5 @@ export function onPiece(draft: PieceDraft): WorkedOn {
 export function writeDown(store: Store, entry: LogDraft, on: WorkedOn): void {
   const read = readEntry(entry, on, FIRST_SETTINGS)
   if (!read.ok) throw new Error(read.errors[0]?.message)
-  store.log.add(lineOf(store, entry, store.tickets.get(entry.ticketId), on, read.told, false))
+  store.log.add(lineOf(store, entry, store.pieces.get(entry.pieceId), on, read.told, false))
 }

@@ -20,14 +20,14 @@ export interface RunPiece {
 
 /** Puts a piece in the log and begins its run, as the server would. */
 function begin(store: Store, piece: RunPiece, personId: string | null, at: Date) {
-  store.tickets.add(piece, subHours(at, 2).toISOString())
+  store.pieces.add(piece, subHours(at, 2).toISOString())
   const planned = planDraft(piece.draft, FIRST_SETTINGS, recordsOf(store, 'cut'))
   if (!planned.ok) throw new Error(planned.errors[0]?.message)
   const procedure = procedureOf(piece.draft.rig.torch, planned, FIRST_SETTINGS)
   if (!procedure.ok) throw new Error(procedure.text)
   const { plan, request } = planned
   const { setting, steps, breaks } = procedure
-  const run = { id: randomUUID(), ticketId: piece.id, draft: piece.draft, plan, setting, steps, breaks }
+  const run = { id: randomUUID(), pieceId: piece.id, draft: piece.draft, plan, setting, steps, breaks }
   store.runs.add({ ...run, personId, at: at.toISOString() })
   return { run, request }
 }
@@ -72,7 +72,7 @@ export function recorded(
     store,
     cutCameOut({
       id: randomUUID(),
-      ticketId: piece.id,
+      pieceId: piece.id,
       runId: run.id,
       personId,
       at: at.toISOString(),

@@ -24,7 +24,7 @@ export function tested(
   store: Store,
   asked: {
     readonly kind: 'pressure' | 'vacuum'
-    readonly ticketId: string | null
+    readonly pieceId: string | null
     readonly personId: string | null
     readonly from: Date
     readonly readings: ReturnType<typeof testReadings>
@@ -32,12 +32,12 @@ export function tested(
   },
 ): void {
   const id = randomUUID()
-  const { kind, ticketId, personId, from, readings } = asked
+  const { kind, pieceId, personId, from, readings } = asked
   const test: TestAsked =
     kind === 'pressure'
       ? TEST
       : { ...TEST, testPa: 0, weakestPa: null, reliefPa: null, divisionPa: null, volumeM3: null }
-  store.tests.add({ id, kind, ticketId, personId, asked: test, at: from.toISOString() })
+  store.tests.add({ id, kind, pieceId, personId, asked: test, at: from.toISOString() })
   const context = { store, hub: new RunHub() }
   const at = (s: number) => new Date(from.getTime() + s * 1000).toISOString()
   const event = (kindOf: 'raised' | 'hold' | 'lowered' | 'ended', s: number, stage: number | null = null) =>

@@ -20,12 +20,12 @@ export interface Yard {
 /** Puts the piece of a series in, and answers what it is worked on as. */
 function pieceOfSeries(store: Store, yard: Yard, jobId: string, told: PieceTold) {
   const draft = pieceOf(told, yard.torches)
-  const ticketId = randomUUID()
-  store.tickets.add(
-    { id: ticketId, jobId, title: told.title, draft },
+  const pieceId = randomUUID()
+  store.pieces.add(
+    { id: pieceId, jobId, title: told.title, draft },
     subDays(yard.now, told.daysAgo).toISOString(),
   )
-  return { ticketId, on: onPiece(draft) }
+  return { pieceId, on: onPiece(draft) }
 }
 
 function cutSeries(
@@ -37,7 +37,7 @@ function cutSeries(
 ): void {
   const random = seeded(seed)
   const scatter = (share: number) => 1 + share * (random() + random() - 1)
-  const { ticketId, on } = pieceOfSeries(store, yard, jobId, series.piece)
+  const { pieceId, on } = pieceOfSeries(store, yard, jobId, series.piece)
   for (let i = 0; i < series.count; i++) {
     const daysAgo = 41 - Math.round((i * 37) / series.count)
     // one in five went wrong, and in the usual ways: too fast at first, oxygen too low
@@ -47,7 +47,7 @@ function cutSeries(
       store,
       cutCameOut({
         id: randomUUID(),
-        ticketId,
+        pieceId,
         personId: yard.people.get(series.people[i % series.people.length] ?? '') ?? null,
         at: subMinutes(subDays(yard.now, daysAgo), Math.round(random() * 300)).toISOString(),
         used: {
@@ -72,13 +72,13 @@ function cutSeries(
 /** @returns the id of its piece */
 function brazeSeries(store: Store, yard: Yard, jobId: string, series: (typeof weeks.brazes)[number]): string {
   const random = seeded(77)
-  const { ticketId, on } = pieceOfSeries(store, yard, jobId, series.piece)
+  const { pieceId, on } = pieceOfSeries(store, yard, jobId, series.piece)
   const planned = (name: string) => figureNamed(on.plan, name)?.value ?? 0
   for (let i = 0; i < series.count; i++) {
     const good = brazeCameOut(
       {
         id: randomUUID(),
-        ticketId,
+        pieceId,
         personId: yard.people.get(series.people[i % series.people.length] ?? '') ?? null,
         at: subDays(yard.now, 28 - i * 3).toISOString(),
         used: {
@@ -99,7 +99,7 @@ function brazeSeries(store: Store, yard: Yard, jobId: string, series: (typeof we
       on,
     )
   }
-  return ticketId
+  return pieceId
 }
 
 /** Fills the weeks before. `pieces`: ids of those that stand already, by title. */
@@ -114,7 +114,7 @@ export function fillWeeks(store: Store, yard: Yard, pieces: ReadonlyMap<string, 
   for (const test of weeks.tests)
     tested(store, {
       kind: test.kind === 'vacuum' ? 'vacuum' : 'pressure',
-      ticketId: known.get(test.piece) ?? null,
+      pieceId: known.get(test.piece) ?? null,
       personId: people.get(test.person) ?? null,
       from: subDays(now, test.daysAgo),
       readings: testReadings(test.readings === 'moist' ? 'moist' : 'rising'),

@@ -12,9 +12,9 @@ export const closeOutHandlers: Pick<Handlers, 'getCloseOut'> = {
     if (!job) throw notFound('job')
     return {
       job: { id: job.id, name: job.name, place: job.place, createdAt: job.created_at },
-      pieces: store.tickets.ofJob(job.id, MOST_PIECES).map((ticket) => {
-        const { id, title, kind, about, state, remedyOf } = ticket
-        const entries = store.log.ofTicket(id)
+      pieces: store.pieces.ofJob(job.id, MOST_PIECES).map((piece) => {
+        const { id, title, kind, about, state, remedyOf } = piece
+        const entries = store.log.ofPiece(id)
         return {
           id,
           title,

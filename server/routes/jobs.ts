@@ -1,4 +1,4 @@
-import type { Job, JobSummary, TicketChanged } from '#contract/types.ts'
+import type { Job, JobSummary, PieceChanged } from '#contract/types.ts'
 import type { JobRow } from '../db/tables/jobs.ts'
 import { conflict, notFound } from '../errors.ts'
 import type { Store } from '../store.ts'
@@ -20,20 +20,20 @@ const WATCHED_MS = 24 * 3600 * 1000
 const head = (row: JobRow) => ({ id: row.id, name: row.name, place: row.place, createdAt: row.created_at })
 const withPieces = (store: Store, row: JobRow, most: number, from = 0): JobSummary => ({
   ...head(row),
-  tickets: store.tickets.ofJob(row.id, most, from),
-  pieces: store.tickets.countOf(row.id),
+  pieces: store.pieces.ofJob(row.id, most, from),
+  pieceCount: store.pieces.countOf(row.id),
 })
 
 function found(store: Store, id: string) {
-  const ticket = store.tickets.get(id)
-  if (!ticket) throw notFound('piece')
-  return ticket
+  const piece = store.pieces.get(id)
+  if (!piece) throw notFound('piece')
+  return piece
 }
 /** What of a piece its change has moved. */
-function changed(store: Store, id: string): TicketChanged {
-  const ticket = store.tickets.brief(id)
-  if (!ticket) throw notFound('piece')
-  return ticket
+function changed(store: Store, id: string): PieceChanged {
+  const piece = store.pieces.brief(id)
+  if (!piece) throw notFound('piece')
+  return piece
 }
 
 /** Jobs, their pieces, and the day's page. */
@@ -44,10 +44,10 @@ export const jobHandlers: Pick<
   | 'findJobs'
   | 'getJob'
   | 'getWholeJob'
-  | 'getTicket'
+  | 'getPiece'
   | 'addJob'
-  | 'addTicket'
-  | 'changeTicket'
+  | 'addPiece'
+  | 'changePiece'
 > = {
   today: ({ store, now, house }) => {
     const toWrite = store.runs.unwritten(TO_WRITE_SHOWN + 1)
@@ -59,7 +59,7 @@ export const jobHandlers: Pick<
       watched: store.runs
         .endedSince(new Date(now().getTime() - WATCHED_MS).toISOString())
         .filter((r) => r.clocks.some((c) => Date.parse(c.from) + c.seconds * 1000 > now().getTime())),
-      next: store.tickets.planned(NEXT_SHOWN),
+      next: store.pieces.planned(NEXT_SHOWN),
       recent: store.log.recent(RECENT_SHOWN),
       lastCopy: house.lastCopy,
     }
@@ -77,9 +77,9 @@ export const jobHandlers: Pick<
   getJob: ({ store }, { params, query }): Job => {
     const row = store.jobs.get(params.id)
     if (!row) throw notFound('job')
-    const place = query.around === undefined ? 0 : store.tickets.placeOf(query.around)
+    const place = query.around === undefined ? 0 : store.pieces.placeOf(query.around)
     const skipped = place - (place % PIECES_PAGE)
-    const at = (i: number) => (i < 0 ? null : (store.tickets.ofJob(row.id, 1, i)[0]?.id ?? null))
+    const at = (i: number) => (i < 0 ? null : (store.pieces.ofJob(row.id, 1, i)[0]?.id ?? null))
     return {
       ...withPieces(store, row, PIECES_PAGE, skipped),
       skipped,
@@ -91,24 +91,24 @@ export const jobHandlers: Pick<
     if (!store.jobs.get(params.id)) throw notFound('job')
     return new Written(await lanes.read.wholeJob(params.id))
   },
-  getTicket: ({ store }, { params }) => found(store, params.id),
+  getPiece: ({ store }, { params }) => found(store, params.id),
   addJob: ({ store, now }, { body }) => {
     if (!store.jobs.get(body.id)) store.jobs.add(body.id, body.name, body.place, now().toISOString())
     const row = store.jobs.get(body.id)
     if (!row) throw notFound('job')
     return withPieces(store, row, PIECES_SHOWN)
   },
-  addTicket: ({ store, now }, { body }) => {
+  addPiece: ({ store, now }, { body }) => {
     if (!store.jobs.get(body.jobId)) throw notFound('job')
-    if (!store.tickets.brief(body.id)) store.transaction(() => store.tickets.add(body, now().toISOString()))
+    if (!store.pieces.brief(body.id)) store.transaction(() => store.pieces.add(body, now().toISOString()))
     return changed(store, body.id)
   },
-  changeTicket: ({ store, now }, { params, body }) => {
+  changePiece: ({ store, now }, { params, body }) => {
     const before = found(store, params.id)
     // the same change sent twice, since the first answer was lost, is one change
     const same = before.title === body.title && JSON.stringify(before.draft) === JSON.stringify(body.draft)
     const change = () =>
-      store.tickets.change(params.id, body.title, body.draft, body.version, now().toISOString())
+      store.pieces.change(params.id, body.title, body.draft, body.version, now().toISOString())
     if (!same && !store.transaction(change))
       throw conflict('changed-elsewhere', 'This piece was changed on another screen.')
     return changed(store, params.id)

@@ -17,15 +17,15 @@ function entry(store: Store, id: string): LogEntry {
   const found = store.log.get(id)
   if (!found) throw notFound('entry')
   const run = found.runId === null ? undefined : store.runs.get(found.runId)
-  const ticket = found.ticketId === null ? undefined : store.tickets.get(found.ticketId)
+  const piece = found.pieceId === null ? undefined : store.pieces.get(found.pieceId)
   return {
     ...summaryOf(found),
-    jobId: ticket?.jobId ?? null,
+    jobId: piece?.jobId ?? null,
     runId: found.runId,
     fuel: found.fuel,
     photos: store.photos.of(id).map((p) => p.id),
     plan: run?.plan ?? null,
-    draft: run?.draft ?? ticket?.draft ?? null,
+    draft: run?.draft ?? piece?.draft ?? null,
     run: run
       ? {
           startedAt: run.startedAt,
@@ -38,10 +38,10 @@ function entry(store: Store, id: string): LogEntry {
 }
 
 /** The entry whose place it takes, checked: it is there, of the same piece and kind, and nothing has taken its place yet. */
-function checkCorrection(store: Store, body: LogDraft, ticketId: string): void {
+function checkCorrection(store: Store, body: LogDraft, pieceId: string): void {
   if (body.corrects === null) return
   const before = store.log.get(body.corrects)
-  if (!before || before.kind !== body.kind || before.ticketId !== ticketId)
+  if (!before || before.kind !== body.kind || before.pieceId !== pieceId)
     throw wrong('There is no such entry of this piece.', 'corrects')
   if (body.why === '') throw wrong('Say why it is corrected.', 'why')
   if (body.personId === null) throw wrong('Say who corrects it.', 'personId')
@@ -58,17 +58,17 @@ function added(store: Store, id: string): LogSummary {
 
 function write(store: Store, body: LogDraft): LogSummary {
   if (store.log.has(body.id)) return added(store, body.id)
-  const ticket = store.tickets.get(body.ticketId)
-  if (!ticket) throw wrong('There is no such piece.', 'ticketId')
+  const piece = store.pieces.get(body.pieceId)
+  if (!piece) throw wrong('There is no such piece.', 'pieceId')
   checkPerson(store, body.personId)
   const run = body.runId === null ? undefined : store.runs.get(body.runId)
-  if (body.runId !== null && run?.ticketId !== ticket.id)
+  if (body.runId !== null && run?.pieceId !== piece.id)
     throw wrong('There is no such run of this piece.', 'runId')
-  checkCorrection(store, body, ticket.id)
+  checkCorrection(store, body, piece.id)
   if (run && body.corrects === null && store.log.entryOfRun(run.id))
     throw conflict('already-logged', 'This run is in the log already.')
   const settings = store.settings.get()
-  const draft = run?.draft ?? ticket.draft
+  const draft = run?.draft ?? piece.draft
   if (draft.kind !== body.kind)
     throw new AppError(
       422,
@@ -77,13 +77,13 @@ function write(store: Store, body: LogDraft): LogSummary {
       'kind',
     )
   const on = workedOn(draft, settings, run?.plan)
-  if (!on) throw new AppError(422, 'no-plan', 'The piece it belongs to cannot be read.', 'ticketId')
+  if (!on) throw new AppError(422, 'no-plan', 'The piece it belongs to cannot be read.', 'pieceId')
   const read = readEntry(body, on, settings)
   if (!read.ok) throw wrong(read.errors[0]?.message ?? 'This is not understood.', read.errors[0]?.field ?? '')
   const overridden =
     (run !== undefined && store.log.overridesOf(run.id) > 0) ||
     on.plan.findings.some((f) => f.code === 'override')
-  store.log.add(lineOf(store, body, { ...ticket, draft }, on, read.told, overridden))
+  store.log.add(lineOf(store, body, { ...piece, draft }, on, read.told, overridden))
   return added(store, body.id)
 }
 
@@ -124,7 +124,7 @@ export const logHandlers: Pick<
         runId: run.id,
         ...headOf(
           store,
-          { id: run.ticketId, jobName: run.jobName, title: run.title, draft: run.draft },
+          { id: run.pieceId, jobName: run.jobName, title: run.title, draft: run.draft },
           body.personId,
         ),
         thicknessM: null,
@@ -146,8 +146,8 @@ export const logHandlers: Pick<
     store.transaction(() => {
       const known = store.log.get(body.id)
       if (known) return summaryOf(known)
-      const ticket = body.ticketId === null ? undefined : store.tickets.get(body.ticketId)
-      if (body.ticketId !== null && !ticket) throw wrong('There is no such piece.', 'ticketId')
+      const piece = body.pieceId === null ? undefined : store.pieces.get(body.pieceId)
+      if (body.pieceId !== null && !piece) throw wrong('There is no such piece.', 'pieceId')
       checkPerson(store, body.personId)
       const unknown = body.signs.find((s) => !findSign(s))
       if (unknown !== undefined) throw wrong(`“${unknown}” is no sign that is known here.`, 'signs')
@@ -158,7 +158,7 @@ export const logHandlers: Pick<
         kind: 'fault',
         at: body.at,
         runId: body.runId !== null && store.runs.has(body.runId) ? body.runId : null,
-        ...headOf(store, ticket, body.personId),
+        ...headOf(store, piece, body.personId),
         thicknessM: null,
         tipOrificeM: null,
         ...UNJUDGED,

@@ -35,12 +35,12 @@ export function logRun(
   run: Run,
   line: Pick<NewEntry, 'id' | 'at' | 'personId' | 'told'>,
 ): void {
-  const { id, ticketId, jobName, title, draft } = run
+  const { id, pieceId, jobName, title, draft } = run
   store.log.add({
     ...line,
     kind: line.told.kind,
     runId: id,
-    ...headOf(store, { id: ticketId, jobName, title, draft }, line.personId),
+    ...headOf(store, { id: pieceId, jobName, title, draft }, line.personId),
     thicknessM: null,
     tipOrificeM: figureNamed(run.plan, 'tipOrifice')?.value ?? null,
     ...UNJUDGED,
@@ -54,12 +54,12 @@ export const runHandlers: Pick<Handlers, 'startRun' | 'getRun' | 'addRunEvent' |
   startRun: ({ store }, { body }) =>
     store.transaction(() => {
       if (store.runs.has(body.id)) return { id: body.id }
-      const ticket = store.tickets.get(body.ticketId)
-      if (!ticket) throw new AppError(422, 'bad-input', 'There is no such piece.', 'ticketId')
+      const piece = store.pieces.get(body.pieceId)
+      if (!piece) throw new AppError(422, 'bad-input', 'There is no such piece.', 'pieceId')
       checkPerson(store, body.personId)
-      if (store.runs.openOn(ticket.id)) throw conflict('already-running', 'This piece is under way already.')
+      if (store.runs.openOn(piece.id)) throw conflict('already-running', 'This piece is under way already.')
       const settings = store.settings.get()
-      const planned = planPiece(ticket.draft, settings, recordsOf(store, ticket.draft.kind))
+      const planned = planPiece(piece.draft, settings, recordsOf(store, piece.draft.kind))
       if (!planned.ok)
         throw new AppError(
           422,
@@ -67,20 +67,20 @@ export const runHandlers: Pick<Handlers, 'startRun' | 'getRun' | 'addRunEvent' |
           planned.errors[0]?.message ?? 'This piece has no plan.',
           planned.errors[0]?.field,
         )
-      const procedure = procedureOf(ticket.draft.rig.torch, planned, settings)
+      const procedure = procedureOf(piece.draft.rig.torch, planned, settings)
       if (!procedure.ok) throw new AppError(422, 'stopped', procedure.text)
       store.runs.add({
         id: body.id,
-        ticketId: ticket.id,
+        pieceId: piece.id,
         personId: body.personId,
         at: body.at,
-        draft: ticket.draft,
+        draft: piece.draft,
         plan: planned.plan,
         setting: procedure.setting,
         steps: procedure.steps,
         breaks: procedure.breaks,
       })
-      const insisted = ticket.draft.kind === 'braze' ? ticket.draft.work.overrideReason.trim() : ''
+      const insisted = piece.draft.kind === 'braze' ? piece.draft.work.overrideReason.trim() : ''
       if (insisted !== '')
         logRun(store, found(store, body.id), {
           id: randomUUID(),

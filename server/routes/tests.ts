@@ -76,9 +76,9 @@ function readEvent(body: TestEventDraft, test: JointTest, settings: Settings): T
 function logTest(store: Store, test: JointTest, at: string): void {
   const progress = foldTest(test.kind, test.asked, test.events)
   const { result } = judgeTest(test.kind, test.asked, progress, store.settings.get().units)
-  const ticket = test.ticketId === null ? undefined : store.tickets.get(test.ticketId)
+  const piece = test.pieceId === null ? undefined : store.pieces.get(test.pieceId)
   const kind = test.kind === 'pressure' ? 'pressure-test' : 'vacuum-test'
-  const head = headOf(store, ticket, test.personId)
+  const head = headOf(store, piece, test.personId)
   store.log.add({
     id: test.id,
     kind,
@@ -188,11 +188,11 @@ export const testHandlers: Pick<Handlers, 'listTests' | 'startTest' | 'getTest' 
     store.transaction(() => {
       const known = store.tests.get(body.id)
       if (known) return known
-      if (body.ticketId !== null && !store.tickets.brief(body.ticketId))
-        throw wrong('There is no such piece.', 'ticketId')
+      if (body.pieceId !== null && !store.pieces.brief(body.pieceId))
+        throw wrong('There is no such piece.', 'pieceId')
       checkPerson(store, body.personId)
-      const { id, kind, ticketId, personId, at } = body
-      store.tests.add({ id, kind, ticketId, personId, at, asked: readAsked(body, store.settings.get()) })
+      const { id, kind, pieceId, personId, at } = body
+      store.tests.add({ id, kind, pieceId, personId, at, asked: readAsked(body, store.settings.get()) })
       return found(store, id)
     }),
   addTestEvent: (context, { params, body }) => {

@@ -30,10 +30,10 @@ const CHUNK = 256 * 1024
 
 /** A line as a file has it: which line has taken its place follows from that line. */
 function toFile(e: StoredEntry): FileEntry {
-  const { id, kind, at, ticketId, runId, jobName, title, personName, metal, fuel, handling } = e
+  const { id, kind, at, pieceId, runId, jobName, title, personName, metal, fuel, handling } = e
   const { thicknessM, tipOrificeM, outcome, good, told, corrects, why } = e
   return {
-    ...{ id, kind, at, ticketId, runId, jobName, title, personName, metal, fuel, handling },
+    ...{ id, kind, at, pieceId, runId, jobName, title, personName, metal, fuel, handling },
     ...{ thicknessM, tipOrificeM, outcome, good, told, corrects, why },
   }
 }

@@ -20,7 +20,7 @@ export interface Answer {
 
 const { data } = workerData as { readonly data: string }
 const damage = new Damage()
-const { log, tickets, settings } = openStore(openReadOnly(logIn(data)), damage)
+const { log, pieces, settings } = openStore(openReadOnly(logIn(data)), damage)
 /** Of each figure so many runs are drawn against what was estimated. */
 const PAIRS_SHOWN = 150
 /** Of a job of more pieces than this only so many are added up. */
@@ -52,7 +52,7 @@ const api = {
         `{"cuts":${kind === 'braze' ? '[]' : log.cuts()},"kerfs":${kind === 'braze' ? '[]' : log.kerfs()},"brazes":${kind === 'cut' ? '[]' : log.brazes()},"tried":${log.tried()}}`,
     ),
   wholeJob: (id: string): Answer => {
-    const drafts = tickets.draftsOf(id, MOST_PIECES)
+    const drafts = pieces.draftsOf(id, MOST_PIECES)
     const shop = settings.get()
     const own = {
       cuts: JSON.parse(log.cuts()) as Records['cuts'],

@@ -1,7 +1,7 @@
 import { createApi, type BaseQueryFn } from '@reduxjs/toolkit/query/react'
 import { PATHS } from '#contract/paths.ts'
 import type { BodyOf, LogQuery, ParamsOf, RouteName, Settings } from '#contract/schemas.ts'
-import type { AnswerOf, ApiError, Job, RunChange, TestChange, Ticket } from '#contract/types.ts'
+import type { AnswerOf, ApiError, Job, RunChange, TestChange, Piece } from '#contract/types.ts'
 import { withChange } from './changes.ts'
 
 /** A request that did not go through. `code` is `unreachable` when no server answered. */
@@ -162,16 +162,16 @@ export const api = createApi({
       query: (id) => ({ route: 'getWholeJob', params: { id } }),
       providesTags: ['Jobs', 'Pieces', 'Log', 'Settings'],
     }),
-    ticket: make.query<Ticket, string>({
-      query: (id) => ({ route: 'getTicket', params: { id } }),
+    piece: make.query<Piece, string>({
+      query: (id) => ({ route: 'getPiece', params: { id } }),
       providesTags: ['Jobs'],
     }),
     addJob: make.mutation<AnswerOf<'addJob'>, BodyOf<'addJob'>>({
       query: (body) => ({ route: 'addJob', body }),
       invalidatesTags: ['Jobs'],
     }),
-    addTicket: make.mutation<AnswerOf<'addTicket'>, BodyOf<'addTicket'>>({
-      query: (body) => ({ route: 'addTicket', body }),
+    addPiece: make.mutation<AnswerOf<'addPiece'>, BodyOf<'addPiece'>>({
+      query: (body) => ({ route: 'addPiece', body }),
       invalidatesTags: ['Jobs'],
     }),
     startRun: make.mutation<AnswerOf<'startRun'>, BodyOf<'startRun'>>({

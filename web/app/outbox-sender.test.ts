@@ -136,7 +136,7 @@ describe('sending', () => {
     answer = () => ({ status: 200, json: { id: 't', jobId: 'j', version: 8 } })
     store.dispatch(outbox.actions.versionKnown({ id: 't', version: 7 }))
     const change = (id: string) =>
-      item(id, { key: 'ticket:t', route: 'changeTicket', params: { id: 't' }, body: { title: id } })
+      item(id, { key: 'piece:t', route: 'changePiece', params: { id: 't' }, body: { title: id } })
     store.dispatch(outbox.actions.enqueued(change('one')))
     await settle()
     store.dispatch(outbox.actions.enqueued(change('two')))
@@ -145,7 +145,7 @@ describe('sending', () => {
       { title: 'one', version: 7 },
       { title: 'two', version: 8 },
     ])
-    expect(sent[0]?.url).toBe('/api/tickets/t')
+    expect(sent[0]?.url).toBe('/api/pieces/t')
   })
 })
 
@@ -208,6 +208,13 @@ describe('starting', () => {
     expect(sent.map((s) => (s.body as { id: string }).id)).toEqual(['orphan'])
     expect(localStorage.getItem('wimble.outbox.closed')).toBeNull()
     expect(localStorage.getItem('wimble.outbox.living')).toContain('theirs')
+  })
+  it('sends what an older Wimble kept by the name that its route has now', async () => {
+    localStorage.setItem('wimble.outbox.old', JSON.stringify([{ ...item('old'), route: 'changeTicket' }]))
+    const store = await started()
+    await settle()
+    expect(sent).toHaveLength(1)
+    expect(store.getState().outbox.items).toEqual([])
   })
   it('goes on with its own after a reload, and takes a new name beside a copy of itself', async () => {
     sessionStorage.setItem('wimble.tab', 'me')

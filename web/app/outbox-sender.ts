@@ -1,4 +1,5 @@
-import type { RunChange, TestChange, Ticket, TicketChanged } from '#contract/types.ts'
+import { routeAsNow } from '#application/older-names.ts'
+import type { RunChange, TestChange, Piece, PieceChanged } from '#contract/types.ts'
 import { api, ask, type Failure } from './api.ts'
 import { withChange } from './changes.ts'
 import { outbox, type OutboxItem } from './outbox.ts'
@@ -31,7 +32,8 @@ function hold(name: string): Promise<boolean> {
 
 function read(key: string): OutboxItem[] {
   try {
-    return JSON.parse(localStorage.getItem(key) ?? '[]') as OutboxItem[]
+    const kept = JSON.parse(localStorage.getItem(key) ?? '[]') as OutboxItem[]
+    return kept.map((item) => ({ ...item, route: routeAsNow(item.route) as OutboxItem['route'] }))
   } catch {
     return []
   }
@@ -119,7 +121,7 @@ async function send(store: AppStore, item: OutboxItem): Promise<boolean> {
 }
 
 function bodyOf(store: AppStore, item: OutboxItem): unknown {
-  if (item.route !== 'changeTicket') return item.body
+  if (item.route !== 'changePiece') return item.body
   return { ...(item.body as object), version: store.getState().outbox.versions[item.params['id'] ?? ''] ?? 1 }
 }
 
@@ -145,11 +147,11 @@ function settle(store: AppStore, item: OutboxItem, data: unknown): void {
         ...(known === false || over ? (['Tests'] as const) : []),
       ]),
     )
-  } else if (item.route === 'changeTicket') {
-    const ticket = data as TicketChanged
-    const { draft } = item.body as Pick<Ticket, 'draft'>
-    store.dispatch(actions.versionKnown({ id: ticket.id, version: ticket.version }))
-    store.dispatch(api.util.updateQueryData('ticket', ticket.id, (now) => ({ ...now, ...ticket, draft })))
+  } else if (item.route === 'changePiece') {
+    const piece = data as PieceChanged
+    const { draft } = item.body as Pick<Piece, 'draft'>
+    store.dispatch(actions.versionKnown({ id: piece.id, version: piece.version }))
+    store.dispatch(api.util.updateQueryData('piece', piece.id, (now) => ({ ...now, ...piece, draft })))
     store.dispatch(api.util.invalidateTags(['Pieces']))
   } else store.dispatch(api.util.invalidateTags(['Log', 'Jobs', 'Runs']))
   store.dispatch(actions.delivered(item.id))

@@ -23,11 +23,11 @@ describe('the outbox', () => {
     expect(ids(reducer(s, actions.delivered('a')))).toEqual(['b', 'c'])
   })
   it('lets a later change of the same thing take the place of an earlier one, but not of one on its way', () => {
-    let s = reducer(start(), actions.enqueued(item('old', 'ticket:1')))
-    s = reducer(s, actions.enqueued(item('new', 'ticket:1')))
+    let s = reducer(start(), actions.enqueued(item('old', 'piece:1')))
+    s = reducer(s, actions.enqueued(item('new', 'piece:1')))
     expect(ids(s)).toEqual(['new'])
     s = reducer(s, actions.sendingBegan('new'))
-    s = reducer(s, actions.enqueued(item('newest', 'ticket:1')))
+    s = reducer(s, actions.enqueued(item('newest', 'piece:1')))
     expect(ids(s)).toEqual(['new', 'newest'])
   })
   it('keeps what failed, with the reason, and knows whether anybody answered', () => {

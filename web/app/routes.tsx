@@ -53,8 +53,8 @@ export const router = createBrowserRouter([
       { path: '/', element: view(() => import('../views/today/Today.tsx')) },
       { path: '/jobs', element: view(() => import('../views/jobs/Jobs.tsx')) },
       { path: '/jobs/:jobId', element: view(() => import('../views/plan/JobPage.tsx')) },
-      { path: '/jobs/:jobId/:ticketId', element: view(() => import('../views/plan/JobPage.tsx')) },
-      { path: '/jobs/:jobId/:ticketId/work', element: view(() => import('../views/work/WorkPage.tsx')) },
+      { path: '/jobs/:jobId/:pieceId', element: view(() => import('../views/plan/JobPage.tsx')) },
+      { path: '/jobs/:jobId/:pieceId/work', element: view(() => import('../views/work/WorkPage.tsx')) },
       { path: '/rig', element: view(() => import('../views/rig/Rig.tsx')) },
       {
         path: '/bench',
@@ -70,7 +70,7 @@ export const router = createBrowserRouter([
       },
       { path: '/jobs/:jobId/close-out', element: view(() => import('../views/close-out/CloseOutPage.tsx')) },
       {
-        path: '/jobs/:jobId/:ticketId/check',
+        path: '/jobs/:jobId/:pieceId/check',
         element: view(() => import('../views/check/Check.tsx').then((m) => ({ default: m.CheckPiece }))),
       },
       { path: '/rig/instruments', element: view(() => import('../views/instruments/Instruments.tsx')) },

@@ -18,8 +18,8 @@ function narrowed(query: LogQuery): {
   readonly sql: string
   readonly values: Readonly<Record<string, unknown>>
 } {
-  const { kind, outcome, metal, person, ticket } = query
-  const same = { kind, outcome, metal, person_name: person, ticket_id: ticket }
+  const { kind, outcome, metal, person, piece } = query
+  const same = { kind, outcome, metal, person_name: person, ticket_id: piece }
   const asked = Object.entries(same).filter(([, v]) => v !== undefined)
   const tests = asked.map(([column]) => `l.${column} = @${column}`)
   const values: Record<string, unknown> = Object.fromEntries(asked)

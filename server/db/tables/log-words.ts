@@ -39,7 +39,7 @@ export function searchOf(e: NewEntry, jobId: string | null): string {
     facet('o', e.outcome),
     facet('m', e.metal),
     facet('p', e.personName),
-    facet('t', e.ticketId ?? ''),
+    facet('t', e.pieceId ?? ''),
     facet('j', jobId ?? ''),
     e.tipOrificeM === null ? '' : facet('s', String(tipStep(e.tipOrificeM))),
     e.thicknessM === null ? '' : facet('h', String(thicknessStep(e.thicknessM))),
@@ -56,13 +56,13 @@ const THICKEST_M = 10
 /** A query as the index of words is asked it; empty where it asks for nothing but moments. */
 export function matchOf(query: LogQuery): string {
   const parts: string[] = []
-  const { kind, outcome, metal, person, ticket, job, tip, thinnest, thickest } = query
+  const { kind, outcome, metal, person, piece, job, tip, thinnest, thickest } = query
   for (const [letter, value] of [
     ['k', kind],
     ['o', outcome],
     ['m', metal],
     ['p', person],
-    ['t', ticket],
+    ['t', piece],
     ['j', job],
   ] as const)
     if (value !== undefined) parts.push(`"${facet(letter, value) || '='}"`)

@@ -30,7 +30,7 @@ export function logTable(db: Db, damage: Damage) {
   const newestOf = db.prepare<[string, number], LogRow>(
     `SELECT ${LOG_COLUMNS} FROM log l WHERE l.kind = ? AND NOT EXISTS (SELECT 1 FROM log d WHERE d.corrects = l.id) ORDER BY l.key DESC LIMIT ?`,
   )
-  const ofTicket = db.prepare<[string, number], LogRow>(
+  const ofPiece = db.prepare<[string, number], LogRow>(
     `SELECT ${LOG_COLUMNS} FROM log l WHERE l.ticket_id = ? ORDER BY l.key DESC LIMIT ?`,
   )
   const after = db.prepare<[number, number], LogRow>(
@@ -100,8 +100,8 @@ export function logTable(db: Db, damage: Damage) {
           .slice(0, count),
       ).map(inBrief),
     /** The lines of a piece, newest first. */
-    ofTicket: (ticketId: string, most = 500): LogSummary[] =>
-      readable(ofTicket.all(ticketId, most)).map(summaryOf),
+    ofPiece: (pieceId: string, most = 500): LogSummary[] =>
+      readable(ofPiece.all(pieceId, most)).map(summaryOf),
     /** So many lines after a key, oldest first, and the key to go on from; undefined at the end. */
     page: (
       key: number,
@@ -132,7 +132,7 @@ export function logTable(db: Db, damage: Damage) {
     add: (e: NewEntry): void => {
       const before = last.get()
       const key = keyFor(e.at)
-      const search = searchOf(e, e.ticketId === null ? null : (jobOf.get(e.ticketId) ?? null))
+      const search = searchOf(e, e.pieceId === null ? null : (jobOf.get(e.pieceId) ?? null))
       add.run({
         key,
         seq: (before?.seq ?? 0) + 1,
@@ -149,7 +149,7 @@ export function logTable(db: Db, damage: Damage) {
       if (e.tipOrificeM !== null) addChoice.run('tip', e.tipOrificeM)
       points.learn(key, { ...e, correctedBy: null })
       if (e.runId !== null && (e.kind === 'cut' || e.kind === 'braze')) written.run(e.runId)
-      if (e.ticketId !== null) refresh(e.ticketId)
+      if (e.pieceId !== null) refresh(e.pieceId)
     },
   }
 }

@@ -1,6 +1,6 @@
 import { isJoint, jointFacts } from '#core/braze/joints.ts'
 import type { PieceDraft } from '#contract/schemas.ts'
-import type { TicketState } from '#contract/types.ts'
+import type { PieceState } from '#contract/types.ts'
 import type { Db } from '../db.ts'
 
 /** A piece in a few words, as it was typed. */
@@ -23,7 +23,7 @@ interface Facts {
   readonly logged: number
 }
 
-const stateOf = (f: Facts): TicketState =>
+const stateOf = (f: Facts): PieceState =>
   f.open_run
     ? 'running'
     : f.unwritten_run
@@ -41,7 +41,7 @@ const stateOf = (f: Facts): TicketState =>
  * whatever may have changed it. It is under way while a run is open; cut, or brazed, while its newest finished run is
  * not in the log; failed while its newest judged line has failed and no remedy of that line has passed.
  */
-export function pieceState(db: Db): (ticketId: string) => void {
+export function pieceState(db: Db): (pieceId: string) => void {
   const facts = db.prepare<[string], Facts>(`
     SELECT t.kind,
       (SELECT r.id FROM runs r WHERE r.ticket_id = t.id AND r.ended_at IS NULL) AS open_run,
@@ -63,13 +63,13 @@ export function pieceState(db: Db): (ticketId: string) => void {
       'SELECT l.ticket_id FROM tickets t JOIN log l ON l.id = t.remedy_of WHERE t.id = ? AND l.ticket_id IS NOT NULL',
     )
     .pluck()
-  const one = (ticketId: string): void => {
-    const found = facts.get(ticketId)
-    if (found) put.run(stateOf(found), found.open_run ?? found.unwritten_run, found.failed_by, ticketId)
+  const one = (pieceId: string): void => {
+    const found = facts.get(pieceId)
+    if (found) put.run(stateOf(found), found.open_run ?? found.unwritten_run, found.failed_by, pieceId)
   }
-  return (ticketId) => {
-    one(ticketId)
-    const other = remedied.get(ticketId)
-    if (other !== undefined && other !== ticketId) one(other)
+  return (pieceId) => {
+    one(pieceId)
+    const other = remedied.get(pieceId)
+    if (other !== undefined && other !== pieceId) one(other)
   }
 }

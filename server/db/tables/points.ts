@@ -126,7 +126,7 @@ export function pointsTable(db: Db) {
     `SELECT f.id FROM log f WHERE f.ticket_id = ? AND f.kind IN ('pressure-test', 'vacuum-test') AND f.outcome = 'failed'
        AND f.at >= ? AND NOT EXISTS (SELECT 1 FROM log d WHERE d.corrects = f.id) LIMIT 1`,
   )
-  const keysOfTicket = db
+  const keysOfPiece = db
     .prepare<[string], number>("SELECT key FROM log WHERE ticket_id = ? AND kind IN ('cut', 'braze')")
     .pluck()
   const keyOf = db.prepare<[string], number>('SELECT key FROM log WHERE id = ?').pluck()
@@ -177,7 +177,7 @@ export function pointsTable(db: Db) {
               }
             : undefined
         // nothing has taken the place yet of a line that is put in now
-        const failed = e.good && e.ticketId !== null && failedSince.get(e.ticketId, e.at) !== undefined
+        const failed = e.good && e.pieceId !== null && failedSince.get(e.pieceId, e.at) !== undefined
         put.run({
           key,
           good: e.good && !failed ? 1 : 0,
@@ -195,8 +195,8 @@ export function pointsTable(db: Db) {
         if (corrected !== undefined) countOne.run(corrected)
       }
       // a test, and the correction of one, weigh on what the same piece teaches
-      if (e.ticketId !== null && (told.kind === 'pressure-test' || told.kind === 'vacuum-test'))
-        for (const other of keysOfTicket.all(e.ticketId)) countOne.run(other)
+      if (e.pieceId !== null && (told.kind === 'pressure-test' || told.kind === 'vacuum-test'))
+        for (const other of keysOfPiece.all(e.pieceId)) countOne.run(other)
     },
     /** A line that cannot be read teaches nothing. */
     setApart: (key: number): void => {

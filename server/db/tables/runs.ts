@@ -63,7 +63,7 @@ const SELECT = `
 /** What a run is begun with. */
 export interface NewRun {
   readonly id: string
-  readonly ticketId: string
+  readonly pieceId: string
   readonly personId: string | null
   readonly at: string
   readonly draft: PieceDraft
@@ -158,7 +158,7 @@ export function runsTable(db: Db, damage: Damage) {
     .prepare<[string], number>('SELECT coalesce(max(seq), 0) FROM run_events WHERE run_id = ?')
     .pluck()
   const add = db.prepare(
-    'INSERT INTO runs (id, ticket_id, person_id, started_at, progress, took) VALUES (@id, @ticketId, @personId, @at, @progress, @took)',
+    'INSERT INTO runs (id, ticket_id, person_id, started_at, progress, took) VALUES (@id, @pieceId, @personId, @at, @progress, @took)',
   )
   const addPlan = db.prepare(
     `INSERT INTO plans (run_id, draft, plan, setting, steps, breaks, digest)
@@ -214,7 +214,7 @@ export function runsTable(db: Db, damage: Damage) {
   }
   const brief = (r: BriefRow): Omit<RunSummary, keyof Stands> => ({
     id: r.id,
-    ticketId: r.ticket_id,
+    pieceId: r.ticket_id,
     jobId: r.job_id,
     jobName: r.job_name,
     title: r.title,
@@ -244,8 +244,8 @@ export function runsTable(db: Db, damage: Damage) {
       return row && summary(row)
     },
     /** Every run of a piece, first one first, with what each took by its plan. */
-    of: (ticketId: string): (RunSummary & { readonly took: Partial<Took> })[] =>
-      allOf.all(ticketId).map((r) => ({ ...summary(r), took: known<Partial<Took>>(r.took, {}) })),
+    of: (pieceId: string): (RunSummary & { readonly took: Partial<Took> })[] =>
+      allOf.all(pieceId).map((r) => ({ ...summary(r), took: known<Partial<Took>>(r.took, {}) })),
     open: (most: number): RunSummary[] => open.all(most).map(summary),
     unwritten: (most: number): RunSummary[] => unwritten.all(most).map(summary),
     /** Ended since `after`, newest first: their clocks may still go on. */
@@ -263,14 +263,14 @@ export function runsTable(db: Db, damage: Damage) {
           nitrogenM3: t.nitrogenM3 ?? 0,
         }
       }),
-    openOn: (ticketId: string): string | undefined => openOn.get(ticketId)?.id,
+    openOn: (pieceId: string): string | undefined => openOn.get(pieceId)?.id,
     runOfEvent: (eventId: string): string | undefined => ofEvent.get(eventId)?.run_id,
     /** How many events a run has. */
     countOf: (id: string): number => countEvents.get(id) ?? 0,
     add: (r: NewRun): void => {
       add.run({
         id: r.id,
-        ticketId: r.ticketId,
+        pieceId: r.pieceId,
         personId: r.personId,
         at: r.at,
         progress: JSON.stringify(standsAt(r.plan, foldRun(r, []))),
@@ -284,7 +284,7 @@ export function runsTable(db: Db, damage: Damage) {
         steps: JSON.stringify(r.steps),
         breaks: JSON.stringify(r.breaks),
       })
-      refresh(r.ticketId)
+      refresh(r.pieceId)
     },
     /** Puts events after the others; `progress` is where the run stands with them. Answers the number of the last. */
     addEvents: (
@@ -307,9 +307,9 @@ export function runsTable(db: Db, damage: Damage) {
       progressed.run(JSON.stringify(standsAt(plan, progress)), id)
       return seq
     },
-    end: ({ id, ticketId }: Pick<Run, 'id' | 'ticketId'>, at: string, stopped = false): void => {
+    end: ({ id, pieceId }: Pick<Run, 'id' | 'pieceId'>, at: string, stopped = false): void => {
       end.run(at, stopped ? 1 : 0, id)
-      refresh(ticketId)
+      refresh(pieceId)
     },
   }
 }

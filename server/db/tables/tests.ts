@@ -41,7 +41,7 @@ const nameOf = (r: Row) =>
 const summary = (r: Row): TestSummary => ({
   id: r.id,
   kind: r.kind as TestKind,
-  ticketId: r.ticket_id,
+  pieceId: r.ticket_id,
   title: nameOf(r),
   jobId: r.job_id,
   startedAt: r.started_at,
@@ -130,7 +130,7 @@ export function testsTable(db: Db, damage: Damage) {
     add: (t: {
       readonly id: string
       readonly kind: TestKind
-      readonly ticketId: string | null
+      readonly pieceId: string | null
       readonly personId: string | null
       readonly asked: TestAsked
       readonly at: string
@@ -138,7 +138,7 @@ export function testsTable(db: Db, damage: Damage) {
       add.run({
         id: t.id,
         kind: t.kind,
-        ticket_id: t.ticketId,
+        ticket_id: t.pieceId,
         person_id: t.personId,
         asked: JSON.stringify(t.asked),
         started_at: t.at,

@@ -31,10 +31,10 @@ export default function CheckRun() {
 
 /** A piece that is looked at without a run: an older joint, or somebody else's. */
 export function CheckPiece() {
-  const { ticketId = '' } = useParams()
-  const { currentData: ticket, error } = api.useTicketQuery(ticketId)
-  const subject = useMemo(() => ticket && ofPiece(ticket), [ticket])
-  if (error && !ticket) return <Missing what="piece" failure={error} />
+  const { pieceId = '' } = useParams()
+  const { currentData: piece, error } = api.usePieceQuery(pieceId)
+  const subject = useMemo(() => piece && ofPiece(piece), [piece])
+  if (error && !piece) return <Missing what="piece" failure={error} />
   return subject ? <CheckOf subject={subject} /> : OPENING
 }
 
@@ -57,7 +57,7 @@ export function CorrectEntry() {
 
 const CheckOf = ({ subject }: { readonly subject: Subject }) =>
   subject.draft.kind === 'cut' ? (
-    <CheckCut key={subject.ticketId + (subject.corrects?.id ?? '')} subject={subject} />
+    <CheckCut key={subject.pieceId + (subject.corrects?.id ?? '')} subject={subject} />
   ) : (
-    <CheckBraze key={subject.ticketId + (subject.corrects?.id ?? '')} subject={subject} />
+    <CheckBraze key={subject.pieceId + (subject.corrects?.id ?? '')} subject={subject} />
   )

@@ -52,7 +52,7 @@ export function commonOf(form: CommonForm, subject: Subject): Omit<LogDraft, 'ki
   const tried = triedOf(subject)
   return {
     id: form.id,
-    ticketId: subject.ticketId,
+    pieceId: subject.pieceId,
     runId: subject.runId,
     personId: form.personId === NOBODY ? null : form.personId,
     at: new Date(Date.now()).toISOString(),

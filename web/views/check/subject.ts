@@ -3,11 +3,11 @@ import type { StepRole } from '#core/line/steps.ts'
 import { tookByRole } from '#core/record/run.ts'
 import { workedOn, type WorkedOn } from '#application/read-entry.ts'
 import type { PieceDraft, Settings } from '#contract/schemas.ts'
-import type { LogEntry, Run, Ticket } from '#contract/types.ts'
+import type { LogEntry, Run, Piece } from '#contract/types.ts'
 
 /** What is looked at: a run that ended, a piece without one, or a line of the log that is to be corrected. */
 export interface Subject {
-  readonly ticketId: string
+  readonly pieceId: string
   readonly runId: string | null
   readonly personId: string | null
   readonly title: string
@@ -20,7 +20,7 @@ export interface Subject {
 }
 
 export const ofRun = (run: Run): Subject => ({
-  ticketId: run.ticketId,
+  pieceId: run.pieceId,
   runId: run.id,
   personId: run.personId,
   title: run.title,
@@ -30,22 +30,22 @@ export const ofRun = (run: Run): Subject => ({
   tookS: tookByRole(run),
   corrects: undefined,
 })
-export const ofPiece = (ticket: Ticket): Subject => ({
-  ticketId: ticket.id,
+export const ofPiece = (piece: Piece): Subject => ({
+  pieceId: piece.id,
   runId: null,
   personId: null,
-  title: ticket.title,
-  jobName: ticket.jobName,
-  draft: ticket.draft,
+  title: piece.title,
+  jobName: piece.jobName,
+  draft: piece.draft,
   plan: undefined,
   tookS: {},
   corrects: undefined,
 })
 export const ofEntry = (entry: LogEntry): Subject | undefined =>
-  entry.ticketId === null || entry.draft === null
+  entry.pieceId === null || entry.draft === null
     ? undefined
     : {
-        ticketId: entry.ticketId,
+        pieceId: entry.pieceId,
         runId: entry.runId,
         personId: null,
         title: entry.title,

@@ -22,7 +22,7 @@ export function useCheck<F extends CommonForm>(
   const { settings } = useShop()
   const here = useApp((s) => s.device.personId)
   const on = useWorkedOn(subject, settings)
-  const key = subject.corrects ? `correct.${subject.corrects.id}` : `log.${subject.runId ?? subject.ticketId}`
+  const key = subject.corrects ? `correct.${subject.corrects.id}` : `log.${subject.runId ?? subject.pieceId}`
   const [form, change, letGo] = useKeptForm<F>(key, { ...firstCommon(subject, here), ...first } as F)
   const [asked, setAsked] = useState(false)
   const [saved, setSaved] = useState(false)

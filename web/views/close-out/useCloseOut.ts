@@ -3,7 +3,7 @@ import { addCosts, costOf, readPrice } from '#core/cost.ts'
 import { jobTook } from '#core/record/close-out.ts'
 import type { CloseOut, LogSummary } from '#contract/types.ts'
 import { useShop } from '../../app/shop.ts'
-import { STATES } from '../plan/Tickets.tsx'
+import { STATES } from '../plan/Pieces.tsx'
 import { ENTRY_KIND_NAMES, OUTCOME_NAMES } from '#core/record/fields.ts'
 import { useTell } from '../log/useTell.ts'
 

@@ -177,12 +177,12 @@ function Change({
   const personId = useApp((s) => s.device.personId)
   const [noted, setNoted] = useState(false)
   const [fault, setFault] = useState('')
-  const { data: ticket } = api.useTicketQuery(entry?.ticketId ?? '', { skip: !entry?.ticketId })
+  const { data: piece } = api.usePieceQuery(entry?.pieceId ?? '', { skip: !entry?.pieceId })
   const sign = signs.find((s) => s.causes[cause.id] !== undefined) ?? signs[0]
   const plannedTip = entry?.plan?.figures.tipOrifice?.value
   const next = useMemo(
-    () => (ticket && sign ? changeDraft(ticket.draft, sign.id, cause.id, plannedTip) : undefined),
-    [ticket, sign, cause, plannedTip],
+    () => (piece && sign ? changeDraft(piece.draft, sign.id, cause.id, plannedTip) : undefined),
+    [piece, sign, cause, plannedTip],
   )
   const note = () => {
     const id = crypto.randomUUID()
@@ -194,7 +194,7 @@ function Change({
         params: {},
         body: {
           id,
-          ticketId: entry?.ticketId ?? null,
+          pieceId: entry?.pieceId ?? null,
           runId: entry?.runId ?? null,
           personId,
           at: new Date(Date.now()).toISOString(),
@@ -208,17 +208,17 @@ function Change({
   }
   // the page of the plan is only opened with the piece as it is then: what is edited there goes on from it
   const take = async () => {
-    if (!ticket || !next) return
+    if (!piece || !next) return
     setFault('')
-    const { id, jobId, title, version } = ticket
-    const answer = await ask('changeTicket', { id }, { title, draft: next, version })
+    const { id, jobId, title, version } = piece
+    const answer = await ask('changePiece', { id }, { title, draft: next, version })
     if ('error' in answer) {
       setFault(answer.error.message)
       return
     }
     const changed = answer.data
     send(outbox.actions.versionKnown({ id, version: changed.version }))
-    send(api.util.updateQueryData('ticket', id, (now) => ({ ...now, ...changed, draft: next })))
+    send(api.util.updateQueryData('piece', id, (now) => ({ ...now, ...changed, draft: next })))
     send(api.util.invalidateTags(['Pieces']))
     note()
     void go(`/jobs/${jobId}/${id}`)
@@ -227,8 +227,8 @@ function Change({
     <section aria-label="Change this, and only this" className="grid gap-3 border-t-[3px] border-brick pt-3">
       <h2 className="text-2xl">Change this, and only this</h2>
       <p className="text-[1.25rem]">{say(cause.fix)}</p>
-      {ticket && next ? <OldAndNew old={ticket.draft} next={next} /> : null}
-      {ticket && next ? (
+      {piece && next ? <OldAndNew old={piece.draft} next={next} /> : null}
+      {piece && next ? (
         <Button look="act" className="min-h-[56px] text-xl" onClick={() => void take()}>
           Change the next run’s plan
         </Button>

@@ -2,7 +2,7 @@
 import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { firstDraft, FIRST_SETTINGS } from '#application/first.ts'
-import type { LogEntry, Ticket } from '#contract/types.ts'
+import type { LogEntry, Piece } from '#contract/types.ts'
 import { SIGNS } from '#core/check/faults.ts'
 import { makeStore } from '../../app/store.ts'
 import { answering, browserParts, clear, said, show } from '../../test-support.tsx'
@@ -67,7 +67,7 @@ describe('the fault finder', () => {
     expect(store.getState().outbox.items).toHaveLength(1)
     expect(store.getState().outbox.items[0]).toMatchObject({
       route: 'addFault',
-      body: { signs: ['top-melted'], ticketId: null },
+      body: { signs: ['top-melted'], pieceId: null },
     })
   })
 })
@@ -79,19 +79,19 @@ describe('the fault of a line', () => {
       id: 'l1',
       kind: 'cut',
       title: 'Gusset',
-      ticketId: 't1',
+      pieceId: 't1',
       runId: null,
       draft,
       plan: null,
       run: null,
       told: { kind: 'cut', used: { travelSpeed: { text: '30 in/min', si: 0.0127 } } },
     } as unknown as LogEntry
-    const ticket = { id: 't1', jobId: 'j1', title: 'Gusset', version: 1, draft } as unknown as Ticket
+    const piece = { id: 't1', jobId: 'j1', title: 'Gusset', version: 1, draft } as unknown as Piece
     clear()
     browserParts()
     answering({
       '/api/log/l1': entry,
-      '/api/tickets/t1': ticket,
+      '/api/pieces/t1': piece,
       '/api/records?kind=cut': NONE,
       '/api/records/cut': NONE,
     })

@@ -53,12 +53,12 @@ function AllJobs({ onAdd }: { readonly onAdd: OnAdd }) {
       <div className="grid gap-8">
         {data?.jobs.map((job) => (
           <OfJob key={job.id} job={job} onAdd={onAdd}>
-            {job.pieces > job.tickets.length ? (
+            {job.pieceCount > job.pieces.length ? (
               <Link
                 to={`/jobs?job=${job.id}`}
                 className="name block min-h-[48px] content-center px-3 text-lg underline decoration-rule underline-offset-4"
               >
-                All {job.pieces} pieces
+                All {job.pieceCount} pieces
               </Link>
             ) : null}
           </OfJob>
@@ -106,7 +106,7 @@ function OneJob({
         onOn={later === null ? undefined : () => setAround(later)}
       >
         <span className="name text-lg">
-          {job.skipped + 1} to {job.skipped + job.tickets.length} of {job.pieces}
+          {job.skipped + 1} to {job.skipped + job.pieces.length} of {job.pieceCount}
         </span>
       </Pager>
     </>
@@ -142,8 +142,8 @@ function OfJob({
         </Button>
       </div>
       <ul>
-        {job.tickets.map((t) => (
-          <PieceRow key={t.id} ticket={t} />
+        {job.pieces.map((t) => (
+          <PieceRow key={t.id} piece={t} />
         ))}
       </ul>
       {children}

@@ -1,30 +1,30 @@
 import { Link } from 'react-router'
-import type { TicketSummary } from '#contract/types.ts'
-import { STATES } from '../plan/Tickets.tsx'
+import type { PieceSummary } from '#contract/types.ts'
+import { STATES } from '../plan/Pieces.tsx'
 
 /** A piece as a line in a list: state by shape and word, name, size. */
 export function PieceRow({
-  ticket,
+  piece,
   withJob = false,
 }: {
-  readonly ticket: TicketSummary
+  readonly piece: PieceSummary
   readonly withJob?: boolean
 }) {
-  const { word, Icon, edge } = STATES[ticket.state]
+  const { word, Icon, edge } = STATES[piece.state]
   return (
     <li>
       <Link
-        to={`/jobs/${ticket.jobId}/${ticket.id}`}
+        to={`/jobs/${piece.jobId}/${piece.id}`}
         className={`grid min-h-[52px] grid-cols-[24px_1fr_auto] items-center gap-x-3 border-b border-l-[5px] border-b-rule bg-sheet px-3 py-1.5 hover:bg-paper ${edge}`}
       >
         <Icon size={18} aria-hidden="true" />
         <span className="min-w-0">
           <span className="name block truncate text-[1.25rem] leading-tight font-semibold">
-            {ticket.title}
+            {piece.title}
           </span>
           <span className="block truncate text-sm text-soft">
-            {withJob ? `${ticket.jobName} · ` : ''}
-            {ticket.about}
+            {withJob ? `${piece.jobName} · ` : ''}
+            {piece.about}
           </span>
         </span>
         <span className="name text-soft">{word}</span>

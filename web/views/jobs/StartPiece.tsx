@@ -47,7 +47,7 @@ export function StartPiece({
   const [askName] = api.useLazyJobNamesQuery()
   const torches = api.useTorchesQuery(undefined, { skip: !open }).data ?? []
   const [addJob] = api.useAddJobMutation()
-  const [addTicket] = api.useAddTicketMutation()
+  const [addPiece] = api.useAddPieceMutation()
   const { register, handleSubmit, setError, reset, formState } = useForm<Form>({
     values: { title: '', job: jobName || (newest?.name ?? '') },
     resetOptions: { keepDirtyValues: true },
@@ -64,10 +64,10 @@ export function StartPiece({
       const rig = { torchId: torch?.id ?? null, rig: torch?.rig ?? FIRST_RIG }
       const draft: PieceDraft =
         kind === 'braze' ? { ...firstBraze(settings), ...rig } : { ...firstDraft(settings), ...rig }
-      const ticket = await addTicket({ id: crypto.randomUUID(), jobId, title: title.trim(), draft }).unwrap()
+      const piece = await addPiece({ id: crypto.randomUUID(), jobId, title: title.trim(), draft }).unwrap()
       reset()
       onClose()
-      void go(`/jobs/${jobId}/${ticket.id}`)
+      void go(`/jobs/${jobId}/${piece.id}`)
     } catch (failure) {
       setError('root', { message: (failure as Failure).message })
     }

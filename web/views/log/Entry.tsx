@@ -62,7 +62,7 @@ function Page({ entry }: { readonly entry: LogEntry }) {
         {entry.jobId ? (
           <Link
             className="underline decoration-rule underline-offset-4"
-            to={`/jobs/${entry.jobId}/${entry.ticketId ?? ''}`}
+            to={`/jobs/${entry.jobId}/${entry.pieceId ?? ''}`}
           >
             {entry.jobName}
           </Link>
@@ -140,17 +140,17 @@ function WhatNext({ entry }: { readonly entry: LogEntry }) {
         </Button>
       ) : null}
       {entry.outcome === 'failed' ? <RemedyButton entry={entry} /> : null}
-      {entry.kind === 'braze' && entry.ticketId ? (
+      {entry.kind === 'braze' && entry.pieceId ? (
         <>
-          <Button onClick={() => void go(`/tests/new/pressure?ticket=${entry.ticketId ?? ''}`)}>
+          <Button onClick={() => void go(`/tests/new/pressure?piece=${entry.pieceId ?? ''}`)}>
             Pressure test
           </Button>
-          <Button onClick={() => void go(`/tests/new/vacuum?ticket=${entry.ticketId ?? ''}`)}>
+          <Button onClick={() => void go(`/tests/new/vacuum?piece=${entry.pieceId ?? ''}`)}>
             Vacuum test
           </Button>
         </>
       ) : null}
-      {judged && entry.ticketId && entry.draft ? (
+      {judged && entry.pieceId && entry.draft ? (
         <Button onClick={() => void go(`/log/${entry.id}/correct`)}>Correct this line</Button>
       ) : null}
     </div>
@@ -430,7 +430,7 @@ function Steps({ run }: { readonly run: NonNullable<LogEntry['run']> }) {
 /** The other lines of the same piece. */
 function Beside({ entry }: { readonly entry: LogEntry }) {
   const tell = useTell()
-  const { data } = api.useLogQuery({ ticket: entry.ticketId ?? '' }, { skip: entry.ticketId === null })
+  const { data } = api.useLogQuery({ piece: entry.pieceId ?? '' }, { skip: entry.pieceId === null })
   const lines = useMemo(() => (data?.entries ?? []).filter((l) => l.id !== entry.id), [data, entry])
   if (lines.length === 0) return null
   return (

@@ -11,7 +11,7 @@ import { Panel } from '../../ui/Panel.tsx'
 export function RemedyButton({ entry }: { readonly entry: LogEntry }) {
   const go = useNavigate()
   const [open, setOpen] = useState(false)
-  const [add, { isLoading }] = api.useAddTicketMutation()
+  const [add, { isLoading }] = api.useAddPieceMutation()
   const { draft, jobId } = entry
   if (!draft || !jobId) return null
   const choose = async (remedy: Remedy) => {

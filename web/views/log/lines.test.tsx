@@ -85,7 +85,7 @@ const line = (told: Told, over: Partial<LogSummary> = {}): LogSummary => ({
   id: `id-${told.kind}`,
   kind: told.kind,
   at: '2026-03-02T08:30:00Z',
-  ticketId: null,
+  pieceId: null,
   jobName: 'Lower gate',
   title: 'Gusset',
   personName: 'Orla',

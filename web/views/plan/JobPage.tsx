@@ -7,19 +7,19 @@ import { PlanView } from './PlanView.tsx'
 // a braze is its own view: a cut does not wait for it
 const BrazeView = lazy(() => import('./braze/BrazeView.tsx'))
 
-/** A job: its pieces as tickets, and the plan of the one in hand. */
+/** A job: its pieces as a strip, and the plan of the one in hand. */
 export default function JobPage() {
-  const { jobId = '', ticketId } = useParams()
-  const { data: job, error } = api.useJobQuery({ id: jobId, around: ticketId ?? '' })
+  const { jobId = '', pieceId } = useParams()
+  const { data: job, error } = api.useJobQuery({ id: jobId, around: pieceId ?? '' })
   const settings = api.useSettingsQuery()
-  const wanted = ticketId ?? (job?.id === jobId ? job.tickets[0]?.id : undefined)
-  const { currentData: ticket, error: noPiece } = api.useTicketQuery(wanted ?? '', {
+  const wanted = pieceId ?? (job?.id === jobId ? job.pieces[0]?.id : undefined)
+  const { currentData: piece, error: noPiece } = api.usePieceQuery(wanted ?? '', {
     skip: wanted === undefined,
   })
-  const records = api.useRecordsQuery(ticket?.kind ?? 'cut', { skip: ticket === undefined })
+  const records = api.useRecordsQuery(piece?.kind ?? 'cut', { skip: piece === undefined })
   if (error && !job) return <Missing what="job" failure={error} />
-  if (noPiece && !ticket) return <Missing what="piece" failure={noPiece} />
-  if (job?.pieces === 0)
+  if (noPiece && !piece) return <Missing what="piece" failure={noPiece} />
+  if (job?.pieceCount === 0)
     return (
       <main className="p-8">
         <h1 className="text-3xl">{job.name}</h1>
@@ -32,14 +32,14 @@ export default function JobPage() {
         </p>
       </main>
     )
-  if (job?.id !== jobId || !ticket || !settings.data || !records.data)
+  if (job?.id !== jobId || !piece || !settings.data || !records.data)
     return <p className="p-8 text-soft">Opening.</p>
-  const { draft } = ticket
+  const { draft } = piece
   return draft.kind === 'braze' ? (
     <Suspense fallback={<p className="p-8 text-soft">Opening.</p>}>
-      <BrazeView key={ticket.id} job={job} ticket={{ ...ticket, draft }} />
+      <BrazeView key={piece.id} job={job} piece={{ ...piece, draft }} />
     </Suspense>
   ) : (
-    <PlanView key={ticket.id} job={job} ticket={{ ...ticket, draft }} />
+    <PlanView key={piece.id} job={job} piece={{ ...piece, draft }} />
   )
 }

@@ -6,19 +6,19 @@ import type { Job } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
 import { Button } from '../../ui/Button.tsx'
-import { Tickets } from './Tickets.tsx'
+import { Pieces } from './Pieces.tsx'
 import type { useDraft } from './useDraft.ts'
 
 /** The head of a piece's plan: its name, its job, the other pieces, print, and what is done with it. */
 export function PieceHead<D extends PieceDraft>({
   job,
-  ticketId,
+  pieceId,
   draft,
   failure,
   children,
 }: {
   readonly job: Job
-  readonly ticketId: string
+  readonly pieceId: string
   readonly draft: ReturnType<typeof useDraft<D>>
   readonly failure?: string | undefined
   readonly children?: ReactNode
@@ -40,9 +40,9 @@ export function PieceHead<D extends PieceDraft>({
             {draft.stored ? '' : ' · keeping'}
           </p>
         </div>
-        <Tickets job={job} current={ticketId} />
+        <Pieces job={job} current={pieceId} />
         <Link
-          to={`/jobs/${job.id}/${ticketId}/work`}
+          to={`/jobs/${job.id}/${pieceId}/work`}
           className="name no-print inline-flex min-h-[46px] items-center rounded-md border-[1.5px] border-ink bg-sheet px-3 text-lg font-semibold"
         >
           Steps, gas, sheets

@@ -15,7 +15,7 @@ import { HowSheet } from './HowSheet.tsx'
 import { SHAPE_STATION, STATIONS, TheLine, USUAL_STATION, type Station } from './TheLine.tsx'
 import { PieceHead, RESTS_MS, useRested, useWholeJob } from './PieceHead.tsx'
 import { RunButton, useRunning } from './RunButton.tsx'
-import { useDraft, type TicketOf } from './useDraft.ts'
+import { useDraft, type PieceOf } from './useDraft.ts'
 import { WorkPanel } from './WorkPanel.tsx'
 
 const NO_ERRORS: readonly FieldError[] = []
@@ -27,11 +27,11 @@ const PlanSheet = lazy(() => import('./PlanSheet.tsx'))
 const NO_CAUTIONS: readonly Caution[] = []
 
 /** The plan of one cut: the line on top, the work at the left, the drawing at the right, the findings at the foot. */
-export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: TicketOf<CutDraft> }) {
+export function PlanView({ job, piece }: { readonly job: Job; readonly piece: PieceOf<CutDraft> }) {
   const { settings, units } = useShop()
   const records = api.useRecordsQuery('cut').data
   const torches = api.useTorchesQuery().data ?? NO_TORCHES
-  const draft = useDraft(ticket)
+  const draft = useDraft(piece)
   const [station, setStation] = useState<Station | undefined>(undefined)
   const page = useRef<HTMLElement>(null)
   const planned = useMemo(
@@ -63,7 +63,7 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
     [],
   )
   const openShape = useCallback(() => setStation(SHAPE_STATION), [])
-  const running = useRunning(ticket, planned.ok && planned.plan.findings.every((f) => f.rank !== 'stop'))
+  const running = useRunning(piece, planned.ok && planned.plan.findings.every((f) => f.rank !== 'stop'))
   const keys = useMemo(
     () => ({
       w: () => page.current?.querySelector<HTMLInputElement>('[data-work] input')?.focus(),
@@ -76,7 +76,7 @@ export function PlanView({ job, ticket }: { readonly job: Job; readonly ticket: 
   return (
     <>
       <main ref={page} className="print:hidden lg:grid lg:h-dvh lg:grid-rows-[auto_auto_1fr_auto]">
-        <PieceHead job={job} ticketId={ticket.id} draft={draft} failure={running.failure}>
+        <PieceHead job={job} pieceId={piece.id} draft={draft} failure={running.failure}>
           <RunButton
             running={running}
             draft={draft.draft}

@@ -3,7 +3,7 @@ import { Play } from 'lucide-react'
 import { useNavigate } from 'react-router'
 import type { GoodPiece } from '#application/plan-of.ts'
 import type { PieceDraft } from '#contract/schemas.ts'
-import type { Ticket } from '#contract/types.ts'
+import type { Piece } from '#contract/types.ts'
 import { api, type Failure } from '../../app/api.ts'
 import { useApp } from '../../app/store.ts'
 import { Button } from '../../ui/Button.tsx'
@@ -13,51 +13,51 @@ import type { EditOf } from './useDraft.ts'
 const BeforeStart = lazy(() => import('./BeforeStart.tsx'))
 
 /** What the large button does: begin the run, go on with it, or write it down. */
-export function useRunning(ticket: Omit<Ticket, 'draft'>, good: boolean) {
+export function useRunning(piece: Omit<Piece, 'draft'>, good: boolean) {
   const go = useNavigate()
   const personId = useApp((s) => s.device.personId)
-  const waiting = useApp((s) => s.outbox.items.some((i) => i.key === `ticket:${ticket.id}`))
+  const waiting = useApp((s) => s.outbox.items.some((i) => i.key === `piece:${piece.id}`))
   const [asking, setAsking] = useState(false)
   const [start, { isLoading, error }] = api.useStartRunMutation()
   return useMemo(() => {
     const failure = (error as Failure | undefined)?.message
     const base = { failure, asking, close: () => setAsking(false), begin: undefined, waiting: false }
-    if (ticket.state === 'running' && ticket.runId)
+    if (piece.state === 'running' && piece.runId)
       return {
         ...base,
         label: 'Go on with the run',
         disabled: false,
-        go: () => void go(`/run/${ticket.runId}`),
+        go: () => void go(`/run/${piece.runId}`),
       }
-    if ((ticket.state === 'cut' || ticket.state === 'brazed') && ticket.runId)
+    if ((piece.state === 'cut' || piece.state === 'brazed') && piece.runId)
       return {
         ...base,
         label: 'Write it down',
         disabled: false,
-        go: () => void go(`/run/${ticket.runId}/log`),
+        go: () => void go(`/run/${piece.runId}/log`),
       }
     const disabled = !good || isLoading
     const begin = async (): Promise<void> => {
       if (disabled || waiting) return
       const run = await start({
         id: crypto.randomUUID(),
-        ticketId: ticket.id,
+        pieceId: piece.id,
         personId,
         at: new Date().toISOString(),
       }).unwrap()
       void go(`/run/${run.id}`)
     }
-    const again = ticket.state === 'logged' || ticket.state === 'failed'
+    const again = piece.state === 'logged' || piece.state === 'failed'
     return {
       ...base,
-      label: again ? 'Run it again' : ticket.kind === 'cut' ? 'Run this cut' : 'Run this braze',
+      label: again ? 'Run it again' : piece.kind === 'cut' ? 'Run this cut' : 'Run this braze',
       disabled,
       // what was ticked is stored before the run freezes it
       waiting,
       go: () => (disabled ? undefined : setAsking(true)),
       begin: (): void => void begin().catch(() => setAsking(false)),
     }
-  }, [ticket, good, waiting, isLoading, error, start, go, personId, asking])
+  }, [piece, good, waiting, isLoading, error, start, go, personId, asking])
 }
 
 /** The large button, and what is looked at before the gas is on. */

@@ -3,31 +3,31 @@ import { act, renderHook } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { firstBraze, firstDraft, FIRST_SETTINGS } from '#application/first.ts'
 import type { BrazeDraft, CutDraft, PieceDraft } from '#contract/schemas.ts'
-import type { Ticket } from '#contract/types.ts'
+import type { Piece } from '#contract/types.ts'
 import { omit } from '#core/objects.ts'
 import { outbox } from '../../app/outbox.ts'
 import { makeStore, type AppStore } from '../../app/store.ts'
 import { answering, clear, screenOf } from '../../test-support.tsx'
-import { useDraft, type TicketOf } from './useDraft.ts'
+import { useDraft, type PieceOf } from './useDraft.ts'
 
 beforeEach(() => answering({}))
 afterEach(clear)
 
-const ticketOf = <D extends PieceDraft>(draft: D, version = 1): TicketOf<D> => ({
-  ...({ id: 't1', jobId: 'j1', title: 'Plate', version } as Ticket),
+const pieceOf = <D extends PieceDraft>(draft: D, version = 1): PieceOf<D> => ({
+  ...({ id: 't1', jobId: 'j1', title: 'Plate', version } as Piece),
   draft,
 })
-function typing<D extends PieceDraft>(ticket: TicketOf<D>, store: AppStore = makeStore()) {
+function typing<D extends PieceDraft>(piece: PieceOf<D>, store: AppStore = makeStore()) {
   const hook = renderHook(({ of }) => useDraft(of), {
     wrapper: screenOf(store),
-    initialProps: { of: ticket },
+    initialProps: { of: piece },
   })
   return { store, hook, now: () => hook.result.current, sent: () => store.getState().outbox.items }
 }
 
 describe('a piece as it is typed', () => {
   it('is shown at once, and waits to be sent as one request, however many keys it took', () => {
-    const { now, sent } = typing(ticketOf(firstDraft(FIRST_SETTINGS)))
+    const { now, sent } = typing(pieceOf(firstDraft(FIRST_SETTINGS)))
     expect(now().stored).toBe(true)
     act(() => now().edit.setWork({ thickness: '5/8 in' }))
     act(() => now().edit.setWork({ surface: 'rust' }))
@@ -43,18 +43,18 @@ describe('a piece as it is typed', () => {
     expect(now().stored).toBe(false)
     expect(sent()).toHaveLength(1)
     expect(sent()[0]).toMatchObject({
-      route: 'changeTicket',
+      route: 'changePiece',
       params: { id: 't1' },
       body: { draft: now().draft },
     })
   })
   it('changes the parts and the gear of a braze, and of a cut none', () => {
-    const braze = typing<BrazeDraft>(ticketOf(firstBraze(FIRST_SETTINGS)))
+    const braze = typing<BrazeDraft>(pieceOf(firstBraze(FIRST_SETTINGS)))
     act(() => braze.now().edit.setPart('b', { metal: 'red-brass' }))
     act(() => braze.now().edit.setGear({ head: 'heating' }))
     expect(braze.now().draft.work.b.metal).toBe('red-brass')
     expect(braze.now().draft.rig.braze.head).toBe('heating')
-    const cut = typing<CutDraft>(ticketOf(firstDraft(FIRST_SETTINGS)))
+    const cut = typing<CutDraft>(pieceOf(firstDraft(FIRST_SETTINGS)))
     act(() => cut.now().edit.setPart('a', { metal: 'copper' }))
     expect(cut.sent()).toEqual([])
   })
@@ -70,24 +70,24 @@ describe('a piece as it is typed', () => {
       outbox.actions.restored([
         {
           id: 'i1',
-          key: 'ticket:t1',
-          route: 'changeTicket',
+          key: 'piece:t1',
+          route: 'changePiece',
           params: { id: 't1' },
           body: { title: 'Older', draft: older },
           notBefore: 0,
         },
       ]),
     )
-    const { now } = typing(ticketOf(draft), store)
+    const { now } = typing(pieceOf(draft), store)
     expect(now().title).toBe('Older')
     expect(now().draft.work).toMatchObject({ thickness: '2 in', wind: 'calm', changes: [], later: 'kept' })
     expect(now().draft.rig.hand).toBe('right')
   })
   it('takes over what another screen stored, while nothing is typed here', () => {
-    const first = ticketOf(firstDraft(FIRST_SETTINGS))
+    const first = pieceOf(firstDraft(FIRST_SETTINGS))
     const { hook, now } = typing(first)
     const theirs = { ...first.draft, work: { ...first.draft.work, thickness: '1 in' } }
-    hook.rerender({ of: ticketOf(theirs, 2) })
+    hook.rerender({ of: pieceOf(theirs, 2) })
     expect(now().draft.work.thickness).toBe('1 in')
   })
 })

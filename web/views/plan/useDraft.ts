@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useRef, useState } from 'react'
 import type { BrazePartDraft, CutDraft, PieceDraft, RigDraft } from '#contract/schemas.ts'
-import type { Ticket } from '#contract/types.ts'
+import type { Piece } from '#contract/types.ts'
 import { pieceAsNow } from '#application/stored.ts'
 import { api } from '../../app/api.ts'
 import { outbox } from '../../app/outbox.ts'
@@ -12,45 +12,45 @@ interface Held<D extends PieceDraft> {
 }
 
 /** A piece of one kind, as the server keeps it. */
-export type TicketOf<D extends PieceDraft> = Omit<Ticket, 'draft'> & { readonly draft: D }
+export type PieceOf<D extends PieceDraft> = Omit<Piece, 'draft'> & { readonly draft: D }
 
 const TYPING_MS = 400
 
 /** A piece as it is being typed: kept in the browser at once, sent to the server when the typing rests. */
-export function useDraft<D extends PieceDraft>(ticket: TicketOf<D>) {
+export function useDraft<D extends PieceDraft>(piece: PieceOf<D>) {
   const send = useSend()
-  const key = `ticket:${ticket.id}`
+  const key = `piece:${piece.id}`
   const pending = useApp((s) => s.outbox.items.find((i) => i.key === key))
   const refused = useApp((s) => s.outbox.refused.find((r) => r.item.key === key))
-  const knownVersion = useApp((s) => s.outbox.versions[ticket.id])
+  const knownVersion = useApp((s) => s.outbox.versions[piece.id])
   const waiting = (pending ?? refused?.item)?.body as Held<D> | undefined
   // what waits may have been typed before this browser was brought up to date
   const unsent = waiting && { ...waiting, draft: pieceAsNow(waiting.draft) as D }
-  const [held, setHeld] = useState<Held<D>>(unsent ?? { title: ticket.title, draft: ticket.draft })
+  const [held, setHeld] = useState<Held<D>>(unsent ?? { title: piece.title, draft: piece.draft })
   const latest = useRef(held)
 
   useEffect(() => {
     // while something waits to be sent, the version it was typed on is the one that counts
     if (pending || refused) {
       if (knownVersion === undefined)
-        send(outbox.actions.versionKnown({ id: ticket.id, version: ticket.version }))
+        send(outbox.actions.versionKnown({ id: piece.id, version: piece.version }))
       return
     }
-    if (knownVersion === undefined || ticket.version > knownVersion) {
-      send(outbox.actions.versionKnown({ id: ticket.id, version: ticket.version }))
-      latest.current = { title: ticket.title, draft: ticket.draft }
+    if (knownVersion === undefined || piece.version > knownVersion) {
+      send(outbox.actions.versionKnown({ id: piece.id, version: piece.version }))
+      latest.current = { title: piece.title, draft: piece.draft }
       setHeld(latest.current)
     }
-  }, [ticket, knownVersion, pending, refused, send])
+  }, [piece, knownVersion, pending, refused, send])
 
-  const { id } = ticket
+  const { id } = piece
   const edit = useMemo(() => {
     const enqueue = (body: Held<D>) =>
       send(
         outbox.actions.enqueued({
           id: crypto.randomUUID(),
-          key: `ticket:${id}`,
-          route: 'changeTicket',
+          key: `piece:${id}`,
+          route: 'changePiece',
           params: { id },
           body,
           notBefore: Date.now() + TYPING_MS,
@@ -100,15 +100,15 @@ export function useDraft<D extends PieceDraft>(ticket: TicketOf<D>) {
     changedElsewhere: refused?.failure.code === 'changed-elsewhere',
     /** Sends what is on this screen over what another screen stored. */
     keepMine: async () => {
-      const theirs = await send(api.endpoints.ticket.initiate(ticket.id, { forceRefetch: true })).unwrap()
-      send(outbox.actions.versionKnown({ id: ticket.id, version: theirs.version }))
+      const theirs = await send(api.endpoints.piece.initiate(piece.id, { forceRefetch: true })).unwrap()
+      send(outbox.actions.versionKnown({ id: piece.id, version: theirs.version }))
       send(outbox.actions.putAway(key))
       edit.enqueue(latest.current)
     },
     takeTheirs: async () => {
-      const theirs = await send(api.endpoints.ticket.initiate(ticket.id, { forceRefetch: true })).unwrap()
+      const theirs = await send(api.endpoints.piece.initiate(piece.id, { forceRefetch: true })).unwrap()
       send(outbox.actions.putAway(key))
-      send(outbox.actions.versionKnown({ id: ticket.id, version: theirs.version }))
+      send(outbox.actions.versionKnown({ id: piece.id, version: theirs.version }))
       latest.current = { title: theirs.title, draft: theirs.draft as D }
       setHeld(latest.current)
     },

@@ -22,7 +22,7 @@ export function runOf(draft: PieceDraft, over: Partial<Run> = {}): Run {
   const { setting, steps, breaks } = made
   return {
     id: 'r1',
-    ticketId: 't1',
+    pieceId: 't1',
     jobId: 'j1',
     jobName: 'Lower gate',
     title: 'Gusset',

@@ -77,7 +77,7 @@ export default function NewTest() {
     const made = await start({
       id,
       kind,
-      ticketId: params.get('ticket'),
+      pieceId: params.get('piece'),
       personId,
       at: new Date(Date.now()).toISOString(),
       asked: {

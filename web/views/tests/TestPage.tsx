@@ -102,8 +102,8 @@ function Led({ test }: { readonly test: JointTest }) {
       <header className="flex flex-wrap items-baseline gap-x-4 pb-3">
         <h1 className="text-4xl">{TEST_NAMES[test.kind]}</h1>
         <p className="grow text-soft">
-          {test.jobId && test.ticketId ? (
-            <Link className="underline underline-offset-4" to={`/jobs/${test.jobId}/${test.ticketId}`}>
+          {test.jobId && test.pieceId ? (
+            <Link className="underline underline-offset-4" to={`/jobs/${test.jobId}/${test.pieceId}`}>
               {test.title}
             </Link>
           ) : (

@@ -108,7 +108,7 @@ export default function Today() {
           {today?.next.length === 0 ? <p className="text-soft">No piece is planned. Start one.</p> : null}
           <ul>
             {today?.next.map((t) => (
-              <PieceRow key={t.id} ticket={t} withJob />
+              <PieceRow key={t.id} piece={t} withJob />
             ))}
           </ul>
         </Part>

@@ -1,14 +1,14 @@
 // @vitest-environment jsdom
 import { fireEvent, screen, waitFor } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import type { RunSummary, TicketSummary, Today as TodayAnswer } from '#contract/types.ts'
+import type { RunSummary, PieceSummary, Today as TodayAnswer } from '#contract/types.ts'
 import { answering, browserParts, clear, refused, said, show } from '../../test-support.tsx'
 import Today from './Today.tsx'
 
 const NOW = new Date().toISOString()
 const run = (over: Partial<RunSummary>): RunSummary => ({
   id: 'r1',
-  ticketId: 't1',
+  pieceId: 't1',
   jobId: 'j1',
   jobName: 'Lower gate',
   title: 'Gusset',
@@ -22,7 +22,7 @@ const run = (over: Partial<RunSummary>): RunSummary => ({
   clocks: [],
   ...over,
 })
-const piece = (over: Partial<TicketSummary> = {}): TicketSummary =>
+const piece = (over: Partial<PieceSummary> = {}): PieceSummary =>
   ({
     id: 't2',
     jobId: 'j1',
@@ -31,7 +31,7 @@ const piece = (over: Partial<TicketSummary> = {}): TicketSummary =>
     state: 'planned',
     about: '12 mm plate, 400 mm long',
     ...over,
-  }) as TicketSummary
+  }) as PieceSummary
 const today = (over: Partial<TodayAnswer> = {}): TodayAnswer => ({
   running: [],
   watched: [],

@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import type { GoodPiece } from '#application/plan-of.ts'
-import type { Job, Ticket } from '#contract/types.ts'
+import type { Job, Piece } from '#contract/types.ts'
 import type { Procedure } from '#core/line/procedure.ts'
 import { setupSteps, shutdownSteps } from '#core/line/sheets.ts'
 import { longestS, type Step } from '#core/line/steps.ts'
@@ -43,17 +43,17 @@ const SET_BY = {
 export function SheetsTab({
   procedure,
   planned,
-  ticket,
+  piece,
   job,
 }: {
   readonly procedure: Procedure
   readonly planned: GoodPiece
-  readonly ticket: Ticket
+  readonly piece: Piece
   readonly job: Job
 }) {
   const { say, print, settings } = useShop()
   const { figure, called, printed } = usePlanFigures(planned.plan)
-  const torch = api.useTorchesQuery().data?.find((t) => t.id === ticket.draft.torchId)?.name
+  const torch = api.useTorchesQuery().data?.find((t) => t.id === piece.draft.torchId)?.name
   const [paper, setPaper] = useState<Paper>(usualPaper(settings.region))
   const [failed, setFailed] = useState(false)
   if (!procedure.ok) return <p className="text-[1.15rem]">No sheets: {procedure.text}</p>
@@ -72,14 +72,14 @@ export function SheetsTab({
   const foot = 'Wimble. The operator’s manual, the site’s rules and local law come first.'
   const pages: readonly SheetPage[] = [
     {
-      title: `Setup: ${ticket.title}`,
+      title: `Setup: ${piece.title}`,
       about,
       figures: SET_BY[planned.plan.kind].filter((n) => figure(n)).map((n) => [called(n), printed(n)]),
       steps: told(setupSteps(procedure.steps)),
       foot,
     },
     {
-      title: `Shutdown: ${ticket.title}`,
+      title: `Shutdown: ${piece.title}`,
       about,
       figures: [],
       steps: told(shutdownSteps(procedure.steps)),
@@ -91,7 +91,7 @@ export function SheetsTab({
     try {
       const { sheetPdf } = await import('../../work/sheet-pdf.ts')
       saveFile(
-        fileName(`${ticket.title} sheets`, 'pdf'),
+        fileName(`${piece.title} sheets`, 'pdf'),
         (await sheetPdf(pages, paper)) as BlobPart,
         'application/pdf',
       )

@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { NO_RUNS, planPiece, type GoodPiece } from '#application/plan-of.ts'
 import { procedureOf } from '#application/procedure-of.ts'
-import type { Job, Ticket } from '#contract/types.ts'
+import type { Job, Piece } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
 import { Missing } from '../../ui/Missing.tsx'
@@ -20,37 +20,37 @@ const TABS = [
 
 /** The work of a piece beside its plan: its steps by the shop's methods and by others, its gas, and what is printed. */
 export default function WorkPage() {
-  const { jobId = '', ticketId = '' } = useParams()
-  const { data: job, error } = api.useJobQuery({ id: jobId, around: ticketId })
-  const { currentData: ticket, error: noPiece } = api.useTicketQuery(ticketId)
+  const { jobId = '', pieceId = '' } = useParams()
+  const { data: job, error } = api.useJobQuery({ id: jobId, around: pieceId })
+  const { currentData: piece, error: noPiece } = api.usePieceQuery(pieceId)
   const settings = api.useSettingsQuery()
-  const records = api.useRecordsQuery(ticket?.kind ?? 'cut', { skip: ticket === undefined })
+  const records = api.useRecordsQuery(piece?.kind ?? 'cut', { skip: piece === undefined })
   if (error && !job) return <Missing what="job" failure={error} />
-  if (noPiece && !ticket) return <Missing what="piece" failure={noPiece} />
-  if (!job || !ticket || !settings.data || !records.data) return <p className="p-8 text-soft">Opening.</p>
-  return <Work key={ticket.id} job={job} ticket={ticket} />
+  if (noPiece && !piece) return <Missing what="piece" failure={noPiece} />
+  if (!job || !piece || !settings.data || !records.data) return <p className="p-8 text-soft">Opening.</p>
+  return <Work key={piece.id} job={job} piece={piece} />
 }
 
-function Work({ job, ticket }: { readonly job: Job; readonly ticket: Ticket }) {
+function Work({ job, piece }: { readonly job: Job; readonly piece: Piece }) {
   const { settings, units } = useShop()
-  const records = api.useRecordsQuery(ticket.kind).data
+  const records = api.useRecordsQuery(piece.kind).data
   const [tab, setTab] = useState('steps')
   const planned = useMemo(
-    () => planPiece(ticket.draft, settings, records ?? NO_RUNS, units),
-    [ticket, settings, units, records],
+    () => planPiece(piece.draft, settings, records ?? NO_RUNS, units),
+    [piece, settings, units, records],
   )
   return (
     <main className="mx-auto max-w-[1180px] px-5 py-4 print:max-w-none print:p-0">
       <header className="pb-2 print:hidden">
         <p className="text-soft">
-          <Link className="underline underline-offset-4" to={`/jobs/${job.id}/${ticket.id}`}>
+          <Link className="underline underline-offset-4" to={`/jobs/${job.id}/${piece.id}`}>
             Back to the plan
           </Link>
         </p>
-        <h1 className="text-3xl">{ticket.title}</h1>
+        <h1 className="text-3xl">{piece.title}</h1>
       </header>
       {planned.ok ? (
-        <Ready planned={planned} ticket={ticket} job={job} tab={tab} onTab={setTab} />
+        <Ready planned={planned} piece={piece} job={job} tab={tab} onTab={setTab} />
       ) : (
         <p className="text-[1.1rem]">
           The plan cannot be worked out yet: {planned.errors[0]?.message ?? 'a field is missing.'}
@@ -62,21 +62,21 @@ function Work({ job, ticket }: { readonly job: Job; readonly ticket: Ticket }) {
 
 function Ready({
   planned,
-  ticket,
+  piece,
   job,
   tab,
   onTab,
 }: {
   readonly planned: GoodPiece
-  readonly ticket: Ticket
+  readonly piece: Piece
   readonly job: Job
   readonly tab: string
   readonly onTab: (tab: string) => void
 }) {
   const { settings } = useShop()
   const procedure = useMemo(
-    () => procedureOf(ticket.draft.rig.torch, planned, settings),
-    [ticket.draft.rig.torch, planned, settings],
+    () => procedureOf(piece.draft.rig.torch, planned, settings),
+    [piece.draft.rig.torch, planned, settings],
   )
   return (
     <Tabs.Root value={tab} onValueChange={onTab}>
@@ -84,13 +84,13 @@ function Ready({
         <TabStrip label="What is shown of the work" tabs={TABS} stale={false} />
       </div>
       <Tabs.Content value="steps">
-        <MethodsTab procedure={procedure} planned={planned} torch={ticket.draft.rig.torch} />
+        <MethodsTab procedure={procedure} planned={planned} torch={piece.draft.rig.torch} />
       </Tabs.Content>
       <Tabs.Content value="gas">
-        <GasTab planned={planned} torchId={ticket.draft.torchId} />
+        <GasTab planned={planned} torchId={piece.draft.torchId} />
       </Tabs.Content>
       <Tabs.Content value="sheets">
-        <SheetsTab procedure={procedure} planned={planned} ticket={ticket} job={job} />
+        <SheetsTab procedure={procedure} planned={planned} piece={piece} job={job} />
       </Tabs.Content>
     </Tabs.Root>
   )

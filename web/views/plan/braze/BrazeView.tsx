@@ -11,7 +11,7 @@ import { Findings } from '../Findings.tsx'
 import { HowSheet } from '../HowSheet.tsx'
 import { PieceHead, RESTS_MS, useRested, useWholeJob } from '../PieceHead.tsx'
 import { RunButton, useRunning } from '../RunButton.tsx'
-import { useDraft, type TicketOf } from '../useDraft.ts'
+import { useDraft, type PieceOf } from '../useDraft.ts'
 import { brazeWords } from './braze-words.ts'
 import { BRAZE_STATIONS, BrazeLine, type BrazeStation } from './BrazeLine.tsx'
 import { BrazeTabs } from './BrazeTabs.tsx'
@@ -73,14 +73,14 @@ const ALL_STATIONS = [...BRAZE_STATIONS, JOINT_STATION, ALONG_STATION]
 /** The plan of one braze: the line on top, the work at the left, the joint at the right, the findings at the foot. */
 export default function BrazeView({
   job,
-  ticket,
+  piece,
 }: {
   readonly job: Job
-  readonly ticket: TicketOf<BrazeDraft>
+  readonly piece: PieceOf<BrazeDraft>
 }) {
   const { settings, units } = useShop()
   const torches = api.useTorchesQuery().data ?? NO_TORCHES
-  const draft = useDraft(ticket)
+  const draft = useDraft(piece)
   const [station, setStation] = useState<BrazeStation | undefined>(undefined)
   const page = useRef<HTMLElement>(null)
   const records = api.useRecordsQuery('braze').data
@@ -102,7 +102,7 @@ export default function BrazeView({
     (figure: string) => setStation(ALL_STATIONS.find((s) => s.figures.some((f) => f === figure))),
     [],
   )
-  const running = useRunning(ticket, planned.ok && planned.plan.findings.every((f) => f.rank !== 'stop'))
+  const running = useRunning(piece, planned.ok && planned.plan.findings.every((f) => f.rank !== 'stop'))
   const keys = useMemo(
     () => ({
       w: () => page.current?.querySelector<HTMLInputElement>('[data-work] input')?.focus(),
@@ -116,7 +116,7 @@ export default function BrazeView({
   return (
     <>
       <main ref={page} className="print:hidden lg:grid lg:h-dvh lg:grid-rows-[auto_auto_1fr_auto]">
-        <PieceHead job={job} ticketId={ticket.id} draft={draft} failure={running.failure}>
+        <PieceHead job={job} pieceId={piece.id} draft={draft} failure={running.failure}>
           <RunButton
             running={running}
             draft={draft.draft}

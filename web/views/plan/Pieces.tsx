@@ -1,10 +1,10 @@
 import { Check, CircleDot, Circle, PencilLine, X } from 'lucide-react'
 import { memo, useEffect, useRef } from 'react'
 import { Link } from 'react-router'
-import type { Job, TicketState } from '#contract/types.ts'
+import type { Job, PieceState } from '#contract/types.ts'
 
 /** State of a piece by shape and word. */
-export const STATES: Readonly<Record<TicketState, { word: string; Icon: typeof Check; edge: string }>> = {
+export const STATES: Readonly<Record<PieceState, { word: string; Icon: typeof Check; edge: string }>> = {
   planned: { word: 'planned', Icon: Circle, edge: 'border-l-soft' },
   running: { word: 'running', Icon: CircleDot, edge: 'border-l-brick' },
   cut: { word: 'to write down', Icon: PencilLine, edge: 'border-l-brass' },
@@ -13,8 +13,8 @@ export const STATES: Readonly<Record<TicketState, { word: string; Icon: typeof C
   failed: { word: 'failed', Icon: X, edge: 'border-l-alarm' },
 }
 
-/** The pieces of a job as a strip of tickets. */
-export const Tickets = memo(function Tickets({
+/** The pieces of a job as a strip of cards. */
+export const Pieces = memo(function Pieces({
   job,
   current,
 }: {
@@ -31,7 +31,7 @@ export const Tickets = memo(function Tickets({
       className="flex max-w-full gap-2 overflow-x-auto py-0.5 lg:max-w-[400px]"
     >
       {job.earlier === null ? null : <More job={job} to={job.earlier} count={job.skipped} word="before" />}
-      {job.tickets.map((t, i) => {
+      {job.pieces.map((t, i) => {
         const { word, Icon, edge } = STATES[t.state]
         const here = t.id === current
         return (
@@ -51,7 +51,7 @@ export const Tickets = memo(function Tickets({
         )
       })}
       {job.later === null ? null : (
-        <More job={job} to={job.later} count={job.pieces - job.skipped - job.tickets.length} word="more" />
+        <More job={job} to={job.later} count={job.pieceCount - job.skipped - job.pieces.length} word="more" />
       )}
     </ul>
   )

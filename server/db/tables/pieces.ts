@@ -1,6 +1,6 @@
 import { pieceAsNow } from '#application/stored.ts'
 import type { PieceDraft } from '#contract/schemas.ts'
-import type { Ticket, TicketChanged, TicketState, TicketSummary } from '#contract/types.ts'
+import type { Piece, PieceChanged, PieceState, PieceSummary } from '#contract/types.ts'
 import type { Damage } from '../../damage.ts'
 import { digestOf, isWhole } from '../digest.ts'
 import type { Db } from '../db.ts'
@@ -30,12 +30,12 @@ const BRIEF =
   't.id, t.job_id, j.name AS job_name, t.title, t.kind, t.about, t.state, t.run_id, t.remedy_of, t.failed_by'
 const FROM = 'FROM tickets t JOIN jobs j ON j.id = t.job_id'
 
-const brief = (r: BriefRow): TicketSummary => ({
+const brief = (r: BriefRow): PieceSummary => ({
   id: r.id,
   jobId: r.job_id,
   jobName: r.job_name,
   title: r.title,
-  state: r.state as TicketState,
+  state: r.state as PieceState,
   runId: r.run_id,
   kind: r.kind as PieceDraft['kind'],
   about: r.about,
@@ -44,7 +44,7 @@ const brief = (r: BriefRow): TicketSummary => ({
 })
 
 /** The pieces of jobs. */
-export function ticketsTable(db: Db, damage: Damage) {
+export function piecesTable(db: Db, damage: Damage) {
   const refresh = pieceState(db)
   const page = db.prepare<[string, number, number], BriefRow>(
     `SELECT ${BRIEF} ${FROM} WHERE t.job_id = ? ORDER BY t.created_at, t.id LIMIT ? OFFSET ?`,
@@ -76,7 +76,7 @@ export function ticketsTable(db: Db, damage: Damage) {
     `UPDATE tickets SET title = @title, draft = @draft, kind = @kind, about = @about, version = version + 1, updated_at = @at,
        digest = digest_of(id, job_id, @title, @draft, remedy_of) WHERE id = @id AND version = @version`,
   )
-  const ticket = (r: Row): Ticket | undefined =>
+  const piece = (r: Row): Piece | undefined =>
     damage.read({ table: 'tickets', row: r.row, id: r.id, name: r.title, at: r.created_at }, r.whole, () => ({
       ...brief(r),
       draft: pieceAsNow(JSON.parse(r.draft)),
@@ -84,26 +84,26 @@ export function ticketsTable(db: Db, damage: Damage) {
     }))
   return {
     /** So many pieces of a job from a place in it on, as lists show them. */
-    ofJob: (jobId: string, most: number, from = 0): TicketSummary[] => page.all(jobId, most, from).map(brief),
+    ofJob: (jobId: string, most: number, from = 0): PieceSummary[] => page.all(jobId, most, from).map(brief),
     /** What of a job's pieces was typed: of those that can be read. */
     draftsOf: (jobId: string, most: number): PieceDraft[] =>
-      drafts.all(jobId, most).flatMap((r) => ticket(r)?.draft ?? []),
+      drafts.all(jobId, most).flatMap((r) => piece(r)?.draft ?? []),
     countOf: (jobId: string): number => count.get(jobId) ?? 0,
     /** How many pieces of its job come before a piece. */
     placeOf: (id: string): number => {
       const row = get.get(id)
       return row ? (before.get(row.job_id, row.created_at, row.id) ?? 0) : 0
     },
-    planned: (most: number): TicketSummary[] => planned.all(most).map(brief),
+    planned: (most: number): PieceSummary[] => planned.all(most).map(brief),
     /** As lists show it, whether or not its draft can be read. */
-    brief: (id: string): TicketChanged | undefined => {
+    brief: (id: string): PieceChanged | undefined => {
       const row = head.get(id)
       return row && { ...brief(row), version: row.version }
     },
     /** With its draft; undefined also for one that cannot be read, which is noted. */
-    get: (id: string): Ticket | undefined => {
+    get: (id: string): Piece | undefined => {
       const row = get.get(id)
-      return row && ticket(row)
+      return row && piece(row)
     },
     add: (
       t: {
