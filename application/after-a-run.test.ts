@@ -1,5 +1,5 @@
 import { firstDraftOf } from '#core/fields/draft.ts'
-import { CUT_TOLD } from '#core/record/fields.ts'
+import { CUT_RESULT } from '#core/record/fields.ts'
 import { INCH_UNITS } from '#core/quantity/choices.ts'
 import { describe, expect, it } from 'vitest'
 import { SIGNS } from '#core/check/faults.ts'
@@ -34,7 +34,7 @@ const COMMON = {
   breaking: 'none',
 } as const
 const cutLog = (over: Partial<CutLogDraft> = {}): CutLogDraft => ({
-  ...firstDraftOf(CUT_TOLD, INCH_UNITS),
+  ...firstDraftOf(CUT_RESULT, INCH_UNITS),
   ...COMMON,
   kind: 'cut',
   used: {

@@ -11,23 +11,23 @@ import {
   type AnySchema,
   type ObjectSchema,
 } from 'yup'
-import { LINE, LINE_NAMES, TOLD, type LineField, type LineHead } from '#core/record/fields.ts'
+import { LINE, LINE_NAMES, RESULTS, type LineField, type LineHead } from '#core/record/fields.ts'
 import { isRecord } from '#core/objects.ts'
 import type { Field, Table } from '#core/fields/spec.ts'
-import { ENTRY_KINDS, type EntryKind, type Told } from '#core/record/entry.ts'
+import { ENTRY_KINDS, type EntryKind, type LineResult } from '#core/record/entry.ts'
 import { pieceNamedAsNow } from './older-names.ts'
-import { toldOfLine } from './stored.ts'
-import { toldSchema } from '#contract/told-schemas.ts'
+import { resultOfLine } from './stored.ts'
+import { resultSchema } from '#contract/result-schemas.ts'
 
 /** A line of the log as a file has it. */
 export interface FileEntry extends LineHead {
-  readonly told: Told
+  readonly told: LineResult
 }
 
 const TEXT = 4000
 
 /** What is told, by the kind of line. */
-const TOLD_SCHEMAS: Readonly<Record<EntryKind, ObjectSchema<object>>> = {
+const RESULT_SCHEMAS: Readonly<Record<EntryKind, ObjectSchema<object>>> = {
   cut: ofKind('cut'),
   braze: ofKind('braze'),
   'pressure-test': ofKind('pressure-test'),
@@ -38,7 +38,7 @@ const TOLD_SCHEMAS: Readonly<Record<EntryKind, ObjectSchema<object>>> = {
   fault: ofKind('fault'),
 }
 function ofKind(kind: EntryKind): ObjectSchema<object> {
-  return toldSchema(TOLD[kind])
+  return resultSchema(RESULTS[kind])
     .shape({ kind: string().oneOf([kind], 'What it tells is of another kind than the line.').required() })
     .required()
 }
@@ -74,7 +74,7 @@ const entrySchema = object({
   ...Object.fromEntries(LINE_NAMES.map((name) => [name, lineSchema(LINE[name])])),
   told: lazy((v: unknown) => {
     const kind = typeof v === 'object' && v !== null && 'kind' in v ? v.kind : undefined
-    return TOLD_SCHEMAS[ENTRY_KINDS.find((k) => k === kind) ?? 'cut']
+    return RESULT_SCHEMAS[ENTRY_KINDS.find((k) => k === kind) ?? 'cut']
   }),
 }).required()
 
@@ -88,11 +88,11 @@ export interface FilePhoto {
 }
 
 /** Columns of what is told: the head of each, and the fields that it shows, kind by kind and group by group. */
-interface ToldColumn {
+interface ResultColumn {
   readonly head: string
   readonly paths: readonly (readonly [kind: EntryKind, ...path: string[]])[]
 }
-function columnsOf(table: Table, path: readonly [EntryKind, ...string[]]): ToldColumn[] {
+function columnsOf(table: Table, path: readonly [EntryKind, ...string[]]): ResultColumn[] {
   return Object.entries<Field>(table).flatMap(([name, field]) =>
     field.type === 'group'
       ? columnsOf(field.of, [...path, name])
@@ -102,19 +102,19 @@ function columnsOf(table: Table, path: readonly [EntryKind, ...string[]]): ToldC
   )
 }
 /** One column for each head, whichever kinds of line have it. */
-const SHOWN: readonly ToldColumn[] = [
-  ...ENTRY_KINDS.flatMap((kind) => columnsOf(TOLD[kind], [kind]))
+const SHOWN: readonly ResultColumn[] = [
+  ...ENTRY_KINDS.flatMap((kind) => columnsOf(RESULTS[kind], [kind]))
     .reduce(
       (all, c) => all.set(c.head, { head: c.head, paths: [...(all.get(c.head)?.paths ?? []), ...c.paths] }),
-      new Map<string, ToldColumn>(),
+      new Map<string, ResultColumn>(),
     )
     .values(),
 ]
-const TOLD_HEAD = 'told_json'
+const RESULT_HEAD = 'told_json'
 const HEADS = LINE_NAMES.map((name) => LINE[name].head)
 
 /** A cell of what is told: a quantity in SI, anything else as it stands, and nothing where the line has none. */
-function cellOf(told: Told, { paths }: ToldColumn): string | number {
+function cellOf(told: LineResult, { paths }: ResultColumn): string | number {
   const path = paths.find(([kind]) => kind === told.kind)
   if (!path) return ''
   const value = path
@@ -131,7 +131,7 @@ export function* csvParts(pages: Iterable<readonly FileEntry[]>): Generator<stri
     ...SHOWN.map((column) => cellOf(e.told, column)),
     JSON.stringify(e.told),
   ]
-  yield `${Papa.unparse([[...HEADS, ...SHOWN.map((c) => c.head), TOLD_HEAD]])}\r\n`
+  yield `${Papa.unparse([[...HEADS, ...SHOWN.map((c) => c.head), RESULT_HEAD]])}\r\n`
   for (const page of pages)
     if (page.length > 0) yield `${Papa.unparse(page.map(row), { escapeFormulae: true })}\r\n`
 }
@@ -172,7 +172,7 @@ function readAll(
   for (const { line, value } of rows.slice(0, MOST_ROWS)) {
     try {
       // the schema is made from the table that the type is made from
-      const now = isRecord(value) ? { ...pieceNamedAsNow(value), told: toldOfLine(value['told']) } : value
+      const now = isRecord(value) ? { ...pieceNamedAsNow(value), told: resultOfLine(value['told']) } : value
       const entry = entrySchema.validateSync(now, {
         strict: true,
         abortEarly: true,
@@ -212,7 +212,7 @@ function readCsv(content: string): LogRead {
     header: true,
     skipEmptyLines: 'greedy',
   })
-  const missing = [...HEADS, TOLD_HEAD].filter((h) => !(meta.fields ?? []).includes(h))
+  const missing = [...HEADS, RESULT_HEAD].filter((h) => !(meta.fields ?? []).includes(h))
   if (missing.length > 0)
     return {
       entries: [],
@@ -223,7 +223,7 @@ function readCsv(content: string): LogRead {
   const rows = data.map((row, i) => {
     let told: unknown
     try {
-      told = JSON.parse(plain(row[TOLD_HEAD] ?? ''))
+      told = JSON.parse(plain(row[RESULT_HEAD] ?? ''))
     } catch {
       told = undefined
     }

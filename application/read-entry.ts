@@ -12,12 +12,12 @@ import type { BrazePlan } from '#core/braze/types.ts'
 import type { CutPlan } from '#core/cut/types.ts'
 import { ROD_AREA_M2 } from '#core/braze/joint.ts'
 import type { Bounds } from '#core/fields/bounds.ts'
-import { BRAZE_TOLD, CUT_TOLD } from '#core/record/fields.ts'
+import { BRAZE_RESULT, CUT_RESULT } from '#core/record/fields.ts'
 import { Reader, readFields } from '#core/fields/reader.ts'
 import { ACCEPTANCE } from '#core/shop/fields.ts'
-import { readTold, readUsed } from '#core/fields/told.ts'
+import { readResult, readUsed } from '#core/fields/result.ts'
 import type { FieldError, Figure } from '#core/figure.ts'
-import type { BrazeTold, CutTold, Planned } from '#core/record/entry.ts'
+import type { BrazeResult, CutResult, Planned } from '#core/record/entry.ts'
 import { metalsOf } from '#core/braze/own.ts'
 import { NO_RUNS, planPiece } from './plan-of.ts'
 import type {
@@ -95,7 +95,7 @@ export function plannedOf(plan: CutPlan | BrazePlan): Planned {
 }
 
 export type EntryRead =
-  | { readonly ok: true; readonly told: CutTold | BrazeTold }
+  | { readonly ok: true; readonly told: CutResult | BrazeResult }
   | { readonly ok: false; readonly errors: readonly FieldError[] }
 
 /** Reads what came out and judges it by the shop's limits. */
@@ -108,16 +108,16 @@ export function readEntry(entry: LogDraft, on: WorkedOn, settings: Settings): En
 }
 
 /** The size of the part, as drawn and as measured: both, or neither. */
-function readSize(r: Reader, e: CutLogDraft): CutTold['size'] {
-  const wanted = readUsed(r, e.sizeWanted, 'sizeWanted', CUT_TOLD.sizeWanted)
-  const measured = readUsed(r, e.sizeMeasured, 'sizeMeasured', CUT_TOLD.sizeMeasured)
+function readSize(r: Reader, e: CutLogDraft): CutResult['size'] {
+  const wanted = readUsed(r, e.sizeWanted, 'sizeWanted', CUT_RESULT.sizeWanted)
+  const measured = readUsed(r, e.sizeMeasured, 'sizeMeasured', CUT_RESULT.sizeMeasured)
   if ((wanted === null) !== (measured === null) && r.errors.length === 0)
     r.fail(wanted === null ? 'sizeWanted' : 'sizeMeasured', 'Give both sizes: as drawn, and as measured.')
   return wanted && measured ? { wanted, measured, edges: e.sizeEdges === '2' ? 2 : 1 } : null
 }
 
-function readCutEntry(r: Reader, e: CutLogDraft, on: WorkedOn, limits: CutLimits): CutTold {
-  const told = readTold(r, e, CUT_TOLD)
+function readCutEntry(r: Reader, e: CutLogDraft, on: WorkedOn, limits: CutLimits): CutResult {
+  const told = readResult(r, e, CUT_RESULT)
   const size = readSize(r, e)
   const { edge, slag, drop, marks } = told
   return {
@@ -143,9 +143,9 @@ function readCutEntry(r: Reader, e: CutLogDraft, on: WorkedOn, limits: CutLimits
 
 const QUARTER: Bounds = { kind: 'share', min: 0, max: 1, what: 'a quarter', says: '0 to 100 %' }
 
-function readBrazeEntry(r: Reader, e: BrazeLogDraft, on: WorkedOn, limits: JointLimits): BrazeTold {
+function readBrazeEntry(r: Reader, e: BrazeLogDraft, on: WorkedOn, limits: JointLimits): BrazeResult {
   const work = on.draft.kind === 'braze' ? on.draft.work : undefined
-  const told = readTold(r, e, BRAZE_TOLD)
+  const told = readResult(r, e, BRAZE_RESULT)
   const quarters = e.penetration.map((q, i) => r.maybe(q, `penetration.${i}`, QUARTER))
   const given = quarters.filter((q) => q !== undefined)
   if (given.length !== 0 && given.length !== 4 && r.errors.length === 0)

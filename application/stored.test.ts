@@ -14,7 +14,7 @@ import {
   reasonOfEvent,
   settingsAsNow,
   stepsAsNow,
-  toldOfLine,
+  resultOfLine,
 } from './stored.ts'
 
 const planned = planPiece(firstDraft(FIRST_SETTINGS), FIRST_SETTINGS, NO_RUNS)
@@ -104,7 +104,7 @@ describe('a shop’s settings from before', () => {
 describe('a line that an older version wrote', () => {
   const line = { kind: 'cut', used: { tipOrifice: null }, edge: 'sharp', kerf: { text: '2 mm', si: 0.002 } }
   it('did not measure what there was no field for', () => {
-    expect(toldOfLine(line)).toMatchObject({
+    expect(resultOfLine(line)).toMatchObject({
       ...line,
       used: { tipOrifice: null, preheat: null },
       drag: null,
@@ -115,9 +115,9 @@ describe('a line that an older version wrote', () => {
     })
   })
   it('is not made to say what decides: that is left for the check to miss', () => {
-    expect(toldOfLine(line)).not.toHaveProperty('slag')
-    expect(toldOfLine({ kind: 'odd', a: 1 })).toEqual({ kind: 'odd', a: 1 })
-    expect(toldOfLine('nothing')).toBe('nothing')
+    expect(resultOfLine(line)).not.toHaveProperty('slag')
+    expect(resultOfLine({ kind: 'odd', a: 1 })).toEqual({ kind: 'odd', a: 1 })
+    expect(resultOfLine('nothing')).toBe('nothing')
   })
 })
 

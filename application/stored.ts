@@ -5,11 +5,11 @@
 import { BRAZE_WORK } from '#core/braze/fields.ts'
 import { CUT_WORK, USUAL } from '#core/cut/fields.ts'
 import { draftAsNow } from '#core/fields/draft.ts'
-import { BRAZE_TOLD, CUT_TOLD, TOLD } from '#core/record/fields.ts'
+import { BRAZE_RESULT, CUT_RESULT, RESULTS } from '#core/record/fields.ts'
 import { RIG } from '#core/rig/fields.ts'
 import { SHOP } from '#core/shop/fields.ts'
 import type { Table } from '#core/fields/spec.ts'
-import { toldAsNow } from '#core/fields/told.ts'
+import { resultAsNow } from '#core/fields/result.ts'
 import { TEST_ASKED } from '#core/check/test-fields.ts'
 import { isRecord, type Json } from '#core/objects.ts'
 import { INCH_UNITS } from '#core/quantity/choices.ts'
@@ -113,11 +113,11 @@ export function settingsAsNow(stored: unknown): Settings {
   return draftAsNow(SHOP, { ...kept, methods: kept['methods'] ?? schools }, INCH_UNITS)
 }
 
-const isKind = (kind: unknown): kind is keyof typeof TOLD =>
-  typeof kind === 'string' && Object.hasOwn(TOLD, kind)
+const isKind = (kind: unknown): kind is keyof typeof RESULTS =>
+  typeof kind === 'string' && Object.hasOwn(RESULTS, kind)
 /** What a line of the log tells, whichever version wrote it; what is no line's is left as it is. */
-export const toldOfLine = (stored: unknown): unknown =>
-  isRecord(stored) && isKind(stored['kind']) ? toldAsNow(TOLD[stored['kind']], stored) : stored
+export const resultOfLine = (stored: unknown): unknown =>
+  isRecord(stored) && isKind(stored['kind']) ? resultAsNow(RESULTS[stored['kind']], stored) : stored
 
 /** What steps were for before they said so themselves, by the names they had. */
 const ROLE_OF_ID: Readonly<Partial<Record<string, StepRole>>> = {
@@ -211,7 +211,7 @@ const piece = (body: Json): Json =>
 const torch = (body: Json): Json => (isOf(RIG, body['rig']) ? { ...body, rig: rigAsNow(body['rig']) } : body)
 /** What came out: typed for the fields that its browser had. */
 const entry = (body: Json): Json => {
-  const table: Table = body['kind'] === 'braze' ? BRAZE_TOLD : CUT_TOLD
+  const table: Table = body['kind'] === 'braze' ? BRAZE_RESULT : CUT_RESULT
   return isOf(table, body) ? draftAsNow(table, body, INCH_UNITS) : body
 }
 const test = (body: Json): Json =>

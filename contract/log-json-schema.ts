@@ -1,7 +1,7 @@
 /** The JSON schema of a log: published with every export, and kept as `log.schema.json`. */
-import { LINE, LINE_NAMES, TOLD, type LineField } from '#core/record/fields.ts'
+import { LINE, LINE_NAMES, RESULTS, type LineField } from '#core/record/fields.ts'
 import { ENTRY_KINDS } from '#core/record/entry.ts'
-import { toldJson } from './told-schemas.ts'
+import { resultJson } from './result-schemas.ts'
 
 function lineJson(field: LineField): object {
   const about = field.about === undefined ? {} : { description: field.about }
@@ -40,7 +40,7 @@ export const LOG_SCHEMA = {
         required: [...LINE_NAMES, 'told'],
         properties: {
           ...Object.fromEntries(LINE_NAMES.map((name) => [name, lineJson(LINE[name])])),
-          told: { oneOf: ENTRY_KINDS.map((kind) => toldJson(TOLD[kind], kind)) },
+          told: { oneOf: ENTRY_KINDS.map((kind) => resultJson(RESULTS[kind], kind)) },
         },
       },
     },

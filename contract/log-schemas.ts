@@ -1,6 +1,6 @@
 /** Results as they are typed, and what the log is asked for. */
 import { array, lazy, mixed, string, type InferType } from 'yup'
-import { BRAZE_TOLD, CUT_TOLD } from '#core/record/fields.ts'
+import { BRAZE_RESULT, CUT_RESULT } from '#core/record/fields.ts'
 import { DIAL_PLACES, STRIP_PLACES, type JointState } from '#core/check/acceptance.ts'
 import { ENTRY_KINDS, OUTCOMES } from '#core/record/entry.ts'
 import { GROWN_FIGURES } from '#core/record/grown.ts'
@@ -26,17 +26,17 @@ const written = {
 export const cutLogSchema = shape({
   kind: word(['cut'] as const, 'The kind of entry'),
   ...written,
-  ...shapesOf(CUT_TOLD),
+  ...shapesOf(CUT_RESULT),
 }).required()
 const PLACES: ReadonlySet<string> = new Set([...DIAL_PLACES, ...STRIP_PLACES])
 /** What came out of a braze. */
 export const brazeLogSchema = shape({
   kind: word(['braze'] as const, 'The kind of entry'),
   ...written,
-  ...shapesOf(BRAZE_TOLD),
+  ...shapesOf(BRAZE_RESULT),
   places: mixed<Readonly<Record<string, JointState>>>(
     (v): v is Readonly<Record<string, JointState>> =>
-      BRAZE_TOLD.places.is(v) && Object.keys(v).every((place) => PLACES.has(place)),
+      BRAZE_RESULT.places.is(v) && Object.keys(v).every((place) => PLACES.has(place)),
   )
     .typeError('The places should be those of a dial or a strip.')
     .required('The places are missing.'),

@@ -12,7 +12,7 @@ import type { TestAsked, TestEvent, TestKind } from '#core/check/test-record.ts'
 import type { Instrument, Quality } from '#core/instrument/kinds.ts'
 import type { Sample } from '#core/instrument/thin.ts'
 import type { LineBrief } from '#core/record/fields.ts'
-import type { Told } from '#core/record/entry.ts'
+import type { LineResult } from '#core/record/entry.ts'
 import type { Calibration, GrownRow, Helped } from '#core/record/grown.ts'
 import type { Clock, RunEvent } from '#core/record/run.ts'
 import type {
@@ -159,7 +159,7 @@ export interface GasUsed {
 }
 /** A line of the log as the list shows it. */
 export interface LogSummary extends LineBrief {
-  readonly told: Told
+  readonly told: LineResult
   /** The line that has taken its place. */
   readonly correctedBy: string | null
 }
@@ -171,8 +171,8 @@ export interface LogPage {
   readonly totalIs: 'exact' | 'more'
   /** Older lines are asked for before this; null at the end of the log. */
   readonly before: string | null
-  /** Lines of this page that cannot be read, and were set apart. */
-  readonly apart: number
+  /** Lines of this page that cannot be read, and were left out. */
+  readonly leftOut: number
   /** Metals, people and tips that the whole log knows, for choosing from. */
   readonly metals: readonly string[]
   readonly people: readonly string[]
@@ -302,7 +302,7 @@ export interface DamagedRow {
   readonly name: string
   readonly at: string | null
 }
-/** What of the log is set apart, each with the newest copy that has it whole. */
+/** What of the log is left out, each with the newest copy that has it whole. */
 export interface DamageList {
   readonly rows: readonly (DamagedRow & {
     readonly copy: { readonly name: string; readonly at: string } | null

@@ -139,7 +139,7 @@ describe('copies of the log', () => {
 })
 
 describe('a line that was damaged on the disk', () => {
-  it('is set apart by its name, the rest is shown, and it is put back from a copy', async () => {
+  it('is left out by its name, the rest is shown, and it is put back from a copy', async () => {
     await server.house.tend()
     const [line, other] = ((await server.call('GET', '/api/log?kind=cut')).json as LogPage).entries
     server.db.exec(`UPDATE log SET told = replace(told, '"note":', '"nose":') WHERE id = '${line?.id ?? ''}'`)
@@ -155,7 +155,7 @@ describe('a line that was damaged on the disk', () => {
     await press(page, 'Put it back')
     await see(page, 'One thing in the log is damaged')
     await press(page, 'Put it back')
-    await until(page, () => !document.body.innerText.includes('damaged, and set apart'))
+    await until(page, () => !document.body.innerText.includes('damaged, and left out'))
     for (const e of [line, other])
       expect(await server.call('GET', `/api/log/${e?.id ?? ''}`)).toMatchObject({
         status: 200,

@@ -13,12 +13,12 @@ import { logHandlers } from './routes/log.ts'
 import { mount, type Context, type Handlers } from './routes/mount.ts'
 import { runHandlers } from './routes/runs.ts'
 import { shopHandlers } from './routes/shop.ts'
-import { mountApart } from './routes/apart.ts'
+import { mountStreams } from './routes/streams.ts'
 import { testHandlers } from './routes/tests.ts'
 import { instrumentHandlers } from './routes/instruments.ts'
 import { closeOutHandlers } from './routes/close-out.ts'
 import { copyHandlers } from './routes/copies.ts'
-import { yardHandlers } from './routes/yard.ts'
+import { benchHandlers } from './routes/bench.ts'
 
 const BODY_LIMIT = '256kb'
 /** A drawing of 20 MB, with what JSON adds to it. */
@@ -46,7 +46,7 @@ export function createApp({ log, pages, version, ...context }: AppOptions): Koa 
     ...jobHandlers,
     ...runHandlers,
     ...logHandlers,
-    ...yardHandlers,
+    ...benchHandlers,
     ...testHandlers,
     ...instrumentHandlers,
     ...closeOutHandlers,
@@ -54,7 +54,7 @@ export function createApp({ log, pages, version, ...context }: AppOptions): Koa 
   }
   for (const route of Object.keys(handlers) as (keyof Handlers)[])
     mount(router, route, handlers[route], context)
-  mountApart(router, context)
+  mountStreams(router, context)
 
   app.use(logged(log))
   app.use(errorsAsJson(log))

@@ -29,13 +29,13 @@ const flip = (s: TestServer, table: string, column: string, where: string, by = 
   s.db.exec(`UPDATE ${table} SET ${column} = ${by} || substr(${column}, 2) WHERE ${where}`)
 
 describe('a row that cannot be read', () => {
-  it('of the log is set apart by its name; the lists, the other lines and what plans go by are served', async () => {
+  it('of the log is left out by its name; the lists, the other lines and what plans go by are served', async () => {
     const s = await begun()
     const before = await get<LogPage>(s, '/api/log')
     const bad = before.entries.find((e) => e.kind === 'cut')
     flip(s, 'log', 'told', `id = '${bad?.id ?? ''}'`)
     const after = await get<LogPage>(s, '/api/log')
-    expect(after.apart).toBe(1)
+    expect(after.leftOut).toBe(1)
     expect(after.entries.map((e) => e.id)).toEqual(
       before.entries.filter((e) => e.id !== bad?.id).map((e) => e.id),
     )

@@ -4,7 +4,7 @@ type Place = Pick<DamagedRow, 'table' | 'row'>
 const keyOf = ({ table, row }: Place): string => `${table} ${row}`
 
 /**
- * What of the log cannot be read, or does not say any more what was written. Each row is set apart: the rest is served,
+ * What of the log cannot be read, or does not say any more what was written. Each row is left out: the rest is served,
  * and the pages name it. Kept in memory: the check at each start finds it again.
  */
 export class Damage {

@@ -2,7 +2,7 @@
 import { addMinutes, subDays } from 'date-fns'
 import { foldRun, type RunEvent } from '#core/record/run.ts'
 import { seeded } from '#core/seeded.ts'
-import type { Told } from '#core/record/entry.ts'
+import type { LineResult } from '#core/record/entry.ts'
 import { FIRST_SETTINGS } from '#application/first.ts'
 import { NO_RUNS, planPiece } from '#application/plan-of.ts'
 import { procedureOf } from '#application/procedure-of.ts'
@@ -196,7 +196,7 @@ function addRun(store: Store, piece: Piece, personId: string | null, id: () => s
   store.runs.addEvents(run, events, foldRun(run, events))
   const at = addMinutes(piece.at, steps.length).toISOString()
   store.runs.end(run, at)
-  const told: Told = {
+  const told: LineResult = {
     kind: 'run',
     state: 'finished',
     steps: steps.length,
@@ -234,7 +234,7 @@ function addLine(
 }
 
 /** Something that is told of a piece beside what came out. */
-function aside(random: () => number): Told {
+function aside(random: () => number): LineResult {
   if (random() < 0.6)
     return {
       kind: 'reading',

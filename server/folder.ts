@@ -241,7 +241,7 @@ export interface OpenOptions {
  */
 export function openLog(data: string, options: OpenOptions = {}): OpenLog {
   const now = options.now ?? new Date()
-  const lock = options.lock ?? lockOrSay(data)
+  const lock = options.lock ?? lockOrTell(data)
   try {
     if (options.newLog === true) putAside(data, 'before', now)
     else {
@@ -277,7 +277,7 @@ export function openLog(data: string, options: OpenOptions = {}): OpenLog {
  * @throws CannotStart with a sentence and the next step; nothing was changed
  */
 export function checkLog(data: string, { newLog = false, asItIs = false }: OpenOptions): void {
-  const lock = lockOrSay(data)
+  const lock = lockOrTell(data)
   try {
     const why = newLog ? undefined : refusal(data, asItIs)
     if (why !== undefined) throw new CannotStart(why)
@@ -286,7 +286,7 @@ export function checkLog(data: string, { newLog = false, asItIs = false }: OpenO
   }
 }
 
-function lockOrSay(data: string): Lock {
+function lockOrTell(data: string): Lock {
   try {
     return takeLock(data)
   } catch (error) {

@@ -38,10 +38,10 @@ export class Housekeeping {
     const now = options.now().toISOString()
     this.lastCopy =
       listCopies(options.data).find((c) => c.kind !== 'before-restore' && c.at <= now)?.at ?? null
-    // a line that is set apart teaches nothing
+    // a line that is left out teaches nothing
     this.damage.onFound(({ table, row }) => {
       options.log.warn({ table, row }, 'damaged row')
-      if (table === 'log' && row >= 0) options.store.log.setApart(row)
+      if (table === 'log' && row >= 0) options.store.log.leaveOut(row)
     })
   }
 

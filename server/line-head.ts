@@ -1,4 +1,4 @@
-import { isGoodBraze, isGoodCut, type BrazeTold, type CutTold } from '#core/record/entry.ts'
+import { isGoodBraze, isGoodCut, type BrazeResult, type CutResult } from '#core/record/entry.ts'
 import type { WorkedOn } from '#application/read-entry.ts'
 import type { LogDraft } from '#contract/schemas.ts'
 import type { Piece } from '#contract/types.ts'
@@ -43,7 +43,7 @@ export function lineOf(
   body: LogDraft,
   piece: Parameters<typeof headOf>[1],
   on: WorkedOn,
-  told: CutTold | BrazeTold,
+  told: CutResult | BrazeResult,
   overridden: boolean,
 ): NewEntry {
   return {

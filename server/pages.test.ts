@@ -64,7 +64,7 @@ describe('an empty log', () => {
       total: 0,
       totalIs: 'exact',
       before: null,
-      apart: 0,
+      leftOut: 0,
       metals: [],
       people: [],
       tips: [],

@@ -141,7 +141,9 @@ describe('the log out and in', () => {
   })
   it('takes a line of an older file, which names its piece a ticket', async () => {
     const { id: pieceId } = await pieceNamed(server, 'Paddle frames')
-    const { entries } = JSON.parse((await raw(server, 'GET', '/api/export?format=json')).bytes.toString()) as {
+    const { entries } = JSON.parse(
+      (await raw(server, 'GET', '/api/export?format=json')).bytes.toString(),
+    ) as {
       entries: { kind: string; pieceId: string | null }[]
     }
     const { pieceId: named, ...line } = entries.find((e) => e.pieceId === pieceId) ?? { pieceId: null }

@@ -12,7 +12,7 @@ import type { Judged } from './rank.ts'
 const ZINC_BOILS_K = celsius(907)
 
 /** Cautions that are asked for by name, and what is never heated. Returns false when nothing may be planned. */
-export function sayHarm(draft: BrazeDraft): boolean {
+export function adviseHarm(draft: BrazeDraft): boolean {
   const { work } = draft.request
   const keys = [work.a.metal.key, work.b.metal.key]
   if (work.hollow === 'closed') {
@@ -86,7 +86,7 @@ export function sayHarm(draft: BrazeDraft): boolean {
 }
 
 /** Words on the service, before anything else is said of it. */
-export function sayService(draft: BrazeDraft): void {
+export function adviseService(draft: BrazeDraft): void {
   const { work } = draft.request
   if (work.services.has('medical-gas')) {
     draft.say(
@@ -137,7 +137,7 @@ export function sayService(draft: BrazeDraft): void {
 }
 
 /** Findings on the metals themselves. */
-export function sayMetals(draft: BrazeDraft, judged: Judged | undefined): void {
+export function adviseMetals(draft: BrazeDraft, judged: Judged | undefined): void {
   const { work } = draft.request
   const metals = [...new Set([work.a.metal, work.b.metal])]
   const say = (code: string, title: string, text: string) =>

@@ -1,8 +1,8 @@
-import { sayDraw } from '../piece/draw.ts'
-import { sayRig } from '../cut/rig-match.ts'
+import { adviseDraw } from '../piece/draw.ts'
+import { adviseRig } from '../cut/rig-match.ts'
 import { FILLER_SOURCE, findFiller } from '../metal/fillers.ts'
 import { METAL_SOURCE } from '../metal/base-metals.ts'
-import { adviseBraze, sayHarm, sayMetals, sayService } from './advice.ts'
+import { adviseBraze, adviseHarm, adviseMetals, adviseService } from './advice.ts'
 import { BrazeDraft } from './draft.ts'
 import { chooseFlame, type FlameChoice } from './flame.ts'
 import { otherSources, type HeatSource } from './heat-plan.ts'
@@ -54,9 +54,9 @@ export function planBraze(request: BrazeRequest): BrazePlan {
       'Not understood',
       `Left out, since it is not known here: ${request.ignored.join(', ')}.`,
     )
-  if (!sayHarm(draft)) return finish(draft, NOTHING, [], [], [])
-  sayService(draft)
-  sayRig(draft, request.rig)
+  if (!adviseHarm(draft)) return finish(draft, NOTHING, [], [], [])
+  adviseService(draft)
+  adviseRig(draft, request.rig)
   const situation = situationOf(request)
   const ranking = rankFillers(situation)
   const judged = chooseFiller(draft, ranking, situation)
@@ -65,7 +65,7 @@ export function planBraze(request: BrazeRequest): BrazePlan {
   const apart = judged ?? withoutGap(situation)
   const processes = judgeProcesses(request, film, apart !== undefined, (k) => draft.show(k, 'temperature'))
   const process = chosenProcess(processes)
-  sayProcess(draft, process)
+  adviseProcess(draft, process)
   const flame = chooseFlame(request, judged?.filler)
   draft.detail = { flame: flame.set }
   const choice = choiceOf(request, judged, flame, process)
@@ -77,12 +77,12 @@ export function planBraze(request: BrazeRequest): BrazePlan {
     return finish(draft, choice, ranking, processes, [])
   }
   putTemperatures(draft, judged)
-  sayMetals(draft, judged)
+  adviseMetals(draft, judged)
   const { volumeM3 } = planJoint(draft, judged, choice)
   const preheatK = planRepair(draft)
   const heated = planHeat(draft, { judged, flame, fillerM3: volumeM3, preheatK })
   planPurge(draft, heated.litS + heated.coolS)
-  sayDraw(draft, request, heated.fuelFlow, heated.litS)
+  adviseDraw(draft, request, heated.fuelFlow, heated.litS)
   adviseBraze(draft, judged)
   const steps = brazeSteps(draft, {
     flux: choice.flux,
@@ -228,7 +228,7 @@ function choiceOf(
   }
 }
 
-function sayProcess(draft: BrazeDraft, process: BrazeChoice['process']): void {
+function adviseProcess(draft: BrazeDraft, process: BrazeChoice['process']): void {
   const { work } = draft.request
   if (work.colour === 'base')
     draft.say(

@@ -366,14 +366,14 @@ function putReach(draft: BrazeDraft, { filler }: Judged, { heat, rag }: Heated):
     from: { solidus: filler.solidusK },
     cites: MODEL,
   })
-  sayOrder(draft, draft.figures.remeltDistance?.high ?? remelt)
-  if (work.protectM !== undefined) sayProtected(draft, work.protectM, heat, rag)
+  adviseOrder(draft, draft.figures.remeltDistance?.high ?? remelt)
+  if (work.protectM !== undefined) adviseProtected(draft, work.protectM, heat, rag)
   if (work.nextJointM !== undefined)
-    sayNext(draft, work.nextJointM, atDistance(heat.profile, work.nextJointM), filler.solidusK, filler.id)
+    adviseNext(draft, work.nextJointM, atDistance(heat.profile, work.nextJointM), filler.solidusK, filler.id)
 }
 
 /** The order of several joints on one line: from the far end to the near one, and which lie too near each other. */
-function sayOrder(draft: BrazeDraft, withinM: number): void {
+function adviseOrder(draft: BrazeDraft, withinM: number): void {
   const { jointsAtM } = draft.request.work
   if (jointsAtM.length < 2) return
   const close = jointsAtM.flatMap((at, i) => {
@@ -390,7 +390,7 @@ function sayOrder(draft: BrazeDraft, withinM: number): void {
   )
 }
 
-function sayProtected(draft: BrazeDraft, at: number, heat: Heated['heat'], rag: Heated['rag']): void {
+function adviseProtected(draft: BrazeDraft, at: number, heat: Heated['heat'], rag: Heated['rag']): void {
   const { airK } = draft.request.shop
   const hot = atDistance(heat.profile, at)
   const cooled = Math.min(hot, atDistance(rag.profile, at))
@@ -412,7 +412,7 @@ function sayProtected(draft: BrazeDraft, at: number, heat: Heated['heat'], rag: 
     )
 }
 
-function sayNext(draft: BrazeDraft, at: number, hot: number, solidusK: number, filler: string): void {
+function adviseNext(draft: BrazeDraft, at: number, hot: number, solidusK: number, filler: string): void {
   draft.put('nextJointTemperature', {
     value: hot,
     low: ROOM_K + (hot - ROOM_K) * 0.75,

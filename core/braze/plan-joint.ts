@@ -191,7 +191,7 @@ function planStrength(draft: BrazeDraft, { filler, targetK }: Judged): void {
     from: { tensileStrength: weaker.metal.tensilePa, wall: weaker.wallM, metal: weaker.metal.key },
     cites: STRENGTH_SOURCE,
   })
-  if (isRound(work) && work.pressurePa > 0) sayPressure(draft, strength, part)
+  if (isRound(work) && work.pressurePa > 0) advisePressure(draft, strength, part)
 }
 
 function putLap(draft: BrazeDraft, shear: number, gapShare: number): void {
@@ -224,7 +224,7 @@ function putLap(draft: BrazeDraft, shear: number, gapShare: number): void {
     )
 }
 
-function sayPressure(draft: BrazeDraft, strength: number, part: number): void {
+function advisePressure(draft: BrazeDraft, strength: number, part: number): void {
   const { work } = draft.request
   const load = draft.put('endLoad', {
     value: endLoadN(work),

@@ -1,7 +1,7 @@
 import { FUELS, OXYGEN, type FuelId } from '../gas/fuels.ts'
 import { hoseDrop } from '../gas/hose.ts'
 import { highestSetting, Setting, type Gate } from '../gas/gate.ts'
-import { chartedSetting, dropTooLarge, sayAcetyleneLimit } from '../piece/setting.ts'
+import { chartedSetting, dropTooLarge, adviseAcetyleneLimit } from '../piece/setting.ts'
 import type { SettingRefused } from '../gas/limits.ts'
 import { downToDivision, toDivision } from '../quantity/index.ts'
 import { median } from '../learn/statistics.ts'
@@ -266,7 +266,7 @@ function refused(
   why: SettingRefused,
 ): undefined {
   if (why.code === 'acetylene-limit')
-    sayAcetyleneLimit(draft, gate, 'The setting', { field: 'rig.chart', figure })
+    adviseAcetyleneLimit(draft, gate, 'The setting', { field: 'rig.chart', figure })
   else
     draft.say(
       'stop',

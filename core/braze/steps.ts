@@ -36,7 +36,7 @@ export interface StepsAsked {
   readonly preheatK: number | undefined
 }
 
-type Say = Omit<BrazeStep, 'id' | 'phase'>
+type StepText = Omit<BrazeStep, 'id' | 'phase'>
 
 /** The work in its order: prepare, fit, heat, feed, cool and clean, each with its reason and its timer. */
 export function brazeSteps(draft: BrazeDraft, asked: StepsAsked): readonly BrazeStep[] {
@@ -53,9 +53,9 @@ export function brazeSteps(draft: BrazeDraft, asked: StepsAsked): readonly Braze
   )
 }
 
-function prepare(draft: BrazeDraft, { flux }: StepsAsked): Say[] {
+function prepare(draft: BrazeDraft, { flux }: StepsAsked): StepText[] {
   const { work } = draft.request
-  const out: Say[] = []
+  const out: StepText[] = []
   const gas = work.services.has('refrigerant')
   if (isRound(work) && (gas || work.pressurePa > 0))
     out.push({
@@ -96,7 +96,7 @@ function prepare(draft: BrazeDraft, { flux }: StepsAsked): Say[] {
   return out
 }
 
-function castingPrepare(draft: BrazeDraft): Say[] {
+function castingPrepare(draft: BrazeDraft): StepText[] {
   const { work } = draft.request
   const groove = grooveOf(work)
   const iron = work.a.metal.family === 'cast-iron'
@@ -134,9 +134,9 @@ function castingPrepare(draft: BrazeDraft): Say[] {
   ]
 }
 
-function fit(draft: BrazeDraft): Say[] {
+function fit(draft: BrazeDraft): StepText[] {
   const { work, shop } = draft.request
-  const out: Say[] = []
+  const out: StepText[] = []
   const thin = Math.min(work.a.wallM, work.b.wallM) < 0.002
   if (isRound(work))
     out.push({
@@ -188,9 +188,9 @@ const cueOf = (draft: BrazeDraft, asked: StepsAsked): string => {
   return `at ${glowAt(asked.targetK)}, proved by touching the rod`
 }
 
-function heat(draft: BrazeDraft, asked: StepsAsked): Say[] {
+function heat(draft: BrazeDraft, asked: StepsAsked): StepText[] {
   const { work, rig } = draft.request
-  const out: Say[] = []
+  const out: StepText[] = []
   const timer = asked.heatS === undefined ? {} : { seconds: Math.ceil(asked.heatS) }
   if (asked.preheatK !== undefined)
     out.push({
@@ -265,7 +265,7 @@ function heat(draft: BrazeDraft, asked: StepsAsked): Say[] {
   return out
 }
 
-function feed(draft: BrazeDraft, asked: StepsAsked): Say[] {
+function feed(draft: BrazeDraft, asked: StepsAsked): StepText[] {
   const { work, shop } = draft.request
   if (asked.form === 'ring' || asked.form === 'foil' || asked.form === 'paste')
     return [
@@ -280,12 +280,12 @@ function feed(draft: BrazeDraft, asked: StepsAsked): Say[] {
     shop.methods.feeding === 'flame-off'
       ? 'Take the flame off as the rod goes on; back to warm again.'
       : 'Keep the flame moving ahead of the rod.'
-  const first: Say = {
+  const first: StepText = {
     does: 'touch',
     act: `Touch the rod at the ${isBuiltUp(work) ? 'groove' : 'mouth'} ${cueOf(draft, asked)}. The metal melts it, never the flame. ${away}`,
     why: 'Rod that the flame melts lies on cold metal and holds nothing.',
   }
-  const out: Say[] = [first]
+  const out: StepText[] = [first]
   if (isRound(work)) out.push(roundOrder(draft, asked))
   else if (bondOf(work) === 'fillets')
     out.push({
@@ -326,7 +326,7 @@ function feed(draft: BrazeDraft, asked: StepsAsked): Say[] {
   return out
 }
 
-function roundOrder(draft: BrazeDraft, asked: StepsAsked): Say {
+function roundOrder(draft: BrazeDraft, asked: StepsAsked): StepText {
   const lies = liesHow(draft.request.work.attitudeRad)
   const timer = { seconds: Math.ceil(asked.feedS) }
   if (lies === 'level')
@@ -352,7 +352,7 @@ function roundOrder(draft: BrazeDraft, asked: StepsAsked): Say {
 }
 
 /** The quicker ways to cool a joint that carries little. */
-const COOLED: Readonly<Record<Exclude<Methods['cooling'], 'still-air'>, Say>> = {
+const COOLED: Readonly<Record<Exclude<Methods['cooling'], 'still-air'>, StepText>> = {
   rag: {
     does: 'cool',
     act: 'A wet rag once the sheen has gone off the filler.',
@@ -371,12 +371,12 @@ const COOLED: Readonly<Record<Exclude<Methods['cooling'], 'still-air'>, Say>> = 
   },
 }
 
-function cool(draft: BrazeDraft, asked: StepsAsked): Say[] {
+function cool(draft: BrazeDraft, asked: StepsAsked): StepText[] {
   const { work, shop } = draft.request
   const red = work.a.metal.family === 'cast-iron' || work.b.metal.family === 'cast-iron'
   const steel = [work.a, work.b].some((p) => ['steel', 'tool-steel', 'carbide'].includes(p.metal.family))
   const unlike = work.a.metal.key !== work.b.metal.key
-  const out: Say[] = [
+  const out: StepText[] = [
     {
       does: 'set',
       act: 'Keep it still until it has set.',
@@ -415,9 +415,9 @@ function cool(draft: BrazeDraft, asked: StepsAsked): Say[] {
   return out
 }
 
-function clean(draft: BrazeDraft, asked: StepsAsked): Say[] {
+function clean(draft: BrazeDraft, asked: StepsAsked): StepText[] {
   const { work } = draft.request
-  const out: Say[] = []
+  const out: StepText[] = []
   if (asked.flux !== 'none')
     out.push({
       act: 'Hot water and a brush, while it is fresh; soak black, spent flux. Pickle only where it must: acid into water, face shield, no steel tongs.',

@@ -33,7 +33,7 @@ const COATS: Readonly<Partial<Record<Surface, { title: string; text: string; ask
  * The cautions that are ticked with a name, and the hollow work that is never cut.
  * @returns false when nothing may be planned
  */
-export function sayCautions(draft: Draft): boolean {
+export function adviseCautions(draft: Draft): boolean {
   const { work } = draft.request
   if (work.hollow === 'closed') {
     draft.say(

@@ -2,7 +2,7 @@ import type { SettingRefused } from '../gas/limits.ts'
 import { FUELS, type FuelId } from '../gas/fuels.ts'
 import { hoseDrop } from '../gas/hose.ts'
 import { highestSetting, Setting, type Gate } from '../gas/gate.ts'
-import { chartedSetting, dropTooLarge, sayAcetyleneLimit } from '../piece/setting.ts'
+import { chartedSetting, dropTooLarge, adviseAcetyleneLimit } from '../piece/setting.ts'
 import { downToDivision } from '../quantity/index.ts'
 import { CHART_SPREAD, spreadOfSpan, type Learned } from '../learn/learn.ts'
 import { learnedPressure } from '../learn/own-runs.ts'
@@ -182,7 +182,7 @@ function putCharted(
 
 function refuse(draft: Draft, gate: Gate, refused: SettingRefused): void {
   const where = { field: 'rig.chart', figure: 'fuelPressure' }
-  if (refused.code === 'acetylene-limit') sayAcetyleneLimit(draft, gate, 'The charted setting', where)
+  if (refused.code === 'acetylene-limit') adviseAcetyleneLimit(draft, gate, 'The charted setting', where)
   else
     draft.say(
       'stop',
@@ -194,7 +194,7 @@ function refuse(draft: Draft, gate: Gate, refused: SettingRefused): void {
 }
 
 /** Whether what is left in the cylinders will do for this. */
-export function sayContents(draft: Draft): void {
+export function adviseContents(draft: Draft): void {
   const { oxygenLeftM3, fuelLeftM3, fuel } = draft.request.rig
   const one = (left: number | undefined, name: 'oxygenUsed' | 'fuelUsed', gas: string) => {
     const used = draft.figures[name]

@@ -78,7 +78,7 @@ export function planOxygen(draft: Draft, worked: OxygenAsked): OxygenPlan {
   )
   putSetting(draft, asked, plan, drop)
   if (charted !== undefined && !asked.log) compareWithEstimate(draft, charted, est.tip + est.drop)
-  sayTip(draft, asked, plan.tipGaugePa)
+  adviseTip(draft, asked, plan.tipGaugePa)
   return plan
 }
 
@@ -207,7 +207,7 @@ function putSetting(draft: Draft, asked: OxygenAsked, plan: OxygenPlan, drop: nu
     ambientPressure: ambientPa,
     gaugeDivision: division,
   }
-  if (sayHose(draft, asked, plan, drop)) return
+  if (adviseHose(draft, asked, plan, drop)) return
   let value: number
   let because: string
   let span: Range
@@ -288,7 +288,7 @@ function putSetting(draft: Draft, asked: OxygenAsked, plan: OxygenPlan, drop: nu
 }
 
 /** Says what the hose takes; true when it takes more than the formula can tell, which ends the setting. */
-function sayHose(draft: Draft, asked: OxygenAsked, plan: OxygenPlan, drop: number): boolean {
+function adviseHose(draft: Draft, asked: OxygenAsked, plan: OxygenPlan, drop: number): boolean {
   const { oxygenHose } = draft.request.rig
   const tooMuch = dropTooLarge(drop, plan.tipGaugePa, asked.ambientPa)
   if (!tooMuch && drop < HOSE_DROP_NOTED_PA) return false
@@ -330,7 +330,7 @@ function compareWithEstimate(draft: Draft, charted: number, estimated: number): 
   )
 }
 
-function sayTip(draft: Draft, asked: OxygenAsked, tipGaugePa: number): void {
+function adviseTip(draft: Draft, asked: OxygenAsked, tipGaugePa: number): void {
   const [low, high] = TIP_PRESSURE_SPAN_PA
   if (!isChoked(tipGaugePa, asked.ambientPa))
     draft.say(

@@ -1,4 +1,4 @@
-import { sayDraw } from '../piece/draw.ts'
+import { adviseDraw } from '../piece/draw.ts'
 import { FUELS } from '../gas/fuels.ts'
 import { ambientPressurePa } from '../gas/standard.ts'
 import { factorOf } from '../piece/plan-change.ts'
@@ -8,13 +8,13 @@ import { drillOfDiameter, INCH_M } from '../quantity/index.ts'
 import { adviseBefore } from './before.ts'
 import { couldTry, lookUpChart, TRIAL_RATIO, type ChartAsked, type Charted } from './chart.ts'
 import { Draft, type GasPlan } from './draft.ts'
-import { planFuelPressure, sayContents } from './fuel.ts'
+import { planFuelPressure, adviseContents } from './fuel.ts'
 import { metalFacts } from './metals.ts'
 import { CHART_DIFFERS, planOxygen } from './oxygen.ts'
 import { planGuide, planHeights, planKerf } from './place.ts'
 import { planShape } from './route.ts'
-import { planCarbon } from './say-metal.ts'
-import { sayWork } from './say.ts'
+import { planCarbon } from './advise-metal.ts'
+import { adviseWork } from './advise.ts'
 import {
   STEEL_TABLE_SOURCE,
   steelRow,
@@ -53,7 +53,7 @@ const mid = ([low, high]: readonly [number, number]) => (low + high) / 2
 export function planCut(request: CutRequest): CutPlan {
   const draft = new Draft(request)
   const { work, rig, shop } = request
-  if (!sayWork(draft)) return draft.finish()
+  if (!adviseWork(draft)) return draft.finish()
   planCarbon(draft)
   const ambientPa = ambientPressurePa(shop.altitudeM)
   const steel = steelRow(draft.thicknessM, rig.fuel)
@@ -101,8 +101,8 @@ export function planCut(request: CutRequest): CutPlan {
   const litS = planTimeAndGas(draft, speed, oxygen.flow, gas, route)
   planOxygenBurnt(draft, kerf, speed, oxygen.flow)
   if (work.shape !== 'fastener') planUsual(draft, tip.orificeM, kerf, speed)
-  sayDraw(draft, request, gas.fuel, litS)
-  sayContents(draft)
+  adviseDraw(draft, request, gas.fuel, litS)
+  adviseContents(draft)
   adviseBefore(draft, route)
   return draft.finish()
 }
@@ -155,7 +155,7 @@ function planTip(
     },
     cites: STEEL_TABLE_SOURCE,
   })
-  sayTipSize(draft, chosen, steel.orificeM, charted)
+  adviseTipSize(draft, chosen, steel.orificeM, charted)
   return { orificeM: chosen, charted }
 }
 
@@ -167,7 +167,7 @@ const chartAsked = (draft: Draft, orificeM: number | undefined): ChartAsked => (
   fuelDivisionPa: draft.request.rig.fuelDivisionPa,
 })
 
-function sayTipSize(
+function adviseTipSize(
   draft: Draft,
   orificeM: number,
   [low, high]: readonly [number, number],
@@ -198,7 +198,7 @@ function sayTipSize(
       where,
     )
   if (charted) {
-    sayCharted(draft, charted)
+    adviseCharted(draft, charted)
     return
   }
   const other = lookUpChart(rig.chart, chartAsked(draft, undefined))
@@ -228,7 +228,7 @@ function sayTipSize(
     )
 }
 
-function sayCharted(draft: Draft, { row, how }: Charted): void {
+function adviseCharted(draft: Draft, { row, how }: Charted): void {
   const where = { field: 'work.trial', figure: 'tipOrifice' }
   if (how === 'trial')
     draft.say(

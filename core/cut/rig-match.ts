@@ -12,7 +12,7 @@ export interface FuelSide {
 }
 
 /** Stops when tip, hose or pipework is not made for the fuel, and says what the fuel itself asks for. */
-export function sayRig(draft: Telling, rig: FuelSide): void {
+export function adviseRig(draft: Telling, rig: FuelSide): void {
   const fuel = FUELS[rig.fuel]
   if (rig.tipPieces !== undefined && rig.tipPieces !== fuel.tipPieces)
     draft.say(

@@ -11,7 +11,7 @@ import {
   preheatTime,
 } from './preheat.ts'
 import type { Route } from './route.ts'
-import { sayOxygenBurnt } from './say.ts'
+import { adviseOxygenBurnt } from './advise.ts'
 
 const STEEL_DENSITY = 7850
 /** kg of oxygen for a kg of iron burnt to FeO and, at most, to Fe3O4; share of the kerf that burns. */
@@ -131,5 +131,5 @@ export function planOxygenBurnt(draft: Draft, kerf: number, speed: number, flow:
     },
     cites: 'iron burnt to FeO, at most to Fe3O4, 70 % of the kerf',
   })
-  sayOxygenBurnt(draft, value)
+  adviseOxygenBurnt(draft, value)
 }

@@ -145,10 +145,10 @@ export function planUsual(draft: Draft, planOrificeM: number, kerf: number, spee
     from: { usualOxygenFlow: judged.flow, shareAtMost: BURNT_AT_MOST, tableHigh: table.speed[1] },
     cites: 'iron burnt to FeO, 70 % of the kerf',
   })
-  sayUsual(draft, usual, judged, ambientPa)
+  adviseUsual(draft, usual, judged, ambientPa)
 }
 
-function sayUsual(draft: Draft, usual: Usual, judged: UsualOnPlate, ambientPa: number): void {
+function adviseUsual(draft: Draft, usual: Usual, judged: UsualOnPlate, ambientPa: number): void {
   const { rig } = draft.request
   const oxygen = draft.figures.cuttingOxygenPressure
   const fuel = draft.figures.fuelPressure

@@ -5,7 +5,7 @@ import { BRAZE_WORK, PART, TAKE_OFF, TUBE_RUN, usualGapM } from '../braze/fields
 import { CUT_WORK, fieldsOfShape, PRACTICE_ITEM, SHAPES, workOfShape } from '../cut/fields.ts'
 import { draftAsNow, firstDraftOf } from './draft.ts'
 import { GEAR } from '../rig/gear-fields.ts'
-import { BRAZE_TOLD, CUT_TOLD, LINE, TOLD } from '../record/fields.ts'
+import { BRAZE_RESULT, CUT_RESULT, LINE, RESULTS } from '../record/fields.ts'
 import { fieldTable } from './markdown.ts'
 import { Reader, readFields } from './reader.ts'
 import {
@@ -23,7 +23,7 @@ import {
 import { ACCEPTANCE, SHOP } from '../shop/fields.ts'
 import { told, wordsOf, type Field, type Table } from './spec.ts'
 import { TEST_ASKED } from '../check/test-fields.ts'
-import { readTold } from './told.ts'
+import { readResult } from './result.ts'
 import { parseQuantity } from '../quantity/index.ts'
 
 const TABLES: Readonly<Record<string, Table>> = {
@@ -224,17 +224,17 @@ describe('a line of the book', () => {
       const names = Object.values(LINE).map((f) => f[key])
       expect(new Set(names).size).toBe(names.length)
     }
-    expect(Object.keys(TOLD)).toEqual(Object.keys(LINE.kind.names))
+    expect(Object.keys(RESULTS)).toEqual(Object.keys(LINE.kind.names))
   })
   it('tells quantities as typed and in SI, and leaves out what only the page has', () => {
     const r = new Reader(INCH_UNITS, 'ask', true)
     const said = {
-      ...firstDraftOf(CUT_TOLD, INCH_UNITS),
+      ...firstDraftOf(CUT_RESULT, INCH_UNITS),
       used: { tipOrifice: '.052', oxygenPressure: '42', fuelPressure: '', travelSpeed: '', preheat: '9 s' },
       kerf: '2 mm',
       sizeWanted: '4 in',
     }
-    const line = readTold(r, said, CUT_TOLD)
+    const line = readResult(r, said, CUT_RESULT)
     expect(r.errors).toEqual([])
     expect(line.used.tipOrifice).toEqual({ text: '.052', si: expect.closeTo(0.0013208, 7) as number })
     expect(line.used.fuelPressure).toBeNull()
@@ -245,7 +245,7 @@ describe('a line of the book', () => {
   it('takes nothing for a measure where nothing is one, and for nothing else', () => {
     const faults = (said: object) => {
       const r = new Reader(INCH_UNITS, 'ask', true)
-      readTold(r, said as never, BRAZE_TOLD)
+      readResult(r, said as never, BRAZE_RESULT)
       return r.errors.map((e) => e.field)
     }
     expect(faults({ moved: '0 mm', used: { fillerLength: '0 mm' } })).toEqual(['used.fillerLength'])

@@ -258,17 +258,17 @@ export interface Used {
   readonly si: number
 }
 /** What a line of the log tells by its table: quantities as typed and in SI, or not measured. */
-export type ToldOf<T> = {
+export type ResultOf<T> = {
   readonly [K in keyof T as T[K] extends { page: true } ? never : K]: T[K] extends { type: 'quantity' }
     ? T[K] extends { needed: true }
       ? Used
       : Used | null
     : T[K] extends { type: 'group'; of: infer G; nullable: true }
-      ? ToldOf<G> | null
+      ? ResultOf<G> | null
       : T[K] extends { type: 'group'; of: infer G }
-        ? ToldOf<G>
+        ? ResultOf<G>
         : T[K] extends { type: 'rows'; of: infer R }
-          ? readonly ToldOf<R>[]
+          ? readonly ResultOf<R>[]
           : T[K] extends { type: 'list'; each: 'text' }
             ? readonly string[]
             : T[K] extends { type: 'list'; each: 'number' }

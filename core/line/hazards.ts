@@ -20,7 +20,7 @@ import {
 export type Grade = 'forbidden' | 'bounded'
 
 /** Oxygen is cracked at most this far, the tip at most so large, and struck within so long, for a whiff of oxygen first. */
-export const WHIFF = { turns: 1 / 8, orificeM: 0.0013, seconds: 3 } as const
+export const TRACE_OF_OXYGEN = { turns: 1 / 8, orificeM: 0.0013, seconds: 3 } as const
 /** One gas may run unlit for as long as its hose needs to be swept and this much more, s. */
 export const UNLIT_SPARE_S = 120
 
@@ -47,16 +47,16 @@ const pressed = (s: LineState) =>
   s.oxygen.deliveryPa > 0 || s.fuel.deliveryPa > 0 || s.nitrogen.deliveryPa > 0 || s.work.pressurePa > 0
 const anyOpen = (s: LineState) => s.oxygen.turns > 0 || s.fuel.turns > 0
 
-function whiffAllowed({ after, setting }: Seen): boolean {
+function traceAllowed({ after, setting }: Seen): boolean {
   const { tip } = setting
   return (
     tip?.flames === 1 &&
-    tip.orificeM <= WHIFF.orificeM &&
+    tip.orificeM <= TRACE_OF_OXYGEN.orificeM &&
     after.oxygen.hose === 'pure' &&
     after.fuel.hose === 'pure' &&
     after.lever === 'up' &&
-    after.oxygen.valve <= WHIFF.turns + 1e-9 &&
-    after.mixedS <= WHIFF.seconds
+    after.oxygen.valve <= TRACE_OF_OXYGEN.turns + 1e-9 &&
+    after.mixedS <= TRACE_OF_OXYGEN.seconds
   )
 }
 
@@ -175,7 +175,7 @@ export const HAZARDS = {
       s.act.do !== 'light' &&
       s.after.flame === 'out' &&
       bothRun(s.after, s.setting) &&
-      !whiffAllowed(s),
+      !traceAllowed(s),
   },
   'lit-with-oxygen-on': {
     grade: 'forbidden',
@@ -183,7 +183,7 @@ export const HAZARDS = {
     acts: ['light'],
     when: (s) =>
       flows(s.before, 'oxygen', s.setting) &&
-      !whiffAllowed({ ...s, after: { ...s.after, mixedS: s.before.mixedS + takesS(s.act) } }),
+      !traceAllowed({ ...s, after: { ...s.after, mixedS: s.before.mixedS + takesS(s.act) } }),
   },
   'unlit-flow-too-long': {
     grade: 'forbidden',
@@ -354,7 +354,7 @@ export const HAZARDS = {
     grade: 'bounded',
     text: 'Mixed gas stands in the torch: oxygen cracked an eighth of a turn at most, small tip with one flame, struck within 3 seconds.',
     acts: ['open-valve'],
-    when: (s) => s.after.flame === 'out' && bothRun(s.after, s.setting) && whiffAllowed(s),
+    when: (s) => s.after.flame === 'out' && bothRun(s.after, s.setting) && traceAllowed(s),
   },
   'set-while-shut': {
     grade: 'bounded',

@@ -17,18 +17,18 @@ export interface DrawnFrom {
 }
 
 /** Acetylene draw against the cylinder: a stop over the limit, else the least cylinder that can feed this. */
-export function sayDraw(draft: Telling, { rig, shop }: DrawnFrom, fuelFlow: number, litS: number): void {
+export function adviseDraw(draft: Telling, { rig, shop }: DrawnFrom, fuelFlow: number, litS: number): void {
   switch (FUELS[rig.fuel].cylinder.draw) {
     case 'boils':
-      return sayBoiling(draft, fuelFlow, shop.airK)
+      return adviseBoiling(draft, fuelFlow, shop.airK)
     case 'not-reckoned':
       return
     case 'share':
-      return sayShare(draft, { rig, shop }, fuelFlow, litS)
+      return adviseShare(draft, { rig, shop }, fuelFlow, litS)
   }
 }
 
-function sayShare(draft: Telling, { rig, shop }: DrawnFrom, fuelFlow: number, litS: number): void {
+function adviseShare(draft: Telling, { rig, shop }: DrawnFrom, fuelFlow: number, litS: number): void {
   const share = acetyleneDrawShare(stretchS(litS, rig.head === 'heating'), shop.airK, rig.drawRule)
   const least = (fuelFlow * 3600) / share
   const rule = `1/${Math.round(1 / share)} of its full contents an hour`
@@ -56,7 +56,7 @@ const BOILS_20_LB = 15 * CFH
 const BOILS_100_LB = 60 * CFH
 const FREEZING_K = 273.15
 
-function sayBoiling(draft: Telling, fuelFlow: number, airK: number): void {
+function adviseBoiling(draft: Telling, fuelFlow: number, airK: number): void {
   const cold = airK <= FREEZING_K ? 0.5 : 1
   const enough =
     fuelFlow <= BOILS_20_LB * cold

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { Setting, type Gate } from '../gas/gate.ts'
-import { sayDraw } from './draw.ts'
+import { adviseDraw } from './draw.ts'
 import { PlanDraft, type PlanParts } from './plan-draft.ts'
 import { CUBIC_FOOT_M3 } from '../quantity/units.ts'
 import { INCH_UNITS, METRIC_UNITS, type UnitChoices } from '../quantity/choices.ts'
@@ -107,7 +107,7 @@ describe('what a cylinder may give', () => {
   const CFH = CUBIC_FOOT_M3 / 3600
   const said = (rig: object, flowCfh: number, litS = 60, airK = 294) => {
     const draft = new Small(INCH_UNITS)
-    sayDraw(
+    adviseDraw(
       draft,
       { rig: { fuel: 'acetylene', acetyleneCylinders: 1, ...rig }, shop: { airK } },
       flowCfh * CFH,

@@ -30,7 +30,7 @@ export interface FigureParts {
 }
 
 /** How a setting was come by; its value and span are those that passed the gate. */
-export type SettingTold = Pick<FigureParts, 'because' | 'from' | 'cites' | 'hoseDropPa' | 'runs'>
+export type SettingParts = Pick<FigureParts, 'because' | 'from' | 'cites' | 'hoseDropPa' | 'runs'>
 
 /** A caution that somebody has read, with the name that they put to it. */
 export interface Ticked {
@@ -112,7 +112,7 @@ export class PlanDraft<Name extends string, Pressure extends Name = never, AtTip
   }
 
   /** Puts a setting into the plan that has passed the gate: value, span and source are as it passed. */
-  set(name: Exclude<Pressure, AtTip>, setting: Setting, told: SettingTold): number {
+  set(name: Exclude<Pressure, AtTip>, setting: Setting, told: SettingParts): number {
     // the compiler sees to it; a cast that it was told to believe stops here
     if (!Setting.is(setting)) throw new Error(`${name} has not passed the gate`)
     const { valuePa, lowPa, highPa, source } = setting

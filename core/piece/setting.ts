@@ -38,7 +38,7 @@ export function chartedSetting(asked: ChartedAsked): {
 }
 
 /** Says why acetylene is not set this high. `what` begins the sum: "The charted setting". */
-export function sayAcetyleneLimit(
+export function adviseAcetyleneLimit(
   draft: Telling,
   gate: Gate,
   what: string,

@@ -49,7 +49,7 @@ export interface LineField {
   /** What the list of lines calls its column; not there, when this is absent. */
   readonly shown?: string
   /** Only a line's own page and its files have it, the list has not. */
-  readonly apart?: true
+  readonly onlyWhole?: true
 }
 
 export const LINE = {
@@ -62,14 +62,14 @@ export const LINE = {
   metal: { is: 'text', column: 'metal', head: 'metal' },
   thicknessM: { is: 'length', column: 'thickness_m', head: 'thickness_m', shown: 'Thickness' },
   tipOrificeM: { is: 'length', column: 'tip_orifice_m', head: 'tip_orifice_m', shown: 'Tip' },
-  fuel: { is: 'text', column: 'fuel', head: 'fuel', apart: true },
-  handling: { is: 'text', column: 'handling', head: 'handling', apart: true },
+  fuel: { is: 'text', column: 'fuel', head: 'fuel', onlyWhole: true },
+  handling: { is: 'text', column: 'handling', head: 'handling', onlyWhole: true },
   outcome: { is: 'word', names: OUTCOME_NAMES, column: 'outcome', head: 'outcome', shown: 'Outcome' },
-  good: { is: 'yes-no', column: 'good', head: 'good_run', about: 'a run to learn from', apart: true },
+  good: { is: 'yes-no', column: 'good', head: 'good_run', about: 'a run to learn from', onlyWhole: true },
   corrects: { is: 'id', column: 'corrects', head: 'corrects' },
   why: { is: 'text', column: 'why', head: 'why' },
   pieceId: { is: 'id', column: 'ticket_id', head: 'piece_id' },
-  runId: { is: 'id', column: 'run_id', head: 'run_id', apart: true },
+  runId: { is: 'id', column: 'run_id', head: 'run_id', onlyWhole: true },
 } as const satisfies Readonly<Record<string, LineField>>
 export type LineName = keyof typeof LINE
 
@@ -86,7 +86,7 @@ type LineValue<F extends LineField> = F extends { is: 'word'; names: infer N }
 export type LineHead = { readonly [K in LineName]: LineValue<(typeof LINE)[K]> }
 /** What the list shows of it. */
 export type LineBrief = {
-  readonly [K in LineName as (typeof LINE)[K] extends { apart: true } ? never : K]: LineHead[K]
+  readonly [K in LineName as (typeof LINE)[K] extends { onlyWhole: true } ? never : K]: LineHead[K]
 }
 export const LINE_NAMES = keysOf(LINE)
 
@@ -184,7 +184,7 @@ const WRITTEN = {
 const BREAKING = choice(BREAKING_NAMES, { label: 'How it was opened', sure: true, first: 'none' })
 
 /** What came out of a cut. */
-export const CUT_TOLD = {
+export const CUT_RESULT = {
   used: group(CUT_USED, { label: 'Used', what: 'What was used' }),
   edge: choice(EDGE_NAMES, { label: 'The edge', sure: true, csv: 'edge' }),
   slag: choice(SLAG_NAMES, { label: 'Slag underneath comes off', sure: true, csv: 'slag' }),
@@ -224,7 +224,7 @@ export const CUT_TOLD = {
 const isPlaces = (v: unknown): v is Readonly<Record<string, JointState>> =>
   isRecord(v) && Object.values(v).every(isJointState)
 /** What came out of a braze. */
-export const BRAZE_TOLD = {
+export const BRAZE_RESULT = {
   used: group(BRAZE_USED, { label: 'Used', what: 'What was used' }),
   joint: text({ label: 'Joint', draft: false }),
   metals: text({ label: 'Metals', draft: false }),
@@ -261,9 +261,9 @@ const tested = <const V extends readonly string[]>(verdicts: V) =>
   }) as const
 
 /** What each kind of line tells. */
-export const TOLD = {
-  cut: CUT_TOLD,
-  braze: BRAZE_TOLD,
+export const RESULTS = {
+  cut: CUT_RESULT,
+  braze: BRAZE_RESULT,
   'pressure-test': tested(HOLD_VERDICTS),
   'vacuum-test': tested(VACUUM_VERDICTS),
   run: {

@@ -14,13 +14,13 @@ import {
   tookByRole,
   workIsOver,
   type BreakTaken,
-  type EventTold,
+  type EventBody,
   type RunEvent,
 } from './run.ts'
 
 const STEPS = ['a', 'b', 'c'].map((id): Step => ({ id, phase: 'cut', act: id, why: '', acts: [] }))
 const RUN = { steps: STEPS, breaks: {} }
-const tell = (told: EventTold, stepId: string, at = '2026-03-02T08:00:00.000Z'): RunEvent => ({
+const tell = (told: EventBody, stepId: string, at = '2026-03-02T08:00:00.000Z'): RunEvent => ({
   id: `${told.kind}${stepId}${at}`,
   ...told,
   stepId,
@@ -149,7 +149,7 @@ describe('breaks', () => {
         if (!stand) return
         for (const name of BREAKS) {
           if (!procedure.breaks[name][stand] || !mayBreakAt(step, name)) continue
-          const told: EventTold =
+          const told: EventBody =
             name === 'hand-over' ? { kind: name, stand } : { kind: 'break', name, stand }
           const left = foldRun(whole, [...done, tell(told, step.id)])
           const run = runSteps(left.steps, procedure.setting, cold)

@@ -33,7 +33,7 @@ export type RunEvent = Confirmation &
   )
 export type RunEventKind = RunEvent['kind']
 /** What is told of an event beside where and when: its kind with what belongs to it. */
-export type EventTold = DistributiveOmit<RunEvent, keyof Confirmation>
+export type EventBody = DistributiveOmit<RunEvent, keyof Confirmation>
 type DistributiveOmit<T, K extends PropertyKey> = T extends unknown ? Omit<T, K> : never
 
 /** What of a run decides where it stands. */
@@ -170,7 +170,7 @@ export const workIsOver = ({ steps, confirmed }: Pick<RunProgress, 'steps' | 'co
   steps.some((s) => (s.role === 'cut' || s.role === 'mark-hot') && confirmed[s.id] !== undefined)
 
 /** What of a run tells how it went. */
-interface RunTold {
+interface RunBody {
   readonly startedAt: string
   readonly steps: readonly Step[]
   readonly events: readonly RunEvent[]
@@ -181,7 +181,7 @@ export function tookByRole({
   startedAt,
   steps,
   events,
-}: RunTold): Readonly<Partial<Record<StepRole, number>>> {
+}: RunBody): Readonly<Partial<Record<StepRole, number>>> {
   const roles = new Map(steps.map((s) => [s.id, s.role]))
   const last = new Map<string, number>()
   let before = parseISO(startedAt).getTime()
@@ -200,7 +200,7 @@ export function tookByRole({
 }
 
 /** Roles of which a step was left out. */
-export function skippedRoles({ steps, events }: Pick<RunTold, 'steps' | 'events'>): ReadonlySet<StepRole> {
+export function skippedRoles({ steps, events }: Pick<RunBody, 'steps' | 'events'>): ReadonlySet<StepRole> {
   const skipped = new Set(events.filter((e) => e.kind === 'skip').map((e) => e.stepId))
   return new Set(steps.flatMap((s) => (s.role && skipped.has(s.id) ? [s.role] : [])))
 }

@@ -11,7 +11,7 @@ import { aboutOf, pieceState } from './tables/piece-state.ts'
 import { pointsTable } from './tables/points.ts'
 import { standsAt, tookOf } from './tables/runs.ts'
 
-/** What JSON says, or nothing where it is none: such a row stays as it is, and is set apart when it is read. */
+/** What JSON says, or nothing where it is none: such a row stays as it is, and is left out when it is read. */
 function parsed<T>(text: string): T | undefined {
   try {
     return JSON.parse(text) as T

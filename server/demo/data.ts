@@ -5,7 +5,7 @@ import { isRecord } from '#core/objects.ts'
 import type { Drop, Edge, SlagClass } from '#core/check/outcome.ts'
 
 /** A piece as a file tells it: what is different from a first piece, and from its torch. */
-export interface PieceTold {
+export interface DemoPiece {
   readonly title: string
   readonly daysAgo: number
   readonly kind: string
@@ -48,7 +48,7 @@ export function over<T>(first: T, told: unknown): T {
  * @throws Error when what is told is no piece: a file of the demo is wrong
  */
 export function pieceOf(
-  told: PieceTold,
+  told: DemoPiece,
   torches: ReadonlyMap<string, TorchHere>,
   outlineId?: string,
 ): PieceDraft {

@@ -6,11 +6,11 @@ import { FIRST_RIG, FIRST_SETTINGS } from '#application/first.ts'
 import { ROLES, settingsSchema } from '#contract/schemas.ts'
 import { GEAR_KINDS } from '#core/rig/kinds.ts'
 import type { Store } from '../store.ts'
-import { over, pieceOf, type PieceTold, type TorchHere } from './data.ts'
+import { over, pieceOf, type DemoPiece, type TorchHere } from './data.ts'
 import jobs from './jobs.json' with { type: 'json' }
 import { half, recorded } from './runs.ts'
-import { fillWeeks, type Yard } from './weeks.ts'
-import yard from './yard.json' with { type: 'json' }
+import { fillWeeks, type DemoShop } from './weeks.ts'
+import shop from './shop.json' with { type: 'json' }
 
 /** When the yard took Wimble up. */
 const BEGAN_DAYS_AGO = 42
@@ -19,19 +19,19 @@ const BEGAN_DAYS_AGO = 42
 export function fillDemo(store: Store, now: Date): void {
   store.transaction(() => {
     const began = subDays(now, BEGAN_DAYS_AGO).toISOString()
-    store.settings.put(settingsSchema.validateSync(over(FIRST_SETTINGS, yard.settings), { strict: true }))
+    store.settings.put(settingsSchema.validateSync(over(FIRST_SETTINGS, shop.settings), { strict: true }))
     const people = fillPeople(store, began)
     const torches = fillTorches(store, began)
     fillGear(store, torches, now)
     fillBench(store, now)
-    const here: Yard = { people, torches, now }
+    const here: DemoShop = { people, torches, now }
     fillWeeks(store, here, fillJobs(store, here))
   })
 }
 
 function fillPeople(store: Store, began: string): ReadonlyMap<string, string> {
   const people = new Map<string, string>()
-  for (const { name, role } of yard.people as readonly { name: string; role?: string }[]) {
+  for (const { name, role } of shop.people as readonly { name: string; role?: string }[]) {
     const id = randomUUID()
     people.set(name, id)
     store.people.add(id, name, began)
@@ -43,7 +43,7 @@ function fillPeople(store: Store, began: string): ReadonlyMap<string, string> {
 
 function fillTorches(store: Store, began: string): ReadonlyMap<string, TorchHere> {
   const torches = new Map<string, TorchHere>()
-  for (const { name, rig } of yard.torches) {
+  for (const { name, rig } of shop.torches) {
     const torch = { id: randomUUID(), name, rig: over(FIRST_RIG, rig) }
     torches.set(name, torch)
     store.torches.add(torch, began)
@@ -56,7 +56,7 @@ function fillGear(store: Store, torches: ReadonlyMap<string, TorchHere>, now: Da
   const began = subDays(now, BEGAN_DAYS_AGO).toISOString()
   const ids = new Map<string, string>()
   const day = (ago: number) => format(subDays(now, ago), 'yyyy-MM-dd')
-  for (const told of yard.gear) {
+  for (const told of shop.gear) {
     const kind = GEAR_KINDS.find((k) => k === told.kind)
     if (!kind) throw new Error(`${told.kind} is no kind of gear`)
     const id = randomUUID()
@@ -68,7 +68,7 @@ function fillGear(store: Store, torches: ReadonlyMap<string, TorchHere>, now: Da
     const fields = { ...told.fields, ...(Object.fromEntries(dates) as Record<string, string>) }
     store.gear.add({ id, kind, name: told.name, fields }, began)
   }
-  for (const set of yard.sets) {
+  for (const set of shop.sets) {
     const members = set.members.map((name) => ids.get(name) ?? '').join(',')
     const fields = { torch: torches.get(set.torch)?.id ?? '', members }
     store.gear.add({ id: randomUUID(), kind: 'set', name: set.name, fields }, began)
@@ -77,12 +77,12 @@ function fillGear(store: Store, torches: ReadonlyMap<string, TorchHere>, now: Da
 
 /** Bars on the rack, and tips that go by a name. */
 function fillBench(store: Store, now: Date): void {
-  for (const { daysAgo, origin, ...bar } of yard.stock)
+  for (const { daysAgo, origin, ...bar } of shop.stock)
     store.stock.add(
       { id: randomUUID(), ...bar, origin: origin === 'remnant' ? 'remnant' : 'bought' },
       subDays(now, daysAgo).toISOString(),
     )
-  for (const tip of yard.tips)
+  for (const tip of shop.tips)
     store.tips.add({ id: randomUUID(), ...tip }, subDays(now, BEGAN_DAYS_AGO - 2).toISOString())
 }
 
@@ -98,12 +98,12 @@ const keepOutline = (store: Store, file: string, at: string): string => {
  * Jobs with their pieces: planned, half way, or with a result.
  * @returns ids of pieces by their titles
  */
-function fillJobs(store: Store, { people, torches, now }: Yard): ReadonlyMap<string, string> {
+function fillJobs(store: Store, { people, torches, now }: DemoShop): ReadonlyMap<string, string> {
   const ids = new Map<string, string>()
   for (const job of jobs) {
     const jobId = randomUUID()
     store.jobs.add(jobId, job.name, job.place, subDays(now, job.daysAgo).toISOString())
-    ;(job.pieces as readonly PieceTold[]).forEach((told, i) => {
+    ;(job.pieces as readonly DemoPiece[]).forEach((told, i) => {
       // one after the other, so that they stand in the order of the file
       const at = addMilliseconds(subDays(now, told.daysAgo), i)
       const id = randomUUID()

@@ -1,7 +1,7 @@
 /** Results as they would have been recorded by the yard. */
 import { firstDraftOf } from '#core/fields/draft.ts'
 import { INCH_UNITS } from '#core/quantity/choices.ts'
-import { BRAZE_TOLD, CUT_TOLD } from '#core/record/fields.ts'
+import { BRAZE_RESULT, CUT_RESULT } from '#core/record/fields.ts'
 import { FIRST_SETTINGS } from '#application/first.ts'
 import { placesOf, readEntry, workedOn, type WorkedOn } from '#application/read-entry.ts'
 import type { BrazeLogDraft, CutLogDraft, LogDraft, PieceDraft } from '#contract/schemas.ts'
@@ -17,7 +17,7 @@ export const cutCameOut = (
   personId: null,
   corrects: null,
   why: '',
-  ...firstDraftOf(CUT_TOLD, INCH_UNITS),
+  ...firstDraftOf(CUT_RESULT, INCH_UNITS),
   edge: 'sharp',
   slag: 'one-tap',
   drop: 'by-itself',
@@ -34,7 +34,7 @@ export const brazeCameOut = (
   personId: null,
   corrects: null,
   why: '',
-  ...firstDraftOf(BRAZE_TOLD, INCH_UNITS),
+  ...firstDraftOf(BRAZE_RESULT, INCH_UNITS),
   places: Object.fromEntries(placesOf(joint).map((p) => [p, 'full' as const])),
   fluxOff: true,
   inside: 'bright',

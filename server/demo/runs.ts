@@ -8,7 +8,7 @@ import type { CutDraft } from '#contract/schemas.ts'
 import { foldRun, type RunEvent } from '#core/record/run.ts'
 import { recordsOf } from '../records.ts'
 import type { Store } from '../store.ts'
-import type { PieceTold } from './data.ts'
+import type { DemoPiece } from './data.ts'
 import { cutCameOut, writeDown } from './results.ts'
 
 export interface RunPiece {
@@ -63,7 +63,7 @@ export function recorded(
   piece: RunPiece,
   personId: string | null,
   at: Date,
-  result: NonNullable<PieceTold['result']>,
+  result: NonNullable<DemoPiece['result']>,
 ): void {
   const { run, request } = begin(store, piece, personId, subMinutes(at, 50))
   confirm(store, run, run.steps, personId, (i) => subMinutes(at, 49 - 2 * i))

@@ -6,38 +6,38 @@ import type { JointState } from '#core/check/acceptance.ts'
 import { figureNamed } from '#core/figure.ts'
 import { seeded } from '#core/seeded.ts'
 import type { Store } from '../store.ts'
-import { pieceOf, type PieceTold, type TorchHere } from './data.ts'
+import { pieceOf, type DemoPiece, type TorchHere } from './data.ts'
 import { brazeCameOut, cutCameOut, onPiece, writeDown } from './results.ts'
 import { tested } from './tested.ts'
 import weeks from './weeks.json' with { type: 'json' }
 
-export interface Yard {
+export interface DemoShop {
   readonly people: ReadonlyMap<string, string>
   readonly torches: ReadonlyMap<string, TorchHere>
   readonly now: Date
 }
 
 /** Puts the piece of a series in, and answers what it is worked on as. */
-function pieceOfSeries(store: Store, yard: Yard, jobId: string, told: PieceTold) {
-  const draft = pieceOf(told, yard.torches)
+function pieceOfSeries(store: Store, shop: DemoShop, jobId: string, told: DemoPiece) {
+  const draft = pieceOf(told, shop.torches)
   const pieceId = randomUUID()
   store.pieces.add(
     { id: pieceId, jobId, title: told.title, draft },
-    subDays(yard.now, told.daysAgo).toISOString(),
+    subDays(shop.now, told.daysAgo).toISOString(),
   )
   return { pieceId, on: onPiece(draft) }
 }
 
 function cutSeries(
   store: Store,
-  yard: Yard,
+  shop: DemoShop,
   jobId: string,
   series: (typeof weeks.cuts)[number],
   seed: number,
 ): void {
   const random = seeded(seed)
   const scatter = (share: number) => 1 + share * (random() + random() - 1)
-  const { pieceId, on } = pieceOfSeries(store, yard, jobId, series.piece)
+  const { pieceId, on } = pieceOfSeries(store, shop, jobId, series.piece)
   for (let i = 0; i < series.count; i++) {
     const daysAgo = 41 - Math.round((i * 37) / series.count)
     // one in five went wrong, and in the usual ways: too fast at first, oxygen too low
@@ -48,8 +48,8 @@ function cutSeries(
       cutCameOut({
         id: randomUUID(),
         pieceId,
-        personId: yard.people.get(series.people[i % series.people.length] ?? '') ?? null,
-        at: subMinutes(subDays(yard.now, daysAgo), Math.round(random() * 300)).toISOString(),
+        personId: shop.people.get(series.people[i % series.people.length] ?? '') ?? null,
+        at: subMinutes(subDays(shop.now, daysAgo), Math.round(random() * 300)).toISOString(),
         used: {
           tipOrifice: series.tip,
           oxygenPressure: `${Math.round(series.oxygenPsi * scatter(0.06))} psi`,
@@ -70,17 +70,22 @@ function cutSeries(
 }
 
 /** @returns the id of its piece */
-function brazeSeries(store: Store, yard: Yard, jobId: string, series: (typeof weeks.brazes)[number]): string {
+function brazeSeries(
+  store: Store,
+  shop: DemoShop,
+  jobId: string,
+  series: (typeof weeks.brazes)[number],
+): string {
   const random = seeded(77)
-  const { pieceId, on } = pieceOfSeries(store, yard, jobId, series.piece)
+  const { pieceId, on } = pieceOfSeries(store, shop, jobId, series.piece)
   const planned = (name: string) => figureNamed(on.plan, name)?.value ?? 0
   for (let i = 0; i < series.count; i++) {
     const good = brazeCameOut(
       {
         id: randomUUID(),
         pieceId,
-        personId: yard.people.get(series.people[i % series.people.length] ?? '') ?? null,
-        at: subDays(yard.now, 28 - i * 3).toISOString(),
+        personId: shop.people.get(series.people[i % series.people.length] ?? '') ?? null,
+        at: subDays(shop.now, 28 - i * 3).toISOString(),
         used: {
           tipOrifice: series.tip,
           oxygenPressure: `${series.oxygenPsi} psi`,
@@ -103,14 +108,14 @@ function brazeSeries(store: Store, yard: Yard, jobId: string, series: (typeof we
 }
 
 /** Fills the weeks before. `pieces`: ids of those that stand already, by title. */
-export function fillWeeks(store: Store, yard: Yard, pieces: ReadonlyMap<string, string>): void {
-  const { now, people } = yard
+export function fillWeeks(store: Store, shop: DemoShop, pieces: ReadonlyMap<string, string>): void {
+  const { now, people } = shop
   const { job } = weeks
   const jobId = randomUUID()
   store.jobs.add(jobId, job.name, job.place, subDays(now, job.daysAgo).toISOString())
-  weeks.cuts.forEach((series, i) => cutSeries(store, yard, jobId, series, 11 + i))
+  weeks.cuts.forEach((series, i) => cutSeries(store, shop, jobId, series, 11 + i))
   const known = new Map(pieces)
-  for (const series of weeks.brazes) known.set(series.piece.title, brazeSeries(store, yard, jobId, series))
+  for (const series of weeks.brazes) known.set(series.piece.title, brazeSeries(store, shop, jobId, series))
   for (const test of weeks.tests)
     tested(store, {
       kind: test.kind === 'vacuum' ? 'vacuum' : 'pressure',

@@ -10,7 +10,7 @@ function copyNamed({ data }: Pick<Context, 'data'>, name: string): string {
   return copy.file
 }
 
-/** Copies of the log and the way back to them; what of the log was set apart. */
+/** Copies of the log and the way back to them; what of the log was left out. */
 export const copyHandlers: Pick<
   Handlers,
   'listCopies' | 'makeCopy' | 'lookAtCopy' | 'restoreCopy' | 'listDamage' | 'mendDamage'

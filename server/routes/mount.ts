@@ -22,7 +22,7 @@ export interface Context {
   readonly now: () => Date
   /** Threads for what takes long. */
   readonly lanes: Lanes
-  /** Copies, the look through every row, and what was set apart. */
+  /** Copies, the look through every row, and what was left out. */
   readonly house: Housekeeping
   /** Puts a copy in the place of the log; what is asked meanwhile is told to come again. Answers where the log was put. */
   readonly goBack: (file: string, damaged: boolean) => Promise<string | undefined>
@@ -36,10 +36,10 @@ type Handler<R extends RouteName> = (
   input: { readonly params: ParamsOf<R>; readonly body: BodyOf<R>; readonly query: QueryOf<R> },
 ) => AnswerOf<R> | Promise<AnswerOf<R>> | Promise<Written>
 /** Streams and files are mounted apart: they answer with more than JSON. */
-export type Apart =
+export type Streamed =
   'streamRun' | 'streamTest' | 'streamInstruments' | 'addPhoto' | 'getPhoto' | 'exportLog' | 'importLog'
 /** Handlers by route. */
-export type Handlers = { readonly [R in Exclude<RouteName, Apart>]: Handler<R> }
+export type Handlers = { readonly [R in Exclude<RouteName, Streamed>]: Handler<R> }
 
 /** Checks what came against the route table's schema: strict, nothing cast, nothing unknown let through. */
 export function check(route: RouteName, part: 'params' | 'body', value: unknown): unknown {

@@ -43,7 +43,7 @@ const api = {
   log: (query: LogQuery): Answer =>
     answered((found) => {
       const page = log.find(query)
-      return JSON.stringify({ ...page, ...log.choices(), apart: found() } satisfies LogPage)
+      return JSON.stringify({ ...page, ...log.choices(), leftOut: found() } satisfies LogPage)
     }),
   /** What plans of one kind of work go by, or of both. */
   records: (kind: 'cut' | 'braze' | undefined): Answer =>

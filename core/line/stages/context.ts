@@ -1,5 +1,5 @@
 import { FUELS } from '../../gas/fuels.ts'
-import { WHIFF } from '../hazards.ts'
+import { TRACE_OF_OXYGEN } from '../hazards.ts'
 import type { LineMethodName } from '../methods.ts'
 import type { LineSetup, MethodException } from '../setup.ts'
 import { USUAL_SWEEP_S, type Act, type Side } from '../state.ts'
@@ -25,7 +25,7 @@ export class StageContext {
   /** A tip with one flame, small enough to hold little mixed gas. */
   get small() {
     const { tip } = this.setup.setting
-    return tip?.flames === 1 && tip.orificeM <= WHIFF.orificeM
+    return tip?.flames === 1 && tip.orificeM <= TRACE_OF_OXYGEN.orificeM
   }
   get order(): readonly Gas[] {
     return this.setup.methods.cylinderOrder === 'fuel-first' ? ['fuel', 'oxygen'] : ['oxygen', 'fuel']

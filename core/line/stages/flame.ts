@@ -1,12 +1,12 @@
 import { FUELS } from '../../gas/fuels.ts'
-import { WHIFF } from '../hazards.ts'
+import { TRACE_OF_OXYGEN } from '../hazards.ts'
 import type { LineMethodName } from '../methods.ts'
 import type { Step } from '../steps.ts'
 import type { StageContext } from './context.ts'
 
 const LIGHT_TURNS = { quarter: 0.25, half: 0.5 } as const
 /** Whether oxygen is cracked before the flame, and which row says so. */
-function whiffAsked(c: StageContext): boolean {
+function traceAsked(c: StageContext): boolean {
   const { torch, methods } = c.setup
   const method: LineMethodName = c.feathered ? 'lightAcetylene' : 'lightOther'
   const asked = c.feathered ? methods.lightAcetylene === 'whiff' : methods.lightOther === 'trace'
@@ -28,7 +28,7 @@ function whiffAsked(c: StageContext): boolean {
 /** Fuel on and lit, by the torch's manual or the shop's way. */
 export function lighting(c: StageContext): Step[] {
   const { setting, methods, hand } = c.setup
-  const whiff = whiffAsked(c)
+  const whiff = traceAsked(c)
   const turn = methods.fuelValve === 'half' ? 'half a turn' : 'a quarter turn'
   const near = !c.feathered && methods.lightOther !== 'still-air'
   const unseen = FUELS[setting.fuel].flame.sign === 'meters'
@@ -67,7 +67,7 @@ export function lighting(c: StageContext): Step[] {
       methods: ['fuelValve', c.feathered ? 'lightAcetylene' : 'lightOther'],
       instructor: true,
       acts: [
-        ...(whiff ? [{ do: 'open-valve', side: 'oxygen', turns: WHIFF.turns } as const] : []),
+        ...(whiff ? [{ do: 'open-valve', side: 'oxygen', turns: TRACE_OF_OXYGEN.turns } as const] : []),
         { do: 'open-valve', side: 'fuel', turns: LIGHT_TURNS[methods.fuelValve] },
         { do: 'light' },
       ],

@@ -67,7 +67,7 @@ export function logFind(
   db: Db,
   readable: (rows: readonly LogRow[]) => readonly StoredEntry[],
   wholeTotal: () => number,
-): (query: LogQuery) => Omit<LogPage, 'metals' | 'people' | 'tips' | 'apart'> {
+): (query: LogQuery) => Omit<LogPage, 'metals' | 'people' | 'tips' | 'leftOut'> {
   return (query) => {
     const { sql, order, values, narrows } = asked(query)
     const to = Math.min(values.to, query.before === undefined ? NEWEST_KEY : Number(query.before))

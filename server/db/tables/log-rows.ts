@@ -1,8 +1,8 @@
 /** A line of the log as its row has it, as it is put in, and as it is told. */
 import { LINE, LINE_NAMES, type LineBrief, type LineHead, type LineName } from '#core/record/fields.ts'
 import { omit } from '#core/objects.ts'
-import type { Told } from '#core/record/entry.ts'
-import { toldOfLine } from '#application/stored.ts'
+import type { LineResult } from '#core/record/entry.ts'
+import { resultOfLine } from '#application/stored.ts'
 import type { FileEntry } from '#application/log-file.ts'
 import type { LogSummary } from '#contract/types.ts'
 import { isWhole } from '../digest.ts'
@@ -52,13 +52,15 @@ export const entryOf = (r: LogRow): StoredEntry => ({
       return [name, is === 'yes-no' ? r[column] === 1 : r[column]]
     }),
   ) as unknown as LineHead),
-  told: toldOfLine(JSON.parse(r.told)) as Told,
+  told: resultOfLine(JSON.parse(r.told)) as LineResult,
   correctedBy: r.corrected_by,
 })
 
-const APART = LINE_NAMES.filter((name): name is Exclude<LineName, keyof LineBrief> => 'apart' in LINE[name])
+const ONLY_WHOLE = LINE_NAMES.filter(
+  (name): name is Exclude<LineName, keyof LineBrief> => 'onlyWhole' in LINE[name],
+)
 /** What the list shows of a line. */
-export const summaryOf = (e: StoredEntry): LogSummary => omit(e, APART)
+export const summaryOf = (e: StoredEntry): LogSummary => omit(e, ONLY_WHOLE)
 
 /** A line for the list: without what only its own page shows, which is most of it. */
 export function inBrief(e: StoredEntry): LogSummary {

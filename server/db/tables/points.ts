@@ -5,7 +5,7 @@
 import type { Joint, OwnBraze } from '#core/braze/types.ts'
 import type { Handling, MeasuredKerf, OwnCut } from '#core/cut/index.ts'
 import type { FuelId } from '#core/gas/fuels.ts'
-import type { BrazeTold, CutTold } from '#core/record/entry.ts'
+import type { BrazeResult, CutResult } from '#core/record/entry.ts'
 import type { GrownFrom } from '#core/record/grown.ts'
 import type { Db } from '../db.ts'
 import type { StoredEntry } from './log-rows.ts'
@@ -17,12 +17,12 @@ const CHART_MOST = 3000
 const TRIED_MOST = 500
 
 /** A pressure as it stood at the torch, Pa: at the gauge, less what the hose was reckoned to take. */
-const atTorch = (told: CutTold | BrazeTold, used: 'oxygenPressure' | 'fuelPressure', planned: string) => {
+const atTorch = (told: CutResult | BrazeResult, used: 'oxygenPressure' | 'fuelPressure', planned: string) => {
   const gauge = told.used[used]?.si
   return gauge === undefined ? undefined : Math.max(1, gauge - (told.planned[planned]?.hoseDrop ?? 0))
 }
 
-function ownCut(e: StoredEntry, t: CutTold): OwnCut | undefined {
+function ownCut(e: StoredEntry, t: CutResult): OwnCut | undefined {
   if (e.tipOrificeM === null || e.thicknessM === null) return undefined
   return {
     orificeM: e.tipOrificeM,
@@ -36,7 +36,7 @@ function ownCut(e: StoredEntry, t: CutTold): OwnCut | undefined {
   }
 }
 
-function ownBraze(e: StoredEntry, t: BrazeTold): OwnBraze | undefined {
+function ownBraze(e: StoredEntry, t: BrazeResult): OwnBraze | undefined {
   if (e.tipOrificeM === null || e.thicknessM === null) return undefined
   const length = t.used.fillerLength?.si
   return {
@@ -68,9 +68,9 @@ interface ChartRow {
 }
 /** A run as the chart is grown from it; none where its line cannot be read. */
 function chartPoint(r: ChartRow): GrownFrom[] {
-  let told: CutTold | BrazeTold
+  let told: CutResult | BrazeResult
   try {
-    told = JSON.parse(r.told) as CutTold | BrazeTold
+    told = JSON.parse(r.told) as CutResult | BrazeResult
   } catch {
     return []
   }
@@ -130,7 +130,7 @@ export function pointsTable(db: Db) {
     .prepare<[string], number>("SELECT key FROM log WHERE ticket_id = ? AND kind IN ('cut', 'braze')")
     .pluck()
   const keyOf = db.prepare<[string], number>('SELECT key FROM log WHERE id = ?').pluck()
-  const setApart = db.prepare<[number]>('UPDATE points SET live = 0, good = 0 WHERE key = ?')
+  const leaveOut = db.prepare<[number]>('UPDATE points SET live = 0, good = 0 WHERE key = ?')
   const likes = db.prepare<[string], number>('SELECT id FROM likes WHERE what = ?').pluck()
   const good = db.prepare<[number, number], PointRow>(
     'SELECT key, own FROM points WHERE like_id = ? AND good = 1 AND own IS NOT NULL ORDER BY key DESC LIMIT ?',
@@ -199,8 +199,8 @@ export function pointsTable(db: Db) {
         for (const other of keysOfPiece.all(e.pieceId)) countOne.run(other)
     },
     /** A line that cannot be read teaches nothing. */
-    setApart: (key: number): void => {
-      setApart.run(key)
+    leaveOut: (key: number): void => {
+      leaveOut.run(key)
     },
     /** The newest good cuts and brazes of each kind of work, the kerfs that were measured, what was tried. JSON. */
     cuts: (): string => newest('cut', good),

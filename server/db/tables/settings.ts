@@ -15,7 +15,7 @@ export function settingsTable(db: Db, damage: Damage) {
      ON CONFLICT (id) DO UPDATE SET value = excluded.value, digest = excluded.digest`,
   )
   return {
-    /** Where they cannot be read they are set apart, and a new shop's are taken, which are the cautious ones. */
+    /** Where they cannot be read they are left out, and a new shop's are taken, which are the cautious ones. */
     get: (): Settings => {
       const row = get.get()
       if (!row) return FIRST_SETTINGS

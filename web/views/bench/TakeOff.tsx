@@ -13,7 +13,7 @@ import { Button } from '../../ui/Button.tsx'
 import { Field } from '../../ui/Field.tsx'
 import { FileField } from '../../ui/FileField.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
-import { Told } from '../../ui/Told.tsx'
+import { NamedValue } from '../../ui/NamedValue.tsx'
 import { useTakeOff } from '../../work/useTakeOff.ts'
 import { useKeptForm } from '../../ui/useKeptForm.ts'
 import { printBraze } from '../plan/braze/braze-words.ts'
@@ -120,14 +120,14 @@ function Taken({ result, busy }: { readonly result: Result; readonly busy: boole
           {busy ? <span className="font-text text-base font-normal text-soft"> as it was before</span> : null}
         </p>
         <dl className="name flex flex-wrap gap-x-6 pt-1 text-[1.1rem]">
-          <Told name="Torch time" value={print(result.torchS, 'time')} />
-          <Told name="Fuel" value={print(result.fuelM3, 'volume')} />
-          <Told name="Oxygen" value={print(result.oxygenM3, 'volume')} />
-          <Told
+          <NamedValue name="Torch time" value={print(result.torchS, 'time')} />
+          <NamedValue name="Fuel" value={print(result.fuelM3, 'volume')} />
+          <NamedValue name="Oxygen" value={print(result.oxygenM3, 'volume')} />
+          <NamedValue
             name="Flux"
             value={result.fluxKg > 0 ? printBraze('fluxMass', result.fluxKg, units) : undefined}
           />
-          <Told
+          <NamedValue
             name="Cost, gas and time"
             value={result.cost === undefined ? undefined : result.cost.toFixed(2)}
           />

@@ -9,7 +9,7 @@ import {
   type Inside,
   type JointState,
 } from '#core/check/acceptance.ts'
-import { BRAZE_TOLD, BRAZE_USED } from '#core/record/fields.ts'
+import { BRAZE_RESULT, BRAZE_USED } from '#core/record/fields.ts'
 import { pick } from '#core/objects.ts'
 import type { Kind } from '#core/quantity/index.ts'
 import { placesOf } from '#application/read-entry.ts'
@@ -26,7 +26,7 @@ import { measuredNames, timed, typedOf } from './measured.ts'
 import { UsedFields } from './UsedFields.tsx'
 import { useCheck } from './useCheck.ts'
 
-const MEASURED = measuredNames(BRAZE_TOLD)
+const MEASURED = measuredNames(BRAZE_RESULT)
 const USED = measuredNames(BRAZE_USED)
 type Measured = Readonly<Record<(typeof MEASURED)[number] | (typeof USED)[number], string>>
 interface Form extends CommonForm, Measured {
@@ -205,7 +205,7 @@ export function CheckBraze({ subject }: { readonly subject: Subject }) {
           <h2 className="text-2xl">Measured</h2>
           <FieldList
             above
-            table={BRAZE_TOLD}
+            table={BRAZE_RESULT}
             names={MEASURED}
             said={{ ...form }}
             path=""

@@ -24,7 +24,7 @@ import { pick } from '#core/objects.ts'
 import { useShop } from '../../app/shop.ts'
 import { CutStrip, MARK_SIGNS, STRETCHES, stretchOf } from '../../drawing/CutStrip.tsx'
 import { EdgeTile, SlagTile } from '../../drawing/OutcomeTiles.tsx'
-import { CUT_TOLD, CUT_USED } from '#core/record/fields.ts'
+import { CUT_RESULT, CUT_USED } from '#core/record/fields.ts'
 import { FieldList } from '../../form/FieldList.tsx'
 import { Button } from '../../ui/Button.tsx'
 import { Field } from '../../ui/Field.tsx'
@@ -36,7 +36,7 @@ import { measuredNames, timed, typedOf } from './measured.ts'
 import { UsedFields } from './UsedFields.tsx'
 import { useCheck } from './useCheck.ts'
 
-const MEASURED = measuredNames(CUT_TOLD)
+const MEASURED = measuredNames(CUT_RESULT)
 const USED = measuredNames(CUT_USED)
 type Measured = Readonly<Record<(typeof MEASURED)[number] | (typeof USED)[number], string>>
 interface Form extends CommonForm, Measured {
@@ -139,7 +139,7 @@ export function CheckCut({ subject }: { readonly subject: Subject }) {
           <h2 className="text-2xl">Measured</h2>
           <FieldList
             above
-            table={CUT_TOLD}
+            table={CUT_RESULT}
             names={MEASURED}
             said={{ ...form }}
             path=""

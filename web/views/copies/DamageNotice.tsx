@@ -9,7 +9,7 @@ import { Button } from '../../ui/Button.tsx'
 const NAMED = 5
 
 /**
- * What of the log is set apart: each by its name, with the copy that has it whole. `tables` are those that a page shows;
+ * What of the log is left out: each by its name, with the copy that has it whole. `tables` are those that a page shows;
  * without them all.
  */
 export function DamageNotice({
@@ -31,7 +31,7 @@ export function DamageNotice({
   if (rows.length === 0) return null
   return (
     <section
-      aria-label="Set apart"
+      aria-label="Damaged"
       role="status"
       className="mb-5 grid gap-2 border-[1.5px] border-l-[6px] border-alarm bg-sheet px-4 py-3"
     >
@@ -39,9 +39,9 @@ export function DamageNotice({
         {rows.length === 1
           ? 'One thing in the log is damaged'
           : `${rows.length} things in the log are damaged`}
-        , and set apart
+        , and left out
       </h2>
-      <p>What is set apart cannot be trusted any more: no plan goes by it until it is put back.</p>
+      <p>What is left out cannot be trusted any more: no plan goes by it until it is put back.</p>
       <ul className="grid gap-1.5">
         {rows.slice(0, NAMED).map((row) => (
           <Row

@@ -4,7 +4,7 @@ import { Link, useNavigate, useParams } from 'react-router'
 import { isRoundJoint } from '#core/braze/types.ts'
 import { figureNamed, KIND_OF_UNIT } from '#core/figure.ts'
 import { cutFigureKind, type CutFigureName } from '#core/cut/index.ts'
-import type { BrazeTold, CutTold, TestTold, Used } from '#core/record/entry.ts'
+import type { BrazeResult, CutResult, TestResult, Used } from '#core/record/entry.ts'
 import type { RunEvent, RunEventKind } from '#core/record/run.ts'
 import type { LogEntry } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
@@ -24,7 +24,7 @@ import { BREAKING_NAMES, INSIDE_NAMES } from '#core/check/acceptance.ts'
 import { DROP_NAMES, EDGE_NAMES, SLAG_NAMES } from '#core/check/outcome.ts'
 import { ENTRY_KIND_NAMES } from '#core/record/fields.ts'
 import { TEST_WORDS } from './outcome-words.ts'
-import { BREAKS_TOLD } from '../run/break-words.ts'
+import { BREAK_WORDS } from '../run/break-words.ts'
 import { useTell } from './useTell.ts'
 
 /** A line of the log: what was planned, what was used, what came out, and what belongs to it. */
@@ -157,7 +157,7 @@ function WhatNext({ entry }: { readonly entry: LogEntry }) {
   )
 }
 
-const CUT_ROWS: readonly (readonly [CutFigureName, keyof CutTold['used'] | 'kerf'])[] = [
+const CUT_ROWS: readonly (readonly [CutFigureName, keyof CutResult['used'] | 'kerf'])[] = [
   ['tipOrifice', 'tipOrifice'],
   ['cuttingOxygenPressure', 'oxygenPressure'],
   ['fuelPressure', 'fuelPressure'],
@@ -165,7 +165,7 @@ const CUT_ROWS: readonly (readonly [CutFigureName, keyof CutTold['used'] | 'kerf
   ['preheatTime', 'preheat'],
   ['kerf', 'kerf'],
 ]
-const BRAZE_ROWS: readonly (readonly [string, string, keyof BrazeTold['used']])[] = [
+const BRAZE_ROWS: readonly (readonly [string, string, keyof BrazeResult['used']])[] = [
   ['tipOrifice', 'Tip', 'tipOrifice'],
   ['oxygenPressure', 'Oxygen', 'oxygenPressure'],
   ['fuelPressure', 'Fuel', 'fuelPressure'],
@@ -173,7 +173,7 @@ const BRAZE_ROWS: readonly (readonly [string, string, keyof BrazeTold['used']])[
   ['rodLength', 'Rod for one joint', 'fillerLength'],
 ]
 
-function CutFound({ entry, told }: { readonly entry: LogEntry; readonly told: CutTold }) {
+function CutFound({ entry, told }: { readonly entry: LogEntry; readonly told: CutResult }) {
   const { print, say } = useShop()
   const used = (name: (typeof CUT_ROWS)[number][1]): Used | null =>
     name === 'kerf' ? told.kerf : told.used[name]
@@ -181,13 +181,13 @@ function CutFound({ entry, told }: { readonly entry: LogEntry; readonly told: Cu
     <div className="grid gap-8 lg:grid-cols-[1fr_1.15fr]">
       <Part name="Result">
         <div className="grid grid-cols-3 gap-4 pt-4">
-          <Told name="Edge" value={EDGE_NAMES[told.edge]}>
+          <NamedValue name="Edge" value={EDGE_NAMES[told.edge]}>
             <EdgeTile edge={told.edge} />
-          </Told>
-          <Told name="Slag" value={SLAG_NAMES[told.slag]}>
+          </NamedValue>
+          <NamedValue name="Slag" value={SLAG_NAMES[told.slag]}>
             <SlagTile slag={told.slag} />
-          </Told>
-          <Told name="Dropped" value={DROP_NAMES[told.drop]} />
+          </NamedValue>
+          <NamedValue name="Dropped" value={DROP_NAMES[told.drop]} />
         </div>
         <div className="pt-4">
           <VerdictLine verdict={told.verdict} />
@@ -214,7 +214,7 @@ function CutFound({ entry, told }: { readonly entry: LogEntry; readonly told: Cu
   )
 }
 
-function BrazeFound({ entry, told }: { readonly entry: LogEntry; readonly told: BrazeTold }) {
+function BrazeFound({ entry, told }: { readonly entry: LogEntry; readonly told: BrazeResult }) {
   const { print, say } = useShop()
   const Map = isRoundJoint(told.joint) ? JointDial : JointStrip
   return (
@@ -258,7 +258,7 @@ function BrazeFound({ entry, told }: { readonly entry: LogEntry; readonly told: 
   )
 }
 
-function TestFound({ told }: { readonly told: TestTold }) {
+function TestFound({ told }: { readonly told: TestResult }) {
   const tell = useTell()
   const { print } = useShop()
   return (
@@ -342,7 +342,7 @@ function Note({ text }: { readonly text: string }) {
   )
 }
 
-function Told({
+function NamedValue({
   name,
   value,
   children,
@@ -396,7 +396,7 @@ const STEP_WORDS = {
 const aside = (event: RunEvent): string => {
   if ('reason' in event) return event.reason ? ` (${event.reason})` : ''
   return event.kind === 'break'
-    ? ` (${BREAKS_TOLD.find((b) => b.name === event.name)?.title ?? event.name})`
+    ? ` (${BREAK_WORDS.find((b) => b.name === event.name)?.title ?? event.name})`
     : ''
 }
 

@@ -93,14 +93,14 @@ export default function Files() {
               {fault}
             </p>
           )}
-          {done ? <Told done={done} /> : null}
+          {done ? <Outcome done={done} /> : null}
         </section>
       </div>
     </main>
   )
 }
 
-function Told({ done }: { readonly done: Imported }) {
+function Outcome({ done }: { readonly done: Imported }) {
   const lines = (n: number) => (n === 1 ? 'One line' : `${n} lines`)
   return (
     <div role="status" className="grid gap-2 pt-4">

@@ -49,7 +49,7 @@ export default function Log() {
   return (
     <main className="px-5 py-6">
       <LogTabs />
-      <DamageNotice tables={['log']} again={shownPage?.apart ?? 0} />
+      <DamageNotice tables={['log']} again={shownPage?.leftOut ?? 0} />
       <FilterBar filters={filters} choices={shownPage} change={change} />
       <p className="pb-2 text-soft" role="status">
         {shownPage?.totalIs === 'more'

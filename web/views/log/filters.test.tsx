@@ -98,7 +98,7 @@ describe('the log', () => {
       metals: [],
       people: [],
       tips: [],
-      apart: 0,
+      leftOut: 0,
       ...over,
     }) as unknown as LogPage
   it('says that nothing fits, and what one could do', async () => {

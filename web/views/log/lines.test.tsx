@@ -3,7 +3,7 @@ import { renderHook, screen } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import type { LogSummary } from '#contract/types.ts'
 import { ENTRY_KIND_NAMES, LINE } from '#core/record/fields.ts'
-import { ENTRY_KINDS, type Told } from '#core/record/entry.ts'
+import { ENTRY_KINDS, type LineResult } from '#core/record/entry.ts'
 import { answering, clear, screenOf, show } from '../../test-support.tsx'
 import { LinesTable } from './LinesTable.tsx'
 import { useTell } from './useTell.ts'
@@ -30,7 +30,7 @@ const test = {
   count: 30,
   because: '',
 }
-const TOLD: { readonly [K in Told['kind']]: Extract<Told, { kind: K }> } = {
+const RESULTS: { readonly [K in LineResult['kind']]: Extract<LineResult, { kind: K }> } = {
   cut: {
     kind: 'cut',
     ...written,
@@ -81,7 +81,7 @@ const TOLD: { readonly [K in Told['kind']]: Extract<Told, { kind: K }> } = {
   },
   fault: { kind: 'fault', signs: ['it pops'], cause: 'tip too hot', fix: 'let it cool' },
 }
-const line = (told: Told, over: Partial<LogSummary> = {}): LogSummary => ({
+const line = (told: LineResult, over: Partial<LogSummary> = {}): LogSummary => ({
   id: `id-${told.kind}`,
   kind: told.kind,
   at: '2026-03-02T08:30:00Z',
@@ -110,17 +110,17 @@ describe('what a line tells', () => {
     ['reading', '42 psi, read off'],
     ['fault', 'it pops: tip too hot'],
   ] as const)('of a %s', (kind, words) => {
-    expect(tell()(TOLD[kind])).toBe(words)
+    expect(tell()(RESULTS[kind])).toBe(words)
   })
   it('of a test has its rate in the unit that it was found in', () => {
-    expect(tell()(TOLD['pressure-test'])).toMatch(/^It leaks: .*Pa·m³\/s$/)
-    expect(tell()(TOLD['vacuum-test'])).toMatch(/^Dry and tight: .*Pa\/s$/)
+    expect(tell()(RESULTS['pressure-test'])).toMatch(/^It leaks: .*Pa·m³\/s$/)
+    expect(tell()(RESULTS['vacuum-test'])).toMatch(/^Dry and tight: .*Pa\/s$/)
   })
 })
 
 describe('the lines of the log', () => {
   it('have a column for every thing that a line shows, and each a row with its kind', () => {
-    show(<LinesTable entries={ENTRY_KINDS.map((kind) => line(TOLD[kind]))} />)
+    show(<LinesTable entries={ENTRY_KINDS.map((kind) => line(RESULTS[kind]))} />)
     const heads = screen.getAllByRole('columnheader').map((h) => h.textContent)
     const shown = Object.values(LINE).flatMap((f) => ('shown' in f ? [f.shown] : []))
     expect(heads).toEqual([...shown, 'What it tells'])
@@ -132,7 +132,7 @@ describe('the lines of the log', () => {
   it('say of one that was corrected that it was', () => {
     show(
       <LinesTable
-        entries={[line(TOLD.cut, { correctedBy: 'x' }), line(TOLD.run, { corrects: 'x', title: '' })]}
+        entries={[line(RESULTS.cut, { correctedBy: 'x' }), line(RESULTS.run, { corrects: 'x', title: '' })]}
       />,
     )
     expect(screen.getByText('✕ failed (corrected)')).toBeDefined()

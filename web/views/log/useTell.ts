@@ -2,13 +2,13 @@ import { useCallback } from 'react'
 import { filletShare } from '#core/check/acceptance.ts'
 import { KIND_OF_UNIT } from '#core/figure.ts'
 import { printEstimate } from '#core/quantity/index.ts'
-import type { Told } from '#core/record/entry.ts'
+import type { LineResult } from '#core/record/entry.ts'
 import { useShop } from '../../app/shop.ts'
 import { DROP_NAMES, EDGE_NAMES, SLAG_NAMES } from '#core/check/outcome.ts'
 import { TEST_WORDS } from './outcome-words.ts'
 
 /** What a line tells, in a few words and in the units of this screen. */
-export function useTell(): (told: Told) => string {
+export function useTell(): (told: LineResult) => string {
   const { print, say } = useShop()
   return useCallback(
     (told) => {

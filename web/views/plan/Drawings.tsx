@@ -11,7 +11,7 @@ import { CutAlong } from '../../drawing/CutAlong.tsx'
 import { CutTop } from '../../drawing/CutTop.tsx'
 import { cutGeometry } from '../../drawing/geometry.ts'
 import { TabStrip } from '../../ui/TabStrip.tsx'
-import { Told } from '../../ui/Told.tsx'
+import { NamedValue } from '../../ui/NamedValue.tsx'
 import { AdviceList } from './AdviceList.tsx'
 import { FIGURE_NAMES, printFigure } from './figure-words.ts'
 import { ShapeDrawing } from './ShapeDrawing.tsx'
@@ -23,7 +23,7 @@ const UsualTab = lazy(async () => ({ default: (await import('./UsualTab.tsx')).U
 
 const NOTES = { chart: 'your chart', log: 'your log', 'worked-out': 'worked out' } as const
 /** Figures of the cut itself, told under its drawing where the shape has them. */
-const TOLD: readonly CutFigureName[] = [
+const RESULTS: readonly CutFigureName[] = [
   'trackDial',
   'effectiveThickness',
   'bevelFaceWidth',
@@ -158,7 +158,7 @@ function ToScale({
       )}
       <div className="name col-span-2 pt-1 text-[1.05rem]">
         <dl className="inline-flex flex-wrap items-baseline gap-x-6 gap-y-0.5 pr-6">
-          <Told
+          <NamedValue
             name="Preheat"
             value={
               preheatTime
@@ -166,23 +166,26 @@ function ToScale({
                 : undefined
             }
           />
-          <Told name="Torch time" value={torchTime ? print(torchTime.value, 'time') : undefined} />
-          <Told name="Cost, gas and time" value={cost === undefined ? undefined : cost.toFixed(2)} />
-          <Told
+          <NamedValue name="Torch time" value={torchTime ? print(torchTime.value, 'time') : undefined} />
+          <NamedValue name="Cost, gas and time" value={cost === undefined ? undefined : cost.toFixed(2)} />
+          <NamedValue
             name="Tip to plate"
             value={tipToWork ? `about ${print(tipToWork.value, 'length')}` : undefined}
           />
           {shape === 'straight' ? null : (
-            <Told
+            <NamedValue
               name="Kerf"
               value={plan.figures.kerf ? print(plan.figures.kerf.value, 'length') : undefined}
             />
           )}
-          <Told name="Guide height" value={collarHeight ? print(collarHeight.value, 'length') : undefined} />
-          {TOLD.map((name) => {
+          <NamedValue
+            name="Guide height"
+            value={collarHeight ? print(collarHeight.value, 'length') : undefined}
+          />
+          {RESULTS.map((name) => {
             const figure = plan.figures[name]
             return name === 'pathLength' && shape === 'straight' ? null : (
-              <Told
+              <NamedValue
                 key={name}
                 name={say(FIGURE_NAMES[name])}
                 value={figure ? printFigure(name, figure.value, print) : undefined}

@@ -5,7 +5,7 @@ import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Panel } from '../../ui/Panel.tsx'
-import { BREAKS_TOLD } from './break-words.ts'
+import { BREAK_WORDS } from './break-words.ts'
 
 /** Ways to leave the work: how long decides how much is shut. Each is led through step by step, and back. */
 export function BreakPanel({
@@ -55,7 +55,7 @@ export function BreakPanel({
         </p>
       ) : null}
       <ul className="grid gap-2.5">
-        {BREAKS_TOLD.filter((w) => offered.includes(w.name)).map((w) => (
+        {BREAK_WORDS.filter((w) => offered.includes(w.name)).map((w) => (
           <li key={w.name}>
             <button
               type="button"

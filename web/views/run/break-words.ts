@@ -1,12 +1,12 @@
 import type { BreakTaken } from '#core/record/run.ts'
 
-interface BreakTold {
+interface BreakWords {
   readonly name: BreakTaken
   readonly title: string
   readonly what: string
 }
 /** Ways to leave the work, the shortest first: what one would say, and what is done to the rig. */
-export const BREAKS_TOLD: readonly BreakTold[] = [
+export const BREAK_WORDS: readonly BreakWords[] = [
   {
     name: 'short-pause',
     title: 'A few minutes, I stay here',

@@ -8,7 +8,7 @@ import type { Person, Run } from '#contract/types.ts'
 import { runSteps } from '#core/line/hazards.ts'
 import { standOf } from '#core/line/procedure.ts'
 import { coldLine } from '#core/line/state.ts'
-import { foldRun, type EventTold, type RunEvent } from '#core/record/run.ts'
+import { foldRun, type EventBody, type RunEvent } from '#core/record/run.ts'
 import type { RunInHand } from './useRun.ts'
 
 export const AT = '2026-03-02T08:00:00.000Z'
@@ -63,7 +63,7 @@ export const brazeRun = (over?: Partial<Run>): Run => {
   )
 }
 
-export const event = (told: EventTold, stepId: string, n = 0): RunEvent => ({
+export const event = (told: EventBody, stepId: string, n = 0): RunEvent => ({
   id: `e${n}`,
   ...told,
   stepId,

@@ -3,7 +3,7 @@ import type { Run } from '#contract/types.ts'
 import { runSteps } from '#core/line/hazards.ts'
 import { mayBreakAt, standOf, type BreakName, type Stand } from '#core/line/procedure.ts'
 import { coldLine, type LineState } from '#core/line/state.ts'
-import { foldRun, type EventTold, type RunEvent, type RunProgress } from '#core/record/run.ts'
+import { foldRun, type EventBody, type RunEvent, type RunProgress } from '#core/record/run.ts'
 import { api } from '../../app/api.ts'
 import { outbox } from '../../app/outbox.ts'
 import { useApp, useSend } from '../../app/store.ts'
@@ -17,7 +17,7 @@ export interface RunInHand {
   /** How many confirmations the server does not have yet. */
   readonly unsent: number
   /** Says something of the step in hand; `personId` where it is somebody else than whom this screen is set to. */
-  confirm(told: EventTold, personId?: string): void
+  confirm(told: EventBody, personId?: string): void
 }
 
 /** Breaks that can be taken now: frozen with the run, from where the rig stands, and not within another break. */
@@ -49,7 +49,7 @@ export function useRun(runId: string): {
     const { steps } = progress
     const taken = steps.slice(0, progress.index).filter((s) => progress.confirmed[s.id]?.skipped !== true)
     const line = runSteps(taken, run.setting, coldLine(run.setting)).state
-    const confirm = (told: EventTold, personId: string | null = here) => {
+    const confirm = (told: EventBody, personId: string | null = here) => {
       const stepId = steps[Math.min(progress.index, steps.length - 1)]?.id
       if (stepId === undefined || progress.state !== 'running') return
       const body: RunEvent = {

@@ -343,26 +343,29 @@ function Verdict({
       </p>
       <p className="max-w-[70ch] pt-2 text-ink">{result.because}</p>
       <dl className="name grid grid-cols-2 gap-x-6 pt-2 text-[1.1rem] text-ink sm:grid-cols-3">
-        <Told name="Leak, 95 %" value={`${printEstimate(result.rate, result.uncertainty)} ${unit}`} />
-        <Told name="Limit" value={`${printShort(result.limit)} ${unit}`} />
-        <Told name="Held" value={`${print(result.holdS, 'time')}, ${result.count} readings`} />
+        <NamedValue name="Leak, 95 %" value={`${printEstimate(result.rate, result.uncertainty)} ${unit}`} />
+        <NamedValue name="Limit" value={`${printShort(result.limit)} ${unit}`} />
+        <NamedValue name="Held" value={`${print(result.holdS, 'time')}, ${result.count} readings`} />
         {kind === 'pressure' ? (
           <>
-            <Told
+            <NamedValue
               name="Drop, one temperature"
               value={`${print(result.dropPa, 'pressure')} ± ${print(result.dropUncertaintyPa, 'pressure')}`}
             />
-            <Told
+            <NamedValue
               name="An hour"
               value={result.holdS > 0 ? print((result.dropPa * 3600) / result.holdS, 'pressure') : ''}
             />
-            <Told name="Nitrogen a year" value={`${printShort(result.gramsPerYear)} g`} />
+            <NamedValue name="Nitrogen a year" value={`${printShort(result.gramsPerYear)} g`} />
           </>
         ) : (
           <>
-            <Told name="Last" value={`${Math.round(fromSi(result.lastPaAbs, 'micron'))} micron`} />
-            <Told name="Wanted under" value={`${Math.round(fromSi(result.targetPaAbs, 'micron'))} micron`} />
-            <Told
+            <NamedValue name="Last" value={`${Math.round(fromSi(result.lastPaAbs, 'micron'))} micron`} />
+            <NamedValue
+              name="Wanted under"
+              value={`${Math.round(fromSi(result.targetPaAbs, 'micron'))} micron`}
+            />
+            <NamedValue
               name="Water could reach"
               value={`${Math.round(fromSi(result.vapourPa, 'micron'))} micron`}
             />
@@ -373,7 +376,7 @@ function Verdict({
   )
 }
 
-function Told({ name, value }: { readonly name: string; readonly value: string }) {
+function NamedValue({ name, value }: { readonly name: string; readonly value: string }) {
   return (
     <div className="py-0.5">
       <dt className="text-soft">{name}</dt>

@@ -44,7 +44,7 @@ const today = (over: Partial<TodayAnswer> = {}): TodayAnswer => ({
   ...over,
 })
 const open = async (answer: TodayAnswer) => {
-  answering({ '/api/today': answer, '/api/gear': [], '/api/damage': { rows: [], apart: 0 } })
+  answering({ '/api/today': answer, '/api/gear': [], '/api/damage': { rows: [] } })
   show(<Today />)
   await waitFor(() => expect(document.querySelector('[data-ready]')).not.toBeNull())
 }
@@ -101,7 +101,7 @@ describe('starting a piece', () => {
         '/api/gear': [],
         '/api/torches': [],
         '/api/job-names?name=New+gate': [],
-        '/api/damage': { rows: [], apart: 0 },
+        '/api/damage': { rows: [] },
       },
       ({ body }) =>
         refuse === undefined

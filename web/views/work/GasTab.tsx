@@ -122,18 +122,18 @@ function OneGas({ row }: { readonly row: JobGas }) {
         {capital(row.gas.replace('-', ' '))}
       </h2>
       <dl className="grid grid-cols-2 gap-x-4 gap-y-1 pt-2">
-        <Told name="This job takes" value={print(needed, 'volume')} />
-        <Told
+        <NamedValue name="This job takes" value={print(needed, 'volume')} />
+        <NamedValue
           name="Left, an estimate"
           value={row.cylinders.length > 0 ? print(row.leftM3, 'volume') : 'not given'}
         />
-        <Told
+        <NamedValue
           name="Such jobs"
           value={
             row.cylinders.length === 0 ? '–' : Number.isFinite(row.jobs) ? String(row.jobs) : 'any number'
           }
         />
-        <Told
+        <NamedValue
           name="Time left, flowing"
           value={row.cylinders.length > 0 && Number.isFinite(row.seconds) ? print(row.seconds, 'time') : '–'}
         />
@@ -189,7 +189,7 @@ function OneGas({ row }: { readonly row: JobGas }) {
   )
 }
 
-const Told = ({ name, value }: { readonly name: string; readonly value: string }) => (
+const NamedValue = ({ name, value }: { readonly name: string; readonly value: string }) => (
   <div>
     <dt className="text-soft">{name}</dt>
     <dd className="figure text-[1.7rem]">{value}</dd>

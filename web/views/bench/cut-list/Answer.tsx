@@ -2,7 +2,7 @@ import { useMemo } from 'react'
 import { api } from '../../../app/api.ts'
 import type { CutListPlan } from '#core/stock/types.ts'
 import { useShop } from '../../../app/shop.ts'
-import { Told } from '../../../ui/Told.tsx'
+import { NamedValue } from '../../../ui/NamedValue.tsx'
 import { BarPicture } from './BarPicture.tsx'
 import { BookIt } from './BookIt.tsx'
 import type { ListForm } from './form.ts'
@@ -38,11 +38,11 @@ export function Answer({ plan, list }: { readonly plan: CutListPlan; readonly li
         ))}
       </ol>
       <dl className="name flex flex-wrap gap-x-8 gap-y-1 text-[1.1rem]">
-        <Told name="Cuts" value={String(plan.cuts)} />
-        <Told name="Torch time" value={takes && print(takes.torchS, 'time')} />
-        <Told name="Oxygen" value={takes && print(takes.oxygenM3, 'volume')} />
-        <Told name="Fuel" value={takes && print(takes.fuelM3, 'volume')} />
-        <Told name="Cost of what was priced" value={cost?.toFixed(2)} />
+        <NamedValue name="Cuts" value={String(plan.cuts)} />
+        <NamedValue name="Torch time" value={takes && print(takes.torchS, 'time')} />
+        <NamedValue name="Oxygen" value={takes && print(takes.oxygenM3, 'volume')} />
+        <NamedValue name="Fuel" value={takes && print(takes.fuelM3, 'volume')} />
+        <NamedValue name="Cost of what was priced" value={cost?.toFixed(2)} />
       </dl>
       {one === undefined ? (
         <p className="text-soft">Give the bar's width and thickness for time and gas; they are estimates.</p>

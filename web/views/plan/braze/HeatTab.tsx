@@ -6,7 +6,7 @@ import { celsius } from '#core/metal/table.ts'
 import { INCH_M, isInch } from '#core/quantity/index.ts'
 import { useShop } from '../../../app/shop.ts'
 import { ReachCurve, type ReachMark } from '../../../drawing/ReachCurve.tsx'
-import { Told } from '../../../ui/Told.tsx'
+import { NamedValue } from '../../../ui/NamedValue.tsx'
 import { printBraze } from './braze-words.ts'
 
 const WORDS = { good: 'good', slow: 'too slow', fierce: 'too fierce', never: 'never gets there' } as const
@@ -48,11 +48,11 @@ export function HeatTab({ planned, onHow }: { readonly planned: GoodBraze; reado
               temperature={(k) => print(k, 'temperature')}
             />
             <dl className="name flex flex-wrap gap-x-6 text-[1.05rem]">
-              <Told name="With a wet rag" value={told('reach60CWithRag')} />
-              <Told name="What must stay cool" value={told('protectedTemperature')} />
-              <Told name="Next joint" value={told('nextJointTemperature')} />
-              <Told name="Softened up to" value={told('softenedLength')} />
-              <Told name="Heat" value={told('heatNeeded')} />
+              <NamedValue name="With a wet rag" value={told('reach60CWithRag')} />
+              <NamedValue name="What must stay cool" value={told('protectedTemperature')} />
+              <NamedValue name="Next joint" value={told('nextJointTemperature')} />
+              <NamedValue name="Softened up to" value={told('softenedLength')} />
+              <NamedValue name="Heat" value={told('heatNeeded')} />
             </dl>
             <button
               type="button"

@@ -9,7 +9,7 @@ import { GapCurve } from '../../../drawing/GapCurve.tsx'
 import { jointSection } from '../../../drawing/joint-geometry.ts'
 import { JointSection } from '../../../drawing/JointSection.tsx'
 import { JointUnrolled } from '../../../drawing/JointUnrolled.tsx'
-import { Told } from '../../../ui/Told.tsx'
+import { NamedValue } from '../../../ui/NamedValue.tsx'
 import { printBraze } from './braze-words.ts'
 import { PlanMelting } from './PlanMelting.tsx'
 
@@ -42,7 +42,7 @@ export function JointTab({
   const cost = one === undefined ? undefined : one * work.count
   const told = (name: BrazeFigureName, label: string) => {
     const f = figures[name]
-    return <Told name={label} value={f ? printBraze(name, f.value, units) : undefined} />
+    return <NamedValue name={label} value={f ? printBraze(name, f.value, units) : undefined} />
   }
   const { preheatTo, coolTime } = figures
   return (
@@ -103,7 +103,7 @@ export function JointTab({
           {told('feedTime', 'Feeding')}
           {told('purgeTime', 'Sweep first')}
           {told('setTime', 'Hold still')}
-          <Told
+          <NamedValue
             name={work.count > 1 ? `Cost of all ${work.count}` : 'Cost'}
             value={cost === undefined ? undefined : cost.toFixed(2)}
           />

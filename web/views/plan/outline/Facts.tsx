@@ -26,20 +26,23 @@ export function Facts({
   const { box, parts, cutMm, travelMm, pierces } = plan
   return (
     <dl className="name grid grid-cols-[auto_1fr] gap-x-4 gap-y-0.5 text-[1.05rem]">
-      <Told name="Size" value={`${length(box.maxX - box.minX)} × ${length(box.maxY - box.minY)}`} />
-      <Told name="Parts, holes" value={`${parts.length}, ${parts.reduce((n, p) => n + p.holes.length, 0)}`} />
-      <Told
+      <NamedValue name="Size" value={`${length(box.maxX - box.minX)} × ${length(box.maxY - box.minY)}`} />
+      <NamedValue
+        name="Parts, holes"
+        value={`${parts.length}, ${parts.reduce((n, p) => n + p.holes.length, 0)}`}
+      />
+      <NamedValue
         name="Kerf"
         value={`${print(kerfMm / 1000, 'length')}, ${kerfGiven ? "the plan's" : 'taken as usual'}`}
       />
-      <Told name="Path, lever down" value={length(cutMm)} />
-      <Told name="Travel" value={length(travelMm)} />
-      <Told name="Pierces" value={String(pierces)} />
+      <NamedValue name="Path, lever down" value={length(cutMm)} />
+      <NamedValue name="Travel" value={length(travelMm)} />
+      <NamedValue name="Pierces" value={String(pierces)} />
     </dl>
   )
 }
 
-function Told({ name, value }: { readonly name: string; readonly value: string }) {
+function NamedValue({ name, value }: { readonly name: string; readonly value: string }) {
   return (
     <>
       <dt className="text-soft">{name}</dt>

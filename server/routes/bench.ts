@@ -3,7 +3,7 @@ import { AppError, conflict, notFound } from '../errors.ts'
 import type { Handlers } from './mount.ts'
 
 /** Drawings, and the rack of stock. A request sent twice is stored once. */
-export const yardHandlers: Pick<
+export const benchHandlers: Pick<
   Handlers,
   'listTips' | 'addTip' | 'addOutline' | 'getOutline' | 'listStock' | 'addStock' | 'cutStock'
 > = {

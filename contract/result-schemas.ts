@@ -29,11 +29,11 @@ function one(field: Field): AnySchema {
       return field.nullable === true ? orNull(each).default(undefined) : each.required()
     }
     case 'rows':
-      return array(toldSchema(field.of).required()).required()
+      return array(resultSchema(field.of).required()).required()
     case 'group':
       return field.nullable === true
-        ? orNull(toldSchema(field.of)).default(undefined)
-        : toldSchema(field.of).required()
+        ? orNull(resultSchema(field.of)).default(undefined)
+        : resultSchema(field.of).required()
     case 'made':
       return mixed((v): v is object => field.is(v)).required()
     default:
@@ -45,7 +45,7 @@ const stored = (table: Table): [string, Field][] =>
   Object.entries<Field>(table).filter(([, field]) => field.page !== true)
 
 /** The shape of what a line tells, without its kind. */
-export const toldSchema = (table: Table) =>
+export const resultSchema = (table: Table) =>
   object(Object.fromEntries(stored(table).map(([name, field]) => [name, one(field)])))
 
 const USED_JSON = {
@@ -74,9 +74,9 @@ function jsonOne(field: Field): object {
       return field.nullable === true ? orNone(each) : each
     }
     case 'rows':
-      return { type: 'array', items: toldJson(field.of) }
+      return { type: 'array', items: resultJson(field.of) }
     case 'group':
-      return field.nullable === true ? orNone(toldJson(field.of)) : toldJson(field.of)
+      return field.nullable === true ? orNone(resultJson(field.of)) : resultJson(field.of)
     case 'made':
       return field.json
     default:
@@ -85,7 +85,7 @@ function jsonOne(field: Field): object {
 }
 
 /** The same as a JSON schema; `kind` says which kind of line it is of. */
-export const toldJson = (table: Table, kind?: string): object => ({
+export const resultJson = (table: Table, kind?: string): object => ({
   type: 'object',
   required: [...(kind === undefined ? [] : ['kind']), ...stored(table).map(([name]) => name)],
   properties: {

@@ -6,12 +6,12 @@ import {
   PIERCE_MAX_M,
 } from '../gas/limits.ts'
 import { INCH_M } from '../quantity/index.ts'
-import { sayCautions } from './cautions.ts'
+import { adviseCautions } from './cautions.ts'
 import type { Draft } from './draft.ts'
-import { sayMetal } from './say-metal.ts'
+import { adviseMetal } from './advise-metal.ts'
 import { needsWarmLine } from './preheat.ts'
 import { FUELS } from '../gas/fuels.ts'
-import { sayRig } from './rig-match.ts'
+import { adviseRig } from './rig-match.ts'
 import { canBeGuided } from './shapes.ts'
 
 const THIN_M = 0.003
@@ -23,7 +23,7 @@ const PIERCE_HARD_M = 2 * INCH_M
 const percent = (share: number) => `${Math.round(share * 1000) / 10} %`
 
 /** Says what is to be said of the work itself; false when it can't be cut, so that no settings are worked out. */
-export function sayWork(draft: Draft): boolean {
+export function adviseWork(draft: Draft): boolean {
   const { rig, shop, ignored } = draft.request
   if (ignored.length > 0)
     draft.say(
@@ -32,7 +32,7 @@ export function sayWork(draft: Draft): boolean {
       'Not understood',
       `Left out, since it is not known here: ${ignored.join(', ')}.`,
     )
-  if (!sayCautions(draft) || !sayMetal(draft) || !sayShape(draft)) return false
+  if (!adviseCautions(draft) || !adviseMetal(draft) || !adviseShape(draft)) return false
   if (rig.oxygenPurity <= OXYGEN_MIN_PURITY + 1e-4) {
     draft.say(
       'stop',
@@ -43,10 +43,10 @@ export function sayWork(draft: Draft): boolean {
     )
     return false
   }
-  sayPlate(draft)
-  sayPosition(draft)
-  sayRig(draft, draft.request.rig)
-  sayWind(draft)
+  advisePlate(draft)
+  advisePosition(draft)
+  adviseRig(draft, draft.request.rig)
+  adviseWind(draft)
   if (rig.oxygenPurity < 0.98)
     draft.say(
       'mind',
@@ -74,7 +74,7 @@ export function sayWork(draft: Draft): boolean {
 }
 
 /** What the shape itself forbids or asks; false when nothing can be planned. */
-function sayShape(draft: Draft): boolean {
+function adviseShape(draft: Draft): boolean {
   const { work, rig } = draft.request
   if (work.shape === 'gouge') {
     draft.say(
@@ -117,12 +117,12 @@ function sayShape(draft: Draft): boolean {
     )
     return false
   }
-  if (work.start === 'pierce') sayPierce(draft)
-  sayByShape(draft)
+  if (work.start === 'pierce') advisePierce(draft)
+  adviseByShape(draft)
   return true
 }
 
-function sayPierce(draft: Draft): void {
+function advisePierce(draft: Draft): void {
   const { work } = draft.request
   const where = { field: 'work.start', figure: 'pierceHeight' }
   if (work.thicknessM > PIERCE_MAX_M * (1 + 1e-9))
@@ -143,7 +143,7 @@ function sayPierce(draft: Draft): void {
     )
 }
 
-function sayByShape(draft: Draft): void {
+function adviseByShape(draft: Draft): void {
   const { work } = draft.request
   const shape = { field: 'work.shape' }
   switch (work.shape) {
@@ -253,7 +253,7 @@ const SECTION_ORDER = {
   tube: 'Face by face, beginning and ending in the middle of a flat, not in a corner; turn it so that each face lies flat. Both ends open, so that it cannot burst.',
 } as const
 
-function sayPosition(draft: Draft): void {
+function advisePosition(draft: Draft): void {
   const { work } = draft.request
   if (work.position === 'flat') return
   const words = {
@@ -278,7 +278,7 @@ function sayPosition(draft: Draft): void {
   draft.say(rank, 'position', 'Not flat', text, { field: 'work.position' })
 }
 
-function sayPlate(draft: Draft): void {
+function advisePlate(draft: Draft): void {
   const { work, rig } = draft.request
   const surface = { field: 'work.surface' }
   if (work.surface === 'scale' || work.surface === 'rust')
@@ -332,7 +332,7 @@ function sayPlate(draft: Draft): void {
 }
 
 /** Judges the share of the cutting oxygen that burns. */
-export function sayOxygenBurnt(draft: Draft, share: number): void {
+export function adviseOxygenBurnt(draft: Draft, share: number): void {
   const where = { figure: 'oxygenShareBurnt' }
   if (share > 1)
     draft.say(
@@ -360,7 +360,7 @@ export function sayOxygenBurnt(draft: Draft, share: number): void {
     )
 }
 
-function sayWind(draft: Draft): void {
+function adviseWind(draft: Draft): void {
   const { rig, work } = draft.request
   if (work.wind !== 'calm')
     draft.say(

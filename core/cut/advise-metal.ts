@@ -8,7 +8,7 @@ const TAKEN_FROM = {
 } as const
 
 /** What the metal says to the jet; false when it cannot be cut at all. */
-export function sayMetal(draft: Draft): boolean {
+export function adviseMetal(draft: Draft): boolean {
   const { work } = draft.request
   const facts = metalFacts(work.metal)
   const where = { field: 'work.metal' }

@@ -82,7 +82,7 @@ async function asFile<T>(
 }
 
 /** Puts every such route in its place. */
-export function mountApart(router: Router, { store, hub, instruments, data, now, lanes }: Context): void {
+export function mountStreams(router: Router, { store, hub, instruments, data, now, lanes }: Context): void {
   const idOf = (route: 'streamRun' | 'streamTest' | 'addPhoto' | 'getPhoto', ctx: WithParams) =>
     (check(route, 'params', { ...(ctx.params as object) }) as { id: string }).id
   const changed = (id: string) => (say: (event: string) => void) =>
