@@ -149,11 +149,21 @@ describe('an event of a run', () => {
     { ...said, kind: 'stop', reason: null },
     { ...said, kind: 'trouble', reason: 'Backfire' },
     { ...said, kind: 'break', name: 'tip-change', stand: 'ready' },
-    { ...said, kind: 'hand-over', stand: 'lit' },
+    { ...said, kind: 'hand-over', stand: 'lit', to: 'orla' },
+    { ...said, kind: 'hand-over', stand: 'ready', to: null },
   ]
   it('comes back as it was stored', () => {
     for (const event of told)
       expect(eventAsNow({ ...said, kind: event.kind, reason: reasonOfEvent(event) })).toEqual(event)
+  })
+  it('that handed the torch over was once said by the one who goes on', () => {
+    expect(eventAsNow({ ...said, personId: 'orla', kind: 'hand-over', reason: 'hand-over lit' })).toEqual({
+      ...said,
+      personId: 'orla',
+      kind: 'hand-over',
+      stand: 'lit',
+      to: 'orla',
+    })
   })
   it('is unread when it says nothing known, and never a break of another kind', () => {
     for (const [kind, reason] of [

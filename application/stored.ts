@@ -160,6 +160,7 @@ export function stepsAsNow(stored: readonly Step[]): readonly Step[] {
 
 const isOneOf = <T extends string>(words: readonly T[], word: unknown): word is T =>
   (words as readonly unknown[]).includes(word)
+const NOBODY = '-'
 /** An event of a run as it is stored, and as older browsers send it: a break stands in `reason` as `short-pause lit`. */
 export type StoredEvent = Omit<Extract<RunEvent, { kind: 'unread' }>, 'kind'> & {
   readonly kind: string
@@ -171,9 +172,11 @@ export function eventAsNow({ kind, reason, ...said }: StoredEvent): RunEvent {
   if (isOneOf(PLAIN_EVENTS, kind)) return { ...said, kind }
   if (kind === 'stop' || kind === 'trouble') return { ...said, kind, reason }
   if (kind === 'skip') return { ...said, kind, reason: reason ?? '' }
-  const [name, stand] = (reason ?? '').split(' ')
+  const [name, stand, to] = (reason ?? '').split(' ')
   if (isOneOf(STANDS, stand)) {
-    if (kind === 'hand-over') return { ...said, kind, stand }
+    // once, the one who goes on was the one who said it
+    if (kind === 'hand-over')
+      return { ...said, kind, stand, to: to === undefined ? said.personId : to === NOBODY ? null : to }
     if (kind === 'break' && isOneOf(BREAK_NAMES, name)) return { ...said, kind, name, stand }
   }
   return { ...said, kind: 'unread' }
@@ -183,7 +186,7 @@ export function eventAsNow({ kind, reason, ...said }: StoredEvent): RunEvent {
 export const reasonOfEvent = (event: RunEvent): string | null => {
   if ('reason' in event) return event.reason
   if (event.kind === 'break') return `${event.name} ${event.stand}`
-  return event.kind === 'hand-over' ? `hand-over ${event.stand}` : null
+  return event.kind === 'hand-over' ? `hand-over ${event.stand} ${event.to ?? NOBODY}` : null
 }
 /** Sent by a browser that was open before the server was brought up to date. */
 const runEvent = (body: Json): Json => {

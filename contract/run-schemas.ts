@@ -48,6 +48,7 @@ const EVENTS = {
     ...confirmation,
     kind: word(['hand-over'] as const, 'The kind of event'),
     stand: stand(),
+    to: uuid('Who goes on').nullable().defined('Who goes on is missing.'),
   }).required(),
   plain: shape({ ...confirmation, kind: word(PLAIN_EVENTS, 'The kind of event') }).required(),
 }

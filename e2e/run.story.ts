@@ -153,9 +153,25 @@ describe('trouble in the middle of a cut', () => {
         ?.click(),
     )
     await see(page, 'Who goes on?')
+    const people = (await server.call('GET', '/api/people')).json as { name: string; id: string }[]
+    const idOf = (name: string) => people.find((p) => p.name === name)?.id
     await pressByKey(page, 'Idris')
-    await see(page, 'Idris is running it.')
+    // the flame is shut by the one who has it: it is not Idris' before the rig was shown
+    await stepsTo(page, 'Show the one who takes over')
+    expect(await page.evaluate(() => document.body.innerText)).not.toContain('Idris has the torch.')
+    await page.waitForSelector('[data-done]:not([disabled])')
+    await page.keyboard.press(' ')
+    await see(page, 'Idris has the torch. Idris is at this screen')
     await stepsTo(page, 'Lay the jet along the plate')
+    await until(page, () => !document.body.innerText.includes('not saved yet'))
+    const { events } = (await server.call('GET', `/api/runs/${runIdOf(page)}`)).json as Run
+    const handed = events.findIndex((e) => e.stepId.startsWith('hand-over~'))
+    const before = events.slice(0, handed)
+    expect(before.some((e) => e.stepId.startsWith('shut-torch~'))).toBe(true)
+    expect(before.every((e) => e.personId !== idOf('Idris'))).toBe(true)
+    const after = events.slice(handed)
+    expect(after.length).toBeGreaterThan(2)
+    expect(after.every((e) => e.personId === idOf('Idris'))).toBe(true)
     await page.keyboard.press('b')
     await see(page, 'Shut down and end here')
     await page.evaluate(() =>
@@ -200,7 +216,7 @@ describe('an apprentice', () => {
     await choose(page, 'Who works here', 'Bede')
     await begin(page, 'Hole for the shackle pin', 'Run this cut')
     expect((await people()).find((p) => p.name === 'Bede')?.role).toBe('apprentice')
-    await see(page, 'Bede is running it.')
+    await see(page, 'Bede has the torch.')
     await stepsTo(page, 'Check the rig')
     await page.waitForSelector('[data-done]:not([disabled])')
     await page.keyboard.press(' ')

@@ -7,9 +7,9 @@ import { AppError } from './errors.ts'
 import type { Store } from './store.ts'
 
 /** Refuses somebody who is not in the shop's list. */
-export function checkPerson(store: Store, personId: string | null): void {
+export function checkPerson(store: Store, personId: string | null, field = 'personId'): void {
   if (personId !== null && !store.people.get(personId))
-    throw new AppError(422, 'bad-input', 'There is no such person.', 'personId')
+    throw new AppError(422, 'bad-input', 'There is no such person.', field)
 }
 
 /** What a line says of the piece that it speaks of; blank for one that speaks of none. */

@@ -66,6 +66,7 @@ export const STEP_ROLES = [
   'cool',
   'shut-torch',
   'mark-hot',
+  'hand-over',
   'fire-watch',
 ] as const
 export type StepRole = (typeof STEP_ROLES)[number]

@@ -6,6 +6,7 @@ import { foundLine } from '../line/state.ts'
 import { brazeSteps, cutSteps, given } from '../line/test-support.ts'
 import type { Step } from '../line/steps.ts'
 import {
+  handedTo,
   clocksOf,
   foldRun,
   mayFollow,
@@ -33,7 +34,7 @@ const event = (kind: (typeof KINDS)[number], stepId: string, at?: string): RunEv
   if (kind === 'skip' || kind === 'stop' || kind === 'trouble')
     return tell({ kind, reason: 'why' }, stepId, at)
   if (kind === 'break') return tell({ kind, name: 'tip-change', stand: 'lit' }, stepId, at)
-  return tell(kind === 'hand-over' ? { kind, stand: 'lit' } : { kind }, stepId, at)
+  return tell(kind === 'hand-over' ? { kind, stand: 'lit', to: 'orla' } : { kind }, stepId, at)
 }
 
 describe('foldRun', () => {
@@ -103,7 +104,11 @@ describe('breaks', () => {
   const before = made.steps.slice(0, cutAt).map((s, i) => ({ ...event('done', s.id, at(i)), id: `d${i}` }))
   const taken = (name: BreakTaken, stand: 'lit' | 'ready' = 'lit'): RunEvent =>
     tell({ kind: 'break', name, stand }, 'cut', at(60))
-  const handed = (personId: string): RunEvent => ({ ...event('hand-over', 'cut', at(60)), personId })
+  const handed = (to: string, n = 0): RunEvent => ({
+    ...tell({ kind: 'hand-over', stand: 'lit', to }, 'cut', at(60 + n)),
+    id: `h${n}`,
+    personId: 'bede',
+  })
   it('puts its steps before the one in hand, and comes back to it', () => {
     const p = foldRun(run, [...before, taken('tip-change')])
     expect(p.steps[p.index]?.id).toBe('shut-torch~1')
@@ -150,7 +155,7 @@ describe('breaks', () => {
         for (const name of BREAKS) {
           if (!procedure.breaks[name][stand] || !mayBreakAt(step, name)) continue
           const told: EventBody =
-            name === 'hand-over' ? { kind: name, stand } : { kind: 'break', name, stand }
+            name === 'hand-over' ? { kind: name, stand, to: 'orla' } : { kind: 'break', name, stand }
           const left = foldRun(whole, [...done, tell(told, step.id)])
           const run = runSteps(left.steps, procedure.setting, cold)
           const wrong = [...run.met, ...hazardsAtEnd(run.state)].filter((m) => m.grade === 'forbidden')
@@ -172,10 +177,29 @@ describe('breaks', () => {
     expect(ended.state).toBe('stopped')
     expect(clocksOf(ended)).toEqual([{ what: 'Fire watch', from: rest.at(-1)?.at, seconds: 3600 }])
   })
-  it('remembers who took it over, and takes a break that the run was not frozen with for nothing', () => {
-    const p = foldRun(run, [...before, handed('orla')])
-    expect(p.takenOverBy).toBe('orla')
-    expect(p.steps[p.index + 1]?.id).toBe('hand-over~1')
+  it('goes over to another when they have been shown the rig, not when it was asked for', () => {
+    const asked = [...before, handed('orla')]
+    const p = foldRun(run, asked)
+    // the flame is shut by the one who has it
+    expect(p.takenOverBy).toBeUndefined()
+    expect(p.steps[p.index]?.role).toBe('shut-torch')
+    expect(handedTo(p, asked)).toBeUndefined()
+    const shut: RunEvent[] = [...asked, { ...event('done', 'shut-torch~1', at(61)), id: 's1' }]
+    const shown = foldRun(run, shut)
+    expect(shown.steps[shown.index]?.id).toBe('hand-over~1')
+    expect(handedTo(shown, shut)).toBe('orla')
+    expect(shown.takenOverBy).toBeUndefined()
+    const taken: RunEvent[] = [...shut, { ...event('done', 'hand-over~1', at(62)), id: 's2' }]
+    expect(foldRun(run, taken).takenOverBy).toBe('orla')
+    expect(handedTo(foldRun(run, taken), taken)).toBeUndefined()
+    // gone back over, it is not theirs yet
+    const back = {
+      ...event('back', foldRun(run, taken).steps[foldRun(run, taken).index]?.id ?? ''),
+      id: 's3',
+    }
+    expect(foldRun(run, [...taken, back]).takenOverBy).toBeUndefined()
+  })
+  it('takes a break that the run was not frozen with for nothing', () => {
     // a cutting torch has no attachment to change
     expect(foldRun(run, [...before, taken('attachment-change')]).steps).toHaveLength(made.steps.length)
     expect(foldRun(run, [...before, taken('tip-change')]).takenOverBy).toBeUndefined()

@@ -26,8 +26,8 @@ export type RunEvent = Confirmation &
     /** What was wrong, where it was said. */
     | { readonly kind: 'trouble' | 'stop'; readonly reason: string | null }
     | { readonly kind: 'break'; readonly name: BreakTaken; readonly stand: Stand }
-    /** `personId` is who goes on. */
-    | { readonly kind: 'hand-over'; readonly stand: Stand }
+    /** `to` is who goes on, once the step of the handing over is done. */
+    | { readonly kind: 'hand-over'; readonly stand: Stand; readonly to: string | null }
     /** Stored, and can no longer be read. */
     | { readonly kind: 'unread' }
   )
@@ -55,7 +55,7 @@ export interface RunProgress {
   readonly timerFrom: string | undefined
   /** When the step in hand came to be it; undefined for the first. */
   readonly since: string | undefined
-  /** Who took the run over last, if anybody did. */
+  /** Who took the run over last, if anybody did: theirs once they have confirmed it, not when it was asked for. */
   readonly takenOverBy: string | null | undefined
 }
 
@@ -80,7 +80,8 @@ export function foldRun(run: RunPlan, events: readonly RunEvent[]): RunProgress 
   let taken = 0
   let timerFrom: string | undefined
   let since: string | undefined
-  let takenOverBy: string | null | undefined
+  /** Steps at which the torch goes over, with who takes it. */
+  const handings: { readonly stepId: string | undefined; readonly to: string | null }[] = []
   const confirmed = new Map<string, { at: string; skipped: boolean }>()
   for (const event of events) {
     if (!fits(run, { steps, index, stopped }, event)) continue
@@ -120,13 +121,16 @@ export function foldRun(run: RunPlan, events: readonly RunEvent[]): RunProgress 
         cutShort ||= last
         timerFrom = undefined
         since = event.at
-        if (event.kind === 'hand-over') takenOverBy = event.personId
+        if (event.kind === 'hand-over')
+          handings.push({ stepId: own.find((s) => s.role === 'hand-over')?.id, to: event.to })
         break
       }
     }
   }
   const over = index >= steps.length
   const state = stopped || (over && cutShort) ? 'stopped' : over ? 'finished' : 'running'
+  // one of a run that was frozen before its step had a role is taken over at once
+  const takenOverBy = handings.findLast((h) => h.stepId === undefined || confirmed.has(h.stepId))?.to
   return { steps, index, state, confirmed: Object.fromEntries(confirmed), timerFrom, since, takenOverBy }
 }
 
@@ -142,6 +146,13 @@ function fits(
   const step = now.steps[now.index]
   if (taken) return step !== undefined && mayBreakAt(step, taken.name) && breakSteps(run, event) !== undefined
   return event.kind !== 'back' || now.index > 0
+}
+
+/** Who is to have the torch once the step in hand is done, if that step hands it over. */
+export const handedTo = (progress: RunProgress, events: readonly RunEvent[]): string | null | undefined => {
+  if (progress.steps[progress.index]?.role !== 'hand-over') return undefined
+  const asked = events.findLast((e) => e.kind === 'hand-over')
+  return asked?.kind === 'hand-over' ? asked.to : undefined
 }
 
 /** Whether an event still fits where the run stands: a step is confirmed once, and only while it is the step in hand. */

@@ -102,6 +102,7 @@ export const runHandlers: Pick<Handlers, 'startRun' | 'getRun' | 'addRunEvent' |
       }
       if (known) throw conflict('id-taken', 'This was sent for another run.')
       checkPerson(store, event.personId)
+      if (event.kind === 'hand-over') checkPerson(store, event.to, 'to')
       const progress = foldRun(before, before.events)
       const step = progress.steps.find((s) => s.id === event.stepId)
       if (!step) throw new AppError(422, 'bad-input', 'There is no such step in this run.', 'stepId')
@@ -124,7 +125,8 @@ export const runHandlers: Pick<Handlers, 'startRun' | 'getRun' | 'addRunEvent' |
       logRun(store, before, {
         id: before.id,
         at: event.at,
-        personId: before.personId,
+        // who had the torch when it ended
+        personId: after.takenOverBy ?? before.personId,
         told: {
           kind: 'run',
           state: after.state,

@@ -139,9 +139,10 @@ export function handOver(c: StageContext, lit: boolean): Step[] {
     {
       id: 'hand-over',
       phase: 'break',
-      act: 'Show the one who takes over: gauges, what is open, what is hot, which step is next',
+      role: 'hand-over',
+      act: 'Show the one who takes over the gauges, what is open, what is hot, and which step is next',
       why: 'Whoever lights it answers for it, so they look at both gauges themselves.',
-      see: 'They name both pressures and the next step.',
+      see: 'They name both pressures and the next step. Who takes over presses Done: the torch is theirs from there.',
       acts: [{ do: 'hand-over' }],
     },
     ...(lit ? flameAgain(c) : []),

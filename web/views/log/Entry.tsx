@@ -403,6 +403,8 @@ const aside = (event: RunEvent): string => {
 /** Every confirmed step with its time. */
 function Steps({ run }: { readonly run: NonNullable<LogEntry['run']> }) {
   const { say } = useShop()
+  const people = api.usePeopleQuery().data ?? []
+  const nameOf = (id: string | null) => people.find((p) => p.id === id)?.name
   const told = run.events.filter((e) => e.kind !== 'timer')
   return (
     <details className="pt-6">
@@ -419,6 +421,8 @@ function Steps({ run }: { readonly run: NonNullable<LogEntry['run']> }) {
               {STEP_WORDS[e.kind]}
               {say(run.steps.find((s) => s.id === e.stepId)?.act ?? e.stepId)}
               {aside(e)}
+              {e.kind === 'hand-over' ? ` (to ${nameOf(e.to) ?? 'somebody'})` : ''}
+              <span className="text-soft">{e.personId === null ? '' : ` ${nameOf(e.personId) ?? ''}`}</span>
             </span>
           </li>
         ))}

@@ -20,7 +20,7 @@ export function BreakPanel({
   readonly returnTo: RefObject<HTMLElement | null>
   readonly onClose: () => void
   readonly onBreak: (name: BreakTaken) => void
-  readonly onHandOver: (personId: string) => void
+  readonly onHandOver: (to: string) => void
 }) {
   const { say } = useShop()
   const people = (api.usePeopleQuery().data ?? []).filter((p) => p.active)

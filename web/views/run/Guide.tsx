@@ -48,6 +48,8 @@ export function Guide({ inHand }: { readonly inHand: RunInHand }) {
         inHand={inHand}
         step={step}
         runner={now.runner?.name}
+        here={now.here?.name}
+        onWho={() => setAsking('who')}
         onFlame={() => setAsking('flame')}
         onBreak={() => setAsking('break')}
         onTrouble={openTrouble}

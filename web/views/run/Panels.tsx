@@ -5,10 +5,11 @@ import { FlameCardPanel } from './FlameCardPanel.tsx'
 import { InstructorPanel } from './InstructorPanel.tsx'
 import { SkipPanel } from './SkipPanel.tsx'
 import { TroublePanel } from './TroublePanel.tsx'
+import { WhoPanel } from './WhoPanel.tsx'
 import { breaksOffered, type RunInHand } from './useRun.ts'
 
 /** Which panel lies over the step, if one does. */
-export type Asking = 'skip' | 'break' | 'flame' | 'instructor' | 'trouble' | undefined
+export type Asking = 'skip' | 'break' | 'flame' | 'instructor' | 'trouble' | 'who' | undefined
 
 /** What can lie over a step: trouble, skipping, ways out of the work, the flame card, an instructor's name. */
 export function Panels({
@@ -22,7 +23,7 @@ export function Panels({
   readonly onClose: () => void
   readonly returnTo: RefObject<HTMLElement | null>
 }) {
-  const { run, stand, confirm } = inHand
+  const { run, stand, here, confirm } = inHand
   const offered = breaksOffered(inHand)
   const takeBreak = (name: BreakTaken) => stand && confirm({ kind: 'break', name, stand })
   const over = { returnTo, onClose }
@@ -41,7 +42,7 @@ export function Panels({
           {...over}
           offered={offered}
           onBreak={takeBreak}
-          onHandOver={(personId) => stand && confirm({ kind: 'hand-over', stand }, personId)}
+          onHandOver={(to) => stand && confirm({ kind: 'hand-over', stand, to })}
         />
       ) : null}
       {asking === 'flame' ? (
@@ -52,6 +53,7 @@ export function Panels({
           wanted={run.setting.flame ?? 'neutral'}
         />
       ) : null}
+      {asking === 'who' ? <WhoPanel {...over} here={here} /> : null}
       {asking === 'instructor' ? (
         <InstructorPanel {...over} onConfirm={(personId) => confirm({ kind: 'done' }, personId)} />
       ) : null}

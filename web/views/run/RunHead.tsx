@@ -11,13 +11,19 @@ export function RunHead({
   inHand: { run, progress, unsent },
   step,
   runner,
+  here,
+  onWho,
   onFlame,
   onBreak,
   onTrouble,
 }: {
   readonly inHand: RunInHand
   readonly step: Step
+  /** Who has the torch. */
   readonly runner: string | undefined
+  /** Who is at this screen, where it is somebody else. */
+  readonly here: string | undefined
+  readonly onWho: () => void
   readonly onFlame: () => void
   readonly onBreak: () => void
   readonly onTrouble: () => void
@@ -41,7 +47,14 @@ export function RunHead({
           </strong>
           <span className="text-soft">
             Step {progress.index + 1} of {progress.steps.length}, {PHASE_NAMES[step.phase]}.
-            {runner === undefined ? '' : ` ${runner} is running it.`}
+            {runner === undefined ? '' : ` ${runner} has the torch.`}{' '}
+            <button
+              type="button"
+              onClick={onWho}
+              className="min-h-10 whitespace-nowrap underline underline-offset-4"
+            >
+              {here === undefined ? 'Who is at this screen?' : `${here} is at this screen`}
+            </button>
             {unsent > 0 ? ` ${unsent} not saved yet.` : ''}
             {dark ? ' This browser does not keep the screen awake.' : ''}
             {mute ? ' It makes no sound until the page is touched.' : ''}

@@ -3,8 +3,9 @@ import type { Run } from '#contract/types.ts'
 import { runSteps } from '#core/line/hazards.ts'
 import { mayBreakAt, standOf, type BreakName, type Stand } from '#core/line/procedure.ts'
 import { coldLine, type LineState } from '#core/line/state.ts'
-import { foldRun, type EventBody, type RunEvent, type RunProgress } from '#core/record/run.ts'
+import { foldRun, handedTo, type EventBody, type RunEvent, type RunProgress } from '#core/record/run.ts'
 import { api } from '../../app/api.ts'
+import { device } from '../../app/device.ts'
 import { outbox } from '../../app/outbox.ts'
 import { useApp, useSend } from '../../app/store.ts'
 
@@ -16,7 +17,11 @@ export interface RunInHand {
   readonly stand: Stand | undefined
   /** How many confirmations the server does not have yet. */
   readonly unsent: number
-  /** Says something of the step in hand; `personId` where it is somebody else than whom this screen is set to. */
+  /** Who is at this screen, or else has the torch: what is confirmed here is confirmed by them. */
+  readonly here: string | null
+  /** Who takes the torch over with the step in hand, if it is handed over there. */
+  readonly taking: string | null | undefined
+  /** Says something of the step in hand; `personId` where an instructor confirms it in another's stead. */
   confirm(told: EventBody, personId?: string): void
 }
 
@@ -37,7 +42,7 @@ export function useRun(runId: string): {
   const { data: run, error } = api.useRunQuery(runId)
   const send = useSend()
   const items = useApp((s) => s.outbox.items)
-  const here = useApp((s) => s.device.personId)
+  const atScreen = useApp((s) => s.device.personId)
   const inHand = useMemo(() => {
     if (!run) return undefined
     const pending = items
@@ -45,11 +50,16 @@ export function useRun(runId: string): {
       .map((i) => i.body as RunEvent)
     const have = new Set(run.events.map((e) => e.id))
     const unsent = pending.filter((e) => !have.has(e.id))
-    const progress = foldRun(run, [...run.events, ...unsent])
+    const events = [...run.events, ...unsent]
+    const progress = foldRun(run, events)
+    const here = atScreen ?? progress.takenOverBy ?? run.personId
+    const taking = handedTo(progress, events)
     const { steps } = progress
     const taken = steps.slice(0, progress.index).filter((s) => progress.confirmed[s.id]?.skipped !== true)
     const line = runSteps(taken, run.setting, coldLine(run.setting)).state
-    const confirm = (told: EventBody, personId: string | null = here) => {
+    // whoever takes the torch over says so themselves, and is at this screen from then on
+    const takes = (told: EventBody) => taking !== undefined && (told.kind === 'done' || told.kind === 'skip')
+    const confirm = (told: EventBody, personId: string | null = takes(told) ? (taking ?? null) : here) => {
       const stepId = steps[Math.min(progress.index, steps.length - 1)]?.id
       if (stepId === undefined || progress.state !== 'running') return
       const body: RunEvent = {
@@ -69,8 +79,9 @@ export function useRun(runId: string): {
           notBefore: 0,
         }),
       )
+      if (takes(told)) send(device.actions.changed({ personId: taking ?? null }))
     }
-    return { run, progress, line, stand: standOf(line), unsent: unsent.length, confirm }
-  }, [run, items, here, send])
+    return { run, progress, line, stand: standOf(line), unsent: unsent.length, here, taking, confirm }
+  }, [run, items, atScreen, send])
   return { inHand, error }
 }

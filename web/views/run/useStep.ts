@@ -11,8 +11,10 @@ export interface StepInHand {
   readonly held: boolean
   /** It came up this moment: a press now was meant for the one before. */
   readonly settling: boolean
-  /** Who the run is led by, when it is known. */
+  /** Who has the torch, when it is known. */
   readonly runner: { readonly name: string; readonly role: string } | undefined
+  /** Who is at this screen, when it is known. */
+  readonly here: { readonly name: string } | undefined
   readonly heading: RefObject<HTMLHeadingElement | null>
   /** Confirms it, or starts its clock where that comes first. */
   done(): void
@@ -23,7 +25,7 @@ export interface StepInHand {
  * What a press on the large button means for the step in hand.
  * @param askInstructor asks for whom an apprentice's step is confirmed by
  */
-export function useStep({ run, progress, confirm }: RunInHand, askInstructor: () => void): StepInHand {
+export function useStep({ run, progress, here, confirm }: RunInHand, askInstructor: () => void): StepInHand {
   const step = progress.steps[progress.index]
   const people = api.usePeopleQuery().data ?? []
   const runner = people.find((p) => p.id === (progress.takenOverBy ?? run.personId))
@@ -46,6 +48,7 @@ export function useStep({ run, progress, confirm }: RunInHand, askInstructor: ()
     held,
     settling,
     runner,
+    here: people.find((p) => p.id === here),
     heading,
     done: () => {
       if (settling) return
