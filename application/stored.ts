@@ -230,6 +230,7 @@ const BODIES: Readonly<Partial<Record<RouteName, (body: Json) => Json>>> = {
   addLog: entry,
   startTest: test,
   addRunEvent: runEvent,
+  addReading: (body) => ('reason' in body ? body : { ...body, reason: '' }),
 }
 /** The body of a request with the fields that it lacks; nothing that it says is changed. */
 export function bodyAsNow(route: RouteName, body: unknown): unknown {

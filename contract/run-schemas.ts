@@ -68,6 +68,8 @@ export const readingSchema = shape({
   figure: typed(),
   text: typed(),
   device: typed(NAME),
+  /** Why the work goes on with a reading that is not what was planned; blank where it is. */
+  reason: reasonText().defined('The reason is missing.'),
 }).required()
 /** A fault that was looked into: what was seen, and the cause that was settled on. */
 export const faultSchema = shape({

@@ -209,22 +209,27 @@ describe('instruments', () => {
   it('confirm a step of a run, and so does what was read off and typed', async () => {
     const run = await ran('Gusset, lower mitre post', 'set-oxygen')
     await go(`/run/${run.id}`)
-    await see(page, '✓ within what will do')
+    await see(page, '✓ will do')
     await expectAccessible(page, 'Run, with a reading')
-    await pressByKey(page, 'Done, by the gauge')
+    await pressByKey(page, 'Done')
     await see(page, 'Step 11 of')
     await page.keyboard.press('Backspace')
     await see(page, 'Step 10 of')
     await type(page, 'Or read off', '12 psi')
-    await see(page, 'That is not what was planned')
-    await type(page, 'Or read off', '43 psi')
-    await pressByKey(page, 'Done, as read')
+    await see(page, 'under: turn the screw in')
+    await pressByKey(page, 'Save 12 psi and go on')
+    await see(page, 'Why go on with 12 psi?')
+    await expectAccessible(page, 'A reading that is off')
+    await pressByKey(page, 'This gauge is known to read off')
     await see(page, 'Step 11 of')
+    await until(page, () => !document.body.innerText.includes('not saved yet'))
     const { entries } = (await server.call('GET', `/api/log?piece=${run.pieceId}&kind=reading`))
       .json as LogPage
     expect(entries.map((e) => (e.told.kind === 'reading' ? e.told.device : ''))).toEqual(
       expect.arrayContaining(['', 'Oxygen regulator, bench']),
     )
+    await go(`/log/${entries.find((e) => e.told.kind === 'reading' && e.told.device === '')?.id ?? ''}`)
+    await see(page, 'Not as planned, and gone on with: This gauge is known to read off')
   })
 })
 

@@ -130,6 +130,7 @@ export const logHandlers: Pick<
         thicknessM: null,
         tipOrificeM: figureNamed(run.plan, 'tipOrifice')?.value ?? null,
         ...UNJUDGED,
+        why: body.reason,
         told: {
           kind: 'reading',
           what: body.figure,

@@ -120,6 +120,9 @@ function Corrections({ entry }: { readonly entry: LogEntry }) {
           : {entry.why}
         </p>
       ) : null}
+      {entry.kind === 'reading' && entry.why !== '' ? (
+        <p className="mb-4 border-l-[6px] border-brass pl-3">Not as planned, and gone on with: {entry.why}</p>
+      ) : null}
     </>
   )
 }

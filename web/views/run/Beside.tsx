@@ -5,6 +5,7 @@ import { Pace } from './Pace.tsx'
 import { Pattern } from './Pattern.tsx'
 import { ReadingNow } from './ReadingNow.tsx'
 import { StepClock } from './StepClock.tsx'
+import type { ReadingInHand } from './useReading.ts'
 import type { RunInHand } from './useRun.ts'
 
 const PRESSURES: ReadonlySet<string> = new Set(['cuttingOxygenPressure', 'oxygenPressure', 'fuelPressure'])
@@ -15,27 +16,27 @@ export function Beside({
   inHand,
   gone,
   onStart,
-  onDone,
+  reading,
 }: {
   readonly step: Step
   readonly inHand: RunInHand
-  /** Confirms the step, as the large button does. */
-  readonly onDone: () => void
+  readonly reading: ReadingInHand | undefined
   readonly gone: number | undefined
   readonly onStart: () => void
 }) {
   const { run } = inHand
   const { figure, called, printed } = usePlanFigures(run.plan)
   const pressure = step.figure !== undefined && PRESSURES.has(step.figure) ? figure(step.figure) : undefined
-  const read = step.figure === undefined ? undefined : figure(step.figure)
   return (
     <>
       {pressure ? (
-        <Gauge figure={pressure} gas={step.figure === 'fuelPressure' ? run.setting.fuel : 'oxygen'} />
+        <Gauge
+          figure={pressure}
+          reads={reading?.si}
+          gas={step.figure === 'fuelPressure' ? run.setting.fuel : 'oxygen'}
+        />
       ) : null}
-      {step.figure !== undefined && read && step.timer?.kind !== 'at-least' ? (
-        <ReadingNow key={step.id} runId={run.id} name={step.figure} figure={read} onConfirm={onDone} />
-      ) : null}
+      {reading ? <ReadingNow reading={reading} /> : null}
       {step.pace ? <Pace pace={step.pace} gone={gone} onStart={onStart} /> : null}
       {step.pattern ? (
         <div className="grid items-center gap-3 sm:grid-cols-[3fr_2fr]">

@@ -19,8 +19,20 @@ function arc(from: number, to: number, r: number): string {
   return `M${x1} ${y1}A${r} ${r} 0 ${to - from > 2 / 3 ? 1 : 0} 1 ${x2} ${y2}`
 }
 
-/** The regulator's delivery gauge as it should stand while gas flows: the needle at the setting, the span that will do, the acetylene limit. */
-export function Gauge({ figure, gas }: { readonly figure: Figure; readonly gas: 'oxygen' | FuelId }) {
+/**
+ * The regulator's delivery gauge while gas flows: a wedge at the setting, the span that will do, the acetylene limit,
+ * and a needle where it stands, once that is known.
+ */
+export function Gauge({
+  figure,
+  gas,
+  reads,
+}: {
+  readonly figure: Figure
+  readonly gas: 'oxygen' | FuelId
+  /** What the gauge shows, Pa; undefined while nobody knows. */
+  readonly reads?: number | undefined
+}) {
   const { units, print } = useShop()
   const unit = units.pressure === 'bar' || units.pressure === 'kPa' ? units.pressure : 'psi'
   const side = gas === 'oxygen' ? 'oxygen' : 'fuel'
@@ -28,19 +40,23 @@ export function Gauge({ figure, gas }: { readonly figure: Figure; readonly gas: 
   const limit = gas === 'oxygen' ? undefined : FUELS[gas].setting
   const limitPa = limit?.atRest ? limit.mostPa : undefined
   const usual = FACES[unit][side]
-  const value = fromSi(figure.value, unit)
+  const value = fromSi(Math.max(figure.value, reads ?? 0), unit)
   // a setting beyond the usual face is shown on one twice as large
   const times = value > usual[0] ? 2 : 1
   const [face, major, minor] = usual.map((n) => n * times) as [number, number, number]
   const at = (pa: number) => Math.min(1, Math.max(0, fromSi(pa, unit) / face))
   const ticks = Array.from({ length: Math.round(face / minor) + 1 }, (_, i) => i * minor)
   const isMajor = (v: number) => Math.abs(v / major - Math.round(v / major)) < 1e-6
-  const [nx, ny] = polar(at(figure.value), 96)
+  const target = at(figure.value)
+  const wedge = [polar(target, 112), polar(target - 0.022, 140), polar(target + 0.022, 140)].map(
+    ([x, y]) => `${x},${y}`,
+  )
+  const needle = reads === undefined ? undefined : polar(at(reads), 104)
   return (
     <svg
       viewBox="0 0 320 300"
       role="img"
-      aria-label={`The gauge should read ${print(figure.value, 'pressure')} while gas flows`}
+      aria-label={`The gauge should read ${print(figure.value, 'pressure')} while gas flows${reads === undefined ? '' : `; it reads ${print(reads, 'pressure')}`}`}
       className="mx-auto max-h-[300px] min-h-[170px] w-full max-w-[330px] shrink"
     >
       <circle cx={160} cy={160} r={138} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={3} />
@@ -82,8 +98,22 @@ export function Gauge({ figure, gas }: { readonly figure: Figure; readonly gas: 
           </text>
         )
       })}
-      <line x1={160} y1={160} x2={nx} y2={ny} stroke="var(--brick)" strokeWidth={7} strokeLinecap="round" />
-      <circle cx={160} cy={160} r={9} fill="var(--brick)" />
+      <polygon points={wedge.join(' ')} fill="var(--brick)" stroke="var(--sheet)" strokeWidth={2} />
+      {needle ? (
+        <>
+          <line
+            data-needle
+            x1={160}
+            y1={160}
+            x2={needle[0]}
+            y2={needle[1]}
+            stroke="var(--ink)"
+            strokeWidth={7}
+            strokeLinecap="round"
+          />
+          <circle cx={160} cy={160} r={9} fill="var(--ink)" />
+        </>
+      ) : null}
       <text x={160} y={238} textAnchor="middle" className="fill-ink font-figure text-[34px] font-bold">
         {print(figure.value, 'pressure')}
       </text>

@@ -1,5 +1,6 @@
 import { useMemo, useState } from 'react'
 import { device } from '../../app/device.ts'
+import { useShop } from '../../app/shop.ts'
 import { useShortcuts } from '../../app/shortcuts.ts'
 import { useApp, useSend } from '../../app/store.ts'
 import { Beside } from './Beside.tsx'
@@ -8,6 +9,7 @@ import { Panels, type Asking } from './Panels.tsx'
 import { Presses } from './Presses.tsx'
 import { RunHead } from './RunHead.tsx'
 import { NextSteps, StepCard } from './StepCard.tsx'
+import { useReading } from './useReading.ts'
 import type { RunInHand } from './useRun.ts'
 import { useStep } from './useStep.ts'
 
@@ -20,9 +22,12 @@ export function Guide({ inHand }: { readonly inHand: RunInHand }) {
   const send = useSend()
   const flipped = useApp((s) => s.device.flipped)
   const [asking, setAsking] = useState<Asking>(undefined)
-  const now = useStep(inHand, () => setAsking('instructor'))
   const { steps, index } = progress
   const step = steps[index]
+  const { print } = useShop()
+  const reading = useReading(run, step, inHand.here)
+  const now = useStep(inHand, reading, setAsking)
+  const offShown = now.off && reading?.si !== undefined ? print(reading.si, reading.kind) : undefined
   const openTrouble = () => {
     confirm({ kind: 'trouble', reason: null })
     setAsking('trouble')
@@ -38,7 +43,7 @@ export function Guide({ inHand }: { readonly inHand: RunInHand }) {
     }),
     // the handlers speak of the step in hand
     // eslint-disable-next-line react-hooks/exhaustive-deps
-    [inHand, now.held, now.gone === undefined, flipped, now.settling],
+    [inHand, now.held, now.gone === undefined, flipped, now.settling, reading?.si, reading?.fault],
   )
   useShortcuts(keys)
   if (!step) return null
@@ -63,7 +68,7 @@ export function Guide({ inHand }: { readonly inHand: RunInHand }) {
           aria-label="Readings and what comes next"
           className="flex min-h-0 flex-col gap-3 border-rule px-6 py-4 lg:overflow-y-auto lg:border-l-[1.5px]"
         >
-          <Beside step={step} inHand={inHand} gone={now.gone} onStart={now.startClock} onDone={now.done} />
+          <Beside step={step} inHand={inHand} reading={reading} gone={now.gone} onStart={now.startClock} />
           <div className="border-t-[1.5px] border-rule pt-3 max-lg:hidden">
             <LiveLine inHand={inHand} />
           </div>
@@ -76,10 +81,18 @@ export function Guide({ inHand }: { readonly inHand: RunInHand }) {
         step={now}
         timer={step.timer}
         first={index === 0}
+        offShown={offShown}
         onBack={() => confirm({ kind: 'back' })}
         onSkip={() => setAsking('skip')}
       />
-      <Panels inHand={inHand} asking={asking} onClose={() => setAsking(undefined)} returnTo={now.heading} />
+      <Panels
+        inHand={inHand}
+        step={now}
+        offShown={offShown}
+        asking={asking}
+        onClose={() => setAsking(undefined)}
+        returnTo={now.heading}
+      />
     </main>
   )
 }

@@ -3,22 +3,29 @@ import type { BreakTaken } from '#core/record/run.ts'
 import { BreakPanel } from './BreakPanel.tsx'
 import { FlameCardPanel } from './FlameCardPanel.tsx'
 import { InstructorPanel } from './InstructorPanel.tsx'
+import { OffPanel } from './OffPanel.tsx'
 import { SkipPanel } from './SkipPanel.tsx'
 import { TroublePanel } from './TroublePanel.tsx'
+import type { StepInHand } from './useStep.ts'
 import { WhoPanel } from './WhoPanel.tsx'
 import { breaksOffered, type RunInHand } from './useRun.ts'
 
 /** Which panel lies over the step, if one does. */
-export type Asking = 'skip' | 'break' | 'flame' | 'instructor' | 'trouble' | 'who' | undefined
+export type Asking = 'skip' | 'break' | 'flame' | 'instructor' | 'trouble' | 'who' | 'off' | undefined
 
 /** What can lie over a step: trouble, skipping, ways out of the work, the flame card, an instructor's name. */
 export function Panels({
   inHand,
+  step,
+  offShown,
   asking,
   onClose,
   returnTo,
 }: {
   readonly inHand: RunInHand
+  readonly step: StepInHand
+  /** A reading that is not what was planned, printed. */
+  readonly offShown: string | undefined
   readonly asking: Asking
   readonly onClose: () => void
   readonly returnTo: RefObject<HTMLElement | null>
@@ -36,7 +43,12 @@ export function Panels({
         offered={offered}
         onBreak={takeBreak}
       />
-      <SkipPanel {...over} open={asking === 'skip'} onSkip={(reason) => confirm({ kind: 'skip', reason })} />
+      {asking === 'skip' ? (
+        <SkipPanel {...over} onSkip={(reason) => confirm({ kind: 'skip', reason })} />
+      ) : null}
+      {asking === 'off' && offShown !== undefined ? (
+        <OffPanel {...over} shown={offShown} onReason={(reason) => step.finish(reason)} />
+      ) : null}
       {asking === 'break' ? (
         <BreakPanel
           {...over}
@@ -54,9 +66,7 @@ export function Panels({
         />
       ) : null}
       {asking === 'who' ? <WhoPanel {...over} here={here} /> : null}
-      {asking === 'instructor' ? (
-        <InstructorPanel {...over} onConfirm={(personId) => confirm({ kind: 'done' }, personId)} />
-      ) : null}
+      {asking === 'instructor' ? <InstructorPanel {...over} onConfirm={step.looked} /> : null}
     </>
   )
 }

@@ -3,10 +3,13 @@ import type { StepInHand } from './useStep.ts'
 
 /** What the large button says. */
 const doneWord = (
-  { held, gone }: Pick<StepInHand, 'held' | 'gone'>,
+  { held, gone, refused }: Pick<StepInHand, 'held' | 'gone' | 'refused'>,
   timer: StepTimer | undefined,
+  offShown: string | undefined,
 ): string => {
   if (held) return gone === undefined ? 'Start the clock' : 'Clock is running'
+  if (refused) return 'Past the limit'
+  if (offShown !== undefined) return `Save ${offShown} and go on`
   return timer?.kind === 'carries-on' ? 'Done, clock on' : 'Done'
 }
 
@@ -15,6 +18,7 @@ export function Presses({
   step,
   timer,
   first,
+  offShown,
   onBack,
   onSkip,
 }: {
@@ -22,6 +26,8 @@ export function Presses({
   readonly timer: StepTimer | undefined
   /** There is none before it. */
   readonly first: boolean
+  /** A reading that is not what was planned, printed: going on with it is another press than Done. */
+  readonly offShown: string | undefined
   readonly onBack: () => void
   readonly onSkip: () => void
 }) {
@@ -45,11 +51,11 @@ export function Presses({
       <button
         type="button"
         data-done
-        disabled={step.settling || (step.held && step.gone !== undefined)}
+        disabled={step.settling || (step.held ? step.gone !== undefined : step.refused)}
         onClick={step.done}
-        className="figure min-h-[88px] bg-verdigris text-[2.4rem] text-on disabled:bg-sheet disabled:text-soft"
+        className={`figure min-h-[88px] px-3 leading-tight disabled:bg-sheet disabled:text-soft ${offShown === undefined || step.held ? 'bg-verdigris text-[2.4rem] text-on' : 'bg-sheet text-[1.8rem] text-alarm'}`}
       >
-        {doneWord(step, timer)}
+        {doneWord(step, timer, offShown)}
       </button>
     </div>
   )

@@ -1,18 +1,19 @@
 // @vitest-environment jsdom
-import { fireEvent, screen, waitFor } from '@testing-library/react'
+import { act, fireEvent, screen, waitFor } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { PSI_PA } from '#core/quantity/index.ts'
 import { figureNamed } from '#core/figure.ts'
-import type { InstrumentsNow } from '#contract/types.ts'
+import type { Run } from '#contract/types.ts'
 import { makeStore } from '../../app/store.ts'
 import { answering, browserParts, clear, said, show } from '../../test-support.tsx'
 import { Beside } from './Beside.tsx'
 import { BigFigure } from './BigFigure.tsx'
 import { Clocks } from './Clocks.tsx'
 import { Pace } from './Pace.tsx'
-import { ReadingNow } from './ReadingNow.tsx'
+import { Guide } from './Guide.tsx'
+import { SETTLE_MS } from './settle.ts'
 import { StepClock } from './StepClock.tsx'
-import { cutRun, inHandOf, press, upTo } from './test-support.tsx'
+import { cutRun, inHandOf, PEOPLE, press, upTo } from './test-support.tsx'
 
 beforeEach(() => {
   browserParts()
@@ -108,68 +109,127 @@ describe('the figure of a step', () => {
 })
 
 describe('a reading', () => {
-  const run = cutRun()
+  const run = upTo(cutRun(), 'set-oxygen')
   const figure = figureNamed(run.plan, 'cuttingOxygenPressure')
   if (!figure) throw new Error('the plan sets no oxygen')
-  const instruments = (pa: number | null, quality = 'good') =>
-    ({
-      instruments: [
-        {
-          id: 'i',
-          kind: 'test-gauge',
-          name: 'Bench gauge',
-          channels: [],
-        },
-      ],
-      pa,
-      quality,
-    }) as unknown as InstrumentsNow
-  const reading = (onConfirm = vi.fn()) => {
+  const printed = `${Math.round(figure.value / PSI_PA)} psi`
+  const live = (pa: number, quality = 'good') => ({
+    connected: true,
+    instruments: [
+      {
+        id: 'i',
+        kind: 'oxygen-regulator',
+        name: 'Bench regulator',
+        simulated: true,
+        channels: [{ name: 'delivery', value: pa, quality, unit: 'Pa' }],
+      },
+    ],
+  })
+  const reading = (over: Partial<Run> = {}) => {
     const store = makeStore()
-    show(<ReadingNow runId="r1" name="cuttingOxygenPressure" figure={figure} onConfirm={onConfirm} />, store)
-    return { onConfirm, store }
+    const { inHand, confirm } = inHandOf({ ...run, ...over })
+    show(<Guide inHand={inHand} />, store)
+    return { confirm, kept: () => store.getState().outbox.items }
   }
   const type = (text: string) =>
     fireEvent.change(screen.getByLabelText(/Read off|read off/), { target: { value: text } })
+  const done = () => document.querySelector<HTMLButtonElement>('[data-done]')
+  const settled = () => act(() => void vi.advanceTimersByTime(SETTLE_MS + 50))
+  beforeEach(() => {
+    vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout', 'Date'], shouldAdvanceTime: true })
+  })
+  afterEach(() => void vi.useRealTimers())
+
   it('that is typed and will do goes into the log, and confirms the step', () => {
-    const { onConfirm, store } = reading()
-    const psi = Math.round(figure.value / PSI_PA)
+    const { confirm, kept } = reading()
+    settled()
+    type(printed)
+    expect(said()).toContain('✓ will do')
+    press('Done')
+    expect(confirm).toHaveBeenCalledExactlyOnceWith({ kind: 'done' })
+    expect(kept()).toMatchObject([
+      {
+        route: 'addReading',
+        body: { runId: 'r1', figure: 'cuttingOxygenPressure', text: printed, device: '', reason: '' },
+      },
+    ])
+  })
+  it('that is off says by how much and what to do, and is gone on with only for a reason', () => {
+    const { confirm, kept } = reading()
+    settled()
+    const psi = Math.round(figure.value / PSI_PA) + 20
     type(`${psi} psi`)
-    press('Done, as read')
-    expect(onConfirm).toHaveBeenCalledOnce()
-    expect(store.getState().outbox.items).toHaveLength(1)
-    expect(store.getState().outbox.items[0]).toMatchObject({
-      route: 'addReading',
-      body: { runId: 'r1', figure: 'cuttingOxygenPressure', text: `${psi} psi`, device: '' },
-    })
+    expect(document.querySelector('[data-judged=over]')?.textContent).toMatch(
+      /✕ \d+ psi over: back the screw out/,
+    )
+    expect(screen.queryByRole('button', { name: 'Done' })).toBeNull()
+    press(`Save ${psi} psi and go on`)
+    expect(confirm).not.toHaveBeenCalled()
+    press('My own setting for this tip')
+    expect(confirm).toHaveBeenCalledExactlyOnceWith({ kind: 'done' })
+    expect(kept()).toMatchObject([{ body: { text: `${psi} psi`, reason: 'My own setting for this tip' } }])
   })
-  it('that is far off confirms nothing, and says what was planned', () => {
-    const { onConfirm, store } = reading()
-    type('90 psi')
-    expect(said()).toContain('That is not what was planned')
-    expect(screen.getByRole('button', { name: 'Done, as read' })).toHaveProperty('disabled', true)
-    expect(onConfirm).not.toHaveBeenCalled()
-    expect(store.getState().outbox.items).toEqual([])
+  it('that is under is turned in', () => {
+    reading()
+    settled()
+    type('12 psi')
+    expect(said()).toMatch(/✕ \d+ psi under: turn the screw in/)
   })
-  it('that cannot be read gets its sentence at the field, and is kept', () => {
-    const { onConfirm } = reading()
+  it('past what may be set goes on for no reason, by no press and no key', () => {
+    const { confirm, kept } = reading()
+    settled()
+    type('155 psi')
+    expect(said()).toContain('✕ Past the limit of 150 psi')
+    expect(done()?.textContent).toBe('Past the limit')
+    expect(done()?.disabled).toBe(true)
+    fireEvent.keyDown(window, { key: ' ' })
+    expect(confirm).not.toHaveBeenCalled()
+    expect(kept()).toEqual([])
+  })
+  it('that cannot be read gets its sentence at the field, is kept, and confirms nothing', () => {
+    const { confirm } = reading()
+    settled()
     type('forty')
-    press('Done, as read')
+    press('Done')
     expect(screen.getByLabelText(/Read off/)).toHaveProperty('value', 'forty')
     expect(said()).toMatch(/forty/)
-    expect(onConfirm).not.toHaveBeenCalled()
+    expect(confirm).not.toHaveBeenCalled()
   })
-  it('is not asked for where no gauge shows the figure', () => {
-    show(<ReadingNow runId="r1" name="drag" figure={figure} onConfirm={() => undefined} />)
-    expect(screen.queryByRole('region', { name: 'The reading' })).toBeNull()
+  it('by an instrument moves the needle, says that it is simulated, and is stored with its name', async () => {
+    answering({ '/api/instruments': live(figure.value + 30 * PSI_PA) })
+    const { confirm, kept } = reading()
+    await waitFor(() => expect(said()).toContain('Bench regulator, simulated'))
+    expect(document.querySelector('[data-judged=over]')).not.toBeNull()
+    expect(
+      screen.getByRole('img', { name: /; it reads \d+ psi/ }).querySelector('[data-needle]'),
+    ).not.toBeNull()
+    settled()
+    press(/^Save .* and go on$/)
+    press('This gauge is known to read off')
+    expect(confirm).toHaveBeenCalledExactlyOnceWith({ kind: 'done' })
+    expect(kept()).toMatchObject([{ body: { device: 'Bench regulator' } }])
   })
-  it('is typed when there are instruments, but none for this', async () => {
-    clear()
-    browserParts()
-    answering({ '/api/instruments': instruments(null) })
+  it('that is old or cannot be true is struck out, and nothing goes by it', async () => {
+    answering({ '/api/instruments': live(figure.value + 30 * PSI_PA, 'stale') })
     reading()
-    await waitFor(() => expect(screen.getByLabelText('Read off')).toBeTruthy())
-    expect(screen.queryByRole('button', { name: 'Done, by the gauge' })).toBeNull()
+    await waitFor(() => expect(said()).toContain('old: nothing new comes'))
+    expect(document.querySelector('[data-judged]')).toBeNull()
+    expect(document.querySelector('[data-needle]')).toBeNull()
+    settled()
+    expect(done()?.textContent).toBe('Done')
+  })
+  it('of an apprentice that is off wants its reason and an instructor', async () => {
+    answering({ '/api/people': PEOPLE })
+    const { confirm, kept } = reading({ personId: 'idris' })
+    await waitFor(() => expect(said()).toContain('Idris has the torch.'))
+    settled()
+    type('12 psi')
+    press('Save 12 psi and go on')
+    press('The flame or the jet wants it')
+    expect(confirm).not.toHaveBeenCalled()
+    press('Tamsin')
+    expect(confirm).toHaveBeenCalledExactlyOnceWith({ kind: 'done' }, 'tamsin')
+    expect(kept()).toMatchObject([{ body: { text: '12 psi', reason: 'The flame or the jet wants it' } }])
   })
 })
 
@@ -179,20 +239,15 @@ describe('what stands beside a step', () => {
     const step = inHand.progress.steps[inHand.progress.index]
     if (!step) throw new Error(stepId)
     show(
-      <Beside
-        step={step}
-        inHand={inHand}
-        gone={undefined}
-        onStart={() => undefined}
-        onDone={() => undefined}
-      />,
+      <Beside step={step} inHand={inHand} reading={undefined} gone={undefined} onStart={() => undefined} />,
     )
     return step
   }
   it('is a gauge to look at where a pressure is set', () => {
     beside('set-oxygen')
-    expect(screen.getByLabelText(/Read off/)).toBeTruthy()
     expect(document.querySelector('svg')?.textContent).toContain('100')
+    // nobody has looked yet: it shows where the needle should stand, and no needle
+    expect(document.querySelector('[data-needle]')).toBeNull()
   })
   it('is a pace and the figures that go with the cut', () => {
     const step = beside('cut')

@@ -1,6 +1,7 @@
 import { useEffect, useRef, type RefObject } from 'react'
 import { api } from '../../app/api.ts'
 import { useNow, useSettling } from './clock.ts'
+import type { ReadingInHand } from './useReading.ts'
 import type { RunInHand } from './useRun.ts'
 
 /** The step in hand on this screen: how its clock stands, and what a press does. */
@@ -16,16 +17,28 @@ export interface StepInHand {
   /** Who is at this screen, when it is known. */
   readonly here: { readonly name: string } | undefined
   readonly heading: RefObject<HTMLHeadingElement | null>
-  /** Confirms it, or starts its clock where that comes first. */
+  /** Its reading stands past what may be set: nobody goes on. */
+  readonly refused: boolean
+  /** Its reading is not what was planned: going on wants a reason. */
+  readonly off: boolean
+  /** Confirms it, or starts its clock or asks for what is wanted where that comes first. */
   done(): void
+  /** Confirms it with the reason for which a reading that is off is gone on with. */
+  finish(reason: string): void
+  /** An instructor has looked at it. */
+  looked(instructorId: string): void
   startClock(): void
 }
 
 /**
  * What a press on the large button means for the step in hand.
- * @param askInstructor asks for whom an apprentice's step is confirmed by
+ * @param ask asks for whom an apprentice's step is confirmed by, or why a reading that is off is gone on with
  */
-export function useStep({ run, progress, here, confirm }: RunInHand, askInstructor: () => void): StepInHand {
+export function useStep(
+  { run, progress, here, confirm }: RunInHand,
+  reading: ReadingInHand | undefined,
+  ask: (what: 'instructor' | 'off') => void,
+): StepInHand {
   const step = progress.steps[progress.index]
   const people = api.usePeopleQuery().data ?? []
   const runner = people.find((p) => p.id === (progress.takenOverBy ?? run.personId))
@@ -38,6 +51,16 @@ export function useStep({ run, progress, here, confirm }: RunInHand, askInstruct
   const settling = useSettling(progress.index)
   const heading = useRef<HTMLHeadingElement>(null)
   const opened = useRef(false)
+  const why = useRef('')
+  const judged = reading?.judged?.state
+  const finish = (reason: string) => {
+    why.current = reason
+    if (step?.instructor === true && runner?.role === 'apprentice') return ask('instructor')
+    reading?.keep(reason)
+    confirm({ kind: 'done' })
+  }
+  const refused = judged === 'past-limit'
+  const off = judged === 'over' || judged === 'under'
   useEffect(() => {
     // a new step is told to whoever listens to the page; on opening the focus stays where it is
     if (opened.current) heading.current?.focus()
@@ -50,11 +73,20 @@ export function useStep({ run, progress, here, confirm }: RunInHand, askInstruct
     runner,
     here: people.find((p) => p.id === here),
     heading,
+    refused,
+    off,
     done: () => {
       if (settling) return
-      if (!held && step?.instructor === true && runner?.role === 'apprentice') askInstructor()
-      else if (!held) confirm({ kind: 'done' })
-      else if (gone === undefined) confirm({ kind: 'timer' })
+      if (held) {
+        if (gone === undefined) confirm({ kind: 'timer' })
+      } else if (reading?.fault !== undefined || refused) return
+      else if (off) ask('off')
+      else finish('')
+    },
+    finish,
+    looked: (instructorId) => {
+      reading?.keep(why.current)
+      confirm({ kind: 'done' }, instructorId)
     },
     startClock: () => {
       confirm({ kind: 'timer' })
