@@ -31,7 +31,7 @@ describe('the procedure of a piece', () => {
     const torch = { ...cut.rig.torch, kind: 'cutting-attachment', shutdown: 'more-oxygen' }
     const p = made({ ...cut, rig: { ...cut.rig, torch } })
     expect(act(p, 'shut-torch')).toMatch(/^A little more oxygen/)
-    expect(act(p, 'set-oxygen')).toMatch(/^Handle oxygen fully open/)
+    expect(act(p, 'set-oxygen')).toMatch(/^Open the handle oxygen fully/)
     expect(p.breaks['attachment-change'].lit?.length).toBeGreaterThan(10)
     const rated = { ...cut, rig: { ...cut.rig, torch: { ...torch, fuelRating: '12 psi' } } }
     expect(made(rated).setting.fuelRatingPa).toBeCloseTo(82_737, 0)

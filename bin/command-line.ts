@@ -36,7 +36,7 @@ import { readTorchGear } from '#core/line/read-torch.ts'
 import { runSteps, type Met } from '#core/line/hazards.ts'
 import { readLineMethods } from '#core/line/methods.ts'
 import { actOn, foundLine, type LineState } from '#core/line/state.ts'
-import { longestS, type Step } from '#core/line/steps.ts'
+import { longestS, sentenceOf, type Step } from '#core/line/steps.ts'
 import { runVerbs } from '#core/line/verbs.ts'
 import { isRecord, type Json, omit } from '#core/objects.ts'
 import { INCH_UNITS } from '#core/quantity/choices.ts'
@@ -72,7 +72,7 @@ function withStates(steps: readonly Step[], procedure: Extract<Procedure, { ok: 
     return {
       id: s.id,
       phase: s.phase,
-      act: s.act,
+      act: sentenceOf(s.act, ''),
       ...(s.figure ? { figure: s.figure } : {}),
       why: s.why,
       see: s.see ?? '',

@@ -298,6 +298,7 @@ function stepOf(step: BrazeStep, plan: BrazePlan, request: BrazeRequest, setup: 
       return [
         {
           ...base,
+          act: base.act.replace(/ to [^,]+,/, ' to {figure},'),
           figure: 'preheatTo',
           see: 'The heat crayon melts all over, not in one place.',
           acts: [{ do: 'heat', seconds: 300 }],
@@ -317,6 +318,7 @@ function stepOf(step: BrazeStep, plan: BrazePlan, request: BrazeRequest, setup: 
       return [
         {
           ...base,
+          act: figures.timeToTemperature ? `${base.act}, about {figure}` : base.act,
           figure: 'timeToTemperature',
           also: ['brazingTemperature', 'coneDistance'],
           see: `The whole joint comes up together. The flame: ${plan.choice.flame}.`,

@@ -127,8 +127,8 @@ function before(plan: CutPlan, request: CutRequest, { torch, methods }: LineSetu
       role: 'guide',
       act:
         methods.guide === 'held'
-          ? `Hold the guide on the ${rig.guide}, this far from the marked line`
-          : `Clamp the guide on the ${rig.guide}, this far from the marked line`,
+          ? `Hold the guide on the ${rig.guide}, {figure} from the marked line`
+          : `Clamp the guide on the ${rig.guide}, {figure} from the marked line`,
       methods: ['guide'],
       figure: 'guideOffset',
       also: ['collarHeight', 'kerf'],
@@ -150,7 +150,7 @@ export const rigStep = (fuel: FuelId, torch: TorchGear): Step => ({
   id: 'rig',
   phase: 'rig',
   role: 'look-over',
-  act: 'Check the rig and seat the tip',
+  act: 'Check the rig and seat the tip of {figure}',
   figure: 'tipOrifice',
   why: 'A loose or dirty tip backfires; oil on oxygen parts burns.',
   see: `Cylinders upright and chained, right hose for ${FUELS[fuel].name}, arrestors in date, no cuts in the hoses, bore clean and round. ${torch.seat ? SEAT_WORDS[torch.seat] : 'Tip hand tight where O-rings seal, by wrench where seats are metal: its maker says.'}`,

@@ -20,7 +20,7 @@ export function layoutSteps(plan: CutPlan, request: CutRequest): Step[] {
   const steps: Step[] = []
   if (plan.figures.armRadius)
     steps.push(
-      step('arm', 'Set the circle arm, from pivot to the middle of the tip, to', {
+      step('arm', 'Set the circle arm to {figure}, from its pivot to the middle of the tip', {
         figure: 'armRadius',
         also: ['kerf'],
         why: `Half the kerf ${work.shape === 'hole' ? 'less' : 'more'} than the radius, so that the ${work.shape} comes out to size.`,
@@ -40,7 +40,7 @@ export function layoutSteps(plan: CutPlan, request: CutRequest): Step[] {
     )
   if (work.shape === 'pipe')
     steps.push(
-      step('wrap', 'Wrap the template round the pipe, its ends meeting, and mark the line', {
+      step('wrap', 'Wrap the template of {figure} round the pipe, its ends meeting, and mark the line', {
         figure: 'templateLength',
         why: 'The line on the paper is the cut on the pipe. Print it at full size and measure the check bar first.',
         see: 'Both ends of the line meet. Pops every 10 mm (3/8 in) along it.',
@@ -49,7 +49,7 @@ export function layoutSteps(plan: CutPlan, request: CutRequest): Step[] {
     )
   if (work.shape === 'outline' || work.shape === 'practice')
     steps.push(
-      step('order', 'Number the cuts in the order of the plan: inside ones first', {
+      step('order', 'Number the cuts in the order of the plan, inside ones first, over a path of {figure}', {
         figure: 'pathLength',
         why: 'A part that has come loose moves; its holes must be done before.',
         see: 'A number at each start, and the last cut the one that holds the part.',
@@ -57,7 +57,7 @@ export function layoutSteps(plan: CutPlan, request: CutRequest): Step[] {
     )
   if (plan.figures.warmTo)
     steps.push(
-      step('warm-through', 'Warm the metal, a hand each side of the line and right through, to', {
+      step('warm-through', 'Warm the metal to {figure}, a hand each side of the line and right through', {
         figure: 'warmTo',
         why: 'Enough carbon or alloy to harden and crack beside a cold cut.',
         see: 'The crayon melts a hand away from the line, on the far side too.',
@@ -109,9 +109,9 @@ const CUES = {
   wet: 'bright and just wet',
 } as const
 const CONES = {
-  clear: 'this far off',
-  touching: 'just touching the plate; the plan would keep them this far off',
-  'tip-face': 'by the distance of the tip itself, given below; cones this far off',
+  clear: '{figure} off',
+  touching: 'just touching the plate; the plan would keep them {figure} off',
+  'tip-face': 'by the distance of the tip itself, given beside; cones {figure} off',
 } as const
 
 function edgeStep(plan: CutPlan, { work }: CutRequest, methods: LineMethods): Step {
@@ -156,7 +156,7 @@ function pierceSteps(plan: CutPlan, methods: LineMethods): Step[] {
     {
       id: 'pierce',
       phase: 'cut',
-      act: 'Raise the cones, tilt a little, and press the lever slowly while you move off, up to',
+      act: 'Raise the cones to {figure}, tilt a little, and press the lever slowly while you move off',
       figure: 'pierceHeight',
       why: 'Slag flies straight back out of a blind hole; height and tilt keep it out of the tip.',
       see: 'Sparks turn from sideways to straight down: through. Lower to the cutting height at once.',
@@ -186,8 +186,8 @@ function travelStep(plan: CutPlan, { work }: CutRequest, methods: LineMethods): 
     phase: 'cut',
     role: 'cut',
     act: inside
-      ? 'Run in to the line at a slant and travel at'
-      : 'Press the lever smoothly, wait until it is through, and travel at',
+      ? 'Run in to the line at a slant and travel at {figure}'
+      : 'Press the lever smoothly, wait until it is through, and travel at {figure}',
     figure: 'travelSpeed',
     also: [
       ...(plan.figures.trackDial ? (['trackDial'] as const) : []),
@@ -211,7 +211,7 @@ function fastenerSteps(plan: CutPlan): Step[] {
       id: 'preheat',
       phase: 'cut',
       role: 'preheat',
-      act: 'Hold the cones on the head, not on the plate, this far off',
+      act: 'Hold the cones on the head, not on the plate, {figure} off',
       figure: 'standoff',
       also: ['effectiveThickness'],
       why: 'The head stands up and takes the heat first; the plate under it stays too cold to burn.',
@@ -223,7 +223,7 @@ function fastenerSteps(plan: CutPlan): Step[] {
       id: 'cut',
       phase: 'cut',
       role: 'cut',
-      act: 'Lay the jet along the plate and slice the head off in layers, at',
+      act: 'Lay the jet along the plate and slice the head off in layers, at {figure}',
       figure: 'travelSpeed',
       also: ['pathLength'],
       why: 'Parallel to the plate the jet cannot touch it. The last skin keeps it safe: knock that off.',

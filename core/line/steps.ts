@@ -81,7 +81,7 @@ export interface Step {
   readonly id: string
   readonly phase: Phase
   readonly role?: StepRole
-  /** Verb first. A figure's value follows it in large type when `figure` is named. */
+  /** Verb first. The value of `figure` stands where it says `{figure}`, or follows it. */
   readonly act: string
   /** A figure of the plan, by name. */
   readonly figure?: string
@@ -100,4 +100,17 @@ export interface Step {
   readonly methods?: readonly LineMethodName[]
   /** An apprentice has it confirmed by an instructor. */
   readonly instructor?: boolean
+}
+
+const PLACE = '{figure}'
+/**
+ * The act of a step as one whole sentence, its figure in its place.
+ * @param printed the figure as it is shown; blank where it is not known
+ * @example sentenceOf('Set the oxygen to {figure}, gas flowing', '43 psi') // 'Set the oxygen to 43 psi, gas flowing'
+ * @example sentenceOf('Travel at', '18 in/min') // 'Travel at 18 in/min'
+ * @example sentenceOf('Set the oxygen to {figure}', '') // 'Set the oxygen to the planned figure'
+ */
+export function sentenceOf(act: string, printed: string): string {
+  if (act.includes(PLACE)) return act.replace(PLACE, printed === '' ? 'the planned figure' : printed)
+  return printed === '' ? act : `${act} ${printed}`
 }

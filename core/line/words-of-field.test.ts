@@ -8,7 +8,7 @@ import { optionsOfLine, LINE_METHOD_NAMES, USUAL_LINE_METHODS } from './methods.
 import { METHOD_WORDS, optionWords } from './method-words.ts'
 import { RIGS } from './every-method.ts'
 import { brazeSteps, cutSteps, given, setupOf } from './test-support.ts'
-import { PHASE_NAMES, STEP_ROLES, type Step } from './steps.ts'
+import { PHASE_NAMES, sentenceOf, STEP_ROLES, type Step } from './steps.ts'
 
 const OURS: readonly (readonly [word: RegExp, field: string])[] = [
   [/\bwhiff/i, 'a trace of oxygen'],
@@ -61,6 +61,11 @@ describe('every step', () => {
       expect(step.act.length, step.act).toBeLessThan(190)
       expect(step.why, step.id).toMatch(/[.?]$/)
       if (step.figure) expect(step.act, step.id).not.toMatch(/[.]$/)
+      // a whole sentence: what is done, with what, to which figure, under which condition
+      if (step.figure) expect(step.act, step.id).toContain('{figure}')
+      expect(sentenceOf(step.act, '43 psi'), step.id).not.toMatch(
+        /\b(to|at|of|in|on|this far|oxygen open)$|[{}]/,
+      )
     }
   })
   it('has a role of the list or none, and belongs to a stretch with a name', () => {

@@ -1,5 +1,7 @@
 import { randomUUID } from 'node:crypto'
-import { figureNamed } from '#core/figure.ts'
+import { figureNamed, KIND_OF_UNIT } from '#core/figure.ts'
+import { sentenceOf, type Step } from '#core/line/steps.ts'
+import { printFor } from '#core/quantity/index.ts'
 import type { NewEntry } from '../db/tables/log-rows.ts'
 import { recordsOf } from '../records.ts'
 import { checkPerson, headOf, UNJUDGED } from '../line-head.ts'
@@ -27,6 +29,13 @@ function checkInstructor(store: Store, runs: string | null, confirms: string | n
       'An instructor confirms this step of an apprentice.',
       'personId',
     )
+}
+
+/** A step's act as a sentence, its figure in the shop's units. */
+function sentenceFor(store: Store, run: Run, step: Step): string {
+  const figure = step.figure === undefined ? undefined : figureNamed(run.plan, step.figure)
+  const printed = figure ? printFor(figure.value, KIND_OF_UNIT[figure.unit], store.settings.get().units) : ''
+  return sentenceOf(step.act, printed)
 }
 
 /** A line of the log that a run writes by itself: that it ended, and what of it was left out. */
@@ -117,7 +126,7 @@ export const runHandlers: Pick<Handlers, 'startRun' | 'getRun' | 'addRunEvent' |
           id: event.id,
           at: event.at,
           personId: event.personId,
-          told: { kind: 'override', what: step.act, reason: event.reason },
+          told: { kind: 'override', what: sentenceFor(store, before, step), reason: event.reason },
         })
       if (after.state === 'running')
         return { change: { id: before.id, seq, event, endedAt: null }, isNew: true }

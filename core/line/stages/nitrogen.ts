@@ -29,7 +29,7 @@ export function nitrogenOn(c: StageContext, again = false): Step[] {
       id: 'nitrogen-on',
       phase: 'braze',
       role: 'nitrogen-on',
-      act: 'Open the nitrogen cylinder slowly, set its regulator, then open the purge valve to',
+      act: 'Open the nitrogen cylinder slowly, set its regulator, then open the purge valve to {figure}',
       figure: 'purgeFlow',
       also: ['purgeVolume'],
       why: 'Without it black scale forms inside and comes loose in the line.',

@@ -112,8 +112,8 @@ function setFuel(c: StageContext): Step {
     phase: 'pressures',
     act:
       methods.setPressures === 'closed'
-        ? `Turn the ${name} adjusting screw in against the shut valve; then open the torch's fuel valve and correct it, flowing, to`
-        : `Open the torch's fuel valve and turn the ${name} adjusting screw in, gas flowing, to`,
+        ? `Turn the ${name} adjusting screw in against the shut valve; then open the torch's fuel valve and correct it to {figure}, gas flowing`
+        : `Open the torch's fuel valve and turn the ${name} adjusting screw in to {figure}, gas flowing`,
     figure: c.setup.figures.fuel,
     why: 'Set while flowing: with the valve shut the needle stands higher and tells nothing.',
     see: 'The needle steady while gas flows. Then shut the torch valve: it rises 1 to 3 psi (0.1 to 0.2 bar) and stops.',
@@ -136,16 +136,16 @@ function setOxygen(c: StageContext): Step {
   const { methods, setting } = c.setup
   const closed = methods.setPressures === 'closed'
   const lever = c.isCut
-  const handle = setting.handleValve === true ? 'Handle oxygen fully open, ' : ''
+  const handle = setting.handleValve === true
   const flow = lever
-    ? `${handle}${handle ? 'preheat' : 'Preheat'} oxygen open, lever held down`
+    ? `${handle ? 'Open the handle oxygen fully and the preheat oxygen' : 'Open the preheat oxygen'}, hold the lever down`
     : "Open the torch's oxygen valve"
   return {
     id: 'set-oxygen',
     phase: 'pressures',
     act: closed
-      ? `Turn the oxygen adjusting screw in against the shut valve. ${flow}; correct it, flowing, to`
-      : `${flow}${lever ? ', turn' : ' and turn'} the oxygen adjusting screw in, ${lever ? '' : 'gas flowing, '}to`,
+      ? `Turn the oxygen adjusting screw in against the shut valve. ${flow}${lever ? ', and' : ' and'} correct it to {figure}, gas flowing`
+      : `${flow}${lever ? ', and' : ' and'} turn the oxygen adjusting screw in to {figure}, gas flowing`,
     figure: c.setup.figures.oxygen,
     why: lever
       ? 'The hose takes its share only while the whole flow runs, so it is set with lever and preheat open.'

@@ -5,6 +5,7 @@ import { isRoundJoint } from '#core/braze/types.ts'
 import { figureNamed, KIND_OF_UNIT } from '#core/figure.ts'
 import { cutFigureKind, type CutFigureName } from '#core/cut/index.ts'
 import type { BrazeResult, CutResult, TestResult, Used } from '#core/record/entry.ts'
+import { sentenceOf } from '#core/line/steps.ts'
 import type { RunEvent, RunEventKind } from '#core/record/run.ts'
 import type { LogEntry } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
@@ -91,7 +92,7 @@ function Page({ entry }: { readonly entry: LogEntry }) {
       ) : null}
       {entry.plan && (told.kind === 'cut' || told.kind === 'braze') ? <Signed plan={entry.plan} /> : null}
       {entry.run && (told.kind === 'cut' || told.kind === 'braze' || told.kind === 'run') ? (
-        <Steps run={entry.run} />
+        <Steps run={entry.run} plan={entry.plan} />
       ) : null}
       <Beside entry={entry} />
     </main>
@@ -404,11 +405,23 @@ const aside = (event: RunEvent): string => {
 }
 
 /** Every confirmed step with its time. */
-function Steps({ run }: { readonly run: NonNullable<LogEntry['run']> }) {
-  const { say } = useShop()
+function Steps({
+  run,
+  plan,
+}: {
+  readonly run: NonNullable<LogEntry['run']>
+  readonly plan: LogEntry['plan']
+}) {
+  const { say, print } = useShop()
   const people = api.usePeopleQuery().data ?? []
   const nameOf = (id: string | null) => people.find((p) => p.id === id)?.name
   const told = run.events.filter((e) => e.kind !== 'timer')
+  const sentenceAt = (id: string) => {
+    const step = run.steps.find((s) => s.id === id)
+    if (!step) return id
+    const figure = step.figure === undefined || !plan ? undefined : figureNamed(plan, step.figure)
+    return say(sentenceOf(step.act, figure ? print(figure.value, KIND_OF_UNIT[figure.unit]) : ''))
+  }
   return (
     <details className="pt-6">
       <summary className="name cursor-pointer text-2xl font-semibold">
@@ -422,7 +435,7 @@ function Steps({ run }: { readonly run: NonNullable<LogEntry['run']> }) {
             </time>
             <span>
               {STEP_WORDS[e.kind]}
-              {say(run.steps.find((s) => s.id === e.stepId)?.act ?? e.stepId)}
+              {sentenceAt(e.stepId)}
               {aside(e)}
               {e.kind === 'hand-over' ? ` (to ${nameOf(e.to) ?? 'somebody'})` : ''}
               <span className="text-soft">{e.personId === null ? '' : ` ${nameOf(e.personId) ?? ''}`}</span>

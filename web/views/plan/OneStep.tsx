@@ -8,12 +8,12 @@ export function OneStep({
   step,
   number,
   full,
-  printed,
+  sentence,
 }: {
   readonly step: Step
   readonly number?: number
   readonly full: boolean
-  readonly printed: PlanFigures['printed']
+  readonly sentence: PlanFigures['sentence']
 }) {
   const { say, print } = useShop()
   return (
@@ -21,7 +21,7 @@ export function OneStep({
       <span className="figure pt-0.5 text-[1.15rem] text-soft">{number ?? ''}</span>
       <div>
         <p className="name text-[1.18rem] leading-tight font-semibold">
-          {say(step.act)} <span className="figure text-[1.35rem]">{printed(step.figure)}</span>{' '}
+          {sentence(step)}{' '}
           {step.timer === undefined ? null : (
             <span className="inline-flex items-center gap-1 whitespace-nowrap text-soft">
               <Timer size={15} aria-hidden="true" /> {print(longestS(step.timer), 'time')}

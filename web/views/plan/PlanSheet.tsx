@@ -13,6 +13,7 @@ import { CutAlong } from '../../drawing/CutAlong.tsx'
 import { CUT_WORK } from '#core/cut/fields.ts'
 import { FIGURE_NAMES, printFigure } from './figure-words.ts'
 import { ShapeDrawing } from './ShapeDrawing.tsx'
+import { usePlanFigures } from './plan-words.ts'
 import { spanWords } from './StationLine.tsx'
 
 const SOURCES = { chart: 'your chart', log: 'your log', 'worked-out': 'worked out' } as const
@@ -38,6 +39,7 @@ interface Props {
 function PlanSheet({ title, place, torchName, draft, planned, outline }: Props) {
   const { say, print, settings } = useShop()
   const { plan, request } = planned
+  const { sentence } = usePlanFigures(plan)
   const g = cutGeometry(plan, request)
   const length = (mm: number) => print(mm / 1000, 'length')
   const { torch } = draft.rig
@@ -108,18 +110,9 @@ function PlanSheet({ title, place, torchName, draft, planned, outline }: Props) 
           <h2 className="border-b border-ink text-[11px]">Steps</h2>
           {procedure.ok ? (
             <ol className="list-decimal pl-4">
-              {procedure.steps.map((s) => {
-                const name = s.figure as CutFigureName | undefined
-                const figure = name ? plan.figures[name] : undefined
-                return (
-                  <li key={s.id}>
-                    {say(s.act)}
-                    {name && figure ? (
-                      <strong className="name text-[11px]"> {printFigure(name, figure.value, print)}</strong>
-                    ) : null}
-                  </li>
-                )
-              })}
+              {procedure.steps.map((s) => (
+                <li key={s.id}>{sentence(s)}</li>
+              ))}
             </ol>
           ) : (
             <p className="font-bold">No steps: {procedure.text}</p>

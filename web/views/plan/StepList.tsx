@@ -8,10 +8,10 @@ import type { PlanFigures } from './plan-words.ts'
 /** The steps as the run will lead through them, by stretches, with the reason of each and its time. */
 export function StepList({
   procedure,
-  printed,
+  sentence,
 }: {
   readonly procedure: Procedure
-  readonly printed: PlanFigures['printed']
+  readonly sentence: PlanFigures['sentence']
 }) {
   const { say } = useShop()
   if (!procedure.ok) return <p className="py-4 text-soft">No steps: {say(procedure.text)}</p>
@@ -25,7 +25,7 @@ export function StepList({
           <ol>
             {steps.map((step, i) => (
               <li key={step.id} className="break-inside-avoid border-b border-rule py-1.5">
-                <OneStep step={step} number={from + i} full printed={printed} />
+                <OneStep step={step} number={from + i} full sentence={sentence} />
               </li>
             ))}
           </ol>

@@ -6,7 +6,7 @@ import { NO_RUNS, planPiece } from '#application/plan-of.ts'
 import { procedureOf } from '#application/procedure-of.ts'
 import type { Caution } from '#core/cut/index.ts'
 import type { CutPlan } from '#core/cut/types.ts'
-import { PHASE_NAMES } from '#core/line/steps.ts'
+import { PHASE_NAMES, sentenceOf } from '#core/line/steps.ts'
 import { MOST_BYTES } from '#core/outline/drawing.ts'
 import { FLATTEN_MM, planOutline, readSvg } from '#core/outline/index.ts'
 import { device } from '../../app/device.ts'
@@ -34,13 +34,14 @@ afterEach(clear)
 describe('the steps on the plan', () => {
   it('are those of the run, in its order and numbered through, with the figure of each', () => {
     if (!procedure.ok) throw new Error(procedure.text)
-    show(<StepList procedure={procedure} printed={(name) => (name ? `<${name}>` : '')} />)
+    show(
+      <StepList procedure={procedure} sentence={(s) => sentenceOf(s.act, s.figure ? `<${s.figure}>` : '')} />,
+    )
     const acts = screen.getAllByRole('listitem').map((li) => li.textContent ?? '')
     expect(acts).toHaveLength(procedure.steps.length)
     procedure.steps.forEach((s, i) => {
-      expect(acts[i]).toContain(s.act)
+      expect(acts[i]).toContain(sentenceOf(s.act, s.figure ? `<${s.figure}>` : ''))
       expect(acts[i]?.startsWith(String(i + 1))).toBe(true)
-      if (s.figure) expect(acts[i]).toContain(`<${s.figure}>`)
     })
     const heads = screen.getAllByRole('heading', { level: 3 }).map((h) => h.textContent?.toLowerCase())
     expect(heads[0]).toBe(PHASE_NAMES.before)
@@ -50,7 +51,7 @@ describe('the steps on the plan', () => {
     show(
       <StepList
         procedure={{ ok: false, because: 'stop', text: 'The plan is stopped.' }}
-        printed={() => ''}
+        sentence={() => ''}
       />,
     )
     expect(said()).toBe('No steps: The plan is stopped.')

@@ -2,6 +2,7 @@ import { useMemo } from 'react'
 import type { BrazePlan } from '#core/braze/types.ts'
 import type { CutPlan } from '#core/cut/types.ts'
 import { figureNamed, type Figure } from '#core/figure.ts'
+import { sentenceOf, type Step } from '#core/line/steps.ts'
 import { useShop } from '../../app/shop.ts'
 import { brazeWords } from './braze/braze-words.ts'
 import { CUT_WORDS } from './figure-words.ts'
@@ -12,6 +13,8 @@ export interface PlanFigures {
   readonly called: (name: string) => string
   /** Empty for a figure that this plan does not have, and for a step that sets none. */
   readonly printed: (name: string | undefined) => string
+  /** What a step of the plan does, as a whole sentence with its figure. */
+  readonly sentence: (step: Pick<Step, 'act' | 'figure'>) => string
 }
 
 /** The figures of a plan, whichever kind it is. */
@@ -20,13 +23,15 @@ export function usePlanFigures(plan: CutPlan | BrazePlan): PlanFigures {
   return useMemo(() => {
     const words = plan.kind === 'cut' ? CUT_WORDS : brazeWords(units)
     const figure = (name: string) => figureNamed(plan, name)
+    const printed = (name: string | undefined) => {
+      const found = name === undefined ? undefined : figure(name)
+      return name !== undefined && found ? words.printed(name, found.value, print) : ''
+    }
     return {
       figure,
       called: (name) => say(words.nameOf(name) ?? name),
-      printed: (name) => {
-        const found = name === undefined ? undefined : figure(name)
-        return name !== undefined && found ? words.printed(name, found.value, print) : ''
-      },
+      printed,
+      sentence: (step) => say(sentenceOf(step.act, printed(step.figure))),
     }
   }, [plan, say, print, units])
 }

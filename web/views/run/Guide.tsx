@@ -73,7 +73,7 @@ export function Guide({ inHand }: { readonly inHand: RunInHand }) {
             <LiveLine inHand={inHand} />
           </div>
           <div className="mt-auto border-t-[1.5px] border-rule pt-2">
-            <NextSteps steps={steps} index={index} />
+            <NextSteps run={run} steps={steps} index={index} />
           </div>
         </aside>
       </div>

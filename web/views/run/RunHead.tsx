@@ -21,7 +21,7 @@ export function RunHead({
   readonly step: Step
   /** Who has the torch. */
   readonly runner: string | undefined
-  /** Who is at this screen, where it is somebody else. */
+  /** Who is at this screen, when it is known. */
   readonly here: string | undefined
   readonly onWho: () => void
   readonly onFlame: () => void
@@ -47,15 +47,15 @@ export function RunHead({
           </strong>
           <span className="text-soft">
             Step {progress.index + 1} of {progress.steps.length}, {PHASE_NAMES[step.phase]}.
-            {runner === undefined ? '' : ` ${runner} has the torch.`}{' '}
-            <button
-              type="button"
-              onClick={onWho}
-              className="min-h-10 whitespace-nowrap underline underline-offset-4"
-            >
-              {here === undefined ? 'Who is at this screen?' : `${here} is at this screen`}
+            {runner === undefined || runner === here ? '' : ` ${runner} has the torch.`}{' '}
+            <button type="button" onClick={onWho} className="py-1 underline underline-offset-4">
+              {here === undefined
+                ? 'Who is at this screen?'
+                : runner === here
+                  ? `${here} has the torch`
+                  : `${here} is at this screen`}
             </button>
-            {unsent > 0 ? ` ${unsent} not saved yet.` : ''}
+            .{unsent > 0 ? ` ${unsent} not saved yet.` : ''}
             {dark ? ' This browser does not keep the screen awake.' : ''}
             {mute ? ' It makes no sound until the page is touched.' : ''}
           </span>

@@ -2,6 +2,7 @@ import type { Ref } from 'react'
 import type { Step } from '#core/line/steps.ts'
 import type { Run } from '#contract/types.ts'
 import { useShop } from '../../app/shop.ts'
+import { usePlanFigures } from '../plan/plan-words.ts'
 import { BigFigure } from './BigFigure.tsx'
 
 /** A step in words: the act, its figure, the caution, what should be found, what if not, and why. */
@@ -15,6 +16,7 @@ export function StepCard({
   readonly heading: Ref<HTMLHeadingElement>
 }) {
   const { say } = useShop()
+  const { sentence } = usePlanFigures(run.plan)
   return (
     <>
       <h1
@@ -22,7 +24,7 @@ export function StepCard({
         tabIndex={-1}
         className="max-w-[22ch] text-[clamp(2rem,4.6vw,3.7rem)] leading-[1.04] font-bold outline-none"
       >
-        {say(step.act)}
+        {sentence(step)}
       </h1>
       {step.figure ? <BigFigure run={run} name={step.figure} /> : null}
       {step.caution ? (
@@ -51,15 +53,23 @@ export function StepCard({
 const NEXT_SHOWN = 2
 
 /** What comes after the step in hand. */
-export function NextSteps({ steps, index }: { readonly steps: readonly Step[]; readonly index: number }) {
-  const { say } = useShop()
+export function NextSteps({
+  run,
+  steps,
+  index,
+}: {
+  readonly run: Run
+  readonly steps: readonly Step[]
+  readonly index: number
+}) {
+  const { sentence } = usePlanFigures(run.plan)
   return (
     <>
       <h2 className="name text-lg text-soft">After this</h2>
       <ol className="name text-[1.25rem] leading-snug text-soft">
         {steps.slice(index + 1, index + 1 + NEXT_SHOWN).map((s) => (
           <li key={s.id} className="pt-1">
-            {say(s.act)}
+            {sentence(s)}
           </li>
         ))}
         {index + 1 === steps.length ? <li>That was all. Then record the result.</li> : null}

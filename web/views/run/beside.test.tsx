@@ -221,7 +221,7 @@ describe('a reading', () => {
   it('of an apprentice that is off wants its reason and an instructor', async () => {
     answering({ '/api/people': PEOPLE })
     const { confirm, kept } = reading({ personId: 'idris' })
-    await waitFor(() => expect(said()).toContain('Idris has the torch.'))
+    await waitFor(() => expect(said()).toContain('Idris has the torch'))
     settled()
     type('12 psi')
     press('Save 12 psi and go on')

@@ -98,7 +98,7 @@ describe('the guide', () => {
   it('has an apprentice’s marked step looked at by an instructor, and by nobody else', async () => {
     const run = upTo(cutRun({ personId: 'idris' }), 'set-fuel')
     const { confirm } = guide(run)
-    await waitFor(() => expect(said()).toContain('Idris has the torch.'))
+    await waitFor(() => expect(said()).toContain('Idris has the torch'))
     press('Done')
     expect(confirm).not.toHaveBeenCalled()
     expect(screen.getByRole('dialog', { name: 'Which instructor has looked?' })).toBeTruthy()
@@ -183,7 +183,7 @@ describe('what lies over a step', () => {
   })
   it('is a hand-over to somebody who works here', async () => {
     const { confirm } = guide(upTo(cutRun(), 'cut'))
-    await waitFor(() => expect(said()).toContain('Bede has the torch.'))
+    await waitFor(() => expect(said()).toContain('Bede has the torch'))
     press('Pause or leave')
     press(/Hand over/)
     expect(screen.queryByRole('button', { name: 'Ansel' })).toBeNull()

@@ -3,6 +3,7 @@ import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict'
 import { lazy, Suspense, useState, type ReactNode } from 'react'
 import { Link } from 'react-router'
 import type { LogSummary, RunSummary } from '#contract/types.ts'
+import { sentenceOf } from '#core/line/steps.ts'
 import { KIND_OF_UNIT } from '#core/figure.ts'
 import { api } from '../../app/api.ts'
 import { StartPiece } from '../../app/sheets.ts'
@@ -156,8 +157,13 @@ function RunCard({ run }: { readonly run: RunSummary }) {
           {formatDistanceToNowStrict(new Date(run.startedAt))}
         </span>
         <span className="block pt-1">
-          Next: {say(run.nextAct ?? '')}
-          {run.nextFigure ? ` ${print(run.nextFigure.value, KIND_OF_UNIT[run.nextFigure.unit])}` : ''}
+          Next:{' '}
+          {say(
+            sentenceOf(
+              run.nextAct ?? '',
+              run.nextFigure ? print(run.nextFigure.value, KIND_OF_UNIT[run.nextFigure.unit]) : '',
+            ),
+          )}
         </span>
       </span>
       <span className="text-center">

@@ -32,7 +32,7 @@ export function MethodsTab({
   readonly torch: RigDraft['torch']
 }) {
   const { settings } = useShop()
-  const { printed } = usePlanFigures(planned.plan)
+  const { sentence } = usePlanFigures(planned.plan)
   const own = useMemo(() => lineMethodsOf(settings), [settings])
   const [other, setOther] = useState<LineMethods>(own)
   const [row, setRow] = useState<LineMethodName>('shutTorch')
@@ -90,7 +90,7 @@ export function MethodsTab({
       <Exceptions procedure={theirs.ok ? theirs : procedure} />
       {rows.length > 0 && theirs.ok ? (
         <SideBySide
-          printed={printed}
+          sentence={sentence}
           own={{ steps: procedure.steps, methods: own }}
           theirs={{ steps: theirs.steps, methods: other }}
         />
@@ -98,7 +98,7 @@ export function MethodsTab({
         <ol className="gap-x-8 md:columns-2">
           {procedure.steps.map((s, i) => (
             <li key={s.id} className="break-inside-avoid border-b border-rule py-2">
-              <OneStep step={s} number={i + 1} full printed={printed} />
+              <OneStep step={s} number={i + 1} full sentence={sentence} />
             </li>
           ))}
         </ol>
@@ -121,9 +121,9 @@ function Exceptions({ procedure }: { readonly procedure: Extract<Procedure, { ok
 function SideBySide({
   own,
   theirs,
-  printed,
+  sentence,
 }: {
-  readonly printed: PlanFigures['printed']
+  readonly sentence: PlanFigures['sentence']
   readonly own: { readonly steps: readonly Step[]; readonly methods: LineMethods }
   readonly theirs: { readonly steps: readonly Step[]; readonly methods: LineMethods }
 }) {
@@ -149,7 +149,7 @@ function SideBySide({
           >
             <td className="py-1.5 pl-2">
               {r.left ? (
-                <OneStep step={r.left} full={false} printed={printed} />
+                <OneStep step={r.left} full={false} sentence={sentence} />
               ) : (
                 <span className="pl-10 text-soft">no such step</span>
               )}
@@ -158,7 +158,7 @@ function SideBySide({
               {r.same ? (
                 <span className="text-soft">the same</span>
               ) : r.right ? (
-                <OneStep step={r.right} full={false} printed={printed} />
+                <OneStep step={r.right} full={false} sentence={sentence} />
               ) : (
                 <span className="pl-10 text-soft">no such step</span>
               )}

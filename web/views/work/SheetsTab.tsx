@@ -52,7 +52,7 @@ export function SheetsTab({
   readonly job: Job
 }) {
   const { say, print, settings } = useShop()
-  const { figure, called, printed } = usePlanFigures(planned.plan)
+  const { figure, called, printed, sentence } = usePlanFigures(planned.plan)
   const torch = api.useTorchesQuery().data?.find((t) => t.id === piece.draft.torchId)?.name
   const [paper, setPaper] = useState<Paper>(usualPaper(settings.region))
   const [failed, setFailed] = useState(false)
@@ -60,8 +60,7 @@ export function SheetsTab({
   const told = (steps: readonly Step[]) =>
     steps.map((s) => ({
       act: [
-        say(s.act),
-        printed(s.figure),
+        sentence(s),
         s.timer ? `(${s.timer.what.toLowerCase()}: ${print(longestS(s.timer), 'time')})` : '',
       ]
         .filter((part) => part !== '')

@@ -47,7 +47,7 @@ function BrazeSheet({
   const { say, print, settings } = useShop()
   const { plan, request } = planned
   const { choice, figures } = plan
-  const { printed } = usePlanFigures(plan)
+  const { sentence } = usePlanFigures(plan)
   const procedure = useMemo(() => procedureOf(torch, planned, settings), [torch, planned, settings])
   const steps = procedure.ok ? procedure.steps : []
   const weighty = plan.findings.filter((f) => f.rank !== 'note')
@@ -91,8 +91,7 @@ function BrazeSheet({
       <ol className="columns-2 gap-6 text-[8.5pt] leading-tight">
         {steps.map((s, i) => (
           <li key={s.id} className="break-inside-avoid pb-0.5">
-            <strong>{i + 1}</strong> {say(s.act)}
-            {s.figure === undefined ? null : <strong className="name"> {printed(s.figure)}</strong>}
+            <strong>{i + 1}</strong> {sentence(s)}
             {s.timer === undefined ? '' : `, ${print(longestS(s.timer), 'time')}`}
           </li>
         ))}

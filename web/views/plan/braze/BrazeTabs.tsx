@@ -77,7 +77,7 @@ function Steps({
   readonly torch: BrazeDraft['rig']['torch']
 }) {
   const { settings } = useShop()
-  const { printed } = usePlanFigures(planned.plan)
+  const { sentence } = usePlanFigures(planned.plan)
   const procedure = useMemo(() => procedureOf(torch, planned, settings), [torch, planned, settings])
-  return <StepList procedure={procedure} printed={printed} />
+  return <StepList procedure={procedure} sentence={sentence} />
 }
