@@ -146,6 +146,9 @@ describe('an event of a run', () => {
   const told: readonly RunEvent[] = [
     { ...said, kind: 'done' },
     { ...said, kind: 'skip', reason: 'broken' },
+    { ...said, kind: 'assert', proof: { kind: 'seen', by: 'orla' } },
+    { ...said, kind: 'assert', proof: { kind: 'reading', by: null, si: 275_790 } },
+    { ...said, kind: 'assert', proof: { kind: 'ago', by: 'orla', seconds: 600 } },
     { ...said, kind: 'stop', reason: null },
     { ...said, kind: 'trouble', reason: 'Backfire' },
     { ...said, kind: 'break', name: 'tip-change', stand: 'ready' },
@@ -173,6 +176,9 @@ describe('an event of a run', () => {
       ['break', 'hand-over lit'],
       ['break', null],
       ['hand-over', ''],
+      ['assert', 'since lunch'],
+      ['assert', '{"kind":"ago","by":"orla"}'],
+      ['assert', '{"kind":"told"}'],
     ] as const)
       expect(eventAsNow({ ...said, kind, reason }), `${kind} ${reason}`).toEqual({ ...said, kind: 'unread' })
   })

@@ -13,6 +13,7 @@ import { resultAsNow } from '#core/fields/result.ts'
 import { TEST_ASKED } from '#core/check/test-fields.ts'
 import { isRecord, type Json } from '#core/objects.ts'
 import { INCH_UNITS } from '#core/quantity/choices.ts'
+import { PROOF_KINDS, type Proof } from '#core/line/skip.ts'
 import { STANDS, type BreakSteps } from '#core/line/procedure.ts'
 import type { Step, StepRole } from '#core/line/steps.ts'
 import { BREAK_NAMES, PLAIN_EVENTS, type RunEvent } from '#core/record/run.ts'
@@ -167,11 +168,31 @@ export type StoredEvent = Omit<Extract<RunEvent, { kind: 'unread' }>, 'kind'> & 
   readonly reason: string | null
 }
 
+/** A proof as it was stored; undefined where it cannot be read. */
+function proofOf(stored: string | null): Proof | undefined {
+  let value: unknown
+  try {
+    value = JSON.parse(stored ?? '')
+  } catch {
+    return undefined
+  }
+  if (!isRecord(value) || !isOneOf(PROOF_KINDS, value['kind'])) return undefined
+  const { kind, si, seconds } = value
+  const by = typeof value['by'] === 'string' ? value['by'] : null
+  if (kind === 'seen') return { kind, by }
+  if (kind === 'reading') return typeof si === 'number' ? { kind, by, si } : undefined
+  return typeof seconds === 'number' ? { kind: 'ago', by, seconds } : undefined
+}
+
 /** An event of a run as it was stored, whichever version did; one that says nothing known is `unread`. */
 export function eventAsNow({ kind, reason, ...said }: StoredEvent): RunEvent {
   if (isOneOf(PLAIN_EVENTS, kind)) return { ...said, kind }
   if (kind === 'stop' || kind === 'trouble') return { ...said, kind, reason }
   if (kind === 'skip') return { ...said, kind, reason: reason ?? '' }
+  if (kind === 'assert') {
+    const proof = proofOf(reason)
+    return proof ? { ...said, kind, proof } : { ...said, kind: 'unread' }
+  }
   const [name, stand, to] = (reason ?? '').split(' ')
   if (isOneOf(STANDS, stand)) {
     // once, the one who goes on was the one who said it
@@ -186,6 +207,7 @@ export function eventAsNow({ kind, reason, ...said }: StoredEvent): RunEvent {
 export const reasonOfEvent = (event: RunEvent): string | null => {
   if ('reason' in event) return event.reason
   if (event.kind === 'break') return `${event.name} ${event.stand}`
+  if (event.kind === 'assert') return JSON.stringify(event.proof)
   return event.kind === 'hand-over' ? `hand-over ${event.stand} ${event.to ?? NOBODY}` : null
 }
 /** Sent by a browser that was open before the server was brought up to date. */

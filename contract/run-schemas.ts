@@ -1,5 +1,5 @@
 /** Runs and what is confirmed in them; readings and faults. */
-import { array, lazy, string } from 'yup'
+import { array, lazy, number, string, type AnySchema } from 'yup'
 import { STANDS } from '#core/line/procedure.ts'
 import { isRecord } from '#core/objects.ts'
 import { BREAK_NAMES, PLAIN_EVENTS } from '#core/record/run.ts'
@@ -27,11 +27,34 @@ const reasonText = () =>
     .max(500, 'The reason is too long.')
     .matches(LINES, NOT_PLAIN)
 const stand = () => word(STANDS, 'Where the rig stands')
+const proofBy = () => uuid('Who has seen to it').nullable().defined('Who has seen to it is missing.')
+const finite = (what: string) =>
+  number().typeError(`${what} should be a number.`).required(`${what} is missing.`)
+const PROOFS: Readonly<Partial<Record<string, AnySchema>>> & { readonly seen: AnySchema } = {
+  seen: shape({ kind: word(['seen'] as const, 'The proof'), by: proofBy() }).required(
+    'The proof is missing.',
+  ),
+  reading: shape({
+    kind: word(['reading'] as const, 'The proof'),
+    by: proofBy(),
+    si: finite('The reading'),
+  }).required(),
+  ago: shape({
+    kind: word(['ago'] as const, 'The proof'),
+    by: proofBy(),
+    seconds: finite('How long ago').min(0, 'It was in the past.'),
+  }).required(),
+}
 const EVENTS = {
   skip: shape({
     ...confirmation,
     kind: word(['skip'] as const, 'The kind of event'),
     reason: reasonText().required('Say why the step is skipped.'),
+  }).required(),
+  assert: shape({
+    ...confirmation,
+    kind: word(['assert'] as const, 'The kind of event'),
+    proof: lazy((value: unknown) => PROOFS[isRecord(value) ? String(value['kind']) : ''] ?? PROOFS.seen),
   }).required(),
   stop: shape({
     ...confirmation,
@@ -56,6 +79,7 @@ const EVENTS = {
 export const runEventSchema = lazy((value: unknown) => {
   const kind = isRecord(value) ? value['kind'] : undefined
   if (kind === 'skip') return EVENTS.skip
+  if (kind === 'assert') return EVENTS.assert
   if (kind === 'stop' || kind === 'trouble') return EVENTS.stop
   return kind === 'break' || kind === 'hand-over' ? EVENTS[kind] : EVENTS.plain
 })

@@ -1,6 +1,6 @@
 import type { Browser, Page } from 'puppeteer-core'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { GearItem, Run, Piece } from '#contract/types.ts'
+import type { GearItem, LogPage, Run, Piece } from '#contract/types.ts'
 import { foldRun } from '#core/record/run.ts'
 import { pieceNamed, testServer, type TestServer } from '../server/test-support.ts'
 import {
@@ -183,6 +183,69 @@ describe('trouble in the middle of a cut', () => {
     await page.waitForSelector('[data-done]:not([disabled])')
     await page.keyboard.press(' ')
     await see(page, 'Stopped')
+    await page.close()
+  })
+})
+
+describe('a step that is left out', () => {
+  it('is asserted with what proves it, refused where that does not hold, and never a way to an unpurged light', async () => {
+    const page = await openPage(browser, server.url)
+    await begin(page, 'Stiffener blanks', 'Run this cut')
+    // before the gas a reason is enough
+    await press(page, 'Skip, say why')
+    await see(page, 'Why is this step left out?')
+    await press(page, 'Skip the step')
+    await see(page, 'Say why: it stays in the log.')
+    await expectAccessible(page, 'Skip with a reason')
+    await press(page, 'Not needed on this job')
+    await stepsTo(page, 'Open the preheat oxygen, hold')
+    // set from the last cut: the needle says so, or it is set
+    await press(page, 'Skip, say why')
+    await see(page, 'What does the gauge read, gas flowing?')
+    await type(page, 'It reads', '70 psi')
+    await pressByKey(page, 'It is set: go on')
+    await see(page, 'The needle is not where this piece wants it: set it.')
+    await expectAccessible(page, 'Skip with a reading')
+    await type(page, 'It reads', '155 psi')
+    await pressByKey(page, 'It is set: go on')
+    await see(page, 'The needle stands past what may be set')
+    const planned = await page.$eval('h1', (e) => /to (\d+ psi)/.exec(e.innerText)?.[1] ?? '')
+    await type(page, 'It reads', planned)
+    await pressByKey(page, 'It is set: go on')
+    await see(page, 'let it run, then shut it')
+    // purged too long ago is purged again
+    await press(page, 'Skip, say why')
+    await see(page, 'How long ago?')
+    await choose(page, 'Seen to by', 'Tamsin')
+    await expectAccessible(page, 'Skip with a time')
+    await press(page, 'Longer ago')
+    await see(page, 'After half an hour a hose may hold air again: purge it.')
+    await press(page, '10 minutes ago')
+    await stepsTo(page, 'Open the fuel a quarter turn')
+    await press(page, 'Skip, say why')
+    await see(page, 'A flame is lit and trimmed, or it is not')
+    await expectAccessible(page, 'A step that is not left out')
+    await press(page, 'Back to the step')
+    await until(page, () => !document.body.innerText.includes('not saved yet'))
+    const run = (await server.call('GET', `/api/runs/${runIdOf(page)}`)).json as Run
+    const proofs = run.events.flatMap((e) => (e.kind === 'assert' ? [e.proof.kind] : []))
+    expect(proofs).toEqual(['reading', 'ago'])
+    const { entries } = (await server.call('GET', `/api/log?piece=${run.pieceId}&kind=override`))
+      .json as LogPage
+    expect(entries.map((e) => (e.told.kind === 'override' ? e.told.reason : ''))).toContainEqual(
+      expect.stringMatching(/^Set already, seen by .*: \d+ psi$/),
+    )
+    // no press of another browser goes past it either
+    const light = run.steps.find((s) => s.id === 'light')
+    const forced = await server.call('POST', `/api/runs/${run.id}/events`, {
+      id: crypto.randomUUID(),
+      kind: 'skip',
+      stepId: light?.id,
+      at: new Date().toISOString(),
+      personId: null,
+      reason: 'Still set from the last cut',
+    })
+    expect(forced.status).toBe(422)
     await page.close()
   })
 })

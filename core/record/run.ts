@@ -1,5 +1,6 @@
 import { parseISO } from 'date-fns/parseISO'
 import { BREAKS, mayBreakAt, type BreakName, type BreakSteps, type Stand } from '../line/procedure.ts'
+import type { Proof } from '../line/skip.ts'
 import type { Step, StepRole } from '../line/steps.ts'
 
 /** What every event of a run says. */
@@ -23,6 +24,8 @@ export type RunEvent = Confirmation &
   (
     | { readonly kind: (typeof PLAIN_EVENTS)[number] }
     | { readonly kind: 'skip'; readonly reason: string }
+    /** The step need not be done: what it leaves is so already, and this proves it. */
+    | { readonly kind: 'assert'; readonly proof: Proof }
     /** What was wrong, where it was said. */
     | { readonly kind: 'trouble' | 'stop'; readonly reason: string | null }
     | { readonly kind: 'break'; readonly name: BreakTaken; readonly stand: Stand }
@@ -87,6 +90,7 @@ export function foldRun(run: RunPlan, events: readonly RunEvent[]): RunProgress 
     if (!fits(run, { steps, index, stopped }, event)) continue
     switch (event.kind) {
       case 'done':
+      case 'assert':
       case 'skip':
         confirmed.set(event.stepId, { at: event.at, skipped: event.kind === 'skip' })
         index += 1
@@ -197,7 +201,7 @@ export function tookByRole({
   const last = new Map<string, number>()
   let before = parseISO(startedAt).getTime()
   for (const e of events) {
-    if (e.kind !== 'done' && e.kind !== 'skip') continue
+    if (e.kind !== 'done' && e.kind !== 'assert' && e.kind !== 'skip') continue
     const at = parseISO(e.at).getTime()
     if (e.kind === 'done') last.set(e.stepId, (at - before) / 1000)
     before = at

@@ -5,7 +5,9 @@ import { printFor } from '#core/quantity/index.ts'
 import type { NewEntry } from '../db/tables/log-rows.ts'
 import { recordsOf } from '../records.ts'
 import { checkPerson, headOf, UNJUDGED } from '../line-head.ts'
-import { foldRun, mayFollow, type RunEvent } from '#core/record/run.ts'
+import { foldRun, mayFollow, type RunEvent, type RunProgress } from '#core/record/run.ts'
+import { lineOfRun } from '#core/record/run-line.ts'
+import { refuseProof, skipAsks, type Proof } from '#core/line/skip.ts'
 import { planPiece } from '#application/plan-of.ts'
 import { procedureOf } from '#application/procedure-of.ts'
 import type { Run, RunChange } from '#contract/types.ts'
@@ -31,11 +33,46 @@ function checkInstructor(store: Store, runs: string | null, confirms: string | n
     )
 }
 
+/** A step is left out with a reason only where the line does not change by it; else something proves that it is so already. */
+function checkSkip(
+  store: Store,
+  run: Run,
+  progress: RunProgress,
+  step: Step,
+  event: Extract<RunEvent, { kind: 'skip' | 'assert' }>,
+): void {
+  const line = lineOfRun(progress, run.setting)
+  const refuse = (text: string, field: string) => {
+    throw new AppError(422, 'skip-refused', text, field)
+  }
+  if (event.kind === 'assert') {
+    checkPerson(store, event.proof.by, 'proof.by')
+    const figure = step.figure === undefined ? undefined : figureNamed(run.plan, step.figure)
+    const text = refuseProof(step, event.proof, line, run.setting, figure)
+    if (text !== undefined) refuse(text, 'proof')
+    return
+  }
+  const asked = skipAsks(step, line, run.setting)
+  if (asked.asks === 'refused') refuse(asked.text, 'reason')
+  if (asked.asks !== 'reason')
+    refuse('This step is not just left out: say what proves that it is so already, or do it.', 'reason')
+}
+
 /** A step's act as a sentence, its figure in the shop's units. */
 function sentenceFor(store: Store, run: Run, step: Step): string {
   const figure = step.figure === undefined ? undefined : figureNamed(run.plan, step.figure)
   const printed = figure ? printFor(figure.value, KIND_OF_UNIT[figure.unit], store.settings.get().units) : ''
   return sentenceOf(step.act, printed)
+}
+
+/** What proved that a step need not be done, in a sentence. */
+function provedBy(store: Store, run: Run, step: Step, proof: Proof): string {
+  const { units } = store.settings.get()
+  const by = (proof.by === null ? undefined : store.people.get(proof.by)?.name) ?? 'somebody'
+  if (proof.kind === 'ago') return `Done ${printFor(proof.seconds, 'time', units)} ago by ${by}`
+  if (proof.kind === 'seen') return `Seen to by ${by}`
+  const figure = step.figure === undefined ? undefined : figureNamed(run.plan, step.figure)
+  return `Set already, seen by ${by}: ${figure ? printFor(proof.si, KIND_OF_UNIT[figure.unit], units) : ''}`
 }
 
 /** A line of the log that a run writes by itself: that it ended, and what of it was left out. */
@@ -100,7 +137,8 @@ export const runHandlers: Pick<Handlers, 'startRun' | 'getRun' | 'addRunEvent' |
       return { id: body.id }
     }),
   addRunEvent: ({ store, hub }, { params, body }) => {
-    const event: RunEvent = body
+    // checked against the schema, which gives each proof its own shape
+    const event = body as RunEvent
     const { change, isNew } = store.transaction((): { change: RunChange; isNew: boolean } => {
       const before = found(store, params.id)
       const known = store.runs.runOfEvent(event.id)
@@ -117,16 +155,21 @@ export const runHandlers: Pick<Handlers, 'startRun' | 'getRun' | 'addRunEvent' |
       if (!step) throw new AppError(422, 'bad-input', 'There is no such step in this run.', 'stepId')
       if (!mayFollow(before, progress, event))
         throw conflict('step-moved-on', 'That step is no longer the one in hand.')
-      if (step.instructor === true && event.kind === 'done')
+      if (event.kind === 'skip' || event.kind === 'assert') checkSkip(store, before, progress, step, event)
+      if (step.instructor === true && (event.kind === 'done' || event.kind === 'assert'))
         checkInstructor(store, progress.takenOverBy ?? before.personId, event.personId)
       const after = foldRun(before, [...before.events, event])
       const seq = store.runs.addEvents(before, [event], after)
-      if (event.kind === 'skip')
+      if (event.kind === 'skip' || event.kind === 'assert')
         logRun(store, before, {
           id: event.id,
           at: event.at,
           personId: event.personId,
-          told: { kind: 'override', what: sentenceFor(store, before, step), reason: event.reason },
+          told: {
+            kind: 'override',
+            what: sentenceFor(store, before, step),
+            reason: event.kind === 'skip' ? event.reason : provedBy(store, before, step, event.proof),
+          },
         })
       if (after.state === 'running')
         return { change: { id: before.id, seq, event, endedAt: null }, isNew: true }

@@ -388,6 +388,7 @@ function Signed({ plan }: { readonly plan: NonNullable<LogEntry['plan']> }) {
 const STEP_WORDS = {
   done: '',
   skip: 'left out: ',
+  assert: 'was so already: ',
   back: 'gone back from: ',
   trouble: 'trouble at: ',
   stop: 'stopped at: ',

@@ -31,6 +31,7 @@ export function Panels({
   readonly returnTo: RefObject<HTMLElement | null>
 }) {
   const { run, stand, here, confirm } = inHand
+  const inStep = inHand.progress.steps[inHand.progress.index]
   const offered = breaksOffered(inHand)
   const takeBreak = (name: BreakTaken) => stand && confirm({ kind: 'break', name, stand })
   const over = { returnTo, onClose }
@@ -43,9 +44,7 @@ export function Panels({
         offered={offered}
         onBreak={takeBreak}
       />
-      {asking === 'skip' ? (
-        <SkipPanel {...over} onSkip={(reason) => confirm({ kind: 'skip', reason })} />
-      ) : null}
+      {asking === 'skip' && inStep ? <SkipPanel {...over} inHand={inHand} step={inStep} /> : null}
       {asking === 'off' && offShown !== undefined ? (
         <OffPanel {...over} shown={offShown} onReason={(reason) => step.finish(reason)} />
       ) : null}

@@ -1,22 +1,173 @@
-import type { RefObject } from 'react'
+import { useState, type ReactNode, type RefObject } from 'react'
+import { figureNamed, KIND_OF_UNIT } from '#core/figure.ts'
+import { refuseProof, skipAsks, type Proof, type SkipAsks } from '#core/line/skip.ts'
+import type { Step } from '#core/line/steps.ts'
+import { readTyped } from '#application/typed.ts'
+import { api } from '../../app/api.ts'
+import { useShop } from '../../app/shop.ts'
+import { Button } from '../../ui/Button.tsx'
+import { Panel } from '../../ui/Panel.tsx'
+import { QuantityField } from '../../ui/QuantityField.tsx'
+import { SelectField } from '../../ui/SelectField.tsx'
 import { ReasonPanel } from './ReasonPanel.tsx'
+import type { RunInHand } from './useRun.ts'
 
-const USUAL = ['Still set from the last cut', 'Done before I began here', 'Not needed on this job'] as const
+const USUAL = ['Done before I began here', 'Not needed on this job'] as const
+const NOBODY = 'nobody'
+/** How long ago it may have been, in one press: s. */
+const AGO = {
+  purged: [
+    ['Within 5 minutes', 300],
+    ['10 minutes ago', 600],
+    ['20 minutes ago', 1200],
+    ['Longer ago', 3600],
+  ],
+  tested: [
+    ['Within the hour', 3600],
+    ['Today', 12 * 3600],
+    ['Longer ago', 48 * 3600],
+  ],
+} as const
 
-/** A step is left out only with a reason, which stays in the log. */
-export const SkipPanel = ({
-  onSkip,
-  ...over
-}: {
-  readonly onClose: () => void
+interface Over {
   readonly returnTo: RefObject<HTMLElement | null>
-  readonly onSkip: (why: string) => void
-}) => (
-  <ReasonPanel
-    {...over}
-    title="Why is this step left out?"
-    usual={USUAL}
-    act="Skip the step"
-    onReason={onSkip}
-  />
-)
+  readonly onClose: () => void
+}
+
+/**
+ * Leaving a step out: with a reason where the line does not change by it; else with what proves that what it leaves is
+ * so already; and not at all where nothing can prove that.
+ */
+export function SkipPanel({
+  inHand,
+  step,
+  ...over
+}: Over & { readonly inHand: RunInHand; readonly step: Step }) {
+  const { run, line, confirm } = inHand
+  const asked = skipAsks(step, line, run.setting)
+  if (asked.asks === 'reason')
+    return (
+      <ReasonPanel
+        {...over}
+        title="Why is this step left out?"
+        usual={USUAL}
+        act="Skip the step"
+        onReason={(reason) => confirm({ kind: 'skip', reason })}
+      />
+    )
+  if (asked.asks === 'refused')
+    return (
+      <Panel title="This step is not left out" place="middle" open {...over}>
+        <p className="text-[1.25rem] leading-snug">{asked.text}</p>
+        <Button className="mt-4 min-h-[56px] text-xl" onClick={over.onClose}>
+          Back to the step
+        </Button>
+      </Panel>
+    )
+  return <ProofPanel {...over} inHand={inHand} step={step} asked={asked} />
+}
+
+type Asked = Exclude<SkipAsks, { asks: 'reason' | 'refused' }>
+const TITLES: Readonly<Record<Asked['asks'], string>> = {
+  seen: 'Is it so already?',
+  reading: 'What does the gauge read, gas flowing?',
+  ago: 'How long ago?',
+}
+
+function ProofPanel({
+  inHand: { run, line, progress, here, confirm },
+  step,
+  asked,
+  returnTo,
+  onClose,
+}: Over & { readonly inHand: RunInHand; readonly step: Step; readonly asked: Asked }) {
+  const { say, settings } = useShop()
+  const people = (api.usePeopleQuery().data ?? []).filter((p) => p.active)
+  const runner = people.find((p) => p.id === (progress.takenOverBy ?? run.personId))
+  // what of an apprentice's is looked at by an instructor is vouched for by one
+  const guarded = step.instructor === true && runner?.role === 'apprentice'
+  const may = people.filter((p) => !guarded || p.role === 'instructor')
+  const [chosen, setBy] = useState(here ?? NOBODY)
+  const by = may.some((p) => p.id === chosen) ? chosen : NOBODY
+  const [typed, setTyped] = useState('')
+  const [fault, setFault] = useState<string>()
+  const figure = step.figure === undefined ? undefined : figureNamed(run.plan, step.figure)
+  const kind = figure ? KIND_OF_UNIT[figure.unit] : 'pressure'
+  const who = by === NOBODY ? null : by
+  const give = (proof: Proof) => {
+    const refused = refuseProof(step, proof, line, run.setting, figure)
+    setFault(refused)
+    if (refused !== undefined) return
+    onClose()
+    if (guarded && proof.by !== null) confirm({ kind: 'assert', proof }, proof.by)
+    else confirm({ kind: 'assert', proof })
+  }
+  const read = () => {
+    const value = readTyped(typed, kind, settings)
+    if (value.ok) give({ kind: 'reading', by: who, si: value.value })
+    else setFault(value.message)
+  }
+  const shown: Readonly<Record<Asked['asks'], () => ReactNode>> = {
+    seen: () => (
+      <>
+        <p className="text-[1.25rem] leading-snug">{asked.asks === 'seen' ? say(asked.text) : ''}</p>
+        <Button look="act" className="min-h-[56px] text-xl" onClick={() => give({ kind: 'seen', by: who })}>
+          It is so: go on
+        </Button>
+      </>
+    ),
+    reading: () => (
+      <>
+        <QuantityField
+          label="It reads"
+          kind={kind}
+          value={typed}
+          empty="look at the gauge, and type it"
+          onChange={setTyped}
+        />
+        <Button look="act" className="min-h-[56px] text-xl" onClick={read}>
+          It is set: go on
+        </Button>
+      </>
+    ),
+    ago: () => (
+      <>
+        <p className="text-[1.15rem]">
+          {asked.asks === 'ago' && asked.what === 'tested'
+            ? 'And no joint was touched since.'
+            : 'And nothing was opened, changed or left open since.'}
+        </p>
+        {(asked.asks === 'ago' ? AGO[asked.what] : []).map(([word, seconds]) => (
+          <Button
+            key={word}
+            className="min-h-[56px] justify-start! text-xl"
+            onClick={() => give({ kind: 'ago', by: who, seconds })}
+          >
+            {word}
+          </Button>
+        ))}
+      </>
+    ),
+  }
+  return (
+    <Panel title={TITLES[asked.asks]} place="middle" open returnTo={returnTo} onClose={onClose}>
+      <div className="grid gap-3">
+        <SelectField
+          label="Seen to by"
+          value={by}
+          options={[
+            ...may.map((p) => ({ value: p.id, label: p.name })),
+            { value: NOBODY, label: 'Nobody named' },
+          ]}
+          onChange={setBy}
+        />
+        {shown[asked.asks]()}
+        {fault === undefined ? null : (
+          <p role="alert" className="text-[1.15rem] font-bold text-alarm">
+            {fault}
+          </p>
+        )}
+      </div>
+    </Panel>
+  )
+}

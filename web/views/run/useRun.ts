@@ -1,9 +1,9 @@
 import { useMemo } from 'react'
 import type { Run } from '#contract/types.ts'
-import { runSteps } from '#core/line/hazards.ts'
 import { mayBreakAt, standOf, type BreakName, type Stand } from '#core/line/procedure.ts'
-import { coldLine, type LineState } from '#core/line/state.ts'
+import type { LineState } from '#core/line/state.ts'
 import { foldRun, handedTo, type EventBody, type RunEvent, type RunProgress } from '#core/record/run.ts'
+import { lineOfRun } from '#core/record/run-line.ts'
 import { api } from '../../app/api.ts'
 import { device } from '../../app/device.ts'
 import { outbox } from '../../app/outbox.ts'
@@ -55,10 +55,9 @@ export function useRun(runId: string): {
     const here = atScreen ?? progress.takenOverBy ?? run.personId
     const taking = handedTo(progress, events)
     const { steps } = progress
-    const taken = steps.slice(0, progress.index).filter((s) => progress.confirmed[s.id]?.skipped !== true)
-    const line = runSteps(taken, run.setting, coldLine(run.setting)).state
+    const line = lineOfRun(progress, run.setting)
     // whoever takes the torch over says so themselves, and is at this screen from then on
-    const takes = (told: EventBody) => taking !== undefined && (told.kind === 'done' || told.kind === 'skip')
+    const takes = (told: EventBody) => taking !== undefined && told.kind === 'done'
     const confirm = (told: EventBody, personId: string | null = takes(told) ? (taking ?? null) : here) => {
       const stepId = steps[Math.min(progress.index, steps.length - 1)]?.id
       if (stepId === undefined || progress.state !== 'running') return
