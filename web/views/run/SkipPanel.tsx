@@ -81,7 +81,7 @@ function ProofPanel({
   returnTo,
   onClose,
 }: Over & { readonly inHand: RunInHand; readonly step: Step; readonly asked: Asked }) {
-  const { say, settings } = useShop()
+  const { say, print, settings } = useShop()
   const people = (api.usePeopleQuery().data ?? []).filter((p) => p.active)
   const runner = people.find((p) => p.id === (progress.takenOverBy ?? run.personId))
   // what of an apprentice's is looked at by an instructor is vouched for by one
@@ -119,7 +119,7 @@ function ProofPanel({
     reading: () => (
       <>
         <QuantityField
-          label="It reads"
+          label={figure ? `It reads; the plan says ${print(figure.value, kind)}` : 'It reads'}
           kind={kind}
           value={typed}
           empty="look at the gauge, and type it"

@@ -5,6 +5,9 @@ import { useShop } from '../../app/shop.ts'
 import { usePlanFigures } from '../plan/plan-words.ts'
 import { BigFigure } from './BigFigure.tsx'
 
+/** A longer act is set smaller, so that what should be found stays in sight. */
+const LONG_HEAD = 60
+
 /** A step in words: the act, its figure, the caution, what should be found, what if not, and why. */
 export function StepCard({
   run,
@@ -16,15 +19,15 @@ export function StepCard({
   readonly heading: Ref<HTMLHeadingElement>
 }) {
   const { say } = useShop()
-  const { sentence } = usePlanFigures(run.plan)
+  const head = usePlanFigures(run.plan).sentence(step)
   return (
     <>
       <h1
         ref={heading}
         tabIndex={-1}
-        className="max-w-[22ch] text-[clamp(2rem,4.6vw,3.7rem)] leading-[1.04] font-bold outline-none"
+        className={`leading-[1.04] font-bold outline-none ${head.length > LONG_HEAD ? 'max-w-[30ch] text-[clamp(1.7rem,3.5vw,2.8rem)]' : 'max-w-[22ch] text-[clamp(2rem,4.6vw,3.7rem)]'}`}
       >
-        {sentence(step)}
+        {head}
       </h1>
       {step.figure ? <BigFigure run={run} name={step.figure} /> : null}
       {step.caution ? (
