@@ -117,7 +117,7 @@ describe('the methods', () => {
     ['setPressures', 'closed', 'set-fuel', /against the shut valve; then/],
     ['fuelValve', 'half', 'light', /half a turn/],
     ['shutTorch', 'more-oxygen', 'shut-torch', /A little more oxygen/],
-    ['screwsAtEnd', 'left', 'wind-out', /screws left as they are/],
+    ['screwsAtEnd', 'left', 'wind-out', /^Leave the screws as they are/],
     ['leakCheck', 'each-time', 'leaks', /every joint and watch/],
     ['leakCheck', 'soap', 'leaks', /soapy water/],
     ['shade', 'five', 'gear', /shade 5,/],

@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest'
 import { FUEL_IDS } from '../gas/fuels.ts'
 import { hazardsAtEnd } from './hazards.ts'
-import { coldLine } from './state.ts'
+import { actOn, coldLine, foundLine, type LineState } from './state.ts'
 import { compose, STANDS } from './procedure.ts'
 import { optionsOfLine, LINE_METHOD_NAMES, USUAL_LINE_METHODS } from './methods.ts'
 import { METHOD_WORDS, optionWords } from './method-words.ts'
@@ -74,6 +74,35 @@ describe('every step', () => {
       expect(roles.has(step.role), step.id).toBe(true)
       expect(PHASE_NAMES[step.phase], step.id).toBeTruthy()
     }
+  })
+})
+
+describe('what a hand does to the line', () => {
+  /** What of the line an act moves, and the word that has to be said for it. */
+  const MOVES: readonly (readonly [what: string, of: (s: LineState) => unknown, word: RegExp])[] = [
+    ['the handle’s oxygen valve', (s) => s.handle, /handle/i],
+    ['the lever', (s) => s.lever, /lever|press/i],
+    ['an adjusting screw', (s) => [s.oxygen.screwPa, s.fuel.screwPa], /screw|regulator/i],
+    ['a cylinder', (s) => [s.oxygen.turns, s.fuel.turns, s.nitrogen.turns], /cylinder|supply|nitrogen/i],
+    ['the flame', (s) => s.flame, /light|strike|open|add|shut|oxygen|flame|backfire|trim/i],
+  ]
+  const methods = (over: object) => ({ methods: { ...USUAL_LINE_METHODS, ...over } })
+  const torches = ['cutting-torch', 'cutting-attachment'] as const
+  it.each(torches)('is said by its step, each act that changes anything, on a %s', (kind) => {
+    for (const name of LINE_METHOD_NAMES)
+      for (const option of optionsOfLine(name)) {
+        const made = cutSteps({}, { torch: { kind, checkValves: false }, ...methods({ [name]: option }) })
+        if (!made.ok) continue
+        let line = foundLine(made.setting)
+        for (const step of made.steps)
+          for (const act of step.acts) {
+            const after = actOn(line, act, made.setting)
+            for (const [what, of, word] of MOVES)
+              if (JSON.stringify(of(line)) !== JSON.stringify(of(after)))
+                expect(step.act, `${name} ${option}, ${step.id}: ${what}`).toMatch(word)
+            line = after
+          }
+      }
   })
 })
 

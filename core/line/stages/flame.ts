@@ -79,7 +79,7 @@ export function lighting(c: StageContext): Step[] {
 export function trimming(c: StageContext): Step[] {
   const { setting, methods } = c.setup
   const wanted = setting.flame ?? 'neutral'
-  const by = methods.trimBy === 'oxygen' ? 'oxygen' : 'either valve'
+  const by = methods.trimBy === 'oxygen' ? 'the oxygen valve' : 'either valve'
   const unseen = FUELS[setting.fuel].flame.sign === 'meters'
   const preheat = c.isCut ? 'preheat oxygen' : 'oxygen'
   const name = { neutral: 'neutral', carburising: 'slightly reducing', oxidising: 'slightly oxidising' }[
@@ -107,7 +107,7 @@ export function trimming(c: StageContext): Step[] {
       see: c.feathered
         ? 'Even, bright, rounded cones, all of one length.'
         : 'Cones at their shortest; beyond that they only hiss: oxidising.',
-      ifNot: `One cone longer than the rest: a dirty port. A loud hiss: too much oxygen. Correct it by the ${by}.`,
+      ifNot: `One cone longer than the rest: a dirty port. A loud hiss: too much oxygen. Correct it by ${by}.`,
       methods: ['trimBy'],
       acts: [...c.torchOxygen(true), { do: 'trim', to: wanted }],
     },

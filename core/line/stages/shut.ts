@@ -136,9 +136,7 @@ export function shutDown(c: StageContext): Step[] {
     {
       id: 'wind-out',
       phase: 'after',
-      act: left
-        ? 'All needles at zero, screws left as they are, hoses coiled'
-        : 'Back out both screws, all needles at zero, hoses coiled',
+      act: `${left ? 'Leave the screws as they are' : 'Back out both screws'}, ${setting.handleValve === true ? 'shut the handle’s oxygen valve, ' : ''}look for all needles at zero, and coil the hoses`,
       why: left
         ? 'By your shop’s method the screws stay in: whoever comes next backs them out before a cylinder opens.'
         : 'The next one to open a cylinder trusts you.',
