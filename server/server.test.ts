@@ -7,6 +7,7 @@ import { firstBraze, FIRST_SETTINGS } from '#application/first.ts'
 import { PATHS } from '#contract/paths.ts'
 import { NO_RUNS, planDraft } from '#application/plan-of.ts'
 import { cutDraftSchema, rigSchema, type CutDraft } from '#contract/schemas.ts'
+import { figureNamed } from '#core/figure.ts'
 import { foldRun } from '#core/record/run.ts'
 import type {
   Job,
@@ -400,6 +401,33 @@ describe('breaks and people of a run', () => {
     }
     expect(change.endedAt).not.toBeNull()
     expect((await get<Today>('/api/today')).toWrite.map((r) => r.id)).not.toContain(run.id)
+  })
+  it('leaves out no step that changes the line but by a proof, and none that nothing proves', async () => {
+    const orla = (await get<{ id: string; name: string }[]>('/api/people')).find((p) => p.name === 'Orla')?.id
+    const run = await upTo('set-oxygen')
+    const say = (stepId: string, over: object) =>
+      server.call('POST', `/api/runs/${run.id}/events`, event(run, { stepId, ...over }))
+    const oxygen = figureNamed(run.plan, 'cuttingOxygenPressure')?.value ?? 0
+    const reading = (si: number, by: string | null | undefined = orla) =>
+      say('set-oxygen', { kind: 'assert', proof: { kind: 'reading', by, si } })
+    const refused = { status: 422, json: { error: { code: 'skip-refused' } } }
+    expect(await say('set-oxygen', { kind: 'skip', reason: 'Still set' })).toMatchObject(refused)
+    expect(await reading(oxygen * 1.6)).toMatchObject(refused)
+    expect(await reading(oxygen, null)).toMatchObject(refused)
+    expect((await reading(oxygen, randomUUID())).status).toBe(422)
+    for (const proof of [{ kind: 'seen', by: orla }, { kind: 'told' }, 'yes', null])
+      expect((await say('set-oxygen', { kind: 'assert', proof })).status, JSON.stringify(proof)).toBe(422)
+    expect((await reading(oxygen)).status).toBe(201)
+    // it stands as it was proved, and can be read again
+    const stored = await get<Run>(`/api/runs/${run.id}`)
+    expect(stored.events.at(-1)).toMatchObject({ kind: 'assert', proof: { kind: 'reading', by: orla } })
+    const [line] = (await get<LogPage>(`/api/log?piece=${run.pieceId}&kind=override`)).entries
+    expect(line?.told).toMatchObject({ reason: expect.stringMatching(/^Set already, seen by Orla: \d/) })
+    const lit = await upTo('light')
+    const light = (over: object) =>
+      server.call('POST', `/api/runs/${lit.id}/events`, event(lit, { stepId: 'light', ...over }))
+    expect(await light({ kind: 'skip', reason: 'It burns' })).toMatchObject(refused)
+    expect(await light({ kind: 'assert', proof: { kind: 'seen', by: orla } })).toMatchObject(refused)
   })
   it('has the marked steps of an apprentice confirmed by an instructor', async () => {
     const [apprentice, instructor] = [randomUUID(), randomUUID()]

@@ -14,7 +14,6 @@ export const TESTED_FOR_S = 24 * 3600
 
 /** What proves that a step need not be done. */
 export const PROOF_KINDS = ['seen', 'reading', 'ago'] as const
-export type ProofKind = (typeof PROOF_KINDS)[number]
 /** A proof as it was given: by whom, with the needle's reading, Pa gauge or the figure's SI, or how long ago, s. */
 export type Proof = { readonly by: string | null } & (
   | { readonly kind: 'seen' }

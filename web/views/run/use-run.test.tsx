@@ -74,6 +74,44 @@ describe('a run on this screen', () => {
     }
     expect((await opened(skipped)).now().line.fuel.turns).toBe(0)
   })
+  it('has the line stand as somebody has proved that it does', async () => {
+    const before = upTo(cutRun(), 'set-fuel')
+    const proof = { kind: 'seen', by: 'orla' } as const
+    const asserted = {
+      ...before,
+      events: before.events.map((e) =>
+        e.stepId === 'open-fuel' ? { ...event({ kind: 'assert', proof }, e.stepId), id: e.id } : e,
+      ),
+    }
+    expect((await opened(asserted)).now().line.fuel.turns).toBeGreaterThan(0)
+  })
+  it('goes over with the step of handing over: who takes it confirms it, and is at this screen from then on', async () => {
+    const { store, now, sent } = await opened(upTo(cutRun({ personId: 'bede' }), 'cut'))
+    act(() => now().confirm({ kind: 'hand-over', stand: 'lit', to: 'idris' }))
+    expect(now().progress.takenOverBy).toBeUndefined()
+    // the flame is shut by the one who has it
+    expect(now().taking).toBeUndefined()
+    act(() => now().confirm({ kind: 'done' }))
+    expect(now().taking).toBe('idris')
+    expect(now().here).toBe('orla')
+    act(() => now().confirm({ kind: 'done' }))
+    expect(now().progress.takenOverBy).toBe('idris')
+    expect(store.getState().device.personId).toBe('idris')
+    act(() => now().confirm({ kind: 'done' }))
+    expect(sent().map((i) => (i.body as { personId: string }).personId)).toEqual([
+      'orla',
+      'orla',
+      'idris',
+      'idris',
+    ])
+  })
+  it('is confirmed by who has the torch where nobody is named at this screen', async () => {
+    const { store, now, sent } = await opened(cutRun({ personId: 'bede' }))
+    act(() => void store.dispatch(device.actions.changed({ personId: null })))
+    expect(now().here).toBe('bede')
+    act(() => now().confirm({ kind: 'done' }))
+    expect(sent()[0]?.body).toMatchObject({ personId: 'bede' })
+  })
   it('offers breaks only from where the rig stands', async () => {
     expect(breaksOffered((await opened()).now())).toEqual([])
     clear()
