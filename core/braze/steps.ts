@@ -188,6 +188,10 @@ const cueOf = (draft: BrazeDraft, asked: StepsAsked): string => {
   return `at ${glowAt(asked.targetK)}, proved by touching the rod`
 }
 
+/** The act of warming a part through, to a temperature as it is shown. */
+export const warmThrough = (temperature: string): string =>
+  `Warm the whole part to ${temperature}, all round and slowly; check it with a heat crayon`
+
 function heat(draft: BrazeDraft, asked: StepsAsked): StepText[] {
   const { work, rig } = draft.request
   const out: StepText[] = []
@@ -195,7 +199,7 @@ function heat(draft: BrazeDraft, asked: StepsAsked): StepText[] {
   if (asked.preheatK !== undefined)
     out.push({
       does: 'warm',
-      act: `Warm the whole part to ${draft.show(asked.preheatK, 'temperature')}, all round and slowly; check it with a heat crayon.`,
+      act: `${warmThrough(draft.show(asked.preheatK, 'temperature'))}.`,
       why: 'A casting that is hot in one place cracks beside it.',
     })
   if (isRound(work)) {

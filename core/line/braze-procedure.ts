@@ -6,7 +6,7 @@ import {
   type BrazeStep,
   type Methods,
 } from '../braze/types.ts'
-import { LEVEL_ORDER, liesHow } from '../braze/steps.ts'
+import { LEVEL_ORDER, liesHow, warmThrough } from '../braze/steps.ts'
 import { purgeNeed } from '../braze/purge.ts'
 import type { Figure } from '../figure.ts'
 import { PSI_PA } from '../quantity/index.ts'
@@ -298,7 +298,7 @@ function stepOf(step: BrazeStep, plan: BrazePlan, request: BrazeRequest, setup: 
       return [
         {
           ...base,
-          act: base.act.replace(/ to [^,]+,/, ' to {figure},'),
+          act: warmThrough('{figure}'),
           figure: 'preheatTo',
           see: 'The heat crayon melts all over, not in one place.',
           acts: [{ do: 'heat', seconds: 300 }],

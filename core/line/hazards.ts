@@ -1,6 +1,7 @@
 /** What must never happen to the line, and what may happen inside stated bounds: named predicates over one act. */
 import { FUELS } from '../gas/fuels.ts'
 import { refuseSetting } from '../gas/limits.ts'
+import { gateOf } from './gate.ts'
 import {
   actOn,
   coldLine,
@@ -62,16 +63,10 @@ function traceAllowed({ after, setting }: Seen): boolean {
 
 function settingRefused({ act, before, setting }: Seen): string | undefined {
   if (act.do !== 'screw-in' || act.side === 'nitrogen') return undefined
-  const fuel = act.side === 'fuel'
-  return refuseSetting({
-    gas: fuel ? setting.fuel : 'oxygen',
-    gaugePa: act.toPa,
-    ambientPa: setting.ambientPa,
-    divisionPa: fuel ? setting.fuelDivisionPa : setting.oxygenDivisionPa,
-    // with the torch valve shut the needle shows the risen pressure already
-    lockUpPa: fuel ? (flows(before, 'fuel', setting) || before.fuel.valve > 0 ? setting.fuelLockUpPa : 0) : 0,
-    ratingPa: fuel ? setting.fuelRatingPa : setting.oxygenRatingPa,
-  })?.code
+  const asked = { ...gateOf(act.side, setting), gaugePa: act.toPa }
+  // with the torch valve shut the needle shows the risen pressure already
+  const risen = act.side === 'fuel' && !flows(before, 'fuel', setting) && before.fuel.valve <= 0
+  return refuseSetting(risen ? { ...asked, lockUpPa: 0 } : asked)?.code
 }
 
 const unlitBound = ({ setting }: Seen) =>

@@ -14,9 +14,9 @@ const LINE: LineSetting = {
 }
 const about = (value: number, by = 0.08) => ({ value, low: value * (1 - by), high: value * (1 + by) })
 const oxygen = (pa: number, figure = about(psi(39)), setting = LINE) =>
-  judgeReading(pa, figure, { gas: 'oxygen', setting })
+  judgeReading(pa, figure, 'cuttingOxygenPressure', setting)
 const fuel = (pa: number, figure = about(psi(5)), setting = LINE) =>
-  judgeReading(pa, figure, { gas: 'fuel', setting })
+  judgeReading(pa, figure, 'fuelPressure', setting)
 
 describe('a needle', () => {
   it('is on what was planned within its span, and half a division beside it', () => {
@@ -42,9 +42,9 @@ describe('a needle', () => {
     })
   })
   it('of anything but a pressure has only its span', () => {
-    expect(judgeReading(1.04, about(1, 0)).state).toBe('on')
-    expect(judgeReading(1.05, about(1, 0))).toMatchObject({ state: 'over' })
-    expect(judgeReading(-1, about(1, 0))).toMatchObject({ state: 'under', offBy: 2 })
+    expect(judgeReading(1.04, about(1, 0), 'purgeFlow', LINE).state).toBe('on')
+    expect(judgeReading(1.05, about(1, 0), 'purgeFlow', LINE)).toMatchObject({ state: 'over' })
+    expect(judgeReading(-1, about(1, 0), 'purgeFlow', LINE)).toMatchObject({ state: 'under', offBy: 2 })
   })
   it('that is refused nowhere is judged by its side of the span alone, and never past 15 psi of acetylene', () => {
     fc.assert(

@@ -88,10 +88,8 @@ export function refuseProof(
         : 'A leak check holds for a day, while nothing was changed: check again.'
   }
   if (proof.kind === 'reading') {
-    const gas = step.figure === 'fuelPressure' ? 'fuel' : 'oxygen'
-    const pressure = step.acts.some((a) => a.do === 'screw-in' && a.side === gas)
     if (!figure) return 'There is no figure to hold the reading against.'
-    const { state } = judgeReading(proof.si, figure, pressure ? { gas, setting } : undefined)
+    const { state } = judgeReading(proof.si, figure, step.figure, setting)
     if (state === 'past-limit') return 'The needle stands past what may be set: back the screw out.'
     if (state !== 'on') return 'The needle is not where this piece wants it: set it.'
   }

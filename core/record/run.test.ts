@@ -6,7 +6,6 @@ import { foundLine } from '../line/state.ts'
 import { brazeSteps, cutSteps, given } from '../line/test-support.ts'
 import type { Step } from '../line/steps.ts'
 import {
-  handedTo,
   clocksOf,
   foldRun,
   mayFollow,
@@ -183,15 +182,15 @@ describe('breaks', () => {
     // the flame is shut by the one who has it
     expect(p.takenOverBy).toBeUndefined()
     expect(p.steps[p.index]?.role).toBe('shut-torch')
-    expect(handedTo(p, asked)).toBeUndefined()
+    expect(p.taking).toBeUndefined()
     const shut: RunEvent[] = [...asked, { ...event('done', 'shut-torch~1', at(61)), id: 's1' }]
     const shown = foldRun(run, shut)
     expect(shown.steps[shown.index]?.id).toBe('hand-over~1')
-    expect(handedTo(shown, shut)).toBe('orla')
+    expect(shown.taking).toBe('orla')
     expect(shown.takenOverBy).toBeUndefined()
     const taken: RunEvent[] = [...shut, { ...event('done', 'hand-over~1', at(62)), id: 's2' }]
     expect(foldRun(run, taken).takenOverBy).toBe('orla')
-    expect(handedTo(foldRun(run, taken), taken)).toBeUndefined()
+    expect(foldRun(run, taken).taking).toBeUndefined()
     // gone back over, it is not theirs yet
     const back = {
       ...event('back', foldRun(run, taken).steps[foldRun(run, taken).index]?.id ?? ''),

@@ -60,6 +60,8 @@ export interface RunProgress {
   readonly since: string | undefined
   /** Who took the run over last, if anybody did: theirs once they have confirmed it, not when it was asked for. */
   readonly takenOverBy: string | null | undefined
+  /** Who is to have the torch once the step in hand is done; undefined where that step hands nothing over. */
+  readonly taking: string | null | undefined
 }
 
 /** The break that an event takes, if it takes one that is a break of this run. */
@@ -135,7 +137,18 @@ export function foldRun(run: RunPlan, events: readonly RunEvent[]): RunProgress 
   const state = stopped || (over && cutShort) ? 'stopped' : over ? 'finished' : 'running'
   // one of a run that was frozen before its step had a role is taken over at once
   const takenOverBy = handings.findLast((h) => h.stepId === undefined || confirmed.has(h.stepId))?.to
-  return { steps, index, state, confirmed: Object.fromEntries(confirmed), timerFrom, since, takenOverBy }
+  const inHand = steps[index]?.id
+  const taking = handings.find((h) => h.stepId !== undefined && h.stepId === inHand)?.to
+  return {
+    steps,
+    index,
+    state,
+    confirmed: Object.fromEntries(confirmed),
+    timerFrom,
+    since,
+    takenOverBy,
+    taking,
+  }
 }
 
 function fits(
@@ -152,12 +165,11 @@ function fits(
   return event.kind !== 'back' || now.index > 0
 }
 
-/** Who is to have the torch once the step in hand is done, if that step hands it over. */
-export const handedTo = (progress: RunProgress, events: readonly RunEvent[]): string | null | undefined => {
-  if (progress.steps[progress.index]?.role !== 'hand-over') return undefined
-  const asked = events.findLast((e) => e.kind === 'hand-over')
-  return asked?.kind === 'hand-over' ? asked.to : undefined
-}
+/** Who has the torch: who took it over last, else who began. */
+export const holderOf = (
+  run: { readonly personId: string | null },
+  { takenOverBy }: Pick<RunProgress, 'takenOverBy'>,
+): string | null => takenOverBy ?? run.personId
 
 /** Whether an event still fits where the run stands: a step is confirmed once, and only while it is the step in hand. */
 export const mayFollow = (run: RunPlan, progress: RunProgress, event: RunEvent): boolean =>

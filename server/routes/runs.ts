@@ -5,7 +5,7 @@ import { printFor } from '#core/quantity/index.ts'
 import type { NewEntry } from '../db/tables/log-rows.ts'
 import { recordsOf } from '../records.ts'
 import { checkPerson, headOf, UNJUDGED } from '../line-head.ts'
-import { foldRun, mayFollow, type RunEvent, type RunProgress } from '#core/record/run.ts'
+import { foldRun, holderOf, mayFollow, type RunEvent, type RunProgress } from '#core/record/run.ts'
 import { lineOfRun } from '#core/record/run-line.ts'
 import { refuseProof, skipAsks, type Proof } from '#core/line/skip.ts'
 import { planPiece } from '#application/plan-of.ts'
@@ -69,7 +69,7 @@ function sentenceFor(store: Store, run: Run, step: Step): string {
 function provedBy(store: Store, run: Run, step: Step, proof: Proof): string {
   const { units } = store.settings.get()
   const by = (proof.by === null ? undefined : store.people.get(proof.by)?.name) ?? 'somebody'
-  if (proof.kind === 'ago') return `Done ${printFor(proof.seconds, 'time', units)} ago by ${by}`
+  if (proof.kind === 'ago') return `Done within the last ${printFor(proof.seconds, 'time', units)} by ${by}`
   if (proof.kind === 'seen') return `Seen to by ${by}`
   const figure = step.figure === undefined ? undefined : figureNamed(run.plan, step.figure)
   return `Set already, seen by ${by}: ${figure ? printFor(proof.si, KIND_OF_UNIT[figure.unit], units) : ''}`
@@ -157,7 +157,7 @@ export const runHandlers: Pick<Handlers, 'startRun' | 'getRun' | 'addRunEvent' |
         throw conflict('step-moved-on', 'That step is no longer the one in hand.')
       if (event.kind === 'skip' || event.kind === 'assert') checkSkip(store, before, progress, step, event)
       if (step.instructor === true && (event.kind === 'done' || event.kind === 'assert'))
-        checkInstructor(store, progress.takenOverBy ?? before.personId, event.personId)
+        checkInstructor(store, holderOf(before, progress), event.personId)
       const after = foldRun(before, [...before.events, event])
       const seq = store.runs.addEvents(before, [event], after)
       if (event.kind === 'skip' || event.kind === 'assert')
@@ -178,7 +178,7 @@ export const runHandlers: Pick<Handlers, 'startRun' | 'getRun' | 'addRunEvent' |
         id: before.id,
         at: event.at,
         // who had the torch when it ended
-        personId: after.takenOverBy ?? before.personId,
+        personId: holderOf(before, after),
         told: {
           kind: 'run',
           state: after.state,

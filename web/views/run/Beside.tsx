@@ -1,3 +1,4 @@
+import { sideOfFigure } from '#core/line/gate.ts'
 import type { Step } from '#core/line/steps.ts'
 import { usePlanFigures } from '../plan/plan-words.ts'
 import { Gauge } from './Gauge.tsx'
@@ -7,8 +8,6 @@ import { ReadingNow } from './ReadingNow.tsx'
 import { StepClock } from './StepClock.tsx'
 import type { ReadingInHand } from './useReading.ts'
 import type { RunInHand } from './useRun.ts'
-
-const PRESSURES: ReadonlySet<string> = new Set(['cuttingOxygenPressure', 'oxygenPressure', 'fuelPressure'])
 
 /** What stands beside a step: the gauge to look at, a clock, a pace, or further figures. */
 export function Beside({
@@ -26,15 +25,12 @@ export function Beside({
 }) {
   const { run } = inHand
   const { figure, called, printed } = usePlanFigures(run.plan)
-  const pressure = step.figure !== undefined && PRESSURES.has(step.figure) ? figure(step.figure) : undefined
+  const side = sideOfFigure(step.figure)
+  const pressure = step.figure !== undefined && side ? figure(step.figure) : undefined
   return (
     <>
       {pressure ? (
-        <Gauge
-          figure={pressure}
-          reads={reading?.si}
-          gas={step.figure === 'fuelPressure' ? run.setting.fuel : 'oxygen'}
-        />
+        <Gauge figure={pressure} reads={reading?.si} gas={side === 'fuel' ? run.setting.fuel : 'oxygen'} />
       ) : null}
       {reading ? <ReadingNow reading={reading} /> : null}
       {step.pace ? <Pace pace={step.pace} gone={gone} onStart={onStart} /> : null}

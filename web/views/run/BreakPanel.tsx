@@ -3,8 +3,8 @@ import type { BreakName } from '#core/line/procedure.ts'
 import type { BreakTaken } from '#core/record/run.ts'
 import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
-import { Button } from '../../ui/Button.tsx'
 import { Panel } from '../../ui/Panel.tsx'
+import { NOBODY_NAMED, PeoplePick } from './PeoplePick.tsx'
 import { BREAK_WORDS } from './break-words.ts'
 
 /** Ways to leave the work: how long decides how much is shut. Each is led through step by step, and back. */
@@ -28,23 +28,14 @@ export function BreakPanel({
   if (handing)
     return (
       <Panel title="Who goes on?" place="middle" returnTo={returnTo} open onClose={onClose}>
-        <ul className="grid gap-2.5">
-          {people.map((p) => (
-            <li key={p.id}>
-              <Button
-                className="min-h-[60px] w-full justify-start! text-[1.4rem]"
-                onClick={() => {
-                  onHandOver(p.id)
-                  onClose()
-                }}
-              >
-                {p.name}
-                {p.role === 'apprentice' ? ', apprentice' : ''}
-              </Button>
-            </li>
-          ))}
-        </ul>
-        {people.length === 0 ? <p>Nobody is named yet. Settings has the people of the shop.</p> : null}
+        <PeoplePick
+          people={people}
+          empty={NOBODY_NAMED}
+          onPick={(to) => {
+            onHandOver(to)
+            onClose()
+          }}
+        />
       </Panel>
     )
   return (

@@ -44,7 +44,9 @@ export function Panels({
         offered={offered}
         onBreak={takeBreak}
       />
-      {asking === 'skip' && inStep ? <SkipPanel {...over} inHand={inHand} step={inStep} /> : null}
+      {asking === 'skip' && inStep ? (
+        <SkipPanel {...over} inHand={inHand} step={inStep} guarded={step.guarded} />
+      ) : null}
       {asking === 'off' && offShown !== undefined ? (
         <OffPanel {...over} shown={offShown} onReason={(reason) => step.finish(reason)} />
       ) : null}

@@ -1,4 +1,4 @@
-import { useState, type ReactNode, type RefObject } from 'react'
+import { useState, type RefObject } from 'react'
 import { figureNamed, KIND_OF_UNIT } from '#core/figure.ts'
 import { refuseProof, skipAsks, type Proof, type SkipAsks } from '#core/line/skip.ts'
 import type { Step } from '#core/line/steps.ts'
@@ -29,7 +29,11 @@ const AGO = {
   ],
 } as const
 
-interface Over {
+interface Asking {
+  readonly inHand: RunInHand
+  readonly step: Step
+  /** An apprentice's step: only an instructor vouches for it. */
+  readonly guarded: boolean
   readonly returnTo: RefObject<HTMLElement | null>
   readonly onClose: () => void
 }
@@ -38,11 +42,7 @@ interface Over {
  * Leaving a step out: with a reason where the line does not change by it; else with what proves that what it leaves is
  * so already; and not at all where nothing can prove that.
  */
-export function SkipPanel({
-  inHand,
-  step,
-  ...over
-}: Over & { readonly inHand: RunInHand; readonly step: Step }) {
+export function SkipPanel({ inHand, step, guarded, ...over }: Asking) {
   const { run, line, confirm } = inHand
   const asked = skipAsks(step, line, run.setting)
   if (asked.asks === 'reason')
@@ -64,7 +64,7 @@ export function SkipPanel({
         </Button>
       </Panel>
     )
-  return <ProofPanel {...over} inHand={inHand} step={step} asked={asked} />
+  return <ProofPanel {...over} inHand={inHand} step={step} guarded={guarded} asked={asked} />
 }
 
 type Asked = Exclude<SkipAsks, { asks: 'reason' | 'refused' }>
@@ -75,17 +75,15 @@ const TITLES: Readonly<Record<Asked['asks'], string>> = {
 }
 
 function ProofPanel({
-  inHand: { run, line, progress, here, confirm },
+  inHand: { run, line, here, confirm },
   step,
+  guarded,
   asked,
   returnTo,
   onClose,
-}: Over & { readonly inHand: RunInHand; readonly step: Step; readonly asked: Asked }) {
+}: Asking & { readonly asked: Asked }) {
   const { say, print, settings } = useShop()
   const people = (api.usePeopleQuery().data ?? []).filter((p) => p.active)
-  const runner = people.find((p) => p.id === (progress.takenOverBy ?? run.personId))
-  // what of an apprentice's is looked at by an instructor is vouched for by one
-  const guarded = step.instructor === true && runner?.role === 'apprentice'
   const may = people.filter((p) => !guarded || p.role === 'instructor')
   const [chosen, setBy] = useState(here ?? NOBODY)
   const by = may.some((p) => p.id === chosen) ? chosen : NOBODY
@@ -107,47 +105,56 @@ function ProofPanel({
     if (value.ok) give({ kind: 'reading', by: who, si: value.value })
     else setFault(value.message)
   }
-  const shown: Readonly<Record<Asked['asks'], () => ReactNode>> = {
-    seen: () => (
-      <>
-        <p className="text-[1.25rem] leading-snug">{asked.asks === 'seen' ? say(asked.text) : ''}</p>
-        <Button look="act" className="min-h-[56px] text-xl" onClick={() => give({ kind: 'seen', by: who })}>
-          It is so: go on
-        </Button>
-      </>
-    ),
-    reading: () => (
-      <>
-        <QuantityField
-          label={figure ? `It reads; the plan says ${print(figure.value, kind)}` : 'It reads'}
-          kind={kind}
-          value={typed}
-          empty="look at the gauge, and type it"
-          onChange={setTyped}
-        />
-        <Button look="act" className="min-h-[56px] text-xl" onClick={read}>
-          It is set: go on
-        </Button>
-      </>
-    ),
-    ago: () => (
-      <>
-        <p className="text-[1.15rem]">
-          {asked.asks === 'ago' && asked.what === 'tested'
-            ? 'And no joint was touched since.'
-            : 'And nothing was opened, changed or left open since.'}
-        </p>
-        {(asked.asks === 'ago' ? AGO[asked.what] : []).map(([word, seconds]) => (
-          <Button
-            key={word}
-            className="min-h-[56px] justify-start! text-xl"
-            onClick={() => give({ kind: 'ago', by: who, seconds })}
-          >
-            {word}
-          </Button>
-        ))}
-      </>
-    ),
+  const body = () => {
+    switch (asked.asks) {
+      case 'seen':
+        return (
+          <>
+            <p className="text-[1.25rem] leading-snug">{say(asked.text)}</p>
+            <Button
+              look="act"
+              className="min-h-[56px] text-xl"
+              onClick={() => give({ kind: 'seen', by: who })}
+            >
+              It is so: go on
+            </Button>
+          </>
+        )
+      case 'reading':
+        return (
+          <>
+            <QuantityField
+              label={figure ? `It reads; the plan says ${print(figure.value, kind)}` : 'It reads'}
+              kind={kind}
+              value={typed}
+              empty="look at the gauge, and type it"
+              onChange={setTyped}
+            />
+            <Button look="act" className="min-h-[56px] text-xl" onClick={read}>
+              It is set: go on
+            </Button>
+          </>
+        )
+      case 'ago':
+        return (
+          <>
+            <p className="text-[1.15rem]">
+              {asked.what === 'tested'
+                ? 'And no joint was touched since.'
+                : 'And nothing was opened, changed or left open since.'}
+            </p>
+            {AGO[asked.what].map(([word, seconds]) => (
+              <Button
+                key={word}
+                className="min-h-[56px] justify-start! text-xl"
+                onClick={() => give({ kind: 'ago', by: who, seconds })}
+              >
+                {word}
+              </Button>
+            ))}
+          </>
+        )
+    }
   }
   return (
     <Panel title={TITLES[asked.asks]} place="middle" open returnTo={returnTo} onClose={onClose}>
@@ -161,7 +168,7 @@ function ProofPanel({
           ]}
           onChange={setBy}
         />
-        {shown[asked.asks]()}
+        {body()}
         {fault === undefined ? null : (
           <p role="alert" className="text-[1.15rem] font-bold text-alarm">
             {fault}

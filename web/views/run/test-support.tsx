@@ -8,7 +8,7 @@ import type { Person, Run } from '#contract/types.ts'
 import { runSteps } from '#core/line/hazards.ts'
 import { standOf } from '#core/line/procedure.ts'
 import { coldLine } from '#core/line/state.ts'
-import { foldRun, handedTo, type EventBody, type RunEvent } from '#core/record/run.ts'
+import { foldRun, type EventBody, type RunEvent } from '#core/record/run.ts'
 import type { RunInHand } from './useRun.ts'
 
 export const AT = '2026-03-02T08:00:00.000Z'
@@ -83,8 +83,7 @@ export function inHandOf(run: Run, unsent = 0, here: string | null = run.personI
   const taken = progress.steps.slice(0, progress.index)
   const line = runSteps(taken, run.setting, coldLine(run.setting)).state
   const confirm = vi.fn<RunInHand['confirm']>()
-  const taking = handedTo(progress, run.events)
-  const inHand: RunInHand = { run, progress, line, stand: standOf(line), unsent, here, taking, confirm }
+  const inHand: RunInHand = { run, progress, line, stand: standOf(line), unsent, here, confirm }
   return { inHand, confirm }
 }
 

@@ -90,9 +90,9 @@ describe('a run on this screen', () => {
     act(() => now().confirm({ kind: 'hand-over', stand: 'lit', to: 'idris' }))
     expect(now().progress.takenOverBy).toBeUndefined()
     // the flame is shut by the one who has it
-    expect(now().taking).toBeUndefined()
+    expect(now().progress.taking).toBeUndefined()
     act(() => now().confirm({ kind: 'done' }))
-    expect(now().taking).toBe('idris')
+    expect(now().progress.taking).toBe('idris')
     expect(now().here).toBe('orla')
     act(() => now().confirm({ kind: 'done' }))
     expect(now().progress.takenOverBy).toBe('idris')

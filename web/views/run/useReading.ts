@@ -49,8 +49,6 @@ export function useReading(run: Run, step: Step | undefined, here: string | null
   const read = isTyped ? readTyped(typed, kind, settings) : undefined
   const live = channel?.quality === 'good' ? (channel.value ?? undefined) : undefined
   const si = read ? (read.ok ? read.value : undefined) : live
-  const gas = name === 'fuelPressure' ? 'fuel' : 'oxygen'
-  const pressureOf = kind === 'pressure' ? ({ gas, setting: run.setting } as const) : undefined
   return {
     figure,
     kind,
@@ -60,7 +58,7 @@ export function useReading(run: Run, step: Step | undefined, here: string | null
     setTyped: (text) => setTypedAt({ stepId: step.id, text }),
     fault: read && !read.ok ? read.message : undefined,
     si,
-    judged: si === undefined ? undefined : judgeReading(si, figure, pressureOf),
+    judged: si === undefined ? undefined : judgeReading(si, figure, name, run.setting),
     keep: (reason) => {
       if (si === undefined) return
       const id = crypto.randomUUID()

@@ -2,7 +2,7 @@ import { useMemo } from 'react'
 import type { Run } from '#contract/types.ts'
 import { mayBreakAt, standOf, type BreakName, type Stand } from '#core/line/procedure.ts'
 import type { LineState } from '#core/line/state.ts'
-import { foldRun, handedTo, type EventBody, type RunEvent, type RunProgress } from '#core/record/run.ts'
+import { foldRun, holderOf, type EventBody, type RunEvent, type RunProgress } from '#core/record/run.ts'
 import { lineOfRun } from '#core/record/run-line.ts'
 import { api } from '../../app/api.ts'
 import { device } from '../../app/device.ts'
@@ -19,8 +19,6 @@ export interface RunInHand {
   readonly unsent: number
   /** Who is at this screen, or else has the torch: what is confirmed here is confirmed by them. */
   readonly here: string | null
-  /** Who takes the torch over with the step in hand, if it is handed over there. */
-  readonly taking: string | null | undefined
   /** Says something of the step in hand; `personId` where an instructor confirms it in another's stead. */
   confirm(told: EventBody, personId?: string): void
 }
@@ -50,10 +48,9 @@ export function useRun(runId: string): {
       .map((i) => i.body as RunEvent)
     const have = new Set(run.events.map((e) => e.id))
     const unsent = pending.filter((e) => !have.has(e.id))
-    const events = [...run.events, ...unsent]
-    const progress = foldRun(run, events)
-    const here = atScreen ?? progress.takenOverBy ?? run.personId
-    const taking = handedTo(progress, events)
+    const progress = foldRun(run, [...run.events, ...unsent])
+    const here = atScreen ?? holderOf(run, progress)
+    const { taking } = progress
     const { steps } = progress
     const line = lineOfRun(progress, run.setting)
     // whoever takes the torch over says so themselves, and is at this screen from then on
@@ -80,7 +77,7 @@ export function useRun(runId: string): {
       )
       if (takes(told)) send(device.actions.changed({ personId: taking ?? null }))
     }
-    return { run, progress, line, stand: standOf(line), unsent: unsent.length, here, taking, confirm }
+    return { run, progress, line, stand: standOf(line), unsent: unsent.length, here, confirm }
   }, [run, items, atScreen, send])
   return { inHand, error }
 }

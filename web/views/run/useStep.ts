@@ -1,4 +1,5 @@
 import { useEffect, useRef, type RefObject } from 'react'
+import { holderOf } from '#core/record/run.ts'
 import { api } from '../../app/api.ts'
 import { useNow, useSettling } from './clock.ts'
 import type { ReadingInHand } from './useReading.ts'
@@ -17,6 +18,8 @@ export interface StepInHand {
   /** Who is at this screen, when it is known. */
   readonly here: { readonly name: string } | undefined
   readonly heading: RefObject<HTMLHeadingElement | null>
+  /** It is an apprentice's, and an instructor vouches for it. */
+  readonly guarded: boolean
   /** Its reading stands past what may be set: nobody goes on. */
   readonly refused: boolean
   /** Its reading is not what was planned: going on wants a reason. */
@@ -41,7 +44,8 @@ export function useStep(
 ): StepInHand {
   const step = progress.steps[progress.index]
   const people = api.usePeopleQuery().data ?? []
-  const runner = people.find((p) => p.id === (progress.takenOverBy ?? run.personId))
+  const runner = people.find((p) => p.id === holderOf(run, progress))
+  const guarded = step?.instructor === true && runner?.role === 'apprentice'
   const now = useNow(step?.timer !== undefined || step?.pace !== undefined || step?.pattern !== undefined)
   const timer = step?.timer
   // a clock that says how long at most runs from when the step was reached
@@ -55,7 +59,7 @@ export function useStep(
   const judged = reading?.judged?.state
   const finish = (reason: string) => {
     why.current = reason
-    if (step?.instructor === true && runner?.role === 'apprentice') return ask('instructor')
+    if (guarded) return ask('instructor')
     reading?.keep(reason)
     confirm({ kind: 'done' })
   }
@@ -73,6 +77,7 @@ export function useStep(
     runner,
     here: people.find((p) => p.id === here),
     heading,
+    guarded,
     refused,
     off,
     done: () => {
