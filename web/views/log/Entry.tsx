@@ -5,7 +5,6 @@ import { isRoundJoint } from '#core/braze/types.ts'
 import { figureNamed, KIND_OF_UNIT } from '#core/figure.ts'
 import { cutFigureKind, type CutFigureName } from '#core/cut/index.ts'
 import type { BrazeResult, CutResult, TestResult, Used } from '#core/record/entry.ts'
-import { sentenceOf } from '#core/line/steps.ts'
 import type { RunEvent, RunEventKind } from '#core/record/run.ts'
 import type { LogEntry } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
@@ -20,6 +19,7 @@ import { SourceTag } from '../../ui/Tag.tsx'
 import { VerdictLine } from '../check/Frame.tsx'
 import { PhotoRow } from '../check/Photos.tsx'
 import { FIGURE_NAMES } from '../plan/figure-words.ts'
+import { usePlanFigures } from '../plan/plan-words.ts'
 import { RemedyButton } from './RemedyButton.tsx'
 import { BREAKING_NAMES, INSIDE_NAMES } from '#core/check/acceptance.ts'
 import { DROP_NAMES, EDGE_NAMES, SLAG_NAMES } from '#core/check/outcome.ts'
@@ -91,7 +91,7 @@ function Page({ entry }: { readonly entry: LogEntry }) {
         </section>
       ) : null}
       {entry.plan && (told.kind === 'cut' || told.kind === 'braze') ? <Signed plan={entry.plan} /> : null}
-      {entry.run && (told.kind === 'cut' || told.kind === 'braze' || told.kind === 'run') ? (
+      {entry.run && entry.plan && (told.kind === 'cut' || told.kind === 'braze' || told.kind === 'run') ? (
         <Steps run={entry.run} plan={entry.plan} />
       ) : null}
       <Beside entry={entry} />
@@ -411,17 +411,15 @@ function Steps({
   plan,
 }: {
   readonly run: NonNullable<LogEntry['run']>
-  readonly plan: LogEntry['plan']
+  readonly plan: NonNullable<LogEntry['plan']>
 }) {
-  const { say, print } = useShop()
+  const { sentence } = usePlanFigures(plan)
   const people = api.usePeopleQuery().data ?? []
   const nameOf = (id: string | null) => people.find((p) => p.id === id)?.name
   const told = run.events.filter((e) => e.kind !== 'timer')
   const sentenceAt = (id: string) => {
     const step = run.steps.find((s) => s.id === id)
-    if (!step) return id
-    const figure = step.figure === undefined || !plan ? undefined : figureNamed(plan, step.figure)
-    return say(sentenceOf(step.act, figure ? print(figure.value, KIND_OF_UNIT[figure.unit]) : ''))
+    return step ? sentence(step) : id
   }
   return (
     <details className="pt-6">
