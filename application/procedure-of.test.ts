@@ -1,3 +1,4 @@
+import { standing, wayOut } from '#core/line/ways.ts'
 import { describe, expect, it } from 'vitest'
 import { INCH_UNITS, METRIC_UNITS, type UnitChoices } from '#core/quantity/choices.ts'
 import { firstBraze, firstDraft, FIRST_SETTINGS } from './first.ts'
@@ -32,7 +33,8 @@ describe('the procedure of a piece', () => {
     const p = made({ ...cut, rig: { ...cut.rig, torch } })
     expect(act(p, 'shut-torch')).toMatch(/^A little more oxygen/)
     expect(act(p, 'set-oxygen')).toMatch(/^Open the handle oxygen fully/)
-    expect(p.breaks['attachment-change'].lit?.length).toBeGreaterThan(10)
+    const lit = standing(p.steps, p.setting, 'lit')
+    expect(wayOut(p.setup, 'attachment-change', lit)?.length).toBeGreaterThan(10)
     const rated = { ...cut, rig: { ...cut.rig, torch: { ...torch, fuelRating: '12 psi' } } }
     expect(made(rated).setting.fuelRatingPa).toBeCloseTo(82_737, 0)
   })

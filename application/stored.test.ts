@@ -2,6 +2,9 @@ import { describe, expect, it } from 'vitest'
 import type { CutPlan } from '#core/cut/types.ts'
 import { omit } from '#core/objects.ts'
 import { reason } from '#core/reason.ts'
+import type { Step } from '#core/line/steps.ts'
+import { brazeSteps, given } from '#core/line/test-support.ts'
+import { standing, wayOut } from '#core/line/ways.ts'
 import type { RunEvent } from '#core/record/run.ts'
 import { firstDraft, FIRST_SETTINGS } from './first.ts'
 import { NO_RUNS, planPiece } from './plan-of.ts'
@@ -12,6 +15,7 @@ import {
   pieceAsNow,
   planAsNow,
   reasonOfEvent,
+  setupAsNow,
   settingsAsNow,
   stepsAsNow,
   resultOfLine,
@@ -143,6 +147,7 @@ it('steps of an older run have the role that their name told, and newer ones are
 
 describe('an event of a run', () => {
   const said = { id: 'e', stepId: 'cut', at: '2026-03-02T08:00:00.000Z', personId: null }
+  const LED: Step = { id: 'change-tip', phase: 'break', act: 'Change it', why: 'It is worn.', acts: [] }
   const told: readonly RunEvent[] = [
     { ...said, kind: 'done' },
     { ...said, kind: 'skip', reason: 'broken' },
@@ -151,9 +156,9 @@ describe('an event of a run', () => {
     { ...said, kind: 'assert', proof: { kind: 'ago', by: 'orla', seconds: 600 } },
     { ...said, kind: 'stop', reason: null },
     { ...said, kind: 'trouble', reason: 'Backfire' },
-    { ...said, kind: 'break', name: 'tip-change', stand: 'ready' },
-    { ...said, kind: 'hand-over', stand: 'lit', to: 'orla' },
-    { ...said, kind: 'hand-over', stand: 'ready', to: null },
+    { ...said, kind: 'break', name: 'tip-change', steps: [LED] },
+    { ...said, kind: 'hand-over', to: 'orla', steps: [LED] },
+    { ...said, kind: 'hand-over', to: null, steps: [] },
   ]
   it('comes back as it was stored', () => {
     for (const event of told)
@@ -164,18 +169,25 @@ describe('an event of a run', () => {
       ...said,
       personId: 'orla',
       kind: 'hand-over',
-      stand: 'lit',
       to: 'orla',
     })
+  })
+  it('has the steps that an older version stored with its run, for where the rig stood', () => {
+    const breaks = { 'tip-change': { lit: [LED], ready: [] } }
+    const led = (reason: string) => eventAsNow({ ...said, kind: 'break', reason }, breaks)
+    expect(led('tip-change lit')).toEqual({ ...said, kind: 'break', name: 'tip-change', steps: [LED] })
+    expect(led('tip-change ready')).toMatchObject({ steps: [] })
+    // one that was not stored with it is worked out
+    expect(led('relight lit')).not.toHaveProperty('steps')
   })
   it('is unread when it says nothing known, and never a break of another kind', () => {
     for (const [kind, reason] of [
       ['nap', null],
       ['break', 'nap lit'],
-      ['break', 'tip-change somewhere'],
       ['break', 'hand-over lit'],
       ['break', null],
-      ['hand-over', ''],
+      ['break', '{"name":"nap"}'],
+      ['break', '{'],
       ['assert', 'since lunch'],
       ['assert', '{"kind":"ago","by":"orla"}'],
       ['assert', '{"kind":"told"}'],
@@ -191,10 +203,38 @@ describe('an event of a run', () => {
       ...old,
       kind: 'break',
       name: 'relight',
-      stand: 'lit',
     })
+    // where the rig stood was once said by the browser
+    const stood = { ...old, kind: 'break', name: 'relight', stand: 'lit' }
+    expect(valid(stood)).toBe(true)
+    expect(valid({ ...old, kind: 'break', name: 'relight', steps: [] })).toBe(false)
     expect(valid({ ...old, kind: 'break', reason: 'nap lit' })).toBe(false)
     expect(valid({ ...old, kind: 'skip', reason: ' ' })).toBe(false)
     expect(valid({ ...old, kind: 'unread' })).toBe(false)
+  })
+})
+
+describe('what the ways out of a run are made from', () => {
+  const made = given(brazeSteps())
+  it('is read as it was stored, its methods as they are known now', () => {
+    const stored = {
+      setup: { ...omit(made.setup, ['setting']), methods: { bleeding: 'together', leakCheck: 'soap' } },
+    }
+    const setup = setupAsNow(stored, made.setting, made.steps)
+    expect(setup.methods.bleeding).toBe('together')
+    expect(setup.methods.leakWith).toBe('soap')
+    expect(setup.nitrogen).toEqual(made.setup.nitrogen)
+    expect(setup.setting).toBe(made.setting)
+  })
+  it('is told by the steps of a run that was stored before it was', () => {
+    const setup = setupAsNow({ 'short-pause': {} }, made.setting, made.steps)
+    expect(setup.oxygenPa).toBeCloseTo(made.setup.oxygenPa, 0)
+    expect(setup.fuelPa).toBeCloseTo(made.setup.fuelPa, 0)
+    expect(setup.nitrogen).toMatchObject({
+      sweepS: made.setup.nitrogen?.sweepS,
+      coolS: made.setup.nitrogen?.coolS,
+    })
+    const lit = standing(made.steps, made.setting, 'lit')
+    expect(wayOut(setup, 'shutdown', lit)?.length).toBeGreaterThan(5)
   })
 })

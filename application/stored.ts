@@ -14,7 +14,10 @@ import { TEST_ASKED } from '#core/check/test-fields.ts'
 import { isRecord, type Json } from '#core/objects.ts'
 import { INCH_UNITS } from '#core/quantity/choices.ts'
 import { PROOF_KINDS, type Proof } from '#core/line/skip.ts'
-import { STANDS, type BreakSteps } from '#core/line/procedure.ts'
+import { PLAIN_TORCH } from '#core/line/cut-procedure.ts'
+import { methodsAsNow, readLineMethods } from '#core/line/methods.ts'
+import type { LineSetup } from '#core/line/setup.ts'
+import { USUAL_SWEEP_S, type LineSetting } from '#core/line/state.ts'
 import type { Step, StepRole } from '#core/line/steps.ts'
 import { BREAK_NAMES, PLAIN_EVENTS, type RunEvent } from '#core/record/run.ts'
 import type { BrazePlan } from '#core/braze/types.ts'
@@ -111,7 +114,12 @@ export function pieceAsNow(stored: unknown): PieceDraft {
 export function settingsAsNow(stored: unknown): Settings {
   if (!isRecord(stored)) return draftAsNow(SHOP, {}, INCH_UNITS)
   const { schools, ...kept } = stored
-  return draftAsNow(SHOP, { ...kept, methods: kept['methods'] ?? schools }, INCH_UNITS)
+  const methods = kept['methods'] ?? schools
+  return draftAsNow(
+    SHOP,
+    { ...kept, methods: isRecord(methods) ? methodsAsNow(methods) : methods },
+    INCH_UNITS,
+  )
 }
 
 const isKind = (kind: unknown): kind is keyof typeof RESULTS =>
@@ -159,6 +167,63 @@ export function stepsAsNow(stored: readonly Step[]): readonly Step[] {
   })
 }
 
+/** Once, the ways out of a run were stored with it: by their names, and by where the rig stood. */
+export type OldBreaks = Readonly<Partial<Record<string, Readonly<Partial<Record<string, readonly Step[]>>>>>>
+/** The steps of a way out as an older version stored them with its run. */
+const ledByOld = (breaks: OldBreaks, name: string, stand: string): { steps?: readonly Step[] } => {
+  const steps = breaks[name]?.[stand]
+  return steps ? { steps: stepsAsNow(steps) } : {}
+}
+
+/** What a run's ways out are made from: as it was stored beside the setting, or as its steps tell of an older one. */
+export function setupAsNow(stored: unknown, setting: LineSetting, steps: readonly Step[]): LineSetup {
+  const kept = isRecord(stored) && isRecord(stored['setup']) ? stored['setup'] : undefined
+  if (kept) {
+    const { methods } = readLineMethods(isRecord(kept['methods']) ? kept['methods'] : {})
+    return { ...(kept as unknown as LineSetup), setting, methods }
+  }
+  // the first of all versions stored steps without acts
+  const acts = steps.flatMap((s) => (s.acts as Step['acts'] | undefined) ?? [])
+  const set = (side: 'oxygen' | 'fuel') =>
+    acts.reduce((pa, a) => (a.do === 'screw-in' && a.side === side ? a.toPa : pa), 0)
+  const clock = (side: 'oxygen' | 'fuel') => {
+    const s = setting.sweepS?.[side] ?? USUAL_SWEEP_S
+    return { fullS: s, freeS: s, partS: s }
+  }
+  const ofNitrogen = (role: StepRole) => steps.find((s) => s.role === role)?.timer
+  const sweep = ofNitrogen('nitrogen-sweep')
+  const hold = ofNitrogen('nitrogen-hold')
+  const cuts = setting.lever === true
+  return {
+    setting,
+    torch: {
+      ...PLAIN_TORCH,
+      kind: setting.handleValve === true ? 'cutting-attachment' : cuts ? 'cutting-torch' : 'brazing-handle',
+      checkValves: setting.checkValves === true,
+    },
+    hand: 'right',
+    oxygenPa: set('oxygen'),
+    fuelPa: set('fuel'),
+    figures: { oxygen: cuts ? 'cuttingOxygenPressure' : 'oxygenPressure', fuel: 'fuelPressure' },
+    ...(sweep?.kind === 'at-least' && hold?.kind === 'at-least'
+      ? {
+          nitrogen: {
+            sweepS: sweep.seconds,
+            coolS: hold.seconds,
+            regulatorPa: acts.reduce(
+              (pa, a) => (a.do === 'screw-in' && a.side === 'nitrogen' ? a.toPa : pa),
+              0,
+            ),
+            how: '',
+          },
+        }
+      : {}),
+    purge: { oxygen: clock('oxygen'), fuel: clock('fuel') },
+    units: INCH_UNITS,
+    methods: readLineMethods({}).methods,
+  }
+}
+
 const isOneOf = <T extends string>(words: readonly T[], word: unknown): word is T =>
   (words as readonly unknown[]).includes(word)
 const NOBODY = '-'
@@ -184,8 +249,30 @@ function proofOf(stored: string | null): Proof | undefined {
   return typeof seconds === 'number' ? { kind: 'ago', by, seconds } : undefined
 }
 
-/** An event of a run as it was stored, whichever version did; one that says nothing known is `unread`. */
-export function eventAsNow({ kind, reason, ...said }: StoredEvent): RunEvent {
+/** What is stored of a way out: its steps, with its name or who goes on. */
+function ledOf(
+  stored: string | null,
+): { readonly name?: string; readonly to?: string | null; readonly steps?: readonly Step[] } | undefined {
+  if (stored?.startsWith('{') !== true) return undefined
+  try {
+    const value: unknown = JSON.parse(stored)
+    if (!isRecord(value)) return undefined
+    const { name, to, steps } = value
+    return {
+      ...(typeof name === 'string' ? { name } : {}),
+      to: typeof to === 'string' ? to : null,
+      ...(Array.isArray(steps) ? { steps: stepsAsNow(steps as Step[]) } : {}),
+    }
+  } catch {
+    return undefined
+  }
+}
+
+/**
+ * An event of a run as it was stored, whichever version did; one that says nothing known is `unread`.
+ * @param breaks the ways out that an older version stored with the run
+ */
+export function eventAsNow({ kind, reason, ...said }: StoredEvent, breaks: OldBreaks = {}): RunEvent {
   if (isOneOf(PLAIN_EVENTS, kind)) return { ...said, kind }
   if (kind === 'stop' || kind === 'trouble') return { ...said, kind, reason }
   if (kind === 'skip') return { ...said, kind, reason: reason ?? '' }
@@ -193,43 +280,37 @@ export function eventAsNow({ kind, reason, ...said }: StoredEvent): RunEvent {
     const proof = proofOf(reason)
     return proof ? { ...said, kind, proof } : { ...said, kind: 'unread' }
   }
-  const [name, stand, to] = (reason ?? '').split(' ')
-  if (isOneOf(STANDS, stand)) {
+  const led = ledOf(reason)
+  const [name, stand = '', to] = led ? [led.name] : (reason ?? '').split(' ')
+  const steps = led ? (led.steps ? { steps: led.steps } : {}) : ledByOld(breaks, name ?? '', stand)
+  if (kind === 'hand-over') {
     // once, the one who goes on was the one who said it
-    if (kind === 'hand-over')
-      return { ...said, kind, stand, to: to === undefined ? said.personId : to === NOBODY ? null : to }
-    if (kind === 'break' && isOneOf(BREAK_NAMES, name)) return { ...said, kind, name, stand }
+    const goesOn = led ? (led.to ?? null) : to === undefined ? said.personId : to === NOBODY ? null : to
+    return { ...said, kind, to: goesOn, ...steps }
   }
+  if (kind === 'break' && isOneOf(BREAK_NAMES, name)) return { ...said, kind, name, ...steps }
   return { ...said, kind: 'unread' }
 }
 
 /** What of an event is stored beside its kind. */
 export const reasonOfEvent = (event: RunEvent): string | null => {
   if ('reason' in event) return event.reason
-  if (event.kind === 'break') return `${event.name} ${event.stand}`
+  if (event.kind === 'break') return JSON.stringify({ name: event.name, steps: event.steps })
   if (event.kind === 'assert') return JSON.stringify(event.proof)
-  return event.kind === 'hand-over' ? `hand-over ${event.stand} ${event.to ?? NOBODY}` : null
+  return event.kind === 'hand-over' ? JSON.stringify({ to: event.to, steps: event.steps }) : null
 }
 /** Sent by a browser that was open before the server was brought up to date. */
 const runEvent = (body: Json): Json => {
-  const { kind, reason } = body
+  const { reason, stand, ...rest } = body
+  const { kind } = rest
+  // where the rig stood was once said with a way out
+  if (stand !== undefined && reason === undefined) return rest as Json
   if (typeof kind !== 'string' || !('reason' in body) || ['skip', 'stop', 'trouble'].includes(kind))
     return body
   if (reason !== null && typeof reason !== 'string') return body
   const now = eventAsNow({ ...(body as unknown as StoredEvent), kind, reason })
   return now.kind === 'unread' ? body : ({ ...now } as unknown as Json)
 }
-
-/** The same of the steps of a run's breaks. */
-export const breaksAsNow = (stored: Partial<BreakSteps>): Partial<BreakSteps> =>
-  Object.fromEntries(
-    Object.entries(stored).map(([name, stands]) => [
-      name,
-      Object.fromEntries(
-        Object.entries<readonly Step[]>(stands).map(([stand, steps]) => [stand, stepsAsNow(steps)]),
-      ),
-    ]),
-  )
 
 const piece = (body: Json): Json =>
   isRecord(body['draft']) ? { ...body, draft: pieceAsNow(body['draft']) } : body

@@ -31,12 +31,13 @@ import {
 } from '#core/quantity/index.ts'
 import { brazeProcedure, plainBrazeTorch } from '#core/line/braze-procedure.ts'
 import { cutProcedure, PLAIN_TORCH } from '#core/line/cut-procedure.ts'
-import { BREAKS, type Procedure } from '#core/line/procedure.ts'
+import type { Procedure } from '#core/line/procedure.ts'
 import { readTorchGear } from '#core/line/read-torch.ts'
 import { runSteps, type Met } from '#core/line/hazards.ts'
 import { readLineMethods } from '#core/line/methods.ts'
 import { actOn, foundLine, type LineState } from '#core/line/state.ts'
 import { longestS, sentenceOf, type Step } from '#core/line/steps.ts'
+import { BREAKS, STANDS, standing, wayOut } from '#core/line/ways.ts'
 import { runVerbs } from '#core/line/verbs.ts'
 import { isRecord, type Json, omit } from '#core/objects.ts'
 import { INCH_UNITS } from '#core/quantity/choices.ts'
@@ -105,8 +106,8 @@ function procedureAsked(input: Json) {
   const known = BREAKS.find((b) => b === word)
   if (word !== 'whole' && !known)
     throw new BadInput('task', `The task should be one of: whole, ${BREAKS.join(', ')}.`)
-  if (stand !== 'lit' && stand !== 'ready')
-    throw new BadInput('task', 'After the task say lit or ready: where the rig stands.')
+  const from = STANDS.find((s) => s === stand)
+  if (!from) throw new BadInput('task', 'After the task say lit or ready: where the rig stands.')
   const { torch, ...plainRig } = isRecord(rig) ? rig : {}
   const shop = isRecord(planned['shop']) ? planned['shop'] : {}
   const asked =
@@ -117,7 +118,7 @@ function procedureAsked(input: Json) {
           shop: { ...omit(shop, ['schools']), methods: { ...waysOf(shop), ...ofBraze } },
         }
       : { ...planned, rig: plainRig }
-  return { asked, methods, task: known, stand, torch } as const
+  return { asked, methods, task: known, stand: from, torch } as const
 }
 
 function procedure(file: string): void {
@@ -152,9 +153,10 @@ function procedure(file: string): void {
     })
     return
   }
-  const steps = made.breaks[task][stand]
+  const at = standing(made.steps, made.setting, stand)
+  const steps = wayOut(made.setup, task, at)
   if (!steps) throw new BadInput('task', `There is no ${task} from ${stand} on this rig.`)
-  print({ steps: withStates(steps, made, made.from[stand]), hazards: [], exceptions: made.exceptions })
+  print({ steps: withStates(steps, made, at.line), hazards: [], exceptions: made.exceptions })
 }
 
 function line(file: string, options: { unfinished?: boolean }): void {

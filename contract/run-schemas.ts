@@ -1,6 +1,5 @@
 /** Runs and what is confirmed in them; readings and faults. */
 import { array, lazy, number, string, type AnySchema } from 'yup'
-import { STANDS } from '#core/line/procedure.ts'
 import { isRecord } from '#core/objects.ts'
 import { BREAK_NAMES, PLAIN_EVENTS } from '#core/record/run.ts'
 import { instant, LINES, NAME, NOT_PLAIN, shape, typed, uuid, word } from './primitives.ts'
@@ -26,7 +25,6 @@ const reasonText = () =>
     .trim()
     .max(500, 'The reason is too long.')
     .matches(LINES, NOT_PLAIN)
-const stand = () => word(STANDS, 'Where the rig stands')
 const proofBy = () => uuid('Who has seen to it').nullable().defined('Who has seen to it is missing.')
 const finite = (what: string) =>
   number().typeError(`${what} should be a number.`).required(`${what} is missing.`)
@@ -65,12 +63,10 @@ const EVENTS = {
     ...confirmation,
     kind: word(['break'] as const, 'The kind of event'),
     name: word(BREAK_NAMES, 'The break'),
-    stand: stand(),
   }).required(),
   'hand-over': shape({
     ...confirmation,
     kind: word(['hand-over'] as const, 'The kind of event'),
-    stand: stand(),
     to: uuid('Who goes on').nullable().defined('Who goes on is missing.'),
   }).required(),
   plain: shape({ ...confirmation, kind: word(PLAIN_EVENTS, 'The kind of event') }).required(),

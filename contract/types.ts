@@ -3,9 +3,8 @@ import type { BrazePlan, OwnBraze } from '#core/braze/types.ts'
 import type { CutPlan, MeasuredKerf, OwnCut } from '#core/cut/index.ts'
 import type { FuelId } from '#core/gas/fuels.ts'
 import type { Figure } from '#core/figure.ts'
-import type { BreakSteps } from '#core/line/procedure.ts'
 import type { Gear } from '#core/rig/gear.ts'
-import type { LineSetting } from '#core/line/state.ts'
+import type { LineSetup } from '#core/line/setup.ts'
 import type { Step } from '#core/line/steps.ts'
 import type { Tried } from '#core/check/faults.ts'
 import type { TestAsked, TestEvent, TestKind } from '#core/check/test-record.ts'
@@ -106,10 +105,9 @@ export interface Run {
   /** As they stood when the run began: later changes of the piece do not touch it. */
   readonly draft: PieceDraft
   readonly plan: CutPlan | BrazePlan
-  readonly setting: LineSetting
   readonly steps: readonly Step[]
-  /** Ways out of the work and back, as they stood when the run began. */
-  readonly breaks: Partial<BreakSteps>
+  /** What ways out of the work and back are made from, as it stood when the run began. */
+  readonly setup: LineSetup
   readonly events: readonly RunEvent[]
 }
 /** What all pieces of a job take together: s, m³ at 70 F and 1 atm, m, kg, and the shop's own money where it is priced. */

@@ -52,7 +52,7 @@ const NOTES = [
 /** A piece that can be planned and run, with what may come out of it. */
 interface Seed {
   readonly draft: PieceDraft
-  readonly run: Pick<Run, 'plan' | 'setting' | 'steps'> & { readonly breaks: Run['breaks'] }
+  readonly run: Pick<Run, 'plan' | 'steps' | 'setup'>
   readonly lines: readonly Pick<
     NewEntry,
     'kind' | 'thicknessM' | 'tipOrificeM' | 'outcome' | 'good' | 'told'
@@ -120,8 +120,8 @@ function seedOf(store: Store, draft: PieceDraft, random: () => number): Seed[] {
     )
     return [{ kind, thicknessM, tipOrificeM, outcome, good, told }]
   })
-  const { setting, steps, breaks } = procedure
-  return lines.length === 0 ? [] : [{ draft, run: { plan: planned.plan, setting, steps, breaks }, lines }]
+  const { steps, setup } = procedure
+  return lines.length === 0 ? [] : [{ draft, run: { plan: planned.plan, steps, setup }, lines }]
 }
 
 /** Some forty pieces: the yard's own, and its plate cuts on other plates. */
@@ -178,14 +178,9 @@ function addPieces(store: Store, years: Years, random: () => number, id: () => s
 
 /** A run of a piece from its first step to its last, with the line that it writes itself. */
 function addRun(store: Store, piece: Piece, personId: string | null, id: () => string): string {
-  const { plan, setting, steps, breaks } = piece.seed.run
-  const run = { id: id(), pieceId: piece.id, draft: piece.seed.draft, plan, setting, steps, breaks }
-  store.runs.add({
-    ...run,
-    breaks: breaks as Parameters<Store['runs']['add']>[0]['breaks'],
-    personId,
-    at: piece.at.toISOString(),
-  })
+  const { plan, steps, setup } = piece.seed.run
+  const run = { id: id(), pieceId: piece.id, draft: piece.seed.draft, plan, steps, setup }
+  store.runs.add({ ...run, personId, at: piece.at.toISOString() })
   const events: RunEvent[] = steps.map((s, i) => ({
     id: id(),
     kind: 'done',

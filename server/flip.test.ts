@@ -83,5 +83,5 @@ it(`serves every list, or refuses in a sentence, whichever of its bytes was flip
     became.set(result, (became.get(result) ?? 0) + 1)
   }
   // most of a log is what was written: a flip there is found
-  expect(became.get('left out') ?? 0).toBeGreaterThan(FLIPS / 4)
+  expect(became.get('left out') ?? 0).toBeGreaterThan(FLIPS / 6)
 })

@@ -10,7 +10,8 @@ import { planCut, readCut, type CutPlan } from '#core/cut/index.ts'
 import type { FieldError } from '#core/figure.ts'
 import { brazeProcedure, plainBrazeTorch } from '#core/line/braze-procedure.ts'
 import { cutProcedure, PLAIN_TORCH } from '#core/line/cut-procedure.ts'
-import { BREAKS, STANDS, type Procedure } from '#core/line/procedure.ts'
+import type { Procedure } from '#core/line/procedure.ts'
+import { BREAKS, STANDS, standing, wayOut } from '#core/line/ways.ts'
 import { readTorchGear } from '#core/line/read-torch.ts'
 import { readLineMethods } from '#core/line/methods.ts'
 import { actOn, foundLine, type LineState } from '#core/line/state.ts'
@@ -85,7 +86,10 @@ const ofProcedure = (made: Procedure) =>
     ? {
         steps: stepsFrom(made.steps, foundLine(made.setting), made),
         breaks: BREAKS.flatMap((b) =>
-          STANDS.map((s) => [b, s, stepsFrom(made.breaks[b][s] ?? [], made.from[s], made)]),
+          STANDS.map((s) => {
+            const at = standing(made.steps, made.setting, s)
+            return [b, s, stepsFrom(wayOut(made.setup, b, at) ?? [], at.line, made)]
+          }),
         ),
         departures: made.exceptions.map((d) => `${d.method} ${d.asked} ${d.used}`),
       }

@@ -227,13 +227,17 @@ export function adviseMetals(draft: BrazeDraft, judged: Judged | undefined): voi
     )
 }
 
+/** A span of heats, from degrees Celsius, in the shop's unit. */
+const heats = (draft: BrazeDraft, low: number, high: number): string =>
+  `${draft.show(celsius(low), 'temperature')} to ${draft.show(celsius(high), 'temperature')}`
+
 /** What to think of before the braze, topic by topic. */
 export function adviseBraze(draft: BrazeDraft, judged: Judged | undefined): void {
   const { work, rig } = draft.request
   const target = judged?.targetK
   draft.advise(
     'Right process?',
-    'Brazing for strength and heat; solder below 120 °C (250 °F) and light load; welding where the seam gets hotter or has to match.',
+    `Brazing for strength and heat; solder below ${draft.show(celsius(120), 'temperature')} and light load; welding where the seam gets hotter or has to match.`,
   )
   draft.advise(
     'Eyes, skin, air',
@@ -246,7 +250,7 @@ export function adviseBraze(draft: BrazeDraft, judged: Judged | undefined): void
   if (target !== undefined && work.a.metal.glows)
     draft.advise(
       'How hot it is without a thermometer',
-      `Aim: ${draft.show(target, 'temperature')}, ${glowAt(target)} in a dim shop; daylight hides 100 °C (180 °F) of it. Flux: white and puffed at 315 °C, lies down at 425 °C, clear as water at 590 °C, spent when black.`,
+      `Aim: ${draft.show(target, 'temperature')}, ${glowAt(target)} in a dim shop; daylight hides ${draft.showRise(100)} of it. Flux: white and puffed at ${draft.show(celsius(315), 'temperature')}, lies down at ${draft.show(celsius(425), 'temperature')}, clear as water at ${draft.show(celsius(590), 'temperature')}, spent when black.`,
     )
   draft.advise('The wrong flame', wrongFlames([work.a.metal, work.b.metal]))
   draft.advise(
@@ -266,7 +270,7 @@ export function adviseBraze(draft: BrazeDraft, judged: Judged | undefined): void
   if (isBuiltUp(work) && work.a.metal.family === 'cast-iron')
     draft.advise(
       'How hot to preheat',
-      'Small free parts 200 to 350 °C; restrained shapes up to 480 to 540 °C. The hand-hot way (50 to 60 °C) is taught too: too little for spokes, frames and anything that cannot give.',
+      `Small free parts ${heats(draft, 200, 350)}; restrained shapes up to ${heats(draft, 480, 540)}. The hand-hot way (${heats(draft, 50, 60)}) is taught too: too little for spokes, frames and anything that cannot give.`,
     )
   draft.advise(
     'The gas',

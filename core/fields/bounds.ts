@@ -36,9 +36,15 @@ export const BOUNDS = {
     min: 213.15,
     max: 1000,
     what: 'the plate temperature',
-    says: '−60 to 720 °C',
+    says: '−60 to 720 °C (−76 to 1328 °F)',
   },
-  air: { kind: 'temperature', min: 213.15, max: 343.15, what: 'the air temperature', says: '−60 to 70 °C' },
+  air: {
+    kind: 'temperature',
+    min: 213.15,
+    max: 343.15,
+    what: 'the air temperature',
+    says: '−60 to 70 °C (−76 to 158 °F)',
+  },
   pressure: {
     kind: 'pressure',
     min: 1,
@@ -72,7 +78,7 @@ export const BOUNDS = {
     min: 53.15,
     max: 1273.15,
     what: 'the temperature in use',
-    says: '−220 to 1000 °C',
+    says: '−220 to 1000 °C (−364 to 1832 °F)',
   },
   mass: { kind: 'mass', min: 0.001, max: 5000, what: 'the mass', says: '1 g to 5 t' },
   attitude: {

@@ -6,7 +6,7 @@ import { CUBIC_FOOT_M3, PSI_PA } from '../quantity/index.ts'
 import { coneLength, preheatCone } from '../flame/cone.ts'
 import { acetyleneDrawLimit, acetyleneDrawShare } from './cylinder.ts'
 import { FUELS, OXYGEN } from './fuels.ts'
-import { CHART_HOSE, hoseDrop, hoseVolumeM3, purgeTime, purgeTimeByFlow } from './hose.ts'
+import { CHART_HOSE, hoseDrop, hoseVolumeM3, purgeClock, purgeTimeByFlow } from './hose.ts'
 import { CHOKING_RATIO, isChoked, orificeFlow, pressureForFlow } from './orifice.ts'
 import { ambientPressurePa } from './standard.ts'
 
@@ -85,9 +85,13 @@ describe('hose', () => {
     const narrow = { lengthM: 7.62, boreM: inch(3 / 16) }
     expect(purgeTimeByFlow(narrow, 10 * CFH, 0, SEA)).toBeCloseTo(5.2, 1)
     expect(purgeTimeByFlow(CHART_HOSE, 10 * CFH, 5 * PSI_PA, SEA)).toBeCloseTo(9.2, 1)
-    expect(purgeTime(narrow, 10 * CFH, 0, SEA)).toBe(6)
+    expect(purgeClock(narrow, { flow: 10 * CFH, gaugePa: 0, ambientPa: SEA })).toEqual({
+      fullS: 6,
+      freeS: 6, // the floor: 0.7 s a metre
+      partS: 11,
+    })
   })
-  it('never purges for less than the floor, nor for less than three hose volumes', () => {
+  it('never purges for less than the floor, nor lets go under one and a half hose volumes', () => {
     fc.assert(
       fc.property(
         fc.double({ min: 1, max: 40, noNaN: true }),
@@ -95,9 +99,17 @@ describe('hose', () => {
         fc.double({ min: 0, max: 60, noNaN: true }),
         (lengthM, cfh, psi) => {
           const hose = { lengthM, boreM: 0.00635 }
-          const s = purgeTime(hose, cfh * CFH, psi * PSI_PA, SEA)
+          const { fullS, freeS, partS } = purgeClock(hose, {
+            flow: cfh * CFH,
+            gaugePa: psi * PSI_PA,
+            ambientPa: SEA,
+          })
+          const volumes = (s: number) => (s * cfh * CFH) / hoseVolumeM3(hose) + 1e-9
           return (
-            Number.isInteger(s) && s >= 0.7 * lengthM - 1e-6 && s * cfh * CFH >= 3 * hoseVolumeM3(hose) - 1e-9
+            [fullS, freeS, partS].every((s) => Number.isInteger(s) && s >= 0.7 * lengthM - 1e-6) &&
+            volumes(fullS) >= 3 &&
+            volumes(freeS) >= 1.5 &&
+            partS >= fullS
           )
         },
       ),

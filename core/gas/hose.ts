@@ -63,24 +63,46 @@ export const PURGE_FLOOR_S_PER_M = 0.7
 /** Above this gauge pressure the gas packed into the hose counts too: 5 psig, in Pa. */
 const PACKED_ABOVE_PA = 5 * PSI_PA
 
+/** How long a hose is purged, whole seconds. */
+export interface PurgeClock {
+  /** Three volumes with lever or valve wide open: what the clock shows. */
+  readonly fullS: number
+  /** With lever or valve wide open and the regulator set the hose counts as pure: the shop's floor, and one and a half volumes. */
+  readonly freeS: number
+  /** Three volumes with its valve only part open. */
+  readonly partS: number
+}
+/** Share of the full flow that a torch valve passes part open, where nothing better is known. */
+const PART_OPEN_SHARE = 0.5
 /**
- * How long to let a gas run through its hose before lighting: three hose volumes.
- * @param flow m³/s at 70 F and 1 atm, more than 0
- * @param gaugePa pressure in the hose while it runs, Pa gauge
- * @param floorSPerM the shop's least time per metre of hose
- * @returns whole seconds, rounded up, never under the floor
- * @example purgeTime({ lengthM: 7.62, boreM: (3 / 16) * INCH_M }, (10 * CUBIC_FOOT_M3) / 3600, 5 * PSI_PA, STANDARD_PRESSURE_PA, 0) // 6
+ * The clock of a purge.
+ * @param flow wide open, m³/s at 70 F and 1 atm
+ * @param partFlow with its valve part open; half the flow where it is not known
+ * @example purgeClock(CHART_HOSE, { flow: (9 * CUBIC_FOOT_M3) / 3600, gaugePa: 6 * PSI_PA, ambientPa: STANDARD_PRESSURE_PA }).freeS // 8
  */
-export function purgeTime(
+export function purgeClock(
   hose: Hose,
-  flow: number,
-  gaugePa: number,
-  ambientPa: number,
+  {
+    flow,
+    partFlow = flow * PART_OPEN_SHARE,
+    gaugePa,
+    ambientPa,
+  }: {
+    readonly flow: number
+    readonly partFlow?: number
+    readonly gaugePa: number
+    readonly ambientPa: number
+  },
   floorSPerM = PURGE_FLOOR_S_PER_M,
-): number {
-  return Math.ceil(
-    Math.max(purgeTimeByFlow(hose, flow, gaugePa, ambientPa), floorSPerM * hose.lengthM) - 1e-9,
-  )
+): PurgeClock {
+  const floorS = floorSPerM * hose.lengthM
+  const up = (s: number) => Math.ceil(Math.max(s, floorS) - 1e-9)
+  const three = purgeTimeByFlow(hose, flow, gaugePa, ambientPa)
+  return {
+    fullS: up(three),
+    freeS: up(three / 2),
+    partS: up(purgeTimeByFlow(hose, Math.min(partFlow, flow), gaugePa, ambientPa)),
+  }
 }
 
 /**

@@ -56,18 +56,19 @@ export function brazeSetup(
   const gas = runsNitrogen(request)
   const line = isRoundJoint(work.joint) && (gas || work.pressurePa > 0 || work.tubeRun.length > 0)
   const sweepS = figures.purgeTime?.value ?? UNKNOWN_SWEEP_S
+  const supply = supplySetting({
+    rig,
+    shop,
+    torch,
+    oxygenPa,
+    fuelPa,
+    oxygenFlow: figures.oxygenFlow,
+    fuelFlow: figures.fuelFlow,
+    floorSPerM,
+  })
   return {
     setting: {
-      ...supplySetting({
-        rig,
-        shop,
-        torch,
-        oxygenPa,
-        fuelPa,
-        oxygenFlow: figures.oxygenFlow,
-        fuelFlow: figures.fuelFlow,
-        floorSPerM,
-      }),
+      ...supply.setting,
       tip: {
         flames: rig.head === 'single' ? 1 : rig.ports,
         orificeM: figures.tipOrifice?.value ?? 0,
@@ -101,6 +102,7 @@ export function brazeSetup(
               : ('closed' as const),
         }
       : {}),
+    purge: supply.purge,
     units: shop.units,
     methods,
   }
@@ -128,7 +130,7 @@ export function brazeProcedure(
       rigStep(request.rig.fuel, setup.torch),
     ],
     work: of('heat', 'feed'),
-    cooling: [...of('cool'), hotParts()],
+    cooling: [...of('cool'), hotParts(setup.units)],
     after: of('clean'),
   })
 }

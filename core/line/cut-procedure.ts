@@ -1,6 +1,7 @@
 import type { CutPlan, CutRequest } from '../cut/types.ts'
 import { FUELS, type FuelId } from '../gas/fuels.ts'
-import { INCH_M } from '../quantity/index.ts'
+import type { UnitChoices } from '../quantity/choices.ts'
+import { INCH_M, printFor } from '../quantity/index.ts'
 import { clearDistance, settable, unreadCautions } from './before-gas.ts'
 import { coolSteps, cutSteps, layoutSteps } from './cut-steps.ts'
 import { compose, type Procedure } from './procedure.ts'
@@ -35,18 +36,20 @@ export function cutSetup(
   { torch = PLAIN_TORCH, methods = USUAL_LINE_METHODS, floorSPerM }: ProcedureOptions,
 ): LineSetup {
   const { rig, shop } = request
+  const supply = supplySetting({
+    rig,
+    shop,
+    torch,
+    oxygenPa,
+    fuelPa,
+    oxygenFlow: plan.figures.cuttingOxygenFlow,
+    preheatFlow: plan.figures.preheatOxygenFlow,
+    fuelFlow: plan.figures.fuelFlow,
+    floorSPerM,
+  })
   return {
     setting: {
-      ...supplySetting({
-        rig,
-        shop,
-        torch,
-        oxygenPa,
-        fuelPa,
-        oxygenFlow: plan.figures.preheatOxygenFlow,
-        fuelFlow: plan.figures.fuelFlow,
-        floorSPerM,
-      }),
+      ...supply.setting,
       tip: {
         flames: FUELS[rig.fuel].usualPreheatPorts,
         orificeM: plan.figures.tipOrifice?.value ?? 0,
@@ -60,6 +63,7 @@ export function cutSetup(
     oxygenPa,
     fuelPa,
     figures: { oxygen: 'cuttingOxygenPressure', fuel: 'fuelPressure' },
+    purge: supply.purge,
     units: shop.units,
     methods,
   }
@@ -77,7 +81,7 @@ export function cutProcedure(plan: CutPlan, request: CutRequest, options: Proced
   return compose(setup, {
     before: before(plan, request, setup),
     work: cutSteps(plan, request, setup.methods),
-    cooling: [hotParts(), ...coolSteps(plan)],
+    cooling: [hotParts(setup.units), ...coolSteps(plan)],
     after: [],
   })
 }
@@ -159,13 +163,15 @@ export const rigStep = (fuel: FuelId, torch: TorchGear): Step => ({
   acts: [],
 })
 
+/** Steel that looks black may be as hot as this, K. */
+const BLACK_HOT_K = 673.15
 /** Hot parts that somebody else may take for cold ones. */
-export const hotParts = (): Step => ({
+export const hotParts = (units: UnitChoices): Step => ({
   id: 'hot',
   phase: 'after',
   role: 'mark-hot',
   act: 'Mark the hot parts and move them only with tongs',
-  why: 'Black steel can be at 400 °C and burns whoever comes next.',
+  why: `Black steel can be at ${printFor(BLACK_HOT_K, 'temperature', units)} and burns whoever comes next.`,
   see: '“HOT” chalked on them, and the place fenced off.',
   acts: [],
 })

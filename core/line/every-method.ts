@@ -1,5 +1,6 @@
-import type { FuelId } from '../gas/fuels.ts'
-import { BREAKS, compose, STANDS, type BreakName, type Stand } from './procedure.ts'
+import { FUELS, type FuelId } from '../gas/fuels.ts'
+import { compose } from './procedure.ts'
+import { BREAKS, STANDS, standing, wayOut, type BreakName } from './ways.ts'
 import { everyMethod, setupOf } from './test-support.ts'
 import type { LineMethods } from './methods.ts'
 import type { TorchKind } from './setup.ts'
@@ -28,8 +29,12 @@ const CUT: Step = {
 }
 const HEAT: Step = { id: 'heat', phase: 'braze', act: 'Heat', why: '', acts: [{ do: 'heat' }] }
 
-const isWanted = (kind: TorchKind, name: BreakName, stand: Stand) =>
-  (name !== 'attachment-change' || kind !== 'cutting-torch') && (name !== 'relight' || stand === 'lit')
+/** Whether a way has to be there with the torch shut or the flame on the work: the rig is whole, and only a handle takes attachments. */
+const isWanted = (fuel: FuelId, kind: TorchKind, name: BreakName, stand: (typeof STANDS)[number]) =>
+  name !== 'assembly' &&
+  (name !== 'attachment-change' || kind !== 'cutting-torch') &&
+  (name !== 'fuel-change' || !FUELS[fuel].cylinder.piped) &&
+  (name !== 'relight' || stand === 'lit')
 
 /**
  * Generates and judges the whole procedure of a rig by some methods, and every break from where it can be taken.
@@ -49,8 +54,9 @@ export function judge(fuel: FuelId, rig: Rig, methods: LineMethods): number {
   let lists = 1
   for (const name of BREAKS)
     for (const stand of STANDS)
-      if (isWanted(rig.kind, name, stand)) {
-        if (made.breaks[name][stand] === undefined) throw new Error(`no ${name}, ${stand}: ${where()}`)
+      if (isWanted(fuel, rig.kind, name, stand)) {
+        const at = standing(made.steps, made.setting, stand)
+        if (wayOut(made.setup, name, at) === undefined) throw new Error(`no ${name}, ${stand}: ${where()}`)
         lists += 1
       }
   return lists

@@ -7,6 +7,7 @@ import {
   coldLine,
   flows,
   FULLY_OPEN,
+  isWhole,
   RESTED_S,
   takesS,
   USUAL_SWEEP_S,
@@ -51,8 +52,7 @@ const anyOpen = (s: LineState) => s.oxygen.turns > 0 || s.fuel.turns > 0
 function traceAllowed({ after, setting }: Seen): boolean {
   const { tip } = setting
   return (
-    tip?.flames === 1 &&
-    tip.orificeM <= TRACE_OF_OXYGEN.orificeM &&
+    (setting.traceByManual === true || (tip?.flames === 1 && tip.orificeM <= TRACE_OF_OXYGEN.orificeM)) &&
     after.oxygen.hose === 'pure' &&
     after.fuel.hose === 'pure' &&
     after.lever === 'up' &&
@@ -102,6 +102,43 @@ export const HAZARDS = {
     when: ({ before, act }) => {
       const side = sideOf(act)
       return side !== undefined && before[side].turns === 0 && before[side].deliveryPa > 0
+    },
+  },
+  'opened-in-parts': {
+    grade: 'forbidden',
+    text: 'A cylinder opened with its regulator or hose off throws its gas across the room. Put that side together first.',
+    acts: ['open-cylinder'],
+    when: ({ before, act }) => {
+      const side = sideOf(act)
+      return side !== undefined && !isWhole(before, side)
+    },
+  },
+  'fuel-blown-out': {
+    grade: 'forbidden',
+    text: 'A fuel outlet is never blown out: what comes out burns or gathers. Look into it, and wipe it with a clean dry cloth.',
+    acts: ['blow-out'],
+    when: ({ act }) => sideOf(act) === 'fuel',
+  },
+  'blown-out-wrongly': {
+    grade: 'forbidden',
+    text: 'An outlet is blown out with its regulator off, no flame lit, nobody in front of it: oxygen makes cloth and flame burn fiercely.',
+    acts: ['blow-out'],
+    when: ({ before, act }) => {
+      const side = sideOf(act)
+      return before.flame !== 'out' || (side !== undefined && !['off', 'apart'].includes(before[side].fitted))
+    },
+  },
+  'taken-apart-under-gas': {
+    grade: 'forbidden',
+    text: 'A regulator or hose that comes off under pressure strikes, and its gas comes with it. Shut that cylinder and bleed that side to zero first.',
+    acts: ['take-off-regulator', 'take-off-hose'],
+    when: ({ before, act }) => {
+      const side = sideOf(act)
+      return (
+        before.flame !== 'out' ||
+        (side !== undefined &&
+          (before[side].turns > 0 || before[side].inletPa > 0 || before[side].deliveryPa > 0))
+      )
     },
   },
   'oxygen-opened-fast': {
@@ -161,6 +198,12 @@ export const HAZARDS = {
     text: 'A hose that may hold air or the other gas burns back when it is lit. Purge each in turn first.',
     acts: ['light'],
     when: ({ after }) => after.oxygen.hose !== 'pure' || after.fuel.hose !== 'pure',
+  },
+  'lit-untested': {
+    grade: 'forbidden',
+    text: 'A joint was made that nobody has tested: what leaks there burns. Look for leaks first.',
+    acts: ['light'],
+    when: ({ before }) => before.oxygen.fitted !== 'tested' || before.fuel.fitted !== 'tested',
   },
   'oxygen-to-unlit-torch': {
     grade: 'forbidden',
@@ -389,7 +432,7 @@ export const END_HAZARDS = {
   'torch-valve-left-open': {
     grade: 'forbidden',
     text: 'A torch valve is still open: the next one to open a cylinder fills the room.',
-    when: (s: LineState) => s.oxygen.valve > 0 || s.fuel.valve > 0 || s.nitrogen.valve > 0,
+    when: (s: LineState) => s.oxygen.valve > 0 || s.fuel.valve > 0 || s.nitrogen.valve > 0 || s.handle > 0,
   },
   'left-hot': {
     grade: 'forbidden',

@@ -47,6 +47,26 @@ const CASES: readonly (readonly [HazardName, Act[], LineSetting?])[] = [
     'opened-against-pressure',
     [...READY, { do: 'shut-cylinder', side: 'oxygen' }, { do: 'screw-out', side: 'oxygen' }, open('oxygen')],
   ],
+  ['opened-in-parts', [{ do: 'take-off-regulator', side: 'fuel' }, open('fuel')]],
+  [
+    'fuel-blown-out',
+    [
+      { do: 'take-off-regulator', side: 'fuel' },
+      { do: 'blow-out', side: 'fuel' },
+    ],
+  ],
+  ['blown-out-wrongly', [{ do: 'blow-out', side: 'oxygen' }]],
+  ['taken-apart-under-gas', [open('oxygen'), { do: 'take-off-regulator', side: 'oxygen' }]],
+  [
+    'lit-untested',
+    [
+      { do: 'take-off-regulator', side: 'oxygen' },
+      { do: 'fit-regulator', side: 'oxygen' },
+      ...READY,
+      valve('fuel'),
+      { do: 'light' },
+    ],
+  ],
   ['oxygen-opened-fast', [{ do: 'open-cylinder', side: 'oxygen' }]],
   ['acetylene-opened-too-far', [{ do: 'open-cylinder', side: 'fuel', turns: 2, slowly: true }]],
   ['wrong-regulator', [open('fuel')], { ...SETTING, regulatorFor: 'propane' }],

@@ -84,13 +84,35 @@ export const METHOD_WORDS = {
       ),
     },
   },
+  purgeOrder: {
+    label: 'Which hose is purged first',
+    topic: 'pressures',
+    touches: true,
+    options: {
+      'as-cylinders': o('As the cylinders', 'One order for all that is done with the two gases.'),
+      'fuel-first': o('Fuel first', 'Oxygen comes last, and carries off the fuel at the tip.'),
+      'oxygen-first': o('Oxygen first', 'Fuel comes last, and is at the tip when it is lit.'),
+    },
+  },
+  purgeThrough: {
+    label: 'Purging through',
+    topic: 'pressures',
+    touches: true,
+    options: {
+      wide: o('Lever down, fuel valve wide open', 'The whole flow clears a hose in seconds.'),
+      part: o('Valves part open', 'Less gas into the room at a time; the clock is longer for it.'),
+    },
+  },
   screwsAtEnd: {
     label: 'Screws at the end',
     topic: 'shutting',
     touches: true,
     options: {
       out: o('Always out', 'The next cylinder that is opened meets no screw.'),
-      left: o('Left as set', 'Quicker next time; whoever opens next must back them out first.'),
+      left: o(
+        'Left as set',
+        'They show what was set; the next set-up backs them out before a cylinder valve moves.',
+      ),
     },
   },
   setPressures: {
@@ -102,6 +124,10 @@ export const METHOD_WORDS = {
       closed: o(
         'Against the shut valve, then corrected',
         'No gas into the room at first; the last word is still with gas flowing.',
+      ),
+      static: o(
+        'Against the shut valve, left so',
+        'No gas into the room; the needle is set higher by the rise, which the step says.',
       ),
     },
   },
@@ -139,6 +165,18 @@ export const METHOD_WORDS = {
       trace: o('A trace of oxygen first', 'Holds the flame outdoors; only small tips with one flame.'),
     },
   },
+  workUpOther: {
+    label: 'Working up other fuels',
+    topic: 'flame',
+    touches: true,
+    options: {
+      'by-turns': o('Fuel and oxygen by turns', 'Small steps: the flame never leaves the tip.'),
+      'until-it-parts': o(
+        'Fuel until the flame just parts from the tip, then oxygen',
+        'Shows at once how much fuel the tip takes; the oxygen brings the flame back.',
+      ),
+    },
+  },
   shutTorch: {
     label: 'Shutting the torch',
     topic: 'shutting',
@@ -169,12 +207,31 @@ export const METHOD_WORDS = {
       together: o('Both together', 'Quick; needs check valves at the torch, nothing lit near.'),
     },
   },
+  backOut: {
+    label: 'Backing the screws out',
+    topic: 'shutting',
+    touches: true,
+    options: {
+      'both-last': o('Both, once all is bled', 'One look at all four needles, then both screws.'),
+      'each-in-turn': o(
+        'Each as soon as its side is bled',
+        'One gas is wholly done before the other is touched.',
+      ),
+    },
+  },
   leakCheck: {
     label: 'Leak check',
     topic: 'pressures',
     options: {
-      'after-change': o('Solution after any change, and daily', 'What was touched is what leaks.'),
-      'each-time': o('Solution on every joint, every time', 'Nothing is taken on trust.'),
+      'after-change': o('After any change, and daily', 'What was touched is what leaks.'),
+      'each-time': o('Every joint, every time', 'Nothing is taken on trust.'),
+    },
+  },
+  leakWith: {
+    label: 'Leaks are looked for with',
+    topic: 'pressures',
+    options: {
+      solution: o('Made leak solution', 'Made for oxygen, and leaves nothing behind.'),
       soap: o('Soap and water', 'To hand everywhere; only soap without oil, and wiped off.'),
     },
   },

@@ -21,6 +21,12 @@ export const USUAL_LINE_METHODS = Object.fromEntries(
   LINE_METHOD_NAMES.map((name) => [name, optionsOfLine(name)[0]]),
 ) as unknown as LineMethods
 
+/** What leaks were looked for with was once said in the row of when they are. */
+export function methodsAsNow(asked: Readonly<Record<string, unknown>>): Readonly<Record<string, unknown>> {
+  if (asked['leakCheck'] !== 'soap') return asked
+  return { ...asked, leakCheck: 'after-change', leakWith: 'soap' }
+}
+
 /** Methods as somebody names them: each row's word, or the fields that are not known. */
 export function readLineMethods(asked: Readonly<Record<string, unknown>>): {
   readonly methods: LineMethods
@@ -28,7 +34,7 @@ export function readLineMethods(asked: Readonly<Record<string, unknown>>): {
 } {
   const errors: { field: string; message: string }[] = []
   const methods: Record<string, string> = { ...USUAL_LINE_METHODS }
-  for (const [name, value] of Object.entries(asked)) {
+  for (const [name, value] of Object.entries(methodsAsNow(asked))) {
     if (!(name in METHOD_WORDS)) {
       errors.push({
         field: `methods.${name}`,

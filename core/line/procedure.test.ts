@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest'
 import { cuttingShade } from './cut-procedure.ts'
 import { compareMethods } from './compare.ts'
 import { hazardsAtEnd, runSteps, type Met } from './hazards.ts'
-import { BREAKS, type Procedure } from './procedure.ts'
+import type { Procedure } from './procedure.ts'
+import { standing, wayOut, type BreakName } from './ways.ts'
 import { readTorchGear } from './read-torch.ts'
 import {
   LINE_METHOD_NAMES,
@@ -44,7 +45,7 @@ describe('the procedure of a cut', () => {
   it('keeps the order of work: set, purge, leak check, light, cut, shut, bleed, watch', () => {
     const order = [
       'area', 'gear', 'rig', 'screws-out', 'open-fuel', 'set-fuel', 'open-oxygen', 'set-oxygen', 'purge-fuel',
-      'purge-oxygen', 'leaks', 'light', 'trim', 'retrim', 'preheat', 'cut', 'shut-torch', 'hot', 'shut-cylinders',
+      'purge-oxygen', 'leaks', 'light', 'raise-fuel', 'trim', 'retrim', 'preheat', 'cut', 'shut-torch', 'hot', 'shut-cylinders',
       'bleed-oxygen', 'bleed-fuel', 'wind-out', 'fire-watch',
     ] // prettier-ignore
     expect(ids(cutSteps()).filter((id) => order.includes(id))).toEqual(order)
@@ -119,7 +120,9 @@ describe('the methods', () => {
     ['shutTorch', 'more-oxygen', 'shut-torch', /A little more oxygen/],
     ['screwsAtEnd', 'left', 'wind-out', /^Leave the screws as they are/],
     ['leakCheck', 'each-time', 'leaks', /every joint and watch/],
-    ['leakCheck', 'soap', 'leaks', /soapy water/],
+    ['leakWith', 'soap', 'leaks', /soapy water/],
+    ['setPressures', 'static', 'set-fuel', /needle stands at .* and the rise/],
+    ['purgeThrough', 'part', 'purge-oxygen', /preheat oxygen alone/],
     ['shade', 'five', 'gear', /shade 5,/],
     ['cones', 'touching', 'preheat', /just touching/],
     ['guide', 'held', 'guide', /^Hold the guide/],
@@ -153,7 +156,7 @@ describe('the methods', () => {
       ids(cutSteps({}, methods({ bleeding: 'fuel-first' }))).filter((i) => i.startsWith('bleed')),
     ).toEqual(['bleed-fuel', 'bleed-oxygen'])
   })
-  it('leaves the shop’s way where the rig does not allow it, and says why', () => {
+  it('leaves the shop’s method where the rig does not allow it, and says why', () => {
     const departs = (made: Procedure) => given(made).exceptions.map((d) => [d.method, d.used])
     // a cutting tip has many flames
     expect(departs(cutSteps({}, methods({ lightAcetylene: 'whiff' })))).toEqual([
@@ -239,8 +242,8 @@ describe('a braze', () => {
   it('sweeps before the flame, feeds in its order, and holds the nitrogen until it is cool', () => {
     const made = given(brazeSteps())
     const order = [
-      'leaks', 'open-line', 'nitrogen-on', 'nitrogen-sweep', 'light', 'trim', 'heat-1', 'heat-2', 'feed-2',
-      'shut-torch', 'nitrogen-hold', 'nitrogen-off', 'shut-cylinders', 'wind-out',
+      'leaks', 'open-line', 'nitrogen-on', 'nitrogen-sweep', 'light', 'raise-fuel', 'trim', 'heat-1', 'heat-2',
+      'feed-2', 'shut-torch', 'shut-cylinders', 'wind-out', 'nitrogen-hold', 'nitrogen-off',
     ] // prettier-ignore
     expect(made.steps.map((s) => s.id).filter((id) => order.includes(id))).toEqual(order)
     const feed = made.steps.find((s) => s.id === 'feed-2')
@@ -281,41 +284,45 @@ describe('a braze', () => {
 })
 
 describe('breaks', () => {
+  const idsOf = (made: Extract<Procedure, { ok: true }>, name: BreakName, stand: 'ready' | 'lit') =>
+    wayOut(made.setup, name, standing(made.steps, made.setting, stand))?.map((s) => s.id)
   it('come back to the flame, or to the set rig, that they left', () => {
-    for (const made of [
-      cutSteps(),
-      cutSteps({}, { torch: { kind: 'cutting-attachment', checkValves: true } }),
-    ]) {
-      const { breaks } = given(made)
-      expect(breaks['short-pause'].lit?.map((s) => s.id)).toEqual([
+    const attachment = { torch: { kind: 'cutting-attachment', checkValves: true } } as const
+    for (const made of [given(cutSteps()), given(cutSteps({}, attachment))]) {
+      expect(idsOf(made, 'short-pause', 'lit')).toEqual([
         'shut-torch',
         'pause',
         'light',
+        'raise-fuel',
         'trim',
         'retrim',
       ])
-      expect(breaks['relight'].lit?.[0]?.id).toBe('after-pop')
-      expect(breaks['relight'].ready).toBeUndefined()
-      expect(breaks['tip-change'].ready?.map((s) => s.id)).toEqual(['change-tip'])
-      expect(breaks['long-break'].lit?.map((s) => s.id)).toContain('away')
-      expect(breaks.shutdown.lit?.at(-1)?.id).toBe('wind-out')
-      for (const name of BREAKS)
-        for (const steps of Object.values(breaks[name]) as Step[][])
-          expect(steps.every((s) => s.phase === 'break')).toBe(true)
+      expect(idsOf(made, 'relight', 'lit')?.[0]).toBe('after-pop')
+      // the step in hand opens the handle, or lights
+      expect(idsOf(made, 'tip-change', 'ready')).toContain('change-tip')
+      expect(idsOf(made, 'long-break', 'lit')).toContain('away')
+      expect(idsOf(made, 'assembly', 'lit')).toBeUndefined()
     }
+    expect(idsOf(given(cutSteps()), 'shutdown', 'lit')?.at(-1)).toBe('wind-out')
+    expect(idsOf(given(cutSteps({}, attachment)), 'shutdown', 'lit')?.at(-1)).toBe('shut-handle')
   })
-  it('keep the nitrogen on while the joint is hot', () => {
-    const { breaks } = given(brazeSteps())
-    expect(breaks['short-pause'].lit?.some((s) => s.id.startsWith('nitrogen'))).toBe(false)
-    const long = breaks['long-break'].lit?.map((s) => s.id) ?? []
-    expect(long.indexOf('nitrogen-hold')).toBeLessThan(long.indexOf('shut-cylinders'))
+  it('keep the nitrogen on while the joint is hot, and shut it last', () => {
+    const made = given(brazeSteps())
+    expect(idsOf(made, 'short-pause', 'lit')?.some((id) => id.startsWith('nitrogen'))).toBe(false)
+    const long = idsOf(made, 'long-break', 'lit') ?? []
+    expect(long.indexOf('shut-cylinders')).toBeLessThan(long.indexOf('nitrogen-hold'))
+    expect(long.indexOf('nitrogen-off')).toBeLessThan(long.indexOf('away'))
     expect(long.indexOf('nitrogen-sweep')).toBeGreaterThan(long.indexOf('leaks'))
+    // it has cooled since the torch was shut
+    expect(made.steps.find((s) => s.role === 'nitrogen-hold')?.timer).toMatchObject({ from: 'shut-torch' })
   })
 })
 
 /** Steps whose loss, and pairs whose exchange, the model rightly finds harmless, with the reason. */
 const HARMLESS_TO_DROP: Readonly<Record<string, string>> = {
-  leaks: 'the model knows no leaks: whoever brushes finds them',
+  leaks: 'the joints are as they were found: whoever brushes finds what leaks',
+  'raise-fuel': 'the model knows no soot: it is seen',
+  'open-handle': 'it stands open from the setting: the step looks at it',
   preheat: 'the model knows no plate: pressed too cold it only fails to start',
   cut: 'nothing is left undone on the line when nothing is cut',
   'heat-1': 'heating is asked of a flame and a line, not of a time',
@@ -327,6 +334,13 @@ const HARMLESS_TO_SWAP: Readonly<Record<string, string>> = {
   'set-fuel|open-oxygen': 'both orders are taught: one gas wholly, or both cylinders first',
   'purge-fuel|purge-oxygen': 'each is alone',
   'set-oxygen|purge-fuel': 'the fuel is set already, and only one gas runs at a time',
+  'light|raise-fuel': 'more fuel at once is a large flame, not a harm of the line',
+  'raise-fuel|trim': 'the model knows no soot: it is seen',
+  'leaks|open-handle': 'the handle stands open already',
+  'open-handle|light': 'the handle stands open already',
+  'wind-out|shut-handle': 'nothing is behind either any more',
+  'wind-out|nitrogen-hold': 'nitrogen has a cylinder and a valve of its own',
+  'shut-handle|nitrogen-hold': 'nitrogen has a cylinder and a valve of its own',
   'purge-oxygen|leaks': 'the needles may be watched before or after',
   'bleed-oxygen|bleed-fuel': 'both orders are taught',
   'preheat|cut': 'the model knows no plate',
@@ -334,7 +348,6 @@ const HARMLESS_TO_SWAP: Readonly<Record<string, string>> = {
   'heat-2|feed-1': 'both are heating',
   'feed-1|feed-2': 'both are heating',
   'leaks|open-line': 'the leak check and the opening of the work do not touch',
-  'nitrogen-off|shut-cylinders': 'nitrogen has a cylinder and a valve of its own',
 }
 
 describe('mutations', () => {

@@ -1,5 +1,6 @@
 import type { TORCH } from '../rig/fields.ts'
 import type { WordOf } from '../fields/spec.ts'
+import type { PurgeClock } from '../gas/hose.ts'
 import type { UnitChoices } from '../quantity/choices.ts'
 import type { LineMethods } from './methods.ts'
 import type { LineSetting } from './state.ts'
@@ -38,6 +39,8 @@ export interface LineSetup {
   readonly fuelPa: number
   readonly figures: { readonly oxygen: string; readonly fuel: string }
   readonly nitrogen?: NitrogenSetup | undefined
+  /** How long each hose is purged. */
+  readonly purge: { readonly oxygen: PurgeClock; readonly fuel: PurgeClock }
   /** The work is part of a line that has to be opened. */
   readonly openLine?: 'pressure' | 'refrigerant' | 'closed' | undefined
   readonly units: UnitChoices

@@ -89,7 +89,7 @@ export function refuseProof(
   }
   if (proof.kind === 'reading') {
     if (!figure) return 'There is no figure to hold the reading against.'
-    const { state } = judgeReading(proof.si, figure, step.figure, setting)
+    const { state } = judgeReading(proof.si - (step.risePa ?? 0), figure, step.figure, setting)
     if (state === 'past-limit') return 'The needle stands past what may be set: back the screw out.'
     if (state !== 'on') return 'The needle is not where this piece wants it: set it.'
   }

@@ -12,8 +12,15 @@ export type Side = 'oxygen' | 'fuel' | 'nitrogen'
 /** What a hose holds: `part` is gas and air; `pure` only after it was swept; `mixed` is both gases, which burns back. */
 export type HoseHolds = 'air' | 'part' | 'pure' | 'mixed'
 
+/**
+ * How a side is put together: `tested` as it is found, every joint known to be tight; `untested` whole, with a joint that
+ * was made since; `off` with its regulator off the cylinder; `apart` with the hose off too; `hoseless` with only the hose off.
+ */
+export type Fitted = 'tested' | 'untested' | 'off' | 'apart' | 'hoseless'
+
 /** One side. Pressures in Pa gauge, valves in turns from shut (0). */
 export interface SideState {
+  readonly fitted: Fitted
   /** Of the cylinder valve. */
   readonly turns: number
   /** Before the regulator. */
@@ -23,7 +30,7 @@ export interface SideState {
   /** After the regulator: stands higher by the lock-up while nothing flows. */
   readonly deliveryPa: number
   readonly hose: HoseHolds
-  /** How long gas has run through the hose since it last held air, s. */
+  /** How long gas has run through the hose since it last held air, as with its valve wide open, s. */
   readonly sweptS: number
   /** Of the torch valve, or of the purge valve for nitrogen. */
   readonly valve: number
@@ -70,6 +77,7 @@ export type Act =
   | (OnSide<'open-cylinder'> & { readonly turns?: number; readonly slowly?: boolean })
   | (OnSide<'open-valve'> & { readonly turns?: number })
   | OnSide<'shut-cylinder' | 'shut-valve' | 'screw-out'>
+  | OnSide<'take-off-regulator' | 'fit-regulator' | 'take-off-hose' | 'fit-hose' | 'blow-out'>
   | (OnSide<'screw-in'> & { readonly toPa: number })
   | (OnSide<'purge'> & { readonly seconds: number })
   | { readonly do: 'trim'; readonly to?: SetFlame }
@@ -111,13 +119,17 @@ export interface LineSetting {
   readonly fuelLockUpPa?: number | undefined
   readonly fuelRatingPa?: number | undefined
   readonly oxygenRatingPa?: number | undefined
-  /** How long each hose has to be swept, s; `USUAL_SWEEP_S` when nobody worked it out. */
+  /** How long each hose has to be swept with lever or valve wide open, s; `USUAL_SWEEP_S` when nobody worked it out. */
   readonly sweepS?: { readonly oxygen: number; readonly fuel: number } | undefined
+  /** The same with its valve part open, s; as wide open where nobody worked it out. */
+  readonly partSweepS?: { readonly oxygen: number; readonly fuel: number } | undefined
   readonly checkValves?: boolean | undefined
   readonly tip?: { readonly flames: number; readonly orificeM: number; readonly pieces?: 1 | 2 | undefined }
   readonly hoseGrade?: HoseGrade | undefined
   /** The gas that the fuel regulator was made for. */
   readonly regulatorFor?: FuelId | undefined
+  /** The torch's manual lights it with a trace of oxygen, whatever its tip. */
+  readonly traceByManual?: boolean | undefined
   /** A torch with a handle valve behind its attachment. */
   readonly handleValve?: boolean | undefined
   /** The flame that the work wants. */
@@ -173,6 +185,11 @@ const TAKES_S: Readonly<Record<ActName, number>> = {
   'change-tip': 60,
   'change-attachment': 90,
   'hand-over': 30,
+  'take-off-regulator': 30,
+  'fit-regulator': 60,
+  'take-off-hose': 30,
+  'fit-hose': 60,
+  'blow-out': 1,
   'vent-line': 20,
   'open-exit': 5,
   'shut-exit': 5,
@@ -184,6 +201,7 @@ const TAKES_S: Readonly<Record<ActName, number>> = {
 }
 
 const COLD_SIDE: SideState = {
+  fitted: 'tested',
   turns: 0,
   inletPa: 0,
   screwPa: 0,
@@ -256,12 +274,13 @@ function settleSide(state: LineState, side: Side, setting: LineSetting): SideSta
   const open = isOpen(state, side, setting)
   if (s.turns > 0) {
     const inletPa = inletOf(side, setting)
-    const lockUp = side === 'fuel' ? (setting.fuelLockUpPa ?? LOCK_UP_PA) : LOCK_UP_PA
-    const fed = s.screwPa > 0 ? (open ? s.screwPa : s.screwPa + lockUp) : open ? 0 : s.deliveryPa
+    const fed =
+      s.screwPa > 0 ? (open ? s.screwPa : s.screwPa + lockUpOf(side, setting)) : open ? 0 : s.deliveryPa
     const hose: HoseHolds = s.screwPa > 0 && open && s.hose === 'air' ? 'part' : s.hose
     return s.inletPa === inletPa && s.deliveryPa === fed && s.hose === hose
       ? s
       : {
+          fitted: s.fitted,
           turns: s.turns,
           inletPa,
           screwPa: s.screwPa,
@@ -274,6 +293,7 @@ function settleSide(state: LineState, side: Side, setting: LineSetting): SideSta
   if (!open || (s.deliveryPa === 0 && (s.screwPa === 0 || s.inletPa === 0))) return s
   // emptied through the torch: what is before the regulator leaves too, unless the screw is out
   return {
+    fitted: s.fitted,
     turns: s.turns,
     inletPa: s.screwPa > 0 ? 0 : s.inletPa,
     screwPa: s.screwPa,
@@ -305,8 +325,8 @@ function passed(state: LineState, seconds: number, setting: LineSetting): LineSt
   const unlit = state.flame === 'out'
   const { work } = state
   return {
-    oxygen: oxygenRuns ? swept(state.oxygen, seconds, setting.sweepS?.oxygen) : state.oxygen,
-    fuel: fuelRuns ? swept(state.fuel, seconds, setting.sweepS?.fuel) : state.fuel,
+    oxygen: oxygenRuns ? swept(state, 'oxygen', seconds, setting) : state.oxygen,
+    fuel: fuelRuns ? swept(state, 'fuel', seconds, setting) : state.fuel,
     nitrogen: state.nitrogen,
     handle: state.handle,
     lever: state.lever,
@@ -319,9 +339,17 @@ function passed(state: LineState, seconds: number, setting: LineSetting): LineSt
   }
 }
 
-function swept(s: SideState, seconds: number, needS = USUAL_SWEEP_S): SideState {
-  const sweptS = s.sweptS + seconds
+/** A torch valve that is open so far counts as wide open. */
+export const WIDE_OPEN = 1
+/** A side whose gas ran for some seconds: with its valve part open they count for less. */
+function swept(state: LineState, side: 'oxygen' | 'fuel', seconds: number, setting: LineSetting): SideState {
+  const s = state[side]
+  const needS = setting.sweepS?.[side] ?? USUAL_SWEEP_S
+  const wide = side === 'oxygen' && setting.lever === true ? state.lever === 'down' : s.valve >= WIDE_OPEN
+  const partS = wide ? undefined : setting.partSweepS?.[side]
+  const sweptS = s.sweptS + (partS === undefined ? seconds : (seconds * needS) / partS)
   return {
+    fitted: s.fitted,
     turns: s.turns,
     inletPa: s.inletPa,
     screwPa: s.screwPa,
@@ -364,6 +392,7 @@ const withFlame = (s: LineState, flame: Flame, retrimmed = s.retrimmed): LineSta
 function onSide(state: LineState, side: Side, change: Partial<SideState>): LineState {
   const s = state[side]
   const next: SideState = {
+    fitted: change.fitted ?? s.fitted,
     turns: change.turns ?? s.turns,
     inletPa: change.inletPa ?? s.inletPa,
     screwPa: change.screwPa ?? s.screwPa,
@@ -410,9 +439,20 @@ function changed(state: LineState, act: Act, setting: LineSetting): LineState {
     case 'shut-valve':
       return onSide(state, act.side, { valve: 0 })
     case 'screw-in':
-      return onSide(state, act.side, { screwPa: act.toPa })
+      return onSide(state, act.side, { screwPa: woundFor(state, act.side, act.toPa, setting) })
     case 'screw-out':
       return onSide(state, act.side, { screwPa: 0 })
+    case 'take-off-regulator':
+    case 'fit-regulator':
+    case 'take-off-hose':
+    case 'fit-hose':
+      return onSide(state, act.side, {
+        fitted: FITTED[act.do][state[act.side].fitted],
+        hose: 'air',
+        sweptS: 0,
+      })
+    case 'check-leaks':
+      return tested(state)
     case 'open-handle':
       return { ...state, handle: 2 }
     case 'shut-handle':
@@ -462,6 +502,51 @@ function changed(state: LineState, act: Act, setting: LineSetting): LineState {
       return state
   }
 }
+
+const whole = (of: Fitted): boolean => of === 'tested' || of === 'untested'
+/** What a side is after one of its parts was taken off or put on; what is on or off already stays as it is. */
+const FITTED: Readonly<
+  Record<
+    'take-off-regulator' | 'fit-regulator' | 'take-off-hose' | 'fit-hose',
+    Readonly<Record<Fitted, Fitted>>
+  >
+> = {
+  'take-off-regulator': { tested: 'off', untested: 'off', hoseless: 'apart', off: 'off', apart: 'apart' },
+  'fit-regulator': {
+    off: 'untested',
+    apart: 'hoseless',
+    tested: 'tested',
+    untested: 'untested',
+    hoseless: 'hoseless',
+  },
+  'take-off-hose': {
+    tested: 'hoseless',
+    untested: 'hoseless',
+    off: 'apart',
+    hoseless: 'hoseless',
+    apart: 'apart',
+  },
+  'fit-hose': { hoseless: 'untested', apart: 'off', tested: 'tested', untested: 'untested', off: 'off' },
+}
+/** Whether a side is whole, so that its cylinder may be opened into it. */
+export const isWhole = (s: LineState, side: Side): boolean => whole(s[side].fitted)
+
+/** Every joint under pressure was looked at. */
+function tested(state: LineState): LineState {
+  let next = state
+  for (const side of ['oxygen', 'fuel'] as const)
+    if (next[side].fitted === 'untested' && next[side].deliveryPa > 0)
+      next = onSide(next, side, { fitted: 'tested' })
+  return next
+}
+
+/** What a screw is wound in for, when its needle is brought to a pressure: with nothing running it stands higher by the lock-up. */
+function woundFor(state: LineState, side: Side, toPa: number, setting: LineSetting): number {
+  const still = state[side].turns > 0 && !isOpen(state, side, setting)
+  return still ? Math.max(1, toPa - lockUpOf(side, setting)) : toPa
+}
+const lockUpOf = (side: Side, setting: LineSetting): number =>
+  side === 'fuel' ? (setting.fuelLockUpPa ?? LOCK_UP_PA) : LOCK_UP_PA
 
 const usualTurns = (side: Side, setting: LineSetting) =>
   side === 'fuel' ? FUELS[setting.fuel].cylinder.usualTurns : FULLY_OPEN

@@ -20,7 +20,16 @@ export type Phase = keyof typeof PHASE_NAMES
  * span; `at-most` counts up from when the step is reached and alarms past its end; `carries-on` starts when the step is confirmed and goes on beside the rest, also after the end.
  */
 export type StepTimer =
-  | { readonly kind: 'at-least' | 'at-most' | 'carries-on'; readonly what: string; readonly seconds: number }
+  | {
+      readonly kind: 'at-least'
+      readonly what: string
+      readonly seconds: number
+      /** The step may be confirmed after so long already, s; absent: when the clock has run out. */
+      readonly freeS?: number
+      /** Runs by itself: from when the step was reached, or since the torch was shut; absent: from a press. */
+      readonly from?: 'here' | 'shut-torch'
+    }
+  | { readonly kind: 'at-most' | 'carries-on'; readonly what: string; readonly seconds: number }
   | { readonly kind: 'about'; readonly what: string; readonly lowS: number; readonly highS: number }
 
 /** How long a clock runs at the most, s. */
@@ -48,6 +57,7 @@ export interface StepPattern {
  */
 export const STEP_ROLES = [
   'look-over',
+  'leaks',
   'guide',
   'fit',
   'flux',
@@ -85,6 +95,8 @@ export interface Step {
   readonly act: string
   /** A figure of the plan, by name. */
   readonly figure?: string
+  /** Nothing runs while it is set: its needle stands higher than the figure by so much, Pa. */
+  readonly risePa?: number
   /** Further figures of the plan that belong to the step. */
   readonly also?: readonly string[]
   readonly why: string
@@ -96,6 +108,10 @@ export interface Step {
   readonly pace?: StepPace
   readonly pattern?: StepPattern
   readonly acts: readonly Act[]
+  /** What a learner is told beside it, once in a run. */
+  readonly learner?: string
+  /** The shop's way that is not followed here, what is done instead, and why. */
+  readonly departs?: string
   /** The choices of the shop that shaped it. */
   readonly methods?: readonly LineMethodName[]
   /** An apprentice has it confirmed by an instructor. */

@@ -26,6 +26,11 @@ export const SETTING: LineSetting = {
   checkValves: true,
 }
 
+const PURGE = {
+  oxygen: { fullS: 18, freeS: 9, partS: 36 },
+  fuel: { fullS: 24, freeS: 12, partS: 48 },
+} as const
+
 /** The setup of a rig with no plan behind it. */
 export function setupOf(
   fuel: FuelId,
@@ -39,7 +44,8 @@ export function setupOf(
       ...SETTING,
       fuel,
       checkValves,
-      sweepS: { oxygen: 9, fuel: 12 },
+      sweepS: { oxygen: PURGE.oxygen.freeS, fuel: PURGE.fuel.freeS },
+      partSweepS: { oxygen: PURGE.oxygen.partS, fuel: PURGE.fuel.partS },
       handleValve: kind === 'cutting-attachment',
       lever: cuts,
       flame: cuts ? 'neutral' : 'carburising',
@@ -60,6 +66,7 @@ export function setupOf(
           openLine: 'refrigerant' as const,
         }
       : {}),
+    purge: PURGE,
     units: INCH_UNITS,
     methods,
   }

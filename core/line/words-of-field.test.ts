@@ -3,7 +3,9 @@ import { describe, expect, it } from 'vitest'
 import { FUEL_IDS } from '../gas/fuels.ts'
 import { hazardsAtEnd } from './hazards.ts'
 import { actOn, coldLine, foundLine, type LineState } from './state.ts'
-import { compose, STANDS } from './procedure.ts'
+import { compose } from './procedure.ts'
+import { BREAKS, STANDS, standing, wayOut } from './ways.ts'
+import { COLD_LINE } from './state.ts'
 import { optionsOfLine, LINE_METHOD_NAMES, USUAL_LINE_METHODS } from './methods.ts'
 import { METHOD_WORDS, optionWords } from './method-words.ts'
 import { RIGS } from './every-method.ts'
@@ -20,7 +22,8 @@ const OURS: readonly (readonly [word: RegExp, field: string])[] = [
   [/\bshop’s (way|school)/i, 'method'],
   [/\bbook\b/i, 'log'],
 ]
-const spoken = (s: Step) => [s.act, s.why, s.see, s.ifNot, s.caution].filter((t) => t !== undefined)
+const spoken = (s: Step) =>
+  [s.act, s.why, s.see, s.ifNot, s.caution, s.learner, s.departs].filter((t) => t !== undefined)
 
 /** Steps of every rig and fuel by the usual methods, and by each method in turn; with all their breaks. */
 function everyStep(): readonly Step[] {
@@ -28,8 +31,10 @@ function everyStep(): readonly Step[] {
   const add = (made: ReturnType<typeof compose>) => {
     if (!made.ok) return
     out.push(...made.steps)
-    for (const stands of Object.values(made.breaks))
-      for (const stand of STANDS) out.push(...(stands[stand] ?? []))
+    for (const name of BREAKS)
+      for (const stand of STANDS)
+        out.push(...(wayOut(made.setup, name, standing(made.steps, made.setting, stand)) ?? []))
+    out.push(...(wayOut(made.setup, 'assembly', { line: COLD_LINE, ahead: made.steps }) ?? []))
   }
   const none = { before: [], work: [], cooling: [], after: [] }
   for (const fuel of FUEL_IDS) for (const rig of RIGS) add(compose(setupOf(fuel, rig.kind, rig), none))

@@ -1,7 +1,9 @@
 import { parseISO } from 'date-fns/parseISO'
-import { BREAKS, mayBreakAt, type BreakName, type BreakSteps, type Stand } from '../line/procedure.ts'
+import { lineOfRun, type Come } from './run-line.ts'
+import { BREAKS, wayOut } from '../line/ways.ts'
+import type { LineSetup } from '../line/setup.ts'
 import type { Proof } from '../line/skip.ts'
-import type { Step, StepRole } from '../line/steps.ts'
+import type { Step, StepRole, StepTimer } from '../line/steps.ts'
 
 /** What every event of a run says. */
 interface Confirmation {
@@ -19,6 +21,11 @@ export const PLAIN_EVENTS = ['done', 'back', 'timer'] as const
 export const BREAK_NAMES = BREAKS.filter((b) => b !== 'hand-over')
 export type BreakTaken = (typeof BREAK_NAMES)[number]
 
+/** What a way out was led by. Absent until it is stored: it is worked out from where the run stands. */
+interface Led {
+  readonly steps?: readonly Step[]
+}
+
 /** One thing that was confirmed in a run. A break and a hand-over put their steps before the one in hand. */
 export type RunEvent = Confirmation &
   (
@@ -28,9 +35,9 @@ export type RunEvent = Confirmation &
     | { readonly kind: 'assert'; readonly proof: Proof }
     /** What was wrong, where it was said. */
     | { readonly kind: 'trouble' | 'stop'; readonly reason: string | null }
-    | { readonly kind: 'break'; readonly name: BreakTaken; readonly stand: Stand }
+    | ({ readonly kind: 'break'; readonly name: BreakTaken } & Led)
     /** `to` is who goes on, once the step of the handing over is done. */
-    | { readonly kind: 'hand-over'; readonly stand: Stand; readonly to: string | null }
+    | ({ readonly kind: 'hand-over'; readonly to: string | null } & Led)
     /** Stored, and can no longer be read. */
     | { readonly kind: 'unread' }
   )
@@ -42,18 +49,19 @@ type DistributiveOmit<T, K extends PropertyKey> = T extends unknown ? Omit<T, K>
 /** What of a run decides where it stands. */
 export interface RunPlan {
   readonly steps: readonly Step[]
-  readonly breaks: Partial<BreakSteps>
+  /** What ways out of it are made from. */
+  readonly setup: LineSetup
 }
 
 /** Where a run stands. */
-export interface RunProgress {
+export interface RunProgress extends Come {
   /** The steps with those of the breaks that were taken put in. */
   readonly steps: readonly Step[]
   /** Index of the step to be done next; equals the number of steps when all are done. */
   readonly index: number
   readonly state: 'running' | 'finished' | 'stopped'
   /** When each step was confirmed or skipped, by step id: steps gone back over are open again. */
-  readonly confirmed: Readonly<Partial<Record<string, { readonly at: string; readonly skipped: boolean }>>>
+  readonly confirmed: Come['confirmed']
   /** When the clock of the step in hand was started, ISO, if it was. */
   readonly timerFrom: string | undefined
   /** When the step in hand came to be it; undefined for the first. */
@@ -64,16 +72,15 @@ export interface RunProgress {
   readonly taking: string | null | undefined
 }
 
-/** The break that an event takes, if it takes one that is a break of this run. */
-const breakOf = (event: RunEvent): { readonly name: BreakName; readonly stand: Stand } | undefined =>
-  event.kind === 'break'
-    ? event
-    : event.kind === 'hand-over'
-      ? { name: 'hand-over', stand: event.stand }
-      : undefined
-const breakSteps = ({ breaks }: RunPlan, event: RunEvent): readonly Step[] | undefined => {
-  const taken = breakOf(event)
-  return taken && breaks[taken.name]?.[taken.stand]
+/** The steps of the way out that an event takes, if it takes one that can be taken there. */
+export function ledBy(run: RunPlan, now: Come, event: RunEvent): readonly Step[] | undefined {
+  if (event.kind !== 'break' && event.kind !== 'hand-over') return undefined
+  if (event.steps) return event.steps
+  const name = event.kind === 'break' ? event.name : 'hand-over'
+  return wayOut(run.setup, name, {
+    line: lineOfRun(now, run.setup.setting),
+    ahead: now.steps.slice(now.index),
+  })
 }
 
 /** Folds a run's events, in the order in which they were stored, into where it stands. Events that no longer fit are passed over. */
@@ -87,14 +94,14 @@ export function foldRun(run: RunPlan, events: readonly RunEvent[]): RunProgress 
   let since: string | undefined
   /** Steps at which the torch goes over, with who takes it. */
   const handings: { readonly stepId: string | undefined; readonly to: string | null }[] = []
-  const confirmed = new Map<string, { at: string; skipped: boolean }>()
+  const confirmed: Record<string, { at: string; skipped: boolean }> = {}
   for (const event of events) {
-    if (!fits(run, { steps, index, stopped }, event)) continue
+    if (!fits({ steps, index, stopped }, event)) continue
     switch (event.kind) {
       case 'done':
       case 'assert':
       case 'skip':
-        confirmed.set(event.stepId, { at: event.at, skipped: event.kind === 'skip' })
+        confirmed[event.stepId] = { at: event.at, skipped: event.kind === 'skip' }
         index += 1
         timerFrom = undefined
         since = event.at
@@ -102,7 +109,8 @@ export function foldRun(run: RunPlan, events: readonly RunEvent[]): RunProgress 
       case 'back': {
         index -= 1
         const again = steps[index]?.id
-        if (again !== undefined) confirmed.delete(again)
+        // a step that was gone back over is open again
+        if (again !== undefined) Reflect.deleteProperty(confirmed, again)
         timerFrom = undefined
         since = event.at
         break
@@ -118,8 +126,10 @@ export function foldRun(run: RunPlan, events: readonly RunEvent[]): RunProgress 
         break
       case 'break':
       case 'hand-over': {
+        const led = ledBy(run, { steps, index, confirmed }, event)
+        if (!led) break
         taken += 1
-        const own = (breakSteps(run, event) ?? []).map((s) => ({ ...s, id: `${s.id}~${taken}` }))
+        const own = led.map((s) => ({ ...s, id: `${s.id}~${taken}` }))
         const last = event.kind === 'break' && event.name === 'shutdown'
         // what was heated is watched however the work ends
         const rest = last ? run.steps.filter((s) => s.role === 'fire-watch') : steps.slice(index)
@@ -136,14 +146,16 @@ export function foldRun(run: RunPlan, events: readonly RunEvent[]): RunProgress 
   const over = index >= steps.length
   const state = stopped || (over && cutShort) ? 'stopped' : over ? 'finished' : 'running'
   // one of a run that was frozen before its step had a role is taken over at once
-  const takenOverBy = handings.findLast((h) => h.stepId === undefined || confirmed.has(h.stepId))?.to
+  const takenOverBy = handings.findLast(
+    (h) => h.stepId === undefined || confirmed[h.stepId] !== undefined,
+  )?.to
   const inHand = steps[index]?.id
   const taking = handings.find((h) => h.stepId !== undefined && h.stepId === inHand)?.to
   return {
     steps,
     index,
     state,
-    confirmed: Object.fromEntries(confirmed),
+    confirmed,
     timerFrom,
     since,
     takenOverBy,
@@ -152,16 +164,12 @@ export function foldRun(run: RunPlan, events: readonly RunEvent[]): RunProgress 
 }
 
 function fits(
-  run: RunPlan,
   now: { readonly steps: readonly Step[]; readonly index: number; readonly stopped: boolean },
   event: RunEvent,
 ): boolean {
   if (event.kind === 'unread' || now.stopped || now.index >= now.steps.length) return false
   if (event.kind === 'trouble' || event.kind === 'stop') return true
   if (now.steps[now.index]?.id !== event.stepId) return false
-  const taken = breakOf(event)
-  const step = now.steps[now.index]
-  if (taken) return step !== undefined && mayBreakAt(step, taken.name) && breakSteps(run, event) !== undefined
   return event.kind !== 'back' || now.index > 0
 }
 
@@ -173,7 +181,24 @@ export const holderOf = (
 
 /** Whether an event still fits where the run stands: a step is confirmed once, and only while it is the step in hand. */
 export const mayFollow = (run: RunPlan, progress: RunProgress, event: RunEvent): boolean =>
-  fits(run, { ...progress, stopped: progress.state === 'stopped' }, event)
+  fits({ ...progress, stopped: progress.state === 'stopped' }, event) &&
+  ((event.kind !== 'break' && event.kind !== 'hand-over') || ledBy(run, progress, event) !== undefined)
+
+/**
+ * When the clock of the step in hand began, ISO: by a press, or by itself when the step was reached or the torch shut.
+ * @param startedAt when the run began: its first step was reached then
+ */
+export function clockFrom(
+  timer: StepTimer,
+  { steps, confirmed, since, timerFrom }: RunProgress,
+  startedAt: string,
+): string | undefined {
+  if (timer.kind === 'at-most' || (timer.kind === 'at-least' && timer.from === 'here'))
+    return since ?? startedAt
+  if (timer.kind !== 'at-least' || timer.from === undefined) return timerFrom
+  const shut = steps.findLast((s) => s.role === timer.from && confirmed[s.id] !== undefined)
+  return (shut && confirmed[shut.id]?.at) ?? since
+}
 
 /** A clock that goes on beside the steps, also after the end. */
 export interface Clock {

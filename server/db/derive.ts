@@ -1,5 +1,5 @@
 /** What is worked out from the log's rows and kept beside them, worked out anew: after a migration, or for a row put back. */
-import { breaksAsNow, eventAsNow, stepsAsNow, type StoredEvent } from '#application/stored.ts'
+import { eventAsNow, setupAsNow, stepsAsNow, type OldBreaks, type StoredEvent } from '#application/stored.ts'
 import { foldRun } from '#core/record/run.ts'
 import type { Run } from '#contract/types.ts'
 import type { PieceDraft } from '#contract/schemas.ts'
@@ -70,17 +70,18 @@ export function derivesRun(db: Db): (id: string) => void {
     const [draft, made, setting] = [
       parsed<PieceDraft>(row.draft),
       parsed<Run['plan']>(row.plan),
-      parsed<Run['setting']>(row.setting),
+      parsed<Run['setup']['setting']>(row.setting),
     ]
-    const [steps, breaks] = [parsed<Run['steps']>(row.steps), parsed<Run['breaks']>(row.breaks)]
+    const [steps, breaks] = [parsed<Run['steps']>(row.steps), parsed<OldBreaks>(row.breaks)]
     if (!draft || !made || !setting || !steps || !breaks) return
+    const asNow = stepsAsNow(steps)
     const progress = foldRun(
-      { steps: stepsAsNow(steps), breaks: breaksAsNow(breaks) },
-      events.all(id).map(eventAsNow),
+      { steps: asNow, setup: setupAsNow(breaks, setting, asNow) },
+      events.all(id).map((e) => eventAsNow(e, breaks)),
     )
     put.run(
       JSON.stringify(standsAt(made, progress)),
-      JSON.stringify(tookOf({ draft, plan: made, setting })),
+      JSON.stringify(tookOf({ draft, plan: made, fuel: setting.fuel })),
       id,
     )
   }

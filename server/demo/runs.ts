@@ -26,8 +26,8 @@ function begin(store: Store, piece: RunPiece, personId: string | null, at: Date)
   const procedure = procedureOf(piece.draft.rig.torch, planned, FIRST_SETTINGS)
   if (!procedure.ok) throw new Error(procedure.text)
   const { plan, request } = planned
-  const { setting, steps, breaks } = procedure
-  const run = { id: randomUUID(), pieceId: piece.id, draft: piece.draft, plan, setting, steps, breaks }
+  const { steps, setup } = procedure
+  const run = { id: randomUUID(), pieceId: piece.id, draft: piece.draft, plan, steps, setup }
   store.runs.add({ ...run, personId, at: at.toISOString() })
   return { run, request }
 }

@@ -5,7 +5,7 @@ import { printFor } from '#core/quantity/index.ts'
 import type { NewEntry } from '../db/tables/log-rows.ts'
 import { recordsOf } from '../records.ts'
 import { checkPerson, headOf, UNJUDGED } from '../line-head.ts'
-import { foldRun, holderOf, mayFollow, type RunEvent, type RunProgress } from '#core/record/run.ts'
+import { foldRun, holderOf, ledBy, mayFollow, type RunEvent, type RunProgress } from '#core/record/run.ts'
 import { lineOfRun } from '#core/record/run-line.ts'
 import { refuseProof, skipAsks, type Proof } from '#core/line/skip.ts'
 import { planPiece } from '#application/plan-of.ts'
@@ -41,18 +41,18 @@ function checkSkip(
   step: Step,
   event: Extract<RunEvent, { kind: 'skip' | 'assert' }>,
 ): void {
-  const line = lineOfRun(progress, run.setting)
+  const line = lineOfRun(progress, run.setup.setting)
   const refuse = (text: string, field: string) => {
     throw new AppError(422, 'skip-refused', text, field)
   }
   if (event.kind === 'assert') {
     checkPerson(store, event.proof.by, 'proof.by')
     const figure = step.figure === undefined ? undefined : figureNamed(run.plan, step.figure)
-    const text = refuseProof(step, event.proof, line, run.setting, figure)
+    const text = refuseProof(step, event.proof, line, run.setup.setting, figure)
     if (text !== undefined) refuse(text, 'proof')
     return
   }
-  const asked = skipAsks(step, line, run.setting)
+  const asked = skipAsks(step, line, run.setup.setting)
   if (asked.asks === 'refused') refuse(asked.text, 'reason')
   if (asked.asks !== 'reason')
     refuse('This step is not just left out: say what proves that it is so already, or do it.', 'reason')
@@ -122,9 +122,8 @@ export const runHandlers: Pick<Handlers, 'startRun' | 'getRun' | 'addRunEvent' |
         at: body.at,
         draft: piece.draft,
         plan: planned.plan,
-        setting: procedure.setting,
         steps: procedure.steps,
-        breaks: procedure.breaks,
+        setup: procedure.setup,
       })
       const insisted = piece.draft.kind === 'braze' ? piece.draft.work.overrideReason.trim() : ''
       if (insisted !== '')
@@ -138,23 +137,26 @@ export const runHandlers: Pick<Handlers, 'startRun' | 'getRun' | 'addRunEvent' |
     }),
   addRunEvent: ({ store, hub }, { params, body }) => {
     // checked against the schema, which gives each proof its own shape
-    const event = body as RunEvent
+    const sent = body as RunEvent
     const { change, isNew } = store.transaction((): { change: RunChange; isNew: boolean } => {
       const before = found(store, params.id)
-      const known = store.runs.runOfEvent(event.id)
+      const known = store.runs.runOfEvent(sent.id)
       if (known === before.id) {
-        const seq = before.events.findIndex((e) => e.id === event.id) + 1
-        const stored = before.events[seq - 1] ?? event
+        const seq = before.events.findIndex((e) => e.id === sent.id) + 1
+        const stored = before.events[seq - 1] ?? sent
         return { change: { id: before.id, seq, event: stored, endedAt: before.endedAt }, isNew: false }
       }
       if (known) throw conflict('id-taken', 'This was sent for another run.')
-      checkPerson(store, event.personId)
-      if (event.kind === 'hand-over') checkPerson(store, event.to, 'to')
+      checkPerson(store, sent.personId)
+      if (sent.kind === 'hand-over') checkPerson(store, sent.to, 'to')
       const progress = foldRun(before, before.events)
-      const step = progress.steps.find((s) => s.id === event.stepId)
+      const step = progress.steps.find((s) => s.id === sent.stepId)
       if (!step) throw new AppError(422, 'bad-input', 'There is no such step in this run.', 'stepId')
-      if (!mayFollow(before, progress, event))
+      if (!mayFollow(before, progress, sent))
         throw conflict('step-moved-on', 'That step is no longer the one in hand.')
+      // a way out keeps the steps that it was led by
+      const led = ledBy(before, progress, sent)
+      const event: RunEvent = led ? ({ ...sent, steps: led } as RunEvent) : sent
       if (event.kind === 'skip' || event.kind === 'assert') checkSkip(store, before, progress, step, event)
       if (step.instructor === true && (event.kind === 'done' || event.kind === 'assert'))
         checkInstructor(store, holderOf(before, progress), event.personId)

@@ -2,7 +2,8 @@ import { FUELS } from '../../gas/fuels.ts'
 import { TRACE_OF_OXYGEN } from '../hazards.ts'
 import type { LineMethodName } from '../methods.ts'
 import type { LineSetup, MethodException } from '../setup.ts'
-import { USUAL_SWEEP_S, type Act, type Side } from '../state.ts'
+import { WIDE_OPEN, type Act, type Side } from '../state.ts'
+import type { StepTimer } from '../steps.ts'
 
 export type Gas = 'oxygen' | 'fuel'
 
@@ -22,6 +23,13 @@ export class StageContext {
   get isCut() {
     return this.setup.setting.lever === true
   }
+  /** The oxygen valve that the flame is trimmed with. */
+  get oxygenValve() {
+    return this.isCut ? 'preheat oxygen' : 'oxygen'
+  }
+  get handleValve() {
+    return this.setup.setting.handleValve === true
+  }
   /** A tip with one flame, small enough to hold little mixed gas. */
   get small() {
     const { tip } = this.setup.setting
@@ -30,11 +38,49 @@ export class StageContext {
   get order(): readonly Gas[] {
     return this.setup.methods.cylinderOrder === 'fuel-first' ? ['fuel', 'oxygen'] : ['oxygen', 'fuel']
   }
+  get purgeOrder(): readonly Gas[] {
+    const { purgeOrder } = this.setup.methods
+    if (purgeOrder === 'as-cylinders') return this.order
+    return purgeOrder === 'fuel-first' ? ['fuel', 'oxygen'] : ['oxygen', 'fuel']
+  }
   get sides(): readonly Side[] {
     return this.setup.nitrogen ? ['fuel', 'oxygen', 'nitrogen'] : ['fuel', 'oxygen']
   }
-  sweepOf(side: Gas): number {
-    return this.setup.setting.sweepS?.[side] ?? USUAL_SWEEP_S
+  /** Set against the shut torch valve, once and for all: nothing runs while it is done. */
+  get isStatic() {
+    return this.setup.methods.setPressures === 'static'
+  }
+  /** Whether the hoses are purged in a step of their own: where nothing runs while pressures are set they have to be. */
+  get purgesApart(): boolean {
+    const { hosePurge } = this.setup.methods
+    if (hosePurge === 'own-step') return true
+    if (this.isStatic) {
+      this.overrule(
+        'hosePurge',
+        'own-step',
+        'Set against a shut valve nothing runs, so nothing is purged by it.',
+      )
+      return true
+    }
+    if (hosePurge === 'none')
+      this.overrule(
+        'hosePurge',
+        'while-setting',
+        'A hose that may hold air is not lit: each gas runs for its time while it is set.',
+      )
+    return false
+  }
+  /** How long a hose runs before it counts as pure, and the clock that shows it. */
+  purgeOf(side: Gas, what: string): { readonly seconds: number; readonly timer: StepTimer } {
+    const { fullS, freeS, partS } = this.setup.purge[side]
+    const part = this.purgesApart && this.setup.methods.purgeThrough === 'part'
+    // sooner than three volumes only wide open, with its pressure set while it ran
+    const soon = !part && this.purgesApart && !this.isStatic
+    const seconds = part ? partS : fullS
+    return {
+      seconds: soon ? freeS : seconds,
+      timer: { kind: 'at-least', what, seconds, ...(soon && freeS < seconds ? { freeS } : {}) },
+    }
   }
   /** Notes that a row of the methods is not followed on this rig, once, with what is done and why. */
   overrule(method: LineMethodName, used: string, because: string): void {
@@ -42,12 +88,14 @@ export class StageContext {
     if (asked !== used && !this.exceptions.some((d) => d.method === method))
       this.exceptions.push({ method, asked, used, because })
   }
-  torchOxygen(open: boolean): Act[] {
-    const { handleValve } = this.setup.setting
-    if (!open) return [{ do: 'shut-valve', side: 'oxygen' }]
+  /** Oxygen through the whole torch: by the lever where there is one, else by its valve. */
+  oxygenOn(): Act[] {
     return [
-      ...(handleValve === true ? [{ do: 'open-handle' } as const] : []),
-      { do: 'open-valve', side: 'oxygen' },
+      ...(this.handleValve ? [{ do: 'open-handle' } as const] : []),
+      this.isCut ? { do: 'lever-down' } : { do: 'open-valve', side: 'oxygen', turns: WIDE_OPEN },
     ]
+  }
+  oxygenOff(): Act[] {
+    return [this.isCut ? { do: 'lever-up' } : { do: 'shut-valve', side: 'oxygen' }]
   }
 }

@@ -4,7 +4,10 @@ import type { LineMethodName } from '../methods.ts'
 import type { Step } from '../steps.ts'
 import type { StageContext } from './context.ts'
 
+/** How far the fuel valve is open for lighting, and once the flame is raised. */
 const LIGHT_TURNS = { quarter: 0.25, half: 0.5 } as const
+const RAISED_TURNS = { quarter: 0.5, half: 0.75 } as const
+
 /** Whether oxygen is cracked before the flame, and which row says so. */
 function traceAsked(c: StageContext): boolean {
   const { torch, methods } = c.setup
@@ -13,20 +16,42 @@ function traceAsked(c: StageContext): boolean {
   if (torch.lighting) {
     if (asked !== (torch.lighting === 'whiff'))
       c.overrule(method, torch.lighting, "The torch's own manual says how it is lit, and it wins.")
-    if (torch.lighting === 'fuel-only') return false
-    if (c.small) return true
-  } else if (!asked) return false
-  else if (c.small) return true
+    return torch.lighting === 'whiff'
+  }
+  if (!asked || c.small) return asked
   c.overrule(
     method,
     c.feathered ? 'fuel-only' : 'near-plate',
-    'Oxygen first only on a small tip with one flame: a large one holds enough mixed gas to bang.',
+    'Oxygen first only on a small tip with one flame, or where the torch’s manual says so: a large one holds enough mixed gas to bang.',
   )
   return false
 }
 
-/** Fuel on and lit, by the torch's manual or the shop's way. */
-export function lighting(c: StageContext): Step[] {
+const WHY_HANDLE =
+  'All the oxygen of cut and flame comes through it: half open, it starves the cut. The preheat oxygen stays shut until there is a flame.'
+
+/**
+ * Fuel on and lit, by the torch's manual or the shop's way, and raised to a flame that can be trimmed.
+ * @param handleOpen whether the handle's oxygen valve stands open already
+ */
+export function lighting(c: StageContext, handleOpen = false): Step[] {
+  return [...(c.handleValve && !handleOpen ? [handle()] : []), light(c), ...raise(c)]
+}
+
+const handle = (): Step => ({
+  id: 'open-handle',
+  phase: 'light',
+  act: 'Open the handle’s oxygen valve all the way, with the preheat oxygen shut',
+  why: WHY_HANDLE,
+  see: 'No hiss at the tip. Handle open, preheat shut.',
+  ifNot: 'A hiss at the tip: the preheat oxygen or the lever lets oxygen by. Shut it, or do not light.',
+  acts: [{ do: 'shut-valve', side: 'oxygen' }, { do: 'open-handle' }],
+})
+
+/** What is done when it does not catch. */
+const MISSED = 'Not lit: strike again. After a few misses shut the fuel, air the place, and begin again.'
+
+function light(c: StageContext): Step {
   const { setting, methods, hand } = c.setup
   const whiff = traceAsked(c)
   const turn = methods.fuelValve === 'half' ? 'half a turn' : 'a quarter turn'
@@ -37,42 +62,91 @@ export function lighting(c: StageContext): Step[] {
       ? 'torch in the left hand, striker in the right'
       : 'torch in the right hand, striker in the left'
   const act = whiff
-    ? `Crack the oxygen an eighth of a turn at most, open the fuel ${turn}, and strike at once`
+    ? `Crack the ${c.oxygenValve} an eighth of a turn at most, open the fuel ${turn}, and strike at once`
     : near
       ? `Open the fuel ${turn}, light it, and hold the tip close to the ${c.isCut ? 'plate' : 'fire brick'}`
       : `Open the fuel ${turn} and light it with the striker`
+  return {
+    id: 'light',
+    phase: 'light',
+    act,
+    why: whiff
+      ? 'No soot flakes indoors. Mixed gas stands in the torch, so only for a moment.'
+      : near
+        ? 'The plate throws the slow flame back so that it holds to the tip.'
+        : c.feathered
+          ? 'Fuel alone: no mixed gas in the torch.'
+          : 'In still air it lights by itself; too much gas and it leaves the tip.',
+    see: unseen
+      ? 'Almost nothing: hold a dry straw in it. Never feel for it.'
+      : c.feathered
+        ? whiff
+          ? 'A small, quiet flame without soot.'
+          : 'A bright, sooty flame that stays on the tip.'
+        : 'A yellow flame that stays at the tip.',
+    ifNot: whiff
+      ? `Not lit within ${TRACE_OF_OXYGEN.seconds} seconds: shut the oxygen, then the fuel, air the place, begin again.`
+      : `${MISSED} It leaves the tip: less gas. A backfire (a pop): shut oxygen, then fuel, let the tip cool.`,
+    caution: `Striker only, right at the tip, knuckles out of the first flame: ${striker}, tip pointing away from hoses, cylinders and people.`,
+    methods: ['fuelValve', c.feathered ? 'lightAcetylene' : 'lightOther'],
+    instructor: true,
+    acts: [
+      ...(whiff ? [{ do: 'open-valve', side: 'oxygen', turns: TRACE_OF_OXYGEN.turns } as const] : []),
+      { do: 'open-valve', side: 'fuel', turns: LIGHT_TURNS[methods.fuelValve] },
+      { do: 'light' },
+    ],
+  }
+}
+
+/** More fuel once it burns: until the soot goes, or the flame parts from the tip. */
+function raise(c: StageContext): Step[] {
+  const { methods } = c.setup
+  const parts = methods.workUpOther === 'until-it-parts'
+  if (!c.feathered && (!parts || c.fuel.flame.sign === 'meters')) return []
   return [
     {
-      id: 'light',
+      id: 'raise-fuel',
       phase: 'light',
-      act,
-      why: whiff
-        ? 'No soot flakes indoors. Mixed gas stands in the torch, so only in a small tip and only for a moment.'
-        : near
-          ? 'The plate throws the slow flame back so that it holds to the tip.'
-          : c.feathered
-            ? 'Fuel alone: no mixed gas in the torch. Enough gas that the soot just stops.'
-            : 'In still air it lights by itself; too much gas and it leaves the tip.',
-      see: unseen
-        ? 'Almost nothing: hold a dry straw in it. Never feel for it.'
-        : c.feathered
-          ? whiff
-            ? 'A small, quiet flame without soot.'
-            : 'A bright, sooty flame that stays on the tip. More gas until the soot just stops.'
-          : 'A yellow flame that stays at the tip.',
-      ifNot: whiff
-        ? 'Not lit within 3 seconds: shut the oxygen, then the fuel, air the place, begin again.'
-        : 'If it leaves the tip, less gas. A backfire (pop): shut oxygen, then fuel, let the tip cool.',
-      caution: `Striker only, ${striker}, tip pointing away from hoses, cylinders and people.`,
-      methods: ['fuelValve', c.feathered ? 'lightAcetylene' : 'lightOther'],
-      instructor: true,
-      acts: [
-        ...(whiff ? [{ do: 'open-valve', side: 'oxygen', turns: TRACE_OF_OXYGEN.turns } as const] : []),
-        { do: 'open-valve', side: 'fuel', turns: LIGHT_TURNS[methods.fuelValve] },
-        { do: 'light' },
-      ],
+      act: c.feathered
+        ? 'Open the fuel until the soot just goes'
+        : 'Open the fuel until the flame just parts from the tip',
+      why: c.feathered
+        ? 'The tip gets the gas that it was made for. Starved, it overheats, pops, and the flame climbs inside.'
+        : 'That is all the fuel that the tip takes: the oxygen brings the flame back to it.',
+      see: c.feathered
+        ? 'A full, bright flame, its end free of black, still on the tip.'
+        : 'A small gap between tip and flame, steady.',
+      ifNot: c.feathered
+        ? 'Soot that stays with the valve well open: the fuel’s pressure is too low, or the bore is dirty. The flame leaves the tip: back a little.'
+        : 'It blows off: shut the fuel, air the place, light again with less.',
+      methods: c.feathered ? ['fuelValve'] : ['workUpOther'],
+      acts: [{ do: 'open-valve', side: 'fuel', turns: RAISED_TURNS[methods.fuelValve] }],
     },
   ]
+}
+
+const FLAME_NAMES = {
+  neutral: 'neutral',
+  carburising: 'slightly reducing',
+  oxidising: 'slightly oxidising',
+} as const
+
+/** The act of trimming, by what tells the flame. */
+function trimAct(c: StageContext): string {
+  const { setting, methods } = c.setup
+  const wanted = setting.flame ?? 'neutral'
+  if (FUELS[setting.fuel].flame.sign === 'meters')
+    return `Add ${c.oxygenValve} by the flow meter, to the ratio in the plan`
+  if (!c.feathered)
+    return methods.workUpOther === 'until-it-parts'
+      ? `Open the ${c.oxygenValve} until the flame comes back to the tip, in short, sharp cones`
+      : 'Add oxygen and fuel by turns, small steps, to near the full fuel flow: short, sharp cones'
+  const until = {
+    carburising: 'the feather is a little longer than the cone',
+    oxidising: 'the feather goes and the cone just shortens',
+    neutral: 'the feather just goes',
+  }[wanted]
+  return `Open the ${c.oxygenValve} until ${until}: ${FLAME_NAMES[wanted]}`
 }
 
 /** The flame that the work wants; with the lever down too when it is a cut. */
@@ -80,36 +154,27 @@ export function trimming(c: StageContext): Step[] {
   const { setting, methods } = c.setup
   const wanted = setting.flame ?? 'neutral'
   const by = methods.trimBy === 'oxygen' ? 'the oxygen valve' : 'either valve'
-  const unseen = FUELS[setting.fuel].flame.sign === 'meters'
-  const preheat = c.isCut ? 'preheat oxygen' : 'oxygen'
-  const name = { neutral: 'neutral', carburising: 'slightly reducing', oxidising: 'slightly oxidising' }[
-    wanted
-  ]
-  const act = unseen
-    ? `Add ${preheat} by the flow meter, to the ratio in the plan`
-    : !c.feathered
-      ? 'Add oxygen and fuel by turns, small steps, to near the full fuel flow: short, sharp cones'
-      : wanted === 'carburising'
-        ? `Open the ${preheat} until the feather is a little longer than the cone: slightly reducing`
-        : wanted === 'oxidising'
-          ? `Open the ${preheat} until the feather goes and the cone just shortens: slightly oxidising`
-          : `Open the ${preheat} until the feather just goes: neutral`
+  const slow = !c.feathered && FUELS[setting.fuel].flame.sign !== 'meters'
   const steps: Step[] = [
     {
       id: 'trim',
       phase: 'light',
       role: 'trim',
-      act,
-      why:
-        wanted === 'neutral'
+      act: trimAct(c),
+      why: slow
+        ? 'Near its full flow, or the tip starves, overheats and lights inside. With the shade down the cones show better.'
+        : wanted === 'neutral'
           ? 'Neutral heats fastest without burning the edge. With the shade down the cones show better.'
-          : `This work wants it ${name}. With the shade down the cones show better.`,
+          : `This work wants it ${FLAME_NAMES[wanted]}. With the shade down the cones show better.`,
       see: c.feathered
         ? 'Even, bright, rounded cones, all of one length.'
         : 'Cones at their shortest; beyond that they only hiss: oxidising.',
-      ifNot: `One cone longer than the rest: a dirty port. A loud hiss: too much oxygen. Correct it by ${by}.`,
-      methods: ['trimBy'],
-      acts: [...c.torchOxygen(true), { do: 'trim', to: wanted }],
+      ifNot: `One cone longer than the rest: a dirty port. A loud hiss: too much oxygen. Correct it by ${by}. Never reached, or only with a valve nearly shut: the pressures are wrong; shut the torch and set them again, gas flowing.`,
+      methods: ['trimBy', ...(c.feathered ? [] : (['workUpOther'] as const))],
+      acts: [
+        { do: 'open-valve', side: 'oxygen' },
+        { do: 'trim', to: wanted },
+      ],
     },
   ]
   if (c.isCut)

@@ -55,11 +55,16 @@ export function nitrogenOn(c: StageContext, again = false): Step[] {
   ]
 }
 
-/** Nitrogen until the work is cool, then shut, bled and wound out. */
-export function nitrogenOff(c: StageContext): Step[] {
+/**
+ * Nitrogen until the work is cool, then shut, bled and wound out: the last thing that is shut, since the gases may go
+ * while it still runs.
+ * @param hot whether the work may still be too hot for air
+ * @param on whether nitrogen may be open or trapped
+ */
+export function nitrogenOff(c: StageContext, { hot = true, on = true } = {}): Step[] {
   const { nitrogen, setting } = c.setup
   if (!nitrogen)
-    return setting.line
+    return setting.line && hot
       ? [
           {
             id: 'cool-line',
@@ -72,27 +77,35 @@ export function nitrogenOff(c: StageContext): Step[] {
         ]
       : []
   return [
-    {
-      id: 'nitrogen-hold',
-      phase: 'after',
-      role: 'nitrogen-hold',
-      act: `Nitrogen on until the joint is under ${printFor(473.15, 'temperature', c.setup.units)}`,
-      why: 'Hot copper scales as soon as air gets in.',
-      see: 'No colour left, and a drop of water on it just sizzles.',
-      timer: { kind: 'at-least', what: 'Nitrogen stays on', seconds: nitrogen.coolS },
-      acts: [{ do: 'cool', seconds: nitrogen.coolS }],
-    },
-    {
-      id: 'nitrogen-off',
-      phase: 'after',
-      act: 'Shut the nitrogen cylinder, bleed it, shut the purge valve, back the screw out',
-      why: 'At the source first, then nothing is left under pressure.',
-      see: 'Both its needles at zero.',
-      acts: [
-        { do: 'shut-cylinder', side: 'nitrogen' },
-        { do: 'shut-valve', side: 'nitrogen' },
-        { do: 'screw-out', side: 'nitrogen' },
-      ],
-    },
+    ...(hot ? [hold(c, nitrogen.coolS)] : []),
+    ...(on
+      ? [
+          {
+            id: 'nitrogen-off',
+            phase: 'after',
+            act: 'Shut the nitrogen cylinder, bleed it, shut the purge valve, back the screw out',
+            why: 'Off last: at the source first, then nothing is left under pressure.',
+            see: 'Both its needles at zero.',
+            acts: [
+              { do: 'shut-cylinder', side: 'nitrogen' },
+              { do: 'open-valve', side: 'nitrogen', turns: 0.5 },
+              { do: 'screw-in', side: 'nitrogen', toPa: nitrogen.regulatorPa },
+              { do: 'shut-valve', side: 'nitrogen' },
+              { do: 'screw-out', side: 'nitrogen' },
+            ],
+          } as const,
+        ]
+      : []),
   ]
 }
+
+const hold = (c: StageContext, coolS: number): Step => ({
+  id: 'nitrogen-hold',
+  phase: 'after',
+  role: 'nitrogen-hold',
+  act: `Nitrogen on until the joint is under ${printFor(473.15, 'temperature', c.setup.units)}`,
+  why: 'Hot copper scales as soon as air gets in.',
+  see: 'No colour left, and a drop of water on it just sizzles.',
+  timer: { kind: 'at-least', what: 'Nitrogen stays on', seconds: coolS, from: 'shut-torch' },
+  acts: [{ do: 'cool', seconds: coolS }],
+})

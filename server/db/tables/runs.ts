@@ -1,15 +1,17 @@
 import {
-  breaksAsNow,
   eventAsNow,
+  type OldBreaks,
   pieceAsNow,
   planAsNow,
   reasonOfEvent,
+  setupAsNow,
   stepsAsNow,
 } from '#application/stored.ts'
 import type { BrazePlan } from '#core/braze/types.ts'
 import type { CutPlan } from '#core/cut/index.ts'
+import { omit } from '#core/objects.ts'
 import { figureNamed } from '#core/figure.ts'
-import type { BreakSteps } from '#core/line/procedure.ts'
+import type { LineSetup } from '#core/line/setup.ts'
 import type { LineSetting } from '#core/line/state.ts'
 import type { Step } from '#core/line/steps.ts'
 import { clocksOf, foldRun, type RunEvent, type RunProgress } from '#core/record/run.ts'
@@ -68,9 +70,8 @@ export interface NewRun {
   readonly at: string
   readonly draft: PieceDraft
   readonly plan: CutPlan | BrazePlan
-  readonly setting: LineSetting
   readonly steps: readonly Step[]
-  readonly breaks: BreakSteps
+  readonly setup: LineSetup
 }
 
 /** What a run took by its plan, as it is kept beside it: SI, gas at 70 F and 1 atm. */
@@ -84,13 +85,21 @@ export interface Took {
   readonly filler: string
   readonly fillerKg: number
 }
-type Frozen = Pick<Run, 'draft' | 'plan' | 'setting' | 'steps' | 'breaks'>
+type Frozen = Pick<Run, 'draft' | 'plan' | 'steps' | 'setup'>
+/** A frozen run, with the ways out that an older version stored with it. */
+interface Kept extends Frozen {
+  readonly oldBreaks: OldBreaks
+}
 
-export function tookOf({ draft, plan, setting }: Pick<Frozen, 'draft' | 'plan' | 'setting'>): Took {
+export function tookOf({
+  draft,
+  plan,
+  fuel,
+}: Pick<Frozen, 'draft' | 'plan'> & { readonly fuel: FuelId }): Took {
   const of = (name: string) => figureNamed(plan, name)?.value ?? 0
   return {
     torchId: draft.torchId,
-    fuel: setting.fuel,
+    fuel,
     oxygenM3: of('oxygenUsed'),
     fuelM3: of('fuelUsed'),
     nitrogenM3: of('purgeGas'),
@@ -174,38 +183,38 @@ export function runsTable(db: Db, damage: Damage) {
   const nameOf = (r: BriefRow) => `the run of ${r.title}`
   // an event that was changed still says that something was confirmed there: it is noted, and keeps its place; where its
   // moment cannot be read, it has that of the one before
-  const eventsOf = (r: BriefRow): RunEvent[] => {
+  const eventsOf = (r: BriefRow, breaks: OldBreaks): RunEvent[] => {
     let before = r.started_at
     return events.all(r.id).map((e) => {
       if (e.whole !== 1)
         damage.found({ table: 'run_events', row: e.row, id: e.id, name: `a step in ${nameOf(r)}`, at: e.at })
       const at = e.whole === 1 || !Number.isNaN(Date.parse(e.at)) ? e.at : before
       before = at
-      return eventAsNow({
-        id: e.id,
-        kind: e.kind,
-        stepId: e.step_id,
-        at,
-        personId: e.person_id,
-        reason: e.reason,
-      })
+      return eventAsNow(
+        { id: e.id, kind: e.kind, stepId: e.step_id, at, personId: e.person_id, reason: e.reason },
+        breaks,
+      )
     })
   }
   // never changed once it is stored, and asked for at every step: the runs in hand are kept as they were read
-  const inHand = new Map<string, Frozen>()
-  const frozen = (r: BriefRow): Frozen | undefined => {
+  const inHand = new Map<string, Kept>()
+  const frozen = (r: BriefRow): Kept | undefined => {
     const held = inHand.get(r.id)
     if (held) return held
     const row = plan.get(r.id)
     if (!row) return undefined
     const about = { table: 'plans', row: row.row, id: r.id, name: nameOf(r), at: r.started_at } as const
-    const read = damage.read<Frozen>(about, row.whole, () => ({
-      draft: pieceAsNow(JSON.parse(row.draft)),
-      plan: planAsNow(JSON.parse(row.plan)),
-      setting: JSON.parse(row.setting) as LineSetting,
-      steps: stepsAsNow(JSON.parse(row.steps) as Step[]),
-      breaks: breaksAsNow(JSON.parse(row.breaks) as Partial<BreakSteps>),
-    }))
+    const read = damage.read<Kept>(about, row.whole, () => {
+      const steps = stepsAsNow(JSON.parse(row.steps) as Step[])
+      const stored: unknown = JSON.parse(row.breaks)
+      return {
+        draft: pieceAsNow(JSON.parse(row.draft)),
+        plan: planAsNow(JSON.parse(row.plan)),
+        steps,
+        setup: setupAsNow(stored, JSON.parse(row.setting) as LineSetting, steps),
+        oldBreaks: stored as OldBreaks,
+      }
+    })
     if (!read) return undefined
     const [oldest] = inHand.keys()
     if (inHand.size >= IN_HAND && oldest !== undefined) inHand.delete(oldest)
@@ -224,10 +233,16 @@ export function runsTable(db: Db, damage: Damage) {
   })
   const summary = (r: BriefRow): RunSummary => ({ ...brief(r), ...known(r.progress, NOT_KNOWN) })
   const run = (r: BriefRow): Run | undefined => {
-    const with_ = frozen(r)
-    return (
-      with_ && { ...brief(r), personId: r.person_id, logged: r.written === 1, ...with_, events: eventsOf(r) }
-    )
+    const kept = frozen(r)
+    if (!kept) return undefined
+    const { oldBreaks, ...with_ } = kept
+    return {
+      ...brief(r),
+      personId: r.person_id,
+      logged: r.written === 1,
+      ...with_,
+      events: eventsOf(r, oldBreaks),
+    }
   }
   return {
     /** Whole; undefined also where what it was frozen with cannot be read, which is noted. */
@@ -274,15 +289,15 @@ export function runsTable(db: Db, damage: Damage) {
         personId: r.personId,
         at: r.at,
         progress: JSON.stringify(standsAt(r.plan, foldRun(r, []))),
-        took: JSON.stringify(tookOf(r)),
+        took: JSON.stringify(tookOf({ ...r, fuel: r.setup.setting.fuel })),
       })
       addPlan.run({
         run_id: r.id,
         draft: JSON.stringify(r.draft),
         plan: JSON.stringify(r.plan),
-        setting: JSON.stringify(r.setting),
+        setting: JSON.stringify(r.setup.setting),
         steps: JSON.stringify(r.steps),
-        breaks: JSON.stringify(r.breaks),
+        breaks: JSON.stringify({ setup: omit(r.setup, ['setting']) }),
       })
       refresh(r.pieceId)
     },

@@ -105,7 +105,9 @@ describe('the log', () => {
     answering({ '/api/log': page() })
     show(<Log />)
     await waitFor(() => expect(said()).toContain('0 lines fit.'))
-    expect(said()).toContain('Nothing fits. Clear a filter, or run something and record its result.')
+    await waitFor(() =>
+      expect(said()).toContain('Nothing fits. Clear a filter, or run something and record its result.'),
+    )
   })
   it('asks for the older page from where the newer one ends, and comes back', async () => {
     answering({

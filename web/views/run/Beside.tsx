@@ -30,7 +30,11 @@ export function Beside({
   return (
     <>
       {pressure ? (
-        <Gauge figure={pressure} reads={reading?.si} gas={side === 'fuel' ? run.setting.fuel : 'oxygen'} />
+        <Gauge
+          figure={pressure}
+          reads={reading?.si}
+          gas={side === 'fuel' ? run.setup.setting.fuel : 'oxygen'}
+        />
       ) : null}
       {reading ? <ReadingNow reading={reading} /> : null}
       {step.pace ? <Pace pace={step.pace} gone={gone} onStart={onStart} /> : null}

@@ -1,5 +1,5 @@
 import { useState, type RefObject } from 'react'
-import type { BreakName } from '#core/line/procedure.ts'
+import type { BreakName } from '#core/line/ways.ts'
 import type { BreakTaken } from '#core/record/run.ts'
 import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
@@ -40,11 +40,6 @@ export function BreakPanel({
     )
   return (
     <Panel title="Pause or leave" place="middle" returnTo={returnTo} open onClose={onClose}>
-      {offered.length === 0 ? (
-        <p className="pb-3 text-[1.15rem]">
-          Not here, because the rig is half set: finish setting and purging, or go back, then leave it.
-        </p>
-      ) : null}
       <ul className="grid gap-2.5">
         {BREAK_WORDS.filter((w) => offered.includes(w.name)).map((w) => (
           <li key={w.name}>

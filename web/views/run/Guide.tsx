@@ -61,7 +61,7 @@ export function Guide({ inHand }: { readonly inHand: RunInHand }) {
       />
       <div className="min-h-0 lg:grid lg:grid-cols-[1fr_minmax(380px,40%)]">
         <section {...SCROLLS} aria-label="The step" className="px-6 py-5 md:px-11 lg:overflow-y-auto">
-          <StepCard run={run} step={step} heading={now.heading} />
+          <StepCard run={run} step={step} heading={now.heading} learner={now.runner?.role === 'apprentice'} />
         </section>
         <aside
           {...SCROLLS}

@@ -12,7 +12,7 @@ const jointIn = ({ draft }: RunInHand['run']): 'tube' | 'lap' =>
 export function LiveLine({ inHand }: { readonly inHand: RunInHand }) {
   const { gasColour, print } = useShop()
   const { run, line } = inHand
-  const { setting } = run
+  const { setting } = run.setup
   const side = (name: 'oxygen' | 'fuel' | 'nitrogen', gas: string) => {
     const s = line[name]
     return `${gas}: cylinder ${s.turns > 0 ? 'open' : 'shut'}, ${s.deliveryPa > 0 ? `${print(s.deliveryPa, 'pressure')} in the hose` : 'hose empty'}, ${name === 'nitrogen' ? 'purge' : 'torch'} valve ${s.valve > 0 ? 'open' : 'shut'}`

@@ -8,7 +8,7 @@ import { SkipPanel } from './SkipPanel.tsx'
 import { TroublePanel } from './TroublePanel.tsx'
 import type { StepInHand } from './useStep.ts'
 import { WhoPanel } from './WhoPanel.tsx'
-import { breaksOffered, type RunInHand } from './useRun.ts'
+import { waysOffered, type RunInHand } from './useRun.ts'
 
 /** Which panel lies over the step, if one does. */
 export type Asking = 'skip' | 'break' | 'flame' | 'instructor' | 'trouble' | 'who' | 'off' | undefined
@@ -30,10 +30,10 @@ export function Panels({
   readonly onClose: () => void
   readonly returnTo: RefObject<HTMLElement | null>
 }) {
-  const { run, stand, here, confirm } = inHand
+  const { run, here, confirm } = inHand
   const inStep = inHand.progress.steps[inHand.progress.index]
-  const offered = breaksOffered(inHand)
-  const takeBreak = (name: BreakTaken) => stand && confirm({ kind: 'break', name, stand })
+  const offered = asking === 'break' || asking === 'trouble' ? waysOffered(inHand) : []
+  const takeBreak = (name: BreakTaken) => confirm({ kind: 'break', name })
   const over = { returnTo, onClose }
   return (
     <>
@@ -55,15 +55,15 @@ export function Panels({
           {...over}
           offered={offered}
           onBreak={takeBreak}
-          onHandOver={(to) => stand && confirm({ kind: 'hand-over', stand, to })}
+          onHandOver={(to) => confirm({ kind: 'hand-over', to })}
         />
       ) : null}
       {asking === 'flame' ? (
         <FlameCardPanel
           {...over}
-          fuel={run.setting.fuel}
+          fuel={run.setup.setting.fuel}
           lever={run.plan.kind === 'cut'}
-          wanted={run.setting.flame ?? 'neutral'}
+          wanted={run.setup.setting.flame ?? 'neutral'}
         />
       ) : null}
       {asking === 'who' ? <WhoPanel {...over} here={here} /> : null}

@@ -44,7 +44,7 @@ interface Asking {
  */
 export function SkipPanel({ inHand, step, guarded, ...over }: Asking) {
   const { run, line, confirm } = inHand
-  const asked = skipAsks(step, line, run.setting)
+  const asked = skipAsks(step, line, run.setup.setting)
   if (asked.asks === 'reason')
     return (
       <ReasonPanel
@@ -93,7 +93,7 @@ function ProofPanel({
   const kind = figure ? KIND_OF_UNIT[figure.unit] : 'pressure'
   const who = by === NOBODY ? null : by
   const give = (proof: Proof) => {
-    const refused = refuseProof(step, proof, line, run.setting, figure)
+    const refused = refuseProof(step, proof, line, run.setup.setting, figure)
     setFault(refused)
     if (refused !== undefined) return
     onClose()

@@ -13,9 +13,12 @@ export function StepCard({
   run,
   step,
   heading,
+  learner = false,
 }: {
   readonly run: Run
   readonly step: Step
+  /** Whoever has the torch is still learning: what is told a learner is said. */
+  readonly learner?: boolean
   readonly heading: Ref<HTMLHeadingElement>
 }) {
   const { say } = useShop()
@@ -33,6 +36,16 @@ export function StepCard({
       {step.caution ? (
         <p className="mt-4 max-w-[46ch] border-l-[6px] border-alarm pl-4 text-[1.2rem] leading-snug font-bold">
           {say(step.caution)}
+        </p>
+      ) : null}
+      {learner && step.learner ? (
+        <p className="mt-4 max-w-[56ch] border-l-[6px] border-brass pl-4 text-[1.15rem] leading-snug">
+          {say(step.learner)}
+        </p>
+      ) : null}
+      {step.departs ? (
+        <p className="mt-4 max-w-[56ch] border-l-[6px] border-brass pl-4 text-[1.1rem] leading-snug">
+          <strong>Not by your method here.</strong> {say(step.departs)}
         </p>
       ) : null}
       {step.see ? (

@@ -9,9 +9,11 @@ const R = 118
 const ROUND = 2 * Math.PI * R
 
 /** What a clock says under its ring. */
-function clockWords(timer: StepTimer, over: boolean): string {
+function clockWords(timer: StepTimer, over: boolean, free: boolean): string {
   switch (timer.kind) {
     case 'at-least':
+      if (timer.freeS !== undefined && free && !over)
+        return `${timer.what}: enough to go on. Three hose volumes at ${printDuration(timer.seconds)}`
       return over ? `${timer.what}: long enough` : `${timer.what}: at least ${printDuration(timer.seconds)}`
     case 'at-most':
       return over
@@ -38,11 +40,13 @@ export function StepClock({
   const least = timer.kind === 'about' ? timer.lowS : timer.seconds
   const most = timer.kind === 'about' ? timer.highS : timer.seconds
   const over = gone !== undefined && gone >= least
-  const told = useRef(over)
+  const freeS = timer.kind === 'at-least' ? (timer.freeS ?? least) : least
+  const free = gone !== undefined && gone >= freeS
+  const told = useRef(free)
   useEffect(() => {
-    if (over && !told.current && sound) beep(880, 0.6)
-    told.current = over
-  }, [over, sound])
+    if (free && !told.current && sound) beep(880, 0.6)
+    told.current = free
+  }, [free, sound])
   const share = Math.min(1, (gone ?? 0) / most)
   const shown = timer.kind !== 'about' ? Math.max(0, Math.ceil(most - (gone ?? 0))) : Math.floor(gone ?? 0)
   const minutes = most >= 600
@@ -73,7 +77,7 @@ export function StepClock({
           cy={140}
           r={R}
           fill="none"
-          stroke={over ? (timer.kind === 'at-most' ? 'var(--alarm)' : 'var(--verdigris)') : 'var(--brick)'}
+          stroke={free ? (timer.kind === 'at-most' ? 'var(--alarm)' : 'var(--verdigris)') : 'var(--brick)'}
           strokeWidth={10}
           strokeDasharray={`${ROUND * share} ${ROUND}`}
           transform="rotate(-90 140 140)"
@@ -85,7 +89,7 @@ export function StepClock({
           {minutes ? 'minutes' : 'seconds'}
         </text>
       </svg>
-      <p className="name text-center text-[1.25rem] leading-snug">{clockWords(timer, over)}</p>
+      <p className="name text-center text-[1.25rem] leading-snug">{clockWords(timer, over, free)}</p>
       {timer.kind === 'about' && gone === undefined ? (
         <Button className="min-h-[52px] px-8 text-xl" onClick={onStart}>
           Start the clock

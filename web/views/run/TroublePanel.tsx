@@ -2,7 +2,7 @@ import { useState, type RefObject } from 'react'
 import { useShop } from '../../app/shop.ts'
 import { Button } from '../../ui/Button.tsx'
 import { TROUBLES, type TroubleCard } from '#core/check/troubles.ts'
-import type { BreakName } from '#core/line/procedure.ts'
+import type { BreakName } from '#core/line/ways.ts'
 import type { BreakTaken } from '#core/record/run.ts'
 import { Panel } from '../../ui/Panel.tsx'
 

@@ -24,6 +24,21 @@ export const BREAK_WORDS: readonly BreakWords[] = [
     what: 'Only with both hoses bled: its seats carry both gases.',
   },
   {
+    name: 'oxygen-change',
+    title: 'Change the oxygen cylinder',
+    what: 'That side shut and bled, its regulator moved to a full one, purged and tested.',
+  },
+  {
+    name: 'fuel-change',
+    title: 'Change the fuel cylinder',
+    what: 'That side shut and bled, its regulator moved to a full one, purged and tested.',
+  },
+  {
+    name: 'assembly',
+    title: 'The rig is in parts: put it together',
+    what: 'Outlets, regulators, arrestors, hoses, torch; then opened, purged and tested.',
+  },
+  {
     name: 'relight',
     title: 'Backfire (a pop), or the flame went out',
     what: 'Oxygen, then fuel. Find why, then light again.',

@@ -142,7 +142,7 @@ describe('what lies over a step', () => {
     press('Backfire (a pop)')
     expect(said()).toContain('Shut the oxygen at the torch, then the fuel')
     press('Lead me to lighting again')
-    expect(confirm).toHaveBeenLastCalledWith({ kind: 'break', name: 'relight', stand: 'lit' })
+    expect(confirm).toHaveBeenLastCalledWith({ kind: 'break', name: 'relight' })
   })
   it('leads a flashback to no flame, but to a shutdown, or ends the run with what was wrong', () => {
     const { confirm } = guide(upTo(cutRun(), 'cut'))
@@ -168,10 +168,12 @@ describe('what lies over a step', () => {
     press('Not needed on this job')
     expect(confirm).toHaveBeenLastCalledWith({ kind: 'skip', reason: 'Not needed on this job' })
   })
-  it('is every way out that the rig’s state allows, and a word where there is none', () => {
+  it('is every way out that the rig’s state allows, while it is half set too', () => {
     guide(upTo(cutRun(), 'set-fuel'))
     press('Pause or leave')
-    expect(said()).toContain('Not here, because the rig is half set')
+    for (const way of ['A few minutes', 'lunch', 'Shut down and end here', 'Hand over'])
+      expect(said()).toContain(way)
+    expect(said()).not.toContain('put it together')
     clear()
     browserParts()
     answering({ '/api/people': PEOPLE })
@@ -179,7 +181,7 @@ describe('what lies over a step', () => {
     fireEvent.keyDown(window, { key: 'b' })
     expect(screen.queryByRole('button', { name: /Change the attachment/ })).toBeNull()
     press(/Change or clean the tip/)
-    expect(confirm).toHaveBeenCalledExactlyOnceWith({ kind: 'break', name: 'tip-change', stand: 'lit' })
+    expect(confirm).toHaveBeenCalledExactlyOnceWith({ kind: 'break', name: 'tip-change' })
   })
   it('is a hand-over to somebody who works here', async () => {
     const { confirm } = guide(upTo(cutRun(), 'cut'))
@@ -188,7 +190,7 @@ describe('what lies over a step', () => {
     press(/Hand over/)
     expect(screen.queryByRole('button', { name: 'Ansel' })).toBeNull()
     press('Idris, apprentice')
-    expect(confirm).toHaveBeenCalledExactlyOnceWith({ kind: 'hand-over', stand: 'lit', to: 'idris' })
+    expect(confirm).toHaveBeenCalledExactlyOnceWith({ kind: 'hand-over', to: 'idris' })
   })
   it('is the flame card, of the fuel and the flame that the work wants', () => {
     guide(upTo(cutRun(), 'light'))

@@ -6,7 +6,6 @@ import { procedureOf } from '#application/procedure-of.ts'
 import type { PieceDraft } from '#contract/schemas.ts'
 import type { Person, Run } from '#contract/types.ts'
 import { runSteps } from '#core/line/hazards.ts'
-import { standOf } from '#core/line/procedure.ts'
 import { coldLine } from '#core/line/state.ts'
 import { foldRun, type EventBody, type RunEvent } from '#core/record/run.ts'
 import type { RunInHand } from './useRun.ts'
@@ -19,7 +18,7 @@ export function runOf(draft: PieceDraft, over: Partial<Run> = {}): Run {
   if (!planned.ok) throw new Error(planned.errors[0]?.message)
   const made = procedureOf(draft.rig.torch, planned, FIRST_SETTINGS)
   if (!made.ok) throw new Error(made.text)
-  const { setting, steps, breaks } = made
+  const { setup, steps } = made
   return {
     id: 'r1',
     pieceId: 't1',
@@ -33,9 +32,8 @@ export function runOf(draft: PieceDraft, over: Partial<Run> = {}): Run {
     logged: false,
     draft,
     plan: planned.plan,
-    setting,
     steps,
-    breaks,
+    setup,
     events: [],
     ...over,
   }
@@ -81,9 +79,9 @@ export function upTo(run: Run, stepId: string): Run {
 export function inHandOf(run: Run, unsent = 0, here: string | null = run.personId) {
   const progress = foldRun(run, run.events)
   const taken = progress.steps.slice(0, progress.index)
-  const line = runSteps(taken, run.setting, coldLine(run.setting)).state
+  const line = runSteps(taken, run.setup.setting, coldLine(run.setup.setting)).state
   const confirm = vi.fn<RunInHand['confirm']>()
-  const inHand: RunInHand = { run, progress, line, stand: standOf(line), unsent, here, confirm }
+  const inHand: RunInHand = { run, progress, line, unsent, here, confirm }
   return { inHand, confirm }
 }
 

@@ -6,7 +6,7 @@ import { outbox } from '../../app/outbox.ts'
 import { makeStore } from '../../app/store.ts'
 import { answering, browserParts, clear, screenOf } from '../../test-support.tsx'
 import { cutRun, event, upTo } from './test-support.tsx'
-import { breaksOffered, useRun } from './useRun.ts'
+import { waysOffered, useRun } from './useRun.ts'
 
 beforeEach(browserParts)
 afterEach(clear)
@@ -87,7 +87,7 @@ describe('a run on this screen', () => {
   })
   it('goes over with the step of handing over: who takes it confirms it, and is at this screen from then on', async () => {
     const { store, now, sent } = await opened(upTo(cutRun({ personId: 'bede' }), 'cut'))
-    act(() => now().confirm({ kind: 'hand-over', stand: 'lit', to: 'idris' }))
+    act(() => now().confirm({ kind: 'hand-over', to: 'idris' }))
     expect(now().progress.takenOverBy).toBeUndefined()
     // the flame is shut by the one who has it
     expect(now().progress.taking).toBeUndefined()
@@ -112,14 +112,19 @@ describe('a run on this screen', () => {
     act(() => now().confirm({ kind: 'done' }))
     expect(sent()[0]?.body).toMatchObject({ personId: 'bede' })
   })
-  it('offers breaks only from where the rig stands', async () => {
-    expect(breaksOffered((await opened()).now())).toEqual([])
+  it('offers ways out by where the rig stands, and some from anywhere', async () => {
+    expect(waysOffered((await opened()).now())).toEqual([
+      'short-pause',
+      'long-break',
+      'assembly',
+      'hand-over',
+      'shutdown',
+    ])
     clear()
     browserParts()
     const lit = (await opened(upTo(cutRun(), 'cut'))).now()
-    expect(breaksOffered(lit)).toContain('relight')
-    expect(breaksOffered(lit)).not.toContain('attachment-change')
-    act(() => lit.stand && lit.confirm({ kind: 'break', name: 'tip-change', stand: lit.stand }))
+    expect(waysOffered(lit)).toContain('relight')
+    expect(waysOffered(lit)).not.toContain('attachment-change')
   })
   it('tells nothing of a run that is over', async () => {
     const run = cutRun()

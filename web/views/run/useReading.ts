@@ -26,6 +26,8 @@ export interface ReadingInHand {
   /** What it shows, SI: as typed, else as a good instrument has it. */
   readonly si: number | undefined
   readonly judged: ReadingJudged | undefined
+  /** By how much the needle stands higher than the figure, as nothing flows while it is set, Pa. */
+  readonly risePa: number
   /** Puts it into the log, with why the work goes on although it is off; nothing where there is no reading. */
   readonly keep: (reason: string) => void
 }
@@ -48,6 +50,7 @@ export function useReading(run: Run, step: Step | undefined, here: string | null
   const isTyped = typed.trim() !== ''
   const read = isTyped ? readTyped(typed, kind, settings) : undefined
   const live = channel?.quality === 'good' ? (channel.value ?? undefined) : undefined
+  const risePa = step.risePa ?? 0
   const si = read ? (read.ok ? read.value : undefined) : live
   return {
     figure,
@@ -58,7 +61,8 @@ export function useReading(run: Run, step: Step | undefined, here: string | null
     setTyped: (text) => setTypedAt({ stepId: step.id, text }),
     fault: read && !read.ok ? read.message : undefined,
     si,
-    judged: si === undefined ? undefined : judgeReading(si, figure, name, run.setting),
+    risePa,
+    judged: si === undefined ? undefined : judgeReading(si - risePa, figure, name, run.setup.setting),
     keep: (reason) => {
       if (si === undefined) return
       const id = crypto.randomUUID()

@@ -1,6 +1,6 @@
 import { useMemo } from 'react'
 import type { Run } from '#contract/types.ts'
-import { mayBreakAt, standOf, type BreakName, type Stand } from '#core/line/procedure.ts'
+import { waysFrom, type BreakName } from '#core/line/ways.ts'
 import type { LineState } from '#core/line/state.ts'
 import { foldRun, holderOf, type EventBody, type RunEvent, type RunProgress } from '#core/record/run.ts'
 import { lineOfRun } from '#core/record/run-line.ts'
@@ -13,8 +13,6 @@ export interface RunInHand {
   readonly run: Run
   readonly progress: RunProgress
   readonly line: LineState
-  /** Where the rig stands, if the work can be left from there. */
-  readonly stand: Stand | undefined
   /** How many confirmations the server does not have yet. */
   readonly unsent: number
   /** Who is at this screen, or else has the torch: what is confirmed here is confirmed by them. */
@@ -23,14 +21,11 @@ export interface RunInHand {
   confirm(told: EventBody, personId?: string): void
 }
 
-/** Breaks that can be taken now: frozen with the run, from where the rig stands, and not within another break. */
-export function breaksOffered({ run, progress, stand }: RunInHand): readonly BreakName[] {
-  const step = progress.steps[progress.index]
-  if (!stand || !step) return []
-  return (Object.keys(run.breaks) as BreakName[]).filter(
-    (name) => run.breaks[name]?.[stand] !== undefined && mayBreakAt(step, name),
-  )
-}
+/** Ways out that can be taken now, from where the line stands and with what is still to come. */
+export const waysOffered = ({ run, progress, line }: RunInHand): readonly BreakName[] =>
+  progress.index < progress.steps.length
+    ? waysFrom(run.setup, { line, ahead: progress.steps.slice(progress.index) })
+    : []
 
 /** A run as it stands on this screen: what the server has, and what waits to be sent to it. */
 export function useRun(runId: string): {
@@ -52,7 +47,7 @@ export function useRun(runId: string): {
     const here = atScreen ?? holderOf(run, progress)
     const { taking } = progress
     const { steps } = progress
-    const line = lineOfRun(progress, run.setting)
+    const line = lineOfRun(progress, run.setup.setting)
     // whoever takes the torch over says so themselves, and is at this screen from then on
     const takes = (told: EventBody) => taking !== undefined && told.kind === 'done'
     const confirm = (told: EventBody, personId: string | null = takes(told) ? (taking ?? null) : here) => {
@@ -77,7 +72,7 @@ export function useRun(runId: string): {
       )
       if (takes(told)) send(device.actions.changed({ personId: taking ?? null }))
     }
-    return { run, progress, line, stand: standOf(line), unsent: unsent.length, here, confirm }
+    return { run, progress, line, unsent: unsent.length, here, confirm }
   }, [run, items, atScreen, send])
   return { inHand, error }
 }

@@ -1,5 +1,5 @@
 import { useEffect, useRef, type RefObject } from 'react'
-import { holderOf } from '#core/record/run.ts'
+import { clockFrom, holderOf } from '#core/record/run.ts'
 import { api } from '../../app/api.ts'
 import { useNow, useSettling } from './clock.ts'
 import type { ReadingInHand } from './useReading.ts'
@@ -48,10 +48,9 @@ export function useStep(
   const guarded = step?.instructor === true && runner?.role === 'apprentice'
   const now = useNow(step?.timer !== undefined || step?.pace !== undefined || step?.pattern !== undefined)
   const timer = step?.timer
-  // a clock that says how long at most runs from when the step was reached
-  const from = timer?.kind === 'at-most' ? progress.since : progress.timerFrom
+  const from = timer && clockFrom(timer, progress, run.startedAt)
   const gone = from === undefined ? undefined : Math.max(0, (now - Date.parse(from)) / 1000)
-  const held = timer?.kind === 'at-least' && (gone === undefined || gone < timer.seconds)
+  const held = timer?.kind === 'at-least' && (gone === undefined || gone < (timer.freeS ?? timer.seconds))
   const settling = useSettling(progress.index)
   const heading = useRef<HTMLHeadingElement>(null)
   const opened = useRef(false)
