@@ -36,6 +36,7 @@ const RESULT_SCHEMAS: Readonly<Record<EntryKind, ObjectSchema<object>>> = {
   override: ofKind('override'),
   reading: ofKind('reading'),
   fault: ofKind('fault'),
+  trouble: ofKind('trouble'),
 }
 function ofKind(kind: EntryKind): ObjectSchema<object> {
   return resultSchema(RESULTS[kind])

@@ -2,7 +2,8 @@ import { planCut, readCut, type CutPlan, type CutRequest } from '#core/cut/index
 import type { FieldError } from '#core/figure.ts'
 import { workOfShape } from '#core/cut/fields.ts'
 import { omit } from '#core/objects.ts'
-import { usualDivision, type UnitChoices } from '#core/quantity/choices.ts'
+import { divisionOf } from '#core/line/gauge-face.ts'
+import type { UnitChoices } from '#core/quantity/choices.ts'
 import {
   planBraze,
   readBraze,
@@ -69,8 +70,7 @@ export function planDraft(
   )
   if (!read.ok) return read
   // the gauges on the wall do not change when somebody looks at the plan in other units
-  const oxygenDivisionPa = usualDivision(settings.units.pressure, 'oxygen')
-  const fuelDivisionPa = usualDivision(settings.units.pressure, 'fuel')
+  const { oxygenDivisionPa, fuelDivisionPa } = divisionsOf(settings)
   const rig = {
     ...read.request.rig,
     kerfLog: records.kerfs,
@@ -81,6 +81,12 @@ export function planDraft(
   const request: CutRequest = { ...read.request, rig }
   return { ok: true, kind: 'cut', plan: planCut(request), request }
 }
+
+/** What lies between two strokes of the shop's gauges, Pa. */
+const divisionsOf = ({ gauges, units }: Pick<Settings, 'gauges' | 'units'>) => ({
+  oxygenDivisionPa: divisionOf('oxygen', gauges.oxygen, units.pressure),
+  fuelDivisionPa: divisionOf('fuel', gauges.fuel, units.pressure),
+})
 
 /** The rows of the shop's methods that a braze is planned by. */
 export const brazeMethodsOf = ({ methods }: Pick<Settings, 'methods'>): object =>
@@ -150,8 +156,7 @@ export function planBrazeDraft(
     { bare: settings.units, decimalMark: settings.decimalMark },
   )
   if (!read.ok) return read
-  const oxygenDivisionPa = usualDivision(settings.units.pressure, 'oxygen')
-  const fuelDivisionPa = usualDivision(settings.units.pressure, 'fuel')
+  const { oxygenDivisionPa, fuelDivisionPa } = divisionsOf(settings)
   const request: BrazeRequest = {
     ...read.request,
     rig: { ...read.request.rig, ownBrazes: records.brazes, oxygenDivisionPa, fuelDivisionPa },

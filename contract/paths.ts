@@ -30,6 +30,8 @@ export const PATHS = {
   addLog: { method: 'POST', path: '/api/log' },
   addReading: { method: 'POST', path: '/api/readings' },
   addFault: { method: 'POST', path: '/api/faults' },
+  listTroubles: { method: 'GET', path: '/api/troubles' },
+  addTrouble: { method: 'POST', path: '/api/troubles' },
   listRecords: { method: 'GET', path: '/api/records' },
   getChart: { method: 'GET', path: '/api/chart' },
   listPoints: { method: 'GET', path: '/api/points' },

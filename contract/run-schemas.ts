@@ -1,6 +1,7 @@
 /** Runs and what is confirmed in them; readings and faults. */
 import { array, lazy, number, string, type AnySchema } from 'yup'
-import { isRecord } from '#core/objects.ts'
+import { isRecord, keysOf } from '#core/objects.ts'
+import { TROUBLE_STEP_NAMES } from '#core/record/fields.ts'
 import { BREAK_NAMES, PLAIN_EVENTS } from '#core/record/run.ts'
 import { instant, LINES, NAME, NOT_PLAIN, shape, typed, uuid, word } from './primitives.ts'
 
@@ -104,4 +105,17 @@ export const faultSchema = shape({
     .max(10, 'At most 10 signs.')
     .required('The signs are missing.'),
   cause: typed(),
+}).required()
+/** Something that went wrong: that it was seen, an act that was done about it, or that a named person cleared it. */
+export const troubleSchema = shape({
+  id: uuid('The trouble'),
+  pieceId: uuid('The piece').nullable().defined('The piece is missing.'),
+  runId: uuid('The run').nullable().defined('The run is missing.'),
+  personId: uuid('The person').nullable().defined('The person is missing.'),
+  at: instant(),
+  card: typed(40).required('What was seen is missing.'),
+  step: word(keysOf(TROUBLE_STEP_NAMES), 'What of it'),
+  what: reasonText().defined('What was done is missing.'),
+  /** The line that first said so; null for that line itself. */
+  of: uuid('The first line').nullable().defined('The first line is missing.'),
 }).required()

@@ -27,7 +27,7 @@ import {
   stockSchema,
   stockCutSchema,
 } from './rig-schemas.ts'
-import { runSchema, runEventSchema, readingSchema, faultSchema } from './run-schemas.ts'
+import { runSchema, runEventSchema, readingSchema, faultSchema, troubleSchema } from './run-schemas.ts'
 import {
   logSchema,
   logQuerySchema,
@@ -85,6 +85,8 @@ export const ROUTES = {
   addLog: { params: none, body: logSchema },
   addReading: { params: none, body: readingSchema },
   addFault: { params: none, body: faultSchema },
+  listTroubles: { params: none, body: none },
+  addTrouble: { params: none, body: troubleSchema },
   listRecords: { params: none, body: none, query: recordsQuerySchema },
   getChart: { params: none, body: none },
   listPoints: { params: none, body: none, query: pointsQuerySchema },

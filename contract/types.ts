@@ -121,6 +121,21 @@ export interface WholeJob {
   readonly fluxKg: number
   readonly cost: number | null
 }
+/** Something grave that was seen and that nobody has cleared yet. */
+export interface OpenTrouble {
+  /** Of the line that first said so. */
+  readonly id: string
+  readonly at: string
+  /** Its card, by name and as it was read. */
+  readonly card: string
+  readonly title: string
+  readonly personName: string
+  readonly runId: string | null
+  /** Null where nobody knows the torch: then no rig is worked with. */
+  readonly torchId: string | null
+  /** The acts that were done about it. */
+  readonly done: readonly string[]
+}
 /** What a confirmation changed of a run: `seq` is the event's number among all of the run's, from 1. */
 export interface RunChange {
   readonly id: string
@@ -384,7 +399,8 @@ export interface ApiError {
 
 /** What each route answers. */
 export interface Answers {
-  health: { readonly ok: true; readonly version: string }
+  /** `demo`: all in the log was made up. */
+  health: { readonly ok: true; readonly version: string; readonly demo: boolean }
   today: Today
   getSettings: Settings
   putSettings: Settings
@@ -414,6 +430,8 @@ export interface Answers {
   addLog: LogSummary
   addReading: LogSummary
   addFault: LogSummary
+  listTroubles: readonly OpenTrouble[]
+  addTrouble: LogSummary
   listRecords: Records
   getChart: GrownChart
   listPoints: readonly Point[]

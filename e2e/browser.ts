@@ -83,6 +83,27 @@ export const passTime = (page: Page, seconds: number): Promise<void> =>
     sessionStorage.setItem('story-later', String(window.storyLater))
   }, seconds)
 
+/** Confirms the step in hand by the pedal's key, its clock waited out. */
+export async function confirmStep(page: Page): Promise<void> {
+  const ready = () =>
+    until(page, () => {
+      const button = document.querySelector<HTMLButtonElement>('[data-done]')
+      return button !== null && (!button.disabled || button.innerText === 'Clock is running')
+    })
+  const said = () => page.$eval('[data-done]', (e) => (e as HTMLElement).innerText)
+  await ready()
+  if ((await said()) === 'Start the clock') {
+    await page.keyboard.press(' ')
+    await see(page, 'Clock is running')
+  }
+  if ((await said()) === 'Clock is running') {
+    await passTime(page, 3700)
+    await until(page, () => document.querySelector('[data-done]')?.textContent?.startsWith('Done') === true)
+  }
+  await page.waitForSelector('[data-done]:not([disabled])')
+  await page.keyboard.press(' ')
+}
+
 /** Waits for something to be so on the page, also while another page is in front of it. */
 export const until = async <A extends unknown[]>(
   page: Page,

@@ -3,6 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { pieceNamed, testServer, type TestServer } from '../server/test-support.ts'
 import type { LogPage } from '#contract/types.ts'
 import {
+  confirmStep,
   expectAccessible,
   openBrowser,
   openPage,
@@ -85,22 +86,14 @@ describe('from a plate on the trestles to a cut in the log', () => {
       await until(page, (before) => document.querySelector('h1')?.innerText !== before, last)
       last = await heading()
       if (last === 'All steps done') break
-      const button = () => page.$eval('[data-done]', (e) => (e as HTMLElement).innerText)
-      await page.waitForSelector('[data-done]:not([disabled])')
-      if ((await button()) === 'Start the clock') {
-        await page.keyboard.press(' ')
-        await see(page, 'Clock is running')
-        await passTime(page, 3700)
-        await until(page, () => document.querySelector('[data-done]')?.textContent === 'Done')
-      }
       if (last.startsWith('Press the lever smoothly')) {
+        await page.waitForSelector('[data-done]:not([disabled])')
         await press(page, 'Start the pace')
         await passTime(page, 20)
         await see(page, '5 in of 12 in')
         await expectAccessible(page, 'Run, the cut')
       }
-      await page.waitForSelector('[data-done]:not([disabled])')
-      await page.keyboard.press(' ')
+      await confirmStep(page)
     }
     await see(page, 'Rig shut and bled, screws backed out.')
   })
@@ -154,10 +147,10 @@ describe('trouble', () => {
     await fresh.goto(`${server.url}/run/${run.running.find((r) => r.title.startsWith('Gusset'))?.id}`)
     await see(fresh, 'Step 10 of')
     await fresh.keyboard.press('t')
-    await see(fresh, 'What is wrong?')
+    await see(fresh, 'What do you see?')
     await expectAccessible(fresh, 'Trouble')
-    await press(fresh, 'Flashback (a squeal or hiss inside the torch)')
-    await see(fresh, 'Oxygen torch valve shut. At once')
+    await press(fresh, 'A needle climbs with the torch shut (creep)')
+    await see(fresh, 'Shut that cylinder and bleed it')
     const size = await fresh.$eval('[role=dialog] p', (e) => parseFloat(getComputedStyle(e).fontSize))
     expect(size).toBeGreaterThan(40)
     await press(fresh, 'Something else')

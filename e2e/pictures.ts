@@ -99,7 +99,7 @@ const PICTURES: readonly Picture[] = [
     at: () => '/',
     then: async (page) => {
       await page.keyboard.press('t')
-      await press(page, 'Backfire (a pop)')
+      await press(page, 'A pop, and the flame is out (backfire)')
       await see(page, 'Shut the oxygen at the torch')
     },
   },

@@ -14,6 +14,7 @@ import { mount, type Context, type Handlers } from './routes/mount.ts'
 import { runHandlers } from './routes/runs.ts'
 import { shopHandlers } from './routes/shop.ts'
 import { mountStreams } from './routes/streams.ts'
+import { troubleHandlers } from './routes/troubles.ts'
 import { testHandlers } from './routes/tests.ts'
 import { instrumentHandlers } from './routes/instruments.ts'
 import { closeOutHandlers } from './routes/close-out.ts'
@@ -41,11 +42,12 @@ export function createApp({ log, pages, version, ...context }: AppOptions): Koa 
   })
   const router = new Router()
   const handlers: Handlers = {
-    health: () => ({ ok: true, version }),
+    health: ({ store }) => ({ ok: true, version, demo: store.marks.has('demo') }),
     ...shopHandlers,
     ...jobHandlers,
     ...runHandlers,
     ...logHandlers,
+    ...troubleHandlers,
     ...benchHandlers,
     ...testHandlers,
     ...instrumentHandlers,

@@ -86,6 +86,7 @@ function openSession(options: StartOptions, goBack: GoBack, lock?: Lock): Sessio
     now,
     store: (samples) => store.samples.add(samples),
     tidy: (nowS) => store.samples.tidy(nowS),
+    simulated: () => store.marks.has('demo') || store.settings.get().simulated === 'on',
   })
   if (options.instruments !== undefined) instruments.connect(options.instruments)
   const context = { store, hub, instruments, data, now, lanes, house, goBack }

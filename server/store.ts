@@ -8,6 +8,7 @@ import { peopleTable } from './db/tables/people.ts'
 import { photosTable } from './db/tables/photos.ts'
 import { runsTable } from './db/tables/runs.ts'
 import { samplesTable } from './db/tables/samples.ts'
+import { marksTable } from './db/tables/marks.ts'
 import { settingsTable } from './db/tables/settings.ts'
 import { stockTable } from './db/tables/stock.ts'
 import { testsTable } from './db/tables/tests.ts'
@@ -18,6 +19,7 @@ import { torchesTable } from './db/tables/torches.ts'
 /** Every table of one database. `damage` hears of what cannot be read of it. */
 export function openStore(db: Db, damage = new Damage()) {
   return {
+    marks: marksTable(db),
     settings: settingsTable(db, damage),
     people: peopleTable(db),
     torches: torchesTable(db, damage),

@@ -251,6 +251,7 @@ describe('readings kept', () => {
       now: () => new Date(clock),
       store: (s) => kept.push(...s),
       tidy: () => undefined,
+      simulated: () => true,
     })
     const devices = Array.from({ length: 20 }, (_, i) => ({
       id: `d${i}`,
@@ -330,6 +331,7 @@ describe('instruments over the wire', () => {
       now: () => new Date(now),
       store: () => undefined,
       tidy: () => undefined,
+      simulated: () => true,
     })
     const heard = (so: (now: InstrumentsNow) => boolean) =>
       new Promise<void>((resolve) => {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { REMEDIES } from './remedies.ts'
-import { TROUBLES } from './troubles.ts'
+import { actsOfTrouble, troubleCard, TROUBLES } from './troubles.ts'
 
 describe('cards for trouble', () => {
   it('are each found by one name, and say one act first that fits across a screen', () => {
@@ -12,16 +12,35 @@ describe('cards for trouble', () => {
     }
   })
   it('shut the oxygen first where gas burns inside the torch', () => {
-    for (const id of ['backfire', 'flashback'])
-      expect(TROUBLES.find((t) => t.id === id)?.first, id).toMatch(/oxygen/i)
+    for (const id of ['backfire', 'sustained', 'flashback'])
+      expect(troubleCard(id)?.first, id).toMatch(/oxygen/i)
   })
-  it('lead back to the flame after a backfire alone', () => {
-    expect(TROUBLES.filter((t) => t.relight === true).map((t) => t.id)).toEqual(['backfire'])
+  it('lead back to the flame after a backfire alone, and to no flame where somebody has to clear it first', () => {
+    expect(TROUBLES.filter((t) => t.leads?.includes('relight')).map((t) => t.id)).toEqual(['backfire'])
+    expect(TROUBLES.filter((t) => t.grave).map((t) => t.id)).toEqual([
+      'sustained',
+      'flashback',
+      'valve-fire',
+      'cylinder-hot',
+      'leak',
+    ])
+    for (const t of TROUBLES.filter((c) => c.grave)) expect(t.leads, t.id).toBeUndefined()
   })
   it('never send anybody to a cylinder that has been in a fire', () => {
-    const text = TROUBLES.find((t) => t.id === 'valve-fire')?.then.join(' ') ?? ''
-    expect(text).toMatch(/leave, warn everyone/)
-    expect(text).toMatch(/Do not move it/)
+    for (const id of ['valve-fire', 'cylinder-hot']) {
+      const text = troubleCard(id)?.then.join(' ') ?? ''
+      expect(text, id).toMatch(/fire service/)
+      expect(text, id).toMatch(/burst hours/)
+    }
+  })
+  it('never tighten a stem under pressure, nor follow anybody into bad air', () => {
+    expect(troubleCard('leak')?.then.join(' ')).toMatch(/stem: .* never tightened alight or under pressure/)
+    expect(troubleCard('fume')?.then.join(' ')).toMatch(/nobody goes in after them/)
+  })
+  it('are told act by act, the first one first', () => {
+    const card = troubleCard('burn')
+    expect(card && actsOfTrouble(card)[0]).toBe('Cool water, 20 minutes')
+    expect(troubleCard('nap')).toBeUndefined()
   })
 })
 

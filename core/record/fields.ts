@@ -33,6 +33,7 @@ export const ENTRY_KIND_NAMES = {
   override: 'Left out',
   reading: 'Reading',
   fault: 'Fault',
+  trouble: 'Trouble',
 } as const
 /** `open`: something that decides was not seen; `none`: there is nothing to judge. Each by sign and word. */
 export const OUTCOME_NAMES = { passed: '✓ passed', failed: '✕ failed', open: '? open', none: '' } as const
@@ -260,6 +261,9 @@ const tested = <const V extends readonly string[]>(verdicts: V) =>
     because: text({ label: 'Because' }),
   }) as const
 
+/** What a line tells of a trouble: that it was seen, an act that was done, or that a named person cleared it. */
+export const TROUBLE_STEP_NAMES = { seen: 'Seen', done: 'Done', cleared: 'Cleared' } as const
+
 /** What each kind of line tells. */
 export const RESULTS = {
   cut: CUT_RESULT,
@@ -297,5 +301,17 @@ export const RESULTS = {
     signs: list('text', { label: 'Signs' }),
     cause: text({ label: 'Cause' }),
     fix: text({ label: 'Remedy' }),
+  },
+  trouble: {
+    /** The card, by name and as it was read. */
+    card: text({ label: 'Card' }),
+    title: text({ label: 'What was seen' }),
+    step: choice(TROUBLE_STEP_NAMES, { label: 'What of it', sure: true }),
+    /** The act that was done, or why it was cleared. */
+    what: text({ label: 'What was done' }),
+    /** The line that first said so; blank for that line itself. */
+    of: text({ label: 'First line' }),
+    /** The torch that it was met on; blank where nobody knows. */
+    torchId: text({ label: 'Torch' }),
   },
 } as const satisfies Readonly<Record<keyof typeof ENTRY_KIND_NAMES, Table>>

@@ -68,6 +68,8 @@ export interface RunProgress extends Come {
   readonly since: string | undefined
   /** Who took the run over last, if anybody did: theirs once they have confirmed it, not when it was asked for. */
   readonly takenOverBy: string | null | undefined
+  /** The rig is being shut down for good: the rest of the work was left. */
+  readonly leaving: boolean
   /** Who is to have the torch once the step in hand is done; undefined where that step hands nothing over. */
   readonly taking: string | null | undefined
 }
@@ -160,6 +162,7 @@ export function foldRun(run: RunPlan, events: readonly RunEvent[]): RunProgress 
     since,
     takenOverBy,
     taking,
+    leaving: cutShort,
   }
 }
 

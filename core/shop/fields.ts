@@ -102,6 +102,14 @@ export const ACCEPTANCE = {
   }),
 } as const
 
+/** The delivery gauge of a regulator, as it is printed. */
+const GAUGE = {
+  range: text({ label: 'Scale up to', example: 'as usual' }),
+  division: text({ label: 'A division', example: 'as usual' }),
+  amber: text({ label: 'Amber from', example: 'none' }),
+  red: text({ label: 'Red from', example: 'none' }),
+} as const
+
 /** What the shop says of itself. */
 export const SHOP = {
   units: group(
@@ -164,6 +172,14 @@ export const SHOP = {
     },
     { label: 'Limits', what: 'The limits' },
   ),
+  gauges: group(
+    {
+      oxygen: group(GAUGE, { label: 'Oxygen gauge', what: 'The oxygen gauge' }),
+      fuel: group(GAUGE, { label: 'Fuel gauge', what: 'The fuel gauge' }),
+    },
+    { label: 'Gauges', what: 'The gauges' },
+  ),
+  simulated: word('Simulated instruments', { off: 'Off', on: 'On, for practice' }),
   acceptance: group(ACCEPTANCE, { label: 'What is accepted', what: 'What is accepted' }),
   shelf: rows(ROD, { label: 'Rods on the shelf', what: 'The shelf', most: 60 }),
 } as const

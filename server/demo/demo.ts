@@ -18,6 +18,7 @@ const BEGAN_DAYS_AGO = 42
 /** Fills an empty log with the yard: people, torches, rig, jobs with their pieces, and the weeks before today. */
 export function fillDemo(store: Store, now: Date): void {
   store.transaction(() => {
+    store.marks.put('demo')
     const began = subDays(now, BEGAN_DAYS_AGO).toISOString()
     store.settings.put(settingsSchema.validateSync(over(FIRST_SETTINGS, shop.settings), { strict: true }))
     const people = fillPeople(store, began)

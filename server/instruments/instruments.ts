@@ -16,6 +16,8 @@ export interface InstrumentOptions {
   /** Takes thinned readings, some at a time. */
   readonly store: (samples: readonly Sample[]) => void
   readonly tidy: (nowS: number) => void
+  /** Whether simulated instruments are shown: in a demo log, or where the shop switched them on. */
+  readonly simulated: () => boolean
 }
 
 /**
@@ -68,7 +70,7 @@ export class Instruments {
     } else {
       const { reading } = message
       const device = this.devices.get(reading.device)
-      const kind = device && channelOf(device.kind, reading.channel)
+      const kind = device && this.isShown(device) ? channelOf(device.kind, reading.channel) : undefined
       if (!kind) return
       const channel = `${reading.device}:${reading.channel}`
       this.last.set(channel, reading)
@@ -83,10 +85,12 @@ export class Instruments {
   snapshot(): InstrumentsNow {
     return {
       connected: this.connected,
-      instruments: [...this.devices.values()].map((d) => ({
-        ...d,
-        channels: CHANNELS[d.kind].map((c) => this.channel(`${d.id}:${c.name}`) ?? none(d.id, c.name)),
-      })),
+      instruments: [...this.devices.values()]
+        .filter((d) => this.isShown(d))
+        .map((d) => ({
+          ...d,
+          channels: CHANNELS[d.kind].map((c) => this.channel(`${d.id}:${c.name}`) ?? none(d.id, c.name)),
+        })),
     }
   }
 
@@ -94,7 +98,7 @@ export class Instruments {
   channel(channel: string): ChannelNow | undefined {
     const [id = '', name = ''] = channel.split(':')
     const device = this.devices.get(id)
-    const kind = device && channelOf(device.kind, name)
+    const kind = device && this.isShown(device) ? channelOf(device.kind, name) : undefined
     if (!kind) return undefined
     const reading = this.last.get(channel)
     return {
@@ -135,6 +139,11 @@ export class Instruments {
     this.socket?.destroy()
     this.thinner.flush()
     this.hand()
+  }
+
+  /** A simulated instrument is none where nobody asked for it: nothing of it is shown or stored. */
+  private isShown(device: Instrument): boolean {
+    return !device.simulated || this.options.simulated()
   }
 
   private hand(): void {

@@ -14,6 +14,7 @@ import type { Run, RunChange } from '#contract/types.ts'
 import { AppError, conflict, notFound } from '../errors.ts'
 import type { Store } from '../store.ts'
 import type { Handlers } from './mount.ts'
+import { openTroubles, troubleOn } from './troubles.ts'
 
 function found(store: Store, id: string): Run {
   const run = store.runs.get(id)
@@ -93,6 +94,12 @@ export function logRun(
   })
 }
 
+/** Whether an event leads out of the work, and nowhere else. */
+const leadsOut = (event: RunEvent): boolean =>
+  event.kind === 'trouble' || event.kind === 'stop' || (event.kind === 'break' && event.name === 'shutdown')
+const held = ({ title }: { readonly title: string }) =>
+  conflict('held', `${title}: nobody goes on before somebody named has cleared it.`)
+
 /** Runs and their confirmed steps. A request sent twice is stored once. */
 export const runHandlers: Pick<Handlers, 'startRun' | 'getRun' | 'addRunEvent' | 'listGasUses'> = {
   listGasUses: ({ store }, { query }) => store.runs.gasUses(query.since),
@@ -104,6 +111,8 @@ export const runHandlers: Pick<Handlers, 'startRun' | 'getRun' | 'addRunEvent' |
       if (!piece) throw new AppError(422, 'bad-input', 'There is no such piece.', 'pieceId')
       checkPerson(store, body.personId)
       if (store.runs.openOn(piece.id)) throw conflict('already-running', 'This piece is under way already.')
+      const trouble = troubleOn(store, piece.draft.torchId)
+      if (trouble) throw held(trouble)
       const settings = store.settings.get()
       const planned = planPiece(piece.draft, settings, recordsOf(store, piece.draft.kind))
       if (!planned.ok)
@@ -154,6 +163,8 @@ export const runHandlers: Pick<Handlers, 'startRun' | 'getRun' | 'addRunEvent' |
       if (!step) throw new AppError(422, 'bad-input', 'There is no such step in this run.', 'stepId')
       if (!mayFollow(before, progress, sent))
         throw conflict('step-moved-on', 'That step is no longer the one in hand.')
+      const trouble = openTroubles(store).find((t) => t.runId === before.id)
+      if (trouble && !progress.leaving && !leadsOut(sent)) throw held(trouble)
       // a way out keeps the steps that it was led by
       const led = ledBy(before, progress, sent)
       const event: RunEvent = led ? ({ ...sent, steps: led } as RunEvent) : sent

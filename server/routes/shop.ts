@@ -1,5 +1,6 @@
 import { readPrice } from '#core/cost.ts'
 import { readCut } from '#core/cut/index.ts'
+import { readGauge } from '#core/line/gauge-face.ts'
 import { readTorchGear } from '#core/line/read-torch.ts'
 import { gearFault, type Gear } from '#core/rig/gear.ts'
 import { readAcceptance } from '#application/read-entry.ts'
@@ -39,6 +40,10 @@ export const shopHandlers: Pick<
     for (const name of ['oxygen', 'fuel', 'hour'] as const)
       if (body.prices[name].trim() !== '' && readPrice(body.prices[name]) === undefined)
         throw new AppError(422, 'bad-input', 'A price is a plain number, or nothing.', `prices.${name}`)
+    for (const side of ['oxygen', 'fuel'] as const) {
+      const gauge = readGauge(body.gauges[side], body.units.pressure)
+      if (!gauge.ok) throw new AppError(422, 'bad-input', gauge.message, `gauges.${side}.${gauge.field}`)
+    }
     const [limit] = readAcceptance(body.acceptance, body).errors
     if (limit) throw new AppError(422, 'bad-input', limit.message, limit.field)
     store.settings.put(body)

@@ -9,6 +9,7 @@ import {
 } from 'lucide-react'
 import { lazy, Suspense, useMemo, useState } from 'react'
 import { NavLink, Outlet, useNavigate } from 'react-router'
+import { api } from './api.ts'
 import { device } from './device.ts'
 import { ServerNotice } from './ServerNotice.tsx'
 import { useShortcuts } from './shortcuts.ts'
@@ -16,8 +17,9 @@ import { StartPiece } from './sheets.ts'
 import { useApp, useSend } from './store.ts'
 
 const TroublePanel = lazy(() =>
-  import('../views/run/TroublePanel.tsx').then((m) => ({ default: m.TroublePanel })),
+  import('../views/trouble/TroublePanel.tsx').then((m) => ({ default: m.TroublePanel })),
 )
+const OpenTroubles = lazy(() => import('../views/trouble/OpenTroubles.tsx'))
 const KeysPanel = lazy(() => import('./KeysPanel.tsx'))
 
 const PLACES = [
@@ -34,6 +36,7 @@ export function Shell() {
   const go = useNavigate()
   const send = useSend()
   const flipped = useApp((s) => s.device.flipped)
+  const demo = api.useHealthQuery().data?.demo === true
   const [help, setHelp] = useState(false)
   const [starting, setStarting] = useState(false)
   const [trouble, setTrouble] = useState(false)
@@ -83,6 +86,14 @@ export function Shell() {
         </button>
       </nav>
       <ServerNotice />
+      <Suspense>
+        <OpenTroubles />
+      </Suspense>
+      {demo ? (
+        <p className="name border-b border-rule bg-sheet px-6 py-1 text-[1.02rem] text-soft print:hidden">
+          Demo log: the yard, its people and its runs are made up. Its instruments are simulated.
+        </p>
+      ) : null}
       <Outlet />
       <Suspense>
         {starting ? <StartPiece open onClose={() => setStarting(false)} /> : null}

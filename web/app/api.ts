@@ -94,6 +94,7 @@ export const api = createApi({
   ],
   refetchOnReconnect: true,
   endpoints: (make) => ({
+    health: make.query<AnswerOf<'health'>, void>({ query: () => ({ route: 'health' }) }),
     today: make.query<AnswerOf<'today'>, void>({
       query: () => ({ route: 'today' }),
       providesTags: ['Jobs', 'Runs', 'Log', 'Tests'],
@@ -205,6 +206,10 @@ export const api = createApi({
       // a page of lines is shown as it came, at every key: it is neither compared nor walked through first
       structuralSharing: false,
       transformResponse: (page: AnswerOf<'listLog'>) => Object.freeze(page),
+      providesTags: ['Log'],
+    }),
+    troubles: make.query<AnswerOf<'listTroubles'>, void>({
+      query: () => ({ route: 'listTroubles' }),
       providesTags: ['Log'],
     }),
     records: make.query<AnswerOf<'listRecords'>, PieceKind>({

@@ -1,3 +1,7 @@
+import { troubleCard } from '#core/check/troubles.ts'
+import type { BodyOf } from '#contract/schemas.ts'
+import type { OpenTrouble } from '#contract/types.ts'
+
 /** What a change makes of a run, or a test, as this screen has it. */
 interface Changing<E> {
   readonly events: readonly E[]
@@ -20,4 +24,35 @@ export function withChange<E extends { readonly id: string }, T extends Changing
 ): T {
   if (seq !== now.events.length + 1 || now.events.some((e) => e.id === event.id)) return now
   return { ...now, events: [...now.events, event], endedAt, ...(entryId === undefined ? {} : { entryId }) }
+}
+
+/** What is grave and not cleared, with what this screen has said since, which may still be on its way. */
+export function withSaid(
+  open: readonly OpenTrouble[],
+  said: readonly BodyOf<'addTrouble'>[],
+): readonly OpenTrouble[] {
+  let all = [...open]
+  for (const s of said) {
+    const card = troubleCard(s.card)
+    if (s.step === 'seen' && card?.grave === true && !all.some((t) => t.id === s.id))
+      all = [
+        {
+          id: s.id,
+          at: s.at,
+          card: s.card,
+          title: card.title,
+          personName: '',
+          runId: s.runId,
+          torchId: null,
+          done: [],
+        },
+        ...all,
+      ]
+    if (s.step === 'done')
+      all = all.map((t) =>
+        t.id === s.of && !t.done.includes(s.what) ? { ...t, done: [...t.done, s.what] } : t,
+      )
+    if (s.step === 'cleared') all = all.filter((t) => t.id !== s.of)
+  }
+  return all
 }

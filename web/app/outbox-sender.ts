@@ -1,7 +1,8 @@
+import type { BodyOf } from '#contract/schemas.ts'
+import { withChange, withSaid } from './changes.ts'
 import { routeAsNow } from '#application/older-names.ts'
 import type { RunChange, TestChange, Piece, PieceChanged } from '#contract/types.ts'
 import { api, ask, type Failure } from './api.ts'
-import { withChange } from './changes.ts'
 import { outbox, type OutboxItem } from './outbox.ts'
 import type { AppStore } from './store.ts'
 
@@ -153,6 +154,14 @@ function settle(store: AppStore, item: OutboxItem, data: unknown): void {
     store.dispatch(actions.versionKnown({ id: piece.id, version: piece.version }))
     store.dispatch(api.util.updateQueryData('piece', piece.id, (now) => ({ ...now, ...piece, draft })))
     store.dispatch(api.util.invalidateTags(['Pieces']))
-  } else store.dispatch(api.util.invalidateTags(['Log', 'Jobs', 'Runs']))
+  } else {
+    if (item.route === 'addTrouble')
+      store.dispatch(
+        api.util.updateQueryData('troubles', undefined, (open) => [
+          ...withSaid(open, [item.body as BodyOf<'addTrouble'>]),
+        ]),
+      )
+    store.dispatch(api.util.invalidateTags(['Log', 'Jobs', 'Runs']))
+  }
   store.dispatch(actions.delivered(item.id))
 }

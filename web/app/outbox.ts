@@ -4,7 +4,8 @@ import type { Failure } from './api.ts'
 /** Requests that are kept until the server has them. Each can be sent twice without harm. */
 export interface OutboxItem {
   readonly id: string
-  readonly route: 'changePiece' | 'addRunEvent' | 'addLog' | 'addReading' | 'addFault' | 'addTestEvent'
+  readonly route:
+    'changePiece' | 'addRunEvent' | 'addLog' | 'addReading' | 'addFault' | 'addTrouble' | 'addTestEvent'
   readonly params: Readonly<Record<string, string>>
   readonly body: unknown
   /** A later item with the same key takes its place. */

@@ -9,6 +9,7 @@ import {
   unitUse,
   withUnit,
   type Kind,
+  type UnitId,
 } from '#core/quantity/index.ts'
 import { useShop } from '../app/shop.ts'
 import { Field } from './Field.tsx'
@@ -27,6 +28,8 @@ interface Props {
   readonly empty?: string
   readonly hint?: string
   readonly stepper?: boolean
+  /** A bare number is in this unit, whatever the screen shows: that of the gauge it is read off. */
+  readonly unit?: UnitId | undefined
 }
 
 /**
@@ -44,6 +47,7 @@ export const QuantityField = memo(function QuantityField({
   empty = '',
   hint,
   stepper = false,
+  unit,
 }: Props) {
   const { settings, units } = useShop()
   const [typed, setTyped] = useState<string | undefined>(undefined)
@@ -51,7 +55,7 @@ export const QuantityField = memo(function QuantityField({
   const [pasted, setPasted] = useState(false)
   const guess = !(pasted && (kind === 'pressure' || kind === 'temperature'))
   const options = (guessed: boolean) => ({
-    unit: guessed ? unitFor(kind, units) : undefined,
+    unit: guessed ? (unit ?? unitFor(kind, units)) : undefined,
     decimalMark: settings.decimalMark,
   })
   const text = typed ?? value

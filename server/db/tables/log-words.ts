@@ -28,11 +28,13 @@ export function searchOf(e: NewEntry, jobId: string | null): string {
           ? ['left out', t.what, t.reason]
           : t.kind === 'fault'
             ? [...t.signs, t.cause, t.fix]
-            : t.kind === 'reading'
-              ? ['reading', t.what, t.device]
-              : t.kind === 'run'
-                ? ['run', t.state]
-                : ['test', t.verdict]
+            : t.kind === 'trouble'
+              ? ['trouble', t.title, t.what]
+              : t.kind === 'reading'
+                ? ['reading', t.what, t.device]
+                : t.kind === 'run'
+                  ? ['run', t.state]
+                  : ['test', t.verdict]
   const words = [e.title, e.jobName, e.personName, ...own].join(' ').toLowerCase().replaceAll('=', ' ')
   const facets = [
     facet('k', e.kind),

@@ -1,4 +1,5 @@
 import type { LogPage, LogSummary } from '#contract/types.ts'
+import type { EntryKind } from '#core/record/entry.ts'
 import type { Damage } from '../../damage.ts'
 import { digestOf, SIGNED } from '../digest.ts'
 import type { Db } from '../db.ts'
@@ -99,6 +100,8 @@ export function logTable(db: Db, damage: Damage) {
           .sort((a, b) => b.key - a.key)
           .slice(0, count),
       ).map(inBrief),
+    /** The newest lines of a kind, with all that they tell. */
+    newest: (kind: EntryKind, most: number): StoredEntry[] => readable(newestOf.all(kind, most)),
     /** The lines of a piece, newest first. */
     ofPiece: (pieceId: string, most = 500): LogSummary[] =>
       readable(ofPiece.all(pieceId, most)).map(summaryOf),

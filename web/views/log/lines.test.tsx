@@ -70,6 +70,15 @@ const RESULTS: { readonly [K in LineResult['kind']]: Extract<LineResult, { kind:
   'vacuum-test': { kind: 'vacuum-test', verdict: 'dry', ...test, perVolume: false },
   run: { kind: 'run', state: 'stopped', steps: 12, skipped: 2, seconds: 90 },
   override: { kind: 'override', what: 'Purge', reason: 'short hose' },
+  trouble: {
+    kind: 'trouble',
+    card: 'leak',
+    title: 'A leak',
+    step: 'cleared',
+    what: 'nut tightened',
+    of: 'l1',
+    torchId: '',
+  },
   reading: {
     kind: 'reading',
     what: 'oxygenPressure',
@@ -107,6 +116,7 @@ describe('what a line tells', () => {
     ['braze', 'BCuP-5, fillet 50 % full, a way through'],
     ['run', 'Stopped, 1 min 30 s, 2 left out'],
     ['override', 'Purge (short hose)'],
+    ['trouble', 'A leak. Cleared: nut tightened'],
     ['reading', '42 psi, read off'],
     ['fault', 'it pops: tip too hot'],
   ] as const)('of a %s', (kind, words) => {

@@ -28,6 +28,14 @@ export function useTell(): (told: LineResult) => string {
           return `${say(told.what)} (${told.reason})`
         case 'reading':
           return `${told.text}${told.device === '' ? ', read off' : `, ${told.device}`}${told.target ? `; planned ${print(told.target.value, KIND_OF_UNIT[told.unit])}` : ''}`
+        case 'trouble':
+          return say(
+            told.step === 'seen'
+              ? told.title
+              : told.step === 'done'
+                ? `${told.title}. Done: ${told.what}`
+                : `${told.title}. Cleared: ${told.what}`,
+          )
         case 'fault':
           return `${told.signs.join(', ')}: ${told.cause}`
       }

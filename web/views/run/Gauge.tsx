@@ -1,13 +1,8 @@
 import { FUELS, type FuelId } from '#core/gas/fuels.ts'
 import type { Figure } from '#core/figure.ts'
-import { fromSi } from '#core/quantity/index.ts'
+import { gaugeFace } from '#core/line/gauge-face.ts'
+import { fromSi, printQuantity } from '#core/quantity/index.ts'
 import { useShop } from '../../app/shop.ts'
-
-const FACES = {
-  psi: { oxygen: [100, 20, 5], fuel: [30, 5, 1] },
-  bar: { oxygen: [7, 1, 0.25], fuel: [2, 0.5, 0.1] },
-  kPa: { oxygen: [700, 100, 25], fuel: [200, 50, 10] },
-} as const
 
 const polar = (share: number, r: number): [number, number] => {
   const a = (-135 + 270 * share) * (Math.PI / 180)
@@ -27,27 +22,34 @@ export function Gauge({
   figure,
   gas,
   reads,
+  risePa = 0,
 }: {
   readonly figure: Figure
   readonly gas: 'oxygen' | FuelId
   /** What the gauge shows, Pa; undefined while nobody knows. */
   readonly reads?: number | undefined
+  /** By how much the needle stands higher than the figure, as nothing flows while it is set, Pa. */
+  readonly risePa?: number
 }) {
-  const { units, print } = useShop()
-  const unit = units.pressure === 'bar' || units.pressure === 'kPa' ? units.pressure : 'psi'
+  const { settings, print } = useShop()
   const side = gas === 'oxygen' ? 'oxygen' : 'fuel'
   // only a gas that can explode by itself has its limit drawn on the face
   const limit = gas === 'oxygen' ? undefined : FUELS[gas].setting
   const limitPa = limit?.atRest ? limit.mostPa : undefined
-  const usual = FACES[unit][side]
-  const value = fromSi(Math.max(figure.value, reads ?? 0), unit)
-  // a setting beyond the usual face is shown on one twice as large
-  const times = value > usual[0] ? 2 : 1
-  const [face, major, minor] = usual.map((n) => n * times) as [number, number, number]
+  const targetPa = figure.value + risePa
+  // the gauge on the wall does not change when somebody looks at the plan in other units
+  const {
+    unit,
+    top: face,
+    major,
+    minor,
+    amberFrom,
+    redFrom,
+  } = gaugeFace(side, settings.gauges[side], settings.units.pressure, Math.max(targetPa, reads ?? 0))
   const at = (pa: number) => Math.min(1, Math.max(0, fromSi(pa, unit) / face))
   const ticks = Array.from({ length: Math.round(face / minor) + 1 }, (_, i) => i * minor)
   const isMajor = (v: number) => Math.abs(v / major - Math.round(v / major)) < 1e-6
-  const target = at(figure.value)
+  const target = at(targetPa)
   const wedge = [polar(target, 112), polar(target - 0.022, 140), polar(target + 0.022, 140)].map(
     ([x, y]) => `${x},${y}`,
   )
@@ -56,16 +58,48 @@ export function Gauge({
     <svg
       viewBox="0 0 320 300"
       role="img"
-      aria-label={`The gauge should read ${print(figure.value, 'pressure')} while gas flows${reads === undefined ? '' : `; it reads ${print(reads, 'pressure')}`}`}
+      aria-label={`The gauge should read ${print(targetPa, 'pressure')} ${risePa > 0 ? 'with the valve shut' : 'while gas flows'}${reads === undefined ? '' : `; it reads ${print(reads, 'pressure')}`}`}
       className="mx-auto max-h-[300px] min-h-[170px] w-full max-w-[330px] shrink"
     >
       <circle cx={160} cy={160} r={138} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={3} />
       <path
-        d={arc(at(figure.low), Math.max(at(figure.high), at(figure.low) + 0.008), 122)}
+        d={arc(
+          at(figure.low + risePa),
+          Math.max(at(figure.high + risePa), at(figure.low + risePa) + 0.008),
+          122,
+        )}
         fill="none"
         stroke="var(--verdigris)"
         strokeWidth={18}
       />
+      {amberFrom === undefined ? null : (
+        <path
+          data-zone="amber"
+          d={arc(amberFrom / face, (redFrom ?? face) / face, 134)}
+          fill="none"
+          stroke="var(--brass)"
+          strokeWidth={7}
+        />
+      )}
+      {redFrom === undefined ? null : (
+        <>
+          <path
+            data-zone="red"
+            d={arc(redFrom / face, 1, 134)}
+            fill="none"
+            stroke="var(--alarm)"
+            strokeWidth={7}
+          />
+          <line
+            x1={polar(redFrom / face, 138)[0]}
+            y1={polar(redFrom / face, 138)[1]}
+            x2={polar(redFrom / face, 106)[0]}
+            y2={polar(redFrom / face, 106)[1]}
+            stroke="var(--alarm)"
+            strokeWidth={5}
+          />
+        </>
+      )}
       {limitPa === undefined ? null : (
         <path d={arc(at(limitPa), 1, 122)} fill="none" stroke="var(--alarm)" strokeWidth={18} />
       )}
@@ -115,7 +149,7 @@ export function Gauge({
         </>
       ) : null}
       <text x={160} y={238} textAnchor="middle" className="fill-ink font-figure text-[34px] font-bold">
-        {print(figure.value, 'pressure')}
+        {printQuantity(targetPa, unit)}
       </text>
       <text x={160} y={262} textAnchor="middle" className="fill-soft font-figure text-[18px] font-medium">
         {gas}

@@ -3,6 +3,7 @@ import { device } from '../../app/device.ts'
 import { useShop } from '../../app/shop.ts'
 import { useShortcuts } from '../../app/shortcuts.ts'
 import { useApp, useSend } from '../../app/store.ts'
+import { Button } from '../../ui/Button.tsx'
 import { Beside } from './Beside.tsx'
 import { LiveLine } from './LiveLine.tsx'
 import { Panels, type Asking } from './Panels.tsx'
@@ -10,7 +11,7 @@ import { Presses } from './Presses.tsx'
 import { RunHead } from './RunHead.tsx'
 import { NextSteps, StepCard } from './StepCard.tsx'
 import { useReading } from './useReading.ts'
-import type { RunInHand } from './useRun.ts'
+import { waysOffered, type RunInHand } from './useRun.ts'
 import { useStep } from './useStep.ts'
 
 /** What may have to be scrolled can be scrolled by key. */
@@ -62,6 +63,14 @@ export function Guide({ inHand }: { readonly inHand: RunInHand }) {
       <div className="min-h-0 lg:grid lg:grid-cols-[1fr_minmax(380px,40%)]">
         <section {...SCROLLS} aria-label="The step" className="px-6 py-5 md:px-11 lg:overflow-y-auto">
           <StepCard run={run} step={step} heading={now.heading} learner={now.runner?.role === 'apprentice'} />
+          {step.role === 'look-over' && waysOffered(inHand).includes('assembly') ? (
+            <Button
+              className="mt-5 min-h-[56px] text-xl"
+              onClick={() => confirm({ kind: 'break', name: 'assembly' })}
+            >
+              The rig is in parts: put it together
+            </Button>
+          ) : null}
         </section>
         <aside
           {...SCROLLS}

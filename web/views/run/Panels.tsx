@@ -5,7 +5,7 @@ import { FlameCardPanel } from './FlameCardPanel.tsx'
 import { InstructorPanel } from './InstructorPanel.tsx'
 import { OffPanel } from './OffPanel.tsx'
 import { SkipPanel } from './SkipPanel.tsx'
-import { TroublePanel } from './TroublePanel.tsx'
+import { TroublePanel } from '../trouble/TroublePanel.tsx'
 import type { StepInHand } from './useStep.ts'
 import { WhoPanel } from './WhoPanel.tsx'
 import { waysOffered, type RunInHand } from './useRun.ts'
@@ -40,6 +40,7 @@ export function Panels({
       <TroublePanel
         {...over}
         open={asking === 'trouble'}
+        at={{ runId: run.id, pieceId: run.pieceId }}
         onStop={(reason) => confirm({ kind: 'stop', reason })}
         offered={offered}
         onBreak={takeBreak}

@@ -40,6 +40,7 @@ export function ReadingNow({ reading }: { readonly reading: ReadingInHand }) {
         beside
         label={instrument ? 'Or read off' : 'Read off'}
         kind={kind}
+        unit={reading.gauge}
         value={typed}
         error={fault}
         empty="type what the gauge shows"

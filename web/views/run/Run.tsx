@@ -3,7 +3,9 @@ import { clocksOf } from '#core/record/run.ts'
 import { ServerNotice } from '../../app/ServerNotice.tsx'
 import { Missing } from '../../ui/Missing.tsx'
 import { Clocks } from './Clocks.tsx'
+import { useTroubles } from '../trouble/useTroubles.ts'
 import { Guide } from './Guide.tsx'
+import { Held } from './Held.tsx'
 import { useRun, type RunInHand } from './useRun.ts'
 
 /** A run: led step by step while it goes on, then what is left to do. */
@@ -12,7 +14,21 @@ export default function RunPage() {
   const { inHand, error } = useRun(runId)
   if (error && !inHand) return <Missing what="run" failure={error} />
   if (!inHand) return <p className="p-8 text-soft">Opening.</p>
-  return inHand.progress.state === 'running' ? <Guide inHand={inHand} /> : <Ended inHand={inHand} />
+  return inHand.progress.state === 'running' ? <Running inHand={inHand} /> : <Ended inHand={inHand} />
+}
+
+/** How often a run hears of trouble that another screen has told of, ms. */
+const TROUBLE_MS = 15_000
+
+/** The guide, unless something grave holds the run: then only shutting the rig down is led. */
+function Running({ inHand }: { readonly inHand: RunInHand }) {
+  const { open } = useTroubles(TROUBLE_MS)
+  const trouble = open.find((t) => t.runId === inHand.run.id)
+  return trouble && !inHand.progress.leaving ? (
+    <Held inHand={inHand} trouble={trouble} />
+  ) : (
+    <Guide inHand={inHand} />
+  )
 }
 
 function Ended({ inHand: { run, progress, unsent } }: { readonly inHand: RunInHand }) {

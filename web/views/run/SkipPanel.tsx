@@ -2,6 +2,8 @@ import { useState, type RefObject } from 'react'
 import { figureNamed, KIND_OF_UNIT } from '#core/figure.ts'
 import { refuseProof, skipAsks, type Proof, type SkipAsks } from '#core/line/skip.ts'
 import type { Step } from '#core/line/steps.ts'
+import { gaugeFace } from '#core/line/gauge-face.ts'
+import { sideOfFigure } from '#core/line/gate.ts'
 import { readTyped } from '#application/typed.ts'
 import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
@@ -91,6 +93,7 @@ function ProofPanel({
   const [fault, setFault] = useState<string>()
   const figure = step.figure === undefined ? undefined : figureNamed(run.plan, step.figure)
   const kind = figure ? KIND_OF_UNIT[figure.unit] : 'pressure'
+  const side = sideOfFigure(step.figure)
   const who = by === NOBODY ? null : by
   const give = (proof: Proof) => {
     const refused = refuseProof(step, proof, line, run.setup.setting, figure)
@@ -126,6 +129,7 @@ function ProofPanel({
             <QuantityField
               label={figure ? `It reads; the plan says ${print(figure.value, kind)}` : 'It reads'}
               kind={kind}
+              unit={side && gaugeFace(side, settings.gauges[side], settings.units.pressure).unit}
               value={typed}
               empty="look at the gauge, and type it"
               onChange={setTyped}

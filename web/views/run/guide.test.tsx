@@ -139,20 +139,21 @@ describe('what lies over a step', () => {
     const { confirm } = guide(upTo(cutRun(), 'cut'))
     fireEvent.keyDown(window, { key: 't' })
     expect(confirm).toHaveBeenCalledExactlyOnceWith({ kind: 'trouble', reason: null })
-    press('Backfire (a pop)')
+    press('A pop, and the flame is out (backfire)')
     expect(said()).toContain('Shut the oxygen at the torch, then the fuel')
     press('Lead me to lighting again')
     expect(confirm).toHaveBeenLastCalledWith({ kind: 'break', name: 'relight' })
   })
-  it('leads a flashback to no flame, but to a shutdown, or ends the run with what was wrong', () => {
+  it('leads what is grave to no flame, and ends the run with what was seen', () => {
     const { confirm } = guide(upTo(cutRun(), 'cut'))
     press('Trouble')
-    press(/^Flashback/)
+    press(/flame back in a hose/)
     expect(screen.queryByRole('button', { name: 'Lead me to lighting again' })).toBeNull()
+    expect(said()).toContain('Nobody goes on working before somebody named has looked at it')
     press('Stop this run here')
     expect(confirm).toHaveBeenLastCalledWith({
       kind: 'stop',
-      reason: 'Flashback (a squeal or hiss inside the torch)',
+      reason: 'A bang or flame back in a hose or regulator (flashback)',
     })
   })
   it('is a reason to skip: one that is usual, or one that is typed, and never none', () => {

@@ -1,8 +1,10 @@
 import { useState } from 'react'
 import { figureNamed, KIND_OF_UNIT, type Figure } from '#core/figure.ts'
+import { gaugeFace } from '#core/line/gauge-face.ts'
+import { sideOfFigure } from '#core/line/gate.ts'
 import { judgeReading, type ReadingJudged } from '#core/line/reading.ts'
 import type { Step } from '#core/line/steps.ts'
-import { printQuantity, unitFor, type Kind } from '#core/quantity/index.ts'
+import { printQuantity, unitFor, type Kind, type UnitId } from '#core/quantity/index.ts'
 import { readTyped } from '#application/typed.ts'
 import type { InstrumentsNow, Run } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
@@ -26,6 +28,8 @@ export interface ReadingInHand {
   /** What it shows, SI: as typed, else as a good instrument has it. */
   readonly si: number | undefined
   readonly judged: ReadingJudged | undefined
+  /** The unit that the gauge is printed in, where it is a regulator's. */
+  readonly gauge: UnitId | undefined
   /** By how much the needle stands higher than the figure, as nothing flows while it is set, Pa. */
   readonly risePa: number
   /** Puts it into the log, with why the work goes on although it is off; nothing where there is no reading. */
@@ -48,6 +52,8 @@ export function useReading(run: Run, step: Step | undefined, here: string | null
   const kind = KIND_OF_UNIT[figure.unit]
   const typed = typedAt.stepId === step.id ? typedAt.text : ''
   const isTyped = typed.trim() !== ''
+  const side = sideOfFigure(name)
+  const gauge = side && gaugeFace(side, settings.gauges[side], settings.units.pressure).unit
   const read = isTyped ? readTyped(typed, kind, settings) : undefined
   const live = channel?.quality === 'good' ? (channel.value ?? undefined) : undefined
   const risePa = step.risePa ?? 0
@@ -62,6 +68,7 @@ export function useReading(run: Run, step: Step | undefined, here: string | null
     fault: read && !read.ok ? read.message : undefined,
     si,
     risePa,
+    gauge,
     judged: si === undefined ? undefined : judgeReading(si - risePa, figure, name, run.setup.setting),
     keep: (reason) => {
       if (si === undefined) return
@@ -78,7 +85,7 @@ export function useReading(run: Run, step: Step | undefined, here: string | null
             personId: here,
             at: new Date(Date.now()).toISOString(),
             figure: name,
-            text: isTyped ? typed : printQuantity(si, unitFor(kind, units)),
+            text: isTyped ? typed : printQuantity(si, gauge ?? unitFor(kind, units)),
             device: isTyped ? '' : (instrument?.name ?? ''),
             reason,
           },

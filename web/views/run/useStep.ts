@@ -48,7 +48,8 @@ export function useStep(
   const guarded = step?.instructor === true && runner?.role === 'apprentice'
   const now = useNow(step?.timer !== undefined || step?.pace !== undefined || step?.pattern !== undefined)
   const timer = step?.timer
-  const from = timer && clockFrom(timer, progress, run.startedAt)
+  // a pace, and a pattern without a clock, run from a press
+  const from = timer ? clockFrom(timer, progress, run.startedAt) : progress.timerFrom
   const gone = from === undefined ? undefined : Math.max(0, (now - Date.parse(from)) / 1000)
   const held = timer?.kind === 'at-least' && (gone === undefined || gone < (timer.freeS ?? timer.seconds))
   const settling = useSettling(progress.index)

@@ -11,6 +11,7 @@ import { DamageNotice } from '../copies/DamageNotice.tsx'
 import { Methods, Shelf } from './Brazing.tsx'
 import { Acceptance } from './Acceptance.tsx'
 import { LineMethodRows } from './LineMethodRows.tsx'
+import { Gauges } from './Gauges.tsx'
 import { Limits } from './Limits.tsx'
 import { Part } from './Part.tsx'
 import { People } from './People.tsx'
@@ -70,12 +71,13 @@ function Shop({ settings }: { readonly settings: ShopSettings }) {
   const failure = error as Failure | undefined
   const change = (part: Partial<ShopSettings>) => void put({ ...settings, ...part })
   const part = { settings, change, failure }
-  const elsewhere = failure && failure.field !== 'altitude' && !failure.field?.startsWith('prices')
+  const elsewhere = failure && failure.field !== 'altitude' && !/^(prices|gauges)\./.test(failure.field ?? '')
   return (
     <div className="grid content-start gap-8">
       <Units settings={settings} change={change} />
       <Prices {...part} />
       <Limits settings={settings} change={change} />
+      <Gauges {...part} />
       <Place {...part} />
       <Words settings={settings} change={change} />
       {elsewhere ? (

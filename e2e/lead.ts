@@ -1,0 +1,77 @@
+/** Leading a run in a browser: from its plan to any step, and out of it. */
+import type { Page } from 'puppeteer-core'
+import { pieceNamed, type TestServer } from '../server/test-support.ts'
+import { confirmStep, pressByKey, see, until } from './browser.ts'
+
+/** Where the plan of a piece is. */
+export async function pathOf(server: TestServer, title: string): Promise<string> {
+  const { jobId, id } = await pieceNamed(server, title)
+  return `${server.url}/jobs/${jobId}/${id}`
+}
+/** Begins the run of a piece from its plan. */
+export async function begin(
+  page: Page,
+  server: TestServer,
+  title: string,
+  label = 'Run this cut',
+): Promise<void> {
+  await page.goto(await pathOf(server, title))
+  await until(page, () => document.querySelector<HTMLButtonElement>('[data-run]:not([disabled])') !== null)
+  await pressByKey(page, label)
+  await see(page, 'Before you start')
+  await until(page, () =>
+    [...document.querySelectorAll('button')].some((b) => b.textContent === 'Begin' && !b.disabled),
+  )
+  await pressByKey(page, 'Begin')
+  await see(page, 'Step 1 of')
+}
+export const heading = (page: Page): Promise<string> => page.$eval('h1', (e) => e.innerText)
+export const runIdOf = (page: Page): string => new URL(page.url()).pathname.split('/')[2] ?? ''
+
+/**
+ * Confirms steps until one begins with these words; clocks that hold are waited out.
+ * @param instructor who vouches for an apprentice's steps, where one is asked for
+ */
+export async function stepsTo(page: Page, words: string, instructor?: string): Promise<string[]> {
+  const told: string[] = []
+  for (let i = 0; i < 70; i++) {
+    const now = await heading(page)
+    if (now.startsWith(words)) return told
+    told.push(now)
+    await confirmStep(page)
+    await until(
+      page,
+      (before: string) =>
+        document.querySelector('h1')?.innerText !== before ||
+        document.querySelector('[role=dialog]') !== null,
+      now,
+    )
+    if (instructor !== undefined && (await page.$('[role=dialog]'))) await pressByKey(page, instructor)
+    await until(page, (before: string) => document.querySelector('h1')?.innerText !== before, now)
+  }
+  throw new Error(`${words} does not come; there was: ${told.join(' | ')}`)
+}
+
+/** Takes a way out by the words that it begins with. */
+export async function leave(page: Page, words: string): Promise<void> {
+  await page.keyboard.press('b')
+  await see(page, words)
+  await page.evaluate(
+    (w) =>
+      [...document.querySelectorAll<HTMLElement>('[role=dialog] button')]
+        .find((button) => button.innerText.startsWith(w))
+        ?.click(),
+    words,
+  )
+}
+/** Every way out that is offered now, by its words; the list is closed again. */
+export async function waysOut(page: Page): Promise<readonly string[]> {
+  await page.keyboard.press('b')
+  await see(page, 'Hand over')
+  const ways = await page.$$eval('[role=dialog] li button', (all) =>
+    all.map((b) => b.innerText.split('\n')[0] ?? ''),
+  )
+  await page.keyboard.press('Escape')
+  await until(page, () => document.querySelector('[role=dialog]') === null)
+  return ways
+}

@@ -1,0 +1,65 @@
+import { useRef, useState } from 'react'
+import { Link } from 'react-router'
+import { troubleCard } from '#core/check/troubles.ts'
+import type { OpenTrouble } from '#contract/types.ts'
+import { ServerNotice } from '../../app/ServerNotice.tsx'
+import { useShop } from '../../app/shop.ts'
+import { Button } from '../../ui/Button.tsx'
+import { ClearPanel } from '../trouble/ClearPanel.tsx'
+import { TroubleActs } from '../trouble/TroubleActs.tsx'
+import { useTroubles } from '../trouble/useTroubles.ts'
+import { waysOffered, type RunInHand } from './useRun.ts'
+
+/** A run that something grave holds: no step of the work, only what is done about it, the rig shut down, or a named person's word. */
+export function Held({ inHand, trouble }: { readonly inHand: RunInHand; readonly trouble: OpenTrouble }) {
+  const { run, confirm } = inHand
+  const { say } = useShop()
+  const { did } = useTroubles()
+  const [clearing, setClearing] = useState(false)
+  const heading = useRef<HTMLHeadingElement>(null)
+  const card = troubleCard(trouble.card)
+  const at = { runId: run.id, pieceId: run.pieceId }
+  return (
+    <main className="min-h-dvh px-6 py-6 md:px-11">
+      <ServerNotice />
+      <h1 ref={heading} tabIndex={-1} className="text-4xl outline-none">
+        {run.title} is held
+      </h1>
+      <p className="max-w-[60ch] pt-2 pb-5 text-[1.25rem] leading-snug">
+        <strong className="text-alarm">{say(trouble.title)}.</strong> Nothing leads back to work before
+        somebody named has looked at it and cleared it.
+      </p>
+      {card ? <TroubleActs card={card} done={trouble.done} onDone={(act) => did(trouble, act, at)} /> : null}
+      <div className="grid gap-3 pt-6 sm:grid-cols-2 lg:grid-cols-4">
+        {waysOffered(inHand).includes('shutdown') ? (
+          <Button
+            look="act"
+            className="min-h-[60px] text-xl"
+            onClick={() => confirm({ kind: 'break', name: 'shutdown' })}
+          >
+            Lead me through shutting down
+          </Button>
+        ) : null}
+        <Button className="min-h-[60px] text-xl" onClick={() => setClearing(true)}>
+          Clear it
+        </Button>
+        <Button
+          look="alarm"
+          className="min-h-[60px] text-xl"
+          onClick={() => confirm({ kind: 'stop', reason: trouble.title })}
+        >
+          Stop this run here
+        </Button>
+        <Link
+          to="/"
+          className="name grid min-h-[60px] place-items-center rounded-md border-[1.5px] border-ink text-xl font-semibold"
+        >
+          Today
+        </Link>
+      </div>
+      {clearing ? (
+        <ClearPanel trouble={trouble} returnTo={heading} onClose={() => setClearing(false)} />
+      ) : null}
+    </main>
+  )
+}

@@ -1,0 +1,54 @@
+import { useState } from 'react'
+import { SHOP } from '#core/shop/fields.ts'
+import { Button } from '../../ui/Button.tsx'
+import { Group } from '../../ui/Field.tsx'
+import { Segmented } from '../../ui/Segmented.tsx'
+import { TextField } from '../../ui/TextField.tsx'
+import { optionsOf } from '../../form/options.ts'
+import { Part } from './Part.tsx'
+import type { ShopPart } from './shop-part.ts'
+
+const SIDES = ['oxygen', 'fuel'] as const
+const FIELDS = ['range', 'division', 'amber', 'red'] as const
+
+/** The delivery gauges as they are printed, so that a step draws the one on the wall; and instruments that are only simulated. */
+export function Gauges({ settings, change, failure }: ShopPart) {
+  const [gauges, setGauges] = useState(settings.gauges)
+  const { of } = SHOP.gauges
+  return (
+    <Part title="Gauges">
+      <p className="text-soft">
+        As they are printed: how far the scale goes, with its unit, what lies between two strokes, and where
+        coloured zones begin. A bare number at a gauge is in its own unit. Blank: as usual.
+      </p>
+      <div className="grid gap-x-8 gap-y-4 sm:grid-cols-2">
+        {SIDES.map((side) => (
+          <fieldset key={side} className="grid content-start gap-2">
+            <legend className="name pb-1 text-xl font-semibold">{of[side].label}</legend>
+            {FIELDS.map((name) => (
+              <TextField
+                key={name}
+                label={of[side].of[name].label}
+                placeholder={of[side].of[name].example}
+                value={gauges[side][name]}
+                error={failure?.field === `gauges.${side}.${name}` ? failure.message : undefined}
+                onChange={(text) => setGauges({ ...gauges, [side]: { ...gauges[side], [name]: text } })}
+              />
+            ))}
+          </fieldset>
+        ))}
+      </div>
+      <Button className="justify-self-start" onClick={() => change({ gauges })}>
+        Use these gauges
+      </Button>
+      <Group beside label={SHOP.simulated.label}>
+        <Segmented
+          label={SHOP.simulated.label}
+          value={settings.simulated}
+          options={optionsOf(SHOP.simulated.names)}
+          onChange={(simulated) => change({ simulated })}
+        />
+      </Group>
+    </Part>
+  )
+}
