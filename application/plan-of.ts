@@ -108,13 +108,17 @@ function brazeWorkOf({ a, b, ...rest }: BrazeWorkDraft): object {
   return { ...rest, a: flat(a), ...(parts === 1 ? {} : { b: flat(b) }) }
 }
 
+/** How its gases come together, where somebody said. */
+const mixingOf = ({ torch }: Pick<RigDraft, 'torch'>): { torchKind?: string } =>
+  torch.mixing === '' ? {} : { torchKind: torch.mixing }
+
 /** What of a torch matters for cutting: all but what it is brazed with; ratings go by its own words. */
 function cutRigOf(rig: RigDraft, { limits }: Settings): object {
   const said: Partial<RigDraft> = { ...rig }
   delete said.braze
   delete said.torch
   const { oxygenRating, fuelRating } = rig.torch
-  return { ...said, oxygenRating, fuelRating, drawRule: limits.draw }
+  return { ...said, oxygenRating, fuelRating, ...mixingOf(rig), drawRule: limits.draw }
 }
 
 /** What of a torch matters for brazing. */
@@ -125,6 +129,7 @@ export const brazeRigOf = (
   oxygenRating: torch.oxygenRating,
   fuelRating: torch.fuelRating,
   drawRule: limits.draw,
+  ...mixingOf({ torch }),
   fuel: rig.fuel,
   tipPieces: rig.tipPieces,
   hoseGrade: rig.hoseGrade,

@@ -93,7 +93,14 @@ const isOf = (table: Table, v: unknown): v is Json =>
   isRecord(v) && Object.keys(v).some((name) => Object.hasOwn(table, name))
 
 /** A rig, whichever version stored it: what it lacks is as in a new one. */
-export const rigAsNow = (stored: unknown): RigDraft => draftAsNow(RIG, stored, INCH_UNITS)
+export function rigAsNow(stored: unknown): RigDraft {
+  const rig = draftAsNow(RIG, stored, INCH_UNITS)
+  // the mixer was once asked with what a torch is brazed with
+  const braze = isRecord(stored) && isRecord(stored['braze']) ? stored['braze'] : {}
+  return rig.torch.mixing === '' && braze['torchKind'] === 'injector'
+    ? { ...rig, torch: { ...rig.torch, mixing: 'injector' } }
+    : rig
+}
 
 /** A piece, whichever version stored it: what it lacks is as in a new one, what is not known here is kept. */
 export function pieceAsNow(stored: unknown): PieceDraft {

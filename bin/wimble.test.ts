@@ -283,7 +283,14 @@ describe('wimble procedure', () => {
   })
   it('gives a break by its name, and none where the plan is stopped', async () => {
     const told = await procedure({ ...cut, task: 'tip-change lit' })
-    expect(told.steps.map((s) => s.id)).toEqual(['shut-torch', 'change-tip', 'light', 'trim', 'retrim'])
+    expect(told.steps.map((s) => s.id)).toEqual([
+      'shut-torch',
+      'change-tip',
+      'light',
+      'raise-fuel',
+      'trim',
+      'retrim',
+    ])
     expect(told.steps.at(-1)?.state.flame).toBe('neutral')
     const stopped = await procedure({ ...cut, work: { ...cut.work, metal: 'copper' } })
     expect(stopped).toMatchObject({ steps: [], refused: { because: 'stop' } })
@@ -294,7 +301,7 @@ describe('wimble procedure', () => {
     expect(await at({ methods: { bleeding: 'never' } })).toBe('methods.bleeding')
     expect(await at({ methods: 'mine' })).toBe('methods')
     expect(await at({ task: 'nap' })).toBe('task')
-    expect(await at({ task: 'relight ready' })).toBe('task')
+    expect(await at({ task: 'assembly lit' })).toBe('task')
     expect(await at({ rig: { fuel: 'acetylene', torch: { kind: 'lance' } } })).toBe('rig.torch.kind')
     expect((await fault(['procedure', '-'], '[]')).field).toBe('')
   })

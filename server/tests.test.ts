@@ -322,6 +322,39 @@ describe('readings kept', () => {
   })
 })
 
+describe('simulated instruments', () => {
+  it('are none where nobody asked for them: neither shown nor stored', () => {
+    const clock = Date.now()
+    const kept: Sample[] = []
+    let asked = false
+    const instruments = new Instruments({
+      log: pino({ level: 'silent' }),
+      now: () => new Date(clock),
+      store: (s) => kept.push(...s),
+      tidy: () => undefined,
+      simulated: () => asked,
+    })
+    const device = { id: 'o', kind: 'oxygen-regulator', name: 'Bench', simulated: true } as const
+    instruments.take(writeMessage({ kind: 'hello', devices: [device] }))
+    const read = () =>
+      instruments.take(
+        writeMessage({
+          kind: 'reading',
+          reading: { device: 'o', channel: 'delivery', value: 3e5, atMs: clock },
+        }),
+      )
+    read()
+    expect(instruments.snapshot().instruments).toEqual([])
+    expect(instruments.channel('o:delivery')).toBeUndefined()
+    asked = true
+    read()
+    expect(instruments.snapshot().instruments).toHaveLength(1)
+    expect(instruments.channel('o:delivery')?.value).toBe(3e5)
+    instruments.stop()
+    expect(kept.length).toBeLessThanOrEqual(1)
+  })
+})
+
 describe('instruments over the wire', () => {
   it('come by a socket, are dialled, and go stale when the gateway goes', async () => {
     const bench = await startSimulator()

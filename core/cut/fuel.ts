@@ -37,6 +37,16 @@ export function planFuelPressure(
     row?.fuelGaugePa === undefined ? spreadOfSpan(usual[0], usual[1]) : CHART_SPREAD,
   )
   const said = log?.value ?? row?.fuelGaugePa
+  if (said === undefined && rig.torchKind === 'injector') {
+    draft.say(
+      'mind',
+      'injector',
+      'Injector torch: its own chart',
+      'An injector draws its fuel in with the oxygen, so only its maker’s chart says what to set, and its manual in which order. Enter both with the torch.',
+      { field: 'rig.chart', figure: 'fuelPressure' },
+    )
+    return
+  }
   const charted =
     said === undefined || factor === 1 ? said : downToDivision(said * factor, rig.fuelDivisionPa)
   const atTorch = charted ?? ((usual[0] + usual[1]) / 2) * factor

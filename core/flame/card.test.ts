@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { FUEL_IDS } from '../gas/fuels.ts'
-import { flameCard, flameLook } from './card.ts'
+import { flameCard, flameLook, ledFlame } from './card.ts'
 
 describe('how a flame looks', () => {
   it('has its feather just gone at neutral, twice the cone at 0.9 of oxygen, three times below', () => {
@@ -56,5 +56,21 @@ describe('the flame card', () => {
   })
   it('sends hydrogen to the flow meter: its flame cannot be seen', () => {
     expect(flameCard('hydrogen', true).flames[2]?.see).toMatch(/flow meter/)
+  })
+})
+
+describe('a card beside the steps of a run', () => {
+  const steps = [
+    { id: 'light', act: 'Open the fuel half a turn and light it' },
+    { id: 'raise-fuel', act: 'Open the fuel until the soot just goes' },
+    { id: 'trim', act: 'Open the oxygen' },
+  ]
+  it('says the same turns as they do', () => {
+    const card = flameCard('acetylene', true, 'neutral', ledFlame(steps))
+    expect(card.light).toBe('Open the fuel half a turn and light it. Open the fuel until the soot just goes.')
+    expect(card.trim).toBe('Open the oxygen.')
+    // what no step says is as on any card
+    expect(card.retrim).toBe(flameCard('acetylene', true).retrim)
+    expect(ledFlame([])).toEqual({})
   })
 })

@@ -69,8 +69,14 @@ const MIXTURES = { 'fuel-only': 0, carburising: 0.84, neutral: 1, oxidising: 1.2
  * The card of a fuel.
  * @param lever whether a cutting lever steals oxygen from the flame
  * @param wanted the flame that the work asks for
+ * @param led how it is lit and trimmed by the steps that it stands beside, sentence by sentence: they say the same turns
  */
-export function flameCard(fuel: FuelId, lever: boolean, wanted: SetFlame = 'neutral'): FlameCard {
+export function flameCard(
+  fuel: FuelId,
+  lever: boolean,
+  wanted: SetFlame = 'neutral',
+  led: Partial<Pick<FlameCard, 'light' | 'trim' | 'retrim'>> = {},
+): FlameCard {
   const { sign, neutral } = FUELS[fuel].flame
   // told by its feather, or by nothing that is seen; else by the length of its cones
   const [feathered, unseen] = [sign === 'feather', sign === 'meters']
@@ -146,6 +152,21 @@ export function flameCard(fuel: FuelId, lever: boolean, wanted: SetFlame = 'neut
           star: 'Star test: flame square on clean plate, lever up. The preheat draws a star with one ray for each port: a ray that is short is a dirty port, one that is long a worn one.',
         }
       : {}),
+    ...led,
     flames,
+  }
+}
+
+/** How the flame is lit and trimmed by some steps, as its card tells it. */
+export function ledFlame(
+  steps: readonly { readonly id: string; readonly act: string }[],
+): Partial<Pick<FlameCard, 'light' | 'trim' | 'retrim'>> {
+  const acts = (...ids: readonly string[]) =>
+    ids.flatMap((id) => steps.filter((s) => s.id === id).map((s) => `${s.act}.`)).join(' ')
+  const [light, trim, retrim] = [acts('open-handle', 'light', 'raise-fuel'), acts('trim'), acts('retrim')]
+  return {
+    ...(light === '' ? {} : { light }),
+    ...(trim === '' ? {} : { trim }),
+    ...(retrim === '' ? {} : { retrim }),
   }
 }

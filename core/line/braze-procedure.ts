@@ -11,7 +11,7 @@ import { purgeNeed } from '../braze/purge.ts'
 import type { Figure } from '../figure.ts'
 import { PSI_PA } from '../quantity/index.ts'
 import { clearDistance, settable, unreadCautions } from './before-gas.ts'
-import { hotParts, rigStep, type ProcedureOptions } from './cut-procedure.ts'
+import { EYES, hotParts, rigStep, type ProcedureOptions } from './cut-procedure.ts'
 import { compose, type Procedure } from './procedure.ts'
 import { USUAL_LINE_METHODS, type LineMethods } from './methods.ts'
 import type { LineSetup, TorchGear } from './setup.ts'
@@ -153,8 +153,8 @@ function before(plan: BrazePlan, { shop }: BrazeRequest, methods: LineMethods): 
       id: 'gear',
       phase: 'before',
       act: `Put on shade ${methods.shade === 'five' ? '5' : '3 or 4'}, gloves and cotton, leather or wool`,
-      why: 'The flame dazzles, flux spits. Nothing oily: it flares in oxygen.',
-      see: 'No lighter in the pocket, safety spectacles under the shade.',
+      why: `The flame dazzles, flux spits. Nothing oily: it flares in oxygen. ${EYES}`,
+      see: 'No lighter in the pocket, safety spectacles under the shade. A helmet stands on “cut”, not on “grind”; a reading lens goes inside it.',
       methods: ['shade'],
       acts: [],
     },

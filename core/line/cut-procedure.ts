@@ -21,6 +21,9 @@ export interface ProcedureOptions {
 /** A torch of which nothing is known but that it cuts. */
 export const PLAIN_TORCH: TorchGear = { kind: 'cutting-torch', checkValves: true }
 
+/** Why a shade is a shade. */
+export const EYES =
+  'Sunglasses or a faint tint are not enough: infrared and ultraviolet do harm that nobody feels.'
 /** Eye shade by thickness, low and high. Source: the guide of ANSI Z49.1; the other way takes 5 for every cut. */
 export function cuttingShade(thicknessM: number, method: LineMethods['shade'] = 'table'): string {
   if (method === 'five') return thicknessM > 6 * INCH_M ? '5 or 6' : '5'
@@ -105,8 +108,8 @@ function before(plan: CutPlan, request: CutRequest, { torch, methods }: LineSetu
       id: 'gear',
       phase: 'before',
       act: `Put on shade ${cuttingShade(work.thicknessM, methods.shade)}, gloves, boots and cotton, leather or wool`,
-      why: 'The glow blinds slowly and slag runs into cuffs. Nothing oily: it flares in oxygen.',
-      see: 'No turn-ups, no lighter in the pocket, safety spectacles under the shade.',
+      why: `The glow blinds slowly and slag runs into cuffs. Nothing oily: it flares in oxygen. ${EYES}`,
+      see: 'No turn-ups, no lighter in the pocket, safety spectacles under the shade. A helmet stands on “cut”, not on “grind”; a reading lens goes inside it.',
       methods: ['shade'],
       acts: [],
     },

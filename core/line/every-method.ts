@@ -1,8 +1,9 @@
 import { FUELS, type FuelId } from '../gas/fuels.ts'
-import { compose } from './procedure.ts'
+import { searchWays } from './leave-search.ts'
+import { compose, type Procedure } from './procedure.ts'
 import { BREAKS, STANDS, standing, wayOut, type BreakName } from './ways.ts'
 import { everyMethod, setupOf } from './test-support.ts'
-import type { LineMethods } from './methods.ts'
+import { USUAL_LINE_METHODS, type LineMethods } from './methods.ts'
 import type { TorchKind } from './setup.ts'
 import type { Step } from './steps.ts'
 
@@ -36,43 +37,60 @@ const isWanted = (fuel: FuelId, kind: TorchKind, name: BreakName, stand: (typeof
   (name !== 'fuel-change' || !FUELS[fuel].cylinder.piped) &&
   (name !== 'relight' || stand === 'lit')
 
-/**
- * Generates and judges the whole procedure of a rig by some methods, and every break from where it can be taken.
- * @returns how many lists passed
- * @throws Error naming the combination, when it is refused or lacks a break
- */
-export function judge(fuel: FuelId, rig: Rig, methods: LineMethods): number {
-  const where = () => `${fuel}, ${rig.kind}, ${JSON.stringify({ ...methods })}`
-  const work = rig.kind.startsWith('cutting') ? CUT : HEAT
+const workOf = (kind: TorchKind): Step => (kind.startsWith('cutting') ? CUT : HEAT)
+/** The whole procedure of a rig by some methods; throws, naming the combination, where it is refused. */
+function whole(fuel: FuelId, rig: Rig, methods: LineMethods): Extract<Procedure, { ok: true }> {
   const made = compose(setupOf(fuel, rig.kind, { ...rig, methods }), {
     before: [],
-    work: [work],
+    work: [workOf(rig.kind)],
     cooling: [],
     after: [],
   })
-  if (!made.ok) throw new Error(`${made.because}: ${where()}`)
+  if (!made.ok) throw new Error(`${made.because}: ${fuel}, ${rig.kind}, ${JSON.stringify({ ...methods })}`)
+  return made
+}
+
+/**
+ * Generates and judges the whole procedure of a rig by some methods, and every way out with the torch shut and with the
+ * flame on the work.
+ * @returns how many lists passed
+ * @throws Error naming the combination, when it is refused or lacks a way out
+ */
+export function judge(fuel: FuelId, rig: Rig, methods: LineMethods): number {
+  const made = whole(fuel, rig, methods)
   let lists = 1
-  for (const name of BREAKS)
-    for (const stand of STANDS)
-      if (isWanted(fuel, rig.kind, name, stand)) {
-        const at = standing(made.steps, made.setting, stand)
-        if (wayOut(made.setup, name, at) === undefined) throw new Error(`no ${name}, ${stand}: ${where()}`)
-        lists += 1
-      }
+  for (const stand of STANDS) {
+    const at = standing(made.steps, made.setting, stand)
+    for (const name of BREAKS.filter((n) => isWanted(fuel, rig.kind, n, stand))) {
+      if (wayOut(made.setup, name, at) === undefined)
+        throw new Error(`no ${name}, ${stand}: ${fuel}, ${rig.kind}, ${JSON.stringify({ ...methods })}`)
+      lists += 1
+    }
+  }
   return lists
 }
 
 /**
- * Judges every list of a fuel: all combinations of the method rows that touch the line, on every rig.
- * @returns how many combinations and how many lists passed
+ * Judges the whole procedure by every combination of the method rows that touch the line and that it reads, on every rig.
+ * @returns how many combinations passed
  * @throws Error as `judge` does
  */
-export function judgeEveryMethod(fuel: FuelId): { readonly combinations: number; readonly lists: number } {
-  let combinations = 0
-  let lists = 0
-  for (const rig of RIGS)
-    combinations += everyMethod((methods) => {
-      lists += judge(fuel, rig, methods)
-    })
-  return { combinations, lists }
+export const judgeEveryMethod = (fuel: FuelId): number =>
+  RIGS.reduce((n, rig) => n + everyMethod((methods) => void whole(fuel, rig, methods)), 0)
+
+/**
+ * Takes every way out from every place that a run can reach, on every rig, by the usual methods.
+ * @returns how many places and ways there were
+ * @throws Error naming a place from which a way is missing
+ */
+export function searchEveryRig(fuel: FuelId): { readonly places: number; readonly ways: number } {
+  let [places, ways] = [0, 0]
+  for (const rig of RIGS) {
+    const made = whole(fuel, rig, USUAL_LINE_METHODS)
+    const found = searchWays(made.setup, made.steps)
+    if (found.stuck[0] !== undefined) throw new Error(`${fuel}, ${rig.kind}: ${found.stuck[0]}`)
+    places += found.places
+    ways += found.ways
+  }
+  return { places, ways }
 }

@@ -59,7 +59,8 @@ function withDepartures(steps: readonly Step[], exceptions: readonly MethodExcep
   return steps.map((step) => {
     const here = exceptions.filter((e) => !said.has(e.method) && step.methods?.includes(e.method))
     for (const e of here) said.add(e.method)
-    return here.length === 0 ? step : { ...step, departs: here.map(departure).join(' ') }
+    const told = [...(step.departs === undefined ? [] : [step.departs]), ...here.map(departure)]
+    return here.length === 0 ? step : { ...step, departs: told.join(' ') }
   })
 }
 /** A way of the shop that is not followed, in a sentence. */

@@ -1,11 +1,11 @@
 import { TORCH } from '../rig/fields.ts'
 import type { TorchGear } from './setup.ts'
 
-/** Of a torch too, but read with the rest of the supply. */
-const RATINGS: ReadonlySet<string> = new Set(['oxygenRating', 'fuelRating'])
+/** Of a torch too, but read with the rest of the supply; and what was once asked and changes nothing. */
+const PASSED_OVER: ReadonlySet<string> = new Set(['oxygenRating', 'fuelRating', 'mixer', 'valves'])
 
 const isOfTorch = (name: string): name is keyof typeof TORCH => Object.hasOwn(TORCH, name)
-const KNOWN = Object.keys(TORCH).filter((name) => !RATINGS.has(name))
+const KNOWN = Object.keys(TORCH).filter((name) => !PASSED_OVER.has(name))
 
 /** What was said of a torch, or the first field that is not understood. */
 export type ReadTorch =
@@ -13,7 +13,7 @@ export type ReadTorch =
   | { readonly ok: false; readonly field: string; readonly message: string }
 
 /**
- * Reads a torch as its manual has it: `{ kind, lighting, shutdown, seat, mixer, valves, checkValves }`, each a word,
+ * Reads a torch as its manual has it: `{ kind, lighting, shutdown, seat, mixing, checkValves }`, each a word,
  * `checkValves` yes or no. What is blank is left out, so that a usual torch can stand in.
  * @param path where it stands in the file, for messages
  */
@@ -22,7 +22,7 @@ export function readTorchGear(value: unknown, path = 'torch'): ReadTorch {
     return { ok: false, field: path, message: 'The torch should be a group: kind, lighting, shutdown, seat.' }
   const torch: Record<string, unknown> = {}
   for (const [name, said] of Object.entries(value)) {
-    if (said === '' || said === undefined || said === null || RATINGS.has(name)) continue
+    if (said === '' || said === undefined || said === null || PASSED_OVER.has(name)) continue
     if (name === 'checkValves') {
       if (said !== true && said !== false && said !== 'yes' && said !== 'no')
         return { ok: false, field: `${path}.${name}`, message: 'Say yes or no.' }

@@ -14,8 +14,7 @@ export interface TorchGear {
   readonly shutdown?: WordOf<typeof TORCH.shutdown> | undefined
   /** How the tip seats: by hand where O-rings seal, by wrench on metal. */
   readonly seat?: WordOf<typeof TORCH.seat> | undefined
-  readonly mixer?: WordOf<typeof TORCH.mixer> | undefined
-  readonly valves?: WordOf<typeof TORCH.valves> | undefined
+  readonly mixing?: WordOf<typeof TORCH.mixing> | undefined
   /** Check valves at the torch, so that gas cannot run back. */
   readonly checkValves: boolean
 }

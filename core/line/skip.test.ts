@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { PSI_PA } from '../quantity/units.ts'
 import { forbidden, hazardsAtEnd, runSteps } from './hazards.ts'
 import { refuseProof, skipAsks, type Proof } from './skip.ts'
+import { USUAL_LINE_METHODS } from './methods.ts'
 import { coldLine, foundLine, type LineState } from './state.ts'
 import type { Step } from './steps.ts'
 import { brazeSteps, cutSteps, given } from './test-support.ts'
@@ -27,6 +28,29 @@ const refused = (id: string, proof: Proof, made = CUT, span = SPAN) => {
 const by = 'orla'
 
 describe('leaving a step out', () => {
+  it('asserts nothing of a side that was apart since: neither that it was tested nor that it was purged', () => {
+    const leaks = at(CUT, 'leaks')
+    const purge = at(CUT, 'purge-oxygen')
+    const apart = (line: LineState): LineState => ({
+      ...line,
+      oxygen: { ...line.oxygen, fitted: 'untested' },
+    })
+    expect(skipAsks(leaks.step, apart(leaks.line), CUT.setting)).toMatchObject({ asks: 'refused' })
+    expect(skipAsks(purge.step, apart(purge.line), CUT.setting)).toMatchObject({ asks: 'refused' })
+    // the other side was not
+    const fuel = at(CUT, 'purge-fuel')
+    expect(skipAsks(fuel.step, apart(fuel.line), CUT.setting)).toMatchObject({ asks: 'ago' })
+  })
+  it('takes the reading of a needle that stands higher by its rise, where nothing flows while it is set', () => {
+    const made = given(cutSteps({}, { methods: { ...USUAL_LINE_METHODS, setPressures: 'static' } }))
+    const { step, line } = at(made, 'set-oxygen')
+    const proof = (psi: number): Proof => ({ kind: 'reading', by, si: psi * PSI_PA })
+    expect(step.risePa).toBeCloseTo(2 * PSI_PA, 0)
+    expect(
+      refuseProof(step, proof(42), line, made.setting, { ...SPAN, low: 39.9 * PSI_PA, high: 40.1 * PSI_PA }),
+    ).toBeUndefined()
+    expect(refuseProof(step, proof(48), line, made.setting, SPAN)).toMatch(/not where this piece wants it/)
+  })
   it('takes a reason where the line does not change by it', () => {
     for (const id of ['rig', 'preheat', 'fire-watch']) expect(asks(CUT, id), id).toEqual({ asks: 'reason' })
   })

@@ -56,6 +56,15 @@ export function skipAsks(step: Step, line: LineState, setting: LineSetting): Ski
       asks: 'refused',
       text: 'Nitrogen has to have run through the line, measured here: else scale comes loose inside.',
     }
+  const made = (side: 'oxygen' | 'fuel') => line[side].fitted === 'untested'
+  if (does('check-leaks') && (made('oxygen') || made('fuel')))
+    return {
+      asks: 'refused',
+      text: 'A joint was made since the last leak check: nobody has looked at it yet.',
+    }
+  const purges = step.acts.find((a) => a.do === 'purge')
+  if (purges?.do === 'purge' && purges.side !== 'nitrogen' && made(purges.side))
+    return { asks: 'refused', text: 'This side was apart: its hose holds air until it is purged.' }
   if (does('check-leaks')) return { asks: 'ago', what: 'tested', mostS: TESTED_FOR_S }
   if (does('screw-in') && step.figure !== undefined) return { asks: 'reading' }
   if (does('purge')) return { asks: 'ago', what: 'purged', mostS: RESTED_S }

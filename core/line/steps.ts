@@ -9,7 +9,7 @@ export const PHASE_NAMES = {
   light: 'lighting',
   cut: 'the cut',
   braze: 'the braze',
-  break: 'a break',
+  break: 'beside the work',
   after: 'leaving it safe',
 } as const
 /** The stretch of work that a step belongs to. */

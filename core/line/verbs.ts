@@ -41,6 +41,11 @@ export const VERBS = [
   'leave SECONDS s',
   'change-tip',
   'change-attachment',
+  'take-off-regulator SIDE',
+  'fit-regulator SIDE',
+  'take-off-hose SIDE',
+  'fit-hose SIDE',
+  'blow-out SIDE',
   'hand-over',
   'vent-line',
   'open-exit',
@@ -75,7 +80,21 @@ const PLAIN: Readonly<Partial<Record<string, ActName>>> = {
   'open-vacuum': 'open-vacuum',
   'close-vacuum': 'shut-vacuum',
 }
-const ON_SIDE: Readonly<Partial<Record<string, 'shut-cylinder' | 'screw-out' | 'shut-valve'>>> = {
+type OnSide =
+  | 'shut-cylinder'
+  | 'screw-out'
+  | 'shut-valve'
+  | 'take-off-regulator'
+  | 'fit-regulator'
+  | 'take-off-hose'
+  | 'fit-hose'
+  | 'blow-out'
+const ON_SIDE: Readonly<Partial<Record<string, OnSide>>> = {
+  'take-off-regulator': 'take-off-regulator',
+  'fit-regulator': 'fit-regulator',
+  'take-off-hose': 'take-off-hose',
+  'fit-hose': 'fit-hose',
+  'blow-out': 'blow-out',
   'close-cylinder': 'shut-cylinder',
   'screw-out': 'screw-out',
   'close-torch': 'shut-valve',

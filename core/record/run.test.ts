@@ -6,6 +6,7 @@ import { coldLine, foundLine } from '../line/state.ts'
 import { brazeSteps, cutSteps, given, setupOf } from '../line/test-support.ts'
 import type { Step } from '../line/steps.ts'
 import {
+  clockFrom,
   clocksOf,
   foldRun,
   mayFollow,
@@ -190,6 +191,7 @@ describe('breaks', () => {
     const rest = p.steps.slice(p.index).map((s, i) => ({ ...event('done', s.id, at(70 + i)), id: `s${i}` }))
     const ended = foldRun(run, [...before, taken('shutdown'), ...rest])
     expect(ended.state).toBe('stopped')
+    expect(p.leaving).toBe(true)
     expect(clocksOf(ended)).toEqual([{ what: 'Fire watch', from: rest.at(-1)?.at, seconds: 3600 }])
   })
   it('goes over to another when they have been shown the rig, not when it was asked for', () => {
@@ -218,6 +220,32 @@ describe('breaks', () => {
     // a cutting torch has no attachment to change
     expect(foldRun(run, [...before, taken('attachment-change')]).steps).toHaveLength(made.steps.length)
     expect(foldRun(run, [...before, taken('tip-change')]).takenOverBy).toBeUndefined()
+  })
+})
+
+describe('when a clock began', () => {
+  const timer = (from?: 'here' | 'shut-torch') =>
+    ({ kind: 'at-least', what: 'Wait', seconds: 60, ...(from ? { from } : {}) }) as const
+  const steps = ['a', 'b', 'c'].map((id): Step => ({
+    id,
+    phase: 'cut',
+    ...(id === 'a' ? { role: 'shut-torch' as const } : {}),
+    act: id,
+    why: '',
+    acts: [],
+  }))
+  const run = { steps, setup: RUN.setup }
+  const at = (n: number) => new Date(Date.UTC(2026, 2, 2, 8, 0, n)).toISOString()
+  const p = foldRun(run, [event('done', 'a', at(1)), event('done', 'b', at(2)), event('timer', 'c', at(9))])
+  it('is when it was pressed, when its step was reached, or when the torch was shut', () => {
+    expect(clockFrom(timer(), p, at(0))).toBe(at(9))
+    expect(clockFrom(timer('here'), p, at(0))).toBe(at(2))
+    expect(clockFrom(timer('shut-torch'), p, at(0))).toBe(at(1))
+    expect(clockFrom({ kind: 'at-most', what: 'Break', seconds: 9 }, p, at(0))).toBe(at(2))
+  })
+  it('is when the run began where its first step is in hand', () => {
+    expect(clockFrom(timer('here'), foldRun(run, []), at(0))).toBe(at(0))
+    expect(clockFrom(timer(), foldRun(run, []), at(0))).toBeUndefined()
   })
 })
 

@@ -128,6 +128,9 @@ export const CYLINDER_ROW = {
   count: count({ label: 'How many', what: 'the number of cylinders', usual: 1, most: 50 }),
 } as const
 
+/** How a torch brings its gases together. */
+const MIXERS = { 'equal-pressure': 'Equal pressure', injector: 'Injector' } as const
+
 /** What gas comes from and through, whatever is done with the flame. */
 export const SUPPLY = {
   fuel: special({
@@ -141,6 +144,13 @@ export const SUPPLY = {
     { '1': 'One', '2': 'Two' },
     { label: 'Tip, pieces', group: 'cutting-supply', open: true, absent: NOT_SAID },
   ),
+  torchKind: choice(MIXERS, {
+    label: 'Mixer',
+    draft: false,
+    usual: 'equal-pressure',
+    absent: 'equal-pressure',
+    says: 'an injector takes its pressures from its own chart',
+  }),
   hoseGrade: choice(
     { R: 'R', RM: 'RM', T: 'T' },
     { label: 'Fuel hose grade', group: 'cutting-supply', open: true, absent: NOT_SAID },
@@ -258,8 +268,7 @@ export const TORCH = {
     { label: 'Manual: shut' },
   ),
   seat: choice({ hand: 'Hand', wrench: 'Wrench' }, { label: 'Tip seats by' }),
-  mixer: choice({ head: 'Head', handle: 'Handle', tip: 'Tip' }, { label: 'Mixer in the' }),
-  valves: choice({ rear: 'Rear', front: 'Front' }, { label: 'Valves at the' }),
+  mixing: choice(MIXERS, { label: 'Mixer' }),
   checkValves: choice({ yes: 'Yes', no: 'No' }, { label: 'Check valves', first: 'yes' }),
   oxygenRating: special({ label: 'Rated, oxygen', example: 'as its maker says', bounds: BOUNDS.pressure }),
   fuelRating: special({ label: 'Rated, fuel', example: 'as its maker says', bounds: BOUNDS.pressure }),
@@ -294,10 +303,6 @@ export const BRAZE_GEAR = {
     most: 4,
     first: '1',
   }),
-  torchKind: choice(
-    { 'equal-pressure': 'Equal pressure', injector: 'Injector' },
-    { label: 'Mixer', group: 'gear', open: true, usual: 'equal-pressure', first: 'equal-pressure' },
-  ),
   chart: rows(TIP_ROW, {
     label: 'Your chart',
     what: 'The chart',

@@ -16,7 +16,10 @@ export function startSimulator(port = 0): Promise<{ readonly port: number; stop(
     socket.on('close', () => sockets.delete(socket))
     socket.on('error', () => socket.destroy())
     socket.write(writeMessage({ kind: 'hello', devices: BENCH }))
-    createInterface({ input: socket }).on('line', (line) => {
+    const lines = createInterface({ input: socket })
+    // a gateway's client that is killed is told of by the lines too
+    lines.on('error', () => undefined)
+    lines.on('line', (line) => {
       const message = readMessage(line)
       if (typeof message === 'string' || message.kind !== 'dial') return
       const { device, ...dial } = message.dial

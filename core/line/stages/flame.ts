@@ -3,6 +3,7 @@ import { TRACE_OF_OXYGEN } from '../hazards.ts'
 import type { LineMethodName } from '../methods.ts'
 import type { Step } from '../steps.ts'
 import type { StageContext } from './context.ts'
+import { byManual } from './shut.ts'
 
 /** How far the fuel valve is open for lighting, and once the flame is raised. */
 const LIGHT_TURNS = { quarter: 0.25, half: 0.5 } as const
@@ -88,6 +89,7 @@ function light(c: StageContext): Step {
       ? `Not lit within ${TRACE_OF_OXYGEN.seconds} seconds: shut the oxygen, then the fuel, air the place, begin again.`
       : `${MISSED} It leaves the tip: less gas. A backfire (a pop): shut oxygen, then fuel, let the tip cool.`,
     caution: `Striker only, right at the tip, knuckles out of the first flame: ${striker}, tip pointing away from hoses, cylinders and people.`,
+    ...byManual(c, c.setup.torch.lighting),
     methods: ['fuelValve', c.feathered ? 'lightAcetylene' : 'lightOther'],
     instructor: true,
     acts: [

@@ -66,6 +66,7 @@ export function shutTorch(c: StageContext, { trimmed = true, lever = false } = {
         'fuel-first': 'Fuel first kills the flame at once, and shows a fuel valve that leaks.',
         'more-oxygen': 'The flame leaves the tip before it dies: no pop, no soot.',
       }[order],
+      ...byManual(c, c.setup.torch.shutdown),
       see: 'No flame, no glow at the tip, no hiss.',
       ifNot: 'A flame that stays at the tip: that valve leaks. Shut the cylinder.',
       methods: ['shutTorch'],
@@ -73,6 +74,15 @@ export function shutTorch(c: StageContext, { trimmed = true, lever = false } = {
     },
   ]
 }
+
+/** An injector is shut, and lit, in its manual's order: said where nobody has entered it. */
+export const byManual = (c: StageContext, said: string | undefined): Pick<Step, 'departs'> =>
+  c.setup.torch.mixing === 'injector' && said === undefined
+    ? {
+        departs:
+          'An injector torch goes in the order of its manual, which nobody has entered yet: look there first.',
+      }
+    : {}
 
 const STAYS_UP =
   'A needle that stays up: that cylinder is not shut, or its screw is backed out. Turn the screw in a little and look again.'

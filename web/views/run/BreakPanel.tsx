@@ -38,37 +38,43 @@ export function BreakPanel({
         />
       </Panel>
     )
+  const take = (name: BreakTaken | 'hand-over') => {
+    if (name === 'hand-over') setHanding(true)
+    else {
+      onBreak(name)
+      onClose()
+    }
+  }
   return (
     <Panel title="Pause or leave" place="middle" returnTo={returnTo} open onClose={onClose}>
       <ul className="grid gap-2.5">
         {BREAK_WORDS.filter((w) => offered.includes(w.name)).map((w) => (
-          <li key={w.name}>
-            <button
-              type="button"
-              className="min-h-[60px] w-full rounded-md border-[1.5px] border-ink bg-paper px-4 py-1.5 text-left"
-              onClick={() => {
-                onBreak(w.name)
-                onClose()
-              }}
-            >
-              <span className="name block text-[1.4rem] leading-tight font-semibold">{say(w.title)}</span>
-              <span className="text-soft">{say(w.what)}</span>
-            </button>
-          </li>
+          <Way key={w.name} title={say(w.title)} what={say(w.what)} onPress={() => take(w.name)} />
         ))}
-        {offered.includes('hand-over') ? (
-          <li>
-            <button
-              type="button"
-              className="min-h-[60px] w-full rounded-md border-[1.5px] border-ink bg-paper px-4 py-1.5 text-left"
-              onClick={() => setHanding(true)}
-            >
-              <span className="name block text-[1.4rem] leading-tight font-semibold">Hand over</span>
-              <span className="text-soft">{say('Torch shut, gauges shown, the next step named.')}</span>
-            </button>
-          </li>
-        ) : null}
       </ul>
     </Panel>
+  )
+}
+
+function Way({
+  title,
+  what,
+  onPress,
+}: {
+  readonly title: string
+  readonly what: string
+  readonly onPress: () => void
+}) {
+  return (
+    <li>
+      <button
+        type="button"
+        className="min-h-[60px] w-full rounded-md border-[1.5px] border-ink bg-paper px-4 py-1.5 text-left"
+        onClick={onPress}
+      >
+        <span className="name block text-[1.4rem] leading-tight font-semibold">{title}</span>
+        <span className="text-soft">{what}</span>
+      </button>
+    </li>
   )
 }

@@ -1,7 +1,8 @@
 import type { RefObject } from 'react'
-import { flameCard } from '#core/flame/card.ts'
+import { flameCard, ledFlame } from '#core/flame/card.ts'
 import type { FuelId } from '#core/gas/fuels.ts'
 import type { LineSetting } from '#core/line/state.ts'
+import type { Step } from '#core/line/steps.ts'
 import { useShop } from '../../app/shop.ts'
 import { FlamePicture } from '../../drawing/FlamePicture.tsx'
 import { Panel } from '../../ui/Panel.tsx'
@@ -12,17 +13,20 @@ export function FlameCardPanel({
   fuel,
   lever,
   wanted,
+  steps,
   returnTo,
   onClose,
 }: {
   readonly fuel: FuelId
   readonly lever: boolean
   readonly wanted: NonNullable<LineSetting['flame']>
+  /** The steps that it stands beside. */
+  readonly steps: readonly Step[]
   readonly returnTo?: RefObject<HTMLElement | null>
   readonly onClose: () => void
 }) {
   const { say } = useShop()
-  const card = flameCard(fuel, lever, wanted)
+  const card = flameCard(fuel, lever, wanted, ledFlame(steps))
   const words = [
     ['Light', card.light],
     ['Trim', card.trim],

@@ -1,5 +1,6 @@
 import { isRoundJoint } from '#core/braze/types.ts'
 import { FUELS } from '#core/gas/fuels.ts'
+import type { Fitted } from '#core/line/state.ts'
 import { useShop } from '../../app/shop.ts'
 import { FUEL_FACE_PA, LineDrawing, OXYGEN_FACE_PA } from '../../drawing/LineDrawing.tsx'
 import type { RunInHand } from './useRun.ts'
@@ -8,6 +9,13 @@ import type { RunInHand } from './useRun.ts'
 const jointIn = ({ draft }: RunInHand['run']): 'tube' | 'lap' =>
   draft.kind === 'braze' && isRoundJoint(draft.work.joint) ? 'tube' : 'lap'
 
+/** What is off a side that is not whole. */
+const PARTS: Readonly<Partial<Record<Fitted, string>>> = {
+  off: 'regulator off its cylinder',
+  apart: 'in parts',
+  hoseless: 'hose off',
+}
+
 /** The supply line as the steps have left it. */
 export function LiveLine({ inHand }: { readonly inHand: RunInHand }) {
   const { gasColour, print } = useShop()
@@ -15,6 +23,7 @@ export function LiveLine({ inHand }: { readonly inHand: RunInHand }) {
   const { setting } = run.setup
   const side = (name: 'oxygen' | 'fuel' | 'nitrogen', gas: string) => {
     const s = line[name]
+    if (PARTS[s.fitted]) return `${gas}: ${PARTS[s.fitted]}`
     return `${gas}: cylinder ${s.turns > 0 ? 'open' : 'shut'}, ${s.deliveryPa > 0 ? `${print(s.deliveryPa, 'pressure')} in the hose` : 'hose empty'}, ${name === 'nitrogen' ? 'purge' : 'torch'} valve ${s.valve > 0 ? 'open' : 'shut'}`
   }
   return (

@@ -65,6 +65,7 @@ export function Panels({
           fuel={run.setup.setting.fuel}
           lever={run.plan.kind === 'cut'}
           wanted={run.setup.setting.flame ?? 'neutral'}
+          steps={run.steps}
         />
       ) : null}
       {asking === 'who' ? <WhoPanel {...over} here={here} /> : null}

@@ -45,7 +45,7 @@ export function StepCard({
       ) : null}
       {step.departs ? (
         <p className="mt-4 max-w-[56ch] border-l-[6px] border-brass pl-4 text-[1.1rem] leading-snug">
-          <strong>Not by your method here.</strong> {say(step.departs)}
+          <strong>Otherwise here:</strong> {say(step.departs)}
         </p>
       ) : null}
       {step.see ? (

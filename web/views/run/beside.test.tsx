@@ -1,6 +1,7 @@
 // @vitest-environment jsdom
 import { act, fireEvent, screen, waitFor } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { FIRST_SETTINGS } from '#application/first.ts'
 import { PSI_PA } from '#core/quantity/index.ts'
 import { figureNamed } from '#core/figure.ts'
 import type { Run } from '#contract/types.ts'
@@ -9,6 +10,7 @@ import { answering, browserParts, clear, said, show } from '../../test-support.t
 import { Beside } from './Beside.tsx'
 import { BigFigure } from './BigFigure.tsx'
 import { Clocks } from './Clocks.tsx'
+import { Gauge } from './Gauge.tsx'
 import { Pace } from './Pace.tsx'
 import { Guide } from './Guide.tsx'
 import { SETTLE_MS } from './settle.ts'
@@ -31,6 +33,14 @@ describe('a clock of a step', () => {
     expect(screen.getByRole('timer', { name: 'Purge fuel: 13 s' })).toBeTruthy()
     rerender(<StepClock timer={least} gone={23} onStart={() => undefined} />)
     expect(said()).toContain('Purge fuel: long enough')
+  })
+  it('lets one go on once a hose counts as pure, and counts on to its three volumes', () => {
+    const purge = { ...least, freeS: 8 }
+    const { rerender } = show(<StepClock timer={purge} gone={5} onStart={() => undefined} />)
+    expect(said()).toContain('Purge fuel: at least 23 s')
+    rerender(<StepClock timer={purge} gone={8} onStart={() => undefined} />)
+    expect(said()).toContain('Purge fuel: enough to go on. Three hose volumes at 23 s')
+    expect(screen.getByRole('timer', { name: 'Purge fuel: 15 s' })).toBeTruthy()
   })
   it('warns when a break has lasted too long', () => {
     const most = { kind: 'at-most', what: 'Break', seconds: 1800 } as const
@@ -259,5 +269,51 @@ describe('what stands beside a step', () => {
     beside('purge-oxygen')
     expect(screen.getByRole('timer')).toBeTruthy()
     expect(screen.queryByLabelText(/Read off/)).toBeNull()
+  })
+})
+
+describe('the gauge of a step', () => {
+  const gauges = {
+    ...FIRST_SETTINGS.gauges,
+    oxygen: { range: '10 bar', division: '0.5 bar', amber: '6', red: '8' },
+  }
+  const gauge = async (settings: object, risePa = 0) => {
+    answering({ '/api/settings': { ...FIRST_SETTINGS, ...settings } })
+    const figure = figureNamed(cutRun().plan, 'cuttingOxygenPressure')
+    if (!figure) throw new Error('there is no setting')
+    const { container } = show(<Gauge figure={figure} gas="oxygen" risePa={risePa} />)
+    return { container, figure }
+  }
+  it('is the shop’s own: its unit, its strokes, its coloured zones', async () => {
+    const { container } = await gauge({ gauges })
+    await waitFor(() => expect(container.querySelector('[data-zone=red]')).not.toBeNull())
+    expect(container.querySelector('[data-zone=amber]')).not.toBeNull()
+    // 10 bar by halves: 21 strokes
+    expect(container.querySelectorAll('line').length).toBeGreaterThanOrEqual(21)
+    expect(said()).toMatch(/[\d.]+ bar/)
+  })
+  it('is as usual where nothing was said, and has no zone that nobody asked for', async () => {
+    const { container } = await gauge({})
+    expect(container.querySelector('[data-zone]')).toBeNull()
+    expect(said()).toMatch(/\d+ psi/)
+  })
+  it('stands higher by the rise where nothing flows while it is set', async () => {
+    const { figure } = await gauge({}, 2 * PSI_PA)
+    const psi = Math.round((figure.value + 2 * PSI_PA) / PSI_PA)
+    expect(screen.getByRole('img').getAttribute('aria-label')).toContain(`${psi} psi with the valve shut`)
+  })
+})
+
+describe('a bare number at a gauge', () => {
+  it('is in the unit of the gauge, whatever the screen shows', async () => {
+    const run = upTo(cutRun(), 'set-oxygen')
+    const gauges = { ...FIRST_SETTINGS.gauges, oxygen: { range: '10 bar', division: '', amber: '', red: '' } }
+    answering({ '/api/settings': { ...FIRST_SETTINGS, gauges }, '/api/people': PEOPLE })
+    const { inHand } = inHandOf(run)
+    const store = makeStore()
+    show(<Guide inHand={inHand} />, store)
+    await waitFor(() => expect(said()).toContain('bar'))
+    fireEvent.change(screen.getByLabelText('Read off'), { target: { value: '2.7' } })
+    expect(said()).toContain('39.2 psi')
   })
 })

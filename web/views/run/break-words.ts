@@ -1,11 +1,11 @@
-import type { BreakTaken } from '#core/record/run.ts'
+import type { BreakName } from '#core/line/ways.ts'
 
 interface BreakWords {
-  readonly name: BreakTaken
+  readonly name: BreakName
   readonly title: string
   readonly what: string
 }
-/** Ways to leave the work, the shortest first: what one would say, and what is done to the rig. */
+/** Ways to leave the work, the most usual first: what one would say, and what is done to the rig. */
 export const BREAK_WORDS: readonly BreakWords[] = [
   {
     name: 'short-pause',
@@ -17,6 +17,8 @@ export const BREAK_WORDS: readonly BreakWords[] = [
     title: 'Over half an hour, lunch, or away',
     what: 'Cylinders shut, each side bled, screws backed out; set and purge again after.',
   },
+  { name: 'hand-over', title: 'Hand over', what: 'Torch shut, gauges shown, the next step named.' },
+  { name: 'shutdown', title: 'Shut down and end here', what: 'The rest is left; the rig is led to cold.' },
   { name: 'tip-change', title: 'Change or clean the tip', what: 'Torch shut, tip cool, seat clean.' },
   {
     name: 'attachment-change',
@@ -43,5 +45,4 @@ export const BREAK_WORDS: readonly BreakWords[] = [
     title: 'Backfire (a pop), or the flame went out',
     what: 'Oxygen, then fuel. Find why, then light again.',
   },
-  { name: 'shutdown', title: 'Shut down and end here', what: 'The rest is left; the rig is led to cold.' },
 ]

@@ -11,6 +11,7 @@ import type { Failure } from '../../app/api.ts'
 import { answering, browserParts, clear, refused, said, show } from '../../test-support.tsx'
 import { Acceptance } from './Acceptance.tsx'
 import { Methods, Shelf } from './Brazing.tsx'
+import { Gauges } from './Gauges.tsx'
 import { Limits } from './Limits.tsx'
 import { People } from './People.tsx'
 import { Place } from './Place.tsx'
@@ -102,6 +103,30 @@ describe('limits', () => {
     show(<Limits settings={FIRST_SETTINGS} change={changed()} />)
     expect(said()).toContain('acetylene never over 15 psi')
     expect(screen.getAllByRole('textbox')).toHaveLength(1)
+  })
+})
+
+describe('gauges', () => {
+  it('are taken together when they are said to be used', () => {
+    const change = changed()
+    show(<Gauges settings={FIRST_SETTINGS} change={change} failure={undefined} />)
+    const [oxygen] = screen.getAllByLabelText('Scale up to')
+    if (!oxygen) throw new Error('there is no field')
+    fireEvent.change(oxygen, { target: { value: '16 bar' } })
+    expect(change).not.toHaveBeenCalled()
+    fireEvent.click(screen.getByRole('button', { name: 'Use these gauges' }))
+    expect(change.mock.calls[0]?.[0].gauges?.oxygen.range).toBe('16 bar')
+  })
+  it('keep what was typed and say at its field what is wrong', () => {
+    const failure = { status: 422, code: 'bad-input', field: 'gauges.fuel.red', message: 'Past its end.' }
+    show(<Gauges settings={FIRST_SETTINGS} change={changed()} failure={failure} />)
+    expect(said()).toContain('Past its end.')
+  })
+  it('leave simulated instruments off until somebody wants them', () => {
+    const change = changed()
+    show(<Gauges settings={FIRST_SETTINGS} change={change} failure={undefined} />)
+    fireEvent.click(screen.getByRole('radio', { name: 'On, for practice' }))
+    expect(change).toHaveBeenCalledExactlyOnceWith({ simulated: 'on' })
   })
 })
 

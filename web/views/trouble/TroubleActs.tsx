@@ -32,7 +32,7 @@ export function TroubleActs({
           </p>
           <Button
             look="act"
-            className="mt-5 min-h-[64px] w-full text-2xl sm:w-auto sm:px-16"
+            className="mt-5 min-h-[72px] w-full text-2xl! sm:w-auto sm:px-16"
             onClick={() => {
               setHere([...here, next])
               onDone(next)
