@@ -5,7 +5,18 @@ import type { LogPage, Person, Run, TestSummary, Today } from '#contract/types.t
 import type { StepRole } from '#core/line/steps.ts'
 import { ensureBuilt } from '../bin/build.ts'
 import { endRuns, pieceNamed, testServer, type TestServer } from '../server/test-support.ts'
-import { choose, openBrowser, openPage, PAGES, passTime, press, pressByKey, see, until } from './browser.ts'
+import {
+  choose,
+  openBrowser,
+  openPage,
+  PAGES,
+  passTime,
+  press,
+  pressByKey,
+  see,
+  typeInto,
+  until,
+} from './browser.ts'
 
 const ROOT = resolve(import.meta.dirname, '..')
 const FOLDER = join(ROOT, 'docs', 'screenshots')
@@ -86,11 +97,31 @@ const PICTURES: readonly Picture[] = [
     },
   },
   {
-    name: 'run-night',
+    name: 'run-off',
     night: true,
     at: async (server) => {
       const { running } = (await server.call('GET', '/api/today')).json as Today
       return `/run/${running[0]?.id ?? ''}`
+    },
+    then: async (page) => {
+      await typeInto(page, await page.waitForSelector('[data-reading] input'), '47 psi')
+      await see(page, 'over')
+    },
+  },
+  {
+    name: 'run-skip',
+    at: runAt('Gusset, lower mitre post', 'leaks'),
+    then: async (page) => {
+      await press(page, 'Skip, say why')
+      await see(page, 'How long ago?')
+    },
+  },
+  {
+    name: 'run-assembly',
+    at: runAt('Gusset, lower mitre post', 'look-over'),
+    then: async (page) => {
+      await pressByKey(page, 'The rig is in parts: put it together')
+      await see(page, 'Lay the parts out')
     },
   },
   {
@@ -138,19 +169,9 @@ const PICTURES: readonly Picture[] = [
       await see(page, 'Change this, and only this')
     },
   },
-  { name: 'pressure-test', at: testAt('pressure'), then: (page) => see(page, 'It holds') },
   { name: 'vacuum-test', at: testAt('vacuum'), then: (page) => see(page, 'Moist') },
   { name: 'log', at: () => '/log', then: (page) => see(page, 'lines fit') },
   { name: 'your-chart', at: () => '/log/chart', then: (page) => see(page, 'grown from good runs') },
-  {
-    name: 'filler',
-    at: () => '/bench/filler',
-    then: async (page) => {
-      await choose(page, 'Metal', 'Copper')
-      await choose(page, 'To', 'Cartridge brass')
-      await see(page, 'melts')
-    },
-  },
   { name: 'settings', at: () => '/settings' },
 ]
 
