@@ -12,6 +12,7 @@ import {
   type ObjectSchema,
 } from 'yup'
 import { LINE, LINE_NAMES, RESULTS, type LineField, type LineHead } from '#core/record/fields.ts'
+import { FUEL_IDS } from '#core/gas/fuels.ts'
 import { isRecord } from '#core/objects.ts'
 import type { Field, Table } from '#core/fields/spec.ts'
 import { ENTRY_KINDS, type EntryKind, type LineResult } from '#core/record/entry.ts'
@@ -71,8 +72,21 @@ function lineSchema(field: LineField): AnySchema {
     }
   }
 }
+/** Whether a key stands anywhere in a value that would be more than a key to whoever copies it. */
+const hasHiddenKey = (value: unknown): boolean =>
+  Array.isArray(value)
+    ? value.some(hasHiddenKey)
+    : isRecord(value) &&
+      Object.entries(value).some(([k, v]) => k === '__proto__' || k === 'constructor' || hasHiddenKey(v))
+
+const oneOf = (words: readonly string[], message: string) =>
+  string()
+    .defined()
+    .test('known', message, (v) => v === '' || words.includes(v))
 const entrySchema = object({
   ...Object.fromEntries(LINE_NAMES.map((name) => [name, lineSchema(LINE[name])])),
+  fuel: oneOf(FUEL_IDS, 'There is no such fuel here.'),
+  handling: oneOf(['hand', 'track'], 'By hand or on a track.'),
   told: lazy((v: unknown) => {
     const kind = typeof v === 'object' && v !== null && 'kind' in v ? v.kind : undefined
     return RESULT_SCHEMAS[ENTRY_KINDS.find((k) => k === kind) ?? 'cut']
@@ -125,6 +139,15 @@ function cellOf(told: LineResult, { paths }: ResultColumn): string | number {
   return typeof shown === 'number' || typeof shown === 'string' ? shown : ''
 }
 
+/** What a spreadsheet might take for a formula, whatever blanks stand before it; and what our own mark might be taken for. */
+const RISKY = /^(?:'|[\s\u00a0\u200b-\u200f\u2060\ufeff]*[=+\-@\t\r])/
+/** A cell with a mark before it where a spreadsheet might run it. Numbers are none: they are written as numbers. */
+const guarded = (cell: string | number): string | number =>
+  typeof cell === 'string' && RISKY.test(cell) && !Number.isFinite(Number(cell)) ? `'${cell}` : cell
+/** The cell as it was: the mark is taken off where it was put. */
+const plain = (cell: string): string =>
+  cell.startsWith("'") && RISKY.test(cell.slice(1)) ? cell.slice(1) : cell
+
 /** Every line a row, RFC 4180, page by page. A cell that a spreadsheet would take for a formula is kept from it. */
 export function* csvParts(pages: Iterable<readonly FileEntry[]>): Generator<string> {
   const row = (e: FileEntry) => [
@@ -134,7 +157,7 @@ export function* csvParts(pages: Iterable<readonly FileEntry[]>): Generator<stri
   ]
   yield `${Papa.unparse([[...HEADS, ...SHOWN.map((c) => c.head), RESULT_HEAD]])}\r\n`
   for (const page of pages)
-    if (page.length > 0) yield `${Papa.unparse(page.map(row), { escapeFormulae: true })}\r\n`
+    if (page.length > 0) yield `${Papa.unparse(page.map((e) => row(e).map(guarded)))}\r\n`
 }
 
 /** The log as JSON, by log.schema.json, page by page: an entry a line. */
@@ -159,6 +182,8 @@ export interface LogRead {
   readonly lines: readonly number[]
   readonly photos: readonly FilePhoto[]
   readonly bad: readonly { readonly line: number; readonly reason: string }[]
+  /** It is no log at all: the first of `bad` says why. */
+  readonly rubbish?: true
 }
 
 /** More lines than any shop writes in a working life. */
@@ -173,6 +198,7 @@ function readAll(
   for (const { line, value } of rows.slice(0, MOST_ROWS)) {
     try {
       // the schema is made from the table that the type is made from
+      if (hasHiddenKey(value)) throw new ValidationError('It has a key that no log has.', value, '__proto__')
       const now = isRecord(value) ? { ...pieceNamedAsNow(value), told: resultOfLine(value['told']) } : value
       const entry = entrySchema.validateSync(now, {
         strict: true,
@@ -195,8 +221,6 @@ function readAll(
 
 const numberOr = (cell: string): unknown =>
   cell === '' ? null : Number.isFinite(Number(cell)) ? Number(cell) : cell
-/** What `escapeFormulae` put before a cell is taken off again. */
-const plain = (cell: string) => (/^'[=+\-@\t\r]/.test(cell) ? cell.slice(1) : cell)
 
 /** A cell as the line has it. */
 const lineCell = (field: LineField, cell: string): unknown =>
@@ -208,19 +232,21 @@ const lineCell = (field: LineField, cell: string): unknown =>
         ? null
         : cell
 
+const noLog = (reason: string): LogRead => ({
+  entries: [],
+  lines: [],
+  photos: [],
+  bad: [{ line: 1, reason }],
+  rubbish: true,
+})
+
 function readCsv(content: string): LogRead {
   const { data, meta } = Papa.parse<Record<string, string>>(content.replace(/^\uFEFF/, ''), {
     header: true,
     skipEmptyLines: 'greedy',
   })
   const missing = [...HEADS, RESULT_HEAD].filter((h) => !(meta.fields ?? []).includes(h))
-  if (missing.length > 0)
-    return {
-      entries: [],
-      lines: [],
-      photos: [],
-      bad: [{ line: 1, reason: `The first line has no ${missing.slice(0, 3).join(', ')}.` }],
-    }
+  if (missing.length > 0) return noLog(`The first line has no ${missing.slice(0, 3).join(', ')}.`)
   const rows = data.map((row, i) => {
     let told: unknown
     try {
@@ -248,16 +274,11 @@ export function readLog(content: string): LogRead {
   try {
     value = JSON.parse(content)
   } catch {
-    return {
-      entries: [],
-      lines: [],
-      photos: [],
-      bad: [{ line: 1, reason: 'This is not JSON that can be read.' }],
-    }
+    return noLog('This is not JSON that can be read.')
   }
   const book = value as { format?: unknown; version?: unknown; entries?: unknown; photos?: unknown }
   if (book.format !== 'wimble-log' || book.version !== 1 || !Array.isArray(book.entries))
-    return { entries: [], lines: [], photos: [], bad: [{ line: 1, reason: 'This is no log of version 1.' }] }
+    return noLog('This is no log of version 1.')
   const photos = (Array.isArray(book.photos) ? book.photos : []).filter(
     (p): p is FilePhoto =>
       typeof p === 'object' &&

@@ -78,7 +78,11 @@ export const pointsQuerySchema = shape({
     'The setting',
   ),
 })
-export const photoQuerySchema = shape({ entry: uuid('The entry') })
+export const photoQuerySchema = shape({
+  entry: uuid('The entry'),
+  /** The piece of an entry that is being written. */
+  piece: string().uuid('The piece should be an id.'),
+})
 export const exportQuerySchema = shape({
   format: word(['csv', 'json', 'zip'] as const, 'The format'),
 })

@@ -2,7 +2,8 @@ import type { Kind, SiUnit } from './quantity/units.ts'
 import type { Reason } from './reason.ts'
 
 /** Where a figure comes from: the shop's own chart, its own log, or worked out here (an estimate). */
-export type Source = 'chart' | 'log' | 'worked-out'
+export const SOURCES = ['chart', 'log', 'worked-out'] as const
+export type Source = (typeof SOURCES)[number]
 
 /** A figure as it leaves the core: what it is, how sure, where from, and all that is needed to work it out again. */
 export interface Figure {

@@ -62,6 +62,8 @@ export function createApp({ log, pages, version, ...context }: AppOptions): Koa 
   app.use(errorsAsJson(log))
   app.use(helmet({ contentSecurityPolicy: { directives: POLICY }, strictTransportSecurity: false }))
   app.use(onlyFromHere)
+  app.use(neverKept)
+  app.use(plainlyEncoded)
   app.use(jsonOnly)
   const small = bodyParser({ enableTypes: ['json'], jsonLimit: BODY_LIMIT, jsonStrict: true })
   const large = bodyParser({ enableTypes: ['json'], jsonLimit: DRAWING_LIMIT, jsonStrict: true })
@@ -121,8 +123,15 @@ function errorsAsJson(log: Logger): Koa.Middleware {
   }
 }
 
+/** What cannot be unpacked is the fault of whoever packed it. */
+const isBadlyPacked = (error: Error): boolean =>
+  'code' in error && typeof error.code === 'string' && error.code.startsWith('Z_')
 const statusOf = (error: unknown): number =>
-  error instanceof Error && 'status' in error && typeof error.status === 'number' ? error.status : 500
+  error instanceof Error && isBadlyPacked(error)
+    ? 400
+    : error instanceof Error && 'status' in error && typeof error.status === 'number'
+      ? error.status
+      : 500
 
 function fromParser(status: number): AppError {
   if (status === 413) return new AppError(413, 'too-large', `That is more than ${BODY_LIMIT}.`)
@@ -136,6 +145,8 @@ function fail(ctx: Koa.Context, error: AppError): void {
   }
 }
 
+const NOT_FROM_HERE = () =>
+  new AppError(403, 'not-from-here', 'Wimble answers only its own pages on this machine.')
 /** Another site's page must not reach the log through this machine's browser. */
 const onlyFromHere: Koa.Middleware = async (ctx, next) => {
   const origin = ctx.get('Origin')
@@ -143,7 +154,26 @@ const onlyFromHere: Koa.Middleware = async (ctx, next) => {
     !/^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/.test(ctx.host) ||
     (origin !== '' && origin !== `http://${ctx.host}`)
   )
-    throw new AppError(403, 'not-from-here', 'Wimble answers only its own pages on this machine.')
+    throw NOT_FROM_HERE()
+  // a link may lead to a page of ours; nothing else of another site may ask
+  const led = !ctx.path.startsWith('/api/') && ctx.get('Sec-Fetch-Mode') === 'navigate'
+  if (ctx.get('Sec-Fetch-Site') === 'cross-site' && !led) throw NOT_FROM_HERE()
+  await next()
+}
+
+/** What the log answers is never kept by a browser: what it holds is asked for anew. A picture says otherwise itself. */
+const neverKept: Koa.Middleware = async (ctx, next) => {
+  if (ctx.path.startsWith('/api/')) ctx.set('Cache-Control', 'no-store')
+  await next()
+}
+
+const ENCODINGS: ReadonlySet<string> = new Set(['', 'identity', 'gzip', 'deflate', 'br'])
+/** A body says how it is packed, in a way that is known; files are not packed. */
+const plainlyEncoded: Koa.Middleware = async (ctx, next) => {
+  const said = ctx.get('Content-Encoding').trim().toLowerCase()
+  const file = ctx.path === PATHS.importLog.path || ctx.path.startsWith(PHOTOS)
+  if (!ENCODINGS.has(said) || (file && said !== '' && said !== 'identity'))
+    throw new AppError(400, 'bad-encoding', 'That is packed in a way that is not read here.')
   await next()
 }
 

@@ -53,6 +53,11 @@ export interface Running {
   stop(): Promise<void>
 }
 
+/**
+ * A connection that rests is kept for longer than any browser keeps its end: where the server lets go first, a request
+ * that is just on its way meets a connection that is gone, and is reset.
+ */
+const REST_MS = 310_000
 /** Pages that watch a run hold their line open; they are let go after this. */
 const GRACE_MS = 1000
 
@@ -189,7 +194,7 @@ export async function startServer(options: StartOptions): Promise<Running> {
 }
 
 function listen(handler: Session['handle'], port: number, host: string): Promise<Server> {
-  const server = createServer((req, res) => void handler(req, res))
+  const server = createServer({ keepAliveTimeout: REST_MS }, (req, res) => void handler(req, res))
   return new Promise((resolve, reject) => {
     server.once('error', (error: NodeJS.ErrnoException) => {
       reject(

@@ -2,9 +2,10 @@ import { randomUUID } from 'node:crypto'
 import { readdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import Ajv from 'ajv/dist/2020.js'
+import JSZip from 'jszip'
 import Database from 'better-sqlite3'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { CloseOut, Imported, LogEntry, LogPage } from '#contract/types.ts'
+import type { ApiError, CloseOut, Imported, LogEntry, LogPage } from '#contract/types.ts'
 import LOG_SCHEMA from '#contract/log.schema.json' with { type: 'json' }
 import { readLog } from '#application/log-file.ts'
 import { openDatabase } from './db/open.ts'
@@ -58,7 +59,11 @@ describe('pictures', () => {
     expect(((await server.call('GET', `/api/log/${entryId}`)).json as LogEntry).photos).toEqual([id])
   })
   it('are refused when they are no picture, too large, or belong to nothing', async () => {
-    const path = () => `/api/photos/${randomUUID()}?entry=${randomUUID()}`
+    const { id: piece } = await pieceNamed(server, 'Gusset, lower mitre post')
+    const path = () => `/api/photos/${randomUUID()}?entry=${randomUUID()}&piece=${piece}`
+    // of no line that is there, and of no piece
+    expect((await raw(server, 'POST', path().replace(/&piece.*/, ''), JPEG)).status).toBe(422)
+    expect((await raw(server, 'POST', path().replace(piece, randomUUID()), JPEG)).status).toBe(422)
     expect((await raw(server, 'POST', path(), '<svg onload="alert(1)"/>')).status).toBe(415)
     expect((await raw(server, 'POST', path(), Buffer.concat([JPEG, Buffer.alloc(20_000_001)]))).status).toBe(
       413,
@@ -112,9 +117,67 @@ describe('the log out and in', () => {
     expect(done.added).toBe(1)
     expect(done.bad.map((b) => b.line)).toEqual([3, 4, 5])
     for (const b of done.bad) expect(b.reason.length).toBeGreaterThan(5)
-    expect((await imported(server, 'a,b\n1,2\n')).bad[0]?.reason).toContain('first line')
-    expect((await imported(server, '{"format":"other"}')).bad[0]?.reason).toContain('no log')
+    const no = async (body: string | Buffer) => {
+      const { status, bytes } = await raw(server, 'POST', '/api/import', body)
+      return [status, (JSON.parse(bytes.toString()) as ApiError).error.message] as const
+    }
+    expect(await no('a,b\n1,2\n')).toEqual([422, expect.stringContaining('first line')])
+    expect(await no('{"format":"other"}')).toEqual([422, expect.stringContaining('no log')])
+    expect(await no('{"format":')).toEqual([422, expect.stringContaining('not JSON')])
+    expect((await no(Buffer.from([0, 1, 2, 255, 254])))[0]).toBe(422)
     expect((await raw(server, 'POST', '/api/import', Buffer.from('PK rubbish'))).status).toBe(422)
+  })
+  it('unpacks nothing that is packed to do harm: too tight, too many, too large, or not what it says', async () => {
+    const zipOf = async (fill: (zip: JSZip) => void) => {
+      const zip = new JSZip()
+      fill(zip)
+      return zip.generateAsync({ type: 'nodebuffer', compression: 'DEFLATE' })
+    }
+    const status = async (zip: Buffer) => (await raw(server, 'POST', '/api/import', zip)).status
+    // 200 MB of blanks pack to 200 kB
+    const tight = await zipOf((zip) => zip.file('log.json', Buffer.alloc(60_000_000, ' ')))
+    expect(tight.length).toBeLessThan(200_000)
+    expect(await status(tight)).toBe(413)
+    const many = await zipOf((zip) => {
+      for (let i = 0; i < 20_001; i++) zip.file(`photos/${i}`, '')
+    })
+    expect(await status(many)).toBe(413)
+    const whole = await zipOf((zip) =>
+      zip.file('log.json', '{"format":"wimble-log","version":1,"entries":[]}'),
+    )
+    expect(await status(whole)).toBe(201)
+    // its end is gone, and then its middle
+    expect(await status(whole.subarray(0, whole.length - 30))).toBe(422)
+    expect(await status(Buffer.concat([whole.subarray(0, 40), Buffer.alloc(30), whole.subarray(70)]))).toBe(
+      422,
+    )
+    expect(await status(await zipOf((zip) => zip.file('other.txt', 'x')))).toBe(422)
+  })
+  it('refuses what no page could show: fuels, sources and keys that nobody knows', async () => {
+    const { entries } = JSON.parse(
+      (await raw(server, 'GET', '/api/export?format=json')).bytes.toString(),
+    ) as {
+      entries: { id: string; kind: string; fuel: string; told: Record<string, unknown> }[]
+    }
+    const cut = entries.find((e) => e.kind === 'cut')
+    const line = (part: object) => ({ ...cut, id: randomUUID(), runId: null, corrects: null, ...part })
+    const planned = (source: string) => ({ cuttingOxygenPressure: { value: 1, low: 1, high: 1, source } })
+    const text = JSON.stringify({
+      format: 'wimble-log',
+      version: 1,
+      photos: [],
+      entries: [
+        line({ fuel: 'swamp-gas' }),
+        line({ handling: 'foot' }),
+        line({ told: { ...cut?.told, planned: planned('guess') } }),
+        line({ told: { ...cut?.told, planned: { kerf: { value: 'wide' } } } }),
+        line({ told: { ...cut?.told, hidden: 'PROTO' } }),
+        line({ told: { ...cut?.told, planned: planned('chart') } }),
+      ],
+    }).replace('"hidden":"PROTO"', '"__proto__":{"kind":"run"}')
+    const done = await imported(server, text)
+    expect(done.added).toBe(1)
+    expect(done.bad).toHaveLength(5)
   })
   it('lets a spreadsheet run no formula from a note, and reads the note back as it was', async () => {
     const piece = await pieceNamed(server, 'Paddle frames')

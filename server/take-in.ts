@@ -73,6 +73,10 @@ export async function importLog(
     for (let next = await haul.nextPhoto(id); next; next = await haul.nextPhoto(id)) {
       const { photo, bytes } = next
       if (!bytes || store.photos.get(photo.id)) continue
+      if (!store.log.has(photo.entryId)) {
+        bad.push({ line: 0, reason: `The picture ${photo.id} is of a line that is not here.` })
+        continue
+      }
       if (createHash('sha256').update(bytes).digest('hex') !== photo.sha256) {
         bad.push({ line: 0, reason: `The picture ${photo.id} is not whole.` })
         continue

@@ -15,6 +15,7 @@ import { VACUUM_VERDICTS } from '../check/vacuum-test.ts'
 import { SI_UNIT, type Kind, type SiUnit } from '../quantity/units.ts'
 import { DROP_NAMES, EDGE_NAMES, SLAG_NAMES } from '../check/outcome.ts'
 import type { PlannedFigure } from './planned.ts'
+import { SOURCES } from '../figure.ts'
 import { isRecord, keysOf } from '../objects.ts'
 import type { Bounds } from '../fields/bounds.ts'
 import { choice, group, list, made, number, quantity, rows, text, yesNo, type Table } from '../fields/spec.ts'
@@ -147,8 +148,13 @@ const VERDICT = {
     { label: 'Judged', what: 'What was judged', most: 100 },
   ),
 } as const
+const isSpan = (f: Readonly<Record<string, unknown>>): boolean =>
+  ['value', 'low', 'high'].every((name) => typeof f[name] === 'number')
 const isPlanned = (v: unknown): v is Readonly<Partial<Record<string, PlannedFigure>>> =>
-  isRecord(v) && Object.values(v).every((f) => isRecord(f) && typeof f['value'] === 'number')
+  isRecord(v) &&
+  Object.values(v).every(
+    (f) => isRecord(f) && isSpan(f) && (SOURCES as readonly unknown[]).includes(f['source']),
+  )
 /** What is written of any piece of work. */
 const WRITTEN = {
   verdict: group(VERDICT, { label: 'Verdict', what: 'The verdict', draft: false }),
@@ -164,7 +170,7 @@ const WRITTEN = {
           value: { type: 'number' },
           low: { type: 'number' },
           high: { type: 'number' },
-          source: { enum: ['chart', 'log', 'worked-out'] },
+          source: { enum: [...SOURCES] },
           hoseDrop: { type: ['number', 'null'] },
         },
       },

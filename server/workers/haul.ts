@@ -1,5 +1,5 @@
 /** The thread that hauls: the log out and in, copies, and the look through every row. It never writes to the log itself. */
-import { createReadStream, existsSync, readFileSync } from 'node:fs'
+import { createReadStream, existsSync } from 'node:fs'
 import { join } from 'node:path'
 import { Readable } from 'node:stream'
 import { setImmediate as turn } from 'node:timers/promises'
@@ -131,13 +131,14 @@ const api = {
   openImport: async (
     file: string,
   ): Promise<{ readonly id: number; readonly bad: LogFile['bad']; readonly no: LogFile['no'] }> => {
-    const book = await openArchive(readFileSync(file))
+    const book = await openArchive(file)
     imports.set((count += 1), book)
     return { id: count, bad: book.bad, no: book.no }
   },
   nextLines: (id: number, most: number) => imports.get(id)?.nextLines(most) ?? [],
   nextPhoto: (id: number) => imports.get(id)?.nextPhoto() ?? null,
   closeImport: (id: number): void => {
+    imports.get(id)?.close()
     imports.delete(id)
   },
   copyWhenDue: (now: Date): Promise<void> => copyWhenDue(data, now),

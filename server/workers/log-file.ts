@@ -1,9 +1,19 @@
-/** A log that came as a file: CSV, JSON, or a zip of either with pictures. */
-import JSZip from 'jszip'
+/** A log that came as a file: CSV, JSON, or a zip of either with pictures. Nothing of it is believed, least of all its sizes. */
+import { closeSync, openSync, readFileSync, readSync, statSync } from 'node:fs'
+import type { Readable } from 'node:stream'
+import yauzl, { type Entry, type ZipFile } from 'yauzl'
 import { readLog, type FileEntry, type FilePhoto } from '#application/log-file.ts'
+import { PHOTO_MOST_BYTES } from '../photos.ts'
 
-/** No log that is unpacked is larger, characters. */
-const MOST_UNPACKED = 500_000_000
+/** What a file may unpack to, and how: a log of a working life is smaller. */
+export const IMPORT_CAPS = {
+  /** Files in an archive. */
+  files: 20_000,
+  /** Bytes of the log in it. */
+  bytes: 200_000_000,
+  /** Bytes unpacked for each byte packed: what people write packs less than a twentieth of this. */
+  ratio: 200,
+} as const
 
 /** Why a file is no log at all, with its code. */
 export interface NoLog {
@@ -17,6 +27,7 @@ export interface LogFile {
   readonly bad: readonly { readonly line: number; readonly reason: string }[]
   nextLines(most: number): readonly { readonly line: number; readonly entry: FileEntry }[]
   nextPhoto(): Promise<{ readonly photo: FilePhoto; readonly bytes: Uint8Array | null } | null>
+  close(): void
 }
 
 /** Lines in an order in which each comes after the one that it corrects. */
@@ -42,23 +53,117 @@ function inOrder(entries: readonly FileEntry[]): readonly FileEntry[] {
     .map(({ e }) => e)
 }
 
-const refused = (status: number, code: string, message: string): LogFile => ({
-  no: { status, code, message },
+/** A file that is refused, and why. */
+class Refused extends Error {
+  constructor(readonly no: NoLog) {
+    super(no.message)
+  }
+}
+const refuse = (status: number, code: string, message: string) => new Refused({ status, code, message })
+const tooLarge = () =>
+  refuse(413, 'too-large', 'What is in this file is too large, or packed far tighter than a log ever is.')
+const notWhole = () => refuse(422, 'bad-archive', 'This archive cannot be opened.')
+
+/** All of a stream, up to a cap that it may claim to keep and does not. */
+async function bytesOf(stream: Readable, most: number): Promise<Buffer> {
+  const parts: Buffer[] = []
+  let size = 0
+  for await (const part of stream as AsyncIterable<Buffer>) {
+    size += part.length
+    if (size > most) {
+      stream.destroy()
+      throw tooLarge()
+    }
+    parts.push(part)
+  }
+  return Buffer.concat(parts)
+}
+
+/** An archive, its log and its pictures by name. */
+interface Archive {
+  readonly zip: ZipFile
+  readonly log: Entry
+  readonly photos: ReadonlyMap<string, Entry>
+}
+
+const PICTURE = /^photos\/([0-9a-f-]{36})$/
+/** Looks an archive through, and refuses one that holds, or says that it holds, too much. */
+async function openZip(file: string): Promise<Archive> {
+  const packed = statSync(file).size
+  const zip = await yauzl.openPromise(file, { validateEntrySizes: true, autoClose: false }).catch(() => {
+    throw notWhole()
+  })
+  try {
+    const found = new Map<string, Entry>()
+    let [files, unpacked] = [0, 0]
+    for await (const entry of zip.eachEntry()) {
+      files += 1
+      unpacked += entry.uncompressedSize
+      if (files > IMPORT_CAPS.files || unpacked > packed * IMPORT_CAPS.ratio) throw tooLarge()
+      found.set(entry.fileName, entry)
+    }
+    const log = found.get('log.json') ?? found.get('log.csv')
+    if (!log) throw refuse(422, 'bad-archive', 'There is no log.json and no log.csv in this archive.')
+    if (log.uncompressedSize > IMPORT_CAPS.bytes) throw tooLarge()
+    const photos = [...found].flatMap(([name, entry]): [string, Entry][] => {
+      const id = PICTURE.exec(name)?.[1]
+      return id === undefined ? [] : [[id, entry]]
+    })
+    return { zip, log, photos: new Map(photos) }
+  } catch (error) {
+    zip.close()
+    throw error instanceof Refused ? error : notWhole()
+  }
+}
+
+const isZip = (file: string): boolean => {
+  const head = Buffer.alloc(2)
+  const fd = openSync(file, 'r')
+  try {
+    return readSync(fd, head, 0, 2, 0) === 2 && head.toString('latin1') === 'PK'
+  } finally {
+    closeSync(fd)
+  }
+}
+
+const NOTHING: LogFile = {
   bad: [],
   nextLines: () => [],
   nextPhoto: () => Promise.resolve(null),
-})
+  close: () => undefined,
+}
 
-/** Reads a log from its bytes; what cannot be taken is listed, and never thrown. */
-export async function openArchive(bytes: Buffer): Promise<LogFile> {
-  const packed = bytes.subarray(0, 2).toString('latin1') === 'PK'
-  const zip = packed ? await JSZip.loadAsync(bytes).catch(() => undefined) : undefined
-  if (packed && !zip) return refused(422, 'bad-archive', 'This archive cannot be opened.')
-  const file = zip?.file('log.json') ?? zip?.file('log.csv')
-  if (zip && !file) return refused(422, 'bad-archive', 'There is no log.json and no log.csv in this archive.')
-  const text = file ? await file.async('string') : bytes.toString('utf8')
-  if (text.length > MOST_UNPACKED) return refused(413, 'too-large', 'The log in this file is too large.')
-  const read = readLog(text)
+async function textOf(file: string, archive: Archive | undefined): Promise<string> {
+  if (!archive) {
+    if (statSync(file).size > IMPORT_CAPS.bytes) throw tooLarge()
+    return readFileSync(file, 'utf8')
+  }
+  const { zip, log } = archive
+  const most = Math.min(IMPORT_CAPS.bytes, Math.max(1, log.compressedSize) * IMPORT_CAPS.ratio)
+  try {
+    return (await bytesOf(await zip.openReadStreamPromise(log), most)).toString('utf8')
+  } catch (error) {
+    throw error instanceof Refused ? error : notWhole()
+  }
+}
+
+/** Reads a log from a file; what cannot be taken is listed, and never thrown. */
+export async function openArchive(file: string): Promise<LogFile> {
+  let archive: Archive | undefined
+  try {
+    archive = isZip(file) ? await openZip(file) : undefined
+    const read = readLog(await textOf(file, archive))
+    if (read.rubbish === true)
+      throw refuse(422, 'no-log', read.bad[0]?.reason ?? 'This is no log that can be read.')
+    return taken(read, archive)
+  } catch (error) {
+    archive?.zip.close()
+    if (error instanceof Refused) return { ...NOTHING, no: error.no }
+    throw error
+  }
+}
+
+function taken(read: ReturnType<typeof readLog>, archive: Archive | undefined): LogFile {
   const lineOf = new Map(read.entries.map((e, i) => [e, read.lines[i] ?? 0]))
   const lines = inOrder(read.entries)
   let [nextLine, nextPhoto] = [0, 0]
@@ -73,8 +178,13 @@ export async function openArchive(bytes: Buffer): Promise<LogFile> {
       const photo = read.photos[nextPhoto]
       if (!photo) return null
       nextPhoto += 1
-      const picture = await zip?.file(`photos/${photo.id}`)?.async('uint8array')
-      return { photo, bytes: picture ?? null }
+      const entry = archive?.photos.get(photo.id)
+      const bytes =
+        entry && archive
+          ? await bytesOf(await archive.zip.openReadStreamPromise(entry), PHOTO_MOST_BYTES).catch(() => null)
+          : null
+      return { photo, bytes }
     },
+    close: () => archive?.zip.close(),
   }
 }

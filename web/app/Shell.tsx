@@ -62,6 +62,9 @@ export function Shell() {
           className="name hidden pt-5 pb-4 text-center text-[1.35rem] font-bold tracking-wide text-[#f4efe6] md:block"
         >
           <span className="inline-block rotate-180 [writing-mode:vertical-rl]">Wimble</span>
+          {demo ? (
+            <span className="block pt-2 text-[0.95rem] font-semibold text-[#c9c4b8]">demo log</span>
+          ) : null}
         </div>
         {PLACES.map(({ to, name, Icon }) => (
           <NavLink
@@ -89,12 +92,13 @@ export function Shell() {
       <Suspense>
         <OpenTroubles />
       </Suspense>
+      <Outlet />
       {demo ? (
-        <p className="name border-b border-rule bg-sheet px-6 py-1 text-[1.02rem] text-soft print:hidden">
-          Demo log: the yard, its people and its runs are made up. Its instruments are simulated.
+        <p className="px-6 pt-6 pb-4 text-soft print:hidden">
+          This is a demo log: the yard, its people and its runs are made up, and its instruments are
+          simulated.
         </p>
       ) : null}
-      <Outlet />
       <Suspense>
         {starting ? <StartPiece open onClose={() => setStarting(false)} /> : null}
         {trouble ? <TroublePanel open onClose={() => setTrouble(false)} /> : null}

@@ -33,6 +33,7 @@ describe('the notice of the server', () => {
   it('says that the server is gone, and that what waits is kept', () => {
     const store = makeStore()
     store.dispatch(outbox.actions.enqueued(item('a')))
+    store.dispatch(outbox.actions.put(store.getState().outbox.items))
     store.dispatch(outbox.actions.delayed({ ...failure('unreachable', ''), status: 0 }))
     show(<ServerNotice />, store)
     expect(screen.getByRole('status').textContent).toContain('The server does not answer.')
@@ -41,6 +42,7 @@ describe('the notice of the server', () => {
   it('counts what waits', () => {
     const store = makeStore()
     for (const id of ['a', 'b', 'c']) store.dispatch(outbox.actions.enqueued(item(id)))
+    store.dispatch(outbox.actions.put(store.getState().outbox.items))
     store.dispatch(outbox.actions.delayed(failure('disk-full', 'The disk is full.')))
     show(<ServerNotice />, store)
     expect(said()).toContain('3 entries are kept here')
@@ -48,7 +50,58 @@ describe('the notice of the server', () => {
   })
 })
 
+describe('a browser without room', () => {
+  it('says that nothing is kept, and never that an entry is', () => {
+    const store = makeStore()
+    store.dispatch(outbox.actions.enqueued(item('a')))
+    store.dispatch(outbox.actions.notPut())
+    store.dispatch(outbox.actions.delayed({ ...failure('unreachable', ''), status: 0 }))
+    show(<ServerNotice />, store)
+    expect(said()).toContain('This browser has no room to keep anything.')
+    expect(said()).toContain('Nothing can be confirmed until the server answers')
+    expect(said()).not.toContain('kept here')
+  })
+})
+
+describe('what can no longer be read', () => {
+  it('is shown as it was found, and put away by hand', () => {
+    const store = makeStore()
+    store.dispatch(
+      outbox.actions.restored({ items: [], refused: [], aside: [{ id: 'x', found: { route: 'haircut' } }] }),
+    )
+    show(<ServerNotice />, store)
+    expect(said()).toContain('Cannot be read any more')
+    expect(said()).toContain('haircut')
+    fireEvent.click(screen.getByRole('button', { name: 'Put away' }))
+    expect(screen.queryByRole('status')).toBeNull()
+  })
+})
+
 describe('what the server would not take', () => {
+  it('is mended where its text is wrong, and sent again', () => {
+    const store = makeStore()
+    const bad = {
+      ...item('a'),
+      route: 'addLog' as const,
+      body: { id: 'a', kind: 'cut', used: { kerf: '2 furlongs' }, note: 'Edge' },
+    }
+    store.dispatch(
+      outbox.actions.refusedByServer({
+        item: bad,
+        failure: { ...failure('bad-input', 'No such unit.'), field: 'kerf' },
+      }),
+    )
+    show(<ServerNotice />, store)
+    fireEvent.click(screen.getByRole('button', { name: 'Mend it' }))
+    const field = screen.getByLabelText('Used, kerf')
+    expect(field).toHaveProperty('value', '2 furlongs')
+    expect(screen.queryByLabelText('Kind')).toBeNull()
+    fireEvent.change(field, { target: { value: '2 mm' } })
+    const [, again] = screen.getAllByRole('button', { name: 'Send it again', hidden: true })
+    fireEvent.click(again ?? field)
+    expect(store.getState().outbox.refused).toEqual([])
+    expect(store.getState().outbox.items[0]?.body).toEqual({ ...bad.body, used: { kerf: '2 mm' } })
+  })
   it('stands with its reason until it is put away', () => {
     const store = makeStore()
     store.dispatch(

@@ -1,9 +1,9 @@
 import type { BodyOf } from '#contract/schemas.ts'
 import { withChange, withSaid } from './changes.ts'
-import { routeAsNow } from '#application/older-names.ts'
 import type { RunChange, TestChange, Piece, PieceChanged } from '#contract/types.ts'
 import { api, ask, type Failure } from './api.ts'
-import { outbox, type OutboxItem } from './outbox.ts'
+import { itemOf, oldKept, oldTabs, openKeep, type Keep, type Kept } from './outbox-keep.ts'
+import { outbox, type OutboxItem, type OutboxState } from './outbox.ts'
 import type { AppStore } from './store.ts'
 
 const PREFIX = 'wimble.outbox.'
@@ -31,25 +31,91 @@ function hold(name: string): Promise<boolean> {
   })
 }
 
-function read(key: string): OutboxItem[] {
-  try {
-    const kept = JSON.parse(localStorage.getItem(key) ?? '[]') as OutboxItem[]
-    return kept.map((item) => ({ ...item, route: routeAsNow(item.route) as OutboxItem['route'] }))
-  } catch {
-    return []
-  }
+/** Tabs that were closed: what they could not send is sent by this one. */
+async function orphaned(tabs: readonly string[], own: string): Promise<readonly string[]> {
+  const free = await Promise.all(
+    tabs
+      .filter((tab) => tab !== own)
+      .map(async (tab) =>
+        (await navigator.locks.request(PREFIX + tab, { ifAvailable: true }, (lock) => lock !== null))
+          ? [tab]
+          : [],
+      ),
+  )
+  return free.flat()
 }
 
-/** What tabs that were closed could not send. */
-async function adoptOrphans(own: string): Promise<OutboxItem[]> {
-  const found: OutboxItem[] = []
-  for (const key of Object.keys(localStorage).filter((k) => k.startsWith(PREFIX) && k !== PREFIX + own)) {
-    const free = await navigator.locks.request(key, { ifAvailable: true }, (lock) => lock !== null)
-    if (!free) continue
-    found.push(...read(key))
-    localStorage.removeItem(key)
+/** What was kept, sorted: what waits, what was refused, and what can no longer be read. */
+function sorted(kept: readonly Kept[]): Pick<OutboxState, 'items' | 'refused' | 'aside'> {
+  const [items, refused, aside]: [
+    OutboxItem[],
+    OutboxState['refused'][number][],
+    OutboxState['aside'][number][],
+  ] = [[], [], []]
+  for (const { id, item: found, failure } of kept) {
+    const item = itemOf(found)
+    if (!item) aside.push({ id, found })
+    else if (failure) refused.push({ item, failure })
+    else items.push(item)
   }
-  return found
+  return { items, refused, aside }
+}
+
+/** Takes up what this tab, tabs that were closed, and an older version have kept. */
+async function takeUp(store: AppStore, keep: Keep, tab: string): Promise<void> {
+  const kept = await keep.of([...(await orphaned(await keep.tabs(), tab)), tab])
+  const tabs = oldTabs()
+  const old = oldKept([...(await orphaned(tabs, tab)), ...tabs.filter((t) => t === tab)])
+  const older = old.items.map((item): Kept => ({
+    id: itemOf(item)?.id ?? crypto.randomUUID(),
+    tab,
+    order: 0,
+    item,
+  }))
+  store.dispatch(outbox.actions.restored(sorted([...older, ...kept])))
+  if (older.length === 0) return
+  await keep.put(tab, entriesOf(store))
+  old.forget()
+}
+
+/** All that is put down of a store. */
+const entriesOf = (store: AppStore): Omit<Kept, 'tab' | 'order'>[] => {
+  const { items, refused, aside } = store.getState().outbox
+  return [
+    ...items.map((item) => ({ id: item.id, item })),
+    ...refused.map(({ item, failure }) => ({ id: item.id, item, failure })),
+    ...aside.map(({ id, found }) => ({ id, item: found })),
+  ]
+}
+
+/** Puts down whatever changes, one writing after the other; says when there is no room, and tries again. */
+function keeping(store: AppStore, keep: Keep | undefined, tab: string): () => void {
+  let last: unknown
+  let busy = false
+  let again = 0
+  const write = async () => {
+    const { items } = store.getState().outbox
+    try {
+      if (!keep) throw new Error('this browser has no database')
+      await keep.put(tab, entriesOf(store))
+      store.dispatch(outbox.actions.put(items))
+    } catch {
+      store.dispatch(outbox.actions.notPut())
+      clearTimeout(again)
+      if (keep) again = window.setTimeout(() => ((last = undefined), look()), RETRY_MS)
+    }
+    busy = false
+    look()
+  }
+  const look = () => {
+    const { items, refused, aside } = store.getState().outbox
+    const now = [items, refused, aside]
+    if (busy || (Array.isArray(last) && now.every((v, i) => v === (last as unknown[])[i]))) return
+    last = now
+    busy = true
+    void write()
+  }
+  return look
 }
 
 /**
@@ -58,15 +124,15 @@ async function adoptOrphans(own: string): Promise<OutboxItem[]> {
  */
 export async function startOutbox(store: AppStore): Promise<void> {
   const tab = await nameThisTab()
-  store.dispatch(outbox.actions.restored([...(await adoptOrphans(tab)), ...read(PREFIX + tab)]))
-  let kept: unknown
+  const keep = await openKeep().catch(() => undefined)
+  // a browser that is short of room throws nothing of this away by itself
+  void navigator.storage?.persist?.().catch(() => false)
+  if (keep) await takeUp(store, keep, tab).catch(() => store.dispatch(outbox.actions.notPut()))
+  const putDown = keeping(store, keep, tab)
   let waiting = 0
   const pump = (again = false) => {
+    putDown()
     const { items, sending, failure } = store.getState().outbox
-    if (items !== kept) {
-      kept = items
-      localStorage.setItem(PREFIX + tab, JSON.stringify(items))
-    }
     const [first] = items
     if (!first || sending !== null || waiting !== 0) return
     // what has just failed rests before it is tried again
@@ -100,13 +166,19 @@ async function beat(store: AppStore): Promise<void> {
 /** Whether the same request may go through later: nobody answered, the disk is full, the server broke. */
 const mayPass = (failure: Failure) => failure.status === 0 || failure.status >= 500
 
+/** So often the server may break on an item before it steps aside: it never keeps the others waiting. */
+const MOST_BREAKS = 3
+const breaks = new Map<string, number>()
+
 /** Sends one item; false when it has to wait. */
 async function send(store: AppStore, item: OutboxItem): Promise<boolean> {
   const { actions } = outbox
   store.dispatch(actions.sendingBegan(item.id))
   const answer = await ask(item.route, item.params, bodyOf(store, item))
   if ('error' in answer) {
-    if (mayPass(answer.error)) {
+    const broke = answer.error.code === 'broken' ? (breaks.get(item.id) ?? 0) + 1 : 0
+    breaks.set(item.id, broke)
+    if (mayPass(answer.error) && broke < MOST_BREAKS) {
       store.dispatch(actions.delayed(answer.error))
       return false
     }

@@ -48,7 +48,10 @@ describe('the outbox', () => {
     expect(reducer(s, actions.putAway('log:1')).refused).toEqual([])
   })
   it('puts what a closed tab left behind in front', () => {
-    const s = reducer(reducer(start(), actions.enqueued(item('mine'))), actions.restored([item('theirs')]))
+    const s = reducer(
+      reducer(start(), actions.enqueued(item('mine'))),
+      actions.restored({ refused: [], aside: [], items: [item('theirs')] }),
+    )
     expect(ids(s)).toEqual(['theirs', 'mine'])
   })
 

@@ -1,11 +1,20 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit'
 import type { Failure } from './api.ts'
 
+/** What is kept until the server has it. */
+export const KEPT_ROUTES = [
+  'changePiece',
+  'addRunEvent',
+  'addLog',
+  'addReading',
+  'addFault',
+  'addTrouble',
+  'addTestEvent',
+] as const
 /** Requests that are kept until the server has them. Each can be sent twice without harm. */
 export interface OutboxItem {
   readonly id: string
-  readonly route:
-    'changePiece' | 'addRunEvent' | 'addLog' | 'addReading' | 'addFault' | 'addTrouble' | 'addTestEvent'
+  readonly route: (typeof KEPT_ROUTES)[number]
   readonly params: Readonly<Record<string, string>>
   readonly body: unknown
   /** A later item with the same key takes its place. */
@@ -22,6 +31,12 @@ export interface OutboxState {
   readonly failure: Failure | null
   /** What the server would not take, with its reason: shown until put away. */
   readonly refused: readonly { readonly item: OutboxItem; readonly failure: Failure }[]
+  /** What was found in the browser and can no longer be read: shown until put away. */
+  readonly aside: readonly { readonly id: string; readonly found: unknown }[]
+  /** The items as they were last put down in the browser. */
+  readonly putDown: readonly OutboxItem[]
+  /** The browser has no room for more: what is confirmed is not kept here. */
+  readonly noRoom: boolean
   /** Version of each piece as this screen last had it from the server. */
   readonly versions: Readonly<Record<string, number>>
   readonly reachable: boolean
@@ -32,6 +47,9 @@ const EMPTY: OutboxState = {
   sending: null,
   failure: null,
   refused: [],
+  aside: [],
+  putDown: [],
+  noRoom: false,
   versions: {},
   reachable: true,
 }
@@ -40,9 +58,28 @@ export const outbox = createSlice({
   name: 'outbox',
   initialState: EMPTY,
   reducers: {
-    restored: (state, { payload }: PayloadAction<readonly OutboxItem[]>) => ({
+    restored: (state, { payload }: PayloadAction<Pick<OutboxState, 'items' | 'refused' | 'aside'>>) => ({
       ...state,
-      items: [...payload, ...state.items],
+      items: [...payload.items, ...state.items],
+      refused: [...payload.refused, ...state.refused],
+      aside: [...payload.aside, ...state.aside],
+    }),
+    /** What was on its way when it was put down, and that it was. */
+    put: (state, { payload }: PayloadAction<readonly OutboxItem[]>) => ({
+      ...state,
+      putDown: payload,
+      noRoom: false,
+    }),
+    notPut: (state) => (state.noRoom ? state : { ...state, noRoom: true }),
+    /** What was refused, as somebody has mended it: it is sent again, after what waits. */
+    mended: (state, { payload }: PayloadAction<OutboxItem>) => ({
+      ...state,
+      refused: state.refused.filter((r) => r.item.id !== payload.id),
+      items: [...state.items, payload],
+    }),
+    asidePutAway: (state, { payload }: PayloadAction<string>) => ({
+      ...state,
+      aside: state.aside.filter((a) => a.id !== payload),
     }),
     enqueued: (state, { payload }: PayloadAction<OutboxItem>) => ({
       ...state,
@@ -80,3 +117,12 @@ export const outbox = createSlice({
       state.reachable === payload ? state : { ...state, reachable: payload },
   },
 })
+
+/** How many of what waits are safe in the browser: not more than it has really taken. */
+export const keptHere = ({ items, putDown }: Pick<OutboxState, 'items' | 'putDown'>): number => {
+  const down = new Set(putDown)
+  return items.filter((i) => down.has(i)).length
+}
+/** Whether what is confirmed now would be lost: the browser has no room, and the server does not take it. */
+export const wouldBeLost = ({ noRoom, reachable, failure }: OutboxState): boolean =>
+  noRoom && (!reachable || failure !== null)

@@ -15,7 +15,12 @@ export function useKeptForm<T extends object>(
   })
   const [gone, setGone] = useState(false)
   useEffect(() => {
-    if (!gone) localStorage.setItem(name, JSON.stringify(form))
+    if (gone) return
+    try {
+      localStorage.setItem(name, JSON.stringify(form))
+    } catch {
+      // a browser without room keeps no form over a reload: it stays on the page, and what is saved goes its own way
+    }
   }, [name, form, gone])
   const change = (part: Partial<T>) => setForm((now) => ({ ...now, ...part }))
   const letGo = () => {

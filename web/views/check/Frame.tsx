@@ -163,6 +163,7 @@ export function Frame({
             </Field>
             <Photos
               entryId={form.id}
+              pieceId={subject.pieceId}
               ids={form.photos}
               onAdd={(ids) => change({ photos: [...form.photos, ...ids] })}
             />

@@ -10,14 +10,18 @@ const TYPES = ['image/jpeg', 'image/png', 'image/webp']
 const urlOf = (id: string) => PATHS.getPhoto.path.replace(':id', id)
 
 /** Sends one picture, made smaller first; a sentence when it does not go. */
-async function send(file: File, entryId: string): Promise<{ id: string } | { fault: string }> {
+async function send(
+  file: File,
+  entryId: string,
+  pieceId: string,
+): Promise<{ id: string } | { fault: string }> {
   if (!TYPES.includes(file.type)) return { fault: `${file.name} is no JPEG, PNG or WebP.` }
   if (file.size > MOST_BYTES) return { fault: `${file.name} is larger than 20 MB.` }
   const worker = new Worker(new URL('../../work/photo.worker.ts', import.meta.url), { type: 'module' })
   try {
     const small = await wrap<PhotoWorker>(worker).shrink(file)
     const id = crypto.randomUUID()
-    const answer = await fetch(`${urlOf(id)}?entry=${entryId}`, {
+    const answer = await fetch(`${urlOf(id)}?entry=${entryId}&piece=${pieceId}`, {
       method: 'POST',
       headers: { 'Content-Type': 'image/jpeg' },
       body: small,
@@ -53,10 +57,13 @@ export function PhotoRow({ ids, title }: { readonly ids: readonly string[]; read
 /** Takes pictures for an entry: made smaller in a worker, and kept at the server at once. */
 export function Photos({
   entryId,
+  pieceId,
   ids,
   onAdd,
 }: {
   readonly entryId: string
+  /** What the entry is about. */
+  readonly pieceId: string
   readonly ids: readonly string[]
   readonly onAdd: (ids: readonly string[]) => void
 }) {
@@ -68,7 +75,7 @@ export function Photos({
     setFault('')
     const kept: string[] = []
     for (const file of files) {
-      const sent = await send(file, entryId)
+      const sent = await send(file, entryId, pieceId)
       if ('id' in sent) kept.push(sent.id)
       else setFault(sent.fault)
     }

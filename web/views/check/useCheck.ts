@@ -3,7 +3,7 @@ import { useNavigate } from 'react-router'
 import type { FieldError } from '#core/figure.ts'
 import { readEntry, type EntryRead } from '#application/read-entry.ts'
 import type { LogDraft } from '#contract/schemas.ts'
-import { outbox } from '../../app/outbox.ts'
+import { outbox, wouldBeLost } from '../../app/outbox.ts'
 import { useShop } from '../../app/shop.ts'
 import { useApp, useSend } from '../../app/store.ts'
 import type { Typed } from '../../form/FieldList.tsx'
@@ -21,6 +21,7 @@ export function useCheck<F extends CommonForm>(
   const send = useSend()
   const { settings } = useShop()
   const here = useApp((s) => s.device.personId)
+  const lost = useApp((s) => wouldBeLost(s.outbox))
   const on = useWorkedOn(subject, settings)
   const key = subject.corrects ? `correct.${subject.corrects.id}` : `log.${subject.runId ?? subject.pieceId}`
   const [form, change, letGo] = useKeptForm<F>(key, { ...firstCommon(subject, here), ...first } as F)
@@ -32,7 +33,8 @@ export function useCheck<F extends CommonForm>(
   const errors: readonly FieldError[] = read && !read.ok ? read.errors : []
   const save = () => {
     setAsked(true)
-    if (!draft || !read?.ok || commonFault(form, subject) !== undefined) return
+    // what could be neither kept nor stored stays in the form
+    if (!draft || !read?.ok || commonFault(form, subject) !== undefined || lost) return
     setSaved(true)
     send(
       outbox.actions.enqueued({

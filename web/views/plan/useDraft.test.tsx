@@ -67,16 +67,20 @@ describe('a piece as it is typed', () => {
       rig: omit(draft.rig, ['hand']),
     }
     store.dispatch(
-      outbox.actions.restored([
-        {
-          id: 'i1',
-          key: 'piece:t1',
-          route: 'changePiece',
-          params: { id: 't1' },
-          body: { title: 'Older', draft: older },
-          notBefore: 0,
-        },
-      ]),
+      outbox.actions.restored({
+        refused: [],
+        aside: [],
+        items: [
+          {
+            id: 'i1',
+            key: 'piece:t1',
+            route: 'changePiece',
+            params: { id: 't1' },
+            body: { title: 'Older', draft: older },
+            notBefore: 0,
+          },
+        ],
+      }),
     )
     const { now } = typing(pieceOf(draft), store)
     expect(now().title).toBe('Older')

@@ -3,10 +3,11 @@ import type { StepInHand } from './useStep.ts'
 
 /** What the large button says. */
 const doneWord = (
-  { held, gone, refused }: Pick<StepInHand, 'held' | 'gone' | 'refused'>,
+  { held, gone, refused, lost }: Pick<StepInHand, 'held' | 'gone' | 'refused' | 'lost'>,
   timer: StepTimer | undefined,
   offShown: string | undefined,
 ): string => {
+  if (lost) return 'Nothing can be kept'
   if (held) return gone === undefined ? 'Start the clock' : 'Clock is running'
   if (refused) return 'Past the limit'
   if (offShown !== undefined) return `Save ${offShown} and go on`
@@ -51,7 +52,7 @@ export function Presses({
       <button
         type="button"
         data-done
-        disabled={step.settling || (step.held ? step.gone !== undefined : step.refused)}
+        disabled={step.settling || step.lost || (step.held ? step.gone !== undefined : step.refused)}
         onClick={step.done}
         className={`figure min-h-[88px] px-3 leading-tight disabled:bg-sheet disabled:text-soft ${offShown === undefined || step.held ? 'bg-verdigris text-[2.4rem] text-on' : 'bg-sheet text-[1.8rem] text-alarm'}`}
       >

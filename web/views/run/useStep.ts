@@ -1,6 +1,8 @@
 import { useEffect, useRef, type RefObject } from 'react'
 import { clockFrom, holderOf } from '#core/record/run.ts'
 import { api } from '../../app/api.ts'
+import { wouldBeLost } from '../../app/outbox.ts'
+import { useApp } from '../../app/store.ts'
 import { useNow, useSettling } from './clock.ts'
 import type { ReadingInHand } from './useReading.ts'
 import type { RunInHand } from './useRun.ts'
@@ -22,6 +24,8 @@ export interface StepInHand {
   readonly guarded: boolean
   /** Its reading stands past what may be set: nobody goes on. */
   readonly refused: boolean
+  /** Nothing that is confirmed now could be kept or stored: nothing is. */
+  readonly lost: boolean
   /** Its reading is not what was planned: going on wants a reason. */
   readonly off: boolean
   /** Confirms it, or starts its clock or asks for what is wanted where that comes first. */
@@ -63,6 +67,7 @@ export function useStep(
     reading?.keep(reason)
     confirm({ kind: 'done' })
   }
+  const lost = useApp((s) => wouldBeLost(s.outbox))
   const refused = judged === 'past-limit'
   const off = judged === 'over' || judged === 'under'
   useEffect(() => {
@@ -79,9 +84,10 @@ export function useStep(
     heading,
     guarded,
     refused,
+    lost,
     off,
     done: () => {
-      if (settling) return
+      if (settling || lost) return
       if (held) {
         if (gone === undefined) confirm({ kind: 'timer' })
       } else if (reading?.fault !== undefined || refused) return
