@@ -11,6 +11,7 @@ import { SHOP } from '#core/shop/fields.ts'
 import type { Table } from '#core/fields/spec.ts'
 import { resultAsNow } from '#core/fields/result.ts'
 import { TEST_ASKED } from '#core/check/test-fields.ts'
+import { plainName } from '#core/names.ts'
 import { isRecord, type Json } from '#core/objects.ts'
 import { INCH_UNITS } from '#core/quantity/choices.ts'
 import { PROOF_KINDS, type Proof } from '#core/line/skip.ts'
@@ -342,9 +343,20 @@ const BODIES: Readonly<Partial<Record<RouteName, (body: Json) => Json>>> = {
   addRunEvent: runEvent,
   addReading: (body) => ('reason' in body ? body : { ...body, reason: '' }),
 }
+/** What somebody called a thing or a person, with nothing in it that is not seen. */
+const plainlyNamed = (body: Json): Json => ({
+  ...body,
+  ...Object.fromEntries(
+    ['name', 'title'].flatMap((field) => {
+      const text = body[field]
+      return typeof text === 'string' ? [[field, plainName(text)]] : []
+    }),
+  ),
+})
+
 /** The body of a request with the fields that it lacks; nothing that it says is changed. */
 export function bodyAsNow(route: RouteName, body: unknown): unknown {
   if (!isRecord(body)) return body
-  const named = pieceNamedAsNow(body)
+  const named = plainlyNamed(pieceNamedAsNow(body))
   return BODIES[route]?.(named) ?? named
 }

@@ -55,6 +55,8 @@ export const PATHS = {
   restoreCopy: { method: 'POST', path: '/api/copies/:name/restore' },
   listDamage: { method: 'GET', path: '/api/damage' },
   mendDamage: { method: 'POST', path: '/api/damage' },
+  listPageFaults: { method: 'GET', path: '/api/page-faults' },
+  addPageFault: { method: 'POST', path: '/api/page-faults' },
   listTips: { method: 'GET', path: '/api/tips' },
   addTip: { method: 'POST', path: '/api/tips' },
   addOutline: { method: 'POST', path: '/api/outlines' },

@@ -7,13 +7,24 @@ import { rigSchema } from './piece-schemas.ts'
 
 /** What somebody may confirm: an apprentice has the marked steps confirmed by an instructor. */
 export const ROLES = ['practised', 'apprentice', 'instructor'] as const
-export const personSchema = shape({ id: uuid('The person'), name: name('The name') }).required()
+/** Said of a name that is nearly another's: it is somebody, or something, else. */
+const another = () => boolean().typeError('Another should be yes or no.')
+export const personSchema = shape({
+  id: uuid('The person'),
+  name: name('The name'),
+  another: another(),
+}).required()
 export const personChangeSchema = shape({
   name: name('The name'),
   active: boolean().typeError('Active should be yes or no.').required('Active is missing.'),
   role: word(ROLES, 'The role'),
 }).required()
-export const torchSchema = shape({ id: uuid('The torch'), name: name('The name'), rig: rigSchema }).required()
+export const torchSchema = shape({
+  id: uuid('The torch'),
+  name: name('The name'),
+  rig: rigSchema,
+  another: another(),
+}).required()
 export const torchChangeSchema = shape({ name: name('The name'), rig: rigSchema }).required()
 const gearFields = {
   name: name('The name'),

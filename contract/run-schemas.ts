@@ -119,3 +119,13 @@ export const troubleSchema = shape({
   /** The line that first said so; null for that line itself. */
   of: uuid('The first line').nullable().defined('The first line is missing.'),
 }).required()
+/** Something that broke on a page: which page, and what. */
+export const pageFaultSchema = shape({
+  page: typed(200),
+  what: string()
+    .typeError('What broke should be text.')
+    .required('What broke is missing.')
+    .max(400, 'That is too long.')
+    .matches(LINES, NOT_PLAIN),
+  at: instant(),
+}).required()

@@ -27,7 +27,14 @@ import {
   stockSchema,
   stockCutSchema,
 } from './rig-schemas.ts'
-import { runSchema, runEventSchema, readingSchema, faultSchema, troubleSchema } from './run-schemas.ts'
+import {
+  runSchema,
+  runEventSchema,
+  readingSchema,
+  faultSchema,
+  pageFaultSchema,
+  troubleSchema,
+} from './run-schemas.ts'
 import {
   logSchema,
   logQuerySchema,
@@ -110,6 +117,8 @@ export const ROUTES = {
   restoreCopy: { params: copyParams, body: restoreSchema },
   listDamage: { params: none, body: none },
   mendDamage: { params: none, body: mendSchema },
+  listPageFaults: { params: none, body: none },
+  addPageFault: { params: none, body: pageFaultSchema },
   listTips: { params: none, body: none },
   addTip: { params: none, body: tipSchema },
   addOutline: { params: none, body: outlineSchema },

@@ -392,6 +392,14 @@ export interface StockItem {
   readonly count: number
   readonly origin: 'bought' | 'remnant'
 }
+/** Something that broke on a page. */
+export interface PageFault {
+  readonly at: string
+  /** Its address, without the names of what was looked at. */
+  readonly page: string
+  readonly what: string
+  readonly version: string
+}
 /** Every failure, in one form. */
 export interface ApiError {
   readonly error: { readonly code: string; readonly message: string; readonly field?: string }
@@ -455,6 +463,8 @@ export interface Answers {
   restoreCopy: Restored
   listDamage: DamageList
   mendDamage: DamageList
+  listPageFaults: readonly PageFault[]
+  addPageFault: PageFault
   listTips: readonly OwnTip[]
   addTip: OwnTip
   addOutline: OutlineFile

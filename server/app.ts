@@ -5,6 +5,7 @@ import Koa from 'koa'
 import helmet from 'koa-helmet'
 import serve from 'koa-static'
 import type { Logger } from 'pino'
+import { keepPageFault, pageFaults } from './client-errors.ts'
 import { asAppError, AppError } from './errors.ts'
 import { pathAsNow } from '#application/older-names.ts'
 import { PATHS } from '#contract/paths.ts'
@@ -43,6 +44,12 @@ export function createApp({ log, pages, version, ...context }: AppOptions): Koa 
   const router = new Router()
   const handlers: Handlers = {
     health: ({ store }) => ({ ok: true, version, demo: store.marks.has('demo') }),
+    listPageFaults: ({ data }) => pageFaults(data),
+    addPageFault: ({ data }, { body }) => {
+      const fault = { ...body, version }
+      keepPageFault(data, fault)
+      return fault
+    },
     ...shopHandlers,
     ...jobHandlers,
     ...runHandlers,

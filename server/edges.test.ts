@@ -1,6 +1,10 @@
+import { randomUUID } from 'node:crypto'
+import { appendFileSync } from 'node:fs'
 import { request } from 'node:http'
+import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { PageFault } from '#contract/types.ts'
 import { testServer, type TestServer } from './test-support.ts'
 
 let server: TestServer
@@ -73,5 +77,38 @@ describe('two hundred connections at once', () => {
         (await all()).every((a) => a.status === 200),
         `round ${round}`,
       ).toBe(true)
+  })
+})
+
+describe('what broke on a page', () => {
+  const tell = (what: string) =>
+    server.call('POST', '/api/page-faults', { page: '/jobs/ID', what, at: '2026-03-02T08:30:00.000Z' })
+  it('is kept beside the log with the version, newest first, and not without end', async () => {
+    for (let i = 0; i < 250; i++) expect((await tell(`TypeError: ${i}`)).status).toBe(201)
+    const faults = (await server.call('GET', '/api/page-faults')).json as PageFault[]
+    expect(faults).toHaveLength(200)
+    expect(faults[0]).toMatchObject({
+      what: 'TypeError: 249',
+      page: '/jobs/ID',
+      version: expect.any(String) as string,
+    })
+  })
+  it('is refused where it is no fault, and half a line of the file is passed over', async () => {
+    expect((await server.call('POST', '/api/page-faults', { page: '/', what: '', at: 'now' })).status).toBe(
+      422,
+    )
+    appendFileSync(join(server.data, 'page-faults.jsonl'), '{"at":"2026')
+    expect(((await server.call('GET', '/api/page-faults')).json as PageFault[]).length).toBe(200)
+  })
+})
+
+describe('a name', () => {
+  const person = (name: string, more: object = {}) =>
+    server.call('POST', '/api/people', { id: randomUUID(), name, ...more })
+  it('is taken as it is seen, and asked about where it reads like another', async () => {
+    expect((await person('Tam\u200bsin\u00a0 Wain ')).json).toMatchObject({ name: 'Tamsin Wain' })
+    expect(await person('Támsin wain')).toMatchObject({ status: 409, json: { error: { code: 'near-name' } } })
+    expect((await person('Támsin wain', { another: true })).status).toBe(201)
+    expect((await person('\u200b\u2060')).status).toBe(422)
   })
 })

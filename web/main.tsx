@@ -9,6 +9,7 @@ import { createRoot } from 'react-dom/client'
 import { Provider } from 'react-redux'
 import { RouterProvider } from 'react-router'
 import { applyTheme } from './app/device.ts'
+import { hearFaults, tellFault } from './app/faults.ts'
 import { startOutbox } from './app/outbox-sender.ts'
 import { router } from './app/routes.tsx'
 import { makeStore } from './app/store.ts'
@@ -17,7 +18,8 @@ const root = document.getElementById('root')
 if (!root) throw new Error('the page has no root')
 const store = makeStore()
 applyTheme()
-void startOutbox(store)
+hearFaults()
+startOutbox(store).catch(tellFault)
 createRoot(root).render(
   <StrictMode>
     <Provider store={store}>

@@ -7,11 +7,13 @@ import { brazeSteps, cutSteps, given, setupOf } from '../line/test-support.ts'
 import type { Step } from '../line/steps.ts'
 import {
   clockFrom,
+  clockOffS,
   clocksOf,
   foldRun,
   mayFollow,
   PLAIN_EVENTS,
   skippedRoles,
+  spanS,
   tookByRole,
   workIsOver,
   type BreakTaken,
@@ -287,5 +289,28 @@ describe('what the roles of steps tell', () => {
       expect(workIsOver(upTo(last))).toBe(false)
       expect(workIsOver(upTo(last + 1))).toBe(true)
     }
+  })
+})
+
+describe('a device whose clock is wrong', () => {
+  const at = '2026-03-02T08:00:00.000Z'
+  it('gives no span below nothing or beyond a year', () => {
+    expect(spanS(at, '2026-03-02T08:01:00.000Z')).toBe(60)
+    expect(spanS(at, '2026-03-02T07:59:00.000Z')).toBeUndefined()
+    expect(spanS(at, '2028-03-02T08:00:00.000Z')).toBeUndefined()
+  })
+  it('is told of where it was ahead of the server, not where something was only stored later', () => {
+    expect(clockOffS({ at, storedAt: '2026-03-02T07:00:00.000Z' })).toBe(3600)
+    expect(clockOffS({ at, storedAt: '2026-03-02T12:00:00.000Z' })).toBeUndefined()
+    expect(clockOffS({ at, storedAt: '2026-03-02T07:59:30.000Z' })).toBeUndefined()
+    expect(clockOffS({ at })).toBeUndefined()
+  })
+  it('has no step counted that took less than nothing', () => {
+    const steps = STEPS.map((s): Step => ({ ...s, role: 'heat' }))
+    const events = [
+      event('done', 'a', '2026-03-02T08:00:10.000Z'),
+      event('done', 'b', '2026-03-02T07:00:00.000Z'),
+    ]
+    expect(tookByRole({ startedAt: at, steps, events })).toEqual({ heat: 10 })
   })
 })

@@ -14,6 +14,8 @@ interface Confirmation {
   readonly at: string
   /** Who said it. */
   readonly personId: string | null
+  /** When the server stored it, ISO; absent until it has, and of what older versions stored. */
+  readonly storedAt?: string
 }
 /** Events that say all with their kind. */
 export const PLAIN_EVENTS = ['done', 'back', 'timer'] as const
@@ -231,6 +233,25 @@ interface RunBody {
   readonly events: readonly RunEvent[]
 }
 
+const YEAR_S = 366 * 24 * 3600
+/**
+ * The span between two moments, s; undefined where it is below zero or beyond a year: then a device's clock was wrong,
+ * and nothing is worked out from it.
+ */
+export function spanS(from: string, to: string): number | undefined {
+  const s = (parseISO(to).getTime() - parseISO(from).getTime()) / 1000
+  return s >= 0 && s <= YEAR_S ? s : undefined
+}
+/** A device's clock that is off by more than this is told of beside what it said, s. */
+const CLOCK_OFF_S = 120
+/** By how much the clock of the device that said something differs from the server's, s; undefined where it is near enough, or nobody knows. */
+export function clockOffS({ at, storedAt }: Pick<RunEvent, 'at' | 'storedAt'>): number | undefined {
+  if (storedAt === undefined) return undefined
+  const off = (parseISO(at).getTime() - parseISO(storedAt).getTime()) / 1000
+  // what was kept while the server was away is stored later; nothing is stored before it was said
+  return off > CLOCK_OFF_S ? off : undefined
+}
+
 /** How long the steps of each role took together, s: a step counts from the one before it to its own confirmation. */
 export function tookByRole({
   startedAt,
@@ -239,12 +260,12 @@ export function tookByRole({
 }: RunBody): Readonly<Partial<Record<StepRole, number>>> {
   const roles = new Map(steps.map((s) => [s.id, s.role]))
   const last = new Map<string, number>()
-  let before = parseISO(startedAt).getTime()
+  let before = startedAt
   for (const e of events) {
     if (e.kind !== 'done' && e.kind !== 'assert' && e.kind !== 'skip') continue
-    const at = parseISO(e.at).getTime()
-    if (e.kind === 'done') last.set(e.stepId, (at - before) / 1000)
-    before = at
+    const took = spanS(before, e.at)
+    if (e.kind === 'done' && took !== undefined) last.set(e.stepId, took)
+    before = e.at
   }
   const took: Partial<Record<StepRole, number>> = {}
   for (const [id, seconds] of last) {

@@ -5,7 +5,15 @@ import { printFor } from '#core/quantity/index.ts'
 import type { NewEntry } from '../db/tables/log-rows.ts'
 import { recordsOf } from '../records.ts'
 import { checkPerson, headOf, UNJUDGED } from '../line-head.ts'
-import { foldRun, holderOf, ledBy, mayFollow, type RunEvent, type RunProgress } from '#core/record/run.ts'
+import {
+  foldRun,
+  holderOf,
+  ledBy,
+  mayFollow,
+  spanS,
+  type RunEvent,
+  type RunProgress,
+} from '#core/record/run.ts'
 import { lineOfRun } from '#core/record/run-line.ts'
 import { refuseProof, skipAsks, type Proof } from '#core/line/skip.ts'
 import { planPiece } from '#application/plan-of.ts'
@@ -197,7 +205,8 @@ export const runHandlers: Pick<Handlers, 'startRun' | 'getRun' | 'addRunEvent' |
           state: after.state,
           steps: after.steps.length,
           skipped: Object.values(after.confirmed).filter((c) => c?.skipped).length,
-          seconds: (Date.parse(event.at) - Date.parse(before.startedAt)) / 1000,
+          // none where its moments do not fit each other
+          seconds: spanS(before.startedAt, event.at) ?? 0,
         },
       })
       return { change: { id: before.id, seq, event, endedAt: event.at }, isNew: true }

@@ -2,6 +2,7 @@ import { readPrice } from '#core/cost.ts'
 import { readCut } from '#core/cut/index.ts'
 import { readGauge } from '#core/line/gauge-face.ts'
 import { readTorchGear } from '#core/line/read-torch.ts'
+import { nearNames } from '#core/names.ts'
 import { gearFault, type Gear } from '#core/rig/gear.ts'
 import { readAcceptance } from '#application/read-entry.ts'
 import { AppError, conflict, notFound } from '../errors.ts'
@@ -11,6 +12,16 @@ import type { Handlers } from './mount.ts'
 function checkGear(gear: Pick<Gear, 'kind' | 'fields'>): void {
   const fault = gearFault(gear)
   if (fault) throw new AppError(422, 'bad-input', fault.message, `fields.${fault.field}`)
+}
+
+/** Asks about a name that would be read for one that is there, until somebody says that it is another. */
+function askWhetherAnother(
+  { name, another }: { readonly name: string; readonly another?: boolean | undefined },
+  known: readonly { readonly name: string }[],
+): void {
+  const near = another === true ? undefined : known.find((k) => nearNames(k.name, name))
+  if (near)
+    throw conflict('near-name', `There is ${near.name} already, which reads like ${name}. Is this another?`)
 }
 
 /** Settings, people, torches and the rest of the rig. */
@@ -54,6 +65,7 @@ export const shopHandlers: Pick<
     const known = store.people.get(body.id)
     if (known) return known
     if (store.people.named(body.name)) throw conflict('name-taken', `There is already a ${body.name}.`)
+    askWhetherAnother(body, store.people.list())
     store.people.add(body.id, body.name, now().toISOString())
     return { id: body.id, name: body.name, active: true, role: 'practised' }
   },
@@ -72,8 +84,10 @@ export const shopHandlers: Pick<
     if (known) return known
     if (store.torches.named(body.name))
       throw conflict('name-taken', `There is already a torch called ${body.name}.`)
-    store.torches.add(body, now().toISOString())
-    return body
+    askWhetherAnother(body, store.torches.list())
+    const torch = { id: body.id, name: body.name, rig: body.rig }
+    store.torches.add(torch, now().toISOString())
+    return torch
   },
   changeTorch: ({ store }, { params, body }) => {
     if (!store.torches.get(params.id)) throw notFound('torch')

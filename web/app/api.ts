@@ -311,6 +311,10 @@ export const api = createApi({
     addOutline: make.mutation<AnswerOf<'addOutline'>, BodyOf<'addOutline'>>({
       query: (body) => ({ route: 'addOutline', body }),
     }),
+    pageFaults: make.query<AnswerOf<'listPageFaults'>, void>({
+      query: () => ({ route: 'listPageFaults' }),
+      keepUnusedDataFor: 0,
+    }),
     tips: make.query<AnswerOf<'listTips'>, void>({
       query: () => ({ route: 'listTips' }),
       providesTags: ['Tips'],

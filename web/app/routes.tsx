@@ -1,6 +1,7 @@
-import { lazy, Suspense, type ComponentType } from 'react'
-import { createBrowserRouter, Link, Navigate } from 'react-router'
+import { lazy, Suspense, useEffect, type ComponentType } from 'react'
+import { createBrowserRouter, Link, Navigate, useRouteError } from 'react-router'
 import { Button } from '../ui/Button.tsx'
+import { tellFault } from './faults.ts'
 import { Shell } from './Shell.tsx'
 
 const view = (load: () => Promise<{ default: ComponentType }>) => {
@@ -29,6 +30,8 @@ function NoSuchPage() {
 
 /** What is shown when a page fails: never a bare error, and a way on. */
 function Broken() {
+  const error = useRouteError()
+  useEffect(() => tellFault(error), [error])
   return (
     <main className="p-8">
       <h1 className="text-3xl">This page broke</h1>

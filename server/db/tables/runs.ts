@@ -54,6 +54,7 @@ interface EventRow {
   readonly at: string
   readonly person_id: string | null
   readonly reason: string | null
+  readonly stored_at: string | null
   readonly whole: number
 }
 
@@ -159,7 +160,7 @@ export function runsTable(db: Db, damage: Damage) {
     `SELECT rowid AS row, draft, plan, setting, steps, breaks, ${isWhole('plans')} AS whole FROM plans WHERE run_id = ?`,
   )
   const events = db.prepare<[string], EventRow>(
-    `SELECT rowid AS row, id, kind, step_id, at, person_id, reason, ${isWhole('run_events')} AS whole
+    `SELECT rowid AS row, id, kind, step_id, at, person_id, reason, stored_at, ${isWhole('run_events')} AS whole
      FROM run_events WHERE run_id = ? ORDER BY seq`,
   )
   const ofEvent = db.prepare<[string], { run_id: string }>('SELECT run_id FROM run_events WHERE id = ?')
@@ -174,8 +175,8 @@ export function runsTable(db: Db, damage: Damage) {
      VALUES (@run_id, @draft, @plan, @setting, @steps, @breaks, ${digestOf('plans', '@')})`,
   )
   const addEvent = db.prepare(
-    `INSERT INTO run_events (run_id, seq, id, kind, step_id, at, person_id, reason, digest)
-     VALUES (@run_id, @seq, @id, @kind, @step_id, @at, @person_id, @reason, ${digestOf('run_events', '@')})`,
+    `INSERT INTO run_events (run_id, seq, id, kind, step_id, at, person_id, reason, stored_at, digest)
+     VALUES (@run_id, @seq, @id, @kind, @step_id, @at, @person_id, @reason, strftime('%Y-%m-%dT%H:%M:%fZ', 'now'), ${digestOf('run_events', '@')})`,
   )
   const progressed = db.prepare<[string, string]>('UPDATE runs SET progress = ? WHERE id = ?')
   const end = db.prepare<[string, number, string]>('UPDATE runs SET ended_at = ?, stopped = ? WHERE id = ?')
@@ -190,10 +191,11 @@ export function runsTable(db: Db, damage: Damage) {
         damage.found({ table: 'run_events', row: e.row, id: e.id, name: `a step in ${nameOf(r)}`, at: e.at })
       const at = e.whole === 1 || !Number.isNaN(Date.parse(e.at)) ? e.at : before
       before = at
-      return eventAsNow(
+      const event = eventAsNow(
         { id: e.id, kind: e.kind, stepId: e.step_id, at, personId: e.person_id, reason: e.reason },
         breaks,
       )
+      return e.stored_at === null ? event : { ...event, storedAt: e.stored_at }
     })
   }
   // never changed once it is stored, and asked for at every step: the runs in hand are kept as they were read

@@ -5,7 +5,7 @@ import { isRoundJoint } from '#core/braze/types.ts'
 import { figureNamed, KIND_OF_UNIT } from '#core/figure.ts'
 import { cutFigureKind, type CutFigureName } from '#core/cut/index.ts'
 import type { BrazeResult, CutResult, TestResult, Used } from '#core/record/entry.ts'
-import type { RunEvent, RunEventKind } from '#core/record/run.ts'
+import { clockOffS, type RunEvent, type RunEventKind } from '#core/record/run.ts'
 import type { LogEntry } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
@@ -436,6 +436,13 @@ function Steps({
               {STEP_WORDS[e.kind]}
               {sentenceAt(e.stepId)}
               {aside(e)}
+              {clockOffS(e) !== undefined && e.storedAt !== undefined ? (
+                <strong className="text-alarm">
+                  {' '}
+                  Stored {format(new Date(e.storedAt), 'd MMM, HH:mm:ss')}: the clock of that device was
+                  ahead.
+                </strong>
+              ) : null}
               {e.kind === 'hand-over' ? ` (to ${nameOf(e.to) ?? 'somebody'})` : ''}
               <span className="text-soft">{e.personId === null ? '' : ` ${nameOf(e.personId) ?? ''}`}</span>
             </span>

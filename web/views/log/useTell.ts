@@ -23,7 +23,7 @@ export function useTell(): (told: LineResult) => string {
         case 'vacuum-test':
           return `${TEST_WORDS[told.verdict]}: ${printEstimate(told.rate, told.uncertainty)} ${told.perVolume ? 'Pa·m³/s' : 'Pa/s'}`
         case 'run':
-          return `${told.state === 'finished' ? 'To its end' : 'Stopped'}, ${print(told.seconds, 'time')}${told.skipped > 0 ? `, ${told.skipped} left out` : ''}`
+          return `${told.state === 'finished' ? 'To its end' : 'Stopped'}, ${told.seconds > 0 ? print(told.seconds, 'time') : 'its times do not fit: a clock was wrong'}${told.skipped > 0 ? `, ${told.skipped} left out` : ''}`
         case 'override':
           return `${say(told.what)} (${told.reason})`
         case 'reading':

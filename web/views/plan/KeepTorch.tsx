@@ -23,19 +23,22 @@ export function KeepTorch({
   const { register, handleSubmit, setError, reset, formState } = useForm<{ name: string }>({
     defaultValues: { name: '' },
   })
-  const keep = handleSubmit(async ({ name }) => {
-    try {
-      const torch = await add({ id: crypto.randomUUID(), name: name.trim(), rig }).unwrap()
-      reset()
-      onKept(torch.id)
-      onClose()
-    } catch (failure) {
-      setError('name', { message: (failure as Failure).message })
-    }
-  })
+  const keep = (another = false) =>
+    handleSubmit(async ({ name }) => {
+      try {
+        const said = another ? { another } : {}
+        const torch = await add({ id: crypto.randomUUID(), name: name.trim(), rig, ...said }).unwrap()
+        reset()
+        onKept(torch.id)
+        onClose()
+      } catch (failure) {
+        const { code, message } = failure as Failure
+        setError('name', { type: code, message })
+      }
+    })
   return (
     <Panel title={say('Keep this rig as a torch')} place="middle" typeFirst open={open} onClose={onClose}>
-      <form className="grid gap-4" noValidate onSubmit={(e) => void keep(e)}>
+      <form className="grid gap-4" noValidate onSubmit={(e) => void keep()(e)}>
         <Field label="What do you call it?" error={formState.errors.name?.message}>
           {({ id, describedBy }) => (
             <input
@@ -53,6 +56,9 @@ export function KeepTorch({
         <Button look="act" type="submit" disabled={formState.isSubmitting}>
           Keep it
         </Button>
+        {formState.errors.name?.type === 'near-name' ? (
+          <Button onClick={() => void keep(true)()}>Yes, it is another</Button>
+        ) : null}
       </form>
     </Panel>
   )

@@ -9,8 +9,9 @@ export function People() {
   const people = api.usePeopleQuery().data ?? []
   const [add, added] = api.useAddPersonMutation()
   const [name, setName] = useState('')
-  const put = async () => {
-    const done = await add({ id: crypto.randomUUID(), name: name.trim() })
+  const failure = added.error as Failure | undefined
+  const put = async (another = false) => {
+    const done = await add({ id: crypto.randomUUID(), name: name.trim(), ...(another ? { another } : {}) })
     if (!done.error) setName('')
   }
   return (
@@ -28,7 +29,7 @@ export function People() {
           void put()
         }}
       >
-        <Field label="Somebody new" error={(added.error as Failure | undefined)?.message}>
+        <Field label="Somebody new" error={failure?.message}>
           {({ id, describedBy }) => (
             <input
               id={id}
@@ -44,6 +45,11 @@ export function People() {
         <Button type="submit" className="mt-7" disabled={name.trim() === ''}>
           Add
         </Button>
+        {failure?.code === 'near-name' ? (
+          <Button className="justify-self-start" onClick={() => void put(true)}>
+            Yes, somebody else
+          </Button>
+        ) : null}
       </form>
     </section>
   )

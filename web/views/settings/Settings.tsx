@@ -13,6 +13,7 @@ import { Acceptance } from './Acceptance.tsx'
 import { LineMethodRows } from './LineMethodRows.tsx'
 import { Gauges } from './Gauges.tsx'
 import { Limits } from './Limits.tsx'
+import { PageFaults } from './PageFaults.tsx'
 import { Part } from './Part.tsx'
 import { People } from './People.tsx'
 import { Place } from './Place.tsx'
@@ -43,6 +44,7 @@ export default function Settings() {
           <Brazing settings={settings} />
           <Acceptance settings={settings} />
           <ThisScreen />
+          <PageFaults />
         </div>
       </div>
     </main>
