@@ -1,10 +1,12 @@
 // @vitest-environment jsdom
 import { renderHook, screen } from '@testing-library/react'
+import { Route, Routes } from 'react-router'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import type { LogSummary } from '#contract/types.ts'
 import { ENTRY_KIND_NAMES, LINE } from '#core/record/fields.ts'
 import { ENTRY_KINDS, type LineResult } from '#core/record/entry.ts'
 import { answering, clear, screenOf, show } from '../../test-support.tsx'
+import Entry from './Entry.tsx'
 import { LinesTable } from './LinesTable.tsx'
 import { useTell } from './useTell.ts'
 
@@ -149,5 +151,53 @@ describe('the lines of the log', () => {
     expect(screen.getByText('✕ failed (a correction)')).toBeDefined()
     // a line without a piece is called by its kind
     expect(screen.getByRole('link', { name: 'Run' })).toBeDefined()
+  })
+})
+
+describe('any line that may have come in', () => {
+  const strange = (told: LineResult): LineResult =>
+    told.kind === 'cut' || told.kind === 'braze'
+      ? {
+          ...told,
+          planned: {
+            nobodyKnowsThis: { value: 3, low: -1, high: 1e300, source: 'log' },
+            kerf: { value: 0, low: 0, high: 0, source: 'chart' },
+          },
+          note: '=1+1\n' + 'x'.repeat(300),
+        }
+      : told
+  it('leaves the list and its own page standing, whatever its metal, its figures and its moments are', async () => {
+    for (const kind of ENTRY_KINDS) {
+      const odd = line(strange(RESULTS[kind]), {
+        id: 'odd',
+        metal: 'unobtainium',
+        title: 'x'.repeat(120),
+        thicknessM: 1e-9,
+        at: '2099-01-01T00:00:00Z',
+      })
+      answering({
+        '/api/log/odd': {
+          ...odd,
+          fuel: 'acetylene',
+          handling: '',
+          runId: null,
+          photos: [],
+          related: [],
+          good: false,
+        },
+      })
+      const { unmount } = show(<LinesTable entries={[odd]} />)
+      expect(screen.getAllByRole('row').length, kind).toBe(2)
+      unmount()
+      const page = show(
+        <Routes>
+          <Route path="/log/:entryId" element={<Entry />} />
+        </Routes>,
+        undefined,
+        '/log/odd',
+      )
+      await screen.findByRole('heading', { level: 1 })
+      page.unmount()
+    }
   })
 })
