@@ -1,10 +1,18 @@
 /** The least that a server can do: Koa, better-sqlite3, and the rows that the same request of Wimble's shows. */
 import Router from '@koa/router'
+import Database from 'better-sqlite3'
+import { text } from 'node:stream/consumers'
 import Koa from 'koa'
 import { openReadOnly } from '../../server/db/open.ts'
 
-const [file = ''] = process.argv.slice(2)
+const [file = '', beside] = process.argv.slice(2)
 const db = openReadOnly(file)
+/** The least that a confirmation can do: one row, on the disk before it is answered. */
+const own = new Database(beside ?? ':memory:')
+own.pragma('journal_mode = WAL')
+own.pragma('synchronous = FULL')
+own.exec('CREATE TABLE IF NOT EXISTS said (id INTEGER PRIMARY KEY, body TEXT)')
+const put = own.prepare<[string]>('INSERT INTO said (body) VALUES (?)')
 
 const JOB = 'JOIN jobs j ON j.id = t.job_id'
 const PIECE = 't.id, t.job_id, j.name, t.title, t.kind, t.about, t.state, t.run_id, t.remedy_of, t.failed_by'
@@ -108,6 +116,11 @@ router.get('/rows/:name', (ctx) => {
       : name === 'whole'
         ? [rows[0], rows[1], records('')]
         : rows
+})
+router.post('/said', async (ctx) => {
+  put.run(await text(ctx.req))
+  ctx.status = 201
+  ctx.body = { ok: true }
 })
 const app = new Koa()
 app.use(router.routes())

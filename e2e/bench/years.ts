@@ -29,14 +29,14 @@ const P95_MOST = 8
 
 const print = (line: string) => process.stdout.write(`${line}\n`)
 const sorted = (values: readonly number[]) => [...values].sort((a, b) => a - b)
-const quantile = (values: readonly number[], q: number) =>
+export const quantile = (values: readonly number[], q: number) =>
   sorted(values)[Math.min(values.length - 1, Math.floor(q * values.length))] ?? Number.NaN
 
-interface Served {
+export interface Served {
   readonly port: number
   readonly child: ChildProcess
 }
-async function serve(program: string, ...args: string[]): Promise<Served> {
+export async function serve(program: string, ...args: string[]): Promise<Served> {
   const child = spawn(process.execPath, [TSX, join(import.meta.dirname, program), ...args], {
     stdio: ['ignore', 'pipe', 'inherit'],
   })
@@ -46,7 +46,7 @@ async function serve(program: string, ...args: string[]): Promise<Served> {
 
 const agent = new Agent({ keepAlive: true, maxSockets: 1 })
 /** One request: how long until all of it is there, less what the core worked on it, ms; and how much it was. */
-function timed(
+export function timed(
   { port }: Served,
   path: string,
   body?: object,
@@ -80,7 +80,7 @@ function timed(
 }
 
 /** What each page asks, and the rows that it shows. */
-function requestsOf(
+export function requestsOf(
   data: string,
 ): readonly { readonly name: string; readonly path: string; readonly rows: string }[] {
   const db = new Database(logIn(data), { readonly: true })

@@ -1,0 +1,1 @@
+require('./setup.cjs').run('../e2e/soak.ts')
