@@ -31,6 +31,9 @@ export function OneStep({
         {full ? (
           <>
             <p className="leading-snug text-soft">{say(step.why)}</p>
+            {step.departs ? (
+              <p className="border-l-[6px] border-brass pl-3 leading-snug">{say(step.departs)}</p>
+            ) : null}
             {step.see ? <p className="leading-snug">{say(step.see)}</p> : null}
           </>
         ) : null}

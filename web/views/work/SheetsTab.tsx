@@ -65,7 +65,8 @@ export function SheetsTab({
       ]
         .filter((part) => part !== '')
         .join(' '),
-      note: say(s.caution ?? s.see ?? ''),
+      // a harm comes first, then what is not done as the shop would
+      note: say([s.caution ?? s.departs ?? s.see ?? '', s.caution ? (s.departs ?? '') : ''].join(' ').trim()),
     }))
   const about = `${job.name}${job.place ? `, ${job.place}` : ''}${torch ? `, ${torch}` : ''}`
   const foot = 'Wimble. The operator’s manual, the site’s rules and local law come first.'
