@@ -26,8 +26,8 @@ const TICK_MS = 100
 const REST_MS = 40
 const MEMORY_MS = 5000
 const BATCH = 50
-/** Steps before a run of the soak is left for the next: none of a shop has thousands. */
-const EVENTS_A_RUN = 400
+/** Confirmations before a run of the soak is left for the next: as many as a shop's have. */
+const EVENTS_A_RUN = 60
 
 const print = (line: string) => process.stdout.write(`${line}\n`)
 const asked = new Command('soak')
