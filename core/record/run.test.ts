@@ -10,7 +10,7 @@ import {
   clockOffS,
   clocksOf,
   foldRun,
-  mayFollow,
+  fitted,
   PLAIN_EVENTS,
   skippedRoles,
   spanS,
@@ -60,7 +60,7 @@ describe('foldRun', () => {
   it('keeps a skip apart from a done, and takes nothing after a stop', () => {
     const p = foldRun(RUN, [event('skip', 'a'), event('stop', 'b'), event('done', 'b')])
     expect(p).toMatchObject({ index: 1, state: 'stopped', confirmed: { a: { skipped: true } } })
-    expect(mayFollow(RUN, p, event('done', 'b'))).toBe(false)
+    expect(fitted(RUN, p, event('done', 'b'))).toBeUndefined()
   })
   it('takes exactly the events that may follow, for any sequence (a naive machine agrees)', () => {
     const anyEvent = fc.record({
@@ -74,7 +74,7 @@ describe('foldRun', () => {
         let at = 0
         let stopped = false
         events.forEach((e, i) => {
-          const may = mayFollow(RUN, foldRun(RUN, events.slice(0, i)), e)
+          const may = fitted(RUN, foldRun(RUN, events.slice(0, i)), e) !== undefined
           const live = !stopped && at < STEPS.length
           const naive =
             live &&

@@ -77,7 +77,7 @@ export interface RunProgress extends Come {
 }
 
 /** The steps of the way out that an event takes, if it takes one that can be taken there. */
-export function ledBy(run: RunPlan, now: Come, event: RunEvent): readonly Step[] | undefined {
+function ledBy(run: RunPlan, now: Come, event: RunEvent): readonly Step[] | undefined {
   if (event.kind !== 'break' && event.kind !== 'hand-over') return undefined
   if (event.steps) return event.steps
   const name = event.kind === 'break' ? event.name : 'hand-over'
@@ -184,10 +184,16 @@ export const holderOf = (
   { takenOverBy }: Pick<RunProgress, 'takenOverBy'>,
 ): string | null => takenOverBy ?? run.personId
 
-/** Whether an event still fits where the run stands: a step is confirmed once, and only while it is the step in hand. */
-export const mayFollow = (run: RunPlan, progress: RunProgress, event: RunEvent): boolean =>
-  fits({ ...progress, stopped: progress.state === 'stopped' }, event) &&
-  ((event.kind !== 'break' && event.kind !== 'hand-over') || ledBy(run, progress, event) !== undefined)
+/**
+ * An event as it is stored where a run stands: a way out with the steps that lead it. Undefined where it no longer fits: a
+ * step is confirmed once, and only while it is the step in hand.
+ */
+export function fitted(run: RunPlan, progress: RunProgress, event: RunEvent): RunEvent | undefined {
+  if (!fits({ ...progress, stopped: progress.state === 'stopped' }, event)) return undefined
+  if (event.kind !== 'break' && event.kind !== 'hand-over') return event
+  const steps = ledBy(run, progress, event)
+  return steps && { ...event, steps }
+}
 
 /**
  * When the clock of the step in hand began, ISO: by a press, or by itself when the step was reached or the torch shut.

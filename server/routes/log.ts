@@ -81,7 +81,7 @@ function write(store: Store, body: LogDraft): LogSummary {
   const read = readEntry(body, on, settings)
   if (!read.ok) throw wrong(read.errors[0]?.message ?? 'This is not understood.', read.errors[0]?.field ?? '')
   const overridden =
-    (run !== undefined && store.log.overridesOf(run.id) > 0) ||
+    (run !== undefined && store.log.countOf(run.id, 'override') > 0) ||
     on.plan.findings.some((f) => f.code === 'override')
   store.log.add(lineOf(store, body, { ...piece, draft }, on, read.told, overridden))
   return added(store, body.id)

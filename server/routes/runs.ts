@@ -5,15 +5,7 @@ import { printFor } from '#core/quantity/index.ts'
 import type { NewEntry } from '../db/tables/log-rows.ts'
 import { recordsOf } from '../records.ts'
 import { checkPerson, headOf, UNJUDGED } from '../line-head.ts'
-import {
-  foldRun,
-  holderOf,
-  ledBy,
-  mayFollow,
-  spanS,
-  type RunEvent,
-  type RunProgress,
-} from '#core/record/run.ts'
+import { fitted, foldRun, holderOf, spanS, type RunEvent, type RunProgress } from '#core/record/run.ts'
 import { lineOfRun } from '#core/record/run-line.ts'
 import { refuseProof, skipAsks, type Proof } from '#core/line/skip.ts'
 import { planPiece } from '#application/plan-of.ts'
@@ -22,7 +14,7 @@ import type { Run, RunChange } from '#contract/types.ts'
 import { AppError, conflict, notFound } from '../errors.ts'
 import type { Store } from '../store.ts'
 import type { Handlers } from './mount.ts'
-import { openTroubles, troubleOn } from './troubles.ts'
+import { troubleOfRun, troubleOn } from './troubles.ts'
 
 function found(store: Store, id: string): Run {
   const run = store.runs.get(id)
@@ -169,13 +161,10 @@ export const runHandlers: Pick<Handlers, 'startRun' | 'getRun' | 'addRunEvent' |
       const progress = foldRun(before, before.events)
       const step = progress.steps.find((s) => s.id === sent.stepId)
       if (!step) throw new AppError(422, 'bad-input', 'There is no such step in this run.', 'stepId')
-      if (!mayFollow(before, progress, sent))
-        throw conflict('step-moved-on', 'That step is no longer the one in hand.')
-      const trouble = openTroubles(store).find((t) => t.runId === before.id)
-      if (trouble && !progress.leaving && !leadsOut(sent)) throw held(trouble)
-      // a way out keeps the steps that it was led by
-      const led = ledBy(before, progress, sent)
-      const event: RunEvent = led ? ({ ...sent, steps: led } as RunEvent) : sent
+      const event = fitted(before, progress, sent)
+      if (!event) throw conflict('step-moved-on', 'That step is no longer the one in hand.')
+      const trouble = progress.leaving || leadsOut(event) ? undefined : troubleOfRun(store, before.id)
+      if (trouble) throw held(trouble)
       if (event.kind === 'skip' || event.kind === 'assert') checkSkip(store, before, progress, step, event)
       if (step.instructor === true && (event.kind === 'done' || event.kind === 'assert'))
         checkInstructor(store, holderOf(before, progress), event.personId)

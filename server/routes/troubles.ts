@@ -34,6 +34,10 @@ export function openTroubles(store: Store): readonly OpenTrouble[] {
 export const troubleOn = (store: Store, torchId: string | null): OpenTrouble | undefined =>
   openTroubles(store).find((t) => t.torchId === null || t.torchId === torchId)
 
+/** The trouble that holds a run. It is asked for at every step, so all lines are read only where some are of this run. */
+export const troubleOfRun = (store: Store, runId: string): OpenTrouble | undefined =>
+  store.log.countOf(runId, 'trouble') > 0 ? openTroubles(store).find((t) => t.runId === runId) : undefined
+
 const wrong = (message: string, field: string) => new AppError(422, 'bad-input', message, field)
 
 /** What went wrong, what was done about it, and who cleared it: lines of the log. A request sent twice is stored once. */

@@ -42,8 +42,8 @@ export function logTable(db: Db, damage: Damage) {
   )
   const has = db.prepare<[string], { id: string }>('SELECT id FROM log WHERE id = ?')
   const corrected = db.prepare<[string], { id: string }>('SELECT id FROM log WHERE corrects = ?')
-  const overrides = db.prepare<[string], { n: number }>(
-    "SELECT count(*) AS n FROM log WHERE run_id = ? AND kind = 'override'",
+  const countOf = db.prepare<[string, EntryKind], { n: number }>(
+    'SELECT count(*) AS n FROM log WHERE run_id = ? AND kind = ?',
   )
   const last = db.prepare<[], { seq: number; chain: string | null }>(
     'SELECT seq, chain FROM log WHERE seq = (SELECT max(seq) FROM log)',
@@ -121,7 +121,8 @@ export function logTable(db: Db, damage: Damage) {
     has: (id: string): boolean => has.get(id) !== undefined,
     entryOfRun: (runId: string): string | undefined => ofRun.get(runId)?.id,
     correctionOf: (id: string): string | undefined => corrected.get(id)?.id,
-    overridesOf: (runId: string): number => overrides.get(runId)?.n ?? 0,
+    /** How many lines of a kind a run has. */
+    countOf: (runId: string, kind: EntryKind): number => countOf.get(runId, kind)?.n ?? 0,
     /** Puts very many lines in: their words are indexed once, when all of them are there. */
     many: (work: () => void): void => {
       many = true
