@@ -1,6 +1,7 @@
 /** The face of a regulator's delivery gauge: as the shop described its own, else as it usually is. */
 import { usualDivision } from '../quantity/choices.ts'
 import { fromSi, parseQuantity, type UnitId } from '../quantity/index.ts'
+import type { Gas } from './state.ts'
 
 /** A gauge as somebody typed it; blank where nothing was said. */
 export interface GaugeSaid {
@@ -10,7 +11,6 @@ export interface GaugeSaid {
   readonly amber: string
   readonly red: string
 }
-export type GaugeSide = 'oxygen' | 'fuel'
 export const NO_GAUGE_SAID: GaugeSaid = { range: '', division: '', amber: '', red: '' }
 
 /** A face: the unit that it is printed in, and its scale in that unit. */
@@ -103,7 +103,7 @@ function stepFor(top: number, steps: number): number {
  * @param unit the shop's unit of pressure, which the usual faces are in
  * @param needed a pressure that has to stand on it, Pa: a usual face that is too small is doubled
  */
-export function gaugeFace(side: GaugeSide, said: GaugeSaid, unit: UnitId, needed = 0): GaugeFace {
+export function gaugeFace(side: Gas, said: GaugeSaid, unit: UnitId, needed = 0): GaugeFace {
   const read = readGauge(said, unit)
   if (read.ok && read.rangePa !== undefined) {
     const at = (pa: number) => round(fromSi(pa, read.unit))
@@ -126,7 +126,7 @@ export function gaugeFace(side: GaugeSide, said: GaugeSaid, unit: UnitId, needed
 }
 
 /** A division of a side's gauge, Pa: as the shop described it, else as usual. */
-export function divisionOf(side: GaugeSide, said: GaugeSaid, unit: UnitId): number {
+export function divisionOf(side: Gas, said: GaugeSaid, unit: UnitId): number {
   const read = readGauge(said, unit)
   return (read.ok ? read.divisionPa : undefined) ?? usualDivision(unit, side)
 }

@@ -2,7 +2,7 @@ import { runSteps } from './hazards.ts'
 import type { LineSetup } from './setup.ts'
 import { coldLine, type LineState } from './state.ts'
 import type { Step } from './steps.ts'
-import { BREAKS, wayOut, type BreakName, type LeftAt } from './ways.ts'
+import { BREAKS, plainId, wayOut, type BreakName, type LeftAt } from './ways.ts'
 
 /** Ways that lead out from wherever a run may be; the others are for where they make sense. */
 export const ALWAYS: readonly BreakName[] = ['short-pause', 'hand-over', 'shutdown']
@@ -51,7 +51,7 @@ export function searchWays(setup: LineSetup, steps: readonly Step[]): Searched {
   let ways = 0
   for (let at = open.pop(); at; at = open.pop()) {
     const [inHand, ...rest] = at.ahead
-    const name = inHand?.id.replace(/~.*$/, '')
+    const name = plainId(inHand)
     const key = `${name} ${folded(at.line)}`
     if (!inHand || seen.has(key)) continue
     seen.add(key)

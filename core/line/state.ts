@@ -8,6 +8,8 @@ import { LOCK_UP_PA } from '../gas/limits.ts'
 
 /** The sides of the line. Nitrogen runs through its own regulator and purge valve into the work. */
 export type Side = 'oxygen' | 'fuel' | 'nitrogen'
+/** The sides whose regulators are set for the flame. */
+export type Gas = Exclude<Side, 'nitrogen'>
 
 /** What a hose holds: `part` is gas and air; `pure` only after it was swept; `mixed` is both gases, which burns back. */
 export type HoseHolds = 'air' | 'part' | 'pure' | 'mixed'
@@ -545,7 +547,8 @@ function woundFor(state: LineState, side: Side, toPa: number, setting: LineSetti
   const still = state[side].turns > 0 && !isOpen(state, side, setting)
   return still ? Math.max(1, toPa - lockUpOf(side, setting)) : toPa
 }
-const lockUpOf = (side: Side, setting: LineSetting): number =>
+/** By how much a side's needle stands higher while nothing flows, Pa. */
+export const lockUpOf = (side: Side, setting: LineSetting): number =>
   side === 'fuel' ? (setting.fuelLockUpPa ?? LOCK_UP_PA) : LOCK_UP_PA
 
 const usualTurns = (side: Side, setting: LineSetting) =>

@@ -9,9 +9,8 @@ import { compose } from './procedure.ts'
 import { coldLine, type LineState } from './state.ts'
 import type { Step } from './steps.ts'
 import { brazeSteps, cutSteps, given, setupOf } from './test-support.ts'
-import { standing, statesAt, wayOut, waysFrom, type BreakName } from './ways.ts'
+import { plainId, standing, statesAt, wayOut, waysFrom, type BreakName } from './ways.ts'
 
-const plainId = (s: Step) => s.id.replace(/~.*$/, '')
 /** Where a procedure stands with a step in hand. */
 const inHand = (made: ReturnType<typeof given>, id: string) => {
   const index = made.steps.findIndex((s) => s.id === id)

@@ -5,13 +5,21 @@
 import { forbidden, hazardsAtEnd, runSteps } from './hazards.ts'
 import type { LineSetup } from './setup.ts'
 import { assembly, cylinderSwap } from './stages/assembly.ts'
-import { StageContext, type Gas } from './stages/context.ts'
+import { StageContext } from './stages/context.ts'
 import { lighting, trimming } from './stages/flame.ts'
 import { nitrogenOff, nitrogenOn } from './stages/nitrogen.ts'
 import { pressures, screwsOut } from './stages/pressures.ts'
 import { bleedSide, shutDown, shutTorch } from './stages/shut.ts'
 import { leaks, purges } from './stages/sweeps.ts'
-import { actOn, coldLine, RESTED_S, type ActName, type LineSetting, type LineState } from './state.ts'
+import {
+  actOn,
+  coldLine,
+  RESTED_S,
+  type ActName,
+  type Gas,
+  type LineSetting,
+  type LineState,
+} from './state.ts'
 import type { Step } from './steps.ts'
 
 /** Ways to leave the work in its middle, and to come back to it. */
@@ -92,7 +100,7 @@ const needsFlame = (ahead: readonly Step[]): boolean =>
   ahead.some((s) => s.acts.some((a) => FLAME_ACTS.includes(a.do)))
 
 /** The name of a step without the number of the break that it was put in by. */
-const plainId = (step: Step | undefined): string | undefined => step?.id.replace(/~.*$/, '')
+export const plainId = (step: Step | undefined): string | undefined => step?.id.replace(/~.*$/, '')
 /** What comes before a step that is done next anyway. */
 function until(steps: readonly Step[], next: string | undefined): readonly Step[] {
   const at = steps.findIndex((s) => s.id === next)

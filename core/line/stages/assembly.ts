@@ -1,5 +1,6 @@
 import type { Step } from '../steps.ts'
-import type { Gas, StageContext } from './context.ts'
+import type { Gas } from '../state.ts'
+import type { StageContext } from './context.ts'
 
 /** Steps are told as a break: they come before whatever was in hand. */
 type Told = Omit<Step, 'phase'>

@@ -2,10 +2,8 @@ import { FUELS } from '../../gas/fuels.ts'
 import { TRACE_OF_OXYGEN } from '../hazards.ts'
 import type { LineMethodName } from '../methods.ts'
 import type { LineSetup, MethodException } from '../setup.ts'
-import { WIDE_OPEN, type Act, type Side } from '../state.ts'
+import { WIDE_OPEN, type Act, type Gas, type Side } from '../state.ts'
 import type { StepTimer } from '../steps.ts'
-
-export type Gas = 'oxygen' | 'fuel'
 
 /** What the stretches of one setup are written from, and where it is noted that the shop's method is not followed. */
 export class StageContext {
@@ -19,6 +17,10 @@ export class StageContext {
   /** Told by its feather, and lit with fuel alone until the soot stops. */
   get feathered() {
     return this.fuel.flame.sign === 'feather'
+  }
+  /** A flame that is not seen by day: it is told by flow meters. */
+  get unseen() {
+    return this.fuel.flame.sign === 'meters'
   }
   get isCut() {
     return this.setup.setting.lever === true

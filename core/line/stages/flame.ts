@@ -1,4 +1,3 @@
-import { FUELS } from '../../gas/fuels.ts'
 import { TRACE_OF_OXYGEN } from '../hazards.ts'
 import type { LineMethodName } from '../methods.ts'
 import type { Step } from '../steps.ts'
@@ -53,11 +52,10 @@ const handle = (): Step => ({
 const MISSED = 'Not lit: strike again. After a few misses shut the fuel, air the place, and begin again.'
 
 function light(c: StageContext): Step {
-  const { setting, methods, hand } = c.setup
+  const { methods, hand } = c.setup
   const whiff = traceAsked(c)
   const turn = methods.fuelValve === 'half' ? 'half a turn' : 'a quarter turn'
   const near = !c.feathered && methods.lightOther !== 'still-air'
-  const unseen = FUELS[setting.fuel].flame.sign === 'meters'
   const striker =
     hand === 'left'
       ? 'torch in the left hand, striker in the right'
@@ -78,7 +76,7 @@ function light(c: StageContext): Step {
         : c.feathered
           ? 'Fuel alone: no mixed gas in the torch.'
           : 'In still air it lights by itself; too much gas and it leaves the tip.',
-    see: unseen
+    see: c.unseen
       ? 'Almost nothing: hold a dry straw in it. Never feel for it.'
       : c.feathered
         ? whiff
@@ -104,7 +102,7 @@ function light(c: StageContext): Step {
 function raise(c: StageContext): Step[] {
   const { methods } = c.setup
   const parts = methods.workUpOther === 'until-it-parts'
-  if (!c.feathered && (!parts || c.fuel.flame.sign === 'meters')) return []
+  if (!c.feathered && (!parts || c.unseen)) return []
   return [
     {
       id: 'raise-fuel',
@@ -137,8 +135,7 @@ const FLAME_NAMES = {
 function trimAct(c: StageContext): string {
   const { setting, methods } = c.setup
   const wanted = setting.flame ?? 'neutral'
-  if (FUELS[setting.fuel].flame.sign === 'meters')
-    return `Add ${c.oxygenValve} by the flow meter, to the ratio in the plan`
+  if (c.unseen) return `Add ${c.oxygenValve} by the flow meter, to the ratio in the plan`
   if (!c.feathered)
     return methods.workUpOther === 'until-it-parts'
       ? `Open the ${c.oxygenValve} until the flame comes back to the tip, in short, sharp cones`
@@ -156,7 +153,7 @@ export function trimming(c: StageContext): Step[] {
   const { setting, methods } = c.setup
   const wanted = setting.flame ?? 'neutral'
   const by = methods.trimBy === 'oxygen' ? 'the oxygen valve' : 'either valve'
-  const slow = !c.feathered && FUELS[setting.fuel].flame.sign !== 'meters'
+  const slow = !c.feathered && !c.unseen
   const steps: Step[] = [
     {
       id: 'trim',

@@ -1,9 +1,8 @@
 import { capital } from '../../words/trade.ts'
-import { LOCK_UP_PA } from '../../gas/limits.ts'
 import { printFor, PSI_PA } from '../../quantity/index.ts'
-import { FULLY_OPEN, WIDE_OPEN, type Act } from '../state.ts'
+import { FULLY_OPEN, lockUpOf, WIDE_OPEN, type Act, type Gas } from '../state.ts'
 import type { Step } from '../steps.ts'
-import type { StageContext, Gas } from './context.ts'
+import type { StageContext } from './context.ts'
 
 const ACETYLENE_TURNS = { 'three-quarters': 0.75, quarter: 0.25, one: 1 } as const
 const TURN_WORDS = {
@@ -83,7 +82,7 @@ function openOxygen(): Step {
 function settingActs(c: StageContext, side: Gas, flow: readonly Act[], stop: readonly Act[]): Act[] {
   const { methods, oxygenPa, fuelPa } = c.setup
   const toPa = side === 'fuel' ? fuelPa : oxygenPa
-  if (c.isStatic) return [{ do: 'screw-in', side, toPa: toPa + riseOf(c, side) }]
+  if (c.isStatic) return [{ do: 'screw-in', side, toPa: toPa + lockUpOf(side, c.setup.setting) }]
   const screw: Act = { do: 'screw-in', side, toPa }
   return [
     ...(methods.setPressures === 'closed' ? [screw] : []),
@@ -94,14 +93,10 @@ function settingActs(c: StageContext, side: Gas, flow: readonly Act[], stop: rea
   ]
 }
 
-/** By how much a needle stands higher while nothing flows, Pa. */
-const riseOf = (c: StageContext, side: Gas): number =>
-  side === 'fuel' ? (c.setup.setting.fuelLockUpPa ?? LOCK_UP_PA) : LOCK_UP_PA
-
 function setWords(c: StageContext, side: Gas): Pick<Step, 'timer' | 'methods' | 'risePa'> {
   return {
     methods: ['setPressures', 'hosePurge', 'oneAtATime'],
-    ...(c.isStatic ? { risePa: riseOf(c, side) } : {}),
+    ...(c.isStatic ? { risePa: lockUpOf(side, c.setup.setting) } : {}),
     ...(c.purgesApart ? {} : { timer: c.purgeOf(side, `Let the ${side} run`).timer }),
   }
 }
@@ -109,7 +104,7 @@ function setWords(c: StageContext, side: Gas): Pick<Step, 'timer' | 'methods' | 
 /** The act and the reason of a pressure that is set with nothing flowing: the rise is said, and where the needle has to stand. */
 function staticWords(c: StageContext, side: Gas, name: string): Pick<Step, 'act' | 'why'> {
   const { units, oxygenPa, fuelPa } = c.setup
-  const rise = riseOf(c, side)
+  const rise = lockUpOf(side, c.setup.setting)
   const stands = printFor((side === 'fuel' ? fuelPa : oxygenPa) + rise, 'pressure', units)
   return {
     act: `With the torch valve shut, turn the ${name} adjusting screw in until the needle stands at ${stands}: {figure} flowing, and the rise`,

@@ -1,6 +1,6 @@
-import type { Act, LineState, Side } from '../state.ts'
+import type { Act, Gas, LineState, Side } from '../state.ts'
 import type { Step } from '../steps.ts'
-import type { Gas, StageContext } from './context.ts'
+import type { StageContext } from './context.ts'
 
 /** Fire watch after hot work: 60 min by current practice (NFPA 51B); local rules and the permit decide. In s. */
 export const FIRE_WATCH_S = 3600

@@ -1,6 +1,6 @@
-import { WIDE_OPEN, type Act } from '../state.ts'
+import { WIDE_OPEN, type Act, type Gas } from '../state.ts'
 import type { Step } from '../steps.ts'
-import type { Gas, StageContext } from './context.ts'
+import type { StageContext } from './context.ts'
 
 /** Watching a set regulator for creep, s. */
 const CREEP_S = 60
