@@ -241,15 +241,20 @@ export type StoredEvent = Omit<Extract<RunEvent, { kind: 'unread' }>, 'kind'> & 
   readonly reason: string | null
 }
 
-/** A proof as it was stored; undefined where it cannot be read. */
-function proofOf(stored: string | null): Proof | undefined {
-  let value: unknown
+/** What an event says beside its kind, where it says more than a sentence; undefined where that cannot be read. */
+function recordOf(stored: string | null): Json | undefined {
+  if (stored?.startsWith('{') !== true) return undefined
   try {
-    value = JSON.parse(stored ?? '')
+    return JSON.parse(stored) as Json
   } catch {
     return undefined
   }
-  if (!isRecord(value) || !isOneOf(PROOF_KINDS, value['kind'])) return undefined
+}
+
+/** A proof as it was stored; undefined where it cannot be read. */
+function proofOf(stored: string | null): Proof | undefined {
+  const value = recordOf(stored)
+  if (!value || !isOneOf(PROOF_KINDS, value['kind'])) return undefined
   const { kind, si, seconds } = value
   const by = typeof value['by'] === 'string' ? value['by'] : null
   if (kind === 'seen') return { kind, by }
@@ -261,18 +266,13 @@ function proofOf(stored: string | null): Proof | undefined {
 function ledOf(
   stored: string | null,
 ): { readonly name?: string; readonly to?: string | null; readonly steps?: readonly Step[] } | undefined {
-  if (stored?.startsWith('{') !== true) return undefined
-  try {
-    const value: unknown = JSON.parse(stored)
-    if (!isRecord(value)) return undefined
-    const { name, to, steps } = value
-    return {
-      ...(typeof name === 'string' ? { name } : {}),
-      to: typeof to === 'string' ? to : null,
-      ...(Array.isArray(steps) ? { steps: stepsAsNow(steps as Step[]) } : {}),
-    }
-  } catch {
-    return undefined
+  const value = recordOf(stored)
+  if (!value) return undefined
+  const { name, to, steps } = value
+  return {
+    ...(typeof name === 'string' ? { name } : {}),
+    to: typeof to === 'string' ? to : null,
+    ...(Array.isArray(steps) ? { steps: stepsAsNow(steps as Step[]) } : {}),
   }
 }
 
