@@ -29,11 +29,11 @@ export interface Figure {
   readonly stop?: readonly string[]
 }
 
-/** A figure of a plan of any kind, by its name. */
+/** A figure of a plan of any kind, by its name; none for no name, as of a step that sets none. */
 export const figureNamed = (
   plan: { readonly figures: Readonly<Partial<Record<string, Figure>>> },
-  name: string,
-): Figure | undefined => plan.figures[name]
+  name: string | undefined,
+): Figure | undefined => (name === undefined ? undefined : plan.figures[name])
 
 /** How much a finding weighs: a plan with a `stop` can't be run; `mind` wants care; `note` is good to know. */
 export type Rank = 'stop' | 'mind' | 'note'

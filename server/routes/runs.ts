@@ -48,7 +48,7 @@ function checkSkip(
   }
   if (event.kind === 'assert') {
     checkPerson(store, event.proof.by, 'proof.by')
-    const figure = step.figure === undefined ? undefined : figureNamed(run.plan, step.figure)
+    const figure = figureNamed(run.plan, step.figure)
     const text = refuseProof(step, event.proof, line, run.setup.setting, figure)
     if (text !== undefined) refuse(text, 'proof')
     return
@@ -61,7 +61,7 @@ function checkSkip(
 
 /** A step's act as a sentence, its figure in the shop's units. */
 function sentenceFor(store: Store, run: Run, step: Step): string {
-  const figure = step.figure === undefined ? undefined : figureNamed(run.plan, step.figure)
+  const figure = figureNamed(run.plan, step.figure)
   const printed = figure ? printFor(figure.value, KIND_OF_UNIT[figure.unit], store.settings.get().units) : ''
   return sentenceOf(step.act, printed)
 }
@@ -72,7 +72,7 @@ function provedBy(store: Store, run: Run, step: Step, proof: Proof): string {
   const by = (proof.by === null ? undefined : store.people.get(proof.by)?.name) ?? 'somebody'
   if (proof.kind === 'ago') return `Done within the last ${printFor(proof.seconds, 'time', units)} by ${by}`
   if (proof.kind === 'seen') return `Seen to by ${by}`
-  const figure = step.figure === undefined ? undefined : figureNamed(run.plan, step.figure)
+  const figure = figureNamed(run.plan, step.figure)
   return `Set already, seen by ${by}: ${figure ? printFor(proof.si, KIND_OF_UNIT[figure.unit], units) : ''}`
 }
 

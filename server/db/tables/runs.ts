@@ -116,7 +116,7 @@ const NOT_KNOWN: Stands = { stepsDone: 0, stepsAll: 0, nextAct: null, nextFigure
 /** Where a run stands, as lists show it. */
 export function standsAt(plan: Run['plan'], progress: RunProgress): Stands {
   const next = progress.steps[progress.index]
-  const figure = next?.figure ? figureNamed(plan, next.figure) : undefined
+  const figure = figureNamed(plan, next?.figure)
   return {
     stepsDone: progress.index,
     stepsAll: progress.steps.length,

@@ -9,9 +9,10 @@ import { CUT_WORDS } from './figure-words.ts'
 
 /** The figures of a plan of either kind by their names, as they are called and printed in the shop's units. */
 export interface PlanFigures {
-  readonly figure: (name: string) => Figure | undefined
+  /** Undefined for a figure that this plan does not have, and for a step that sets none. */
+  readonly figure: (name: string | undefined) => Figure | undefined
   readonly called: (name: string) => string
-  /** Empty for a figure that this plan does not have, and for a step that sets none. */
+  /** Empty where there is no such figure. */
   readonly printed: (name: string | undefined) => string
   /** What a step of the plan does, as a whole sentence with its figure. */
   readonly sentence: (step: Pick<Step, 'act' | 'figure'>) => string
@@ -22,9 +23,9 @@ export function usePlanFigures(plan: CutPlan | BrazePlan): PlanFigures {
   const { say, print, units } = useShop()
   return useMemo(() => {
     const words = plan.kind === 'cut' ? CUT_WORDS : brazeWords(units)
-    const figure = (name: string) => figureNamed(plan, name)
+    const figure = (name: string | undefined) => figureNamed(plan, name)
     const printed = (name: string | undefined) => {
-      const found = name === undefined ? undefined : figure(name)
+      const found = figure(name)
       return name !== undefined && found ? words.printed(name, found.value, print) : ''
     }
     return {

@@ -26,7 +26,7 @@ export function Beside({
   const { run } = inHand
   const { figure, called, printed } = usePlanFigures(run.plan)
   const side = sideOfFigure(step.figure)
-  const pressure = step.figure !== undefined && side ? figure(step.figure) : undefined
+  const pressure = side && figure(step.figure)
   return (
     <>
       {pressure ? (

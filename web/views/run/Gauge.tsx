@@ -1,8 +1,8 @@
 import { FUELS, type FuelId } from '#core/gas/fuels.ts'
 import type { Figure } from '#core/figure.ts'
-import { gaugeFace } from '#core/line/gauge-face.ts'
 import { fromSi, printQuantity } from '#core/quantity/index.ts'
 import { useShop } from '../../app/shop.ts'
+import { useGauge } from './useGauge.ts'
 
 const polar = (share: number, r: number): [number, number] => {
   const a = (-135 + 270 * share) * (Math.PI / 180)
@@ -31,21 +31,14 @@ export function Gauge({
   /** By how much the needle stands higher than the figure, as nothing flows while it is set, Pa. */
   readonly risePa?: number
 }) {
-  const { settings, print } = useShop()
+  const { print } = useShop()
+  const gauge = useGauge()
   const side = gas === 'oxygen' ? 'oxygen' : 'fuel'
   // only a gas that can explode by itself has its limit drawn on the face
   const limit = gas === 'oxygen' ? undefined : FUELS[gas].setting
   const limitPa = limit?.atRest ? limit.mostPa : undefined
   const targetPa = figure.value + risePa
-  // the gauge on the wall does not change when somebody looks at the plan in other units
-  const {
-    unit,
-    top: face,
-    major,
-    minor,
-    amberFrom,
-    redFrom,
-  } = gaugeFace(side, settings.gauges[side], settings.units.pressure, Math.max(targetPa, reads ?? 0))
+  const { unit, top: face, major, minor, amberFrom, redFrom } = gauge(side, Math.max(targetPa, reads ?? 0))
   const at = (pa: number) => Math.min(1, Math.max(0, fromSi(pa, unit) / face))
   const ticks = Array.from({ length: Math.round(face / minor) + 1 }, (_, i) => i * minor)
   const isMajor = (v: number) => Math.abs(v / major - Math.round(v / major)) < 1e-6

@@ -2,7 +2,6 @@ import { useState, type RefObject } from 'react'
 import { figureNamed, KIND_OF_UNIT } from '#core/figure.ts'
 import { refuseProof, skipAsks, type Proof, type SkipAsks } from '#core/line/skip.ts'
 import type { Step } from '#core/line/steps.ts'
-import { gaugeFace } from '#core/line/gauge-face.ts'
 import { sideOfFigure } from '#core/line/gate.ts'
 import { readTyped } from '#application/typed.ts'
 import { api } from '../../app/api.ts'
@@ -12,6 +11,7 @@ import { Panel } from '../../ui/Panel.tsx'
 import { QuantityField } from '../../ui/QuantityField.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
 import { ReasonPanel } from './ReasonPanel.tsx'
+import { useGauge } from './useGauge.ts'
 import type { RunInHand } from './useRun.ts'
 
 const USUAL = ['Done before I began here', 'Not needed on this job'] as const
@@ -85,13 +85,14 @@ function ProofPanel({
   onClose,
 }: Asking & { readonly asked: Asked }) {
   const { say, print, settings } = useShop()
+  const faceOf = useGauge()
   const people = (api.usePeopleQuery().data ?? []).filter((p) => p.active)
   const may = people.filter((p) => !guarded || p.role === 'instructor')
   const [chosen, setBy] = useState(here ?? NOBODY)
   const by = may.some((p) => p.id === chosen) ? chosen : NOBODY
   const [typed, setTyped] = useState('')
   const [fault, setFault] = useState<string>()
-  const figure = step.figure === undefined ? undefined : figureNamed(run.plan, step.figure)
+  const figure = figureNamed(run.plan, step.figure)
   const kind = figure ? KIND_OF_UNIT[figure.unit] : 'pressure'
   const side = sideOfFigure(step.figure)
   const who = by === NOBODY ? null : by
@@ -129,7 +130,7 @@ function ProofPanel({
             <QuantityField
               label={figure ? `It reads; the plan says ${print(figure.value, kind)}` : 'It reads'}
               kind={kind}
-              unit={side && gaugeFace(side, settings.gauges[side], settings.units.pressure).unit}
+              unit={side && faceOf(side).unit}
               value={typed}
               empty="look at the gauge, and type it"
               onChange={setTyped}

@@ -5,9 +5,8 @@ import { NO_RUNS, planPiece } from '#application/plan-of.ts'
 import { procedureOf } from '#application/procedure-of.ts'
 import type { PieceDraft } from '#contract/schemas.ts'
 import type { Person, Run } from '#contract/types.ts'
-import { runSteps } from '#core/line/hazards.ts'
-import { coldLine } from '#core/line/state.ts'
 import { foldRun, type EventBody, type RunEvent } from '#core/record/run.ts'
+import { lineOfRun } from '#core/record/run-line.ts'
 import type { RunInHand } from './useRun.ts'
 
 export const AT = '2026-03-02T08:00:00.000Z'
@@ -78,8 +77,7 @@ export function upTo(run: Run, stepId: string): Run {
 /** A run in hand whose confirmations are kept apart. */
 export function inHandOf(run: Run, unsent = 0, here: string | null = run.personId) {
   const progress = foldRun(run, run.events)
-  const taken = progress.steps.slice(0, progress.index)
-  const line = runSteps(taken, run.setup.setting, coldLine(run.setup.setting)).state
+  const line = lineOfRun(progress, run.setup.setting)
   const confirm = vi.fn<RunInHand['confirm']>()
   const inHand: RunInHand = { run, progress, line, unsent, here, confirm }
   return { inHand, confirm }

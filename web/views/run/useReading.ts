@@ -1,6 +1,5 @@
 import { useState } from 'react'
 import { figureNamed, KIND_OF_UNIT, type Figure } from '#core/figure.ts'
-import { gaugeFace } from '#core/line/gauge-face.ts'
 import { sideOfFigure } from '#core/line/gate.ts'
 import { judgeReading, type ReadingJudged } from '#core/line/reading.ts'
 import type { Step } from '#core/line/steps.ts'
@@ -11,6 +10,7 @@ import { api } from '../../app/api.ts'
 import { outbox } from '../../app/outbox.ts'
 import { useShop } from '../../app/shop.ts'
 import { useSend } from '../../app/store.ts'
+import { useGauge } from './useGauge.ts'
 import { READ_BY } from '../instruments/words.ts'
 
 type Instrument = InstrumentsNow['instruments'][number]
@@ -30,8 +30,6 @@ export interface ReadingInHand {
   readonly judged: ReadingJudged | undefined
   /** The unit that the gauge is printed in, where it is a regulator's. */
   readonly gauge: UnitId | undefined
-  /** By how much the needle stands higher than the figure, as nothing flows while it is set, Pa. */
-  readonly risePa: number
   /** Puts it into the log, with why the work goes on although it is off; nothing where there is no reading. */
   readonly keep: (reason: string) => void
 }
@@ -39,13 +37,14 @@ export interface ReadingInHand {
 /** The reading of a step's figure, where the step has one that a gauge shows. */
 export function useReading(run: Run, step: Step | undefined, here: string | null): ReadingInHand | undefined {
   const { units, settings } = useShop()
+  const faceOf = useGauge()
   const send = useSend()
   // what was typed belongs to its step
   const [typedAt, setTypedAt] = useState({ stepId: '', text: '' })
   const name = step?.figure
   const by = name === undefined ? undefined : READ_BY[name]
   const { data: now } = api.useInstrumentsQuery(undefined, { skip: !by })
-  const figure = name === undefined ? undefined : figureNamed(run.plan, name)
+  const figure = figureNamed(run.plan, name)
   if (!step || name === undefined || !by || !figure) return undefined
   const instrument = now?.instruments.find((i) => i.kind === by.kind)
   const channel = instrument?.channels.find((c) => c.name === by.channel)
@@ -53,10 +52,9 @@ export function useReading(run: Run, step: Step | undefined, here: string | null
   const typed = typedAt.stepId === step.id ? typedAt.text : ''
   const isTyped = typed.trim() !== ''
   const side = sideOfFigure(name)
-  const gauge = side && gaugeFace(side, settings.gauges[side], settings.units.pressure).unit
+  const gauge = side && faceOf(side).unit
   const read = isTyped ? readTyped(typed, kind, settings) : undefined
   const live = channel?.quality === 'good' ? (channel.value ?? undefined) : undefined
-  const risePa = step.risePa ?? 0
   const si = read ? (read.ok ? read.value : undefined) : live
   return {
     figure,
@@ -67,9 +65,9 @@ export function useReading(run: Run, step: Step | undefined, here: string | null
     setTyped: (text) => setTypedAt({ stepId: step.id, text }),
     fault: read && !read.ok ? read.message : undefined,
     si,
-    risePa,
     gauge,
-    judged: si === undefined ? undefined : judgeReading(si - risePa, figure, name, run.setup.setting),
+    judged:
+      si === undefined ? undefined : judgeReading(si - (step.risePa ?? 0), figure, name, run.setup.setting),
     keep: (reason) => {
       if (si === undefined) return
       const id = crypto.randomUUID()
