@@ -34,6 +34,7 @@ export function Beside({
           figure={pressure}
           reads={reading?.si}
           gas={side === 'fuel' ? run.setup.setting.fuel : 'oxygen'}
+          risePa={step.risePa}
         />
       ) : null}
       {reading ? <ReadingNow reading={reading} /> : null}

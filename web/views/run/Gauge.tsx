@@ -29,7 +29,7 @@ export function Gauge({
   /** What the gauge shows, Pa; undefined while nobody knows. */
   readonly reads?: number | undefined
   /** By how much the needle stands higher than the figure, as nothing flows while it is set, Pa. */
-  readonly risePa?: number
+  readonly risePa?: number | undefined
 }) {
   const { print } = useShop()
   const gauge = useGauge()

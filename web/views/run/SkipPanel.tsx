@@ -70,9 +70,8 @@ export function SkipPanel({ inHand, step, guarded, ...over }: Asking) {
 }
 
 type Asked = Exclude<SkipAsks, { asks: 'reason' | 'refused' }>
-const TITLES: Readonly<Record<Asked['asks'], string>> = {
+const TITLES: Readonly<Record<Exclude<Asked['asks'], 'reading'>, string>> = {
   seen: 'Is it so already?',
-  reading: 'What does the gauge read, gas flowing?',
   ago: 'How long ago?',
 }
 
@@ -96,6 +95,11 @@ function ProofPanel({
   const kind = figure ? KIND_OF_UNIT[figure.unit] : 'pressure'
   const side = sideOfFigure(step.figure)
   const who = by === NOBODY ? null : by
+  const rise = step.risePa ?? 0
+  const title =
+    asked.asks === 'reading'
+      ? `What does the gauge read, ${rise > 0 ? 'its torch valve shut' : 'gas flowing'}?`
+      : TITLES[asked.asks]
   const give = (proof: Proof) => {
     const refused = refuseProof(step, proof, line, run.setup.setting, figure)
     setFault(refused)
@@ -128,7 +132,7 @@ function ProofPanel({
         return (
           <>
             <QuantityField
-              label={figure ? `It reads; the plan says ${print(figure.value, kind)}` : 'It reads'}
+              label={figure ? `It reads; the plan says ${print(figure.value + rise, kind)}` : 'It reads'}
               kind={kind}
               unit={side && faceOf(side).unit}
               value={typed}
@@ -162,7 +166,7 @@ function ProofPanel({
     }
   }
   return (
-    <Panel title={TITLES[asked.asks]} place="middle" open returnTo={returnTo} onClose={onClose}>
+    <Panel title={title} place="middle" open returnTo={returnTo} onClose={onClose}>
       <div className="grid gap-3">
         <SelectField
           label="Seen to by"

@@ -15,7 +15,7 @@ import { Pace } from './Pace.tsx'
 import { Guide } from './Guide.tsx'
 import { SETTLE_MS } from './settle.ts'
 import { StepClock } from './StepClock.tsx'
-import { cutRun, inHandOf, PEOPLE, press, upTo } from './test-support.tsx'
+import { cutRun, inHandOf, PEOPLE, press, staticRun, upTo } from './test-support.tsx'
 
 beforeEach(() => {
   browserParts()
@@ -244,8 +244,8 @@ describe('a reading', () => {
 })
 
 describe('what stands beside a step', () => {
-  const beside = (stepId: string) => {
-    const { inHand } = inHandOf(upTo(cutRun(), stepId))
+  const beside = (stepId: string, run = cutRun()) => {
+    const { inHand } = inHandOf(upTo(run, stepId))
     const step = inHand.progress.steps[inHand.progress.index]
     if (!step) throw new Error(stepId)
     show(
@@ -258,6 +258,11 @@ describe('what stands beside a step', () => {
     expect(document.querySelector('svg')?.textContent).toContain('100')
     // nobody has looked yet: it shows where the needle should stand, and no needle
     expect(document.querySelector('[data-needle]')).toBeNull()
+  })
+  it('is a gauge with its target where the needle stands while nothing flows, by that method', () => {
+    const step = beside('set-oxygen', staticRun())
+    const stands = /needle stands at (\d+) psi/.exec(step.act)?.[1] ?? 'nowhere'
+    expect(screen.getByRole('img').getAttribute('aria-label')).toContain(`${stands} psi with the valve shut`)
   })
   it('is a pace and the figures that go with the cut', () => {
     const step = beside('cut')

@@ -4,7 +4,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { answering, browserParts, clear, said, show } from '../../test-support.tsx'
 import { Guide } from './Guide.tsx'
 import { SETTLE_MS } from './settle.ts'
-import { brazeRun, cutRun, inHandOf, PEOPLE, press, upTo } from './test-support.tsx'
+import { brazeRun, cutRun, inHandOf, PEOPLE, press, staticRun, upTo } from './test-support.tsx'
 
 beforeEach(() => {
   vi.useFakeTimers({
@@ -168,6 +168,19 @@ describe('what lies over a step', () => {
     press('Skip, say why')
     press('Not needed on this job')
     expect(confirm).toHaveBeenLastCalledWith({ kind: 'skip', reason: 'Not needed on this job' })
+  })
+  it('is the needle to read as the shop’s method has it stand: gas flowing, or its torch valve shut', async () => {
+    const run = upTo(staticRun(), 'set-oxygen')
+    const { confirm } = guide(run)
+    press('Skip, say why')
+    await waitFor(() => expect(said()).toContain('Seen to byBede'))
+    expect(said()).toContain('What does the gauge read, its torch valve shut?')
+    const stands = /the plan says (\d+ psi)/.exec(said())?.[1] ?? ''
+    const act = run.steps.find((s) => s.id === 'set-oxygen')?.act
+    expect(act).toContain(`stands at ${stands}:`)
+    fireEvent.change(screen.getByLabelText(/the plan says/), { target: { value: stands } })
+    press('It is set: go on')
+    expect(confirm).toHaveBeenCalledOnce()
   })
   it('is every way out that the rig’s state allows, while it is half set too', () => {
     guide(upTo(cutRun(), 'set-fuel'))

@@ -12,10 +12,10 @@ import type { RunInHand } from './useRun.ts'
 export const AT = '2026-03-02T08:00:00.000Z'
 
 /** A run of a piece as the server gives it, with nothing confirmed yet. */
-export function runOf(draft: PieceDraft, over: Partial<Run> = {}): Run {
+export function runOf(draft: PieceDraft, over: Partial<Run> = {}, settings = FIRST_SETTINGS): Run {
   const planned = planPiece(draft, FIRST_SETTINGS, NO_RUNS)
   if (!planned.ok) throw new Error(planned.errors[0]?.message)
-  const made = procedureOf(draft.rig.torch, planned, FIRST_SETTINGS)
+  const made = procedureOf(draft.rig.torch, planned, settings)
   if (!made.ok) throw new Error(made.text)
   const { setup, steps } = made
   return {
@@ -38,6 +38,13 @@ export function runOf(draft: PieceDraft, over: Partial<Run> = {}): Run {
   }
 }
 export const cutRun = (over?: Partial<Run>): Run => runOf(firstDraft(FIRST_SETTINGS), over)
+/** The same where the shop sets its pressures against the shut torch valve. */
+export const staticRun = (): Run =>
+  runOf(
+    firstDraft(FIRST_SETTINGS),
+    {},
+    { ...FIRST_SETTINGS, methods: { ...FIRST_SETTINGS.methods, setPressures: 'static' } },
+  )
 /** A refrigerant line, with its nitrogen. */
 export const brazeRun = (over?: Partial<Run>): Run => {
   const first = firstBraze(FIRST_SETTINGS)
