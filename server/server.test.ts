@@ -6,7 +6,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { firstBraze, FIRST_SETTINGS } from '#application/first.ts'
 import { PATHS } from '#contract/paths.ts'
 import { NO_RUNS, planDraft } from '#application/plan-of.ts'
-import { cutDraftSchema, rigSchema, type CutDraft } from '#contract/schemas.ts'
+import { cutDraftSchema, rigSchema, type CutDraft, type Settings } from '#contract/schemas.ts'
 import { figureNamed } from '#core/figure.ts'
 import { foldRun } from '#core/record/run.ts'
 import type {
@@ -327,6 +327,24 @@ describe('the log', () => {
     expect(
       (await server.call('POST', '/api/faults', { ...fault, id: randomUUID(), cause: 'bad-luck' })).status,
     ).toBe(422)
+  })
+  it('holds a reading against where the needle was to stand: higher by the rise where nothing flows', async () => {
+    const settings = (await server.call('GET', '/api/settings')).json as Settings
+    const targetBy = async (setPressures: string) => {
+      const methods = { ...settings.methods, setPressures }
+      await server.call('PUT', '/api/settings', { ...settings, methods })
+      const run = await start(await copyOf(await planned()))
+      const reading = { id: randomUUID(), runId: run.id, personId: null, at: NOW, device: '' }
+      const { json } = await server.call('POST', '/api/readings', {
+        ...reading,
+        figure: 'cuttingOxygenPressure',
+        text: '41 psi',
+      })
+      return (json as { told: { target: { value: number } } }).told.target.value
+    }
+    const rise = (await targetBy('static')) - (await targetBy('flowing'))
+    await server.call('PUT', '/api/settings', settings)
+    expect(rise / 6894.757).toBeCloseTo(2, 3)
   })
   it('writes a braze down, holds it against the limits, and learns from it only while its tests hold', async () => {
     const piece = await pieceNamed(server, 'Valve tail')

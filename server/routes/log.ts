@@ -117,6 +117,8 @@ export const logHandlers: Pick<
       const figure = figureNamed(run.plan, body.figure)
       if (!figure) throw wrong('There is no such figure in this plan.', 'figure')
       const si = readReading(body.text, figure, store.settings.get())
+      // set against a shut valve, the needle was to stand higher than the figure
+      const rise = run.steps.find((s) => s.figure === body.figure)?.risePa ?? 0
       store.log.add({
         id: body.id,
         kind: 'reading',
@@ -138,7 +140,7 @@ export const logHandlers: Pick<
           si,
           unit: figure.unit,
           device: body.device,
-          target: { low: figure.low, value: figure.value, high: figure.high },
+          target: { low: figure.low + rise, value: figure.value + rise, high: figure.high + rise },
         },
       })
       return added(store, body.id)
