@@ -90,7 +90,7 @@ const entriesOf = (store: AppStore): Omit<Kept, 'tab' | 'order'>[] => {
 
 /** Puts down whatever changes, one writing after the other; says when there is no room, and tries again. */
 function keeping(store: AppStore, keep: Keep | undefined, tab: string): () => void {
-  let last: unknown
+  let last: readonly unknown[] = []
   let busy = false
   let again = 0
   const write = async () => {
@@ -102,7 +102,7 @@ function keeping(store: AppStore, keep: Keep | undefined, tab: string): () => vo
     } catch {
       store.dispatch(outbox.actions.notPut())
       clearTimeout(again)
-      if (keep) again = window.setTimeout(() => ((last = undefined), look()), RETRY_MS)
+      if (keep) again = window.setTimeout(() => ((last = []), look()), RETRY_MS)
     }
     busy = false
     look()
@@ -110,7 +110,7 @@ function keeping(store: AppStore, keep: Keep | undefined, tab: string): () => vo
   const look = () => {
     const { items, refused, aside } = store.getState().outbox
     const now = [items, refused, aside]
-    if (busy || (Array.isArray(last) && now.every((v, i) => v === (last as unknown[])[i]))) return
+    if (busy || now.every((v, i) => v === last[i])) return
     last = now
     busy = true
     void write()
