@@ -1,36 +1,28 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { PDFDocument } from 'pdf-lib'
-import type { Browser, Page } from 'puppeteer-core'
-import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
+import type { Page } from 'puppeteer-core'
+import { beforeAll, describe, expect, it, vi } from 'vitest'
 import type { BrazeDraft } from '#contract/schemas.ts'
 import type { Piece } from '#contract/types.ts'
-import { pieceNamed, tempFolder, testServer, type TestServer } from '../server/test-support.ts'
+import { pieceNamed, tempFolder } from '../server/test-support.ts'
 import {
   choose,
   expectAccessible,
   giveFile,
-  openBrowser,
   openPage,
-  PAGES,
   pressByKey,
   see,
   station,
   type,
   until,
 } from './browser.ts'
+import { browser, openStory, server } from './story.ts'
 
-let browser: Browser
-let server: TestServer
+openStory()
 let page: Page
 beforeAll(async () => {
-  browser = await openBrowser()
-  server = await testServer({ pages: PAGES })
   page = await openPage(browser, `${server.url}/`)
-})
-afterAll(async () => {
-  await browser.close()
-  await server.stop()
 })
 
 const open = async (title: string) => {

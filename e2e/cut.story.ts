@@ -1,13 +1,11 @@
-import type { Browser, Page } from 'puppeteer-core'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { pieceNamed, testServer, type TestServer } from '../server/test-support.ts'
+import type { Page } from 'puppeteer-core'
+import { beforeAll, describe, expect, it } from 'vitest'
+import { pieceNamed } from '../server/test-support.ts'
 import type { LogPage } from '#contract/types.ts'
 import {
   confirmStep,
   expectAccessible,
-  openBrowser,
   openPage,
-  PAGES,
   passTime,
   press,
   pressByKey,
@@ -16,18 +14,12 @@ import {
   type,
   until,
 } from './browser.ts'
+import { browser, openStory, server } from './story.ts'
 
-let browser: Browser
-let server: TestServer
+openStory()
 let page: Page
 beforeAll(async () => {
-  browser = await openBrowser()
-  server = await testServer({ pages: PAGES })
   page = await openPage(browser, server.url)
-})
-afterAll(async () => {
-  await browser.close()
-  await server.stop()
 })
 
 const heading = () => page.$eval('h1', (e) => e.innerText)

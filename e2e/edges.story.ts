@@ -1,29 +1,10 @@
-import type { Browser } from 'puppeteer-core'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { describe, expect, it } from 'vitest'
 import type { Today } from '#contract/types.ts'
-import { pieceNamed, testServer, type TestServer } from '../server/test-support.ts'
-import {
-  expectAccessible,
-  openBrowser,
-  openPage,
-  PAGES,
-  press,
-  pressByKey,
-  see,
-  typeInto,
-  until,
-} from './browser.ts'
+import { pieceNamed, testServer } from '../server/test-support.ts'
+import { expectAccessible, openPage, PAGES, press, pressByKey, see, typeInto, until } from './browser.ts'
+import { browser, openStory, server } from './story.ts'
 
-let browser: Browser
-let server: TestServer
-beforeAll(async () => {
-  browser = await openBrowser()
-  server = await testServer({ pages: PAGES })
-})
-afterAll(async () => {
-  await browser.close()
-  await server.stop()
-})
+openStory()
 
 describe('a browser without room', () => {
   it('says that it keeps nothing, and lets nothing be confirmed that nobody stores', async () => {

@@ -1,31 +1,15 @@
-import type { Browser, Page } from 'puppeteer-core'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { pieceNamed, testServer, type TestServer } from '../server/test-support.ts'
-import {
-  expectAccessible,
-  openBrowser,
-  openPage,
-  PAGES,
-  press,
-  pressByKey,
-  see,
-  type,
-  until,
-} from './browser.ts'
+import type { Page } from 'puppeteer-core'
+import { beforeAll, describe, expect, it } from 'vitest'
+import { pieceNamed } from '../server/test-support.ts'
+import { expectAccessible, openPage, press, pressByKey, see, type, until } from './browser.ts'
+import { browser, openStory, server } from './story.ts'
 
-let browser: Browser
-let server: TestServer
+openStory()
 let page: Page
 beforeAll(async () => {
-  browser = await openBrowser()
-  server = await testServer({ pages: PAGES })
   const piece = await pieceNamed(server, 'Gusset, lower mitre post')
   page = await openPage(browser, `${server.url}/jobs/${piece.jobId}/${piece.id}`)
   await see(page, 'To scale')
-})
-afterAll(async () => {
-  await browser.close()
-  await server.stop()
 })
 
 const understood = () => page.$eval('[data-work] output', (e) => e.innerText)

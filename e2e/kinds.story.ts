@@ -2,43 +2,35 @@ import { mkdtempSync, readdirSync, readFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { PDFDocument } from 'pdf-lib'
-import type { Browser, Page } from 'puppeteer-core'
-import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
+import type { Page } from 'puppeteer-core'
+import { beforeAll, describe, expect, it, vi } from 'vitest'
 import type { WorkDraft } from '#contract/schemas.ts'
 import type { Piece } from '#contract/types.ts'
-import { pieceNamed, testServer, type TestServer } from '../server/test-support.ts'
+import { pieceNamed } from '../server/test-support.ts'
 import {
   choose,
   expectAccessible,
   giveFile,
-  openBrowser,
   openPage,
-  PAGES,
   pressByKey,
   see,
   station,
   type,
   until,
 } from './browser.ts'
+import { browser, openStory, server } from './story.ts'
 
-let browser: Browser
-let server: TestServer
+openStory()
 let page: Page
 let jobId: string
 let pieceId: string
 const saved = mkdtempSync(join(tmpdir(), 'wimble-saved-'))
 beforeAll(async () => {
-  browser = await openBrowser()
-  server = await testServer({ pages: PAGES })
   ;({ id: pieceId, jobId } = await pieceNamed(server, 'Gusset, lower mitre post'))
   page = await openPage(browser, `${server.url}/jobs/${jobId}/${pieceId}`)
   const session = await page.createCDPSession()
   await session.send('Browser.setDownloadBehavior', { behavior: 'allow', downloadPath: saved })
   await see(page, 'To scale')
-})
-afterAll(async () => {
-  await browser.close()
-  await server.stop()
 })
 
 const figures = (label: string, text: string) =>

@@ -1,14 +1,11 @@
-import type { Browser } from 'puppeteer-core'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { describe, expect, it } from 'vitest'
 import type { LogPage, OpenTrouble, Run } from '#contract/types.ts'
-import { pieceNamed, testServer, type TestServer } from '../server/test-support.ts'
+import { pieceNamed } from '../server/test-support.ts'
 import {
   choose,
   confirmStep,
   expectAccessible,
-  openBrowser,
   openPage,
-  PAGES,
   press,
   pressByKey,
   see,
@@ -16,17 +13,9 @@ import {
   until,
 } from './browser.ts'
 import { begin, heading, leave, pathOf, runIdOf, stepsTo, waysOut } from './lead.ts'
+import { browser, openStory, server } from './story.ts'
 
-let browser: Browser
-let server: TestServer
-beforeAll(async () => {
-  browser = await openBrowser()
-  server = await testServer({ pages: PAGES })
-})
-afterAll(async () => {
-  await browser.close()
-  await server.stop()
-})
+openStory()
 const runOf = async (id: string) => (await server.call('GET', `/api/runs/${id}`)).json as Run
 const people = async () => (await server.call('GET', '/api/people')).json as { name: string; id: string }[]
 

@@ -1,38 +1,20 @@
-import type { Browser, Page } from 'puppeteer-core'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { Page } from 'puppeteer-core'
+import { beforeAll, describe, expect, it } from 'vitest'
 import type { Piece, Torch } from '#contract/types.ts'
-import { pieceNamed, testServer, type TestServer } from '../server/test-support.ts'
-import {
-  choose,
-  expectAccessible,
-  openBrowser,
-  openPage,
-  PAGES,
-  press,
-  see,
-  station,
-  type,
-  typeInto,
-  until,
-} from './browser.ts'
+import { pieceNamed } from '../server/test-support.ts'
+import { choose, expectAccessible, openPage, press, see, station, type, typeInto, until } from './browser.ts'
+import { browser, openStory, server } from './story.ts'
 
-let browser: Browser
-let server: TestServer
+openStory()
 let page: Page
 let pieceId: string
 let jobId: string
 beforeAll(async () => {
-  browser = await openBrowser()
-  server = await testServer({ pages: PAGES })
   const piece = await pieceNamed(server, 'Gusset, lower mitre post')
   pieceId = piece.id
   jobId = piece.jobId
   page = await openPage(browser, `${server.url}/jobs/${jobId}/${pieceId}`)
   await see(page, 'To scale')
-})
-afterAll(async () => {
-  await browser.close()
-  await server.stop()
 })
 
 const stored = () => until(page, () => !document.body.innerText.includes('keeping'))

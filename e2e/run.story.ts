@@ -1,16 +1,14 @@
-import type { Browser, Page } from 'puppeteer-core'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { Page } from 'puppeteer-core'
+import { describe, expect, it } from 'vitest'
 import type { GearItem, LogPage, Run, Piece } from '#contract/types.ts'
 import { foldRun } from '#core/record/run.ts'
-import { pieceNamed, testServer, type TestServer } from '../server/test-support.ts'
+import { pieceNamed } from '../server/test-support.ts'
 import {
   choose,
   confirmStep,
   expectAccessible,
   giveFile,
-  openBrowser,
   openPage,
-  PAGES,
   passTime,
   press,
   pressByKey,
@@ -20,17 +18,9 @@ import {
   until,
 } from './browser.ts'
 import { begin, leave, pathOf, runIdOf, stepsTo } from './lead.ts'
+import { browser, openStory, server } from './story.ts'
 
-let browser: Browser
-let server: TestServer
-beforeAll(async () => {
-  browser = await openBrowser()
-  server = await testServer({ pages: PAGES })
-})
-afterAll(async () => {
-  await browser.close()
-  await server.stop()
-})
+openStory()
 
 /** Types into the question of what the gauge reads. */
 const typeReading = async (page: Page, text: string) =>

@@ -1,33 +1,17 @@
 import { randomUUID } from 'node:crypto'
-import type { Browser, Page } from 'puppeteer-core'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { Page } from 'puppeteer-core'
+import { beforeAll, describe, expect, it } from 'vitest'
 import type { LogPage } from '#contract/types.ts'
 import { fillYears } from '../server/fill.ts'
-import { endRuns, lineAlone, testServer, type TestServer } from '../server/test-support.ts'
-import {
-  expectAccessible,
-  openBrowser,
-  openPage,
-  PAGES,
-  press,
-  pressByKey,
-  see,
-  type,
-  until,
-} from './browser.ts'
+import { endRuns, lineAlone } from '../server/test-support.ts'
+import { expectAccessible, openPage, press, pressByKey, see, type, until } from './browser.ts'
+import { browser, openStory, server } from './story.ts'
 
-let server: TestServer
-let browser: Browser
+openStory({ empty: true })
 let page: Page
 beforeAll(async () => {
-  server = await testServer({ pages: PAGES, empty: true })
   fillYears(server.store, { pieces: 600, lines: 1500, runs: 12, seed: 5, now: new Date() })
-  browser = await openBrowser()
   page = await openPage(browser, server.url)
-})
-afterAll(async () => {
-  await browser.close()
-  await server.stop()
 })
 const go = (path: string) => page.goto(server.url + path)
 const rows = () => page.$$eval('tbody tr', (all) => all.map((r) => r.textContent))
