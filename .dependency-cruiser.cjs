@@ -33,6 +33,7 @@ const KNOWS = {
   check: ['quantity', 'gas', 'fields', 'learn', 'piece', 'cut', 'braze', 'line'],
   record: ['quantity', 'fields', 'learn', 'line', 'check'],
   shop: ['quantity', 'fields', 'metal', 'braze', 'line', 'check'],
+  sheet: ['quantity', 'gas', 'fields', 'metal', 'cut', 'braze', 'check', 'record'],
   instrument: ['quantity', 'check'],
 }
 const folder = (name, allowed) => ({

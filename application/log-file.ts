@@ -12,6 +12,8 @@ import {
   type ObjectSchema,
 } from 'yup'
 import { LINE, LINE_NAMES, RESULTS, type LineField, type LineHead } from '#core/record/fields.ts'
+import { CUT_METALS } from '#core/cut/fields.ts'
+import { METAL_NAMES } from '#core/metal/base-metals.ts'
 import { FUEL_IDS } from '#core/gas/fuels.ts'
 import { isRecord } from '#core/objects.ts'
 import type { Field, Table } from '#core/fields/spec.ts'
@@ -79,6 +81,8 @@ const hasHiddenKey = (value: unknown): boolean =>
     : isRecord(value) &&
       Object.entries(value).some(([k, v]) => k === '__proto__' || k === 'constructor' || hasHiddenKey(v))
 
+/** What is cut, and what is brazed. */
+const METALS: readonly string[] = [...new Set([...Object.keys(CUT_METALS), ...METAL_NAMES])]
 const oneOf = (words: readonly string[], message: string) =>
   string()
     .defined()
@@ -86,6 +90,7 @@ const oneOf = (words: readonly string[], message: string) =>
 const entrySchema = object({
   ...Object.fromEntries(LINE_NAMES.map((name) => [name, lineSchema(LINE[name])])),
   fuel: oneOf(FUEL_IDS, 'There is no such fuel here.'),
+  metal: oneOf(METALS, 'There is no such metal here.'),
   handling: oneOf(['hand', 'track'], 'By hand or on a track.'),
   told: lazy((v: unknown) => {
     const kind = typeof v === 'object' && v !== null && 'kind' in v ? v.kind : undefined
@@ -246,7 +251,10 @@ function readCsv(content: string): LogRead {
     skipEmptyLines: 'greedy',
   })
   const missing = [...HEADS, RESULT_HEAD].filter((h) => !(meta.fields ?? []).includes(h))
-  if (missing.length > 0) return noLog(`The first line has no ${missing.slice(0, 3).join(', ')}.`)
+  if (missing.length > 0)
+    return noLog(
+      `The first line has no ${missing.slice(0, 3).join(', ')}: this is no log. A spreadsheet of your own has a page for itself.`,
+    )
   const rows = data.map((row, i) => {
     let told: unknown
     try {

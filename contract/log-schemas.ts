@@ -1,11 +1,15 @@
 /** Results as they are typed, and what the log is asked for. */
-import { array, lazy, mixed, string, type InferType } from 'yup'
+import { array, lazy, mixed, number, string, type InferType } from 'yup'
 import { BRAZE_RESULT, CUT_RESULT } from '#core/record/fields.ts'
 import { DIAL_PLACES, STRIP_PLACES, type JointState } from '#core/check/acceptance.ts'
 import { ENTRY_KINDS, OUTCOMES } from '#core/record/entry.ts'
 import { GROWN_FIGURES } from '#core/record/grown.ts'
+import { SHEET } from '#core/sheet/fields.ts'
+import { SHEET_MOST } from '#core/sheet/open.ts'
+import { keysOf } from '#core/objects.ts'
+import { UNITS, type UnitId } from '#core/quantity/index.ts'
 import { shapesOf } from './field-schemas.ts'
-import { instant, LINES, NAME, NOT_PLAIN, shape, typed, TYPED, uuid, word } from './primitives.ts'
+import { instant, LINES, NAME, NOT_PLAIN, recordOf, shape, typed, TYPED, uuid, word } from './primitives.ts'
 
 const written = {
   id: uuid('The entry'),
@@ -67,6 +71,38 @@ export const logQuerySchema = shape({
   to: string().matches(/^\d{4}-\d\d-\d\d$/, 'The day should be like 2026-03-02.'),
   before: string().matches(/^\d{1,16}$/, 'The place in the list should be a number.'),
 })
+const sheetField = word(keysOf(SHEET), 'The field')
+/** A shop's own spreadsheet, and how it is to be read: what stood on the page when it was taken. */
+export const sheetSchema = shape({
+  text: string()
+    .typeError('The sheet should be text.')
+    .max(SHEET_MOST.letters, 'That is too long for one sheet.')
+    .required('The sheet is missing.'),
+  how: shape({
+    columns: array(sheetField.nullable().defined())
+      .typeError('The columns should be a list.')
+      .max(SHEET_MOST.columns, `There are more than ${SHEET_MOST.columns} columns.`)
+      .required('The columns are missing.'),
+    units: recordOf(keysOf(SHEET), (v): v is UnitId => UNITS.some((u) => u.id === v), 'The units'),
+    same: recordOf(
+      keysOf(SHEET),
+      (v): v is string => typeof v === 'string' && v.length <= NAME,
+      'What is the same',
+    ),
+    dates: word(['day-month', 'month-day'] as const, 'The order of dates'),
+    decimals: word(['point', 'comma'] as const, 'The decimal mark'),
+  }).required('How it is read is missing.'),
+  /** The day of the screen. */
+  today: string()
+    .matches(/^20\d\d-\d\d-\d\d$/, 'The day should be like 2026-03-02.')
+    .required('The day is missing.'),
+  /** So many rows were shown as good: no other number is taken. */
+  rows: number()
+    .typeError('The number of rows should be a number.')
+    .integer('The number of rows should be whole.')
+    .min(1, 'There is no row to take.')
+    .required('The number of rows is missing.'),
+}).required()
 export const recordsQuerySchema = shape({
   kind: mixed<'cut' | 'braze'>().oneOf(['cut', 'braze'], 'A piece is a cut or a braze.'),
 })

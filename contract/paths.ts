@@ -48,6 +48,7 @@ export const PATHS = {
   getTrend: { method: 'GET', path: '/api/instruments/:channel/trend' },
   getCloseOut: { method: 'GET', path: '/api/jobs/:id/close-out' },
   exportLog: { method: 'GET', path: '/api/export' },
+  addSheet: { method: 'POST', path: '/api/sheets' },
   importLog: { method: 'POST', path: '/api/import' },
   listCopies: { method: 'GET', path: '/api/copies' },
   makeCopy: { method: 'POST', path: '/api/copies' },

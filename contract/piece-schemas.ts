@@ -6,7 +6,18 @@ import { RIG } from '#core/rig/fields.ts'
 import { SHOP, type ShopDraft } from '#core/shop/fields.ts'
 import { MOST_BYTES } from '#core/outline/drawing.ts'
 import { schemaOf } from './field-schemas.ts'
-import { NAME, name, NOT_PLAIN, ONE_LINE, reference, shape, uuid, version, word } from './primitives.ts'
+import {
+  another,
+  NAME,
+  name,
+  NOT_PLAIN,
+  ONE_LINE,
+  reference,
+  shape,
+  uuid,
+  version,
+  word,
+} from './primitives.ts'
 
 /** A rig as typed: what a torch is kept as, and what a piece is planned with. */
 export const rigSchema = schemaOf(RIG).required('The rig is missing.')
@@ -45,6 +56,7 @@ export const jobSchema = shape({
     .max(NAME, 'The place is too long.')
     .matches(ONE_LINE, NOT_PLAIN)
     .defined('The place is missing.'),
+  another: another(),
 }).required()
 export const pieceSchema = shape({
   id: uuid('The piece'),

@@ -1,5 +1,6 @@
 /** The simplest shapes that cross a wire, each with its sentence. */
-import { mixed, number, object, setLocale, string } from 'yup'
+import { isRecord } from '#core/objects.ts'
+import { boolean, mixed, number, object, setLocale, string } from 'yup'
 
 setLocale({
   mixed: {
@@ -27,6 +28,9 @@ export const name = (what: string) =>
     .required(`Give ${what.toLowerCase()}.`)
     .max(NAME, `${what} should be at most ${NAME} characters.`)
     .matches(ONE_LINE, `${what} should be one plain line.`)
+
+/** Said of a name that is nearly another's: it is somebody, or something, else. */
+export const another = () => boolean().typeError('Another should be yes or no.')
 
 /** A quantity as typed: read by the core, not here. */
 export const typed = (most = TYPED) =>
@@ -74,3 +78,17 @@ export const shape = <T extends Parameters<typeof object>[0]>(fields: T) =>
   object(fields as NonNullable<T>)
     .typeError('This should be a group of fields.')
     .noUnknown((v) => `Not known here: ${String(v.unknown).slice(0, 200)}.`)
+
+/** A group in which any of these names may stand, each with something of one kind. */
+export const recordOf = <K extends string, V>(
+  names: readonly K[],
+  is: (v: unknown) => v is V,
+  what: string,
+) =>
+  mixed(
+    (v): v is Readonly<Partial<Record<K, V>>> =>
+      isRecord(v) &&
+      Object.entries(v).every(([name, value]) => (names as readonly string[]).includes(name) && is(value)),
+  )
+    .typeError(`${what} should be by fields that are known here.`)
+    .required(`${what} should be by fields that are known here.`)

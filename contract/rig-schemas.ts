@@ -2,13 +2,11 @@
 import { array, boolean, mixed, number } from 'yup'
 import { GEAR_KINDS } from '#core/rig/kinds.ts'
 import { DIALS } from '#core/instrument/protocol.ts'
-import { instant, LONG, name, ONE_LINE, shape, typed, uuid, word } from './primitives.ts'
+import { another, instant, LONG, name, ONE_LINE, shape, typed, uuid, word } from './primitives.ts'
 import { rigSchema } from './piece-schemas.ts'
 
 /** What somebody may confirm: an apprentice has the marked steps confirmed by an instructor. */
 export const ROLES = ['practised', 'apprentice', 'instructor'] as const
-/** Said of a name that is nearly another's: it is somebody, or something, else. */
-const another = () => boolean().typeError('Another should be yes or no.')
 export const personSchema = shape({
   id: uuid('The person'),
   name: name('The name'),

@@ -38,6 +38,7 @@ import {
 import {
   logSchema,
   logQuerySchema,
+  sheetSchema,
   recordsQuerySchema,
   pointsQuerySchema,
   photoQuerySchema,
@@ -110,6 +111,7 @@ export const ROUTES = {
   getTrend: { params: shape({ channel: typed() }).required(), body: none },
   getCloseOut: { params: idParams, body: none },
   exportLog: { params: none, body: none, query: exportQuerySchema },
+  addSheet: { params: none, body: sheetSchema },
   importLog: { params: none, body: none },
   listCopies: { params: none, body: none },
   makeCopy: { params: none, body: none },

@@ -305,6 +305,11 @@ export interface Imported {
   readonly photos: number
   readonly bad: readonly { readonly line: number; readonly reason: string }[]
 }
+/** What came of a shop's own spreadsheet: all of its good rows, those that were here already among them. */
+export interface SheetTaken {
+  readonly added: number
+  readonly known: number
+}
 /** A row that cannot be read, or does not say any more what was written. */
 export interface DamagedRow {
   readonly table: (typeof DAMAGED_TABLES)[number]
@@ -456,6 +461,7 @@ export interface Answers {
   getTrend: readonly Sample[]
   getCloseOut: CloseOut
   exportLog: never
+  addSheet: SheetTaken
   importLog: Imported
   listCopies: Copies
   makeCopy: Copies

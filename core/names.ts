@@ -10,8 +10,8 @@ const INVISIBLE =
  */
 export const plainName = (text: string): string => text.replace(INVISIBLE, '').replace(/\s+/gu, ' ').trim()
 
-/** What is left of a name for somebody who reads it in passing: no case, no accents, no signs. */
-const inPassing = (text: string): string =>
+/** What is left of a name for somebody who reads it in passing: no case, no accents, no signs; blank where it is all signs. */
+export const inPassing = (text: string): string =>
   plainName(text)
     .normalize('NFKD')
     .replace(/\p{M}/gu, '')

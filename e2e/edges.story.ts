@@ -1,7 +1,19 @@
 import { describe, expect, it } from 'vitest'
-import type { Today } from '#contract/types.ts'
+import type { AnswerOf, Today } from '#contract/types.ts'
 import { pieceNamed, testServer } from '../server/test-support.ts'
-import { expectAccessible, openPage, PAGES, press, pressByKey, see, typeInto, until } from './browser.ts'
+import {
+  choose,
+  expectAccessible,
+  giveFile,
+  openPage,
+  PAGES,
+  press,
+  pressByKey,
+  see,
+  type,
+  typeInto,
+  until,
+} from './browser.ts'
 import { browser, openStory, server } from './story.ts'
 
 openStory()
@@ -100,5 +112,56 @@ describe('a word of 120 letters', () => {
       }
       await page.close()
     }
+  })
+})
+
+describe('a spreadsheet of the shop', () => {
+  it('is looked at as it will be read, taken into the log, and is there once', async () => {
+    const page = await openPage(browser, `${server.url}/log/files`)
+    await press(page, 'bring it in here')
+    await see(page, 'written down elsewhere')
+    await giveFile(page, 'burning.xlsx', Buffer.from('PK\u0003\u0004'))
+    await see(page, 'take CSV, and bring in the file that you get')
+    const rows = ['Burning log, yard 2', 'Date;Hand;Plate (mm);Tip (mm);O2 (bar);Acetylene (bar);Dross;OK']
+    for (let i = 1; i <= 12; i++) rows.push(`${i}.3.2026;Bede;12;1,2;2,6;0,4;tap;${i === 3 ? 'no' : 'yes'}`)
+    await giveFile(page, 'burning.csv', [...rows, '31.2.2026;Bede;12;1,2;2,6;0,4;tap;yes'].join('\n'))
+    await see(page, '7 of 8 are taken')
+    await see(page, 'Row 15. Date: “31.2.2026” is no date')
+    await choose(page, 'Holds in the column Hand', 'Who')
+    await see(page, '8 of 8 are taken')
+    await expectAccessible(page, 'Spreadsheet')
+    await press(page, 'Take 12 rows into the log')
+    await see(page, '12 rows came in.')
+    await giveFile(page, 'burning.csv', rows.join('\n'))
+    await choose(page, 'Holds in the column Hand', 'Who')
+    await press(page, 'Take 12 rows into the log')
+    await see(page, 'No row came in. 12 rows were here already.')
+    await press(page, 'See the lines')
+    await see(page, 'Bede')
+    await page.close()
+  })
+})
+
+describe('a job that reads like another', () => {
+  it('is asked about, and either is one press away', async () => {
+    const page = await openPage(browser, `${server.url}/jobs`)
+    const start = async (title: string, job: string) => {
+      await press(page, 'Start a piece')
+      await type(page, 'What is it?', title)
+      await typeInto(page, await page.waitForSelector('::-p-aria([name="Which job?"])'), job)
+      await press(page, 'Plan it')
+    }
+    const [job] = (await server.call('GET', '/api/job-names?name=G')).json as AnswerOf<'findJobs'>
+    const jobName = job?.name ?? ''
+    await start('Stop plate', `${jobName.toUpperCase()}.`)
+    await see(page, `There is ${jobName} already, which reads like this one.`)
+    await expectAccessible(page, 'A job like another')
+    await press(page, `It is ${jobName}`)
+    await see(page, 'Stop plate')
+    await page.goto(`${server.url}/jobs`)
+    await start('Stay plate', `${jobName}!`)
+    await press(page, 'It is another job')
+    await see(page, 'Stay plate')
+    await page.close()
   })
 })

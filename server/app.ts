@@ -19,12 +19,13 @@ import { troubleHandlers } from './routes/troubles.ts'
 import { testHandlers } from './routes/tests.ts'
 import { instrumentHandlers } from './routes/instruments.ts'
 import { closeOutHandlers } from './routes/close-out.ts'
+import { sheetHandlers } from './routes/sheet.ts'
 import { copyHandlers } from './routes/copies.ts'
 import { benchHandlers } from './routes/bench.ts'
 
 const BODY_LIMIT = '256kb'
-/** A drawing of 20 MB, with what JSON adds to it. */
-const DRAWING_LIMIT = '44mb'
+/** A drawing of 20 MB, with what JSON adds to it; a spreadsheet is smaller. */
+const LARGE_LIMIT = '44mb'
 const YEAR_MS = 365 * 24 * 3600 * 1000
 
 export interface AppOptions extends Context {
@@ -59,6 +60,7 @@ export function createApp({ log, pages, version, ...context }: AppOptions): Koa 
     ...testHandlers,
     ...instrumentHandlers,
     ...closeOutHandlers,
+    ...sheetHandlers,
     ...copyHandlers,
   }
   for (const route of Object.keys(handlers) as (keyof Handlers)[])
@@ -73,10 +75,10 @@ export function createApp({ log, pages, version, ...context }: AppOptions): Koa 
   app.use(plainlyEncoded)
   app.use(jsonOnly)
   const small = bodyParser({ enableTypes: ['json'], jsonLimit: BODY_LIMIT, jsonStrict: true })
-  const large = bodyParser({ enableTypes: ['json'], jsonLimit: DRAWING_LIMIT, jsonStrict: true })
+  const large = bodyParser({ enableTypes: ['json'], jsonLimit: LARGE_LIMIT, jsonStrict: true })
   app.use((ctx, next) => {
     if (ctx.path === PATHS.importLog.path || ctx.path.startsWith(PHOTOS)) return next()
-    return (ctx.path === PATHS.addOutline.path ? large : small)(ctx, next)
+    return (LARGE.has(ctx.path) ? large : small)(ctx, next)
   })
   app.use((ctx, next) => {
     ctx.path = pathAsNow(ctx.path)
@@ -184,6 +186,8 @@ const plainlyEncoded: Koa.Middleware = async (ctx, next) => {
   await next()
 }
 
+/** What carries a file in its JSON: a drawing, a spreadsheet. */
+const LARGE: ReadonlySet<string> = new Set([PATHS.addOutline.path, PATHS.addSheet.path])
 const PHOTOS = PATHS.addPhoto.path.replace(':id', '')
 
 const jsonOnly: Koa.Middleware = async (ctx, next) => {

@@ -111,4 +111,17 @@ describe('a name', () => {
     expect((await person('Támsin wain', { another: true })).status).toBe(201)
     expect((await person('\u200b\u2060')).status).toBe(422)
   })
+  it('of a job is found and asked about among all of them, however it begins', async () => {
+    const job = (name: string, more: object = {}) =>
+      server.call('POST', '/api/jobs', { id: randomUUID(), name, place: '', ...more })
+    expect((await job('Gate 3, long weir')).status).toBe(201)
+    expect(await job('gate-3 (Long Weir)')).toMatchObject({
+      status: 409,
+      json: { error: { code: 'near-name', message: expect.stringContaining('Gate 3, long weir') as string } },
+    })
+    const { json } = await server.call('GET', '/api/job-names?name=gate-3%20(Long%20Weir)')
+    expect(json).toMatchObject([{ name: 'Gate 3, long weir' }])
+    expect((await job('gate-3 (Long Weir)', { another: true })).status).toBe(201)
+    expect((await job('Gate 4, long weir')).status).toBe(201)
+  })
 })

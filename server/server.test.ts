@@ -679,7 +679,7 @@ describe('the disk', () => {
     const pages = Number(server.db.pragma('page_count', { simple: true }))
     server.db.pragma(`max_page_count = ${pages}`)
     // fill what free room the last page has
-    const note = server.db.prepare("INSERT INTO jobs VALUES (?, ?, '', '')")
+    const note = server.db.prepare("INSERT INTO jobs (id, name, place, created_at) VALUES (?, ?, '', '')")
     expect(() => {
       for (;;) note.run(randomUUID(), 'filler'.repeat(40))
     }).toThrow(/full/)

@@ -152,6 +152,9 @@ describe('the log out and in', () => {
       422,
     )
     expect(await status(await zipOf((zip) => zip.file('other.txt', 'x')))).toBe(422)
+    // a spreadsheet program's own file is told how it comes in
+    const own = await zipOf((zip) => zip.file('[Content_Types].xml', '<Types/>'))
+    expect((await raw(server, 'POST', '/api/import', own)).bytes.toString()).toContain('Save it there as CSV')
   })
   it('refuses what no page could show: fuels, sources and keys that nobody knows', async () => {
     const { entries } = JSON.parse(
@@ -169,6 +172,7 @@ describe('the log out and in', () => {
       entries: [
         line({ fuel: 'swamp-gas' }),
         line({ handling: 'foot' }),
+        line({ metal: 'unobtainium' }),
         line({ told: { ...cut?.told, planned: planned('guess') } }),
         line({ told: { ...cut?.told, planned: { kerf: { value: 'wide' } } } }),
         line({ told: { ...cut?.told, hidden: 'PROTO' } }),
@@ -177,7 +181,7 @@ describe('the log out and in', () => {
     }).replace('"hidden":"PROTO"', '"__proto__":{"kind":"run"}')
     const done = await imported(server, text)
     expect(done.added).toBe(1)
-    expect(done.bad).toHaveLength(5)
+    expect(done.bad).toHaveLength(6)
   })
   it('lets a spreadsheet run no formula from a note, and reads the note back as it was', async () => {
     const piece = await pieceNamed(server, 'Paddle frames')

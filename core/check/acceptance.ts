@@ -1,6 +1,6 @@
 /** What was seen on a cut or a joint, and the shop's own limits on it. */
 import { keysOf } from '../objects.ts'
-import { SLAG_CLASSES, type Drop, type Edge, type SlagClass } from './outcome.ts'
+import { SLAG_CLASSES, type Drop, type Edge, type NotSeen, type SlagClass } from './outcome.ts'
 
 /** Marks on the strip of a cut, each at its place. */
 export const CUT_MARK_NAMES = {
@@ -21,9 +21,9 @@ export interface CutMark {
 
 /** A cut as it was looked at. Lengths in m; what was not looked at is absent. */
 export interface CutSeen {
-  readonly edge: Edge
-  readonly slag: SlagClass
-  readonly drop: Drop
+  readonly edge: Edge | NotSeen
+  readonly slag: SlagClass | NotSeen
+  readonly drop: Drop | NotSeen
   readonly marks: readonly CutMark[]
   /** How far the drag lines' feet lie behind their heads. */
   readonly dragM?: number | undefined
@@ -163,32 +163,31 @@ function verdict(judged: readonly Judged[], open: string | undefined): Verdict {
 /** Holds a cut against the shop's limits. `thicknessM` of the plate. */
 export function judgeCut(seen: CutSeen, thicknessM: number, limits: CutLimits): Verdict {
   const { slag, drop, marks, dragM, outOfSquareM, size } = seen
-  const judged: Judged[] = [
-    {
+  const gouges = Math.max(count(marks, 'gouge'), seen.edge === 'gouged' ? 1 : 0)
+  const judged: Judged[] = []
+  if (drop !== 'not-seen')
+    judged.push({
       what: 'Dropped',
       passed: drop !== 'no',
       found: drop === 'no' ? 'no' : drop === 'by-itself' ? 'by itself' : 'with a knock',
       limit: 'a knock',
-    },
-    {
+    })
+  if (slag !== 'not-seen')
+    judged.push({
       what: 'Slag',
       passed: SLAG_CLASSES.indexOf(slag) <= SLAG_CLASSES.indexOf(limits.worstSlag),
       found: slag.replace('-', ' '),
       limit: limits.worstSlag.replace('-', ' '),
-    },
-    {
-      what: 'Gouges',
-      passed: Math.max(count(marks, 'gouge'), seen.edge === 'gouged' ? 1 : 0) <= limits.gouges,
-      found: String(Math.max(count(marks, 'gouge'), seen.edge === 'gouged' ? 1 : 0)),
-      limit: String(limits.gouges),
-    },
+    })
+  judged.push(
+    { what: 'Gouges', passed: gouges <= limits.gouges, found: String(gouges), limit: String(limits.gouges) },
     {
       what: 'Stops',
       passed: count(marks, 'stop') <= limits.stops,
       found: String(count(marks, 'stop')),
       limit: String(limits.stops),
     },
-  ]
+  )
   if (dragM !== undefined)
     judged.push({
       what: 'Drag',
@@ -212,7 +211,8 @@ export function judgeCut(seen: CutSeen, thicknessM: number, limits: CutLimits): 
       limit: mm(limits.sizeM),
     })
   }
-  return verdict(judged, undefined)
+  const unseen = [drop, slag, seen.edge].includes('not-seen')
+  return verdict(judged, unseen ? 'Nobody says what the edge, the slag and the drop were like.' : undefined)
 }
 
 /** How much of a joint has a full fillet, of what could be seen; undefined when nothing could. */

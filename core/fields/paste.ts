@@ -11,7 +11,8 @@ export interface HeaderCell {
 export function readHeaderCell(cell: string): HeaderCell {
   const spaced = cell
     .trim()
-    .replace(/([a-z])([A-Z])/g, '$1 $2')
+    // kPa is one word
+    .replace(/([a-z])(?!Pa\b)([A-Z])/g, '$1 $2')
     .replace(/_/g, ' ')
   const [, words = spaced, bracket = ''] = /^(.*?)\s*[([]([^)\]]*)[)\]]\s*$/.exec(spaced) ?? []
   return { words: words.toLowerCase().trim(), bracket: bracket.trim() }

@@ -2,7 +2,7 @@
 import { keysOf } from '../objects.ts'
 import { ENTRY_KIND_NAMES, OUTCOME_NAMES, type RESULTS } from './fields.ts'
 import type { ResultOf } from '../fields/spec.ts'
-import type { SlagClass } from '../check/outcome.ts'
+import type { NotSeen, SlagClass } from '../check/outcome.ts'
 
 export type { Used } from '../fields/spec.ts'
 export type EntryKind = keyof typeof ENTRY_KIND_NAMES
@@ -21,11 +21,15 @@ export type TestResult = Of<'pressure-test'> | Of<'vacuum-test'>
 export type LineResult = { [K in EntryKind]: Of<K> }[EntryKind]
 
 /** Slag that a run may leave and still be one to learn from. */
-const GOOD_SLAG: ReadonlySet<SlagClass> = new Set(['none', 'falls-off', 'one-tap'])
+const GOOD_SLAG: ReadonlySet<SlagClass | NotSeen> = new Set(['none', 'falls-off', 'one-tap'])
 
 /** A cut to learn from: it dropped, free or at one tap, was not lost on the way, and nothing was left out of its run. */
 export const isGoodCut = (told: Pick<CutResult, 'drop' | 'slag' | 'marks'>, overridden: boolean): boolean =>
-  !overridden && told.drop !== 'no' && GOOD_SLAG.has(told.slag) && told.marks.every((m) => m.kind !== 'stop')
+  !overridden &&
+  told.drop !== 'no' &&
+  told.drop !== 'not-seen' &&
+  GOOD_SLAG.has(told.slag) &&
+  told.marks.every((m) => m.kind !== 'stop')
 
 /** A braze to learn from: a full fillet wherever it was seen, nothing against it, nothing left out. Its tests may still take that back. */
 export const isGoodBraze = (told: Pick<BrazeResult, 'places' | 'verdict'>, overridden: boolean): boolean => {

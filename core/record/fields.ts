@@ -13,7 +13,7 @@ import {
 import { HOLD_VERDICTS } from '../check/pressure-test.ts'
 import { VACUUM_VERDICTS } from '../check/vacuum-test.ts'
 import { SI_UNIT, type Kind, type SiUnit } from '../quantity/units.ts'
-import { DROP_NAMES, EDGE_NAMES, SLAG_NAMES } from '../check/outcome.ts'
+import { DROP_NAMES, EDGE_NAMES, NOT_SEEN, SLAG_NAMES } from '../check/outcome.ts'
 import type { PlannedFigure } from './planned.ts'
 import { SOURCES } from '../figure.ts'
 import { isRecord, keysOf } from '../objects.ts'
@@ -193,9 +193,12 @@ const BREAKING = choice(BREAKING_NAMES, { label: 'How it was opened', sure: true
 /** What came out of a cut. */
 export const CUT_RESULT = {
   used: group(CUT_USED, { label: 'Used', what: 'What was used' }),
-  edge: choice(EDGE_NAMES, { label: 'The edge', sure: true, csv: 'edge' }),
-  slag: choice(SLAG_NAMES, { label: 'Slag underneath comes off', sure: true, csv: 'slag' }),
-  drop: choice(DROP_NAMES, { label: 'Did it drop?', sure: true, csv: 'dropped' }),
+  edge: choice({ ...EDGE_NAMES, ...NOT_SEEN }, { label: 'The edge', sure: true, csv: 'edge' }),
+  slag: choice(
+    { ...SLAG_NAMES, ...NOT_SEEN },
+    { label: 'Slag underneath comes off', sure: true, csv: 'slag' },
+  ),
+  drop: choice({ ...DROP_NAMES, ...NOT_SEEN }, { label: 'Did it drop?', sure: true, csv: 'dropped' }),
   kerf: measured('length', 'Kerf, measured', 0.05, { csv: 'kerf_m', empty: 'leave empty if not measured' }),
   drag: measured('length', 'Drag', 0.3, { empty: NOT_MEASURED, orNone: true }),
   outOfSquare: measured('length', 'Out of square', 0.1, { empty: NOT_MEASURED, orNone: true }),

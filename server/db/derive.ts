@@ -1,5 +1,6 @@
 /** What is worked out from the log's rows and kept beside them, worked out anew: after a migration, or for a row put back. */
 import { eventAsNow, setupAsNow, stepsAsNow, type OldBreaks, type StoredEvent } from '#application/stored.ts'
+import { inPassing } from '#core/names.ts'
 import { foldRun } from '#core/record/run.ts'
 import type { Run } from '#contract/types.ts'
 import type { PieceDraft } from '#contract/schemas.ts'
@@ -112,4 +113,11 @@ export function deriveAll(db: Db): void {
   ids<string>('SELECT id FROM runs').forEach(derivesRun(db))
   ids<string>('SELECT id FROM tickets').forEach(derivesPiece(db))
   signAll(db)
+}
+
+/** Works out again what is left of each job's name for somebody who reads it in passing. */
+export function deriveJobNames(db: Db): void {
+  const put = db.prepare<[string, string]>('UPDATE jobs SET plain = ? WHERE id = ?')
+  for (const { id, name } of db.prepare<[], { id: string; name: string }>('SELECT id, name FROM jobs').all())
+    put.run(inPassing(name), id)
 }

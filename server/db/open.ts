@@ -1,7 +1,7 @@
 import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import Database from 'better-sqlite3'
-import { deriveAll } from './derive.ts'
+import { deriveAll, deriveJobNames } from './derive.ts'
 import type { Db } from './db.ts'
 import { addDigest } from './digest.ts'
 
@@ -17,7 +17,7 @@ interface Migration {
   /** What SQL alone does not work out, in the same transaction. */
   readonly after?: (db: Db) => void
 }
-const AFTER: Readonly<Partial<Record<number, (db: Db) => void>>> = { 6: deriveAll }
+const AFTER: Readonly<Partial<Record<number, (db: Db) => void>>> = { 6: deriveAll, 9: deriveJobNames }
 
 function migrations(): Migration[] {
   return readdirSync(MIGRATIONS)

@@ -1,5 +1,6 @@
 import type { Job, JobSummary, PieceChanged } from '#contract/types.ts'
 import type { JobRow } from '../db/tables/jobs.ts'
+import { askWhetherAnother } from '../another.ts'
 import { conflict, notFound } from '../errors.ts'
 import type { Store } from '../store.ts'
 import { Written, type Handlers } from './mount.ts'
@@ -72,8 +73,12 @@ export const jobHandlers: Pick<
       after: rows.length > JOBS_SHOWN ? (shown.at(-1)?.id ?? null) : null,
     }
   },
-  findJobs: ({ store }, { query }) =>
-    store.jobs.beginning((query.name ?? '').trim(), NAMES_SHOWN).map(({ id, name }) => ({ id, name })),
+  findJobs: ({ store }, { query }) => {
+    const asked = (query.name ?? '').trim()
+    // those that would be taken for it come first: its own name may begin otherwise
+    const found = [...store.jobs.near(asked, NAMES_SHOWN), ...store.jobs.beginning(asked, NAMES_SHOWN)]
+    return [...new Map(found.map(({ id, name }) => [id, { id, name }])).values()].slice(0, NAMES_SHOWN)
+  },
   getJob: ({ store }, { params, query }): Job => {
     const row = store.jobs.get(params.id)
     if (!row) throw notFound('job')
@@ -93,7 +98,10 @@ export const jobHandlers: Pick<
   },
   getPiece: ({ store }, { params }) => found(store, params.id),
   addJob: ({ store, now }, { body }) => {
-    if (!store.jobs.get(body.id)) store.jobs.add(body.id, body.name, body.place, now().toISOString())
+    if (!store.jobs.get(body.id)) {
+      askWhetherAnother(body, store.jobs.near(body.name, NAMES_SHOWN))
+      store.jobs.add(body.id, body.name, body.place, now().toISOString())
+    }
     const row = store.jobs.get(body.id)
     if (!row) throw notFound('job')
     return withPieces(store, row, PIECES_SHOWN)

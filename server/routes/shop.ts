@@ -2,9 +2,9 @@ import { readPrice } from '#core/cost.ts'
 import { readCut } from '#core/cut/index.ts'
 import { readGauge } from '#core/line/gauge-face.ts'
 import { readTorchGear } from '#core/line/read-torch.ts'
-import { nearNames } from '#core/names.ts'
 import { gearFault, type Gear } from '#core/rig/gear.ts'
 import { readAcceptance } from '#application/read-entry.ts'
+import { askWhetherAnother } from '../another.ts'
 import { AppError, conflict, notFound } from '../errors.ts'
 import type { Handlers } from './mount.ts'
 
@@ -12,16 +12,6 @@ import type { Handlers } from './mount.ts'
 function checkGear(gear: Pick<Gear, 'kind' | 'fields'>): void {
   const fault = gearFault(gear)
   if (fault) throw new AppError(422, 'bad-input', fault.message, `fields.${fault.field}`)
-}
-
-/** Asks about a name that would be read for one that is there, until somebody says that it is another. */
-function askWhetherAnother(
-  { name, another }: { readonly name: string; readonly another?: boolean | undefined },
-  known: readonly { readonly name: string }[],
-): void {
-  const near = another === true ? undefined : known.find((k) => nearNames(k.name, name))
-  if (near)
-    throw conflict('near-name', `There is ${near.name} already, which reads like ${name}. Is this another?`)
 }
 
 /** Settings, people, torches and the rest of the rig. */

@@ -103,6 +103,12 @@ async function openZip(file: string): Promise<Archive> {
       found.set(entry.fileName, entry)
     }
     const log = found.get('log.json') ?? found.get('log.csv')
+    if (found.has('[Content_Types].xml') || found.has('content.xml'))
+      throw refuse(
+        422,
+        'spreadsheet',
+        'This is a spreadsheet program’s own file. Save it there as CSV, and bring it in as a spreadsheet of your own.',
+      )
     if (!log) throw refuse(422, 'bad-archive', 'There is no log.json and no log.csv in this archive.')
     if (log.uncompressedSize > IMPORT_CAPS.bytes) throw tooLarge()
     const photos = [...found].flatMap(([name, entry]): [string, Entry][] => {

@@ -315,6 +315,10 @@ export const api = createApi({
       query: () => ({ route: 'listPageFaults' }),
       keepUnusedDataFor: 0,
     }),
+    addSheet: make.mutation<AnswerOf<'addSheet'>, BodyOf<'addSheet'>>({
+      query: (body) => ({ route: 'addSheet', body }),
+      invalidatesTags: ['Log', 'Jobs'],
+    }),
     tips: make.query<AnswerOf<'listTips'>, void>({
       query: () => ({ route: 'listTips' }),
       providesTags: ['Tips'],

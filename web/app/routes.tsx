@@ -82,6 +82,7 @@ export const router = createBrowserRouter([
       { path: '/tests/:testId', element: view(() => import('../views/tests/TestPage.tsx')) },
       { path: '/log', element: view(() => import('../views/log/Log.tsx')) },
       { path: '/log/chart', element: view(() => import('../views/log/YourChart.tsx')) },
+      { path: '/log/files/sheet', element: view(() => import('../views/log/sheet/SheetPage.tsx')) },
       { path: '/log/files', element: view(() => import('../views/log/Files.tsx')) },
       {
         path: '/log/:entryId/correct',

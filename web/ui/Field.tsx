@@ -8,17 +8,22 @@ interface FieldProps {
   readonly hint?: ReactNode
   /** Label beside the control, or above it. */
   readonly beside?: boolean
+  /** Only those who hear it have the label: its column says the same. */
+  readonly inColumn?: boolean
   readonly children: (ids: { readonly id: string; readonly describedBy: string | undefined }) => ReactNode
 }
 
 /** A labelled control with its error or hint under it. */
-export function Field({ label, of, error, hint, beside = false, children }: FieldProps) {
+export function Field({ label, of, error, hint, beside = false, inColumn = false, children }: FieldProps) {
   const id = useId()
   const note = error ?? hint
   const describedBy = note ? `${id}-note` : undefined
   return (
     <div className={beside ? 'grid grid-cols-[104px_1fr] items-start gap-x-3' : 'grid gap-1'}>
-      <label htmlFor={id} className={`text-soft ${beside ? 'pt-2 leading-tight' : ''}`}>
+      <label
+        htmlFor={id}
+        className={inColumn ? 'sr-only' : `text-soft ${beside ? 'pt-2 leading-tight' : ''}`}
+      >
         {label}
         {of === undefined ? null : <span className="sr-only"> {of}</span>}
       </label>

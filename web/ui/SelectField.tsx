@@ -12,6 +12,7 @@ function PlainSelectField<T extends string>({
   options,
   onChange,
   beside = false,
+  inColumn = false,
   placeholder = 'Choose',
   error,
 }: {
@@ -21,11 +22,12 @@ function PlainSelectField<T extends string>({
   readonly options: readonly Option<T>[]
   readonly onChange: (value: T) => void
   readonly beside?: boolean
+  readonly inColumn?: boolean
   readonly placeholder?: string
   readonly error?: string | undefined
 }) {
   return (
-    <Field label={label} of={of} beside={beside} error={error}>
+    <Field label={label} of={of} beside={beside} inColumn={inColumn} error={error}>
       {({ id, describedBy }) => (
         <Select.Root value={value} onValueChange={(v) => onChange(v as T)}>
           <Select.Trigger

@@ -1,3 +1,4 @@
+import { inPassing } from '#core/names.ts'
 import type { Db } from '../db.ts'
 
 export interface JobRow {
@@ -23,8 +24,9 @@ export function jobsTable(db: Db) {
   const named = db.prepare<[string, string, number], JobRow>(
     `SELECT ${COLUMNS} FROM jobs WHERE lower(name) >= lower(?) AND lower(name) < lower(?) ORDER BY lower(name) LIMIT ?`,
   )
-  const add = db.prepare<[string, string, string, string]>(
-    'INSERT INTO jobs (id, name, place, created_at) VALUES (?, ?, ?, ?)',
+  const near = db.prepare<[string, number], JobRow>(`SELECT ${COLUMNS} FROM jobs WHERE plain = ? LIMIT ?`)
+  const add = db.prepare<[string, string, string, string, string]>(
+    'INSERT INTO jobs (id, name, place, created_at, plain) VALUES (?, ?, ?, ?, ?)',
   )
   return {
     /** A page of jobs, newest first, after the one named last. */
@@ -35,9 +37,14 @@ export function jobsTable(db: Db) {
     /** Jobs whose names begin so, in the order of their names. */
     beginning: (name: string, most: number): JobRow[] =>
       name === '' ? newest.all(most) : named.all(name, name + LAST, most),
+    /** Jobs whose names would be taken for this one in passing, those that are the same among them. */
+    near: (name: string, most: number): JobRow[] => {
+      const plain = inPassing(name)
+      return plain === '' ? [] : near.all(plain, most)
+    },
     get: (id: string): JobRow | undefined => get.get(id),
     add: (id: string, name: string, place: string, at: string): void => {
-      add.run(id, name, place, at)
+      add.run(id, name, place, at, inPassing(name))
     },
   }
 }

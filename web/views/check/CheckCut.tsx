@@ -15,6 +15,7 @@ import {
   SLAG_NAMES,
   type Drop,
   type Edge,
+  type NotSeen,
   type SlagClass,
 } from '#core/check/outcome.ts'
 import type { Kind } from '#core/quantity/index.ts'
@@ -48,6 +49,10 @@ interface Form extends CommonForm, Measured {
   readonly breaking: CutLogDraft['breaking']
 }
 
+/** What somebody looked at; nothing where nobody did. */
+const looked = <T extends string>(seen: T | NotSeen | undefined): Exclude<T, NotSeen> | '' =>
+  seen === undefined || seen === 'not-seen' ? '' : (seen as Exclude<T, NotSeen>)
+
 /** The form as it begins: as planned and as the run's clock had it, or as the line had it that is corrected. */
 function useFirst(subject: Subject): Omit<Form, keyof CommonForm> {
   const { print } = useShop()
@@ -67,9 +72,9 @@ function useFirst(subject: Subject): Omit<Form, keyof CommonForm> {
     ...typedOf(told, MEASURED),
     sizeWanted: told?.size?.wanted.text ?? '',
     sizeMeasured: told?.size?.measured.text ?? '',
-    edge: told?.edge ?? '',
-    slag: told?.slag ?? '',
-    drop: told?.drop ?? '',
+    edge: looked(told?.edge),
+    slag: looked(told?.slag),
+    drop: looked(told?.drop),
     sizeEdges: told?.size?.edges === 2 ? '2' : '1',
     marks: told?.marks ?? [],
     breaking: told?.breaking ?? 'none',

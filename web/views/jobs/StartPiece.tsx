@@ -2,7 +2,9 @@ import { useState, type ChangeEvent } from 'react'
 import { useForm } from 'react-hook-form'
 import { useNavigate } from 'react-router'
 import { firstBraze, firstDraft, FIRST_RIG } from '#application/first.ts'
+import { nearNames } from '#core/names.ts'
 import type { PieceDraft } from '#contract/schemas.ts'
+import type { AnswerOf } from '#contract/types.ts'
 import { api, type Failure } from '../../app/api.ts'
 import { device } from '../../app/device.ts'
 import { useShop } from '../../app/shop.ts'
@@ -13,6 +15,7 @@ import { Panel } from '../../ui/Panel.tsx'
 import { Segmented } from '../../ui/Segmented.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
 
+type JobName = AnswerOf<'findJobs'>[number]
 interface Form {
   readonly title: string
   readonly job: string
@@ -54,24 +57,44 @@ export function StartPiece({
   })
   const torchId = chosen ?? torches.find((t) => t.id === last)?.id ?? torches[0]?.id ?? NONE
   const torch = torches.find((t) => t.id === torchId)
-  const start = handleSubmit(async ({ title, job }) => {
+  // a job whose name would be taken for the one that was typed: it is asked about
+  const [near, setNear] = useState<JobName | undefined>(undefined)
+  /** The job that is meant; undefined where that has to be asked first. */
+  const jobFor = async (name: string, meant: JobName | 'another' | undefined) => {
+    if (typeof meant === 'object') return meant.id
+    const named = await askName({ name }).unwrap()
+    const known = named.find((j) => j.name.toLowerCase() === name.toLowerCase())
+    const like = meant === 'another' ? undefined : named.find((j) => nearNames(j.name, name))
+    if (!known && like) {
+      setNear(like)
+      return undefined
+    }
+    const body = {
+      id: crypto.randomUUID(),
+      name,
+      place: '',
+      ...(meant === 'another' ? { another: true } : {}),
+    }
+    return known?.id ?? (await addJob(body).unwrap()).id
+  }
+  const begin = async ({ title, job }: Form, meant?: JobName | 'another') => {
     try {
-      const named = await askName({ name: job.trim() }).unwrap()
-      const known = named.find((j) => j.name.toLowerCase() === job.trim().toLowerCase())
-      const jobId =
-        known?.id ?? (await addJob({ id: crypto.randomUUID(), name: job.trim(), place: '' }).unwrap()).id
+      const jobId = await jobFor(job.trim(), meant)
+      if (jobId === undefined) return
       send(device.actions.changed({ torchId: torch?.id ?? null }))
       const rig = { torchId: torch?.id ?? null, rig: torch?.rig ?? FIRST_RIG }
       const draft: PieceDraft =
         kind === 'braze' ? { ...firstBraze(settings), ...rig } : { ...firstDraft(settings), ...rig }
       const piece = await addPiece({ id: crypto.randomUUID(), jobId, title: title.trim(), draft }).unwrap()
+      setNear(undefined)
       reset()
       onClose()
       void go(`/jobs/${jobId}/${piece.id}`)
     } catch (failure) {
       setError('root', { message: (failure as Failure).message })
     }
-  })
+  }
+  const start = handleSubmit((form) => begin(form))
   return (
     <Panel title="Start a piece" place="middle" typeFirst open={open} onClose={onClose}>
       <form className="grid gap-4" onSubmit={(e) => void start(e)} noValidate>
@@ -109,7 +132,10 @@ export function StartPiece({
                 {...register('job', {
                   validate: (v) => v.trim() !== '' || 'Name the job.',
                   maxLength: { value: 120, message: 'At most 120 characters.' },
-                  onChange: (e: ChangeEvent<HTMLInputElement>) => setTypedJob(e.target.value.trim()),
+                  onChange: (e: ChangeEvent<HTMLInputElement>) => {
+                    setTypedJob(e.target.value.trim())
+                    setNear(undefined)
+                  },
                 })}
               />
               <datalist id={`${id}-jobs`}>
@@ -120,6 +146,19 @@ export function StartPiece({
             </>
           )}
         </Field>
+        {near ? (
+          <div role="alert" className="grid gap-2 border-l-4 border-brass pl-3">
+            <p>There is {near.name} already, which reads like this one.</p>
+            <div className="flex flex-wrap gap-2">
+              <Button onClick={() => void handleSubmit((form) => begin(form, near))()}>
+                It is {near.name}
+              </Button>
+              <Button onClick={() => void handleSubmit((form) => begin(form, 'another'))()}>
+                It is another job
+              </Button>
+            </div>
+          </div>
+        ) : null}
         <Group label="Cut or braze?">
           <Segmented tall label="Cut or braze?" value={kind} options={KINDS} onChange={setKind} />
         </Group>

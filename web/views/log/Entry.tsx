@@ -22,8 +22,7 @@ import { FIGURE_NAMES } from '../plan/figure-words.ts'
 import { usePlanFigures } from '../plan/plan-words.ts'
 import { RemedyButton } from './RemedyButton.tsx'
 import { BREAKING_NAMES, INSIDE_NAMES } from '#core/check/acceptance.ts'
-import { DROP_NAMES, EDGE_NAMES, SLAG_NAMES } from '#core/check/outcome.ts'
-import { ENTRY_KIND_NAMES } from '#core/record/fields.ts'
+import { CUT_RESULT, ENTRY_KIND_NAMES } from '#core/record/fields.ts'
 import { TEST_WORDS } from './outcome-words.ts'
 import { BREAK_WORDS } from '../run/break-words.ts'
 import { useTell } from './useTell.ts'
@@ -185,13 +184,13 @@ function CutFound({ entry, told }: { readonly entry: LogEntry; readonly told: Cu
     <div className="grid gap-8 lg:grid-cols-[1fr_1.15fr]">
       <Part name="Result">
         <div className="grid grid-cols-3 gap-4 pt-4">
-          <NamedValue name="Edge" value={EDGE_NAMES[told.edge]}>
-            <EdgeTile edge={told.edge} />
+          <NamedValue name="Edge" value={CUT_RESULT.edge.names[told.edge]}>
+            {told.edge === 'not-seen' ? null : <EdgeTile edge={told.edge} />}
           </NamedValue>
-          <NamedValue name="Slag" value={SLAG_NAMES[told.slag]}>
-            <SlagTile slag={told.slag} />
+          <NamedValue name="Slag" value={CUT_RESULT.slag.names[told.slag]}>
+            {told.slag === 'not-seen' ? null : <SlagTile slag={told.slag} />}
           </NamedValue>
-          <NamedValue name="Dropped" value={DROP_NAMES[told.drop]} />
+          <NamedValue name="Dropped" value={CUT_RESULT.drop.names[told.drop]} />
         </div>
         <div className="pt-4">
           <VerdictLine verdict={told.verdict} />

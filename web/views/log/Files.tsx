@@ -1,5 +1,6 @@
 import { Download, Upload } from 'lucide-react'
 import { useState } from 'react'
+import { Link } from 'react-router'
 import { PATHS } from '#contract/paths.ts'
 import type { ApiError, Imported } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
@@ -88,6 +89,13 @@ export default function Files() {
               }}
             />
           </label>
+          <p className="pt-4">
+            A spreadsheet of your own, with cuts and brazes one to a row:{' '}
+            <Link className="underline underline-offset-4" to="/log/files/sheet">
+              bring it in here
+            </Link>
+            .
+          </p>
           {fault === '' ? null : (
             <p role="alert" className="pt-3 font-bold text-alarm">
               {fault}

@@ -2,10 +2,22 @@ import { useCallback } from 'react'
 import { filletShare } from '#core/check/acceptance.ts'
 import { KIND_OF_UNIT } from '#core/figure.ts'
 import { printEstimate } from '#core/quantity/index.ts'
-import type { LineResult } from '#core/record/entry.ts'
+import type { CutResult, LineResult } from '#core/record/entry.ts'
+import { CUT_RESULT } from '#core/record/fields.ts'
+import { capital } from '#core/words/trade.ts'
 import { useShop } from '../../app/shop.ts'
-import { DROP_NAMES, EDGE_NAMES, SLAG_NAMES } from '#core/check/outcome.ts'
 import { TEST_WORDS } from './outcome-words.ts'
+
+/** What was seen of a cut, of those things that somebody looked at. */
+function cutSeen({ edge, slag, drop }: CutResult): string {
+  const { names } = CUT_RESULT.edge
+  const seen = [
+    edge === 'not-seen' ? '' : names[edge],
+    slag === 'not-seen' ? '' : `slag ${CUT_RESULT.slag.names[slag].toLowerCase()}`,
+    drop === 'not-seen' ? '' : `dropped ${CUT_RESULT.drop.names[drop].toLowerCase()}`,
+  ].filter((s) => s !== '')
+  return seen.length === 0 ? 'Nobody says how it looked' : capital(seen.join(', '))
+}
 
 /** What a line tells, in a few words and in the units of this screen. */
 export function useTell(): (told: LineResult) => string {
@@ -14,7 +26,7 @@ export function useTell(): (told: LineResult) => string {
     (told) => {
       switch (told.kind) {
         case 'cut':
-          return `${EDGE_NAMES[told.edge]}, slag ${SLAG_NAMES[told.slag].toLowerCase()}, dropped ${DROP_NAMES[told.drop].toLowerCase()}${told.kerf ? `, kerf ${print(told.kerf.si, 'length')}` : ''}`
+          return `${cutSeen(told)}${told.kerf ? `, kerf ${print(told.kerf.si, 'length')}` : ''}`
         case 'braze': {
           const share = filletShare(told.places)
           return `${told.filler}${share === undefined ? '' : `, fillet ${Math.round(share * 100)} % full`}${told.leakPath ? ', a way through' : ''}`
