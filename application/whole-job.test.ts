@@ -8,7 +8,7 @@ const cut = firstDraft(FIRST_SETTINGS)
 const braze = firstBraze(FIRST_SETTINGS)
 const PRICED = {
   ...FIRST_SETTINGS,
-  prices: { oxygen: '14', fuel: '62', hour: '38', per: '100 cu ft' as const },
+  prices: { oxygen: '14', fuel: '62', hour: '38', per: '100 cu ft' as const, sign: '£' },
 }
 const whole = (drafts: readonly PieceDraft[], settings = FIRST_SETTINGS) =>
   wholeJob(drafts, settings, NO_RUNS)

@@ -24,7 +24,7 @@ import {
   findUnit,
   KINDS,
   parseQuantity,
-  printFor,
+  printAs,
   printQuantity,
   SI_UNIT,
   type Kind,
@@ -184,8 +184,7 @@ function quantity(text: string, options: { as: string; unit?: string }): void {
     throw new BadInput('unit', `“${options.unit}” is not a unit for ${kind}.`)
   const read = parseQuantity(text, kind, { unit: unit?.id })
   if (!read.ok) throw new BadInput('text', read.message, read.choices)
-  const shown =
-    kind === 'time' ? printFor(read.value, kind, INCH_UNITS) : printQuantity(read.value, read.unit)
+  const shown = kind === 'time' ? printAs(read.value, kind, INCH_UNITS) : printQuantity(read.value, read.unit)
   print({
     value: read.value,
     unit: SI_UNIT[kind],

@@ -17,6 +17,10 @@ export function readPrice(text: string): number | undefined {
   return /^\d{1,9}(\.\d{1,4})?$/.test(clean) ? Number(clean) : undefined
 }
 
+/** Money as it is said: "£1.78"; a sign of letters stands apart. */
+export const printMoney = (amount: number, { sign }: { readonly sign: string }): string =>
+  `${sign.trim()}${/[A-Za-z]$/.test(sign.trim()) ? ' ' : ''}${amount.toFixed(2)}`
+
 /** What a cut takes: torch time in s, gases in m³ at 70 F and 1 atm. */
 export interface Takes {
   readonly torchS: number

@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import * as fuels from './gas/fuels.ts'
 import * as standard from './gas/standard.ts'
+import * as choices from './quantity/choices.ts'
 import * as quantity from './quantity/index.ts'
 
 const CORE = import.meta.dirname
@@ -46,7 +47,7 @@ const ALL = FILES.flatMap(examplesIn)
 /** What an expression comes to, with a file's own exports, the units and the gases at hand. */
 async function valueOf(expression: string, file: string): Promise<unknown> {
   const own = (await import(join(CORE, file))) as Record<string, unknown>
-  const scope: Record<string, unknown> = { ...quantity, ...standard, ...fuels, ...own }
+  const scope: Record<string, unknown> = { ...quantity, ...choices, ...standard, ...fuels, ...own }
   // the text is that of the comment beside the function
   const run = new Function(...Object.keys(scope), `return (${expression})`) as (...args: unknown[]) => unknown
   return run(...Object.values(scope))

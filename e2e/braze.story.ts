@@ -127,7 +127,7 @@ describe('a cracked bracket', () => {
     await see(page, 'buried in dry sand')
     await see(page, 'RBCuZn-C')
     await pressByKey(page, 'Can give')
-    await see(page, 'Preheat to 527 °F')
+    await see(page, 'Preheat to 530 °F')
     await tab('Step by step')
     await see(page, 'drill a 3 to 5 mm stop')
     await see(page, 'Bury it in dry sand')

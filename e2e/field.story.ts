@@ -29,7 +29,7 @@ describe('the unit field', () => {
     ['2,5 cm', '25.4'],
   ])('takes %s as typed and shows what it understood', async (text, shown) => {
     await type(page, 'Thickness', text)
-    if (text.endsWith('cm')) await drawn('0.984 in')
+    if (text.endsWith('cm')) await drawn('25 mm')
     else expect(await understood()).toBe(shown)
   })
   it('asks which gauge, with a button for each, and loses nothing', async () => {
@@ -85,7 +85,11 @@ describe('the unit field', () => {
     const psi = Number(/(\d+) psi/.exec(await setting())?.[1])
     await page.focus('[data-station="oxygen"]')
     await page.keyboard.press('u')
-    await drawn('17.46 mm')
+    await until(page, () =>
+      (document.querySelector('[data-station="set-oxygen"]')?.textContent ?? '').includes('bar'),
+    )
+    // what was typed in sixteenths stays so
+    await drawn('11/16 in')
     const bar = Number(/([\d.]+) bar/.exec(await setting())?.[1])
     expect(bar).toBeCloseTo(psi * 0.0689476, 1)
     await page.keyboard.press('u')

@@ -153,7 +153,9 @@ describe('a screen', () => {
     const full = () =>
       server.db.pragma(`max_page_count = ${Number(server.db.pragma('page_count', { simple: true }))}`)
     full()
-    const filler = server.db.prepare("INSERT INTO jobs VALUES (lower(hex(randomblob(16))), ?, '', '')")
+    const filler = server.db.prepare(
+      "INSERT INTO jobs (id, name, place, created_at) VALUES (lower(hex(randomblob(16))), ?, '', '')",
+    )
     expect(() => {
       for (;;) filler.run('filler'.repeat(40))
     }).toThrow(/full/)

@@ -260,7 +260,7 @@ export function adviseBraze(draft: BrazeDraft, judged: Judged | undefined): void
   if (isRound(work) && isCopper(work.a.metal))
     draft.advise(
       'A bend in place of a joint',
-      `Where the tube allows, bend it: radius ${draft.show(3 * seatDiameterM(work), 'length')} to ${draft.show(5 * seatDiameterM(work), 'length')}, hard tube annealed first. No joint, no leak.`,
+      `Where the tube allows, bend it: radius ${draft.show(3 * seatDiameterM(work), 'reached')} to ${draft.show(5 * seatDiameterM(work), 'reached')}, hard tube annealed first. No joint, no leak.`,
     )
   if (work.count > 1 || work.nextJointM !== undefined)
     draft.advise(

@@ -50,9 +50,6 @@ export const BRAZE_FIGURE_UNIT = {
 } as const satisfies Readonly<Record<BrazeFigureName, SiUnit>>
 
 type BrazePressure = PressureOf<typeof BRAZE_FIGURE_UNIT>
-/** Figures that are a difference of temperatures, not a temperature. */
-export const RISES: readonly BrazeFigureName[] = ['baseHeadroom']
-
 const SHAPE = { names: BRAZE_FIGURES, unit: BRAZE_FIGURE_UNIT, atTip: new Set<never>() }
 
 /** A braze while it is being planned. */

@@ -151,7 +151,7 @@ function chooseFiller(
     refused ? 'Not with a torch and filler' : wide ? 'Too wide to draw filler in' : 'No filler may be used',
     refused ??
       (wide
-        ? `Over ${draft.show(CAPILLARY_MAX_M, 'length')} hot nothing is drawn in. Close the gap with a sleeve or a new part, or build it up as a bead.`
+        ? `Over ${draft.show(CAPILLARY_MAX_M, 'gap')} hot nothing is drawn in. Close the gap with a sleeve or a new part, or build it up as a bead.`
         : 'Every filler is barred, each for the reason beside it. Change the metal, the service or the gap, or have it welded.'),
     { field: refused ? 'work.a.metal' : wide ? 'work.clearance' : 'work.filler' },
   )
@@ -272,7 +272,7 @@ function putTemperatures(draft: BrazeDraft, { filler, targetK, solidusK }: Judge
     value: targetK,
     low: Math.min(targetK, filler.minK),
     high: Math.max(targetK, Math.min(filler.maxK, solidusK - 10)),
-    because: `The middle of ${filler.id}’s brazing range, ${draft.showSpan(filler.minK, filler.maxK, 'temperature')}, kept under the melting of the base. It melts from ${draft.showSpan(filler.solidusK, filler.liquidusK, 'temperature')}.`,
+    because: `The middle of ${filler.id}’s brazing range, ${draft.showSpan(filler.minK, filler.maxK, 'published')}, kept under the melting of the base. It melts from ${draft.showSpan(filler.solidusK, filler.liquidusK, 'published')}.`,
     from: {
       filler: filler.id,
       brazingMin: filler.minK,
@@ -287,7 +287,7 @@ function putTemperatures(draft: BrazeDraft, { filler, targetK, solidusK }: Judge
     value: solidusK - targetK,
     low: solidusK - Math.max(targetK, Math.min(filler.maxK, solidusK - 10)),
     high: solidusK - Math.min(targetK, filler.minK),
-    because: `The lower base metal begins to melt at ${draft.show(solidusK, 'temperature')}; less the brazing temperature.`,
+    because: `The lower base metal begins to melt at ${draft.show(solidusK, 'published')}; less the brazing temperature.`,
     from: { lowerBaseSolidus: solidusK, brazingTemperature: targetK },
     cites: METAL_SOURCE,
   })

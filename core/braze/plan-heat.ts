@@ -157,7 +157,7 @@ export function planHeat(draft: BrazeDraft, asked: Asked): HeatPlanned {
 function putTip(draft: BrazeDraft, torch: Torch & { heating: boolean }, row: TipRow | undefined): void {
   const { rig } = draft.request
   const drill = drillOfDiameter(torch.orificeM)
-  const size = `${torch.heating ? `${torch.ports} ports of ` : ''}${draft.show(torch.orificeM, 'length')}${drill ? ` (number drill ${drill.number})` : ''}`
+  const size = `${torch.heating ? `${torch.ports} ports of ` : ''}${draft.show(torch.orificeM, 'bore')}${drill ? ` (number drill ${drill.number})` : ''}`
   const fitted = rig.tipOrificeM !== undefined
   draft.detail = { ...draft.detail, ports: torch.ports }
   draft.put('tipOrifice', {
@@ -385,7 +385,7 @@ function adviseOrder(draft: BrazeDraft, withinM: number): void {
     close.length > 0 ? 'mind' : 'note',
     'joint-order',
     'Order of the joints',
-    `Counted from where the nitrogen goes in: ${order.join(', ')}, from the far end to the near one, so that hot gas leaves through work that is done.${close.length > 0 ? ` ${close.join('; ')} lie nearer than ${draft.show(withinM, 'length')}: a wet rag between, or both in one heat.` : ''}`,
+    `Counted from where the nitrogen goes in: ${order.join(', ')}, from the far end to the near one, so that hot gas leaves through work that is done.${close.length > 0 ? ` ${close.join('; ')} lie nearer than ${draft.show(withinM, 'reached')}: a wet rag between, or both in one heat.` : ''}`,
     { field: 'work.jointsAt', figure: 'remeltDistance' },
   )
 }
@@ -426,7 +426,7 @@ function adviseNext(draft: BrazeDraft, at: number, hot: number, solidusK: number
       'mind',
       're-melt',
       'The next joint may let go',
-      `It comes to about ${draft.show(hot, 'temperature')}; ${filler} begins to melt at ${draft.show(solidusK, 'temperature')}. Wet rag on it, or braze both in one heat.`,
+      `It comes to about ${draft.show(hot, 'temperature')}; ${filler} begins to melt at ${draft.show(solidusK, 'published')}. Wet rag on it, or braze both in one heat.`,
       { field: 'work.nextJoint', figure: 'nextJointTemperature' },
     )
 }

@@ -64,7 +64,7 @@ export function planGap(draft: BrazeDraft, { targetK, filler }: Judged): void {
     low: cold - spare,
     high: cold + spare,
     because: round
-      ? `Half of the ${draft.show(work.clearanceM, 'length')} across: the film on each side.${assumed}`
+      ? `Half of the ${draft.show(work.clearanceM, 'gap')} across: the film on each side.${assumed}`
       : `The film between the faces.${assumed}`,
     from: { clearanceAcross: work.clearanceM },
     cites: work.clearanceGiven ? 'as measured' : TUBE_SOURCE,
@@ -75,7 +75,7 @@ export function planGap(draft: BrazeDraft, { targetK, filler }: Judged): void {
     low: hot - spare,
     high: hot + spare,
     because: round
-      ? `At ${draft.show(targetK, 'temperature')} the ${work.a.metal.short} inside has grown ${draft.show(seatDiameterM(work) * work.a.metal.expansion * rise, 'length')} across and the ${work.b.metal.short} round it ${draft.show(seatDiameterM(work) * work.b.metal.expansion * rise, 'length')}; half of what is left.`
+      ? `At ${draft.show(targetK, 'temperature')} the ${work.a.metal.short} inside has grown ${draft.show(seatDiameterM(work) * work.a.metal.expansion * rise, 'gap')} across and the ${work.b.metal.short} round it ${draft.show(seatDiameterM(work) * work.b.metal.expansion * rise, 'gap')}; half of what is left.`
       : 'Flat parts grow along each other: the film stays.',
     from: {
       clearanceAcross: work.clearanceM,
@@ -100,7 +100,7 @@ export function planGap(draft: BrazeDraft, { targetK, filler }: Judged): void {
       'mind',
       'starves',
       'The gap starves',
-      `${draft.show(hot, 'length')} hot lets hardly any filler in. ${draft.showSpan(filler.gapMinM, filler.gapMaxM, 'length')} each side suits ${filler.id}.`,
+      `${draft.show(hot, 'gap')} hot lets hardly any filler in. ${draft.showSpan(filler.gapMinM, filler.gapMaxM, 'gap')} each side suits ${filler.id}.`,
       where,
     )
   else if (Math.abs(hot - cold) > 0.25 * cold)
@@ -108,7 +108,7 @@ export function planGap(draft: BrazeDraft, { targetK, filler }: Judged): void {
       'note',
       hot < cold ? 'closes-up' : 'opens',
       hot < cold ? 'The gap closes as it heats' : 'The gap opens as it heats',
-      `${draft.show(cold, 'length')} each side cold, ${draft.show(hot, 'length')} at brazing heat: the metals grow unlike.`,
+      `${draft.show(cold, 'gap')} each side cold, ${draft.show(hot, 'gap')} at brazing heat: the metals grow unlike.`,
       where,
     )
   if (round && 2 * hot > CAPILLARY_MAX_M && hot <= CAPILLARY_MAX_M)
@@ -116,7 +116,7 @@ export function planGap(draft: BrazeDraft, { targetK, filler }: Judged): void {
       'note',
       'off-centre',
       'Centre it',
-      `If the tube lies against one side, the other gapes ${draft.show(2 * hot, 'length')}: too wide to draw. Centre it with three punch marks or a shim.`,
+      `If the tube lies against one side, the other gapes ${draft.show(2 * hot, 'gap')}: too wide to draw. Centre it with three punch marks or a shim.`,
       where,
     )
 }
@@ -203,7 +203,7 @@ function putLap(draft: BrazeDraft, shear: number, gapShare: number): void {
     value: lapM,
     low: Math.min(byStrengthM, lapM),
     high: lapM,
-    because: `${draft.show(byStrengthM, 'length')} would make the film as strong as the weaker part${byRule ? `; never under three times the thinner wall, ${draft.show(3 * thin, 'length')}` : ''}. Rounded up.`,
+    because: `${draft.show(byStrengthM, 'rule')} would make the film as strong as the weaker part${byRule ? `; never under three times the thinner wall, ${draft.show(3 * thin, 'rule')}` : ''}. Rounded up.`,
     from: {
       tensileStrength: weakerPart(work).metal.tensilePa,
       wall: weakerPart(work).wallM,
@@ -219,7 +219,7 @@ function putLap(draft: BrazeDraft, shear: number, gapShare: number): void {
       'mind',
       'short-lap',
       'Short lap',
-      `${draft.show(work.overlapM, 'length')} where ${draft.show(lapM, 'length')} is as strong as the part. It may still carry the load: see the strength; a code may want more.`,
+      `${draft.show(work.overlapM, 'length')} where ${draft.show(lapM, 'rule')} is as strong as the part. It may still carry the load: see the strength; a code may want more.`,
       { field: isRound(work) ? 'work.b.depth' : 'work.overlap', figure: 'overlapNeeded' },
     )
 }
@@ -261,7 +261,7 @@ function planFiller(
     high: volumeM3 * FILLET_SPAN[1],
     because: built
       ? `The groove or layer with its crown, and ${Math.round((WASTE - 1) * 100)} % waste.`
-      : `The film over the whole lap at its wider state, a concave fillet of ${draft.show(filletLegM(work), 'length')}, and ${Math.round((WASTE - 1) * 100)} % waste.`,
+      : `The film over the whole lap at its wider state, a concave fillet of ${draft.show(filletLegM(work), 'rule')}, and ${Math.round((WASTE - 1) * 100)} % waste.`,
     from: { film, overlap: work.overlapM, filletLeg: filletLegM(work), waste: WASTE },
     cites: 'π·(D + c)·c·X + (1 − π/4)·f²·π·D',
   })

@@ -192,7 +192,7 @@ function putFuelEstimate(
   })
   if (!asking.ok) return refused(draft, 'fuelPressure', gate, asking.refused)
   return draft.set('fuelPressure', asking.setting, {
-    because: `The middle of ${draft.showSpan(band[0], band[1], 'pressure')} at the torch for ${asked.heating ? 'a heating head' : `a ${draft.show(asked.orificeM, 'length')} orifice`} and ${draft.show(drop, 'pressure')} for the hose, down to a ${draft.show(division, 'pressure')} division. An estimate: set by flow and flame in the end.`,
+    because: `The middle of ${draft.showSpan(band[0], band[1], 'pressure')} at the torch for ${asked.heating ? 'a heating head' : `a ${draft.show(asked.orificeM, 'bore')} orifice`} and ${draft.show(drop, 'pressure')} for the hose, down to a ${draft.show(division, 'pressure')} division. An estimate: set by flow and flame in the end.`,
     from: {
       fuel: rig.fuel,
       tipOrifice: asked.orificeM,
@@ -272,7 +272,7 @@ function refused(
       'stop',
       why.code,
       'Pressure past its limit',
-      `No setting is given: the highest here is ${draft.show(why.limitPa, 'pressure')}. Check the chart and the rating.`,
+      `No setting is given: the highest here is ${draft.show(why.limitPa, 'most')}. Check the chart and the rating.`,
       { field: 'rig.chart', figure },
     )
   return undefined

@@ -114,7 +114,7 @@ function putSweep(draft: BrazeDraft, flow: number, targetPct: number, hotS: numb
     value: mixed,
     low: volume / flow,
     high: mixed,
-    because: `Volume over flow, times ln(${AIR_OXYGEN_PCT} / ${targetPct}): the gas mixes on the way, down to ${targetPct} % oxygen. Never under volume over flow.${flow < SWEEP_FLOW ? ` At ${draft.show(SWEEP_FLOW, 'flow')} it takes ${draft.show(sweep, 'time')}; then turn down before lighting.` : ''}`,
+    because: `Volume over flow, times ln(${AIR_OXYGEN_PCT} / ${targetPct}): the gas mixes on the way, down to ${targetPct} % oxygen. Never under volume over flow.${flow < SWEEP_FLOW ? ` At ${draft.show(SWEEP_FLOW, 'flow')} it takes ${draft.show(sweep, 'least')}; then turn down before lighting.` : ''}`,
     from: { purgeVolume: volume, purgeFlow: flow, oxygenInAir: AIR_OXYGEN_PCT, oxygenTarget: targetPct },
     cites: 'mixing of one volume, dC/dt = −Q·C/V',
   })

@@ -2,7 +2,7 @@ import { isCopper, isCopperAlloy, isLeaded, type BaseMetal } from '../metal/base
 import { meltingSpan, WIDE_RANGE_K, WITHOUT_CADMIUM, type Filler } from '../metal/fillers.ts'
 import { findFlux } from '../metal/fluxes.ts'
 import { celsius } from '../metal/table.ts'
-import { printFor, printRise, type Kind } from '../quantity/index.ts'
+import { printAs, printRise, type Kind } from '../quantity/index.ts'
 import type { UnitChoices } from '../quantity/choices.ts'
 import type { CodeUse, Service } from './types.ts'
 
@@ -183,7 +183,7 @@ const printed = (units: UnitChoices, key: string | number, print: () => string):
 }
 /** A figure in the shop's unit. The same few come back for every filler and pair, so what was said is kept. */
 const says = (s: Situation, si: number, kind: Kind) =>
-  printed(s.units, kind === 'temperature' ? si : -si, () => printFor(si, kind, s.units))
+  printed(s.units, kind === 'temperature' ? si : -si, () => printAs(si, kind, s.units))
 const saysRise = (s: Situation, kelvin: number) =>
   printed(s.units, `${Math.round(kelvin)}`, () => printRise(Math.round(kelvin), s.units))
 

@@ -118,7 +118,7 @@ function castingPrepare(draft: BrazeDraft): StepText[] {
       does: 'groove',
       act: bronze
         ? 'Grind a shallow groove, no more than a third through.'
-        : `Vee it out ${draft.show(groove.depthM, 'length')} deep, 60 to 90° between the faces, edges rounded.`,
+        : `Vee it out ${draft.show(groove.depthM, 'rule')} deep, 60 to 90° between the faces, edges rounded.`,
       why: bronze
         ? 'High-tin bronze has hardly any room before it melts: little heat, little filler.'
         : 'The bead has to hold on to faces; thin metal is done without a vee.',
@@ -294,7 +294,7 @@ function feed(draft: BrazeDraft, asked: StepsAsked): StepText[] {
   else if (bondOf(work) === 'fillets')
     out.push({
       does: 'feed',
-      act: `A fillet along each side, leg ${draft.show(filletLegM(work), 'length')}.`,
+      act: `A fillet along each side, leg ${draft.show(filletLegM(work), 'rule')}.`,
       why: 'In a tee the fillets carry the load.',
       seconds: Math.ceil(asked.feedS),
     })
@@ -314,7 +314,7 @@ function feed(draft: BrazeDraft, asked: StepsAsked): StepText[] {
     })
   if (isRound(work))
     out.push({
-      act: `One last sweep at the root, then a fillet, leg ${draft.show(filletLegM(work), 'length')}, with a little less heat.`,
+      act: `One last sweep at the root, then a fillet, leg ${draft.show(filletLegM(work), 'rule')}, with a little less heat.`,
       why: 'The sweep drives gas out. The socket carries the load; the fillet shows flaws and eases stress.',
     })
   if (isGrooved(work))

@@ -2,7 +2,7 @@
  * The hold of a pressure test: absolute pressure brought to the temperature at which it began, p′ = p·T₁/T, and a
  * straight line through all readings. The verdict is a test of a hypothesis on the line's slope.
  */
-import { printEstimate, printFor, printRise, printShort } from '../quantity/print.ts'
+import { printEstimate, printAs, printRise, printShort } from '../quantity/index.ts'
 import { PSI_PA } from '../quantity/units.ts'
 import type { UnitChoices } from '../quantity/choices.ts'
 import type { HoldReading } from './readings.ts'
@@ -194,7 +194,7 @@ function because(
   const { rate, uncertainty, limit, rawDropPa, rise, units } = found
   const say = (v: number) => `${printShort(v)} Pa·m³/s`
   const pressure = (pa: number) =>
-    units ? printFor(pa, 'pressure', units) : `${(pa / 1000).toPrecision(3)} kPa`
+    units ? printAs(pa, 'pressure', units) : `${(pa / 1000).toPrecision(3)} kPa`
   const kelvin = (k: number) => (units ? printRise(k, units) : `${k.toFixed(1)} K`)
   const moved = rawDropPa > 0 ? 'fell' : 'rose'
   const needle = `The gauge ${rawDropPa === 0 ? 'stood' : `${moved} ${pressure(Math.abs(rawDropPa))}`} while the pipe ${Math.abs(rise) < 0.05 ? 'kept its temperature' : `became ${kelvin(Math.abs(rise))} ${rise > 0 ? 'warmer' : 'colder'}`}.`

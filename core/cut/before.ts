@@ -28,7 +28,7 @@ export function adviseBefore(draft: Draft, route: Route): void {
   )
   draft.advise(
     'The line',
-    `Soapstone or centre pops every ${draft.round('10 mm', '3/8 in')}: chalk burns off. The line is the finished edge; the kerf of about ${draft.show(kerf?.value ?? 0, 'length')} lies wholly on the scrap's side, so mark that side with crosses.`,
+    `Soapstone or centre pops every ${draft.round('10 mm', '3/8 in')}: chalk burns off. The line is the finished edge; the kerf of about ${draft.show(kerf?.value ?? 0, 'kerf')} lies wholly on the scrap's side, so mark that side with crosses.`,
   )
   draft.advise(
     'You and the torch',
@@ -43,8 +43,8 @@ export function adviseBefore(draft: Draft, route: Route): void {
     draft.advise(
       'Where it is pierced',
       inside
-        ? `Near the middle of the waste, at least ${draft.show(pierceDistance(work.thicknessM), 'length')} off the line. Then spiral out and run in to the line at a slant, on its inside.`
-        : `In the waste, at least ${draft.show(pierceDistance(work.thicknessM), 'length')} off the line; then run in at a slant.`,
+        ? `Near the middle of the waste, at least ${draft.show(pierceDistance(work.thicknessM), 'rule')} off the line. Then spiral out and run in to the line at a slant, on its inside.`
+        : `In the waste, at least ${draft.show(pierceDistance(work.thicknessM), 'rule')} off the line; then run in at a slant.`,
     )
   draft.advise(
     'Look down the kerf',

@@ -1,5 +1,4 @@
-import { KIND_OF_UNIT } from '../figure.ts'
-import type { Kind, SiUnit } from '../quantity/units.ts'
+import type { SiUnit } from '../quantity/units.ts'
 import type { PressureOf } from '../piece/plan-draft.ts'
 import type { CutFigureName } from './types.ts'
 
@@ -45,9 +44,3 @@ export const CUT_FIGURE_UNIT = {
 
 /** The figures of a cut that are pressures. */
 export type CutPressure = PressureOf<typeof CUT_FIGURE_UNIT>
-
-/** Figures that are a plain number, not a share of something. */
-export const PLAIN_NUMBERS: readonly CutFigureName[] = ['piecesPerStock', 'carbonEquivalent', 'trackDial']
-
-/** The kind of quantity of a figure of a cut, for printing it. */
-export const cutFigureKind = (name: CutFigureName): Kind => KIND_OF_UNIT[CUT_FIGURE_UNIT[name]]

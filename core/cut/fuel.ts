@@ -198,7 +198,7 @@ function refuse(draft: Draft, gate: Gate, refused: SettingRefused): void {
       'stop',
       refused.code,
       'Fuel pressure past its limit',
-      `No fuel setting is given: the highest here is ${draft.show(refused.limitPa, 'pressure')}. Check the chart.`,
+      `No fuel setting is given: the highest here is ${draft.show(refused.limitPa, 'most')}. Check the chart.`,
       where,
     )
 }

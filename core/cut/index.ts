@@ -1,5 +1,5 @@
 export * from './types.ts'
 export { planCut } from './plan-cut.ts'
 export { readCut } from './read.ts'
-export { cutFigureKind, PLAIN_NUMBERS } from './figure-kind.ts'
+export { CUT_FIGURE_UNIT } from './figure-kind.ts'
 export { usualTable, type UsualVerdict } from './usual.ts'

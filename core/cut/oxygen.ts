@@ -142,7 +142,7 @@ function putEstimate(draft: Draft, asked: OxygenAsked, tipGaugePa: number): Oxyg
     value: tipGaugePa,
     low: pressureForFlow(bore, low),
     high: pressureForFlow(bore, high),
-    because: `${draft.show(asked.wantedFlow, 'flow')} through a ${draft.show(asked.orificeM, 'length')} bore takes this much.`,
+    because: `${draft.show(asked.wantedFlow, 'flow')} through a ${draft.show(asked.orificeM, 'bore')} bore takes this much.`,
     from: {
       cuttingOxygenFlow: asked.wantedFlow,
       tipOrifice: asked.orificeM,
@@ -179,7 +179,7 @@ function putCharted(draft: Draft, asked: OxygenAsked, charted: number, row: Char
     value: flow,
     low: orificeFlow({ ...bore, cd: CD_RANGE[0] }, tipGaugePa),
     high: orificeFlow({ ...bore, cd: CD_RANGE[1] }, tipGaugePa),
-    because: `What ${draft.show(tipGaugePa, 'pressure')} at the tip drives through a ${draft.show(asked.orificeM, 'length')} bore.`,
+    because: `What ${draft.show(tipGaugePa, 'pressure')} at the tip drives through a ${draft.show(asked.orificeM, 'bore')} bore.`,
     from: {
       cuttingOxygenPressureAtTip: tipGaugePa,
       tipOrifice: asked.orificeM,
@@ -266,7 +266,7 @@ function putSetting(draft: Draft, asked: OxygenAsked, plan: OxygenPlan, drop: nu
       high ? refused.code : 'tip-far-too-big',
       high ? 'Oxygen pressure past its limit' : 'Tip far too big',
       high
-        ? `This would take ${draft.show(value, 'pressure')} of oxygen; the limit here is ${draft.show(refused.limitPa, 'pressure')}. Fit a larger tip or a shorter, wider hose.`
+        ? `This would take ${draft.show(value, 'pressure')} of oxygen; the limit here is ${draft.show(refused.limitPa, 'most')}. Fit a larger tip or a shorter, wider hose.`
         : 'So little pressure would do that it cannot be set on the gauge. Fit a smaller tip.',
       { field: 'rig.tipOrifice', figure: 'cuttingOxygenPressure' },
     )

@@ -23,7 +23,7 @@ export function planKerf(draft: Draft, orificeM: number, row: ChartRow | undefin
       high: learned.high,
       source: 'log',
       runs: learned.count,
-      because: `The median of ${learned.count} ${learned.count === 1 ? 'cut' : 'cuts'} that you measured with this tip on this plate is ${draft.show(learned.median, 'length')}; ${row?.kerfM === undefined ? 'estimated it would be' : 'your chart says'} ${draft.show(expected, 'length')}, and what you measured weighs ${Math.round(learned.weight * 100)} %.`,
+      because: `The median of ${learned.count} ${learned.count === 1 ? 'cut' : 'cuts'} that you measured with this tip on this plate is ${draft.show(learned.median, 'kerf')}; ${row?.kerfM === undefined ? 'estimated it would be' : 'your chart says'} ${draft.show(expected, 'kerf')}, and what you measured weighs ${Math.round(learned.weight * 100)} %.`,
       from: {
         measuredCuts: learned.count,
         medianOfRuns: learned.median,
@@ -51,7 +51,7 @@ export function planKerf(draft: Draft, orificeM: number, row: ChartRow | undefin
     value,
     low: value * (1 - KERF_SPREAD),
     high: value * (1 + KERF_SPREAD),
-    because: `${factor.toFixed(2)} times the tip's orifice${hand > 0 ? ` and ${draft.show(hand, 'length')} for the wander of a hand` : ''}. Good to 30 %: measure a cut.`,
+    because: `${factor.toFixed(2)} times the tip's orifice${hand > 0 ? ` and ${draft.show(hand, 'bore')} for the wander of a hand` : ''}. Good to 30 %: measure a cut.`,
     from: { tipOrifice: orificeM, thickness: thicknessM, factor, handAllowance: hand },
     cites: 'common practice, ± 30 %',
   })
@@ -81,7 +81,7 @@ export function planHeights(draft: Draft, gas: GasPlan): void {
     value: cone.lengthM + standoff,
     low: cone.lowM + low,
     high: cone.highM + high,
-    because: `Cones about ${draft.show(cone.lengthM, 'length')} long and ${draft.show(standoff, 'length')} of clearance. The cones on your tip decide: look at them.`,
+    because: `Cones about ${draft.show(cone.lengthM, 'eye')} long and ${draft.show(standoff, 'eye')} of clearance. The cones on your tip decide: look at them.`,
     from: {
       coneLength: cone.lengthM,
       standoff,
@@ -99,7 +99,7 @@ export function planHeights(draft: Draft, gas: GasPlan): void {
       value: 2 * standoff,
       low: 2 * low,
       high: 2 * high,
-      because: `Cones off the plate while the jet breaks through: about twice as far as in the cut, so that the slag does not fly into the tip. The tip then stands about ${draft.show(cone.lengthM + 2 * standoff, 'length')} off.`,
+      because: `Cones off the plate while the jet breaks through: about twice as far as in the cut, so that the slag does not fly into the tip. The tip then stands about ${draft.show(cone.lengthM + 2 * standoff, 'eye')} off.`,
       from: { standoff, coneLength: cone.lengthM },
       cites: 'common practice',
     })
@@ -132,7 +132,7 @@ export function planGuide(draft: Draft, kerf: number): void {
       'The guide would lie in the cut',
       work.bevelRad > 0
         ? `Leaning like this the tip would reach over the line. Put the guide on the other side, or a wider sleeve on the tip.`
-        : `Half the kerf (${draft.show(kerf / 2, 'length')}) is more than the tip's radius (${draft.show(tipRadiusM, 'length')}). Put the guide on the scrap, or a wider sleeve on the tip.`,
+        : `Half the kerf (${draft.show(kerf / 2, 'rule')}) is more than the tip's radius (${draft.show(tipRadiusM, 'length')}). Put the guide on the scrap, or a wider sleeve on the tip.`,
       { field: 'rig.guide', figure: 'guideOffset' },
     )
     return
@@ -165,7 +165,7 @@ export function planGuide(draft: Draft, kerf: number): void {
       'mind',
       'guide-too-low',
       'Guide too low for the tilt',
-      `The tip's flank touches at ${draft.show(tilted.touchM, 'length')} or higher; this guide is ${draft.show(rig.guideHeightM, 'length')} high. Raise it, or put it on the other side.`,
+      `The tip's flank touches at ${draft.show(tilted.touchM, 'rule')} or higher; this guide is ${draft.show(rig.guideHeightM, 'length')} high. Raise it, or put it on the other side.`,
       { field: 'rig.guideHeight', figure: 'guideOffset' },
     )
 }

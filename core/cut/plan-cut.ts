@@ -131,8 +131,8 @@ function planTip(
   const row = charted?.row
   const chosen = rig.tipOrificeM ?? row?.orificeM ?? chooseDrill(steel.orificeM, wanted, ambientPa) ?? low
   const drill = drillOfDiameter(chosen)
-  const size = `${draft.show(chosen, 'length')}${drill ? ` (number drill ${drill.number})` : ''}`
-  const span = draft.showSpan(low, high, 'length')
+  const size = `${draft.show(chosen, 'bore')}${drill ? ` (number drill ${drill.number})` : ''}`
+  const span = draft.showSpan(low, high, 'bore')
   const why =
     rig.tipOrificeM !== undefined
       ? `The tip you fitted, ${size}. `
@@ -186,7 +186,7 @@ function adviseTipSize(
       'mind',
       'tip-too-big',
       'Tip too big',
-      `${draft.show(orificeM, 'length')} on a plate that takes ${draft.showSpan(low, high, 'length')}: wide kerf, rounded edge, wasted gas. ${goodFor()}`,
+      `${draft.show(orificeM, 'bore')} on a plate that takes ${draft.showSpan(low, high, 'bore')}: wide kerf, rounded edge, wasted gas. ${goodFor()}`,
       where,
     )
   if (orificeM < low * 0.9999)
@@ -194,7 +194,7 @@ function adviseTipSize(
       'mind',
       'tip-too-small',
       'Tip too small',
-      `${draft.show(orificeM, 'length')} on a plate that takes ${draft.showSpan(low, high, 'length')}: it starves, goes slowly and loses the cut. ${goodFor()}`,
+      `${draft.show(orificeM, 'bore')} on a plate that takes ${draft.showSpan(low, high, 'bore')}: it starves, goes slowly and loses the cut. ${goodFor()}`,
       where,
     )
   if (charted) {
@@ -207,7 +207,7 @@ function adviseTipSize(
       'note',
       'chart-other-tip',
       'Your chart has another tip',
-      `For this plate your chart gives ${draft.show(other.row.orificeM, 'length')}. For the fitted tip the settings are worked out.`,
+      `For this plate your chart gives ${draft.show(other.row.orificeM, 'bore')}. For the fitted tip the settings are worked out.`,
       where,
     )
   else if (rig.chart.some((r) => rig.tipOrificeM === undefined || sameOrifice(r.orificeM, rig.tipOrificeM)))

@@ -199,7 +199,7 @@ export function planShape(draft: Draft, kerfM: number, slower: (bevelRad: number
         'stop',
         'hole-inside-kerf',
         'Hole narrower than the kerf',
-        `The kerf is ${draft.show(kerfM, 'length')} wide: a ${draft.show(2 * radius, 'length')} hole cannot be cut round. Drill it.`,
+        `The kerf is ${draft.show(kerfM, 'kerf')} wide: a ${draft.show(2 * radius, 'length')} hole cannot be cut round. Drill it.`,
         { field: 'work.diameter', figure: 'armRadius' },
       )
     else

@@ -121,7 +121,7 @@ export function planUsual(draft: Draft, planOrificeM: number, kerf: number, spee
     value: judged.flow,
     low: flowLow,
     high: flowHigh,
-    because: `Through a ${draft.show(orificeM, 'length')} bore; this plate wants ${draft.showSpan(judged.wanted[0], judged.wanted[1], 'flow')}.`,
+    because: `Through a ${draft.show(orificeM, 'bore')} bore; this plate wants ${draft.showSpan(judged.wanted[0], judged.wanted[1], 'flow')}.`,
     from: { usualOxygenPressureAtTip: judged.tipGaugePa, tipOrifice: orificeM, ambientPressure: ambientPa },
     cites: 'isentropic nozzle flow',
   })
@@ -172,7 +172,7 @@ function adviseUsual(draft: Draft, usual: Usual, judged: UsualOnPlate, ambientPa
       FUELS[rig.fuel].setting.atRest ? 'usual-acetylene-limit' : 'usual-fuel-limit',
       'Your usual fuel pressure is past its limit',
       FUELS[rig.fuel].setting.atRest
-        ? `${draft.show(usual.fuelPa, 'pressure')} of ${FUELS[rig.fuel].name} with its lock-up passes ${draft.show(FUELS[rig.fuel].setting.mostPa, 'pressure')}, above which it can explode by itself. Never set it.${instead}`
+        ? `${draft.show(usual.fuelPa, 'pressure')} of ${FUELS[rig.fuel].name} with its lock-up passes ${draft.show(FUELS[rig.fuel].setting.mostPa, 'most')}, above which it can explode by itself. Never set it.${instead}`
         : `${draft.show(usual.fuelPa, 'pressure')} is more than this rig may have. Never set it.${instead}`,
       { field: 'usual.fuel', figure: 'fuelPressure' },
     )

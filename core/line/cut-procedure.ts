@@ -1,7 +1,7 @@
 import type { CutPlan, CutRequest } from '../cut/types.ts'
 import { FUELS, type FuelId } from '../gas/fuels.ts'
 import type { UnitChoices } from '../quantity/choices.ts'
-import { INCH_M, printFor } from '../quantity/index.ts'
+import { INCH_M, printAs } from '../quantity/index.ts'
 import { clearDistance, settable, unreadCautions } from './before-gas.ts'
 import { coolSteps, cutSteps, layoutSteps } from './cut-steps.ts'
 import { compose, type Procedure } from './procedure.ts'
@@ -174,7 +174,7 @@ export const hotParts = (units: UnitChoices): Step => ({
   phase: 'after',
   role: 'mark-hot',
   act: 'Mark the hot parts and move them only with tongs',
-  why: `Black steel can be at ${printFor(BLACK_HOT_K, 'temperature', units)} and burns whoever comes next.`,
+  why: `Black steel can be at ${printAs(BLACK_HOT_K, 'temperature', units)} and burns whoever comes next.`,
   see: '“HOT” chalked on them, and the place fenced off.',
   acts: [],
 })

@@ -1,7 +1,7 @@
 import { canBeGuided } from '../cut/shapes.ts'
 import type { CutPlan, CutRequest } from '../cut/types.ts'
 import { needsWarmLine } from '../cut/preheat.ts'
-import { INCH_M, printFor } from '../quantity/index.ts'
+import { INCH_M, printAs } from '../quantity/index.ts'
 import type { LineMethods } from './methods.ts'
 import type { Step, StepTimer } from './steps.ts'
 
@@ -29,7 +29,7 @@ export function layoutSteps(plan: CutPlan, request: CutRequest): Step[] {
     )
   if (work.bevelRad > 0)
     steps.push(
-      step('tilt', `Tilt the torch ${printFor(work.bevelRad, 'angle', shop.units)} from square`, {
+      step('tilt', `Tilt the torch ${printAs(work.bevelRad, 'angle', shop.units)} from square`, {
         also: ['bevelFaceWidth', 'bottomShift'],
         why:
           work.lean === 'over-part'

@@ -2,6 +2,7 @@ import { CUBIC_FOOT_M3 } from '../quantity/index.ts'
 import type { Telling } from './plan-draft.ts'
 import { acetyleneDrawLimit, acetyleneDrawShare, stretchS, type DrawRule } from '../gas/cylinder.ts'
 import { FUELS, type FuelId } from '../gas/fuels.ts'
+import { soldAcetyleneM3 } from '../gas/sold.ts'
 
 /** What the gas is drawn from: the fuel, its cylinders and the air round them. */
 export interface DrawnFrom {
@@ -28,6 +29,14 @@ export function adviseDraw(draft: Telling, { rig, shop }: DrawnFrom, fuelFlow: n
   }
 }
 
+/** The next size that is sold, in words. */
+const larger = (draft: Telling, leastM3: number): string => {
+  const sold = soldAcetyleneM3(leastM3)
+  return sold === undefined
+    ? `cylinders that hold ${draft.show(leastM3, 'volume')} together`
+    : `a ${draft.show(sold, 'contents')} cylinder or larger`
+}
+
 function adviseShare(draft: Telling, { rig, shop }: DrawnFrom, fuelFlow: number, litS: number): void {
   const share = acetyleneDrawShare(stretchS(litS, rig.head === 'heating'), shop.airK, rig.drawRule)
   const least = (fuelFlow * 3600) / share
@@ -37,7 +46,7 @@ function adviseShare(draft: Telling, { rig, shop }: DrawnFrom, fuelFlow: number,
       'stop',
       'cylinder-draw',
       'Acetylene cylinder too small',
-      `This draws ${draft.show(fuelFlow, 'flow')}; ${rig.acetyleneCylinders > 1 ? `${rig.acetyleneCylinders} cylinders of ${draft.show(rig.acetyleneCylinderM3 / rig.acetyleneCylinders, 'volume')}` : `a ${draft.show(rig.acetyleneCylinderM3, 'volume')} cylinder`} may give ${draft.show(acetyleneDrawLimit(rig.acetyleneCylinderM3, share), 'flow')} (${rule}). Faster pulls the solvent out. Take one of ${draft.show(least, 'volume')} or more, manifold ${Math.ceil(least / (rig.acetyleneCylinderM3 / rig.acetyleneCylinders))} of these, or fit a smaller tip.`,
+      `This draws ${draft.show(fuelFlow, 'flow')}; ${rig.acetyleneCylinders > 1 ? `${rig.acetyleneCylinders} cylinders of ${draft.show(rig.acetyleneCylinderM3 / rig.acetyleneCylinders, 'contents')}` : `a ${draft.show(rig.acetyleneCylinderM3, 'contents')} cylinder`} may give ${draft.show(acetyleneDrawLimit(rig.acetyleneCylinderM3, share), 'flow')} (${rule}). Faster pulls the solvent out. Take ${larger(draft, least)}, manifold ${Math.ceil(least / (rig.acetyleneCylinderM3 / rig.acetyleneCylinders))} of these, or fit a smaller tip.`,
       { field: 'rig.acetyleneCylinder', figure: 'fuelFlow' },
     )
   else
@@ -45,7 +54,7 @@ function adviseShare(draft: Telling, { rig, shop }: DrawnFrom, fuelFlow: number,
       'note',
       'cylinder-draw',
       'Acetylene draw',
-      `This draws ${draft.show(fuelFlow, 'flow')}. The cylinder's full contents should be ${draft.show(least, 'volume')} or more (${rule}).`,
+      `This draws ${draft.show(fuelFlow, 'flow')}. It wants ${larger(draft, least)} (${rule}).`,
       { figure: 'fuelFlow' },
     )
 }

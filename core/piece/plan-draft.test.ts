@@ -128,7 +128,7 @@ describe('what a cylinder may give', () => {
     expect(said({ ...of145, head: 'heating' }, 12)?.rank).toBe('stop')
   })
   it('names the least cylinder, and how many to manifold', () => {
-    expect(said({}, 10)?.text).toContain('100 cu ft or more')
+    expect(said({}, 10)?.text).toContain('a 130 cu ft cylinder or larger')
     expect(said(of145, 20)?.text).toContain('manifold 2 of these')
   })
   it('of propane goes by what boils off', () => {

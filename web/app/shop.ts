@@ -2,7 +2,7 @@ import type { FuelId } from '#core/gas/fuels.ts'
 import { useMemo } from 'react'
 import { FIRST_SETTINGS } from '#application/first-settings.ts'
 import type { Settings } from '#contract/schemas.ts'
-import { printFor, showQuantity, unitFor, type Kind, type Shown } from '#core/quantity/index.ts'
+import { printAs, showAs, type Saying, type Shown } from '#core/quantity/index.ts'
 import { INCH_UNITS, METRIC_UNITS, type UnitChoices } from '#core/quantity/choices.ts'
 import { HOSE_COLOURS, inWords } from '#core/words/trade.ts'
 import { api } from './api.ts'
@@ -15,8 +15,9 @@ export interface ShopView {
   readonly units: UnitChoices
   /** One of Wimble's own sentences in the shop's words. */
   readonly say: (text: string) => string
-  readonly print: (si: number, kind: Kind) => string
-  readonly show: (si: number, kind: Kind) => Shown
+  /** A value as it is said, by what it is. */
+  readonly print: (si: number, as: Saying) => string
+  readonly show: (si: number, as: Saying) => Shown
   /** CSS colour of a gas's hose and bands. */
   readonly gasColour: (gas: 'oxygen' | FuelId) => string
 }
@@ -33,16 +34,9 @@ export function useShop(): ShopView {
       settings,
       units,
       say: (text) => inWords(text, settings.words),
-      print: (si, kind) => printFor(si, kind, units),
-      show: (si, kind) =>
-        kind === 'time' ? split(printFor(si, kind, units)) : showQuantity(si, unitFor(kind, units)),
+      print: (si, as) => printAs(si, as, units),
+      show: (si, as) => showAs(si, as, units),
       gasColour: (gas) => `var(--gas-${HOSE_COLOURS[settings.region][gas]})`,
     }
   }, [settings, flipped])
-}
-
-/** "1 min 38 s" with its last unit apart. */
-function split(text: string): Shown {
-  const at = text.lastIndexOf(' ')
-  return { figure: text.slice(0, at), unit: text.slice(at + 1) }
 }

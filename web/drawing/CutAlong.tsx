@@ -1,5 +1,5 @@
 import { useId } from 'react'
-import type { CutGeometry } from './geometry.ts'
+import type { CutGeometry, Lengths } from './geometry.ts'
 import { Dimension } from './Dimension.tsx'
 import { Hatch } from './Hatch.tsx'
 
@@ -7,13 +7,7 @@ const W = 270
 const H = 170
 
 /** Along the cut, to scale: how far the bottom lags, and the lean of the torch. */
-export function CutAlong({
-  g,
-  length,
-}: {
-  readonly g: CutGeometry
-  readonly length: (mm: number) => string
-}) {
+export function CutAlong({ g, length }: { readonly g: CutGeometry; readonly length: Lengths }) {
   const hatch = useId()
   const s = Math.min(80 / g.thickness, 150 / Math.max(1, g.drag * 3), 10)
   const top = 52
@@ -63,7 +57,7 @@ export function CutAlong({
         y1={bottom + 14}
         x2={front}
         y2={bottom + 14}
-        text={`drag ${length(g.drag)}`}
+        text={`drag ${length(g.drag, 'kerf')}`}
         at={{ x: front + 10, y: bottom + 20 }}
       />
     </svg>

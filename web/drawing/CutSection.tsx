@@ -1,5 +1,5 @@
 import { useId } from 'react'
-import type { CutGeometry } from './geometry.ts'
+import type { CutGeometry, Lengths } from './geometry.ts'
 import { Dimension } from './Dimension.tsx'
 import { Hatch } from './Hatch.tsx'
 import { Word } from './Word.tsx'
@@ -7,7 +7,7 @@ import { Word } from './Word.tsx'
 interface Props {
   readonly g: CutGeometry
   /** A length in mm as the shop reads it. */
-  readonly length: (mm: number) => string
+  readonly length: Lengths
   readonly kerfNote: string
   /** Said beside the distance from the line to the guide. */
   readonly guideNote: string
@@ -78,7 +78,7 @@ export function CutSection({ g, length, kerfNote, guideNote }: Props) {
         y={y(g.standoff) + 2}
         className="fill-ink font-figure text-[17px] font-bold"
       >
-        {length(g.standoff)}
+        {length(g.standoff, 'eye')}
         <tspan dx={5} className="fill-soft text-[14px] font-medium">
           cones off
         </tspan>
@@ -88,7 +88,7 @@ export function CutSection({ g, length, kerfNote, guideNote }: Props) {
         y1={bottom + 22}
         x2={x(k)}
         y2={bottom + 22}
-        text={`kerf ${length(g.kerf)}`}
+        text={`kerf ${length(g.kerf, 'kerf')}`}
         note={kerfNote}
         at={{ x: x(k) + 12, y: bottom + 28 }}
       />
@@ -98,7 +98,7 @@ export function CutSection({ g, length, kerfNote, guideNote }: Props) {
           y1={bottom + 48}
           x2={x(-k)}
           y2={bottom + 48}
-          text={length(g.guideOffset)}
+          text={length(g.guideOffset, 'rule')}
           note={guideNote}
           at={
             g.guide === 'part'

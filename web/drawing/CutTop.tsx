@@ -1,11 +1,11 @@
-import type { CutGeometry } from './geometry.ts'
+import type { CutGeometry, Lengths } from './geometry.ts'
 import { Dimension } from './Dimension.tsx'
 
 const W = 270
 const H = 170
 
 /** From above, to scale: marked line, kerf, guide and the tip that rides it. */
-export function CutTop({ g, length }: { readonly g: CutGeometry; readonly length: (mm: number) => string }) {
+export function CutTop({ g, length }: { readonly g: CutGeometry; readonly length: Lengths }) {
   const reach = Math.max(g.tipRadius * 2, (g.guideOffset ?? 0) + g.tipRadius + 6)
   const s = Math.min(62 / reach, 9)
   const line = 78
@@ -67,7 +67,7 @@ export function CutTop({ g, length }: { readonly g: CutGeometry; readonly length
           y1={line}
           x2={226}
           y2={face}
-          text={length(g.guideOffset ?? 0)}
+          text={length(g.guideOffset ?? 0, 'rule')}
           at={{ x: 218, y: side > 0 ? face + 34 : face - 22, anchor: 'end' }}
           note="line to guide"
         />

@@ -1,3 +1,4 @@
+import type { Saying } from '#core/quantity/index.ts'
 import { memo } from 'react'
 import { atDistance } from '#core/heat/joint-heat.ts'
 import type { HeatProfile } from '#core/braze/index.ts'
@@ -25,7 +26,7 @@ export const JointSection = memo(function JointSection({
   readonly profile: HeatProfile | undefined
   /** The joint itself is drawn this hot, K. */
   readonly targetK: number | undefined
-  readonly length: (m: number) => string
+  readonly length: (m: number, as: Saying) => string
   readonly gapText: string
 }) {
   const { box } = section
@@ -155,7 +156,7 @@ function Sizes({
 }: {
   readonly sizes: Section['sizes']
   readonly place: Place
-  readonly length: (m: number) => string
+  readonly length: (m: number, as: Saying) => string
 }) {
   const low = sizes.filter((s) => s.from[1] === s.to[1] && s.name !== 'groove')
   return (
@@ -170,7 +171,7 @@ function Sizes({
             x2={x(s.to[0])}
             y1={at}
             y2={at}
-            text={length(s.valueM)}
+            text={length(s.valueM, 'rule')}
             at={{ x: mid, y: at + 19, anchor: 'middle' }}
           />
         )
@@ -184,7 +185,7 @@ function Sizes({
             x2={x(s.to[0])}
             y1={y(s.from[1]) - 8}
             y2={y(s.from[1]) - 8}
-            text={length(s.valueM)}
+            text={length(s.valueM, 'rule')}
             at={{ x: x(s.to[0]) + 10, y: y(s.from[1]) - 4 }}
           />
         ))}
@@ -199,7 +200,7 @@ function Sizes({
               y2={y(s.to[1]) + 10}
               stroke="var(--ink)"
             />
-            <Word x={x(s.from[0]) + 6} y={y(s.to[1]) + 22} text={length(s.valueM)} />
+            <Word x={x(s.from[0]) + 6} y={y(s.to[1]) + 22} text={length(s.valueM, 'bore')} />
           </g>
         ))}
     </>

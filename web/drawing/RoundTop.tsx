@@ -1,3 +1,4 @@
+import type { Lengths } from './geometry.ts'
 import { useId } from 'react'
 import { Dimension } from './Dimension.tsx'
 import { Hatch } from './Hatch.tsx'
@@ -16,7 +17,7 @@ interface Props {
   readonly runIn: number
   readonly pierced: boolean
   readonly tipRadius: number
-  readonly length: (mm: number) => string
+  readonly length: Lengths
 }
 
 /** A round cut from above, to scale: the line, the kerf on its waste side, the pierce with its run-in, and the arm. */
@@ -72,7 +73,7 @@ export function RoundTop({ shape, diameter, long, kerf, arm, runIn, pierced, tip
             y={cy + 6}
             className="fill-ink stroke-paper font-figure text-[17px] font-bold [paint-order:stroke] [stroke-width:5px]"
           >
-            pierce, at most {length(kerf)} wide
+            pierce, at most {length(kerf, 'kerf')} wide
           </text>
         </g>
       ) : (
@@ -126,7 +127,7 @@ export function RoundTop({ shape, diameter, long, kerf, arm, runIn, pierced, tip
                 y1={cy}
                 x2={tip.x}
                 y2={cy}
-                text={length(arm)}
+                text={length(arm, 'rule')}
                 note="arm"
                 at={{ x: (cx + tip.x) / 2, y: cy + 22, anchor: 'middle' }}
               />

@@ -1,6 +1,6 @@
 import { useId } from 'react'
 import { Dimension } from './Dimension.tsx'
-import type { CutGeometry } from './geometry.ts'
+import type { CutGeometry, Lengths } from './geometry.ts'
 import { Hatch } from './Hatch.tsx'
 import { Word } from './Word.tsx'
 
@@ -9,7 +9,7 @@ const H = 240
 
 interface Props {
   readonly g: CutGeometry
-  readonly length: (mm: number) => string
+  readonly length: Lengths
   readonly angle: string
   readonly bevelRad: number
   readonly lean: 'over-part' | 'over-scrap'
@@ -94,7 +94,7 @@ export function Tilted({ g, length, angle, bevelRad, lean, land }: Props) {
         y1={Y(t) + 16}
         x2={X(partFace)}
         y2={Y(t) + 16}
-        text={length(Math.abs(partFace))}
+        text={length(Math.abs(partFace), 'rule')}
         note={s > 0 ? 'longer below' : 'shorter below'}
         at={{ x: Math.max(X(0), X(partFace)) + 10, y: Y(t) + 22 }}
       />
@@ -177,7 +177,7 @@ function LeaningGuide({
   readonly x: (mm: number) => number
   readonly y: (mm: number) => number
   readonly scale: number
-  readonly length: (mm: number) => string
+  readonly length: Lengths
   readonly below: number
 }) {
   const offset = g.guideOffset ?? 0
@@ -198,7 +198,7 @@ function LeaningGuide({
         y1={below}
         x2={x(face)}
         y2={below}
-        text={length(offset)}
+        text={length(offset, 'rule')}
         note="line to guide"
         at={side < 0 ? { x: x(face) - 8, y: below + 6, anchor: 'end' } : { x: x(face) + 8, y: below + 6 }}
       />

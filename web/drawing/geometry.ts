@@ -1,3 +1,4 @@
+import type { Saying } from '#core/quantity/index.ts'
 import type { CutFigureName, CutPlan, CutRequest } from '#core/cut/index.ts'
 
 /** What the drawings of a cut are made from, all in mm. */
@@ -47,3 +48,6 @@ export function cutGeometry(plan: CutPlan, request: CutRequest): CutGeometry | u
     guide: request.rig.guide,
   }
 }
+
+/** How a length of a drawing is said, in mm, by what it is: as somebody gave it, unless it is told otherwise. */
+export type Lengths = (mm: number, as?: Saying) => string

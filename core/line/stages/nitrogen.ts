@@ -1,4 +1,4 @@
-import { printFor } from '../../quantity/index.ts'
+import { printAs } from '../../quantity/index.ts'
 import { FULLY_OPEN } from '../state.ts'
 import type { Step } from '../steps.ts'
 import type { StageContext } from './context.ts'
@@ -103,7 +103,7 @@ const hold = (c: StageContext, coolS: number): Step => ({
   id: 'nitrogen-hold',
   phase: 'after',
   role: 'nitrogen-hold',
-  act: `Nitrogen on until the joint is under ${printFor(473.15, 'temperature', c.setup.units)}`,
+  act: `Nitrogen on until the joint is under ${printAs(473.15, 'temperature', c.setup.units)}`,
   why: 'Hot copper scales as soon as air gets in.',
   see: 'No colour left, and a drop of water on it just sizzles.',
   timer: { kind: 'at-least', what: 'Nitrogen stays on', seconds: coolS, from: 'shut-torch' },

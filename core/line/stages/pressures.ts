@@ -1,5 +1,5 @@
 import { capital } from '../../words/trade.ts'
-import { printFor, PSI_PA } from '../../quantity/index.ts'
+import { printAs, PSI_PA } from '../../quantity/index.ts'
 import { FULLY_OPEN, lockUpOf, WIDE_OPEN, type Act, type Gas } from '../state.ts'
 import type { Step } from '../steps.ts'
 import type { StageContext } from './context.ts'
@@ -105,17 +105,17 @@ function setWords(c: StageContext, side: Gas): Pick<Step, 'timer' | 'methods' | 
 function staticWords(c: StageContext, side: Gas, name: string): Pick<Step, 'act' | 'why'> {
   const { units, oxygenPa, fuelPa } = c.setup
   const rise = lockUpOf(side, c.setup.setting)
-  const stands = printFor((side === 'fuel' ? fuelPa : oxygenPa) + rise, 'pressure', units)
+  const stands = printAs((side === 'fuel' ? fuelPa : oxygenPa) + rise, 'pressure', units)
   return {
     act: `With the torch valve shut, turn the ${name} adjusting screw in until the needle stands at ${stands}: {figure} flowing, and the rise`,
-    why: `By your shop’s method. With nothing flowing the needle stands ${printFor(rise, 'pressure', units)} higher than it will with the torch open; look again when it burns.`,
+    why: `By your shop’s method. With nothing flowing the needle stands ${printAs(rise, 'pressure', units)} higher than it will with the torch open; look again when it burns.`,
   }
 }
 
 function setFuel(c: StageContext): Step {
   const { units, methods } = c.setup
   const { setting, name } = c.fuel
-  const limit = printFor(setting.mostPa, 'pressure', units)
+  const limit = printAs(setting.mostPa, 'most', units)
   return {
     id: 'set-fuel',
     phase: 'pressures',
@@ -147,7 +147,7 @@ function setFuel(c: StageContext): Step {
 
 /** A rise from one of two figures to the other, psi, its unit said once. */
 function risePrinted(c: StageContext, low: number, high: number): string {
-  const [from, to] = [low, high].map((psi) => printFor(psi * PSI_PA, 'pressure', c.setup.units))
+  const [from, to] = [low, high].map((psi) => printAs(psi * PSI_PA, 'pressure', c.setup.units))
   return `${from?.replace(/ \S+$/, '')} to ${to}`
 }
 

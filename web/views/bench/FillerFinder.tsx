@@ -93,7 +93,7 @@ export default function FillerFinder() {
           label="Gap, each side"
           kind="length"
           value={form.gap}
-          empty={print(USUAL_GAP_M, 'length')}
+          empty={print(USUAL_GAP_M, 'gap')}
           onChange={(gap) => change({ gap })}
         />
         <QuantityField
@@ -153,7 +153,7 @@ export default function FillerFinder() {
                 ]}
                 solidus={[...new Set([a, b])].map((m) => ({ name: m.short, kelvin: m.solidusK }))}
                 targetK={first.targetK}
-                temperature={(k) => print(Math.round(k), 'temperature')}
+                temperature={(k) => print(k, 'published')}
               />
             </div>
           </>

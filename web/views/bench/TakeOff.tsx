@@ -2,7 +2,9 @@ import { Download } from 'lucide-react'
 import Papa from 'papaparse'
 import { useMemo } from 'react'
 import { type TakeOff as Result, type TakeOffRequest } from '#core/braze/take-off.ts'
+import { printMoney } from '#core/cost.ts'
 import { isInch } from '#core/quantity/index.ts'
+import { sayWeighed } from '#core/saying.ts'
 import { FIRST_RIG } from '#application/first.ts'
 import { brazeRigOf } from '#application/plan-of.ts'
 import type { Torch } from '#contract/types.ts'
@@ -16,7 +18,6 @@ import { SelectField } from '../../ui/SelectField.tsx'
 import { NamedValue } from '../../ui/NamedValue.tsx'
 import { useTakeOff } from '../../work/useTakeOff.ts'
 import { useKeptForm } from '../../ui/useKeptForm.ts'
-import { printBraze } from '../plan/braze/braze-words.ts'
 
 const EXAMPLE = `name	joint	metal	tube	count	service
 Branches	socket	copper	EN 1057 28 mm	6	water
@@ -110,8 +111,8 @@ export default function TakeOff() {
 
 /** What the list comes to: totals, batches by filler and rod, each line, and the lines that gave none. */
 function Taken({ result, busy }: { readonly result: Result; readonly busy: boolean }) {
-  const { print, units, say } = useShop()
-  const rod = (m: number) => printBraze('rodLength', m, units)
+  const { print, units, say, settings } = useShop()
+  const rod = (m: number) => print(m, 'reached')
   return (
     <div className="grid gap-5">
       <div>
@@ -123,13 +124,10 @@ function Taken({ result, busy }: { readonly result: Result; readonly busy: boole
           <NamedValue name="Torch time" value={print(result.torchS, 'time')} />
           <NamedValue name="Fuel" value={print(result.fuelM3, 'volume')} />
           <NamedValue name="Oxygen" value={print(result.oxygenM3, 'volume')} />
-          <NamedValue
-            name="Flux"
-            value={result.fluxKg > 0 ? printBraze('fluxMass', result.fluxKg, units) : undefined}
-          />
+          <NamedValue name="Flux" value={result.fluxKg > 0 ? sayWeighed(result.fluxKg, units) : undefined} />
           <NamedValue
             name="Cost, gas and time"
-            value={result.cost === undefined ? undefined : result.cost.toFixed(2)}
+            value={result.cost === undefined ? undefined : printMoney(result.cost, settings.prices)}
           />
         </dl>
         <p className="text-sm text-soft">

@@ -73,7 +73,7 @@ export default function TipFinder() {
     () =>
       DRILLS.map((d) => ({
         value: String(d.number),
-        label: `#${d.number} · ${print(d.diameterM, 'length')}`,
+        label: `#${d.number} · ${print(d.diameterM, 'bore')}`,
       })),
     [print],
   )
@@ -224,15 +224,15 @@ function Found({
       : byDrills
         ? judgeWearBetween(nominalM, facts.orifice)
         : judgeMeasuredWear(nominalM, valueM)
-  const drill = (d: TipFacts['drill']) => (d ? `#${d.number} (${print(d.diameterM, 'length')})` : 'none')
+  const drill = (d: TipFacts['drill']) => (d ? `#${d.number} (${print(d.diameterM, 'bore')})` : 'none')
   return (
     <section aria-label="The tip" className="grid content-start gap-4">
       <div className="flex flex-wrap items-end gap-x-10 gap-y-3">
         <div>
           <h2 className="text-soft">Orifice</h2>
-          <p className="figure text-[3rem] leading-none">{print(valueM, 'length')}</p>
+          <p className="figure text-[3rem] leading-none">{print(valueM, 'bore')}</p>
           <p className="text-soft">
-            {print(lowM, 'length')} to {print(highM, 'length')}
+            {print(lowM, 'bore')} to {print(highM, 'bore')}
             {facts.drill ? `, number drill ${facts.drill.number}` : ''}
           </p>
         </div>
@@ -259,7 +259,7 @@ function Found({
       ) : null}
       <Suspense fallback={<p className="h-[300px] text-soft">Drawing the curve.</p>}>
         <Chart
-          label={`Oxygen flow against pressure for a bore of ${print(valueM, 'length')}: it chokes from ${print(facts.chokesAtPa, 'pressure')} at the tip.`}
+          label={`Oxygen flow against pressure for a bore of ${print(valueM, 'bore')}: it chokes from ${print(facts.chokesAtPa, 'pressure')} at the tip.`}
           xTitle={`Pressure, ${pressureUnit}`}
           yTitle={`Oxygen, ${flowUnit}`}
           series={series}

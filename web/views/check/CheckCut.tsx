@@ -151,7 +151,7 @@ export function CheckCut({ subject }: { readonly subject: Subject }) {
             errors={check.errors}
             help={{
               kerf: kerf
-                ? `Planned ${print(kerf.value, 'length')}. The next plan with this tip uses what you measure.`
+                ? `Planned ${print(kerf.value, 'kerf')}. The next plan with this tip uses what you measure.`
                 : '',
             }}
             onChange={check.set}
@@ -245,8 +245,8 @@ function SizeKerf({
         <p className="text-soft">Out by more than a kerf could be: the guide, or the drawing.</p>
       ) : (
         <p className="flex flex-wrap items-center gap-3">
-          By its size the kerf was {print(kerf, 'length')}; {print(assumedM, 'length')} was allowed for.
-          <Button onClick={() => onTake(print(kerf, 'length'))}>Take it as the kerf</Button>
+          By its size the kerf was {print(kerf, 'kerf')}; {print(assumedM, 'length')} was allowed for.
+          <Button onClick={() => onTake(print(kerf, 'kerf'))}>Take it as the kerf</Button>
         </p>
       )}
     </div>

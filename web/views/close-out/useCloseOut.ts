@@ -1,5 +1,5 @@
 import { format } from 'date-fns/format'
-import { addCosts, costOf, readPrice } from '#core/cost.ts'
+import { addCosts, costOf, readPrice, printMoney } from '#core/cost.ts'
 import { jobTook } from '#core/record/close-out.ts'
 import type { CloseOut, LogSummary } from '#contract/types.ts'
 import { useShop } from '../../app/shop.ts'
@@ -52,7 +52,7 @@ export function useCloseOutWords(data: CloseOut | undefined): CloseOutWords | un
     ...took.fillers.map((f) => [f.filler, print(f.kg, 'mass')] as const),
     ...(cost === undefined || took.runs === 0
       ? []
-      : [['Cost, as far as things are priced', cost.toFixed(2)] as const]),
+      : [['Cost, as far as things are priced', printMoney(cost, settings.prices)] as const]),
     ...(data.remnants.length > 0
       ? [
           [

@@ -2,8 +2,10 @@ import { format } from 'date-fns/format'
 import { useMemo, type ReactNode } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { isRoundJoint } from '#core/braze/types.ts'
-import { figureNamed, KIND_OF_UNIT } from '#core/figure.ts'
-import { cutFigureKind, type CutFigureName } from '#core/cut/index.ts'
+import { figureNamed } from '#core/figure.ts'
+import { CUT_FIGURE_UNIT, type CutFigureName } from '#core/cut/index.ts'
+import { BRAZE_FIGURE_UNIT, type BrazeFigureName } from '#core/braze/index.ts'
+import { sayFigure } from '#core/saying.ts'
 import type { BrazeResult, CutResult, TestResult, Used } from '#core/record/entry.ts'
 import { clockOffS, type RunEvent, type RunEventKind } from '#core/record/run.ts'
 import type { LogEntry } from '#contract/types.ts'
@@ -77,7 +79,7 @@ function Page({ entry }: { readonly entry: LogEntry }) {
       {told.kind === 'cut' ? (
         <CutFound entry={entry} told={told} />
       ) : told.kind === 'braze' ? (
-        <BrazeFound entry={entry} told={told} />
+        <BrazeFound told={told} />
       ) : told.kind === 'pressure-test' || told.kind === 'vacuum-test' ? (
         <TestFound told={told} />
       ) : (
@@ -168,7 +170,7 @@ const CUT_ROWS: readonly (readonly [CutFigureName, keyof CutResult['used'] | 'ke
   ['preheatTime', 'preheat'],
   ['kerf', 'kerf'],
 ]
-const BRAZE_ROWS: readonly (readonly [string, string, keyof BrazeResult['used']])[] = [
+const BRAZE_ROWS: readonly (readonly [BrazeFigureName, string, keyof BrazeResult['used']])[] = [
   ['tipOrifice', 'Tip', 'tipOrifice'],
   ['oxygenPressure', 'Oxygen', 'oxygenPressure'],
   ['fuelPressure', 'Fuel', 'fuelPressure'],
@@ -177,7 +179,7 @@ const BRAZE_ROWS: readonly (readonly [string, string, keyof BrazeResult['used']]
 ]
 
 function CutFound({ entry, told }: { readonly entry: LogEntry; readonly told: CutResult }) {
-  const { print, say } = useShop()
+  const { say, units } = useShop()
   const used = (name: (typeof CUT_ROWS)[number][1]): Used | null =>
     name === 'kerf' ? told.kerf : told.used[name]
   return (
@@ -207,7 +209,9 @@ function CutFound({ entry, told }: { readonly entry: LogEntry; readonly told: Cu
           const planned = (entry.plan && figureNamed(entry.plan, figure)) ?? told.planned[figure]
           return {
             name: say(FIGURE_NAMES[figure]),
-            planned: planned ? print(planned.value, cutFigureKind(figure)) : undefined,
+            planned: planned
+              ? sayFigure(figure, { ...planned, unit: CUT_FIGURE_UNIT[figure] }, units)
+              : undefined,
             source: planned?.source,
             used: used(name)?.text,
           }
@@ -217,8 +221,8 @@ function CutFound({ entry, told }: { readonly entry: LogEntry; readonly told: Cu
   )
 }
 
-function BrazeFound({ entry, told }: { readonly entry: LogEntry; readonly told: BrazeResult }) {
-  const { print, say } = useShop()
+function BrazeFound({ told }: { readonly told: BrazeResult }) {
+  const { say, units } = useShop()
   const Map = isRoundJoint(told.joint) ? JointDial : JointStrip
   return (
     <div className="grid gap-8 lg:grid-cols-[1fr_1.15fr]">
@@ -240,17 +244,11 @@ function BrazeFound({ entry, told }: { readonly entry: LogEntry; readonly told: 
       </Part>
       <PlannedAndUsed
         rows={BRAZE_ROWS.map(([figure, name, key]) => {
-          const planned = (entry.plan && figureNamed(entry.plan, figure)) ?? undefined
           const kept = told.planned[figure]
-          const kind =
-            { tipOrifice: 'length', rodLength: 'length', timeToTemperature: 'time' }[figure] ?? 'pressure'
           return {
             name: say(name),
             planned: kept
-              ? print(
-                  kept.value,
-                  planned ? KIND_OF_UNIT[planned.unit] : (kind as 'length' | 'time' | 'pressure'),
-                )
+              ? sayFigure(figure, { ...kept, unit: BRAZE_FIGURE_UNIT[figure] }, units)
               : undefined,
             source: kept?.source,
             used: told.used[key]?.text,

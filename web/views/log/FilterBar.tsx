@@ -128,7 +128,7 @@ function useOptions(choices: Pick<LogPage, 'metals' | 'people' | 'tips'>) {
     () => ({
       people: optionsOf('Anybody', people),
       metals: optionsOf('Any', metals, (m) => m.replaceAll('-', ' ')),
-      tips: optionsOf('Any', tips.map(String), (t) => print(Number(t), 'length')),
+      tips: optionsOf('Any', tips.map(String), (t) => print(Number(t), 'bore')),
     }),
     [metals, people, tips, print],
   )

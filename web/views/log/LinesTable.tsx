@@ -2,7 +2,7 @@ import { format } from 'date-fns/format'
 import { memo, useCallback, useMemo, type MouseEvent, type ReactNode } from 'react'
 import { useNavigate } from 'react-router'
 import type { LogSummary } from '#contract/types.ts'
-import type { Kind } from '#core/quantity/index.ts'
+import type { Saying } from '#core/quantity/index.ts'
 import { useShop } from '../../app/shop.ts'
 import {
   ENTRY_KIND_NAMES,
@@ -80,7 +80,7 @@ function cellOf(
   field: LineField,
   entry: LogSummary,
   follow: Follow,
-  print: (si: number, kind: Kind) => string,
+  print: (si: number, as: Saying) => string,
 ): ReactNode {
   if (name === 'title') return <Piece entry={entry} onFollow={follow} />
   if (name === 'outcome') return <Outcome entry={entry} />
@@ -90,7 +90,7 @@ function cellOf(
     case 'instant':
       return format(new Date(String(value)), 'd MMM yyyy, HH:mm')
     case 'length':
-      return print(Number(value), 'length')
+      return print(Number(value), name === 'tipOrificeM' ? 'bore' : 'length')
     case 'word':
       return field.names?.[String(value)] ?? String(value)
     default:

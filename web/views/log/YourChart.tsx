@@ -102,7 +102,7 @@ function GrownTable({ rows, kind }: { readonly rows: readonly GrownRow[]; readon
               <th scope="row" className="figure py-2 pr-3 text-[1.3rem] whitespace-nowrap">
                 {print(r.thicknessM, 'length')}
               </th>
-              <td className="py-2 pr-3 whitespace-nowrap">{print(r.tipOrificeM, 'length')}</td>
+              <td className="py-2 pr-3 whitespace-nowrap">{print(r.tipOrificeM, 'bore')}</td>
               <td className="py-2 pr-3">
                 {fuelTitle(r.fuel)}
                 <span className="block text-soft">
@@ -221,7 +221,7 @@ function Outcomes({ rows }: { readonly rows: readonly GrownRow[] }) {
           value={row.key}
           options={rows.map((r) => ({
             value: r.key,
-            label: `${print(r.thicknessM, 'length')}, tip ${print(r.tipOrificeM, 'length')}, ${fuelTitle(r.fuel)}${r.kind === 'braze' ? ', braze' : ''}`,
+            label: `${print(r.thicknessM, 'length')}, tip ${print(r.tipOrificeM, 'bore')}, ${fuelTitle(r.fuel)}${r.kind === 'braze' ? ', braze' : ''}`,
           }))}
           onChange={setKey}
         />

@@ -114,7 +114,7 @@ const line = (told: LineResult, over: Partial<LogSummary> = {}): LogSummary => (
 describe('what a line tells', () => {
   const tell = () => renderHook(() => useTell(), { wrapper: screenOf() }).result.current
   it.each([
-    ['cut', 'Sharp and square, slag one tap, dropped by itself, kerf 0.079 in'],
+    ['cut', 'Sharp and square, slag one tap, dropped by itself, kerf 0.08 in'],
     ['braze', 'BCuP-5, fillet 50 % full, a way through'],
     ['run', 'Stopped, 1 min 30 s, 2 left out'],
     ['override', 'Purge (short hose)'],
@@ -139,7 +139,7 @@ describe('the lines of the log', () => {
     for (const kind of ENTRY_KINDS)
       expect(screen.getAllByText(ENTRY_KIND_NAMES[kind]).length).toBeGreaterThan(0)
     expect(screen.getAllByRole('row')).toHaveLength(ENTRY_KINDS.length + 1)
-    expect(screen.getAllByText('0.787 in')).toHaveLength(ENTRY_KINDS.length)
+    expect(screen.getAllByText('20 mm')).toHaveLength(ENTRY_KINDS.length)
   })
   it('say of one that was corrected that it was', () => {
     show(

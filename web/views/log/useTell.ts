@@ -26,7 +26,7 @@ export function useTell(): (told: LineResult) => string {
     (told) => {
       switch (told.kind) {
         case 'cut':
-          return `${cutSeen(told)}${told.kerf ? `, kerf ${print(told.kerf.si, 'length')}` : ''}`
+          return `${cutSeen(told)}${told.kerf ? `, kerf ${print(told.kerf.si, 'kerf')}` : ''}`
         case 'braze': {
           const share = filletShare(told.places)
           return `${told.filler}${share === undefined ? '' : `, fillet ${Math.round(share * 100)} % full`}${told.leakPath ? ', a way through' : ''}`

@@ -1,11 +1,10 @@
 import { Tabs } from 'radix-ui'
 import { lazy, Suspense, useState } from 'react'
-import { costOf, takesOf } from '#core/cost.ts'
+import { costOf, takesOf, printMoney } from '#core/cost.ts'
 import type { GoodCut } from '#application/plan-of.ts'
 import type { CutDraft } from '#contract/schemas.ts'
 import type { CutFigureName } from '#core/cut/index.ts'
 import type { FieldError } from '#core/figure.ts'
-import { nearestSixtyFourth } from '#core/quantity/index.ts'
 import { useShop } from '../../app/shop.ts'
 import { CutAlong } from '../../drawing/CutAlong.tsx'
 import { CutTop } from '../../drawing/CutTop.tsx'
@@ -13,7 +12,9 @@ import { cutGeometry } from '../../drawing/geometry.ts'
 import { TabStrip } from '../../ui/TabStrip.tsx'
 import { NamedValue } from '../../ui/NamedValue.tsx'
 import { AdviceList } from './AdviceList.tsx'
-import { FIGURE_NAMES, printFigure } from './figure-words.ts'
+import type { Saying } from '#core/quantity/index.ts'
+import { sayFigure, saySpan } from '#core/saying.ts'
+import { FIGURE_NAMES } from './figure-words.ts'
 import { ShapeDrawing } from './ShapeDrawing.tsx'
 import { TemplateButton } from './TemplateButton.tsx'
 import type { PieceOutline } from '../../work/useOutline.ts'
@@ -108,14 +109,12 @@ function ToScale({
   const { print, units, say, settings } = useShop()
   const { plan, request } = planned
   const g = cutGeometry(plan, request)
-  const length = (mm: number) => print(mm / 1000, 'length')
-  const onRule = (m: number | undefined) =>
-    units.length === 'in' && m !== undefined ? `, about ${nearestSixtyFourth(m)}` : ''
+  const length = (mm: number, as: Saying = 'length') => print(mm / 1000, as)
   const { torchTime, preheatTime, collarHeight, tipToWork } = plan.figures
   const takes = takesOf(plan)
   const cost = takes && costOf(takes, settings.prices)
   const kerfNote = NOTES[plan.figures.kerf?.source ?? 'worked-out']
-  const guideNote = `line to guide${onRule(plan.figures.guideOffset?.value)}`
+  const guideNote = 'line to guide'
   if (!g)
     return (
       <section aria-label="The cut, to scale" className="grid place-items-center p-8 text-soft">
@@ -162,25 +161,31 @@ function ToScale({
             name="Preheat"
             value={
               preheatTime
-                ? `${print(preheatTime.low, 'time')} to ${print(preheatTime.high, 'time')}`
+                ? saySpan('preheatTime', preheatTime, units) || sayFigure('preheatTime', preheatTime, units)
                 : undefined
             }
           />
-          <NamedValue name="Torch time" value={torchTime ? print(torchTime.value, 'time') : undefined} />
-          <NamedValue name="Cost, gas and time" value={cost === undefined ? undefined : cost.toFixed(2)} />
+          <NamedValue
+            name="Torch time"
+            value={torchTime ? sayFigure('torchTime', torchTime, units) : undefined}
+          />
+          <NamedValue
+            name="Cost, gas and time"
+            value={cost === undefined ? undefined : printMoney(cost, settings.prices)}
+          />
           <NamedValue
             name="Tip to plate"
-            value={tipToWork ? `about ${print(tipToWork.value, 'length')}` : undefined}
+            value={tipToWork ? `about ${print(tipToWork.value, 'eye')}` : undefined}
           />
           {shape === 'straight' ? null : (
             <NamedValue
               name="Kerf"
-              value={plan.figures.kerf ? print(plan.figures.kerf.value, 'length') : undefined}
+              value={plan.figures.kerf ? print(plan.figures.kerf.value, 'kerf') : undefined}
             />
           )}
           <NamedValue
             name="Guide height"
-            value={collarHeight ? print(collarHeight.value, 'length') : undefined}
+            value={collarHeight ? print(collarHeight.value, 'rule') : undefined}
           />
           {RESULTS.map((name) => {
             const figure = plan.figures[name]
@@ -188,7 +193,7 @@ function ToScale({
               <NamedValue
                 key={name}
                 name={say(FIGURE_NAMES[name])}
-                value={figure ? printFigure(name, figure.value, print) : undefined}
+                value={figure ? sayFigure(name, figure, units) : undefined}
               />
             )
           })}

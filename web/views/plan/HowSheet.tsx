@@ -1,17 +1,14 @@
 import type { Figure, Finding } from '#core/figure.ts'
-import type { Kind } from '#core/quantity/index.ts'
+import { sayFigure, sayInFull, saySpan } from '#core/saying.ts'
 import { REASON_LABELS, reasonText } from './reason-words.ts'
 import { useShop } from '../../app/shop.ts'
 import { Panel } from '../../ui/Panel.tsx'
 import { SourceTag } from '../../ui/Tag.tsx'
-import { spanWords } from './StationLine.tsx'
 
-/** How a kind of plan names and prints its figures. */
+/** How a kind of plan names its figures. */
 export interface FigureWords {
   /** undefined for what is no figure of this kind of plan. */
   readonly nameOf: (name: string) => string | undefined
-  readonly kindOf: (name: string) => Kind
-  readonly printed: (name: string, value: number, print: (si: number, kind: Kind) => string) => string
 }
 
 /** How the figures of a station were worked out: in words, with what they rest on and where it is from. */
@@ -33,7 +30,7 @@ export function HowSheet({
   readonly sparse?: boolean
   readonly onClose: () => void
 }) {
-  const { say, print, units } = useShop()
+  const { say, units } = useShop()
   return (
     <Panel title={say(station?.title ?? '')} open={station !== undefined} onClose={onClose}>
       <div className="grid gap-7">
@@ -48,12 +45,10 @@ export function HowSheet({
                 <h3 className="text-lg text-soft">{say(called)}</h3>
                 {figure ? (
                   <>
-                    <p className="figure text-[2.4rem]">{words.printed(name, figure.value, print)}</p>
+                    <p className="figure text-[2.4rem]">{sayFigure(name, figure, units)}</p>
                     <p className="flex flex-wrap items-center gap-2 pt-1">
                       <SourceTag source={figure.source} runs={figure.runs} />
-                      <span className="text-soft">
-                        {spanWords(figure, (v) => words.printed(name, v, print)) || 'as given'}
-                      </span>
+                      <span className="text-soft">{saySpan(name, figure, units) || 'as given'}</span>
                     </p>
                     <p className="pt-2">{say(figure.because)}</p>
                     <details className="pt-2" open={name === station.figures[0]}>
@@ -68,7 +63,9 @@ export function HowSheet({
                           </div>
                         ))}
                       </dl>
-                      <p className="pt-2 text-sm text-soft">Rests on: {figure.cites}.</p>
+                      <p className="pt-2 text-sm text-soft">
+                        In full: {sayInFull(name, figure, units)}. Rests on: {figure.cites}.
+                      </p>
                     </details>
                   </>
                 ) : (

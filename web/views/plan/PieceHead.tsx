@@ -1,3 +1,4 @@
+import { printMoney } from '#core/cost.ts'
 import { Printer } from 'lucide-react'
 import { useEffect, useMemo, useState, type ReactNode } from 'react'
 import { Link } from 'react-router'
@@ -70,13 +71,13 @@ export function PieceHead<D extends PieceDraft>({
 
 /** What all pieces of a job take together, as they are stored: time, gases, and cost where things are priced. */
 export function useWholeJob(jobId: string): string {
-  const { print } = useShop()
+  const { print, settings } = useShop()
   const whole = api.useWholeJobQuery(jobId).data
   return useMemo(() => {
     if (!whole || whole.pieces < 2) return ''
     const rods = whole.rods.map(({ filler, metres }) => `${print(metres, 'length')} of ${filler}`)
-    return `${whole.pieces} pieces: ${print(whole.torchS, 'time')}, ${print(whole.oxygenM3, 'volume')} of oxygen, ${print(whole.fuelM3, 'volume')} of fuel${rods.length > 0 ? `, rod: ${rods.join(', ')}` : ''}${whole.fluxKg > 0 ? `, ${Math.ceil(whole.fluxKg * 1000)} g of flux` : ''}${whole.cost === null ? '' : `, cost ${whole.cost.toFixed(2)}`}. Lighting and trimming come on top.`
-  }, [whole, print])
+    return `${whole.pieces} pieces: ${print(whole.torchS, 'time')}, ${print(whole.oxygenM3, 'volume')} of oxygen, ${print(whole.fuelM3, 'volume')} of fuel${rods.length > 0 ? `, rod: ${rods.join(', ')}` : ''}${whole.fluxKg > 0 ? `, ${Math.ceil(whole.fluxKg * 1000)} g of flux` : ''}${whole.cost === null ? '' : `, cost ${printMoney(whole.cost, settings.prices)}`}. Lighting and trimming come on top.`
+  }, [whole, print, settings])
 }
 
 function ChangedElsewhere({

@@ -1,3 +1,4 @@
+import type { Saying } from '#core/quantity/index.ts'
 import QRCode from 'qrcode'
 import { memo, useMemo } from 'react'
 import { CUT_FIGURES, type CutFigureName } from '#core/cut/index.ts'
@@ -11,10 +12,10 @@ import type { PieceOutline } from '../../work/useOutline.ts'
 import { cutGeometry } from '../../drawing/geometry.ts'
 import { CutAlong } from '../../drawing/CutAlong.tsx'
 import { CUT_WORK } from '#core/cut/fields.ts'
-import { FIGURE_NAMES, printFigure } from './figure-words.ts'
+import { FIGURE_NAMES } from './figure-words.ts'
 import { ShapeDrawing } from './ShapeDrawing.tsx'
 import { usePlanFigures } from './plan-words.ts'
-import { spanWords } from './StationLine.tsx'
+import { sayFigure, saySpan } from '#core/saying.ts'
 
 const SOURCES = { chart: 'your chart', log: 'your log', 'worked-out': 'worked out' } as const
 /** Of the figures, those that are not set, watched or ordered by. */
@@ -37,11 +38,11 @@ interface Props {
 
 /** The plan on one page of paper, to be taken to the trestles: only seen in print. */
 function PlanSheet({ title, place, torchName, draft, planned, outline }: Props) {
-  const { say, print, settings } = useShop()
+  const { say, print, settings, units } = useShop()
   const { plan, request } = planned
   const { sentence } = usePlanFigures(plan)
   const g = cutGeometry(plan, request)
-  const length = (mm: number) => print(mm / 1000, 'length')
+  const length = (mm: number, as: Saying = 'length') => print(mm / 1000, as)
   const { torch } = draft.rig
   const procedure = useMemo(() => procedureOf(torch, planned, settings), [torch, planned, settings])
   const { work, rig } = request
@@ -97,9 +98,9 @@ function PlanSheet({ title, place, torchName, draft, planned, outline }: Props) 
                     {say(FIGURE_NAMES[name])}
                   </th>
                   <td className="name text-[12px] font-bold whitespace-nowrap">
-                    {figure.stop ? 'not to be set' : printFigure(name, figure.value, print)}
+                    {figure.stop ? 'not to be set' : sayFigure(name, figure, units)}
                   </td>
-                  <td className="pr-2">{spanWords(figure, (v) => printFigure(name, v, print))}</td>
+                  <td className="pr-2">{saySpan(name, figure, units)}</td>
                   <td>{SOURCES[figure.source]}</td>
                 </tr>
               ) : null

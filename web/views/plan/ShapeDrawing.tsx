@@ -1,5 +1,6 @@
 import type { GoodCut } from '#application/plan-of.ts'
 import type { CutDraft } from '#contract/schemas.ts'
+import type { Saying } from '#core/quantity/index.ts'
 import { pipeTemplate } from '#core/cut/route.ts'
 import { pierceDistance } from '#core/cut/shapes.ts'
 import { useShop } from '../../app/shop.ts'
@@ -31,7 +32,7 @@ export function ShapeDrawing({ planned, g, draft, kerfNote, guideNote, outline }
   const { print } = useShop()
   const { plan, request } = planned
   const { work } = request
-  const length = (mm: number) => print(mm / MM, 'length')
+  const length = (mm: number, as: Saying = 'length') => print(mm / MM, as)
   const kerf = g.kerf
   if (work.bevelRad > 0 && work.shape !== 'practice')
     return (

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react'
-import { KIND_OF_UNIT, type Figure, type Finding } from '#core/figure.ts'
-import { joinSpan, type Shown } from '#core/quantity/index.ts'
+import type { Figure, Finding } from '#core/figure.ts'
+import { saySpan, showFigure } from '#core/saying.ts'
 import { useShop } from '../../app/shop.ts'
 import { SourceTag } from '../../ui/Tag.tsx'
 
@@ -22,17 +22,9 @@ export interface Tell<Name extends string> {
   readonly spanned?: boolean
   /** May take more than one line. */
   readonly wraps?: boolean
-  /** Printed in another way than its kind. */
-  readonly shown?: Shown | undefined
 }
 /** Where a station hangs on the drawing: left and top in per cent, and its widest. */
 export type Places = Readonly<Record<string, readonly [left: number, top: number, width: number]>>
-
-/** "40 to 48 psi", or nothing for a figure without a span. */
-export function spanWords(figure: Figure, print: (v: number) => string): string {
-  const [low, high] = [print(figure.low), print(figure.high)]
-  return low === high ? '' : joinSpan(low, high)
-}
 
 /** The rig as one drawing with each setting hung where it is set. Touch one to read how it was worked out. */
 export function StationLine<Name extends string>({
@@ -53,7 +45,7 @@ export function StationLine<Name extends string>({
   readonly drawing: ReactNode
   readonly onOpen: (station: StationOf<Name>) => void
 }) {
-  const { print, show } = useShop()
+  const { units } = useShop()
   const notched = new Set(plan.findings.filter((f) => f.rank !== 'note').map((f) => f.figure))
   return (
     <section aria-label="The line" className="[container-type:inline-size] border-b-[1.5px] border-rule">
@@ -66,8 +58,7 @@ export function StationLine<Name extends string>({
             if (!tell) return null
             const figure = tell.name ? plan.figures[tell.name] : undefined
             const missing = tell.name !== undefined && !figure
-            const kind = figure && KIND_OF_UNIT[figure.unit]
-            const shown = tell.shown ?? (figure && kind ? show(figure.value, kind) : undefined)
+            const shown = tell.name && figure ? showFigure(tell.name, figure, units) : undefined
             const spanned = tell.big || tell.spanned
             return (
               <button
@@ -98,12 +89,12 @@ export function StationLine<Name extends string>({
                     {shown ? <span className="text-[0.62em] font-semibold"> {shown.unit}</span> : null}
                   </span>
                 )}
-                {figure && kind && (spanned || figure.source !== 'worked-out') ? (
+                {tell.name && figure && (spanned || figure.source !== 'worked-out') ? (
                   <span className="flex flex-wrap items-center gap-x-2 pt-0.5">
                     <SourceTag source={figure.source} runs={figure.runs} />
                     {spanned ? (
                       <span className={`text-sm text-soft ${tell.big ? 'whitespace-nowrap' : ''}`}>
-                        {spanWords(figure, (v) => print(v, kind))}
+                        {saySpan(tell.name, figure, units)}
                       </span>
                     ) : null}
                   </span>

@@ -1,5 +1,4 @@
-import { cutFigureKind, PLAIN_NUMBERS, type CutFigureName } from '#core/cut/index.ts'
-import type { Kind } from '#core/quantity/index.ts'
+import type { CutFigureName } from '#core/cut/index.ts'
 import type { FigureWords } from './HowSheet.tsx'
 
 /** What each figure is called on screen. */
@@ -42,17 +41,7 @@ export const FIGURE_NAMES: Readonly<Record<CutFigureName, string>> = {
   usualTravelSpeed: 'Speed that your usual supports',
 }
 
-/** A figure as it is shown: most in the shop's units, a few as a plain number. */
-export const printFigure = (
-  name: CutFigureName,
-  value: number,
-  print: (si: number, kind: Kind) => string,
-): string =>
-  PLAIN_NUMBERS.includes(name) ? String(Math.round(value * 100) / 100) : print(value, cutFigureKind(name))
-
-/** How a cut names and prints its figures. */
+/** How a cut names its figures. */
 export const CUT_WORDS: FigureWords = {
   nameOf: (name) => FIGURE_NAMES[name as CutFigureName] as string | undefined,
-  kindOf: (name) => cutFigureKind(name as CutFigureName),
-  printed: (name, value, print) => printFigure(name as CutFigureName, value, print),
 }

@@ -4,7 +4,8 @@ import type { CutPlan } from '#core/cut/types.ts'
 import { figureNamed, type Figure } from '#core/figure.ts'
 import { sentenceOf, type Step } from '#core/line/steps.ts'
 import { useShop } from '../../app/shop.ts'
-import { brazeWords } from './braze/braze-words.ts'
+import { sayFigure } from '#core/saying.ts'
+import { BRAZE_WORDS } from './braze/braze-words.ts'
 import { CUT_WORDS } from './figure-words.ts'
 
 /** The figures of a plan of either kind by their names, as they are called and printed in the shop's units. */
@@ -20,13 +21,13 @@ export interface PlanFigures {
 
 /** The figures of a plan, whichever kind it is. */
 export function usePlanFigures(plan: CutPlan | BrazePlan): PlanFigures {
-  const { say, print, units } = useShop()
+  const { say, units } = useShop()
   return useMemo(() => {
-    const words = plan.kind === 'cut' ? CUT_WORDS : brazeWords(units)
+    const words = plan.kind === 'cut' ? CUT_WORDS : BRAZE_WORDS
     const figure = (name: string | undefined) => figureNamed(plan, name)
     const printed = (name: string | undefined) => {
       const found = figure(name)
-      return name !== undefined && found ? words.printed(name, found.value, print) : ''
+      return name !== undefined && found ? sayFigure(name, found, units) : ''
     }
     return {
       figure,
@@ -34,5 +35,5 @@ export function usePlanFigures(plan: CutPlan | BrazePlan): PlanFigures {
       printed,
       sentence: (step) => say(sentenceOf(step.act, printed(step.figure))),
     }
-  }, [plan, say, print, units])
+  }, [plan, say, units])
 }

@@ -2,7 +2,7 @@ import type { Reason, ReasonKey, ReasonKind } from '#core/reason.ts'
 import {
   INCH_M,
   isInch,
-  printFor,
+  printWhole,
   printQuantity,
   printRise,
   PSI_PA,
@@ -200,5 +200,5 @@ export function reasonText({ value, kind }: Reason, units: UnitChoices): string 
   if (typeof value === 'string') return value.replaceAll('-', ' ')
   return kind in PRINTED
     ? PRINTED[kind as keyof typeof PRINTED](value, units)
-    : printFor(value, kind as Kind, units)
+    : printWhole(value, kind as Kind, units)
 }

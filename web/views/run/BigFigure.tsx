@@ -1,16 +1,16 @@
-import { figureNamed, KIND_OF_UNIT } from '#core/figure.ts'
+import { figureNamed } from '#core/figure.ts'
+import { saySpan, showFigure } from '#core/saying.ts'
 import type { Run } from '#contract/types.ts'
 import { useShop } from '../../app/shop.ts'
 import { SourceTag } from '../../ui/Tag.tsx'
-import { spanWords } from '../plan/StationLine.tsx'
 
 /** The figure of a step, to be read from across the shop, with where it comes from and its span. */
 export function BigFigure({ run, name }: { readonly run: Run; readonly name: string }) {
-  const { show, print } = useShop()
+  const { units } = useShop()
   const figure = figureNamed(run.plan, name)
   if (!figure) return null
-  const kind = KIND_OF_UNIT[figure.unit]
-  const shown = show(figure.value, kind)
+  const shown = showFigure(name, figure, units)
+  const span = saySpan(name, figure, units)
   return (
     <>
       <p className="figure pt-3 text-[clamp(5rem,13vw,10.5rem)] leading-[0.9]">
@@ -19,11 +19,7 @@ export function BigFigure({ run, name }: { readonly run: Run; readonly name: str
       </p>
       <p className="flex flex-wrap items-center gap-3 pt-3">
         <SourceTag source={figure.source} runs={figure.runs} />
-        <span className="text-lg text-soft">
-          {spanWords(figure, (v) => print(v, kind))
-            ? `${spanWords(figure, (v) => print(v, kind))} will do`
-            : ''}
-        </span>
+        <span className="text-lg text-soft">{span === '' ? '' : `${span} will do`}</span>
       </p>
     </>
   )

@@ -1,11 +1,11 @@
 import type { ReadingJudged } from '#core/line/reading.ts'
-import type { Kind } from '#core/quantity/index.ts'
+import type { Kind, Saying } from '#core/quantity/index.ts'
 
 /** What a reading says and what to do about it, in a sentence with its sign. */
 export function readingWords(
   judged: ReadingJudged,
   kind: Kind,
-  print: (si: number, kind: Kind) => string,
+  print: (si: number, as: Saying) => string,
 ): string {
   const turn = (way: string) => (kind === 'pressure' ? `: ${way}` : '')
   switch (judged.state) {
@@ -16,6 +16,6 @@ export function readingWords(
     case 'under':
       return `✕ ${print(judged.offBy, kind)} under${turn('turn the screw in')}.`
     case 'past-limit':
-      return `✕ Past the limit of ${print(judged.refused.limitPa, 'pressure')}, gas flowing: back the screw out. Nobody goes on with this.`
+      return `✕ Past the limit of ${print(judged.refused.limitPa, 'most')}, gas flowing: back the screw out. Nobody goes on with this.`
   }
 }

@@ -30,6 +30,13 @@ export function Prices({ settings, change, failure }: ShopPart) {
           onChange={(text) => setPrices({ ...prices, [name]: text })}
         />
       ))}
+      <TextField
+        label="Sign of the money"
+        placeholder="$, £, €"
+        maxLength={5}
+        value={prices.sign}
+        onChange={(sign) => setPrices({ ...prices, sign })}
+      />
       <Button
         className="justify-self-start"
         onClick={() =>

@@ -1,3 +1,4 @@
+import { printMoney } from '#core/cost.ts'
 import { useMemo } from 'react'
 import { api } from '../../../app/api.ts'
 import type { CutListPlan } from '#core/stock/types.ts'
@@ -42,7 +43,10 @@ export function Answer({ plan, list }: { readonly plan: CutListPlan; readonly li
         <NamedValue name="Torch time" value={takes && print(takes.torchS, 'time')} />
         <NamedValue name="Oxygen" value={takes && print(takes.oxygenM3, 'volume')} />
         <NamedValue name="Fuel" value={takes && print(takes.fuelM3, 'volume')} />
-        <NamedValue name="Cost of what was priced" value={cost?.toFixed(2)} />
+        <NamedValue
+          name="Cost of what was priced"
+          value={cost === undefined ? undefined : printMoney(cost, settings.prices)}
+        />
       </dl>
       {one === undefined ? (
         <p className="text-soft">Give the bar's width and thickness for time and gas; they are estimates.</p>

@@ -1,7 +1,7 @@
 import type { SheetBad, SheetGood, SheetRead } from '#core/sheet/read.ts'
 import { labelOf } from '#core/sheet/read.ts'
 import { ENTRY_KIND_NAMES, OUTCOME_NAMES } from '#core/record/fields.ts'
-import type { Kind } from '#core/quantity/index.ts'
+import type { Saying } from '#core/quantity/index.ts'
 import { useShop } from '../../../app/shop.ts'
 
 /** What scrolls by itself is reached by keys. */
@@ -68,7 +68,7 @@ const HEADS = [
 
 function GoodRows({ rows }: { readonly rows: readonly SheetGood[] }) {
   const { print } = useShop()
-  const told = (si: number | null | undefined, kind: Kind) => (si == null ? '–' : print(si, kind))
+  const told = (si: number | null | undefined, as: Saying) => (si == null ? '–' : print(si, as))
   return (
     <div {...SCROLLS} className="overflow-x-auto" role="group" aria-label="The first rows as they are read">
       <table className="w-full min-w-[900px] text-left">
@@ -90,7 +90,7 @@ function GoodRows({ rows }: { readonly rows: readonly SheetGood[] }) {
               <td>{[line.jobName, line.title].filter((t) => t !== '').join(', ') || '–'}</td>
               <td>{line.personName || '–'}</td>
               <td className="whitespace-nowrap">{told(line.thicknessM, 'length')}</td>
-              <td className="whitespace-nowrap">{told(line.tipOrificeM, 'length')}</td>
+              <td className="whitespace-nowrap">{told(line.tipOrificeM, 'bore')}</td>
               <td className="whitespace-nowrap">{told(line.told.used.oxygenPressure?.si, 'pressure')}</td>
               <td className="whitespace-nowrap">{told(line.told.used.fuelPressure?.si, 'pressure')}</td>
               <td className="whitespace-nowrap">

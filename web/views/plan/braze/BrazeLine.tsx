@@ -5,7 +5,6 @@ import { FUEL_FACE_PA, LineDrawing } from '../../../drawing/LineDrawing.tsx'
 import { useShop } from '../../../app/shop.ts'
 import { FUELS } from '#core/gas/fuels.ts'
 import { StationLine, type Places, type StationOf, type Tell } from '../StationLine.tsx'
-import { printBraze } from './braze-words.ts'
 
 /** Brazing oxygen is low: the needle is drawn on a face of 40 psi. */
 const BRAZE_FACE_PA = 276_000
@@ -41,12 +40,6 @@ const AT: Places = {
   flame: [76, 68, 14],
   time: [90.4, 4, 10],
   cone: [90.4, 66, 10],
-}
-
-/** A printed figure with its unit apart. */
-const split = (text: string) => {
-  const at = text.lastIndexOf(' ')
-  return { figure: text.slice(0, at), unit: text.slice(at + 1) }
 }
 
 /** The line of a braze: each setting hung where it is set. Touch one to read how it was worked out. */
@@ -91,11 +84,7 @@ export const BrazeLine = memo(function BrazeLine({
     },
     flame: { label: 'Flame', text: choice.flame, wraps: true },
     time: { label: 'Time to heat', name: 'timeToTemperature', spanned: true },
-    cone: {
-      label: 'Cone to work',
-      name: 'coneDistance',
-      shown: figures.coneDistance && split(printBraze('coneDistance', figures.coneDistance.value, units)),
-    },
+    cone: { label: 'Cone to work', name: 'coneDistance' },
   }
   const needle = (name: BrazeFigureName, face: number) => (figures[name]?.value ?? 0) / face
   return (

@@ -8,6 +8,7 @@ import { useShop } from '../../../app/shop.ts'
 import { jointSection } from '../../../drawing/joint-geometry.ts'
 import { JointSection } from '../../../drawing/JointSection.tsx'
 import type { FigureWords } from '../HowSheet.tsx'
+import { sayFigure } from '#core/saying.ts'
 import { usePlanFigures } from '../plan-words.ts'
 
 const SET: readonly BrazeFigureName[] = [
@@ -44,7 +45,7 @@ function BrazeSheet({
   readonly planned: GoodBraze
   readonly words: FigureWords
 }) {
-  const { say, print, settings } = useShop()
+  const { say, print, settings, units } = useShop()
   const { plan, request } = planned
   const { choice, figures } = plan
   const { sentence } = usePlanFigures(plan)
@@ -70,9 +71,7 @@ function BrazeSheet({
           return f ? (
             <div key={name}>
               <dt className="text-soft">{say(words.nameOf(name) ?? name)}</dt>
-              <dd className="figure text-[14pt]">
-                {f.stop ? 'not given' : words.printed(name, f.value, print)}
-              </dd>
+              <dd className="figure text-[14pt]">{f.stop ? 'not given' : sayFigure(name, f, units)}</dd>
             </div>
           ) : null
         })}
@@ -82,9 +81,9 @@ function BrazeSheet({
           section={jointSection(plan, request)}
           profile={undefined}
           targetK={undefined}
-          length={(m) => print(m, 'length')}
+          length={print}
           gapText={
-            figures.clearanceHot ? `gap hot ${print(Math.max(0, figures.clearanceHot.value), 'length')}` : ''
+            figures.clearanceHot ? `gap hot ${print(Math.max(0, figures.clearanceHot.value), 'gap')}` : ''
           }
         />
       </div>

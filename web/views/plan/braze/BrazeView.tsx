@@ -12,7 +12,7 @@ import { HowSheet } from '../HowSheet.tsx'
 import { PieceHead, RESTS_MS, useRested, useWholeJob } from '../PieceHead.tsx'
 import { RunButton, useRunning } from '../RunButton.tsx'
 import { useDraft, type PieceOf } from '../useDraft.ts'
-import { brazeWords } from './braze-words.ts'
+import { BRAZE_WORDS } from './braze-words.ts'
 import { BRAZE_STATIONS, BrazeLine, type BrazeStation } from './BrazeLine.tsx'
 import { BrazeTabs } from './BrazeTabs.tsx'
 import { BrazeWork } from './BrazeWork.tsx'
@@ -97,7 +97,6 @@ export default function BrazeView({
   const onPaper = useRested(shown, RESTS_MS.paper)
   const toldPlan = told.ok ? told.plan : last.current?.plan
   const whole = useWholeJob(job.id)
-  const words = useMemo(() => brazeWords(units), [units])
   const openFigure = useCallback(
     (figure: string) => setStation(ALL_STATIONS.find((s) => s.figures.some((f) => f === figure))),
     [],
@@ -156,7 +155,7 @@ export default function BrazeView({
           <HowSheet
             station={station}
             plan={shown.plan}
-            words={words}
+            words={BRAZE_WORDS}
             sparse={station.id === 'joint' || station.id === 'along'}
             onClose={() => setStation(undefined)}
           />
@@ -170,7 +169,7 @@ export default function BrazeView({
             torchName={torchName}
             torch={draft.draft.rig.torch}
             planned={onPaper}
-            words={words}
+            words={BRAZE_WORDS}
           />
         </Suspense>
       ) : null}

@@ -7,7 +7,7 @@ import { INCH_M, isInch } from '#core/quantity/index.ts'
 import { useShop } from '../../../app/shop.ts'
 import { ReachCurve, type ReachMark } from '../../../drawing/ReachCurve.tsx'
 import { NamedValue } from '../../../ui/NamedValue.tsx'
-import { printBraze } from './braze-words.ts'
+import { sayFigure } from '#core/saying.ts'
 
 const WORDS = { good: 'good', slow: 'too slow', fierce: 'too fierce', never: 'never gets there' } as const
 
@@ -20,7 +20,7 @@ export function HeatTab({ planned, onHow }: { readonly planned: GoodBraze; reado
   const target = figures.brazingTemperature
   const told = (name: BrazeFigureName) => {
     const f = figures[name]
-    return f ? printBraze(name, f.value, units) : undefined
+    return f ? sayFigure(name, f, units) : undefined
   }
   const reach = figures.reach60C
   const { protectM, ragM, nextJointM } = request.work
@@ -43,7 +43,7 @@ export function HeatTab({ planned, onHow }: { readonly planned: GoodBraze; reado
               targetK={target.value}
               underK={celsius(60)}
               marks={marks}
-              length={(m) => printBraze('reach60C', m, units)}
+              length={(m) => print(m, 'reached')}
               tickM={isInch(units) ? 2 * INCH_M : 0.05}
               temperature={(k) => print(k, 'temperature')}
             />

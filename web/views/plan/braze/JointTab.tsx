@@ -2,7 +2,7 @@ import { useMemo } from 'react'
 import type { GoodBraze } from '#application/plan-of.ts'
 import { isRoundJoint, type BrazeFigureName } from '#core/braze/index.ts'
 import { liesHow } from '#core/braze/steps.ts'
-import { addCosts, costOf, fillerCost, takesOf } from '#core/cost.ts'
+import { addCosts, costOf, fillerCost, takesOf, printMoney } from '#core/cost.ts'
 import { useShop } from '../../../app/shop.ts'
 import { CoolingCurve } from '../../../drawing/CoolingCurve.tsx'
 import { GapCurve } from '../../../drawing/GapCurve.tsx'
@@ -10,8 +10,16 @@ import { jointSection } from '../../../drawing/joint-geometry.ts'
 import { JointSection } from '../../../drawing/JointSection.tsx'
 import { JointUnrolled } from '../../../drawing/JointUnrolled.tsx'
 import { NamedValue } from '../../../ui/NamedValue.tsx'
-import { printBraze } from './braze-words.ts'
+import { sayFigure } from '#core/saying.ts'
 import { PlanMelting } from './PlanMelting.tsx'
+
+/** How many times one strength is another, two digits and never more: "9.1 times", "0.8 of". */
+const timesOf = (ratio: number): string =>
+  ratio >= 10
+    ? `${Math.floor(ratio)} times`
+    : ratio >= 1
+      ? `${Math.floor(ratio * 10) / 10} times`
+      : `${Math.floor(ratio * 100) / 100} of`
 
 /** The joint in section and unrolled, its filler on the scale of heat, and the figures of the joint. */
 export function JointTab({
@@ -28,23 +36,22 @@ export function JointTab({
   const { figures, choice } = plan
   const { work, rig } = request
   const section = useMemo(() => jointSection(plan, request), [plan, request])
-  const length = (m: number) => print(m, 'length')
   const cold = figures.clearanceCold?.value
   const hot = figures.clearanceHot?.value
   const round = isRoundJoint(work.joint)
   const gapText =
     cold === undefined || hot === undefined
       ? ''
-      : `gap${round ? ' each side' : ''} ${length(cold)} cold, ${length(Math.max(0, hot))} hot${section.gapTimes > 1.5 ? `; drawn ${Math.round(section.gapTimes)} times as wide` : ''}`
+      : `gap${round ? ' each side' : ''} ${print(cold, 'gap')} cold, ${print(Math.max(0, hot), 'gap')} hot${section.gapTimes > 1.5 ? `; drawn ${Math.round(section.gapTimes)} times as wide` : ''}`
   const takes = takesOf(plan)
   const perKg = settings.shelf.find((r) => r.class === choice.filler)?.perKg
   const one = addCosts(takes && costOf(takes, settings.prices), fillerCost(figures, perKg))
   const cost = one === undefined ? undefined : one * work.count
   const told = (name: BrazeFigureName, label: string) => {
     const f = figures[name]
-    return <NamedValue name={label} value={f ? printBraze(name, f.value, units) : undefined} />
+    return <NamedValue name={label} value={f ? sayFigure(name, f, units) : undefined} />
   }
-  const { preheatTo, coolTime } = figures
+  const { preheatTo, coolTime, jointStrength, partStrength } = figures
   return (
     <section aria-label="The joint, to scale" className="grid gap-x-4 gap-y-1 lg:grid-cols-[1.55fr_1fr]">
       <figure className="max-lg:h-[230px] lg:h-[176px]">
@@ -52,7 +59,7 @@ export function JointTab({
           section={section}
           profile={plan.profile}
           targetK={figures.brazingTemperature?.value}
-          length={length}
+          length={print}
           gapText={gapText}
         />
       </figure>
@@ -95,8 +102,12 @@ export function JointTab({
           {told('overlapNeeded', 'Overlap needed')}
           {told('overlapGiven', 'Overlap')}
           {told('grooveDepth', 'Groove deep')}
-          {told('jointStrength', 'Joint holds')}
-          {told('partStrength', 'Part holds')}
+          {jointStrength && partStrength ? (
+            <NamedValue
+              name="Joint holds"
+              value={`${timesOf(jointStrength.value / partStrength.value)} what the part holds`}
+            />
+          ) : null}
           {told('endLoad', 'Pressure pushes')}
           {told('fluxMass', 'Flux')}
           {told('preheatTo', 'Preheat to')}
@@ -105,7 +116,7 @@ export function JointTab({
           {told('setTime', 'Hold still')}
           <NamedValue
             name={work.count > 1 ? `Cost of all ${work.count}` : 'Cost'}
-            value={cost === undefined ? undefined : cost.toFixed(2)}
+            value={cost === undefined ? undefined : printMoney(cost, settings.prices)}
           />
         </dl>
         <button type="button" className="underline decoration-rule underline-offset-2" onClick={onHow}>
@@ -114,7 +125,7 @@ export function JointTab({
       </div>
       {cold === undefined || hot === undefined ? null : (
         <figure className="h-[150px]">
-          <GapCurve coldM={cold} hotM={hot} length={length} />
+          <GapCurve coldM={cold} hotM={hot} length={(m) => print(m, 'gap')} />
         </figure>
       )}
     </section>

@@ -34,7 +34,7 @@ export function PlanMelting({
       spans={spans}
       solidus={solidus}
       targetK={target.value}
-      temperature={(k) => print(Math.round(k), 'temperature')}
+      temperature={(k) => print(k, 'published')}
     />
   )
 }

@@ -1,9 +1,6 @@
 import { BASE_METALS, METAL_NAMES } from '#core/metal/base-metals.ts'
 import { TUBES } from '#core/metal/tubes.ts'
-import { BRAZE_FIGURE_UNIT, RISES, type BrazeFigureName } from '#core/braze/index.ts'
-import { KIND_OF_UNIT } from '#core/figure.ts'
-import { INCH_M, isInch, printFor, printQuantity, printRise, type Kind } from '#core/quantity/index.ts'
-import type { UnitChoices } from '#core/quantity/choices.ts'
+import type { BrazeFigureName } from '#core/braze/index.ts'
 import { capital } from '#core/words/trade.ts'
 import type { FigureWords } from '../HowSheet.tsx'
 
@@ -71,37 +68,7 @@ const FIGURES: Readonly<Record<BrazeFigureName, string>> = {
   grooveDepth: 'Depth of the groove',
   grooveWidth: 'Width of the groove',
 }
-const kindOf = (name: string): Kind => KIND_OF_UNIT[BRAZE_FIGURE_UNIT[name as BrazeFigureName]]
-
-/** Lengths that are estimates or are cut off by hand: told to the next eighth of an inch, or the next millimetre. */
-const ROUGH: readonly BrazeFigureName[] = [
-  'rodLength',
-  'rodLengthAll',
-  'reach60C',
-  'reach60CWithRag',
-  'softenedLength',
-  'remeltDistance',
-  'coneDistance',
-]
-const OUNCE_KG = 0.028349523125
-const rough = (m: number, units: UnitChoices) =>
-  isInch(units)
-    ? printQuantity((Math.ceil((m / INCH_M) * 8 - 1e-6) / 8) * INCH_M, 'in')
-    : printQuantity(Math.ceil(m * 1000 - 1e-6) / 1000, 'mm')
-
-/** A figure of a braze as it is shown. */
-export function printBraze(name: BrazeFigureName, value: number, units: UnitChoices): string {
-  if (RISES.includes(name)) return printRise(value, units)
-  if (name === 'fluxMass' || name === 'fillerMass')
-    return isInch(units) ? `${Math.ceil((value / OUNCE_KG) * 10) / 10} oz` : `${Math.ceil(value * 1000)} g`
-  if (name === 'fillerVolume') return `${Math.ceil(value * 1e9)} mm³`
-  if (ROUGH.includes(name)) return rough(value, units)
-  return printFor(value, kindOf(name), units)
-}
-
-/** How a braze names and prints its figures. */
-export const brazeWords = (units: UnitChoices): FigureWords => ({
+/** How a braze names its figures. */
+export const BRAZE_WORDS: FigureWords = {
   nameOf: (name) => FIGURES[name as BrazeFigureName] as string | undefined,
-  kindOf,
-  printed: (name, value) => printBraze(name as BrazeFigureName, value, units),
-})
+}

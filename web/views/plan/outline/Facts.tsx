@@ -33,7 +33,7 @@ export function Facts({
       />
       <NamedValue
         name="Kerf"
-        value={`${print(kerfMm / 1000, 'length')}, ${kerfGiven ? "the plan's" : 'taken as usual'}`}
+        value={`${print(kerfMm / 1000, 'kerf')}, ${kerfGiven ? "the plan's" : 'taken as usual'}`}
       />
       <NamedValue name="Path, lever down" value={length(cutMm)} />
       <NamedValue name="Travel" value={length(travelMm)} />
