@@ -13,7 +13,7 @@ import type {
   Settings,
 } from '#contract/schemas.ts'
 
-export { FIRST_SETTINGS } from './first-settings.ts'
+export { FIRST_SETTINGS, firstSettingsIn } from './first-settings.ts'
 
 /** A rig that nobody has described yet: 25 ft of 1/4 in hose, a common tip, no chart. */
 export const FIRST_RIG: RigDraft = firstDraftOf(RIG, INCH_UNITS)

@@ -1,17 +1,22 @@
 import { spawn } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import { createServer } from 'node:net'
+import { homedir } from 'node:os'
 import { join, resolve } from 'node:path'
 import { Command, InvalidArgumentError } from 'commander'
 import pino from 'pino'
 import { pagesFolder, threadsFolder } from '../server/built.ts'
 import { fillDemo } from '../server/demo/demo.ts'
-import { CannotStart, checkLog, checkFolder } from '../server/folder.ts'
+import type { Db } from '../server/db/db.ts'
+import { CannotStart, checkLog, checkFolder, isDemo } from '../server/folder.ts'
 import { startServer } from '../server/start.ts'
 import { openStore } from '../server/store.ts'
 import { ensureBuilt } from './build.ts'
 
 const ROOT = resolve(import.meta.dirname, '..')
+/** The demo lies with the program; a shop's own log lies apart from it, so that a newer program finds it. */
+const DEMO = join(ROOT, 'data', 'demo')
+const OWN = join(homedir(), 'wimble-log')
 const say = (line: string) => process.stdout.write(`${line}\n`)
 
 function port(text: string): number {
@@ -38,6 +43,17 @@ function checkPort(wanted: number): Promise<void> {
   })
 }
 
+/** Never mixes a demo with a shop's own log. A demo from before logs said so lies in its own folder. */
+function checkWhose(data: string, empty: boolean): void {
+  const demo = isDemo(data)
+  if (demo === true && empty)
+    throw new CannotStart(`${data} holds a demo log. Choose another folder with --data, or start the demo.`)
+  if (demo === false && !empty && data !== DEMO)
+    throw new CannotStart(
+      `${data} holds a shop's own log, not a demo. Start it with: npm start -- --data ${data}`,
+    )
+}
+
 /** The simulated instruments, in a process of their own; the answer's port is where they speak. */
 function startBench(): Promise<{ readonly port: number; stop(): void }> {
   const tsx = join(ROOT, 'node_modules', 'tsx', 'dist', 'cli.mjs')
@@ -57,28 +73,35 @@ function startBench(): Promise<{ readonly port: number; stop(): void }> {
 
 interface Options {
   readonly port: number
-  readonly data: string
+  readonly data: string | undefined
+  readonly empty: boolean
   readonly newLog: boolean
   readonly fresh: boolean
   readonly asItIs: boolean
 }
 
 async function demo(options: Options): Promise<void> {
-  const data = resolve(options.data)
+  const data = resolve(options.data ?? (options.empty ? OWN : DEMO))
   await checkPort(options.port)
   checkFolder(data)
   const opening = { newLog: options.newLog || options.fresh, asItIs: options.asItIs }
   checkLog(data, opening)
+  if (!opening.newLog) checkWhose(data, options.empty)
   await ensureBuilt(ROOT, say)
   const { version } = JSON.parse(readFileSync(join(ROOT, 'package.json'), 'utf8')) as { version: string }
-  const bench = await startBench()
+  // instruments are simulated for the demo; a shop has its own
+  const bench = options.empty ? undefined : await startBench()
   const running = await startServer({
     ...opening,
-    fill: (db) => {
-      say('Making the demo log: Sallow Reach Lockworks.')
-      fillDemo(openStore(db), new Date())
-    },
-    instruments: bench.port,
+    ...(bench
+      ? {
+          fill: (db: Db) => {
+            say('Making the demo log: Sallow Reach Lockworks.')
+            fillDemo(openStore(db), new Date())
+          },
+          instruments: bench.port,
+        }
+      : {}),
     port: options.port,
     data,
     pages: pagesFolder(ROOT),
@@ -86,14 +109,14 @@ async function demo(options: Options): Promise<void> {
     version,
     log: pino({ level: process.env['WIMBLE_LOG'] ?? 'warn' }),
   }).catch((error: unknown) => {
-    bench.stop()
+    bench?.stop()
     throw error
   })
   // pages that search are answered at once
   void running.lanes.read.records(undefined)
   say(`Wimble is at ${running.url}  (data in ${data}; Ctrl+C stops it)`)
   const leave = () => {
-    bench.stop()
+    bench?.stop()
     void running.stop().then(() => process.exit(0))
   }
   process.once('SIGINT', leave)
@@ -101,9 +124,10 @@ async function demo(options: Options): Promise<void> {
 }
 
 const program = new Command('demo')
-  .description('Starts Wimble with demo data.')
+  .description('Starts Wimble: with demo data, or with an empty log for real work.')
+  .option('--empty', 'an empty log, for real work', false)
   .option('--port <number>', 'port on this machine', port, 4310)
-  .option('--data <folder>', 'where the log is kept', join(ROOT, 'data', 'demo'))
+  .option('--data <folder>', `where the log is kept (${DEMO}, or ${OWN} for real work)`)
   .option('--new-log', 'put the present log aside and make a new one', false)
   .option('--fresh', 'the same', false)
   .option('--as-it-is', 'open a log that was not closed although its write-ahead file is gone', false)

@@ -1,4 +1,5 @@
 import { createWriteStream, existsSync } from 'node:fs'
+import { homedir } from 'node:os'
 import { join, resolve } from 'node:path'
 import { pipeline } from 'node:stream/promises'
 import { Command } from 'commander'
@@ -8,7 +9,9 @@ import { BadInput, print } from './io.ts'
 
 /* The database is only loaded by the commands that need it. */
 const ROOT = resolve(import.meta.dirname, '..')
-const DATA = join(ROOT, 'data', 'demo')
+/** The shop's own log where there is one, else the demo's. */
+const OWN = join(homedir(), 'wimble-log')
+const DATA = existsSync(join(OWN, 'wimble.sqlite')) ? OWN : join(ROOT, 'data', 'demo')
 
 interface Options {
   readonly data: string

@@ -1,6 +1,7 @@
 /** Where each route is: apart from what it takes, so that a page can ask without carrying the checks. */
 export const PATHS = {
   health: { method: 'GET', path: '/api/health' },
+  beginShop: { method: 'POST', path: '/api/begin' },
   today: { method: 'GET', path: '/api/today' },
   getSettings: { method: 'GET', path: '/api/settings' },
   putSettings: { method: 'PUT', path: '/api/settings' },

@@ -3,7 +3,7 @@ import { array, boolean, mixed, number } from 'yup'
 import { GEAR_KINDS } from '#core/rig/kinds.ts'
 import { DIALS } from '#core/instrument/protocol.ts'
 import { another, instant, LONG, name, ONE_LINE, shape, typed, uuid, word } from './primitives.ts'
-import { rigSchema } from './piece-schemas.ts'
+import { rigSchema, settingsSchema } from './piece-schemas.ts'
 
 /** What somebody may confirm: an apprentice has the marked steps confirmed by an instructor. */
 export const ROLES = ['practised', 'apprentice', 'instructor'] as const
@@ -88,4 +88,15 @@ export const stockCutSchema = shape({
     .typeError('The remnants should be a list.')
     .max(500, 'At most 500 remnants.')
     .required('The remnants are missing.'),
+}).required()
+
+/** What a new shop says of itself, all in one: whatever was skipped is nothing. */
+export const beginSchema = shape({
+  settings: settingsSchema,
+  person: shape({ id: uuid('The person'), name: name('The name'), role: word(ROLES, 'The role') })
+    .nullable()
+    .defined('Who it is is missing.'),
+  torch: torchSchema.nullable().defined('The torch is missing.'),
+  tips: array(tipSchema).max(100, 'There are more than 100 tips.').required('The tips are missing.'),
+  gear: array(gearSchema).max(20, 'There are more than 20 things.').required('The cylinders are missing.'),
 }).required()

@@ -15,6 +15,7 @@ import {
   outlineSchema,
 } from './piece-schemas.ts'
 import {
+  beginSchema,
   personSchema,
   personChangeSchema,
   torchSchema,
@@ -64,6 +65,7 @@ const copyParams = shape({
  */
 export const ROUTES = {
   health: { params: none, body: none },
+  beginShop: { params: none, body: beginSchema },
   today: { params: none, body: none },
   getSettings: { params: none, body: none },
   putSettings: { params: none, body: settingsSchema },

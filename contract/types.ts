@@ -413,7 +413,14 @@ export interface ApiError {
 /** What each route answers. */
 export interface Answers {
   /** `demo`: all in the log was made up. */
-  health: { readonly ok: true; readonly version: string; readonly demo: boolean }
+  health: {
+    readonly ok: true
+    readonly version: string
+    readonly demo: boolean
+    /** Somebody has said something of this shop, or that nothing is to be asked. */
+    readonly begun: boolean
+  }
+  beginShop: { readonly torchId: string | null }
   today: Today
   getSettings: Settings
   putSettings: Settings

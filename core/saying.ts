@@ -45,7 +45,7 @@ export const FIGURE_SAYING: Readonly<Partial<Record<string, FigureSaying>>> = {
   clearanceCold: 'gap',
   clearanceHot: 'gap',
   overlapNeeded: 'rule',
-  overlapGiven: 'rule',
+  overlapGiven: 'length',
   rodLength: 'reached',
   rodLengthAll: 'reached',
   coneDistance: 'eye',

@@ -13,7 +13,7 @@ import { jobHandlers } from './routes/jobs.ts'
 import { logHandlers } from './routes/log.ts'
 import { mount, type Context, type Handlers } from './routes/mount.ts'
 import { runHandlers } from './routes/runs.ts'
-import { shopHandlers } from './routes/shop.ts'
+import { hasBegun, shopHandlers } from './routes/shop.ts'
 import { mountStreams } from './routes/streams.ts'
 import { troubleHandlers } from './routes/troubles.ts'
 import { testHandlers } from './routes/tests.ts'
@@ -44,7 +44,7 @@ export function createApp({ log, pages, version, ...context }: AppOptions): Koa 
   })
   const router = new Router()
   const handlers: Handlers = {
-    health: ({ store }) => ({ ok: true, version, demo: store.marks.has('demo') }),
+    health: ({ store }) => ({ ok: true, version, demo: store.marks.has('demo'), begun: hasBegun(store) }),
     listPageFaults: ({ data }) => pageFaults(data),
     addPageFault: ({ data }, { body }) => {
       const fault = { ...body, version }

@@ -294,3 +294,17 @@ function lockOrTell(data: string): Lock {
     throw new CannotStart(sentenceOf(error, data))
   }
 }
+
+/** Whether the log of a folder says that it is a demo; undefined where there is none. */
+export function isDemo(data: string): boolean | undefined {
+  if (!existsSync(logIn(data))) return undefined
+  const db = new Database(logIn(data), { readonly: true })
+  try {
+    return db.prepare("SELECT count(*) FROM marks WHERE name = 'demo'").pluck().get() === 1
+  } catch {
+    // one from before logs were marked
+    return false
+  } finally {
+    db.close()
+  }
+}

@@ -201,12 +201,6 @@ function onStep(si: number, { unit, size }: Step, way: Way): number {
 const near = (value: number, step: number): boolean =>
   Math.abs(value / step - Math.round(value / step)) < HAIR
 
-/** A length that nobody works out: of whole half millimetres in a shop of inches, of sixteenths in one of millimetres. */
-const isTyped = (si: number, units: UnitChoices): boolean => {
-  const [halves, sixteenths] = [near(si * 1000, 0.5), near(si / INCH_M, 1 / 16)]
-  return isInch(units) ? halves && fractionOf(si / INCH_M) === undefined : sixteenths && !halves
-}
-
 /** Sheet and drills up to so many inches are listed to a ten-thousandth: .1345, .0465. */
 const GAUGED_IN = 0.25
 
@@ -217,7 +211,9 @@ const GAUGED_IN = 0.25
 function asGiven(si: number, units: UnitChoices): string {
   const [inch, millimetres] = [si / INCH_M, si * 1000]
   const ofInches =
-    fractionOf(inch) !== undefined || near(inch, 0.001) || (inch < GAUGED_IN && near(inch, 0.0001))
+    fractionOf(inch) !== undefined ||
+    near(inch, inch < 1 ? 0.001 : 0.1) ||
+    (inch < GAUGED_IN && near(inch, 0.0001))
   const ofMm = near(millimetres, 0.1)
   if (isInch(units)) {
     if (ofInches) return printQuantity(si, units.length)
@@ -251,8 +247,6 @@ function sayAt(si: number, as: Saying, units: UnitChoices, way: Way, spanSi = 0)
     as === 'pressure' ? FINEST[step.unit] : as === 'kerf' && step.unit === 'in' ? 1 / 64 : undefined
   const drill = as === 'bore' && step.unit === 'in' && drillOfDiameter(si) !== undefined
   if (spanSi === 0 && (drill || (fine !== undefined && near(value, fine)))) return plain(si, step.unit, fine)
-  // somebody's own 20 mm, or 3/4 in, stays so on the rule too
-  if (as === 'rule' && isTyped(si, units)) return asGiven(si, units)
   const at = onStep(si, step, way)
   if (step.unit === 's') return timeWords(Math.round(fromSi(at, 's')))
   return plain(at, step.unit, step.size)

@@ -44,6 +44,7 @@ export function Shell() {
     () => ({
       ...Object.fromEntries(PLACES.map((p, i) => [String(i + 1), () => void go(p.to)])),
       n: () => setStarting(true),
+      q: () => void go('/quick'),
       u: () => void send(device.actions.changed({ flipped: !flipped })),
       t: () => setTrouble(true),
       '?': () => setHelp(true),

@@ -91,10 +91,14 @@ export const api = createApi({
     'Tests',
     'Copies',
     'Damage',
+    'Begun',
   ],
   refetchOnReconnect: true,
   endpoints: (make) => ({
-    health: make.query<AnswerOf<'health'>, void>({ query: () => ({ route: 'health' }) }),
+    health: make.query<AnswerOf<'health'>, void>({
+      query: () => ({ route: 'health' }),
+      providesTags: ['Begun'],
+    }),
     today: make.query<AnswerOf<'today'>, void>({
       query: () => ({ route: 'today' }),
       providesTags: ['Jobs', 'Runs', 'Log', 'Tests'],
@@ -314,6 +318,10 @@ export const api = createApi({
     pageFaults: make.query<AnswerOf<'listPageFaults'>, void>({
       query: () => ({ route: 'listPageFaults' }),
       keepUnusedDataFor: 0,
+    }),
+    beginShop: make.mutation<AnswerOf<'beginShop'>, BodyOf<'beginShop'>>({
+      query: (body) => ({ route: 'beginShop', body }),
+      invalidatesTags: ['Settings', 'People', 'Torches', 'Tips', 'Gear', 'Begun'],
     }),
     addSheet: make.mutation<AnswerOf<'addSheet'>, BodyOf<'addSheet'>>({
       query: (body) => ({ route: 'addSheet', body }),

@@ -54,6 +54,8 @@ export const router = createBrowserRouter([
     errorElement: <Broken />,
     children: [
       { path: '/', element: view(() => import('../views/today/Today.tsx')) },
+      { path: '/quick', element: view(() => import('../views/quick/Quick.tsx')) },
+      { path: '/begin', element: view(() => import('../views/begin/Begin.tsx')) },
       { path: '/jobs', element: view(() => import('../views/jobs/Jobs.tsx')) },
       { path: '/jobs/:jobId', element: view(() => import('../views/plan/JobPage.tsx')) },
       { path: '/jobs/:jobId/:pieceId', element: view(() => import('../views/plan/JobPage.tsx')) },

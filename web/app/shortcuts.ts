@@ -3,6 +3,7 @@ import { useEffect } from 'react'
 /** Every shortcut, for the help and for the views that answer to them. */
 export const SHORTCUTS = [
   { keys: '1–6', does: 'Today, Jobs, Rig, Bench, Log, Settings' },
+  { keys: 'q', does: 'Quick plan: settings without a piece' },
   { keys: 'n', does: 'Start a piece' },
   { keys: 'w', does: 'The work: first field of a plan' },
   { keys: 'l', does: 'The line: first station of a plan' },

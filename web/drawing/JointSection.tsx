@@ -171,7 +171,7 @@ function Sizes({
             x2={x(s.to[0])}
             y1={at}
             y2={at}
-            text={length(s.valueM, 'rule')}
+            text={length(s.valueM, 'length')}
             at={{ x: mid, y: at + 19, anchor: 'middle' }}
           />
         )
@@ -185,7 +185,7 @@ function Sizes({
             x2={x(s.to[0])}
             y1={y(s.from[1]) - 8}
             y2={y(s.from[1]) - 8}
-            text={length(s.valueM, 'rule')}
+            text={length(s.valueM, 'length')}
             at={{ x: x(s.to[0]) + 10, y: y(s.from[1]) - 4 }}
           />
         ))}

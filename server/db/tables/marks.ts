@@ -1,7 +1,7 @@
 import type { Db } from '../db.ts'
 
 /** What a log may be marked as. */
-export type MarkName = 'demo'
+export type MarkName = 'demo' | 'begun'
 
 /** What a log is beside what is written in it. */
 export function marksTable(db: Db) {

@@ -32,10 +32,13 @@ export function StartPiece({
   open,
   onClose,
   jobName = '',
+  worked,
 }: {
   readonly open: boolean
   readonly onClose: () => void
   readonly jobName?: string
+  /** What was worked out already: it becomes the piece, and nothing of it is asked again. */
+  readonly worked?: PieceDraft
 }) {
   const go = useNavigate()
   const { settings, say } = useShop()
@@ -81,10 +84,11 @@ export function StartPiece({
     try {
       const jobId = await jobFor(job.trim(), meant)
       if (jobId === undefined) return
-      send(device.actions.changed({ torchId: torch?.id ?? null }))
+      if (!worked) send(device.actions.changed({ torchId: torch?.id ?? null }))
       const rig = { torchId: torch?.id ?? null, rig: torch?.rig ?? FIRST_RIG }
       const draft: PieceDraft =
-        kind === 'braze' ? { ...firstBraze(settings), ...rig } : { ...firstDraft(settings), ...rig }
+        worked ??
+        (kind === 'braze' ? { ...firstBraze(settings), ...rig } : { ...firstDraft(settings), ...rig })
       const piece = await addPiece({ id: crypto.randomUUID(), jobId, title: title.trim(), draft }).unwrap()
       setNear(undefined)
       reset()
@@ -96,7 +100,13 @@ export function StartPiece({
   }
   const start = handleSubmit((form) => begin(form))
   return (
-    <Panel title="Start a piece" place="middle" typeFirst open={open} onClose={onClose}>
+    <Panel
+      title={worked ? 'Keep it as a piece' : 'Start a piece'}
+      place="middle"
+      typeFirst
+      open={open}
+      onClose={onClose}
+    >
       <form className="grid gap-4" onSubmit={(e) => void start(e)} noValidate>
         <Field
           label="What is it?"
@@ -159,10 +169,12 @@ export function StartPiece({
             </div>
           </div>
         ) : null}
-        <Group label="Cut or braze?">
-          <Segmented tall label="Cut or braze?" value={kind} options={KINDS} onChange={setKind} />
-        </Group>
-        {torches.length > 0 ? (
+        {worked ? null : (
+          <Group label="Cut or braze?">
+            <Segmented tall label="Cut or braze?" value={kind} options={KINDS} onChange={setKind} />
+          </Group>
+        )}
+        {torches.length > 0 && !worked ? (
           <SelectField
             label={say('With which torch?')}
             value={torchId}
@@ -179,7 +191,7 @@ export function StartPiece({
           </p>
         ) : null}
         <Button look="act" type="submit" disabled={formState.isSubmitting} className="min-h-[52px] text-xl">
-          Plan it
+          {worked ? 'Keep it' : 'Plan it'}
         </Button>
       </form>
     </Panel>

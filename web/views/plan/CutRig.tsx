@@ -13,7 +13,7 @@ import { ChartPanel } from './ChartPanel.tsx'
 import { FuelField } from './FuelField.tsx'
 import { KeepTorch } from './KeepTorch.tsx'
 import { TorchField } from './TorchField.tsx'
-import type { DraftEdit } from './useDraft.ts'
+import type { DraftEdit } from './editing.ts'
 
 const NO_TIPS: readonly OwnTip[] = []
 type RigName = keyof typeof RIG

@@ -18,7 +18,7 @@ import { FIGURE_NAMES } from './figure-words.ts'
 import { ShapeDrawing } from './ShapeDrawing.tsx'
 import { TemplateButton } from './TemplateButton.tsx'
 import type { PieceOutline } from '../../work/useOutline.ts'
-import type { DraftEdit } from './useDraft.ts'
+import type { DraftEdit } from './editing.ts'
 
 const UsualTab = lazy(async () => ({ default: (await import('./UsualTab.tsx')).UsualTab }))
 

@@ -7,7 +7,7 @@ import type { Piece } from '#contract/types.ts'
 import { api, type Failure } from '../../app/api.ts'
 import { useApp } from '../../app/store.ts'
 import { Button } from '../../ui/Button.tsx'
-import type { EditOf } from './useDraft.ts'
+import type { EditOf } from './editing.ts'
 
 // what is looked at before the gas is on comes when it is asked for
 const BeforeStart = lazy(() => import('./BeforeStart.tsx'))

@@ -66,7 +66,7 @@ export function StationLine<Name extends string>({
                 type="button"
                 data-station={station.id}
                 style={{ left: `${left}%`, top: `${top}%`, maxWidth: `${width}%` }}
-                className="group rounded-md p-1 text-left max-md:static! max-md:max-w-none! max-md:border-[1.5px] max-md:border-rule max-md:bg-sheet max-md:p-2 md:absolute md:-translate-x-1 md:-translate-y-1"
+                className={`group rounded-md p-1 text-left ${tell.big ? 'max-md:-order-1' : ''} max-md:static! max-md:max-w-none! max-md:border-[1.5px] max-md:border-rule max-md:bg-sheet max-md:p-2 md:absolute md:-translate-x-1 md:-translate-y-1`}
                 onClick={() => onOpen(station)}
               >
                 <span className="name block text-[1rem] leading-tight text-soft md:text-[max(0.8rem,1.28cqw)]">

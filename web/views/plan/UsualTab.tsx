@@ -6,7 +6,7 @@ import { usualTable, type UsualVerdict } from '#core/cut/index.ts'
 import { useShop } from '../../app/shop.ts'
 import { QuantityField } from '../../ui/QuantityField.tsx'
 import { RankTag } from '../../ui/Tag.tsx'
-import type { DraftEdit } from './useDraft.ts'
+import type { DraftEdit } from './editing.ts'
 
 const VERDICTS: Readonly<Record<UsualVerdict, string>> = {
   works: 'works',

@@ -14,7 +14,7 @@ import { SelectField } from '../../ui/SelectField.tsx'
 import { Cautions } from './Cautions.tsx'
 import { CutRig } from './CutRig.tsx'
 import { OutlineButton } from './OutlineButton.tsx'
-import type { DraftEdit } from './useDraft.ts'
+import type { DraftEdit } from './editing.ts'
 
 const METALS = optionsOf(CUT_METALS)
 type WorkName = keyof typeof CUT_WORK

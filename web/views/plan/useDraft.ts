@@ -1,10 +1,11 @@
 import { useEffect, useMemo, useRef, useState } from 'react'
-import type { BrazePartDraft, CutDraft, PieceDraft, RigDraft } from '#contract/schemas.ts'
+import type { PieceDraft } from '#contract/schemas.ts'
 import type { Piece } from '#contract/types.ts'
 import { pieceAsNow } from '#application/stored.ts'
 import { api } from '../../app/api.ts'
 import { outbox } from '../../app/outbox.ts'
 import { useApp, useSend } from '../../app/store.ts'
+import { editing } from './editing.ts'
 
 interface Held<D extends PieceDraft> {
   readonly title: string
@@ -61,36 +62,13 @@ export function useDraft<D extends PieceDraft>(piece: PieceOf<D>) {
       setHeld(latest.current)
       enqueue(latest.current)
     }
-    const setDraft = (part: Partial<D>) => change({ draft: { ...latest.current.draft, ...part } })
-    // both kinds have the same rig
-    const setRig = (part: Partial<RigDraft>) =>
-      setDraft({ rig: { ...latest.current.draft.rig, ...part } } as unknown as Partial<D>)
     return {
       enqueue,
       change,
-      setDraft,
-      setWork: (part: Partial<D['work']>) =>
-        setDraft({ work: { ...latest.current.draft.work, ...part } } as Partial<D>),
-      setRig,
-      /** What the torch is brazed with. */
-      setGear: (part: Partial<RigDraft['braze']>) =>
-        setRig({ braze: { ...latest.current.draft.rig.braze, ...part } }),
-      /** One of the two parts of a braze. */
-      setPart: (which: 'a' | 'b', part: Partial<BrazePartDraft>) => {
-        const { draft } = latest.current
-        if (draft.kind === 'braze')
-          setDraft({
-            work: { ...draft.work, [which]: { ...draft.work[which], ...part } },
-          } as unknown as Partial<D>)
-      },
-      setUsual: (part: Partial<CutDraft['usual']>) => {
-        const { draft } = latest.current
-        if (draft.kind === 'cut') setDraft({ usual: { ...draft.usual, ...part } } as unknown as Partial<D>)
-      },
-      setHose: (part: Partial<CutDraft['rig']['oxygenHose']>) => {
-        const { rig } = latest.current.draft
-        setRig({ oxygenHose: { ...rig.oxygenHose, ...part } })
-      },
+      ...editing<D>(
+        () => latest.current.draft,
+        (draft) => change({ draft }),
+      ),
     }
   }, [id, send])
   return {
@@ -114,6 +92,3 @@ export function useDraft<D extends PieceDraft>(piece: PieceOf<D>) {
     },
   }
 }
-/** What changes a piece of one kind. */
-export type EditOf<D extends PieceDraft> = ReturnType<typeof useDraft<D>>['edit']
-export type DraftEdit = EditOf<CutDraft>

@@ -37,7 +37,10 @@ const PARTS: readonly GearKind[] = [
 ]
 
 type Editing =
-  { readonly kind: GearKind; readonly item?: GearItem } | { readonly torch: Torch } | 'exchange' | undefined
+  | { readonly kind: GearKind; readonly item?: GearItem }
+  | { readonly torch: Torch | undefined }
+  | 'exchange'
+  | undefined
 
 /** A word of a choice as it is shown; one that is not known, as it is. */
 const called = (names: Readonly<Record<string, string>>, word: string): string => names[word] ?? word
@@ -99,7 +102,11 @@ export default function Rig() {
         </section>
       ) : null}
       <div className="grid gap-x-10 gap-y-7 lg:grid-cols-2">
-        <Part title="Torches">
+        <Part
+          title={say('Torches')}
+          addName={say('Add: torch')}
+          onAdd={() => setEditing({ torch: undefined })}
+        >
           {torches.map((t) => (
             <Row key={t.id} name={t.name} about={torchAbout(t)} onOpen={() => setEditing({ torch: t })} />
           ))}

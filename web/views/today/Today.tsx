@@ -1,7 +1,7 @@
 import { format } from 'date-fns/format'
 import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict'
 import { lazy, Suspense, useState, type ReactNode } from 'react'
-import { Link } from 'react-router'
+import { Link, Navigate } from 'react-router'
 import type { LogSummary, RunSummary } from '#contract/types.ts'
 import { sentenceOf } from '#core/line/steps.ts'
 import { KIND_OF_UNIT } from '#core/figure.ts'
@@ -22,7 +22,9 @@ const RigDue = lazy(() => import('./RigDue.tsx'))
 /** What is under way, what is next, and one button to start. */
 export default function Today() {
   const { data: today, error } = api.useTodayQuery(undefined, { refetchOnMountOrArgChange: true })
+  const begun = api.useHealthQuery().data?.begun
   const [starting, setStarting] = useState(false)
+  if (begun === false) return <Navigate to="/begin" replace />
   if (error && !today) return <Missing what="day" failure={error} />
   const idle =
     today &&
@@ -43,6 +45,12 @@ export default function Today() {
             className="name inline-flex min-h-[56px] items-center rounded-md border-[1.5px] border-ink px-5 text-xl font-semibold"
           >
             Find a fault
+          </Link>
+          <Link
+            to="/quick"
+            className="name inline-flex min-h-[56px] items-center rounded-md border-[1.5px] border-ink px-5 text-xl font-semibold"
+          >
+            Quick plan
           </Link>
           <Button look="act" className="min-h-[56px] px-8 text-2xl" onClick={() => setStarting(true)}>
             Start a piece

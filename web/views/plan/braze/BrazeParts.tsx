@@ -5,7 +5,7 @@ import type { FieldError } from '#core/figure.ts'
 import type { BrazeDraft, BrazeWorkDraft } from '#contract/schemas.ts'
 import { QuantityField } from '../../../ui/QuantityField.tsx'
 import { SelectField } from '../../../ui/SelectField.tsx'
-import type { EditOf } from '../useDraft.ts'
+import type { EditOf } from '../editing.ts'
 import { METALS, OWN_TUBE, TUBE_SIZES } from './braze-words.ts'
 
 /** The two parts, or the one: each by what it is called in this joint. */

@@ -11,7 +11,7 @@ import { Segmented } from '../../../ui/Segmented.tsx'
 import { ChartPanel } from '../ChartPanel.tsx'
 import { FuelField } from '../FuelField.tsx'
 import { TorchField } from '../TorchField.tsx'
-import type { EditOf } from '../useDraft.ts'
+import type { EditOf } from '../editing.ts'
 
 const TORCHES = ['1', '2', '3'].map((n) => ({ value: n, label: n }))
 const CYLINDER = ['acetyleneCylinder'] as const satisfies readonly (keyof typeof RIG)[]

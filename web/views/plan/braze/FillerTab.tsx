@@ -5,7 +5,7 @@ import type { Ranked, Verdict } from '#core/braze/index.ts'
 import { useShop } from '../../../app/shop.ts'
 import { Button } from '../../../ui/Button.tsx'
 import { Field } from '../../../ui/Field.tsx'
-import type { EditOf } from '../useDraft.ts'
+import type { EditOf } from '../editing.ts'
 import { PlanMelting } from './PlanMelting.tsx'
 
 /** A verdict by shape, word and colour. */
