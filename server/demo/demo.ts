@@ -10,16 +10,18 @@ import { over, pieceOf, type DemoPiece, type TorchHere } from './data.ts'
 import jobs from './jobs.json' with { type: 'json' }
 import { half, recorded } from './runs.ts'
 import { fillWeeks, type DemoShop } from './weeks.ts'
+import { atWork, lastAtWork } from './yard-time.ts'
 import shop from './shop.json' with { type: 'json' }
 
 /** When the yard took Wimble up. */
 const BEGAN_DAYS_AGO = 42
 
 /** Fills an empty log with the yard: people, torches, rig, jobs with their pieces, and the weeks before today. */
-export function fillDemo(store: Store, now: Date): void {
+export function fillDemo(store: Store, clock: Date): void {
+  const now = lastAtWork(clock)
   store.transaction(() => {
     store.marks.put('demo')
-    const began = subDays(now, BEGAN_DAYS_AGO).toISOString()
+    const began = atWork(now, BEGAN_DAYS_AGO).toISOString()
     store.settings.put(settingsSchema.validateSync(over(FIRST_SETTINGS, shop.settings), { strict: true }))
     const people = fillPeople(store, began)
     const torches = fillTorches(store, began)
@@ -54,7 +56,7 @@ function fillTorches(store: Store, began: string): ReadonlyMap<string, TorchHere
 
 /** Two sets, cylinders part full, things in date, one overdue, one damaged, rod that runs out. */
 function fillGear(store: Store, torches: ReadonlyMap<string, TorchHere>, now: Date): void {
-  const began = subDays(now, BEGAN_DAYS_AGO).toISOString()
+  const began = atWork(now, BEGAN_DAYS_AGO).toISOString()
   const ids = new Map<string, string>()
   const day = (ago: number) => format(subDays(now, ago), 'yyyy-MM-dd')
   for (const told of shop.gear) {
@@ -81,10 +83,10 @@ function fillBench(store: Store, now: Date): void {
   for (const { daysAgo, origin, ...bar } of shop.stock)
     store.stock.add(
       { id: randomUUID(), ...bar, origin: origin === 'remnant' ? 'remnant' : 'bought' },
-      subDays(now, daysAgo).toISOString(),
+      atWork(now, daysAgo).toISOString(),
     )
   for (const tip of shop.tips)
-    store.tips.add({ id: randomUUID(), ...tip }, subDays(now, BEGAN_DAYS_AGO - 2).toISOString())
+    store.tips.add({ id: randomUUID(), ...tip }, atWork(now, BEGAN_DAYS_AGO - 2).toISOString())
 }
 
 /** Keeps a drawing that lies beside this file. */
@@ -103,10 +105,10 @@ function fillJobs(store: Store, { people, torches, now }: DemoShop): ReadonlyMap
   const ids = new Map<string, string>()
   for (const job of jobs) {
     const jobId = randomUUID()
-    store.jobs.add(jobId, job.name, job.place, subDays(now, job.daysAgo).toISOString())
+    store.jobs.add(jobId, job.name, job.place, atWork(now, job.daysAgo).toISOString())
     ;(job.pieces as readonly DemoPiece[]).forEach((told, i) => {
       // one after the other, so that they stand in the order of the file
-      const at = addMilliseconds(subDays(now, told.daysAgo), i)
+      const at = addMilliseconds(atWork(now, told.daysAgo), i)
       const id = randomUUID()
       ids.set(told.title, id)
       const outline = told.outline && keepOutline(store, told.outline, at.toISOString())

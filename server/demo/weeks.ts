@@ -1,10 +1,11 @@
 /** Six weeks of the yard's log before today: series of cuts and brazes as they scatter, and tests. */
 import { randomUUID } from 'node:crypto'
-import { subDays, subMinutes } from 'date-fns'
+import { subMinutes } from 'date-fns'
 import { testReadings } from '#core/check/made-up.ts'
 import type { JointState } from '#core/check/acceptance.ts'
 import { figureNamed } from '#core/figure.ts'
 import { seeded } from '#core/seeded.ts'
+import { atWork, MORNING_MIN } from './yard-time.ts'
 import type { Store } from '../store.ts'
 import { pieceOf, type DemoPiece, type TorchHere } from './data.ts'
 import { brazeCameOut, cutCameOut, onPiece, writeDown } from './results.ts'
@@ -23,7 +24,7 @@ function pieceOfSeries(store: Store, shop: DemoShop, jobId: string, told: DemoPi
   const pieceId = randomUUID()
   store.pieces.add(
     { id: pieceId, jobId, title: told.title, draft },
-    subDays(shop.now, told.daysAgo).toISOString(),
+    atWork(shop.now, told.daysAgo).toISOString(),
   )
   return { pieceId, on: onPiece(draft) }
 }
@@ -49,7 +50,7 @@ function cutSeries(
         id: randomUUID(),
         pieceId,
         personId: shop.people.get(series.people[i % series.people.length] ?? '') ?? null,
-        at: subMinutes(subDays(shop.now, daysAgo), Math.round(random() * 300)).toISOString(),
+        at: subMinutes(atWork(shop.now, daysAgo), Math.round(random() * MORNING_MIN)).toISOString(),
         used: {
           tipOrifice: series.tip,
           oxygenPressure: `${Math.round(series.oxygenPsi * scatter(0.06))} psi`,
@@ -85,7 +86,7 @@ function brazeSeries(
         id: randomUUID(),
         pieceId,
         personId: shop.people.get(series.people[i % series.people.length] ?? '') ?? null,
-        at: subDays(shop.now, 28 - i * 3).toISOString(),
+        at: atWork(shop.now, 28 - i * 3).toISOString(),
         used: {
           tipOrifice: series.tip,
           oxygenPressure: `${series.oxygenPsi} psi`,
@@ -112,7 +113,7 @@ export function fillWeeks(store: Store, shop: DemoShop, pieces: ReadonlyMap<stri
   const { now, people } = shop
   const { job } = weeks
   const jobId = randomUUID()
-  store.jobs.add(jobId, job.name, job.place, subDays(now, job.daysAgo).toISOString())
+  store.jobs.add(jobId, job.name, job.place, atWork(now, job.daysAgo).toISOString())
   weeks.cuts.forEach((series, i) => cutSeries(store, shop, jobId, series, 11 + i))
   const known = new Map(pieces)
   for (const series of weeks.brazes) known.set(series.piece.title, brazeSeries(store, shop, jobId, series))
@@ -121,7 +122,7 @@ export function fillWeeks(store: Store, shop: DemoShop, pieces: ReadonlyMap<stri
       kind: test.kind === 'vacuum' ? 'vacuum' : 'pressure',
       pieceId: known.get(test.piece) ?? null,
       personId: people.get(test.person) ?? null,
-      from: subDays(now, test.daysAgo),
+      from: atWork(now, test.daysAgo),
       readings: testReadings(test.readings === 'moist' ? 'moist' : 'rising'),
       stages: test.stages,
     })
