@@ -13,6 +13,8 @@ import type {
   Settings,
 } from '#contract/schemas.ts'
 
+import { ASSUMED } from './given.ts'
+
 export { FIRST_SETTINGS, firstSettingsIn } from './first-settings.ts'
 
 /** A rig that nobody has described yet: 25 ft of 1/4 in hose, a common tip, no chart. */
@@ -29,6 +31,7 @@ export const firstDraft = ({ units }: Pick<Settings, 'units'>): CutDraft => ({
   work: firstDraftOf(CUT_WORK, units),
   rig: FIRST_RIG,
   usual: firstDraftOf(USUAL, units),
+  assumed: [...ASSUMED.cut],
 })
 
 /** A part of which nothing is said but its metal. */
@@ -44,4 +47,5 @@ export const firstBraze = ({ units }: Pick<Settings, 'units'>): BrazeDraft => ({
     b: firstPart('copper'),
   },
   rig: FIRST_RIG,
+  assumed: [...ASSUMED.braze],
 })

@@ -1,5 +1,5 @@
 /** Pieces as they are typed, their jobs and drawings, and the shop's settings. */
-import { lazy, string, type InferType } from 'yup'
+import { array, lazy, string, type InferType } from 'yup'
 import { BRAZE_WORK } from '#core/braze/fields.ts'
 import { CUT_WORK, USUAL, type CutWorkDraft } from '#core/cut/fields.ts'
 import { RIG } from '#core/rig/fields.ts'
@@ -23,6 +23,10 @@ import {
 export const rigSchema = schemaOf(RIG).required('The rig is missing.')
 /** The torch that a piece was planned with, if it is one that is kept. */
 const torchId = reference('The torch')
+/** What of a new piece nobody has said yet: its fields stand as they usually are. */
+const assumed = array(string().max(NAME).required('A name is missing.'))
+  .typeError('What is assumed should be a list.')
+  .max(20, 'That is more than is assumed of a piece.')
 /** A piece to be cut, as typed. */
 export const cutDraftSchema = shape({
   kind: word(['cut'] as const, 'The kind of piece'),
@@ -30,6 +34,7 @@ export const cutDraftSchema = shape({
   work: schemaOf(CUT_WORK).required('The work is missing.'),
   rig: rigSchema,
   usual: schemaOf(USUAL).required('The usual is missing.'),
+  assumed,
 }).required('The piece is missing.')
 /** A piece to be brazed, as typed. */
 export const brazeDraftSchema = shape({
@@ -37,6 +42,7 @@ export const brazeDraftSchema = shape({
   torchId,
   work: schemaOf(BRAZE_WORK).required('The work is missing.'),
   rig: rigSchema,
+  assumed,
 }).required('The piece is missing.')
 /** A piece as typed, of either kind. */
 const draftSchema = lazy((value: unknown) =>

@@ -63,6 +63,10 @@ describe('from a plate on the trestles to a cut in the log', () => {
   })
 
   it('is led through every step, with clocks that must run out', async () => {
+    // nothing is set from what nobody said
+    await see(page, 'Assumed so far: the metal.')
+    expect(await page.$eval('[data-run]', (e) => (e as HTMLButtonElement).disabled)).toBe(true)
+    await press(page, 'It is so: Metal')
     await until(page, () => !document.body.innerText.includes('keeping'))
     await press(page, 'Run this cut')
     await see(page, 'Before you start')

@@ -32,12 +32,21 @@ describe('the unit field', () => {
     if (text.endsWith('cm')) await drawn('25 mm')
     else expect(await understood()).toBe(shown)
   })
-  it('asks which gauge, with a button for each, and loses nothing', async () => {
+  it('takes a gauge number for sheet of its metal, and asks of what it is where no metal tells', async () => {
     await type(page, 'Thickness', '10 ga')
-    await see(page, '10 gauge of what?')
+    await drawn('0.135 in')
+    await type(page, 'Tip', '22 ga')
+    await see(page, '22 gauge of what?')
     await expectAccessible(page, 'a field that asks')
-    expect(await page.$eval('[data-work] input', (e) => (e as HTMLInputElement).value)).toBe('10 ga')
-    await press(page, 'steel sheet, .1345 in')
+    const tip = () =>
+      page.$eval('::-p-aria([name="Tip"][role="textbox"])', (e) => (e as HTMLInputElement).value)
+    expect(await tip()).toBe('22 ga')
+    // nothing that hangs on it stays in full ink
+    expect(await page.$('.stale [data-station="set-oxygen"]')).not.toBeNull()
+    await press(page, 'steel sheet, .0299 in')
+    await until(page, () => document.querySelector('.stale') === null)
+    expect(await tip()).toContain('22 ga steel')
+    await type(page, 'Tip', '0.052 in')
     await drawn('0.135 in')
   })
   it('says what is wrong at the field, and keeps the last plan in sight', async () => {

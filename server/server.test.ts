@@ -729,7 +729,12 @@ describe('the database', () => {
   it('keeps a braze, tells it in a few words, and leads through it to its end', async () => {
     const job = { id: randomUUID(), name: 'Manifold', place: '' }
     const work = firstBraze(FIRST_SETTINGS).work
-    const piece = { id: randomUUID(), jobId: job.id, title: 'Branch', draft: firstBraze(FIRST_SETTINGS) }
+    const piece = {
+      id: randomUUID(),
+      jobId: job.id,
+      title: 'Branch',
+      draft: { ...firstBraze(FIRST_SETTINGS), assumed: [] as string[] },
+    }
     await server.call('POST', '/api/jobs', job)
     const kept = (await server.call('POST', '/api/pieces', piece)).json
     expect(kept).toMatchObject({ kind: 'braze', about: 'braze, socket: copper ASTM B88 3/4 L', version: 1 })

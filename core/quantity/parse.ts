@@ -33,7 +33,11 @@ export interface ParseOptions {
   readonly unit?: UnitId | undefined
   /** `ask` (default): a comma that could be either mark is asked about. `comma`: it is the decimal mark. */
   readonly decimalMark?: 'ask' | 'comma'
+  /** What a gauge number is of, where the text does not say and the metal is known: it is asked about otherwise. */
+  readonly sheet?: Sheet | undefined
 }
+/** What gauges are of, each with a table of its own. */
+export type Sheet = keyof typeof gauges.materials
 
 const EXAMPLE: Readonly<Record<Kind, string>> = {
   length: '5/8 in or 16 mm',
@@ -140,14 +144,16 @@ function decimal(
   return Number.isFinite(value) ? value : no('number', `“${token}” is not a number.`)
 }
 
-function sheetGauge(text: string): Understood | NotUnderstood | undefined {
-  const m = /^(\d{1,2})\s*(?:gauge|gage|ga\.?)\s*([a-z ]*)$/i.exec(text)
+const GAUGE = /^(\d{1,2})\s*(?:gauge|gage|ga\.?)\s*([a-z ]*)$/i
+function sheetGauge(text: string, sheet: Sheet | undefined): Understood | NotUnderstood | undefined {
+  const m = GAUGE.exec(text)
   if (!m) return undefined
   const row = gauges.rows.find((r) => r[0] === Number(m[1]))
   if (!row) return no('range', `${m[1]} gauge is not in the tables here (8 to 24). Type the thickness.`)
   const names = gauges.materials as Readonly<Record<string, string>>
   const columns = gauges.columns.slice(1)
-  const said = (m[2] ?? '').trim().toLowerCase()
+  const typed = (m[2] ?? '').trim().toLowerCase()
+  const said = typed === '' ? (sheet ?? '') : typed
   const key = said === '' ? undefined : columns.find((c) => said === c || (names[c] ?? '').includes(said))
   const inches = key === undefined ? undefined : row[gauges.columns.indexOf(key)]
   if (inches !== undefined)
@@ -157,6 +163,17 @@ function sheetGauge(text: string): Understood | NotUnderstood | undefined {
     return { text: `${m[1]} ga ${c}`, label: `${names[c] ?? c}, ${size} in` }
   })
   return no('which', `${m[1]} gauge of what? ${choices.map((c) => c.label).join('; ')}.`, choices)
+}
+
+/**
+ * Which table a gauge number of this metal is of; undefined where it has to be asked.
+ * @param metal a metal's id or name: `low-carbon-steel`, `stainless-304`, `copper`
+ * @example sheetOf('stainless-304') // 'stainless'
+ */
+export function sheetOf(metal: string): Sheet | undefined {
+  if (/stainless/i.test(metal)) return 'stainless'
+  if (/steel|iron/i.test(metal)) return 'steel'
+  return /alumin|brass|copper|bronze|nickel-silver/i.test(metal) ? 'brass' : undefined
 }
 
 function numberDrill(text: string): Understood | NotUnderstood | undefined {
@@ -248,7 +265,7 @@ export function parseQuantity(
   if (clean === '') return no('empty', `Type ${article(kind)}, for instance ${EXAMPLE[kind]}.`)
   if (clean.length > MAX_TYPED) return no('number', `That is too long to be ${article(kind)}.`)
   if (kind === 'length') {
-    const special = numberDrill(clean) ?? sheetGauge(clean)
+    const special = numberDrill(clean) ?? sheetGauge(clean, options.sheet)
     if (special) return special
   }
   const negative = clean.startsWith('-')
@@ -318,5 +335,8 @@ function finish(
  */
 export function withUnit(text: string, kind: Kind, options: ParseOptions): string {
   const read = parseQuantity(text, kind, options)
-  return read.ok && read.bare ? `${text.trim()} ${read.unit}` : text
+  if (!read.ok) return text
+  // a gauge number keeps what it is of
+  if (options.sheet && GAUGE.exec(tidy(text))?.[2]?.trim() === '') return `${text.trim()} ${options.sheet}`
+  return read.bare ? `${text.trim()} ${read.unit}` : text
 }

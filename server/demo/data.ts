@@ -58,6 +58,8 @@ export function pieceOf(
     ...over(first, { work: told.work, ...(told.usual ? { usual: told.usual } : {}) }),
     torchId: torch?.id ?? null,
     rig: over(torch?.rig ?? FIRST_RIG, told.rig),
+    // the yard said all of it
+    assumed: [],
   }
   if (told.kind !== 'cut') return brazeDraftSchema.validateSync(piece, { strict: true })
   const cut = cutDraftSchema.validateSync(piece, { strict: true })

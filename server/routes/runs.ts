@@ -9,6 +9,7 @@ import { fitted, foldRun, holderOf, spanS, type RunEvent, type RunProgress } fro
 import { lineOfRun } from '#core/record/run-line.ts'
 import { refuseProof, skipAsks, type Proof } from '#core/line/skip.ts'
 import { planPiece } from '#application/plan-of.ts'
+import { toBeGiven } from '#application/given.ts'
 import { procedureOf } from '#application/procedure-of.ts'
 import type { Run, RunChange } from '#contract/types.ts'
 import { AppError, conflict, notFound } from '../errors.ts'
@@ -111,6 +112,9 @@ export const runHandlers: Pick<Handlers, 'startRun' | 'getRun' | 'addRunEvent' |
       if (!piece) throw new AppError(422, 'bad-input', 'There is no such piece.', 'pieceId')
       checkPerson(store, body.personId)
       if (store.runs.openOn(piece.id)) throw conflict('already-running', 'This piece is under way already.')
+      const assumed = toBeGiven(piece.draft)
+      if (assumed.length > 0)
+        throw new AppError(422, 'assumed', `Nobody has said ${assumed.join(', ')} yet: say it in the plan.`)
       const trouble = troubleOn(store, piece.draft.torchId)
       if (trouble) throw held(trouble)
       const settings = store.settings.get()

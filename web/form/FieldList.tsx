@@ -8,6 +8,7 @@ import {
   type Table,
 } from '#core/fields/spec.ts'
 import type { FieldError } from '#core/figure.ts'
+import type { Sheet } from '#core/quantity/index.ts'
 import { useShop } from '../app/shop.ts'
 import { Group } from '../ui/Field.tsx'
 import { QuantityField } from '../ui/QuantityField.tsx'
@@ -15,6 +16,7 @@ import { Segmented } from '../ui/Segmented.tsx'
 import { SelectField } from '../ui/SelectField.tsx'
 import { TextField } from '../ui/TextField.tsx'
 import { Toggles } from '../ui/Toggles.tsx'
+import { Assumed } from './Assumed.tsx'
 import { optionsOf } from './options.ts'
 
 /** What a field holds in a form: text, or a list of words. */
@@ -39,6 +41,10 @@ interface Props<T extends Table> {
   readonly help?: Readonly<Partial<Record<string, string>>>
   /** Labels above their controls instead of beside them. */
   readonly above?: boolean
+  /** Fields that nobody has said yet, and how somebody agrees to one. */
+  readonly assumed?: { readonly names: readonly string[]; readonly onAgree: (name: string) => void }
+  /** What gauge numbers are of, where the metal is known. */
+  readonly sheet?: Sheet | undefined
   /** Whose fields these are, for those who hear a label alone: "of row 2". */
   readonly of?: string
 }
@@ -56,6 +62,8 @@ export function FieldList<T extends Table>({
   above = false,
   of,
   help,
+  sheet,
+  assumed,
 }: Props<T>) {
   const { say, print } = useShop()
   const set = useMemo(
@@ -70,10 +78,8 @@ export function FieldList<T extends Table>({
     if (!field || !change || (group !== undefined && field.group !== group) || !applies(field, said))
       return null
     const own = special?.[name as keyof T & string]
-    if (own !== undefined) return <div key={name}>{own}</div>
-    return (
+    const shownField = own ?? (
       <OneField
-        key={name}
         field={field}
         label={say(told(field.label, said))}
         empty={say(emptyOf(field, said, print))}
@@ -82,8 +88,19 @@ export function FieldList<T extends Table>({
         above={above}
         of={of}
         help={help?.[name] ?? field.help}
+        sheet={sheet}
         onChange={change}
       />
+    )
+    return (
+      <Assumed
+        key={name}
+        on={assumed?.names.includes(name) === true}
+        of={say(told(field.label, said))}
+        onAgree={() => assumed?.onAgree(name)}
+      >
+        {shownField}
+      </Assumed>
     )
   })
 }
@@ -127,6 +144,7 @@ const OneField = memo(function OneField({
   above,
   of,
   help,
+  sheet,
   onChange,
 }: {
   readonly field: FieldSpec
@@ -137,6 +155,7 @@ const OneField = memo(function OneField({
   readonly above: boolean
   readonly of: string | undefined
   readonly help: string | undefined
+  readonly sheet: Sheet | undefined
   readonly onChange: (value: Typed) => void
 }) {
   const { say } = useShop()
@@ -151,6 +170,7 @@ const OneField = memo(function OneField({
           label={label}
           of={of}
           kind={field.bounds.kind}
+          sheet={sheet}
           value={text}
           error={error}
           empty={empty}

@@ -9,6 +9,7 @@ import {
   unitUse,
   withUnit,
   type Kind,
+  type Sheet,
   type UnitId,
 } from '#core/quantity/index.ts'
 import { useShop } from '../app/shop.ts'
@@ -30,6 +31,8 @@ interface Props {
   readonly stepper?: boolean
   /** A bare number is in this unit, whatever the screen shows: that of the gauge it is read off. */
   readonly unit?: UnitId | undefined
+  /** What a gauge number is of, where the metal is known. */
+  readonly sheet?: Sheet | undefined
 }
 
 /**
@@ -48,6 +51,7 @@ export const QuantityField = memo(function QuantityField({
   hint,
   stepper = false,
   unit,
+  sheet,
 }: Props) {
   const { settings, units } = useShop()
   const [typed, setTyped] = useState<string | undefined>(undefined)
@@ -57,6 +61,7 @@ export const QuantityField = memo(function QuantityField({
   const options = (guessed: boolean) => ({
     unit: guessed ? (unit ?? unitFor(kind, units)) : undefined,
     decimalMark: settings.decimalMark,
+    sheet,
   })
   const text = typed ?? value
   const read = text.trim() === '' ? undefined : parseQuantity(text, kind, options(guess))

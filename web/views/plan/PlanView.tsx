@@ -15,6 +15,8 @@ import { HowSheet } from './HowSheet.tsx'
 import { SHAPE_STATION, STATIONS, TheLine, USUAL_STATION, type Station } from './TheLine.tsx'
 import { PieceHead, RESTS_MS, useRested, useWholeJob } from './PieceHead.tsx'
 import { RunButton, useRunning } from './RunButton.tsx'
+import { toBeGiven } from '#application/given.ts'
+import { Stale } from './Stale.tsx'
 import { useDraft, type PieceOf } from './useDraft.ts'
 import { WorkPanel } from './WorkPanel.tsx'
 
@@ -63,7 +65,12 @@ export function PlanView({ job, piece }: { readonly job: Job; readonly piece: Pi
     [],
   )
   const openShape = useCallback(() => setStation(SHAPE_STATION), [])
-  const running = useRunning(piece, planned.ok && planned.plan.findings.every((f) => f.rank !== 'stop'))
+  const running = useRunning(
+    piece,
+    planned.ok &&
+      planned.plan.findings.every((f) => f.rank !== 'stop') &&
+      toBeGiven(draft.draft).length === 0,
+  )
   const keys = useMemo(
     () => ({
       w: () => page.current?.querySelector<HTMLInputElement>('[data-work] input')?.focus(),
@@ -85,7 +92,9 @@ export function PlanView({ job, piece }: { readonly job: Job; readonly piece: Pi
           />
         </PieceHead>
         {onLine ? (
-          <TheLine plan={onLine.plan} request={onLine.request} torchName={torchName} onOpen={setStation} />
+          <Stale errors={planned.ok ? NO_ERRORS : planned.errors}>
+            <TheLine plan={onLine.plan} request={onLine.request} torchName={torchName} onOpen={setStation} />
+          </Stale>
         ) : (
           <div />
         )}
@@ -99,17 +108,19 @@ export function PlanView({ job, piece }: { readonly job: Job; readonly piece: Pi
             kerfM={kerfM}
           />
           {shown ? (
-            <Drawings
-              planned={shown}
-              stale={!planned.ok}
-              draft={draft.draft}
-              edit={draft.edit}
-              errors={planned.ok ? NO_ERRORS : planned.errors}
-              title={draft.title}
-              whole={whole}
-              outline={outline}
-              onFigures={openShape}
-            />
+            <div className={planned.ok ? 'contents' : 'stale contents'}>
+              <Drawings
+                planned={shown}
+                stale={!planned.ok}
+                draft={draft.draft}
+                edit={draft.edit}
+                errors={planned.ok ? NO_ERRORS : planned.errors}
+                title={draft.title}
+                whole={whole}
+                outline={outline}
+                onFigures={openShape}
+              />
+            </div>
           ) : (
             <p className="p-6 text-soft">The drawing comes with the first thickness that can be read.</p>
           )}

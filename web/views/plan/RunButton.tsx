@@ -2,6 +2,7 @@ import { lazy, Suspense, useMemo, useState } from 'react'
 import { Play } from 'lucide-react'
 import { useNavigate } from 'react-router'
 import type { GoodPiece } from '#application/plan-of.ts'
+import { toBeGiven } from '#application/given.ts'
 import type { PieceDraft } from '#contract/schemas.ts'
 import type { Piece } from '#contract/types.ts'
 import { api, type Failure } from '../../app/api.ts'
@@ -83,6 +84,11 @@ export function RunButton<D extends PieceDraft>({
       >
         <Play size={20} aria-hidden="true" /> {running.label}
       </Button>
+      {toBeGiven(draft).length > 0 ? (
+        <p className="no-print basis-full text-right text-soft">
+          Assumed so far: {toBeGiven(draft).join(', ')}. Say it, or that it is so; then it can be run.
+        </p>
+      ) : null}
       {running.asking && running.begin && planned ? (
         <Suspense>
           <BeforeStart

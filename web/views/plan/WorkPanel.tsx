@@ -6,6 +6,7 @@ import type { Caution } from '#core/cut/index.ts'
 import { CUT_METALS, CUT_WORK, fieldsOfShape, isGuided, PRACTICE_ITEM } from '#core/cut/fields.ts'
 import { RIG } from '#core/rig/fields.ts'
 import type { FieldError } from '#core/figure.ts'
+import { sheetOf } from '#core/quantity/index.ts'
 import { FieldList, type Typed } from '../../form/FieldList.tsx'
 import { optionsOf } from '../../form/options.ts'
 import { RowsList } from '../../form/RowsList.tsx'
@@ -16,6 +17,7 @@ import { CutRig } from './CutRig.tsx'
 import { OutlineButton } from './OutlineButton.tsx'
 import type { DraftEdit } from './editing.ts'
 
+const NOTHING: readonly string[] = []
 const METALS = optionsOf(CUT_METALS)
 type WorkName = keyof typeof CUT_WORK
 type RigName = keyof typeof RIG
@@ -39,7 +41,15 @@ export function WorkPanel({
 }) {
   const { work, rig } = draft
   const set = useSetters(edit)
-  const ofWork = { table: CUT_WORK, said: work, path: 'work', errors, onChange: set.work } as const
+  const ofWork = {
+    table: CUT_WORK,
+    said: work,
+    path: 'work',
+    errors,
+    sheet: sheetOf(work.metal),
+    assumed: { names: draft.assumed ?? NOTHING, onAgree: edit.agree },
+    onChange: set.work,
+  } as const
   const error = (field: string) => errors.find((e) => e.field === field)?.message
   const shaped = fieldsOfShape(work.shape) as readonly WorkName[]
   return (

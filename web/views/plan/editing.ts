@@ -1,3 +1,4 @@
+import { stillAssumed } from '#application/given.ts'
 import type { BrazePartDraft, CutDraft, PieceDraft, RigDraft } from '#contract/schemas.ts'
 
 /**
@@ -12,7 +13,13 @@ export function editing<D extends PieceDraft>(now: () => D, put: (next: D) => vo
     setDraft({ rig: { ...now().rig, ...part } } as unknown as Partial<D>)
   return {
     setDraft,
-    setWork: (part: Partial<D['work']>) => setDraft({ work: { ...now().work, ...part } } as Partial<D>),
+    setWork: (part: Partial<D['work']>) =>
+      setDraft({
+        work: { ...now().work, ...part },
+        assumed: stillAssumed(now(), Object.keys(part)),
+      } as Partial<D>),
+    /** Says that what is assumed is so. */
+    agree: (name: string) => setDraft({ assumed: stillAssumed(now(), [name]) } as Partial<D>),
     setRig,
     /** What the torch is brazed with. */
     setGear: (part: Partial<RigDraft['braze']>) => setRig({ braze: { ...now().rig.braze, ...part } }),
@@ -22,6 +29,7 @@ export function editing<D extends PieceDraft>(now: () => D, put: (next: D) => vo
       if (draft.kind === 'braze')
         setDraft({
           work: { ...draft.work, [which]: { ...draft.work[which], ...part } },
+          assumed: which === 'a' ? stillAssumed(draft, Object.keys(part)) : draft.assumed,
         } as unknown as Partial<D>)
     },
     setUsual: (part: Partial<CutDraft['usual']>) => {

@@ -14,10 +14,12 @@ import type { EditOf } from '../plan/editing.ts'
 import { Findings } from '../plan/Findings.tsx'
 import { FuelField } from '../plan/FuelField.tsx'
 import { HowSheet } from '../plan/HowSheet.tsx'
+import { Stale } from '../plan/Stale.tsx'
 import { TorchField } from '../plan/TorchField.tsx'
 import { OwnTips } from './OwnTips.tsx'
 import { Told } from './Told.tsx'
 
+const NOTHING: readonly string[] = []
 const BELOW = ['rodLength', 'overlapNeeded', 'feedTime', 'setTime', 'reach60C', 'purgeFlow'] as const
 
 /** A braze in a few fields: its settings on the line, filler and rod below, and what there is to mind. */
@@ -64,7 +66,7 @@ export default function QuickBraze({
           errors={errors}
           onChange={setWork}
         />
-        <BrazeParts work={draft.work} edit={edit} errors={errors} />
+        <BrazeParts work={draft.work} edit={edit} errors={errors} assumed={NOTHING} />
         {torches.length > 0 ? (
           <TorchField torchId={draft.torchId} torches={torches} onChoose={edit.setDraft} />
         ) : null}
@@ -82,7 +84,7 @@ export default function QuickBraze({
         <OwnTips value={draft.rig.braze.tipOrifice} onChoose={(tipOrifice) => edit.setGear({ tipOrifice })} />
       </section>
       <div className="grid grid-cols-[minmax(0,1fr)]">
-        <div className={planned.ok ? '' : 'opacity-40'} aria-busy={!planned.ok}>
+        <Stale errors={errors}>
           {shown && choice ? (
             <>
               <BrazeLine
@@ -104,7 +106,7 @@ export default function QuickBraze({
           ) : (
             <p className="p-6 text-soft">Settings come with the first size that can be read.</p>
           )}
-        </div>
+        </Stale>
         <Findings plan={shown?.plan} errors={errors} onOpen={open} />
       </div>
       {shown && station ? (

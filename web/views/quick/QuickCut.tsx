@@ -1,6 +1,7 @@
 import { useCallback, useMemo, useRef, useState } from 'react'
 import { NO_RUNS, planDraft, type GoodCut } from '#application/plan-of.ts'
 import { CUT_METALS, CUT_WORK } from '#core/cut/fields.ts'
+import { sheetOf } from '#core/quantity/index.ts'
 import { RIG } from '#core/rig/fields.ts'
 import { keysOf } from '#core/objects.ts'
 import type { CutDraft } from '#contract/schemas.ts'
@@ -15,6 +16,7 @@ import { Findings } from '../plan/Findings.tsx'
 import { FuelField } from '../plan/FuelField.tsx'
 import { HowSheet } from '../plan/HowSheet.tsx'
 import { SHAPE_STATION, STATIONS, TheLine, type Station } from '../plan/TheLine.tsx'
+import { Stale } from '../plan/Stale.tsx'
 import { TorchField } from '../plan/TorchField.tsx'
 import { OwnTips } from './OwnTips.tsx'
 import { Told } from './Told.tsx'
@@ -68,6 +70,7 @@ export default function QuickCut({
         <FieldList
           table={CUT_WORK}
           names={['thickness']}
+          sheet={sheetOf(draft.work.metal)}
           said={draft.work}
           path="work"
           errors={errors}
@@ -90,7 +93,7 @@ export default function QuickCut({
         <OwnTips value={draft.rig.tipOrifice} onChoose={(tipOrifice) => edit.setRig({ tipOrifice })} />
       </section>
       <div className="grid grid-cols-[minmax(0,1fr)]">
-        <div className={planned.ok ? '' : 'opacity-40'} aria-busy={!planned.ok}>
+        <Stale errors={errors}>
           {shown ? (
             <>
               <TheLine plan={shown.plan} request={shown.request} torchName={torchName} onOpen={setStation} />
@@ -99,7 +102,7 @@ export default function QuickCut({
           ) : (
             <p className="p-6 text-soft">Settings come with the first thickness that can be read.</p>
           )}
-        </div>
+        </Stale>
         <Findings plan={shown?.plan} errors={errors} onOpen={open} />
       </div>
       {shown && station ? (

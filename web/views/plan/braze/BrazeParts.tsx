@@ -1,8 +1,10 @@
 import { useMemo } from 'react'
 import { jointFacts } from '#core/braze/index.ts'
 import { PART } from '#core/braze/fields.ts'
+import { sheetOf } from '#core/quantity/index.ts'
 import type { FieldError } from '#core/figure.ts'
 import type { BrazeDraft, BrazeWorkDraft } from '#contract/schemas.ts'
+import { Assumed } from '../../../form/Assumed.tsx'
 import { QuantityField } from '../../../ui/QuantityField.tsx'
 import { SelectField } from '../../../ui/SelectField.tsx'
 import type { EditOf } from '../editing.ts'
@@ -13,10 +15,13 @@ export function BrazeParts({
   work,
   edit,
   errors,
+  assumed,
 }: {
   readonly work: BrazeWorkDraft
   readonly edit: EditOf<BrazeDraft>
   readonly errors: readonly FieldError[]
+  /** What nobody has said yet. */
+  readonly assumed: readonly string[]
 }) {
   const set = useMemo(() => {
     const part = (which: 'a' | 'b') => (name: string) => (value: string) =>
@@ -40,23 +45,27 @@ export function BrazeParts({
   const { a, b } = work
   return (
     <>
-      <SelectField
-        beside
-        label={parts === 1 ? 'Metal' : round ? 'Tube' : 'First part'}
-        value={a.metal}
-        options={METALS}
-        error={error('a.metal')}
-        onChange={set.metal}
-      />
-      {round ? (
+      <Assumed of="Tube" on={assumed.includes('metal')} onAgree={() => edit.agree('metal')}>
         <SelectField
           beside
-          label="Size"
-          value={a.tube === '' ? OWN_TUBE : a.tube}
-          options={TUBE_SIZES}
-          error={error('a.tube')}
-          onChange={set.tube}
+          label={parts === 1 ? 'Metal' : round ? 'Tube' : 'First part'}
+          value={a.metal}
+          options={METALS}
+          error={error('a.metal')}
+          onChange={set.metal}
         />
+      </Assumed>
+      {round ? (
+        <Assumed of="Size" on={assumed.includes('tube')} onAgree={() => edit.agree('tube')}>
+          <SelectField
+            beside
+            label="Size"
+            value={a.tube === '' ? OWN_TUBE : a.tube}
+            options={TUBE_SIZES}
+            error={error('a.tube')}
+            onChange={set.tube}
+          />
+        </Assumed>
       ) : null}
       {round && a.tube === '' ? (
         <QuantityField
@@ -75,6 +84,7 @@ export function BrazeParts({
           stepper={!round}
           label={round ? 'Wall' : parts === 1 ? 'Thickness' : 'Its thickness'}
           kind={PART.wall.bounds.kind}
+          sheet={round ? 'tube' : sheetOf(a.metal)}
           value={a.wall}
           error={error('a.thickness', 'a.wall')}
           onChange={set.wall}

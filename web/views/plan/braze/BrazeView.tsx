@@ -11,6 +11,8 @@ import { Findings } from '../Findings.tsx'
 import { HowSheet } from '../HowSheet.tsx'
 import { PieceHead, RESTS_MS, useRested, useWholeJob } from '../PieceHead.tsx'
 import { RunButton, useRunning } from '../RunButton.tsx'
+import { toBeGiven } from '#application/given.ts'
+import { Stale } from '../Stale.tsx'
 import { useDraft, type PieceOf } from '../useDraft.ts'
 import { BRAZE_WORDS } from './braze-words.ts'
 import { BRAZE_STATIONS, BrazeLine, type BrazeStation } from './BrazeLine.tsx'
@@ -101,7 +103,12 @@ export default function BrazeView({
     (figure: string) => setStation(ALL_STATIONS.find((s) => s.figures.some((f) => f === figure))),
     [],
   )
-  const running = useRunning(piece, planned.ok && planned.plan.findings.every((f) => f.rank !== 'stop'))
+  const running = useRunning(
+    piece,
+    planned.ok &&
+      planned.plan.findings.every((f) => f.rank !== 'stop') &&
+      toBeGiven(draft.draft).length === 0,
+  )
   const keys = useMemo(
     () => ({
       w: () => page.current?.querySelector<HTMLInputElement>('[data-work] input')?.focus(),
@@ -124,7 +131,14 @@ export default function BrazeView({
           />
         </PieceHead>
         {onLine ? (
-          <BrazeLine plan={onLine.plan} request={onLine.request} torchName={torchName} onOpen={setStation} />
+          <Stale errors={planned.ok ? NO_ERRORS : planned.errors}>
+            <BrazeLine
+              plan={onLine.plan}
+              request={onLine.request}
+              torchName={torchName}
+              onOpen={setStation}
+            />
+          </Stale>
         ) : (
           <div />
         )}
@@ -137,15 +151,17 @@ export default function BrazeView({
             cautions={toldPlan?.cautions ?? NO_CAUTIONS}
           />
           {shown ? (
-            <BrazeTabs
-              planned={shown}
-              stale={!planned.ok}
-              draft={draft.draft}
-              edit={draft.edit}
-              whole={whole}
-              onJoint={() => setStation(JOINT_STATION)}
-              onAlong={() => setStation(ALONG_STATION)}
-            />
+            <div className={planned.ok ? 'contents' : 'stale contents'}>
+              <BrazeTabs
+                planned={shown}
+                stale={!planned.ok}
+                draft={draft.draft}
+                edit={draft.edit}
+                whole={whole}
+                onJoint={() => setStation(JOINT_STATION)}
+                onAlong={() => setStation(ALONG_STATION)}
+              />
+            </div>
           ) : (
             <p className="p-6 text-soft">The drawing comes with the first size that can be read.</p>
           )}

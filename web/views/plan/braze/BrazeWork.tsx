@@ -16,6 +16,8 @@ import { BrazeParts } from './BrazeParts.tsx'
 import { BrazeRig } from './BrazeRig.tsx'
 import { RunsPanel, type RunDraft } from './RunsPanel.tsx'
 
+const NOTHING: readonly string[] = []
+
 /** What you tell of a braze: the joint and its parts, what it carries, then the rig. */
 export function BrazeWork({
   draft,
@@ -43,7 +45,7 @@ export function BrazeWork({
     >
       <h2 className="name text-lg text-soft">The work</h2>
       <FieldList {...fields} group="kind" />
-      <BrazeParts work={work} edit={edit} errors={errors} />
+      <BrazeParts work={work} edit={edit} errors={errors} assumed={draft.assumed ?? NOTHING} />
       <FieldList {...fields} group="sizes" />
       <FieldList
         {...fields}
