@@ -125,14 +125,26 @@ export const see = async (page: Page, text: string): Promise<void> => {
   )
 }
 
+/** Opens the groups of a form until something of this name is there: what is folded away is reached as by a person. */
+export async function reach(page: Page, name: string): Promise<void> {
+  for (;;) {
+    const found = await page.$(`::-p-aria([name="${name}"])`)
+    const closed = await page.$('[data-work] [data-group][aria-expanded="false"]')
+    if (found || !closed) return
+    await closed.evaluate((e) => (e as HTMLElement).click())
+  }
+}
+
 /** Presses the button, link or tile with this name, as a reader of the screen would find it. */
 export const press = async (page: Page, name: string): Promise<void> => {
+  await reach(page, name)
   const locator = page.locator(`::-p-aria([name="${name}"])`)
   await locator.click()
 }
 
 /** Presses by key, which hits also what is out of sight, or moves while a plan is typed. */
 export const pressByKey = async (page: Page, name: string): Promise<void> => {
+  await reach(page, name)
   const found = await page.waitForSelector(`::-p-aria([name="${name}"])`)
   if (!found) return
   await page.waitForFunction((e: Element) => !(e as HTMLButtonElement).disabled, { polling: 100 }, found)
@@ -151,11 +163,14 @@ export const typeInto = async (page: Page, field: ElementHandle | null | undefin
 }
 
 /** Puts a text into the field with this label, in place of what is there. */
-export const type = async (page: Page, label: string, text: string): Promise<void> =>
-  typeInto(page, await page.waitForSelector(`::-p-aria([name="${label}"][role="textbox"])`), text)
+export const type = async (page: Page, label: string, text: string): Promise<void> => {
+  await reach(page, label)
+  await typeInto(page, await page.waitForSelector(`::-p-aria([name="${label}"][role="textbox"])`), text)
+}
 
 /** Chooses from a list that drops down. */
 export const choose = async (page: Page, label: string, option: string): Promise<void> => {
+  await reach(page, label)
   const trigger = await page.waitForSelector(`::-p-aria([name="${label}"][role="combobox"])`)
   await trigger?.focus()
   await page.keyboard.press('Enter')

@@ -1,7 +1,7 @@
 import type { Page } from 'puppeteer-core'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { pieceNamed } from '../server/test-support.ts'
-import { expectAccessible, openPage, press, pressByKey, see, type, until } from './browser.ts'
+import { expectAccessible, openPage, press, pressByKey, reach, see, type, until } from './browser.ts'
 import { browser, openStory, server } from './story.ts'
 
 openStory()
@@ -60,8 +60,7 @@ describe('the unit field', () => {
     await until(page, () => !document.body.innerText.includes('this wants a length'))
   })
   it('guesses no unit on a temperature that is pasted, but takes the field’s for one that is typed', async () => {
-    const more = await page.waitForSelector('::-p-text(More about the work)')
-    await more?.click()
+    await reach(page, 'Plate is at')
     const field = await page.waitForSelector('::-p-aria([name="Plate is at"][role="textbox"])')
     await field?.focus()
     await page.keyboard.press('a', { commands: ['SelectAll'] })

@@ -290,7 +290,7 @@ export function spanAs(low: number, high: number, as: Saying, units: UnitChoices
   const [from, to] = [sayAt(low, as, units, 'down'), sayAt(high, as, units, 'up')]
   const step = stepOf(high, as, units)
   const narrow =
-    step !== undefined && fromSi(high, step.unit) - fromSi(low, step.unit) < step.size * (1 - HAIR)
+    step !== undefined && fromSi(high, step.unit) - fromSi(low, step.unit) <= step.size * (1 + SLACK)
   return narrow || from === to ? '' : joinSpan(from, to)
 }
 

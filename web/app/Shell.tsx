@@ -42,7 +42,7 @@ export function Shell() {
   const [trouble, setTrouble] = useState(false)
   const keys = useMemo(
     () => ({
-      ...Object.fromEntries(PLACES.map((p, i) => [String(i + 1), () => void go(p.to)])),
+      ...Object.fromEntries(PLACES.map((p) => [`g ${p.name.charAt(0).toLowerCase()}`, () => void go(p.to)])),
       n: () => setStarting(true),
       q: () => void go('/quick'),
       u: () => void send(device.actions.changed({ flipped: !flipped })),

@@ -2,7 +2,8 @@ import { useEffect } from 'react'
 
 /** Every shortcut, for the help and for the views that answer to them. */
 export const SHORTCUTS = [
-  { keys: '1–6', does: 'Today, Jobs, Rig, Bench, Log, Settings' },
+  { keys: 'g t · g j · g r', does: 'Go to Today, Jobs, Rig' },
+  { keys: 'g b · g l · g s', does: 'Go to Bench, Log, Settings' },
   { keys: 'q', does: 'Quick plan: settings without a piece' },
   { keys: 'n', does: 'Start a piece' },
   { keys: 'w', does: 'The work: first field of a plan' },
@@ -23,6 +24,18 @@ const typing = (target: EventTarget | null) =>
 const onControl = (target: EventTarget | null) =>
   target instanceof HTMLElement && target.closest('button, a, [role=radio], [role=option]') !== null
 
+/** After `g` a second key names a place; so long it is waited for, ms. */
+const LEAD_MS = 1500
+let leadAt: number | undefined
+/** What a key asks for: itself, or a place after `g`, during which no key means anything else. */
+function asked(e: KeyboardEvent): string {
+  const led = leadAt !== undefined && e.timeStamp > leadAt && e.timeStamp - leadAt < LEAD_MS
+  // every listener of this key is to see the same
+  if (led) setTimeout(() => (leadAt = undefined))
+  else if (e.key === 'g') leadAt = e.timeStamp
+  return led ? `g ${e.key}` : e.key
+}
+
 /** Calls the handler of a key, unless somebody is typing, a sheet is open, or a control under focus wants the key itself. */
 export function useShortcuts(handlers: Readonly<Record<string, () => void>>): void {
   useEffect(() => {
@@ -30,7 +43,7 @@ export function useShortcuts(handlers: Readonly<Record<string, () => void>>): vo
       if (e.ctrlKey || e.metaKey || e.altKey || typing(e.target)) return
       if (e.key === ' ' && onControl(e.target)) return
       if (document.querySelector('[role=dialog]') !== null && e.key !== 't') return
-      const handler = handlers[e.key]
+      const handler = handlers[asked(e)]
       if (!handler) return
       e.preventDefault()
       handler()

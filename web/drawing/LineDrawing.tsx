@@ -29,7 +29,6 @@ export const LineDrawing = memo(function LineDrawing({
   fuelNeedle,
   work = 'plate',
 }: Props) {
-  const flame = live?.flame ?? 'neutral'
   const gas = (side: 'oxygen' | 'fuel') => (live ? live[side].turns > 0 || live[side].deliveryPa > 0 : true)
   const pressed = (side: 'oxygen' | 'fuel') => (live ? live[side].deliveryPa > 0 : true)
   return (
@@ -54,6 +53,26 @@ export const LineDrawing = memo(function LineDrawing({
         open={live ? live.fuel.valve > 0 : true}
         valveAt={[706, 182]}
       />
+      <TorchAndWork live={live} work={work} />
+    </svg>
+  )
+})
+
+/** What both gases meet in: torch, tip, flame and the work before it, about the height 150 of a line. */
+export function TorchAndWork({
+  live,
+  work = 'plate',
+  tall = true,
+}: {
+  readonly live?: LineState | undefined
+  readonly work?: 'plate' | 'tube' | 'lap' | undefined
+  /** Room for a plate of its full height. */
+  readonly tall?: boolean
+}) {
+  const flame = live?.flame ?? 'neutral'
+  const plate = tall ? 86 : 60
+  return (
+    <>
       <g stroke="var(--ink)" strokeWidth={1.5}>
         <rect x={676} y={127} width={132} height={46} fill="var(--sheet)" />
         <path d="M808 127 824 139H884V161H824L808 173Z" fill="var(--sheet)" />
@@ -97,8 +116,8 @@ export const LineDrawing = memo(function LineDrawing({
       ) : null}
       {work === 'plate' ? (
         <g stroke="var(--ink)" strokeWidth={1.5} fill="url(#line-hatch)">
-          <rect x={1072} y={60} width={22} height={86} />
-          <rect x={1072} y={154} width={22} height={86} />
+          <rect x={1072} y={146 - plate} width={22} height={plate} />
+          <rect x={1072} y={154} width={22} height={plate} />
         </g>
       ) : work === 'lap' ? (
         <g stroke="var(--ink)" strokeWidth={1.5} fill="url(#line-hatch)">
@@ -123,9 +142,9 @@ export const LineDrawing = memo(function LineDrawing({
           <line x1={0} y1={0} x2={0} y2={7} stroke="var(--soft)" strokeWidth={1} />
         </pattern>
       </defs>
-    </svg>
+    </>
   )
-})
+}
 
 function Side({
   y,

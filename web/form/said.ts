@@ -1,4 +1,4 @@
-import { told, type Said, type Table } from '#core/fields/spec.ts'
+import { applies, told, type Said, type Table } from '#core/fields/spec.ts'
 
 /** Whether something is said in a part of a form that would be hidden when it is folded away. */
 export const saysMore = (table: Table, group: string, said: Said): boolean =>
@@ -7,3 +7,36 @@ export const saysMore = (table: Table, group: string, said: Said): boolean =>
     const value = said[name]
     return Array.isArray(value) ? value.length > 0 : (value ?? '') !== told(field.first)
   })
+
+/** What is said in these fields, in a few words each: what was typed, and what choices are called; nothing for the rest. */
+export const saidIn = (table: Table, said: Said, names: readonly string[]): readonly string[] =>
+  names.flatMap((name) => {
+    const field = table[name]
+    const value = said[name]
+    if (!field || !applies(field, said)) return []
+    if (field.type === 'several' && Array.isArray(value))
+      return value.map((v) => field.names[String(v)] ?? String(v))
+    if (typeof value !== 'string' || value.trim() === '') return []
+    if (field.type === 'choice') return [field.names[value] ?? value]
+    return field.type === 'flag' ? [field.yes] : [value]
+  })
+/** The same of those fields alone that say something else than a new piece does. */
+export const saidOtherwise = (table: Table, said: Said, names: readonly string[]): readonly string[] =>
+  saidIn(
+    table,
+    said,
+    names.filter((n) => {
+      const first = table[n]?.first
+      return typeof first === 'function' || said[n] !== told(first)
+    }),
+  )
+/** The fields of a group of a table, in their order. */
+export const namesOf = (table: Table, group: string): readonly string[] =>
+  Object.entries(table).flatMap(([name, field]) => (field.group === group ? [name] : []))
+/** Whether something against one of these fields has to be seen. */
+export const wantsSeen = (
+  errors: readonly { readonly field: string }[],
+  path: string,
+  names: readonly string[],
+): boolean =>
+  errors.some((e) => names.some((n) => e.field === `${path}.${n}` || e.field.startsWith(`${path}.${n}.`)))

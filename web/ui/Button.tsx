@@ -8,7 +8,7 @@ const LOOKS = {
   alarm: 'bg-transparent text-alarm border-alarm',
 } as const
 
-/** A button: at least 40 px high, sturdy letters. */
+/** A button: at least 44 px high, sturdy letters. */
 export function Button({
   look = 'plain',
   className = '',
@@ -18,7 +18,7 @@ export function Button({
   return (
     <button
       type={type}
-      className={`name inline-flex min-h-[40px] items-center justify-center gap-2 rounded-md border-[1.5px] px-4 text-lg font-semibold disabled:opacity-50 ${LOOKS[look]} ${className}`}
+      className={`name inline-flex min-h-[44px] items-center justify-center gap-2 rounded-md border-[1.5px] px-4 text-lg font-semibold disabled:opacity-50 ${LOOKS[look]} ${className}`}
       {...rest}
     />
   )

@@ -113,7 +113,7 @@ export const QuantityField = memo(function QuantityField({
               <>
                 <button
                   type="button"
-                  className="grid w-9 place-items-center border-y-[1.5px] border-ink bg-sheet"
+                  className="grid w-11 place-items-center border-y-[1.5px] border-ink bg-sheet"
                   aria-label={`${label}: less`}
                   onClick={() => step(-1)}
                 >
@@ -121,7 +121,7 @@ export const QuantityField = memo(function QuantityField({
                 </button>
                 <button
                   type="button"
-                  className="grid w-9 place-items-center rounded-r-md border-[1.5px] border-ink bg-sheet"
+                  className="grid w-11 place-items-center rounded-r-md border-[1.5px] border-ink bg-sheet"
                   aria-label={`${label}: more`}
                   onClick={() => step(1)}
                 >

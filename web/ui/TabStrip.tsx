@@ -21,7 +21,7 @@ export function TabStrip({
           <Tabs.Trigger
             key={t.value}
             value={t.value}
-            className="name min-h-[38px] border-b-[3px] border-transparent px-3 text-lg text-soft data-[state=active]:border-brick data-[state=active]:font-semibold data-[state=active]:text-ink"
+            className="name min-h-[44px] border-b-[3px] border-transparent px-3 text-lg text-soft data-[state=active]:border-brick data-[state=active]:font-semibold data-[state=active]:text-ink"
           >
             {t.label}
           </Tabs.Trigger>

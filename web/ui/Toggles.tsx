@@ -21,7 +21,7 @@ export function Toggles({
             <button
               type="button"
               aria-pressed={on}
-              className={`name min-h-9 rounded-md border-[1.5px] px-2 ${on ? 'border-ink bg-ink font-semibold text-paper' : 'border-rule bg-sheet'}`}
+              className={`name min-h-[44px] rounded-md border-[1.5px] px-2 ${on ? 'border-ink bg-ink font-semibold text-paper' : 'border-rule bg-sheet'}`}
               onClick={() => onChange(on ? value.filter((v) => v !== o.value) : [...value, o.value])}
             >
               {o.label}

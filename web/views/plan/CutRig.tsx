@@ -5,7 +5,10 @@ import { HOSE, RIG } from '#core/rig/fields.ts'
 import type { FieldError } from '#core/figure.ts'
 import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
+import { fuelTitle } from '#core/gas/fuels.ts'
 import { FieldList, type Typed } from '../../form/FieldList.tsx'
+import { saidIn, wantsSeen } from '../../form/said.ts'
+import { WorkGroup } from '../../form/WorkGroup.tsx'
 import { Button } from '../../ui/Button.tsx'
 import { Group } from '../../ui/Field.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
@@ -18,14 +21,14 @@ import type { DraftEdit } from './editing.ts'
 const NO_TIPS: readonly OwnTip[] = []
 type RigName = keyof typeof RIG
 const TIP = ['tipOrifice'] as const satisfies readonly RigName[]
-const HANDLED = ['tipPieces', 'hoseGrade', 'handling', 'tipRadius'] as const satisfies readonly RigName[]
-const REACH = ['tipBelowCollar', 'oxygenPurity', 'acetyleneCylinder'] as const satisfies readonly RigName[]
-const MORE = [
-  'hand',
-  'piping',
-  'guideHeight',
-  'dial',
+const HANDLED = ['handling', 'hand', 'dial'] as const satisfies readonly RigName[]
+const SUPPLIED = [
+  'acetyleneCylinder',
   'acetyleneCylinders',
+  'oxygenPurity',
+  'hoseGrade',
+  'tipPieces',
+  'piping',
 ] as const satisfies readonly RigName[]
 
 /** The rig that the cut is made with: a torch that is kept, or as it is given here. */
@@ -57,46 +60,61 @@ export function CutRig({
   const ofRig = { table: RIG, said: rig, path: 'rig', errors, onChange } as const
   return (
     <>
-      <TorchField torchId={torchId} torches={torches} onChoose={edit.setDraft} />
-      <FieldList {...ofRig} names={TIP} />
-      {tips.length > 0 ? (
-        <SelectField
-          beside
-          label={say('Your tips')}
-          value={tips.find((t) => t.orifice === rig.tipOrifice)?.id ?? ''}
-          placeholder="none of them"
-          options={tips.map((t) => ({ value: t.id, label: `${t.name} · ${t.orifice}` }))}
-          onChange={(id) => onChange('tipOrifice', tips.find((t) => t.id === id)?.orifice ?? '')}
-        />
-      ) : null}
-      <Group beside label="Your chart" error={errors.find((e) => e.field.startsWith('rig.chart'))?.message}>
-        <Button className="w-full" onClick={() => setChartOpen(true)}>
-          {rig.chart.length === 0
-            ? 'No rows: enter them'
-            : rig.chart.length === 1
-              ? '1 row'
-              : `${rig.chart.length} rows`}
+      <WorkGroup
+        name={say('Torch')}
+        said={[
+          torches.find((t) => t.id === torchId)?.name ?? say('as given here'),
+          rig.tipOrifice === '' ? say('tip chosen for you') : rig.tipOrifice,
+          fuelTitle(rig.fuel).toLowerCase(),
+          ...saidIn(RIG, rig, ['handling']),
+          rig.chart.length === 0 ? 'no chart' : 'chart',
+        ]}
+        wants={wantsSeen(errors, 'rig', [...TIP, ...HANDLED, 'chart', 'fuel'])}
+      >
+        <TorchField torchId={torchId} torches={torches} onChoose={edit.setDraft} />
+        <FieldList {...ofRig} names={TIP} />
+        {tips.length > 0 ? (
+          <SelectField
+            beside
+            label={say('Your tips')}
+            value={tips.find((t) => t.orifice === rig.tipOrifice)?.id ?? ''}
+            placeholder="none of them"
+            options={tips.map((t) => ({ value: t.id, label: `${t.name} · ${t.orifice}` }))}
+            onChange={(id) => onChange('tipOrifice', tips.find((t) => t.id === id)?.orifice ?? '')}
+          />
+        ) : null}
+        <Group beside label="Your chart" error={errors.find((e) => e.field.startsWith('rig.chart'))?.message}>
+          <Button className="w-full" onClick={() => setChartOpen(true)}>
+            {rig.chart.length === 0
+              ? 'No rows: enter them'
+              : rig.chart.length === 1
+                ? '1 row'
+                : `${rig.chart.length} rows`}
+          </Button>
+        </Group>
+        <FuelField fuel={rig.fuel} errors={errors} onChange={set.fuel} />
+        <FieldList {...ofRig} names={HANDLED} />
+        <Button className="mt-1" onClick={() => setKeepOpen(true)}>
+          {say('Keep this rig as a torch')}
         </Button>
-      </Group>
-      <FuelField fuel={rig.fuel} errors={errors} onChange={set.fuel} />
-      <FieldList {...ofRig} names={HANDLED} />
-      <FieldList
-        table={HOSE}
-        said={rig.oxygenHose}
-        path="rig.oxygenHose"
-        errors={errors}
-        onChange={set.hose}
-      />
-      <FieldList {...ofRig} names={REACH} />
-      <details>
-        <summary className="name cursor-pointer py-1 text-lg text-soft">More about the rig</summary>
-        <div className="grid gap-2 pt-1">
-          <FieldList {...ofRig} names={MORE} />
-        </div>
-      </details>
-      <Button className="mt-1" onClick={() => setKeepOpen(true)}>
-        {say('Keep this rig as a torch')}
-      </Button>
+      </WorkGroup>
+      <WorkGroup
+        name="Supply"
+        said={[
+          `${rig.oxygenHose.length} of ${rig.oxygenHose.bore}`,
+          ...saidIn(RIG, rig, ['acetyleneCylinder', 'oxygenPurity']),
+        ]}
+        wants={wantsSeen(errors, 'rig', [...SUPPLIED, 'oxygenHose'])}
+      >
+        <FieldList
+          table={HOSE}
+          said={rig.oxygenHose}
+          path="rig.oxygenHose"
+          errors={errors}
+          onChange={set.hose}
+        />
+        <FieldList {...ofRig} names={SUPPLIED} />
+      </WorkGroup>
       {chartOpen ? (
         <ChartPanel
           open

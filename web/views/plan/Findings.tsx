@@ -1,6 +1,7 @@
-import { memo } from 'react'
+import { memo, useState } from 'react'
 import type { FieldError, Figure, Finding } from '#core/figure.ts'
 import { useShop } from '../../app/shop.ts'
+import { Button } from '../../ui/Button.tsx'
 import { RankTag } from '../../ui/Tag.tsx'
 
 interface Props {
@@ -18,13 +19,16 @@ interface Props {
 export const Findings = memo(function Findings({ plan, errors, onOpen }: Props) {
   const { say } = useShop()
   const findings = plan?.findings ?? []
+  const [open, setOpen] = useState(false)
   return (
     <section
       aria-label="Findings"
       aria-live="polite"
-      className="border-t-[1.5px] border-rule bg-sheet lg:max-h-[112px] lg:overflow-y-auto"
+      className="flex items-start gap-3 border-t-[1.5px] border-rule bg-sheet py-2.5 pr-3 pl-5"
     >
-      <ul className="grid gap-x-6 gap-y-2 px-5 py-2.5 md:grid-cols-2 xl:grid-cols-3">
+      <ul
+        className={`grid grow gap-x-6 gap-y-2 md:grid-cols-2 xl:grid-cols-3 ${open ? 'lg:max-h-[46dvh] lg:overflow-y-auto' : 'lg:max-h-[44px] lg:overflow-hidden'}`}
+      >
         {errors.length > 0 ? (
           <li className="flex gap-3">
             <span>
@@ -41,7 +45,7 @@ export const Findings = memo(function Findings({ plan, errors, onOpen }: Props) 
             <span>
               <RankTag rank={f.rank} />
             </span>
-            <p className="text-[0.95rem] leading-snug">
+            <p className={`text-[0.95rem] leading-snug ${open ? '' : 'lg:line-clamp-2'}`}>
               <strong>{say(f.title)}.</strong> {say(f.text)}{' '}
               {f.figure && plan?.figures[f.figure] ? (
                 <button
@@ -59,6 +63,16 @@ export const Findings = memo(function Findings({ plan, errors, onOpen }: Props) 
           <li className="text-soft">Nothing to mind.</li>
         ) : null}
       </ul>
+      {findings.length > 0 ? (
+        <Button
+          look="quiet"
+          className="hidden shrink-0 lg:inline-flex"
+          aria-expanded={open}
+          onClick={() => setOpen(!open)}
+        >
+          {open ? 'Less' : `All ${findings.length}`}
+        </Button>
+      ) : null}
     </section>
   )
 })

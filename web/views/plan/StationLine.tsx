@@ -20,6 +20,10 @@ export interface Tell<Name extends string> {
   readonly big?: boolean
   /** Its source and span are told though it is not set. */
   readonly spanned?: boolean
+  /** Figure, source and note stand beside each other, not under one another. */
+  readonly tight?: boolean
+  /** All of it stands in one line. */
+  readonly inline?: boolean
   /** May take more than one line. */
   readonly wraps?: boolean
 }
@@ -49,7 +53,7 @@ export function StationLine<Name extends string>({
   const notched = new Set(plan.findings.filter((f) => f.rank !== 'note').map((f) => f.figure))
   return (
     <section aria-label="The line" className="[container-type:inline-size] border-b-[1.5px] border-rule">
-      <div className="relative mx-auto md:aspect-[1204/280]">
+      <div className="relative mx-auto md:aspect-[1204/164]">
         <div className="pointer-events-none hidden h-full w-full md:block">{drawing}</div>
         <div className="grid grid-cols-2 gap-x-3 gap-y-2 p-3 md:contents">
           {stations.map((station) => {
@@ -66,10 +70,12 @@ export function StationLine<Name extends string>({
                 type="button"
                 data-station={station.id}
                 style={{ left: `${left}%`, top: `${top}%`, maxWidth: `${width}%` }}
-                className={`group rounded-md p-1 text-left ${tell.big ? 'max-md:-order-1' : ''} max-md:static! max-md:max-w-none! max-md:border-[1.5px] max-md:border-rule max-md:bg-sheet max-md:p-2 md:absolute md:-translate-x-1 md:-translate-y-1`}
+                className={`group rounded-md p-1 text-left ${tell.big ? 'max-md:-order-1 md:flex md:items-center md:gap-[1.6cqw]' : ''} ${tell.inline ? 'md:flex md:flex-wrap md:items-baseline md:gap-x-[0.6cqw]' : ''} max-md:static! max-md:max-w-none! max-md:border-[1.5px] max-md:border-rule max-md:bg-sheet max-md:p-2 md:absolute md:-translate-x-1 md:-translate-y-1`}
                 onClick={() => onOpen(station)}
               >
-                <span className="name block text-[1rem] leading-tight text-soft md:text-[max(0.8rem,1.28cqw)]">
+                <span
+                  className={`name block text-[1rem] leading-tight text-soft md:text-[max(0.8rem,1.28cqw)] ${tell.big ? 'md:w-[12.5cqw]' : ''}`}
+                >
                   {tell.label}
                   {tell.name && notched.has(tell.name) ? (
                     <span
@@ -79,31 +85,33 @@ export function StationLine<Name extends string>({
                     />
                   ) : null}
                 </span>
-                {missing ? (
-                  <span className="figure block text-[1.4rem] text-alarm">not given</span>
-                ) : (
-                  <span
-                    className={`figure block ${tell.wraps ? '' : 'whitespace-nowrap'} ${tell.big ? 'text-[2.6rem] md:text-[max(1.9rem,3.8cqw)]' : 'text-[1.5rem] md:text-[max(1.15rem,1.95cqw)]'} group-hover:underline group-hover:decoration-rule group-hover:underline-offset-4`}
-                  >
-                    {shown?.figure ?? tell.text}
-                    {shown ? <span className="text-[0.62em] font-semibold"> {shown.unit}</span> : null}
-                  </span>
-                )}
-                {tell.name && figure && (spanned || figure.source !== 'worked-out') ? (
-                  <span className="flex flex-wrap items-center gap-x-2 pt-0.5">
-                    <SourceTag source={figure.source} runs={figure.runs} />
-                    {spanned ? (
-                      <span className={`text-sm text-soft ${tell.big ? 'whitespace-nowrap' : ''}`}>
-                        {saySpan(tell.name, figure, units)}
-                      </span>
-                    ) : null}
-                  </span>
-                ) : null}
-                {tell.note ? (
-                  <span className="block text-[0.84rem] leading-tight text-soft md:text-[max(0.72rem,1.05cqw)]">
-                    {tell.note}
-                  </span>
-                ) : null}
+                <span className={tell.tight ? 'flex flex-wrap items-center gap-x-2' : 'contents'}>
+                  {missing ? (
+                    <span className="figure block text-[1.4rem] text-alarm">not given</span>
+                  ) : (
+                    <span
+                      className={`figure block ${tell.wraps ? '' : 'whitespace-nowrap'} ${tell.big ? 'text-[2.6rem] md:min-w-[9cqw] md:text-[max(1.9rem,3.7cqw)]' : 'text-[1.5rem] md:text-[max(1.15rem,1.95cqw)]'} group-hover:underline group-hover:decoration-rule group-hover:underline-offset-4`}
+                    >
+                      {shown?.figure ?? tell.text}
+                      {shown ? <span className="text-[0.62em] font-semibold"> {shown.unit}</span> : null}
+                    </span>
+                  )}
+                  {tell.name && figure && (spanned || figure.source !== 'worked-out') ? (
+                    <span className="flex flex-wrap items-center gap-x-2 pt-0.5">
+                      <SourceTag source={figure.source} runs={figure.runs} />
+                      {spanned ? (
+                        <span className={`text-sm text-soft ${tell.big ? 'whitespace-nowrap' : ''}`}>
+                          {saySpan(tell.name, figure, units)}
+                        </span>
+                      ) : null}
+                    </span>
+                  ) : null}
+                  {tell.note ? (
+                    <span className="block text-[0.84rem] leading-tight text-soft md:text-[max(0.72rem,1.05cqw)]">
+                      {tell.note}
+                    </span>
+                  ) : null}
+                </span>
               </button>
             )
           })}

@@ -2,7 +2,7 @@ import { memo } from 'react'
 import type { CutFigureName, CutPlan, CutRequest } from '#core/cut/index.ts'
 import { FUELS } from '#core/gas/fuels.ts'
 import { drillOfDiameter, printQuantity } from '#core/quantity/index.ts'
-import { FUEL_FACE_PA, LineDrawing, OXYGEN_FACE_PA } from '../../drawing/LineDrawing.tsx'
+import { ShortLine } from '../../drawing/ShortLine.tsx'
 import { useShop } from '../../app/shop.ts'
 import { StationLine, type Places, type StationOf, type Tell } from './StationLine.tsx'
 
@@ -65,16 +65,16 @@ export const USUAL_STATION: Station = {
 
 /** Where each hangs on the drawing: left and top in per cent, and its widest. */
 const AT: Places = {
-  oxygen: [6.6, 7, 15.5],
-  'set-oxygen': [29.6, 4, 22],
-  fuel: [6.6, 56, 15.5],
-  'set-fuel': [29.6, 54, 22],
-  hose: [47.5, 6, 14],
-  torch: [57, 70, 18],
-  tip: [72.6, 12, 15],
-  flame: [75, 69, 14],
-  travel: [91.9, 8, 9],
-  standoff: [91.9, 56, 9],
+  'set-oxygen': [1.8, 0, 48],
+  'set-fuel': [1.8, 37, 48],
+  oxygen: [1.8, 80, 17],
+  fuel: [18.5, 80, 22],
+  hose: [36, 80, 20],
+  torch: [58, 70, 16],
+  tip: [72.6, 0, 17],
+  flame: [74.5, 70, 16],
+  travel: [91.6, 0, 9],
+  standoff: [91.6, 60, 9],
 }
 
 /** The line: each setting hung where it is set. Touch one to read how it was worked out. */
@@ -88,15 +88,17 @@ export const TheLine = memo(function TheLine({ plan, request, torchName, onOpen 
   const pace = figures.travelSpeed ? paceWords(figures.travelSpeed.value, hoseUnit === 'ft') : ''
   const fuelName = FUELS[rig.fuel].title
   const tells: Readonly<Record<string, Tell<CutFigureName>>> = {
-    oxygen: { label: 'Oxygen', name: 'oxygenUsed', note: figures.oxygenUsed ? 'for this cut' : '' },
+    oxygen: { label: 'Oxygen', name: 'oxygenUsed', inline: true },
     'set-oxygen': { label: 'Set oxygen, flowing', name: 'cuttingOxygenPressure', big: true },
     fuel: {
       label: fuelName,
       name: 'fuelUsed',
-      note: figures.fuelFlow ? `for this cut, at ${print(figures.fuelFlow.value, 'flow')}` : '',
+      inline: true,
+      note: figures.fuelFlow ? `at ${print(figures.fuelFlow.value, 'flow')}` : '',
     },
     'set-fuel': { label: `Set ${rig.fuel}, flowing`, name: 'fuelPressure', big: true },
     hose: {
+      inline: true,
       label: `Hose, ${printQuantity(rig.oxygenHose.lengthM, hoseUnit)} of ${print(rig.oxygenHose.boreM, 'length')}`,
       text:
         drop !== undefined
@@ -112,13 +114,13 @@ export const TheLine = memo(function TheLine({ plan, request, torchName, onOpen 
     tip: {
       label: say('Tip'),
       name: 'tipOrifice',
+      tight: true,
       note: drill ? `number drill ${drill.number}` : '',
     },
-    flame: { label: 'Flame', text: 'neutral', note: 'retrim with the lever down' },
+    flame: { label: 'Flame', text: 'neutral', note: 'retrim, lever down', tight: true },
     travel: { label: 'Travel', name: 'travelSpeed', note: pace },
     standoff: { label: 'Cone to plate', name: 'standoff' },
   }
-  const needle = (name: CutFigureName, face: number) => (figures[name]?.value ?? 0) / face
   return (
     <StationLine
       stations={STATIONS}
@@ -126,14 +128,7 @@ export const TheLine = memo(function TheLine({ plan, request, torchName, onOpen 
       places={AT}
       plan={plan}
       onOpen={onOpen}
-      drawing={
-        <LineDrawing
-          oxygenColour={gasColour('oxygen')}
-          fuelColour={gasColour(rig.fuel)}
-          oxygenNeedle={needle('cuttingOxygenPressure', OXYGEN_FACE_PA)}
-          fuelNeedle={needle('fuelPressure', FUEL_FACE_PA)}
-        />
-      }
+      drawing={<ShortLine oxygenColour={gasColour('oxygen')} fuelColour={gasColour(rig.fuel)} />}
     />
   )
 })

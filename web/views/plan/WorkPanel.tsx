@@ -10,7 +10,8 @@ import { sheetOf } from '#core/quantity/index.ts'
 import { FieldList, type Typed } from '../../form/FieldList.tsx'
 import { optionsOf } from '../../form/options.ts'
 import { RowsList } from '../../form/RowsList.tsx'
-import { saysMore } from '../../form/said.ts'
+import { namesOf, saidIn, wantsSeen } from '../../form/said.ts'
+import { WorkGroup } from '../../form/WorkGroup.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
 import { Cautions } from './Cautions.tsx'
 import { CutRig } from './CutRig.tsx'
@@ -56,69 +57,92 @@ export function WorkPanel({
     <section
       aria-label="The work"
       data-work
-      className="grid min-h-0 content-start gap-2 border-rule bg-sheet px-5 py-3 lg:overflow-y-auto lg:border-r-[1.5px]"
+      className="grid min-h-0 grid-cols-[minmax(0,1fr)] content-start border-rule bg-sheet px-5 lg:overflow-y-auto lg:border-r-[1.5px]"
     >
-      <h2 className="name text-lg text-soft">The work</h2>
-      <FieldList
-        {...ofWork}
-        group="kind"
-        special={{
-          metal: (
-            <SelectField
-              beside
-              label="Metal"
-              value={work.metal as (typeof METALS)[number]['value']}
-              options={METALS}
-              error={error('work.metal')}
-              onChange={set.metal}
-            />
-          ),
-        }}
-      />
-      <FieldList
-        {...ofWork}
-        names={shaped}
-        special={{
-          outlineId: (
-            <OutlineButton
-              outlineId={work.outlineId}
-              thickness={work.thickness}
-              kerfM={kerfM}
-              onTake={set.outline}
-            />
-          ),
-          practice: (
-            <RowsList
-              table={PRACTICE_ITEM}
-              rows={work.practice}
-              path="work.practice"
-              errors={errors}
-              first={FIRST_PRACTICE}
-              called="Cut"
-              columns="grid-cols-2"
-              onChange={set.practice}
-            />
-          ),
-        }}
-      />
-      <FieldList {...ofWork} group="surface" />
+      <WorkGroup
+        first
+        name="The cut"
+        said={[
+          ...saidIn(CUT_WORK, work, ['shape', 'thickness']),
+          CUT_METALS[work.metal as keyof typeof CUT_METALS],
+        ]}
+        wants={(draft.assumed ?? NOTHING).length > 0 || wantsSeen(errors, 'work', [...KIND, ...shaped])}
+      >
+        <FieldList
+          {...ofWork}
+          group="kind"
+          special={{
+            metal: (
+              <SelectField
+                beside
+                label="Metal"
+                value={work.metal as (typeof METALS)[number]['value']}
+                options={METALS}
+                error={error('work.metal')}
+                onChange={set.metal}
+              />
+            ),
+          }}
+        />
+        <FieldList
+          {...ofWork}
+          names={shaped}
+          special={{
+            outlineId: (
+              <OutlineButton
+                outlineId={work.outlineId}
+                thickness={work.thickness}
+                kerfM={kerfM}
+                onTake={set.outline}
+              />
+            ),
+            practice: (
+              <RowsList
+                table={PRACTICE_ITEM}
+                rows={work.practice}
+                path="work.practice"
+                errors={errors}
+                first={FIRST_PRACTICE}
+                called="Cut"
+                columns="grid-cols-2"
+                onChange={set.practice}
+              />
+            ),
+          }}
+        />
+      </WorkGroup>
+      <WorkGroup
+        name="Place"
+        said={saidIn(CUT_WORK, work, [...SURFACE, 'temperature', 'position', 'wind'])}
+        wants={wantsSeen(errors, 'work', [...SURFACE, ...MORE])}
+      >
+        <FieldList {...ofWork} group="surface" />
+        <FieldList {...ofWork} group="more" />
+      </WorkGroup>
       <Cautions cautions={cautions} ticked={work.cautions} onChange={set.cautions} />
       {isGuided(work) ? (
-        <FieldList table={RIG} said={rig} path="rig" errors={errors} onChange={set.rig} names={GUIDE} />
+        <WorkGroup
+          name="Guide"
+          said={[
+            rig.guide === 'none' ? 'None' : `On the ${rig.guide}`,
+            ...saidIn(RIG, rig, ['tipBelowCollar']).map((t) => `collar ${t}`),
+          ]}
+          wants={wantsSeen(errors, 'rig', GUIDE)}
+        >
+          <FieldList table={RIG} said={rig} path="rig" errors={errors} onChange={set.rig} names={GUIDE} />
+        </WorkGroup>
       ) : null}
-      <details open={saysMore(CUT_WORK, 'more', work)}>
-        <summary className="name cursor-pointer py-1 text-lg text-soft">More about the work</summary>
-        <div className="grid gap-2 pt-1">
-          <FieldList {...ofWork} group="more" />
-        </div>
-      </details>
-      <h2 className="name pt-1 text-lg text-soft">The rig</h2>
       <CutRig draft={draft} edit={edit} torches={torches} errors={errors} onChange={set.rig} />
     </section>
   )
 }
 
-const GUIDE = ['guide'] as const satisfies readonly RigName[]
+const GUIDE = ['guide', 'tipRadius', 'tipBelowCollar', 'guideHeight'] as const satisfies readonly RigName[]
+const [KIND, SURFACE, MORE] = ['kind', 'surface', 'more'].map((group) => namesOf(CUT_WORK, group)) as [
+  readonly string[],
+  readonly string[],
+  readonly string[],
+]
 
 /** What each field does when it changes: the same functions from one key to the next. */
 function useSetters(edit: DraftEdit) {

@@ -1,13 +1,10 @@
 import { memo } from 'react'
 import { isRoundJoint, type BrazeFigureName, type BrazePlan, type BrazeRequest } from '#core/braze/index.ts'
 import { drillOfDiameter, isInch, printQuantity } from '#core/quantity/index.ts'
-import { FUEL_FACE_PA, LineDrawing } from '../../../drawing/LineDrawing.tsx'
+import { ShortLine } from '../../../drawing/ShortLine.tsx'
 import { useShop } from '../../../app/shop.ts'
 import { FUELS } from '#core/gas/fuels.ts'
 import { StationLine, type Places, type StationOf, type Tell } from '../StationLine.tsx'
-
-/** Brazing oxygen is low: the needle is drawn on a face of 40 psi. */
-const BRAZE_FACE_PA = 276_000
 
 export type BrazeStation = StationOf<BrazeFigureName>
 
@@ -30,16 +27,16 @@ export const BRAZE_STATIONS: readonly BrazeStation[] = [
 ]
 
 const AT: Places = {
-  oxygen: [6.6, 7, 15.5],
-  'set-oxygen': [29.6, 4, 22],
-  fuel: [6.6, 56, 15.5],
-  'set-fuel': [29.6, 54, 22],
-  hose: [47.5, 6, 14],
-  torch: [57, 70, 18],
-  tip: [70.6, 8, 17],
-  flame: [76, 68, 14],
-  time: [90.4, 4, 10],
-  cone: [90.4, 66, 10],
+  'set-oxygen': [1.8, 0, 48],
+  'set-fuel': [1.8, 37, 48],
+  oxygen: [1.8, 80, 17],
+  fuel: [18.5, 80, 22],
+  hose: [36, 80, 20],
+  torch: [58, 70, 16],
+  tip: [64, 0, 15],
+  flame: [74.5, 70, 18],
+  time: [79.5, 0, 20],
+  cone: [93.4, 62, 7],
 }
 
 /** The line of a braze: each setting hung where it is set. Touch one to read how it was worked out. */
@@ -61,15 +58,17 @@ export const BrazeLine = memo(function BrazeLine({
   const drill = figures.tipOrifice ? drillOfDiameter(figures.tipOrifice.value) : undefined
   const ports = plan.detail.ports
   const tells: Readonly<Record<string, Tell<BrazeFigureName>>> = {
-    oxygen: { label: 'Oxygen', name: 'oxygenUsed', note: figures.oxygenUsed ? 'for this joint' : '' },
+    oxygen: { label: 'Oxygen', name: 'oxygenUsed', inline: true },
     'set-oxygen': { label: 'Set oxygen, flowing', name: 'oxygenPressure', big: true },
     fuel: {
       label: FUELS[rig.fuel].title,
       name: 'fuelUsed',
-      note: figures.fuelFlow ? `for this joint, at ${print(figures.fuelFlow.value, 'flow')}` : '',
+      inline: true,
+      note: figures.fuelFlow ? `at ${print(figures.fuelFlow.value, 'flow')}` : '',
     },
     'set-fuel': { label: `Set ${rig.fuel}, flowing`, name: 'fuelPressure', big: true },
     hose: {
+      inline: true,
       label: `Hose, ${printQuantity(rig.oxygenHose.lengthM, isInch(units) ? 'ft' : 'm')} of ${print(rig.oxygenHose.boreM, 'length')}`,
       text: typeof drop === 'number' ? `${print(drop, 'pressure')} drop` : 'not worked out',
     },
@@ -80,13 +79,13 @@ export const BrazeLine = memo(function BrazeLine({
     tip: {
       label: say(typeof ports === 'number' && ports > 1 ? `Heating head, ${ports} ports` : 'Tip'),
       name: 'tipOrifice',
+      tight: true,
       note: drill ? `number drill ${drill.number}` : '',
     },
     flame: { label: 'Flame', text: choice.flame, wraps: true },
-    time: { label: 'Time to heat', name: 'timeToTemperature', spanned: true },
+    time: { label: 'Time to heat', name: 'timeToTemperature', spanned: true, tight: true },
     cone: { label: 'Cone to work', name: 'coneDistance' },
   }
-  const needle = (name: BrazeFigureName, face: number) => (figures[name]?.value ?? 0) / face
   return (
     <StationLine
       stations={BRAZE_STATIONS}
@@ -95,12 +94,10 @@ export const BrazeLine = memo(function BrazeLine({
       plan={plan}
       onOpen={onOpen}
       drawing={
-        <LineDrawing
+        <ShortLine
           work={isRoundJoint(request.work.joint) ? 'tube' : 'lap'}
           oxygenColour={gasColour('oxygen')}
           fuelColour={gasColour(rig.fuel)}
-          oxygenNeedle={needle('oxygenPressure', BRAZE_FACE_PA)}
-          fuelNeedle={needle('fuelPressure', FUEL_FACE_PA)}
         />
       }
     />

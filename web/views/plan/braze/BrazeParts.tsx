@@ -16,12 +16,15 @@ export function BrazeParts({
   edit,
   errors,
   assumed,
+  show = 'both',
 }: {
   readonly work: BrazeWorkDraft
   readonly edit: EditOf<BrazeDraft>
   readonly errors: readonly FieldError[]
   /** What nobody has said yet. */
   readonly assumed: readonly string[]
+  /** Only the first part, or only what it is joined to. */
+  readonly show?: 'both' | 'a' | 'b'
 }) {
   const set = useMemo(() => {
     const part = (which: 'a' | 'b') => (name: string) => (value: string) =>
@@ -45,83 +48,91 @@ export function BrazeParts({
   const { a, b } = work
   return (
     <>
-      <Assumed of="Tube" on={assumed.includes('metal')} onAgree={() => edit.agree('metal')}>
-        <SelectField
-          beside
-          label={parts === 1 ? 'Metal' : round ? 'Tube' : 'First part'}
-          value={a.metal}
-          options={METALS}
-          error={error('a.metal')}
-          onChange={set.metal}
-        />
-      </Assumed>
-      {round ? (
-        <Assumed of="Size" on={assumed.includes('tube')} onAgree={() => edit.agree('tube')}>
-          <SelectField
-            beside
-            label="Size"
-            value={a.tube === '' ? OWN_TUBE : a.tube}
-            options={TUBE_SIZES}
-            error={error('a.tube')}
-            onChange={set.tube}
-          />
-        </Assumed>
-      ) : null}
-      {round && a.tube === '' ? (
-        <QuantityField
-          beside
-          stepper
-          label="Outside"
-          kind={PART.outsideDiameter.bounds.kind}
-          value={a.outsideDiameter}
-          error={error('a.outsideDiameter')}
-          onChange={set.outside}
-        />
-      ) : null}
-      {round && a.tube !== '' ? null : (
-        <QuantityField
-          beside
-          stepper={!round}
-          label={round ? 'Wall' : parts === 1 ? 'Thickness' : 'Its thickness'}
-          kind={PART.wall.bounds.kind}
-          sheet={round ? 'tube' : sheetOf(a.metal)}
-          value={a.wall}
-          error={error('a.thickness', 'a.wall')}
-          onChange={set.wall}
-        />
-      )}
-      {parts === 1 ? null : (
+      {show === 'b' ? null : (
         <>
-          <SelectField
-            beside
-            label={round ? 'Cup' : 'Second part'}
-            value={b.metal}
-            options={METALS}
-            error={error('b.metal')}
-            onChange={set.otherMetal}
-          />
-          <QuantityField
-            beside
-            stepper={!round}
-            label={round ? 'Its wall' : 'Its thickness'}
-            kind={PART.wall.bounds.kind}
-            value={b.wall}
-            empty="as the other"
-            error={error('b.wall', 'b.thickness')}
-            onChange={set.otherWall}
-          />
+          <Assumed of="Tube" on={assumed.includes('metal')} onAgree={() => edit.agree('metal')}>
+            <SelectField
+              beside
+              label={parts === 1 ? 'Metal' : round ? 'Tube' : 'First part'}
+              value={a.metal}
+              options={METALS}
+              error={error('a.metal')}
+              onChange={set.metal}
+            />
+          </Assumed>
+          {round ? (
+            <Assumed of="Size" on={assumed.includes('tube')} onAgree={() => edit.agree('tube')}>
+              <SelectField
+                beside
+                label="Size"
+                value={a.tube === '' ? OWN_TUBE : a.tube}
+                options={TUBE_SIZES}
+                error={error('a.tube')}
+                onChange={set.tube}
+              />
+            </Assumed>
+          ) : null}
+          {round && a.tube === '' ? (
+            <QuantityField
+              beside
+              stepper
+              label="Outside"
+              kind={PART.outsideDiameter.bounds.kind}
+              value={a.outsideDiameter}
+              error={error('a.outsideDiameter')}
+              onChange={set.outside}
+            />
+          ) : null}
+          {round && a.tube !== '' ? null : (
+            <QuantityField
+              beside
+              stepper={!round}
+              label={round ? 'Wall' : parts === 1 ? 'Thickness' : 'Its thickness'}
+              kind={PART.wall.bounds.kind}
+              sheet={round ? 'tube' : sheetOf(a.metal)}
+              value={a.wall}
+              error={error('a.thickness', 'a.wall')}
+              onChange={set.wall}
+            />
+          )}
         </>
       )}
-      {asks.depth === undefined ? null : (
-        <QuantityField
-          beside
-          label={asks.depth}
-          kind={PART.depth.bounds.kind}
-          value={b.depth}
-          empty={PART.depth.empty}
-          error={error('b.depth')}
-          onChange={set.depth}
-        />
+      {show === 'a' ? null : (
+        <>
+          {parts === 1 ? null : (
+            <>
+              <SelectField
+                beside
+                label={round ? 'Cup' : 'Second part'}
+                value={b.metal}
+                options={METALS}
+                error={error('b.metal')}
+                onChange={set.otherMetal}
+              />
+              <QuantityField
+                beside
+                stepper={!round}
+                label={round ? 'Its wall' : 'Its thickness'}
+                kind={PART.wall.bounds.kind}
+                value={b.wall}
+                empty="as the other"
+                error={error('b.wall', 'b.thickness')}
+                onChange={set.otherWall}
+              />
+            </>
+          )}
+          {asks.depth === undefined ? null : (
+            <QuantityField
+              beside
+              label={asks.depth}
+              kind={PART.depth.bounds.kind}
+              value={b.depth}
+              empty={PART.depth.empty}
+              error={error('b.depth')}
+              onChange={set.depth}
+            />
+          )}
+        </>
       )}
     </>
   )

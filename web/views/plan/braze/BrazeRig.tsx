@@ -4,7 +4,10 @@ import type { FieldError } from '#core/figure.ts'
 import type { BrazeDraft, ChartRowDraft } from '#contract/schemas.ts'
 import type { Torch } from '#contract/types.ts'
 import { useShop } from '../../../app/shop.ts'
+import { fuelTitle } from '#core/gas/fuels.ts'
 import { FieldList, type Typed } from '../../../form/FieldList.tsx'
+import { namesOf, saidIn, wantsSeen } from '../../../form/said.ts'
+import { WorkGroup } from '../../../form/WorkGroup.tsx'
 import { Button } from '../../../ui/Button.tsx'
 import { Group } from '../../../ui/Field.tsx'
 import { Segmented } from '../../../ui/Segmented.tsx'
@@ -13,6 +16,7 @@ import { FuelField } from '../FuelField.tsx'
 import { TorchField } from '../TorchField.tsx'
 import type { EditOf } from '../editing.ts'
 
+const GEAR = namesOf(BRAZE_GEAR, 'gear')
 const TORCHES = ['1', '2', '3'].map((n) => ({ value: n, label: n }))
 const CYLINDER = ['acetyleneCylinder'] as const satisfies readonly (keyof typeof RIG)[]
 
@@ -44,45 +48,62 @@ export function BrazeRig({
   const { chart } = rig.braze
   return (
     <>
-      <TorchField torchId={torchId} torches={torches} onChoose={edit.setDraft} />
-      <FieldList
-        table={BRAZE_GEAR}
-        said={rig.braze}
-        group="gear"
-        path="rig"
-        errors={errors}
-        onChange={set.gear}
-        special={{
-          torches: (
-            <Group beside label={say('Torches')}>
-              <Segmented
-                label={say('Torches')}
-                value={rig.braze.torches}
-                options={TORCHES}
-                onChange={set.torches}
-              />
-            </Group>
-          ),
-        }}
-      />
-      <Group beside label="Your chart" error={errors.find((e) => e.field.startsWith('rig.chart'))?.message}>
-        <Button className="w-full" onClick={() => setChartOpen(true)}>
-          {chart.length === 0
-            ? say('No brazing tips: enter them')
-            : chart.length === 1
-              ? say('1 tip')
-              : say(`${chart.length} tips`)}
-        </Button>
-      </Group>
-      <FuelField fuel={rig.fuel} errors={errors} onChange={set.fuel} />
-      <FieldList
-        table={HOSE}
-        said={rig.oxygenHose}
-        path="rig.oxygenHose"
-        errors={errors}
-        onChange={set.hose}
-      />
-      <FieldList table={RIG} said={rig} names={CYLINDER} path="rig" errors={errors} onChange={set.rig} />
+      <WorkGroup
+        name={say('Torch')}
+        said={[
+          torches.find((t) => t.id === torchId)?.name ?? say('as given here'),
+          rig.braze.tipOrifice === '' ? say('tip chosen for you') : rig.braze.tipOrifice,
+          fuelTitle(rig.fuel).toLowerCase(),
+          ...(rig.braze.torches === '1' ? [] : [say(`${rig.braze.torches} torches`)]),
+        ]}
+        wants={wantsSeen(errors, 'rig', [...GEAR, 'chart', 'fuel'])}
+      >
+        <TorchField torchId={torchId} torches={torches} onChoose={edit.setDraft} />
+        <FieldList
+          table={BRAZE_GEAR}
+          said={rig.braze}
+          group="gear"
+          path="rig"
+          errors={errors}
+          onChange={set.gear}
+          special={{
+            torches: (
+              <Group beside label={say('Torches')}>
+                <Segmented
+                  label={say('Torches')}
+                  value={rig.braze.torches}
+                  options={TORCHES}
+                  onChange={set.torches}
+                />
+              </Group>
+            ),
+          }}
+        />
+        <Group beside label="Your chart" error={errors.find((e) => e.field.startsWith('rig.chart'))?.message}>
+          <Button className="w-full" onClick={() => setChartOpen(true)}>
+            {chart.length === 0
+              ? say('No brazing tips: enter them')
+              : chart.length === 1
+                ? say('1 tip')
+                : say(`${chart.length} tips`)}
+          </Button>
+        </Group>
+        <FuelField fuel={rig.fuel} errors={errors} onChange={set.fuel} />
+      </WorkGroup>
+      <WorkGroup
+        name="Supply"
+        said={[`${rig.oxygenHose.length} of ${rig.oxygenHose.bore}`, ...saidIn(RIG, rig, CYLINDER)]}
+        wants={wantsSeen(errors, 'rig', [...CYLINDER, 'oxygenHose'])}
+      >
+        <FieldList
+          table={HOSE}
+          said={rig.oxygenHose}
+          path="rig.oxygenHose"
+          errors={errors}
+          onChange={set.hose}
+        />
+        <FieldList table={RIG} said={rig} names={CYLINDER} path="rig" errors={errors} onChange={set.rig} />
+      </WorkGroup>
       <ChartPanel
         brazing
         open={chartOpen}

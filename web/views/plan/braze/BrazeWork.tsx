@@ -1,22 +1,31 @@
 import { useMemo, useState } from 'react'
 import { BRAZE_WORK } from '#core/braze/fields.ts'
+import { jointFacts } from '#core/braze/index.ts'
 import type { Caution } from '#core/piece/plan-draft.ts'
 import type { FieldError } from '#core/figure.ts'
 import type { BrazeDraft, BrazeWorkDraft } from '#contract/schemas.ts'
 import type { Torch } from '#contract/types.ts'
 import { FieldList, type Typed } from '../../../form/FieldList.tsx'
-import { saysMore } from '../../../form/said.ts'
+import { namesOf, saidIn, saidOtherwise, saysMore, wantsSeen } from '../../../form/said.ts'
+import { WorkGroup } from '../../../form/WorkGroup.tsx'
 import { Button } from '../../../ui/Button.tsx'
 import { Group } from '../../../ui/Field.tsx'
 import { Segmented } from '../../../ui/Segmented.tsx'
 import { Cautions } from '../Cautions.tsx'
 import type { EditOf } from '../editing.ts'
-import { ATTITUDES } from './braze-words.ts'
+import { ATTITUDES, METALS } from './braze-words.ts'
 import { BrazeParts } from './BrazeParts.tsx'
 import { BrazeRig } from './BrazeRig.tsx'
 import { RunsPanel, type RunDraft } from './RunsPanel.tsx'
 
 const NOTHING: readonly string[] = []
+const [SIZES, SERVICE, MORE] = ['sizes', 'service', 'more'].map((group) => namesOf(BRAZE_WORK, group)) as [
+  readonly string[],
+  readonly string[],
+  readonly string[],
+]
+
+const metalName = (metal: string): string => METALS.find((m) => m.value === metal)?.label ?? metal
 
 /** What you tell of a braze: the joint and its parts, what it carries, then the rig. */
 export function BrazeWork({
@@ -35,53 +44,93 @@ export function BrazeWork({
   const { work } = draft
   const set = useSetters(edit)
   const [runsOpen, setRunsOpen] = useState(false)
+  const { form, parts } = jointFacts(work.joint)
   const under = (field: string) => errors.find((e) => e.field.startsWith(field))?.message
   const fields = { table: BRAZE_WORK, said: work, path: 'work', errors, onChange: set.work } as const
   return (
     <section
       aria-label="The work"
       data-work
-      className="grid min-h-0 content-start gap-2 border-rule bg-sheet px-5 py-3 lg:overflow-y-auto lg:border-r-[1.5px]"
+      className="grid min-h-0 grid-cols-[minmax(0,1fr)] content-start border-rule bg-sheet px-5 lg:overflow-y-auto lg:border-r-[1.5px]"
     >
-      <h2 className="name text-lg text-soft">The work</h2>
-      <FieldList {...fields} group="kind" />
-      <BrazeParts work={work} edit={edit} errors={errors} assumed={draft.assumed ?? NOTHING} />
-      <FieldList {...fields} group="sizes" />
-      <FieldList
-        {...fields}
-        group="service"
-        special={{
-          attitude: (
-            <Group beside label="Position" error={under('work.attitude')}>
-              <Segmented label="Position" value={work.attitude} options={ATTITUDES} onChange={set.attitude} />
-            </Group>
+      <WorkGroup
+        first
+        name="The joint"
+        said={[
+          ...saidIn(BRAZE_WORK, work, ['joint']),
+          work.a.tube === '' ? work.a.wall : work.a.tube,
+          metalName(work.a.metal),
+        ]}
+        wants={(draft.assumed ?? NOTHING).length > 0 || wantsSeen(errors, 'work', ['joint', 'a'])}
+      >
+        <FieldList {...fields} group="kind" />
+        <BrazeParts show="a" work={work} edit={edit} errors={errors} assumed={draft.assumed ?? NOTHING} />
+      </WorkGroup>
+      <WorkGroup
+        name={parts === 1 ? 'Sizes' : form === 'round' ? 'Cup' : 'Other part'}
+        said={[
+          ...(parts === 1 ? [] : [metalName(work.b.metal), work.b.wall, work.b.depth]),
+          ...saidIn(BRAZE_WORK, work, SIZES),
+        ]}
+        wants={wantsSeen(errors, 'work', ['b', ...SIZES])}
+      >
+        <BrazeParts show="b" work={work} edit={edit} errors={errors} assumed={NOTHING} />
+        <FieldList {...fields} group="sizes" />
+      </WorkGroup>
+      <WorkGroup
+        name="Carries"
+        said={[
+          ...saidIn(
+            BRAZE_WORK,
+            work,
+            SERVICE.filter((n) => n !== 'attitude'),
           ),
-        }}
-      />
+          ATTITUDES.find((a) => a.value === work.attitude)?.label ?? work.attitude,
+        ]}
+        wants={wantsSeen(errors, 'work', SERVICE)}
+      >
+        <FieldList
+          {...fields}
+          group="service"
+          special={{
+            attitude: (
+              <Group beside label="Position" error={under('work.attitude')}>
+                <Segmented
+                  label="Position"
+                  value={work.attitude}
+                  options={ATTITUDES}
+                  onChange={set.attitude}
+                />
+              </Group>
+            ),
+          }}
+        />
+      </WorkGroup>
       <Cautions cautions={cautions} ticked={work.cautions} onChange={set.cautions} />
-      <details open={saysMore(BRAZE_WORK, 'more', work)}>
-        <summary className="name cursor-pointer py-1 text-lg text-soft">More about the work</summary>
-        <div className="grid gap-2 pt-1">
-          <FieldList
-            {...fields}
-            group="more"
-            special={{
-              tubeRun: (
-                <Group beside label="Line to sweep" error={under('work.tubeRun')}>
-                  <Button className="w-full" onClick={() => setRunsOpen(true)}>
-                    {work.tubeRun.length === 0
-                      ? 'No tube: enter it'
-                      : work.tubeRun.length === 1
-                        ? '1 length'
-                        : `${work.tubeRun.length} lengths`}
-                  </Button>
-                </Group>
-              ),
-            }}
-          />
-        </div>
-      </details>
-      <h2 className="name pt-1 text-lg text-soft">The rig</h2>
+      <WorkGroup
+        name="More"
+        first={saysMore(BRAZE_WORK, 'more', work)}
+        said={saidOtherwise(BRAZE_WORK, work, MORE)}
+        wants={wantsSeen(errors, 'work', MORE)}
+      >
+        <FieldList
+          {...fields}
+          group="more"
+          special={{
+            tubeRun: (
+              <Group beside label="Line to sweep" error={under('work.tubeRun')}>
+                <Button className="w-full" onClick={() => setRunsOpen(true)}>
+                  {work.tubeRun.length === 0
+                    ? 'No tube: enter it'
+                    : work.tubeRun.length === 1
+                      ? '1 length'
+                      : `${work.tubeRun.length} lengths`}
+                </Button>
+              </Group>
+            ),
+          }}
+        />
+      </WorkGroup>
       <BrazeRig draft={draft} edit={edit} torches={torches} errors={errors} />
       <RunsPanel
         open={runsOpen}

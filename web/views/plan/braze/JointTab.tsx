@@ -54,7 +54,7 @@ export function JointTab({
   const { preheatTo, coolTime, jointStrength, partStrength } = figures
   return (
     <section aria-label="The joint, to scale" className="grid gap-x-4 gap-y-1 lg:grid-cols-[1.55fr_1fr]">
-      <figure className="max-lg:h-[230px] lg:h-[176px]">
+      <figure className="max-lg:h-[230px] lg:h-[clamp(176px,27dvh,320px)]">
         <JointSection
           section={section}
           profile={plan.profile}
@@ -64,11 +64,11 @@ export function JointTab({
         />
       </figure>
       {round ? (
-        <figure className="max-lg:h-[250px] lg:h-[176px]">
+        <figure className="max-lg:h-[250px] lg:h-[clamp(176px,27dvh,320px)]">
           <JointUnrolled lies={liesHow(work.attitudeRad)} torches={rig.torches} />
         </figure>
       ) : preheatTo && coolTime ? (
-        <figure className="max-lg:h-[250px] lg:h-[176px]">
+        <figure className="max-lg:h-[250px] lg:h-[clamp(176px,27dvh,320px)]">
           <CoolingCurve
             fromK={preheatTo.value}
             seconds={coolTime.value}
@@ -78,7 +78,7 @@ export function JointTab({
           />
         </figure>
       ) : (
-        <figure className="max-lg:h-[230px] lg:h-[176px]">
+        <figure className="max-lg:h-[230px] lg:h-[clamp(176px,27dvh,320px)]">
           <PlanMelting narrow planned={planned} />
         </figure>
       )}

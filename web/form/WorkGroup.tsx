@@ -1,0 +1,57 @@
+import { ChevronDown } from 'lucide-react'
+import { useId, useState, type ReactNode } from 'react'
+
+/** A group of fields as one line that says what is chosen; it opens in its place. */
+export function WorkGroup({
+  name,
+  said,
+  first = false,
+  wants = false,
+  children,
+}: {
+  readonly name: string
+  /** What is chosen, in a few words: the first is what matters most. */
+  readonly said: readonly string[]
+  /** It begins open. */
+  readonly first?: boolean
+  /** Something in it cannot be read, or nobody said it: it stays open. */
+  readonly wants?: boolean
+  readonly children: ReactNode
+}) {
+  const id = useId()
+  const [chosen, setChosen] = useState(first)
+  const open = chosen || wants
+  const [main = 'as usual', ...rest] = said.filter((s) => s !== '')
+  return (
+    <section className="border-b border-rule">
+      <h3>
+        <button
+          type="button"
+          data-group={name}
+          aria-expanded={open}
+          aria-controls={id}
+          className="grid min-h-[44px] w-full grid-cols-[84px_1fr_20px] items-center gap-x-3 text-left"
+          onClick={() => setChosen(!open)}
+        >
+          <span className="name text-[1.05rem] font-normal text-soft">{name}</span>
+          <span className="name min-w-0 truncate text-[1.1rem]">
+            {open ? null : (
+              <>
+                <strong>{main}</strong>
+                {rest.length > 0 ? (
+                  <span className="font-normal text-soft"> · {rest.join(' · ')}</span>
+                ) : null}
+              </>
+            )}
+          </span>
+          <ChevronDown size={18} aria-hidden="true" className={open ? 'rotate-180' : ''} />
+        </button>
+      </h3>
+      {open ? (
+        <div id={id} className="-ml-5 grid gap-1.5 border-l-[5px] border-brick pb-3 pl-[15px]">
+          {children}
+        </div>
+      ) : null}
+    </section>
+  )
+}
