@@ -33,6 +33,8 @@ describe('a value as it is said', () => {
     ['somebody typed it', 'length', inch(0.5), ['1/2 in', '1/2 in']],
     ['somebody typed it', 'length', 0.61, ['610 mm', '610 mm']],
     ['somebody typed it', 'length', 0.14, ['140 mm', '140 mm']],
+    ['a table gives it', 'length', inch(0.0472), ['1.2 mm', '1.2 mm']],
+    ['a gauge gives it', 'length', inch(0.1345), ['0.135 in', '0.135 in']],
     ['nobody lays off', 'length', inch(1.34), ['1 11/32 in', '34 mm']],
     ['nobody typed it', 'length', inch(0.73125), ['23/32 in', '18.5 mm']],
     ['a drill', 'bore', inch(0.0465), ['0.0465 in', '1.18 mm']],

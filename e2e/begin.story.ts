@@ -11,7 +11,7 @@ describe('the first minute of a shop', () => {
     await see(page, 'Five questions, then a first plan')
     await expectAccessible(page, 'First page')
     await type(page, 'What you call it', 'Yard torch')
-    await press(page, '#60 0.04 in')
+    await press(page, '#60 0.040 in')
     await press(page, '145 cu ft')
     await type(page, 'Your name', 'Wren')
     await page.reload()

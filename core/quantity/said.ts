@@ -201,6 +201,8 @@ function onStep(si: number, { unit, size }: Step, way: Way): number {
 const near = (value: number, step: number): boolean =>
   Math.abs(value / step - Math.round(value / step)) < HAIR
 
+/** What a table of inches to a ten-thousandth loses of a millimetre size, mm. */
+const TABLED_MM = 0.0015
 /** Sheet and drills up to so many inches are listed to a ten-thousandth: .1345, .0465. */
 const GAUGED_IN = 0.25
 
@@ -214,9 +216,11 @@ function asGiven(si: number, units: UnitChoices): string {
     fractionOf(inch) !== undefined ||
     near(inch, inch < 1 ? 0.001 : 0.1) ||
     (inch < GAUGED_IN && near(inch, 0.0001))
-  const ofMm = near(millimetres, 0.1)
+  // a wall of 1.2 mm is tabled as .0472 in
+  const tabled = !near(inch, 0.001) && Math.abs(millimetres - Math.round(millimetres * 10) / 10) < TABLED_MM
+  const ofMm = near(millimetres, 0.1) || tabled
   if (isInch(units)) {
-    if (ofInches) return printQuantity(si, units.length)
+    if (ofInches && !tabled) return printQuantity(si, units.length)
     if (ofMm) return printQuantity(si, 'mm')
   } else {
     // nobody means 12.7 mm or 19.05 mm but who thinks in inches
@@ -245,9 +249,12 @@ function sayAt(si: number, as: Saying, units: UnitChoices, way: Way, spanSi = 0)
   // what was set on a finer gauge, or is a sixty-fourth of a rule, is told as it is
   const fine =
     as === 'pressure' ? FINEST[step.unit] : as === 'kerf' && step.unit === 'in' ? 1 / 64 : undefined
-  const drill = as === 'bore' && step.unit === 'in' && drillOfDiameter(si) !== undefined
+  const drill =
+    as === 'bore' && step.unit === 'in' && drillOfDiameter(si) !== undefined && !near(value, 0.001)
   if (spanSi === 0 && (drill || (fine !== undefined && near(value, fine)))) return plain(si, step.unit, fine)
   const at = onStep(si, step, way)
+  // a bore is listed to a thousandth: 0.040
+  if (as === 'bore' && step.unit === 'in') return `${fromSi(at, 'in').toFixed(3)} in`
   if (step.unit === 's') return timeWords(Math.round(fromSi(at, 's')))
   return plain(at, step.unit, step.size)
 }

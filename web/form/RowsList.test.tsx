@@ -1,13 +1,11 @@
 // @vitest-environment jsdom
 import { fireEvent, screen } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
-import { FIRST_PRACTICE, FIRST_SETTINGS } from '#application/first.ts'
-import { BRAZE_WORK, TUBE_RUN } from '#core/braze/fields.ts'
-import { CUT_WORK, PRACTICE_ITEM } from '#core/cut/fields.ts'
-import { firstDraftOf } from '#core/fields/draft.ts'
+import { FIRST_PRACTICE } from '#application/first.ts'
+import { TUBE_RUN } from '#core/braze/fields.ts'
+import { PRACTICE_ITEM } from '#core/cut/fields.ts'
 import { answering, clear, show } from '../test-support.tsx'
 import { RowsList } from './RowsList.tsx'
-import { saysMore } from './said.ts'
 
 beforeEach(() => answering({}))
 afterEach(clear)
@@ -70,20 +68,5 @@ describe('rows', () => {
     expect(labels).toContain('Diameter of cut 2')
     expect(labels).not.toContain('Length of cut 2')
     expect(labels).toContain('Width of cut 3')
-  })
-})
-
-describe('a part of a form that is folded away', () => {
-  const cut = firstDraftOf(CUT_WORK, FIRST_SETTINGS.units)
-  const braze = firstDraftOf(BRAZE_WORK, FIRST_SETTINGS.units)
-  it('says nothing in a new piece', () => {
-    expect(saysMore(CUT_WORK, 'more', cut)).toBe(false)
-    expect(saysMore(BRAZE_WORK, 'more', braze)).toBe(false)
-  })
-  it('is open where something in it was said', () => {
-    expect(saysMore(CUT_WORK, 'more', { ...cut, hollow: 'closed' })).toBe(true)
-    expect(saysMore(CUT_WORK, 'more', { ...cut, surface: 'rust' })).toBe(false)
-    expect(saysMore(BRAZE_WORK, 'more', { ...braze, protectAt: '4 in' })).toBe(true)
-    expect(saysMore(BRAZE_WORK, 'more', { ...braze, tubeRun: [RUN] })).toBe(true)
   })
 })

@@ -1,13 +1,5 @@
 import { applies, told, type Said, type Table } from '#core/fields/spec.ts'
 
-/** Whether something is said in a part of a form that would be hidden when it is folded away. */
-export const saysMore = (table: Table, group: string, said: Said): boolean =>
-  Object.entries(table).some(([name, field]) => {
-    if (field.group !== group || typeof field.first === 'function') return false
-    const value = said[name]
-    return Array.isArray(value) ? value.length > 0 : (value ?? '') !== told(field.first)
-  })
-
 /** What is said in these fields, in a few words each: what was typed, and what choices are called; nothing for the rest. */
 export const saidIn = (table: Table, said: Said, names: readonly string[]): readonly string[] =>
   names.flatMap((name) => {
@@ -16,6 +8,8 @@ export const saidIn = (table: Table, said: Said, names: readonly string[]): read
     if (!field || !applies(field, said)) return []
     if (field.type === 'several' && Array.isArray(value))
       return value.map((v) => field.names[String(v)] ?? String(v))
+    if (field.type === 'rows' && Array.isArray(value))
+      return value.length === 0 ? [] : [`${told(field.label, said)}: ${value.length}`]
     if (typeof value !== 'string' || value.trim() === '') return []
     if (field.type === 'choice') return [field.names[value] ?? value]
     return field.type === 'flag' ? [field.yes] : [value]

@@ -47,6 +47,10 @@ describe('what is said in some fields', () => {
     expect(more.length).toBeGreaterThan(5)
     expect(saidOtherwise(BRAZE_WORK, braze, more)).toEqual([])
     expect(saidOtherwise(BRAZE_WORK, { ...braze, surface: 'plated' }, ['surface'])).toHaveLength(1)
+    const run = { outsideDiameter: '1 in', wall: '1 mm', length: '2 m' }
+    expect(saidOtherwise(BRAZE_WORK, { ...braze, protectAt: '4 in', tubeRun: [run] }, more)).toEqual(
+      expect.arrayContaining(['4 in', expect.stringMatching(/: 1$/)]),
+    )
   })
   it('has to be seen where it, or a row of it, cannot be read', () => {
     expect(wantsSeen([{ field: 'rig.chart.0.orifice' }], 'rig', ['chart'])).toBe(true)

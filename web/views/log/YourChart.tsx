@@ -1,7 +1,7 @@
 import { Printer } from 'lucide-react'
 import { lazy, Suspense, useMemo, useState } from 'react'
 import type { Calibration, GrownName, GrownRow, Helped } from '#core/record/grown.ts'
-import { fromSi, joinSpan, unitFor, type Kind } from '#core/quantity/index.ts'
+import { fromSi, kindOfSaying, spanAs, unitFor, type Saying } from '#core/quantity/index.ts'
 import type { Point } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
@@ -13,14 +13,14 @@ import { LogTabs } from './LogTabs.tsx'
 
 const Chart = lazy(() => import('../../ui/Chart.tsx'))
 
-const FIGURES: readonly { readonly name: GrownName; readonly word: string; readonly kind: Kind }[] = [
+const FIGURES: readonly { readonly name: GrownName; readonly word: string; readonly kind: Saying }[] = [
   { name: 'oxygenPressure', word: 'Oxygen', kind: 'pressure' },
   { name: 'fuelPressure', word: 'Fuel', kind: 'pressure' },
   { name: 'travelSpeed', word: 'Speed', kind: 'speed' },
   { name: 'preheat', word: 'Preheat', kind: 'time' },
-  { name: 'kerf', word: 'Kerf', kind: 'length' },
+  { name: 'kerf', word: 'Kerf', kind: 'kerf' },
   { name: 'timeToTemperature', word: 'Time to heat', kind: 'time' },
-  { name: 'fillerLength', word: 'Rod a joint', kind: 'length' },
+  { name: 'fillerLength', word: 'Rod a joint', kind: 'reached' },
 ]
 const NO_POINTS: readonly Point[] = []
 const NO_ROWS: readonly GrownRow[] = []
@@ -132,17 +132,18 @@ function GrownFigure({
 }: {
   readonly row: GrownRow
   readonly name: GrownName
-  readonly kind: Kind
+  readonly kind: Saying
 }) {
-  const { print } = useShop()
+  const { print, units } = useShop()
   const f = row.figures[name]
   const drift = row.drift[name]
   if (!f) return null
+  const span = spanAs(f.low, f.high, kind, units)
   return (
     <>
       <strong className="figure text-[1.3rem]">{print(f.value, kind)}</strong>
       <span className="block text-soft">
-        {joinSpan(print(f.low, kind), print(f.high, kind))}, n {f.count}
+        {span === '' ? '' : `${span}, `}n {f.count}
         {f.setAside > 0 ? `, ${f.setAside} set aside` : ''}
       </span>
       {drift === undefined ? null : (
@@ -167,7 +168,7 @@ function Outcomes({ rows }: { readonly rows: readonly GrownRow[] }) {
   )
   const series = useMemo(() => {
     if (!row || !figure) return []
-    const inUnit = (si: number) => fromSi(si, unitFor(figure.kind, units))
+    const inUnit = (si: number) => fromSi(si, unitFor(kindOfSaying(figure.kind), units))
     const first = Math.min(...points.map((p) => Date.parse(p.at)))
     const day = (p: Point) => (Date.parse(p.at) - first) / 86_400_000
     const of = (good: boolean) => points.filter((p) => p.good === good)
@@ -236,7 +237,7 @@ function Outcomes({ rows }: { readonly rows: readonly GrownRow[] }) {
         <Chart
           label={`${figure.word} of each run; good runs and others apart`}
           xTitle="days since the first line"
-          yTitle={`${figure.word}, ${unitFor(figure.kind, units)}`}
+          yTitle={`${figure.word}, ${unitFor(kindOfSaying(figure.kind), units)}`}
           series={series}
           fromZero={false}
         />

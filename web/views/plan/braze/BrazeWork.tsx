@@ -6,7 +6,7 @@ import type { FieldError } from '#core/figure.ts'
 import type { BrazeDraft, BrazeWorkDraft } from '#contract/schemas.ts'
 import type { Torch } from '#contract/types.ts'
 import { FieldList, type Typed } from '../../../form/FieldList.tsx'
-import { namesOf, saidIn, saidOtherwise, saysMore, wantsSeen } from '../../../form/said.ts'
+import { namesOf, saidIn, saidOtherwise, wantsSeen } from '../../../form/said.ts'
 import { WorkGroup } from '../../../form/WorkGroup.tsx'
 import { Button } from '../../../ui/Button.tsx'
 import { Group } from '../../../ui/Field.tsx'
@@ -109,7 +109,6 @@ export function BrazeWork({
       <Cautions cautions={cautions} ticked={work.cautions} onChange={set.cautions} />
       <WorkGroup
         name="More"
-        first={saysMore(BRAZE_WORK, 'more', work)}
         said={saidOtherwise(BRAZE_WORK, work, MORE)}
         wants={wantsSeen(errors, 'work', MORE)}
       >
