@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { FIRST_RIG, firstSettingsIn } from '#application/first.ts'
-import { METRIC_UNITS } from '#core/quantity/choices.ts'
+import { INCH_UNITS, METRIC_UNITS } from '#core/quantity/choices.ts'
 import type { AnswerOf, GearItem, Torch } from '#contract/types.ts'
 import { isDemo } from './folder.ts'
 import { demoFolder, tempFolder, testServer, type TestServer } from './test-support.ts'
@@ -59,6 +59,13 @@ describe('a new shop', () => {
       region: 'iso',
       units: { length: 'mm' },
     })
+  })
+  it('keeps its settings whoever opens the first page later', async () => {
+    const inches = firstSettingsIn(INCH_UNITS)
+    expect(
+      (await server.call('POST', '/api/begin', body({ settings: inches, person: null, torch: null }))).status,
+    ).toBe(201)
+    expect((await server.call('GET', '/api/settings')).json).toMatchObject({ units: { length: 'mm' } })
   })
   it('that skips all of it is not asked again either', async () => {
     const other = await testServer({ empty: true })

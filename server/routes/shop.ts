@@ -50,7 +50,8 @@ function begin(store: Store, body: BodyOf<'beginShop'>, at: string): void {
   const { settings, person, torch, tips, gear } = body
   checkSettings(settings)
   gear.forEach(checkGear)
-  store.settings.put(settings)
+  // a shop that has begun has settings of its own
+  if (!hasBegun(store)) store.settings.put(settings)
   if (person && !store.people.get(person.id)) {
     store.people.add(person.id, person.name, at)
     store.people.change({ ...person, active: true })

@@ -124,9 +124,12 @@ describe('what a line tells', () => {
   ] as const)('of a %s', (kind, words) => {
     expect(tell()(RESULTS[kind])).toBe(words)
   })
-  it('of a test has its rate in the unit that it was found in', () => {
+  it('of a test has its rate as a gauge shows it; with a volume, as it was reckoned', () => {
     expect(tell()(RESULTS['pressure-test'])).toMatch(/^It leaks: .*Pa·m³\/s$/)
-    expect(tell()(RESULTS['vacuum-test'])).toMatch(/^Dry and tight: .*Pa\/s$/)
+    expect(tell()(RESULTS['vacuum-test'])).toMatch(/^Dry and tight: .* micron a minute$/)
+    const fell = { ...RESULTS['pressure-test'], perVolume: false, rate: 1.9152, uncertainty: 0.1 }
+    // 1.9152 Pa/s is a psi an hour
+    expect(tell()(fell)).toMatch(/: 1 ± 0\.052 psi an hour$/)
   })
 })
 

@@ -1,12 +1,24 @@
 import { useCallback } from 'react'
 import { filletShare } from '#core/check/acceptance.ts'
 import { KIND_OF_UNIT } from '#core/figure.ts'
-import { printEstimate } from '#core/quantity/index.ts'
-import type { CutResult, LineResult } from '#core/record/entry.ts'
+import { fromSi, printEstimate } from '#core/quantity/index.ts'
+import type { UnitChoices } from '#core/quantity/choices.ts'
+import type { CutResult, LineResult, TestResult } from '#core/record/entry.ts'
 import { CUT_RESULT } from '#core/record/fields.ts'
 import { capital } from '#core/words/trade.ts'
 import { useShop } from '../../app/shop.ts'
 import { TEST_WORDS } from './outcome-words.ts'
+
+/** How fast a test rose or fell, as a gauge shows it: psi an hour, microns a minute; a leak of known volume as it is reckoned. */
+function rateWords({ kind, rate, uncertainty, perVolume }: TestResult, units: UnitChoices): string {
+  if (perVolume) return `${printEstimate(rate, uncertainty)} Pa·m³/s`
+  const [unit, seconds, each] =
+    kind === 'vacuum-test'
+      ? (['micron', 60, 'a minute'] as const)
+      : ([units.pressure, 3600, 'an hour'] as const)
+  const told = (paPerS: number) => fromSi(paPerS * seconds, unit)
+  return `${printEstimate(told(rate), told(uncertainty))} ${unit} ${each}`
+}
 
 /** What was seen of a cut, of those things that somebody looked at. */
 function cutSeen({ edge, slag, drop }: CutResult): string {
@@ -21,7 +33,7 @@ function cutSeen({ edge, slag, drop }: CutResult): string {
 
 /** What a line tells, in a few words and in the units of this screen. */
 export function useTell(): (told: LineResult) => string {
-  const { print, say } = useShop()
+  const { print, say, units } = useShop()
   return useCallback(
     (told) => {
       switch (told.kind) {
@@ -33,7 +45,7 @@ export function useTell(): (told: LineResult) => string {
         }
         case 'pressure-test':
         case 'vacuum-test':
-          return `${TEST_WORDS[told.verdict]}: ${printEstimate(told.rate, told.uncertainty)} ${told.perVolume ? 'Pa·m³/s' : 'Pa/s'}`
+          return `${TEST_WORDS[told.verdict]}: ${rateWords(told, units)}`
         case 'run':
           return `${told.state === 'finished' ? 'To its end' : 'Stopped'}, ${told.seconds > 0 ? print(told.seconds, 'time') : 'its times do not fit: a clock was wrong'}${told.skipped > 0 ? `, ${told.skipped} left out` : ''}`
         case 'override':
@@ -52,6 +64,6 @@ export function useTell(): (told: LineResult) => string {
           return `${told.signs.join(', ')}: ${told.cause}`
       }
     },
-    [print, say],
+    [print, say, units],
   )
 }

@@ -11,13 +11,11 @@ import { BRAZE_WORDS } from '../plan/braze/braze-words.ts'
 import { BRAZE_STATIONS, BrazeLine, type BrazeStation } from '../plan/braze/BrazeLine.tsx'
 import { BrazeParts } from '../plan/braze/BrazeParts.tsx'
 import type { EditOf } from '../plan/editing.ts'
-import { Findings } from '../plan/Findings.tsx'
 import { FuelField } from '../plan/FuelField.tsx'
 import { HowSheet } from '../plan/HowSheet.tsx'
-import { Stale } from '../plan/Stale.tsx'
 import { TorchField } from '../plan/TorchField.tsx'
 import { OwnTips } from './OwnTips.tsx'
-import { Told } from './Told.tsx'
+import { QuickBody } from './QuickBody.tsx'
 
 const NOTHING: readonly string[] = []
 const BELOW = ['rodLength', 'overlapNeeded', 'feedTime', 'setTime', 'reach60C', 'purgeFlow'] as const
@@ -32,7 +30,7 @@ export default function QuickBraze({
   readonly edit: EditOf<BrazeDraft>
   readonly torches: readonly Torch[]
 }) {
-  const { settings, units, say } = useShop()
+  const { settings, units } = useShop()
   const records = api.useRecordsQuery('braze').data
   const [station, setStation] = useState<BrazeStation | undefined>(undefined)
   const planned = useMemo(
@@ -52,40 +50,47 @@ export default function QuickBraze({
   const torchName = torches.find((t) => t.id === draft.torchId)?.name ?? ''
   const choice = shown?.plan.choice
   return (
-    <div className="grid min-h-0 grid-cols-[minmax(0,1fr)] content-start lg:overflow-y-auto">
-      <section
-        aria-label="The work"
-        data-work
-        className="grid items-start gap-x-8 gap-y-3 border-b-[1.5px] border-rule bg-sheet px-5 py-4 md:grid-cols-2 xl:grid-cols-3"
-      >
-        <FieldList
-          table={BRAZE_WORK}
-          names={['joint']}
-          said={draft.work}
-          path="work"
-          errors={errors}
-          onChange={setWork}
-        />
-        <BrazeParts work={draft.work} edit={edit} errors={errors} assumed={NOTHING} />
-        {torches.length > 0 ? (
-          <TorchField torchId={draft.torchId} torches={torches} onChoose={edit.setDraft} />
-        ) : null}
-        {draft.torchId === null ? (
-          <FuelField fuel={draft.rig.fuel} errors={errors} onChange={(fuel) => edit.setRig({ fuel })} />
-        ) : null}
-        <FieldList
-          table={BRAZE_GEAR}
-          names={['tipOrifice']}
-          said={draft.rig.braze}
-          path="rig.braze"
-          errors={errors}
-          onChange={setGear}
-        />
-        <OwnTips value={draft.rig.braze.tipOrifice} onChoose={(tipOrifice) => edit.setGear({ tipOrifice })} />
-      </section>
-      <div className="grid grid-cols-[minmax(0,1fr)]">
-        <Stale errors={errors}>
-          {shown && choice ? (
+    <>
+      <QuickBody
+        errors={errors}
+        plan={shown?.plan}
+        below={BELOW}
+        words={BRAZE_WORDS}
+        waits="Settings come with the first size that can be read."
+        onFigure={open}
+        fields={
+          <>
+            <FieldList
+              table={BRAZE_WORK}
+              names={['joint']}
+              said={draft.work}
+              path="work"
+              errors={errors}
+              onChange={setWork}
+            />
+            <BrazeParts work={draft.work} edit={edit} errors={errors} assumed={NOTHING} />
+            {torches.length > 0 ? (
+              <TorchField torchId={draft.torchId} torches={torches} onChoose={edit.setDraft} />
+            ) : null}
+            {draft.torchId === null ? (
+              <FuelField fuel={draft.rig.fuel} errors={errors} onChange={(fuel) => edit.setRig({ fuel })} />
+            ) : null}
+            <FieldList
+              table={BRAZE_GEAR}
+              names={['tipOrifice']}
+              said={draft.rig.braze}
+              path="rig.braze"
+              errors={errors}
+              onChange={setGear}
+            />
+            <OwnTips
+              value={draft.rig.braze.tipOrifice}
+              onChoose={(tipOrifice) => edit.setGear({ tipOrifice })}
+            />
+          </>
+        }
+        line={
+          shown && choice ? (
             <>
               <BrazeLine
                 plan={shown.plan}
@@ -97,18 +102,10 @@ export default function QuickBraze({
                 <strong>{choice.filler ?? 'No filler'}</strong>, {choice.form},{' '}
                 {choice.flux === 'none' ? 'no flux' : choice.flux}
               </p>
-              <Told
-                plan={shown.plan}
-                names={BELOW}
-                nameOf={(name) => say(BRAZE_WORDS.nameOf(name) ?? name)}
-              />
             </>
-          ) : (
-            <p className="p-6 text-soft">Settings come with the first size that can be read.</p>
-          )}
-        </Stale>
-        <Findings plan={shown?.plan} errors={errors} onOpen={open} />
-      </div>
+          ) : null
+        }
+      />
       {shown && station ? (
         <HowSheet
           station={station}
@@ -118,6 +115,6 @@ export default function QuickBraze({
           onClose={() => setStation(undefined)}
         />
       ) : null}
-    </div>
+    </>
   )
 }

@@ -12,14 +12,12 @@ import { FieldList, type Typed } from '../../form/FieldList.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
 import type { EditOf } from '../plan/editing.ts'
 import { CUT_WORDS } from '../plan/figure-words.ts'
-import { Findings } from '../plan/Findings.tsx'
 import { FuelField } from '../plan/FuelField.tsx'
 import { HowSheet } from '../plan/HowSheet.tsx'
 import { SHAPE_STATION, STATIONS, TheLine, type Station } from '../plan/TheLine.tsx'
-import { Stale } from '../plan/Stale.tsx'
 import { TorchField } from '../plan/TorchField.tsx'
 import { OwnTips } from './OwnTips.tsx'
-import { Told } from './Told.tsx'
+import { QuickBody } from './QuickBody.tsx'
 
 const METALS = keysOf(CUT_METALS).map((value) => ({ value, label: CUT_METALS[value] }))
 const BELOW = ['preheatTime', 'kerf', 'guideOffset', 'drag'] as const
@@ -34,7 +32,7 @@ export default function QuickCut({
   readonly edit: EditOf<CutDraft>
   readonly torches: readonly Torch[]
 }) {
-  const { settings, units, say } = useShop()
+  const { settings, units } = useShop()
   const records = api.useRecordsQuery('cut').data
   const [station, setStation] = useState<Station | undefined>(undefined)
   const planned = useMemo(
@@ -54,57 +52,57 @@ export default function QuickCut({
   const setRig = useCallback((name: string, value: Typed) => edit.setRig({ [name]: value }), [edit])
   const torchName = torches.find((t) => t.id === draft.torchId)?.name ?? ''
   return (
-    <div className="grid min-h-0 grid-cols-[minmax(0,1fr)] content-start lg:overflow-y-auto">
-      <section
-        aria-label="The work"
-        data-work
-        className="grid items-start gap-x-8 gap-y-3 border-b-[1.5px] border-rule bg-sheet px-5 py-4 md:grid-cols-2 xl:grid-cols-3"
-      >
-        <SelectField
-          beside
-          label="Metal"
-          value={draft.work.metal as keyof typeof CUT_METALS}
-          options={METALS}
-          onChange={(metal) => edit.setWork({ metal })}
-        />
-        <FieldList
-          table={CUT_WORK}
-          names={['thickness']}
-          sheet={sheetOf(draft.work.metal)}
-          said={draft.work}
-          path="work"
-          errors={errors}
-          onChange={setWork}
-        />
-        {torches.length > 0 ? (
-          <TorchField torchId={draft.torchId} torches={torches} onChoose={edit.setDraft} />
-        ) : null}
-        {draft.torchId === null ? (
-          <FuelField fuel={draft.rig.fuel} errors={errors} onChange={(fuel) => edit.setRig({ fuel })} />
-        ) : null}
-        <FieldList
-          table={RIG}
-          names={['tipOrifice']}
-          said={draft.rig}
-          path="rig"
-          errors={errors}
-          onChange={setRig}
-        />
-        <OwnTips value={draft.rig.tipOrifice} onChoose={(tipOrifice) => edit.setRig({ tipOrifice })} />
-      </section>
-      <div className="grid grid-cols-[minmax(0,1fr)]">
-        <Stale errors={errors}>
-          {shown ? (
+    <>
+      <QuickBody
+        errors={errors}
+        plan={shown?.plan}
+        below={BELOW}
+        words={CUT_WORDS}
+        waits="Settings come with the first thickness that can be read."
+        onFigure={open}
+        fields={
+          <>
+            <SelectField
+              beside
+              label="Metal"
+              value={draft.work.metal as keyof typeof CUT_METALS}
+              options={METALS}
+              onChange={(metal) => edit.setWork({ metal })}
+            />
+            <FieldList
+              table={CUT_WORK}
+              names={['thickness']}
+              sheet={sheetOf(draft.work.metal)}
+              said={draft.work}
+              path="work"
+              errors={errors}
+              onChange={setWork}
+            />
+            {torches.length > 0 ? (
+              <TorchField torchId={draft.torchId} torches={torches} onChoose={edit.setDraft} />
+            ) : null}
+            {draft.torchId === null ? (
+              <FuelField fuel={draft.rig.fuel} errors={errors} onChange={(fuel) => edit.setRig({ fuel })} />
+            ) : null}
+            <FieldList
+              table={RIG}
+              names={['tipOrifice']}
+              said={draft.rig}
+              path="rig"
+              errors={errors}
+              onChange={setRig}
+            />
+            <OwnTips value={draft.rig.tipOrifice} onChoose={(tipOrifice) => edit.setRig({ tipOrifice })} />
+          </>
+        }
+        line={
+          shown ? (
             <>
               <TheLine plan={shown.plan} request={shown.request} torchName={torchName} onOpen={setStation} />
-              <Told plan={shown.plan} names={BELOW} nameOf={(name) => say(CUT_WORDS.nameOf(name) ?? name)} />
             </>
-          ) : (
-            <p className="p-6 text-soft">Settings come with the first thickness that can be read.</p>
-          )}
-        </Stale>
-        <Findings plan={shown?.plan} errors={errors} onOpen={open} />
-      </div>
+          ) : null
+        }
+      />
       {shown && station ? (
         <HowSheet
           station={station}
@@ -114,6 +112,6 @@ export default function QuickCut({
           onClose={() => setStation(undefined)}
         />
       ) : null}
-    </div>
+    </>
   )
 }
