@@ -1,7 +1,6 @@
 import { spawn } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import { createServer } from 'node:net'
-import { homedir } from 'node:os'
 import { join, resolve } from 'node:path'
 import { Command, InvalidArgumentError } from 'commander'
 import pino from 'pino'
@@ -12,11 +11,8 @@ import { CannotStart, checkLog, checkFolder, isDemo } from '../server/folder.ts'
 import { startServer } from '../server/start.ts'
 import { openStore } from '../server/store.ts'
 import { ensureBuilt } from './build.ts'
+import { DEMO_LOG, OWN_LOG, ROOT } from './places.ts'
 
-const ROOT = resolve(import.meta.dirname, '..')
-/** The demo lies with the program; a shop's own log lies apart from it, so that a newer program finds it. */
-const DEMO = join(ROOT, 'data', 'demo')
-const OWN = join(homedir(), 'wimble-log')
 const say = (line: string) => process.stdout.write(`${line}\n`)
 
 function port(text: string): number {
@@ -48,7 +44,7 @@ function checkWhose(data: string, empty: boolean): void {
   const demo = isDemo(data)
   if (demo === true && empty)
     throw new CannotStart(`${data} holds a demo log. Choose another folder with --data, or start the demo.`)
-  if (demo === false && !empty && data !== DEMO)
+  if (demo === false && !empty && data !== DEMO_LOG)
     throw new CannotStart(
       `${data} holds a shop's own log, not a demo. Start it with: npm start -- --data ${data}`,
     )
@@ -81,7 +77,7 @@ interface Options {
 }
 
 async function demo(options: Options): Promise<void> {
-  const data = resolve(options.data ?? (options.empty ? OWN : DEMO))
+  const data = resolve(options.data ?? (options.empty ? OWN_LOG : DEMO_LOG))
   await checkPort(options.port)
   checkFolder(data)
   const opening = { newLog: options.newLog || options.fresh, asItIs: options.asItIs }
@@ -127,7 +123,7 @@ const program = new Command('demo')
   .description('Starts Wimble: with demo data, or with an empty log for real work.')
   .option('--empty', 'an empty log, for real work', false)
   .option('--port <number>', 'port on this machine', port, 4310)
-  .option('--data <folder>', `where the log is kept (${DEMO}, or ${OWN} for real work)`)
+  .option('--data <folder>', `where the log is kept (${DEMO_LOG}, or ${OWN_LOG} for real work)`)
   .option('--new-log', 'put the present log aside and make a new one', false)
   .option('--fresh', 'the same', false)
   .option('--as-it-is', 'open a log that was not closed although its write-ahead file is gone', false)

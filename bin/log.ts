@@ -1,17 +1,15 @@
 import { createWriteStream, existsSync } from 'node:fs'
-import { homedir } from 'node:os'
 import { join, resolve } from 'node:path'
 import { pipeline } from 'node:stream/promises'
 import { Command } from 'commander'
 import type { Store } from '../server/store.ts'
 import type { Lanes } from '../server/workers/lanes.ts'
 import { BadInput, print } from './io.ts'
+import { DEMO_LOG, OWN_LOG, ROOT } from './places.ts'
 
 /* The database is only loaded by the commands that need it. */
-const ROOT = resolve(import.meta.dirname, '..')
 /** The shop's own log where there is one, else the demo's. */
-const OWN = join(homedir(), 'wimble-log')
-const DATA = existsSync(join(OWN, 'wimble.sqlite')) ? OWN : join(ROOT, 'data', 'demo')
+const DATA = existsSync(join(OWN_LOG, 'wimble.sqlite')) ? OWN_LOG : DEMO_LOG
 
 interface Options {
   readonly data: string

@@ -1,5 +1,5 @@
 import type { UnitChoices } from './choices.ts'
-import { fromSi, INCH_M, unitOf, type Kind, type UnitId } from './units.ts'
+import { fromSi, unitOf, type Kind, type UnitId } from './units.ts'
 
 /** A value as it is shown: the figure and its unit apart, so that the figure can be set larger. */
 export interface Shown {
@@ -25,11 +25,6 @@ export function fractionOf(inches: number): string | undefined {
   if (part === 0) return `${sign}${whole}`
   const g = gcd(part, SIXTY_FOURTHS)
   return `${sign}${whole > 0 ? `${whole} ` : ''}${part / g}/${SIXTY_FOURTHS / g}`
-}
-
-/** The nearest sixty-fourth of an inch in words of a rule, for instance "13/64". Value in m. */
-export function nearestSixtyFourth(valueM: number): string {
-  return fractionOf(Math.round((valueM / INCH_M) * SIXTY_FOURTHS) / SIXTY_FOURTHS) ?? '0'
 }
 
 /** Bores this small, in inches, are known to a ten-thousandth: .0465, .0595. */

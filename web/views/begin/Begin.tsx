@@ -3,18 +3,19 @@ import { useNavigate } from 'react-router'
 import { INCH_UNITS, METRIC_UNITS } from '#core/quantity/choices.ts'
 import { parseQuantity, printAs } from '#core/quantity/index.ts'
 import { FUELS } from '#core/gas/fuels.ts'
-import { keysOf } from '#core/objects.ts'
 import { TORCH } from '#core/rig/fields.ts'
 import { SHOP } from '#core/shop/fields.ts'
 import { api, type Failure } from '../../app/api.ts'
 import { device } from '../../app/device.ts'
 import { useSend } from '../../app/store.ts'
+import { optionsOf } from '../../form/options.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Field, Group } from '../../ui/Field.tsx'
 import { Segmented } from '../../ui/Segmented.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
 import { TextField } from '../../ui/TextField.tsx'
 import { useKeptForm } from '../../ui/useKeptForm.ts'
+import { FUEL_OPTIONS } from '../plan/FuelField.tsx'
 import { bodyOf, contentsFault, noAnswers, SOLD_TIPS, tipsOf, type Answers } from './first-shop.ts'
 
 const ChartImport = lazy(() => import('../plan/ChartImport.tsx'))
@@ -23,9 +24,8 @@ const UNITS = [
   { value: 'inch', label: 'Inches and psi' },
   { value: 'metric', label: 'Millimetres and bar' },
 ] as const
-const REGIONS = keysOf(SHOP.region.names).map((value) => ({ value, label: SHOP.region.names[value] }))
-const TORCHES = keysOf(TORCH.kind.names).map((value) => ({ value, label: TORCH.kind.names[value] }))
-const FUEL_OPTIONS = Object.values(FUELS).map((f) => ({ value: f.id, label: f.title }))
+const REGIONS = optionsOf(SHOP.region.names)
+const TORCHES = optionsOf(TORCH.kind.names)
 const ROLES = [
   { value: 'practised', label: 'Qualified' },
   { value: 'apprentice', label: 'Apprentice' },
@@ -48,7 +48,9 @@ const SIZES = {
 export default function Begin() {
   const go = useNavigate()
   const send = useSend()
-  const [answers, change, letGo] = useKeptForm<Answers>('begin', noAnswers())
+  // its ids are made once, not at each key
+  const [first] = useState(noAnswers)
+  const [answers, change, letGo] = useKeptForm<Answers>('begin', first)
   const [chart, setChart] = useState<'later' | 'now'>(answers.chart.length > 0 ? 'now' : 'later')
   const [begin, { isLoading }] = api.useBeginShopMutation()
   const [fault, setFault] = useState('')

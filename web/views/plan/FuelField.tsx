@@ -2,7 +2,7 @@ import type { FieldError } from '#core/figure.ts'
 import { FUELS, type FuelId } from '#core/gas/fuels.ts'
 import { SelectField } from '../../ui/SelectField.tsx'
 
-const OPTIONS = Object.values(FUELS).map((f) => ({ value: f.id, label: f.title }))
+export const FUEL_OPTIONS = Object.values(FUELS).map((f) => ({ value: f.id, label: f.title }))
 
 /** The fuel of a rig, by its name on the label. */
 export function FuelField({
@@ -20,7 +20,7 @@ export function FuelField({
       label="Fuel"
       // a word that is no fuel shows as nothing chosen, with its error under it
       value={fuel as FuelId}
-      options={OPTIONS}
+      options={FUEL_OPTIONS}
       error={errors.find((e) => e.field === 'rig.fuel')?.message}
       onChange={onChange}
     />

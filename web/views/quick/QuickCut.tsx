@@ -3,12 +3,12 @@ import { NO_RUNS, planDraft, type GoodCut } from '#application/plan-of.ts'
 import { CUT_METALS, CUT_WORK } from '#core/cut/fields.ts'
 import { sheetOf } from '#core/quantity/index.ts'
 import { RIG } from '#core/rig/fields.ts'
-import { keysOf } from '#core/objects.ts'
 import type { CutDraft } from '#contract/schemas.ts'
 import type { Torch } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
 import { FieldList, type Typed } from '../../form/FieldList.tsx'
+import { optionsOf } from '../../form/options.ts'
 import { SelectField } from '../../ui/SelectField.tsx'
 import type { EditOf } from '../plan/editing.ts'
 import { CUT_WORDS } from '../plan/figure-words.ts'
@@ -19,7 +19,7 @@ import { TorchField } from '../plan/TorchField.tsx'
 import { OwnTips } from './OwnTips.tsx'
 import { QuickBody } from './QuickBody.tsx'
 
-const METALS = keysOf(CUT_METALS).map((value) => ({ value, label: CUT_METALS[value] }))
+const METALS = optionsOf(CUT_METALS)
 const BELOW = ['preheatTime', 'kerf', 'guideOffset', 'drag'] as const
 
 /** A cut in four fields: its settings on the line, what else it wants below, and what there is to mind. */

@@ -1,7 +1,7 @@
-import { keysOf } from '#core/objects.ts'
 import { applies, type Field } from '#core/fields/spec.ts'
 import { SHEET, type SheetField } from '#core/sheet/fields.ts'
 import { labelOf } from '#core/sheet/read.ts'
+import { optionsOf } from '../../../form/options.ts'
 import { SelectField } from '../../../ui/SelectField.tsx'
 import { TextField } from '../../../ui/TextField.tsx'
 import type { OpenedSheet, SheetWork } from './useSheet.ts'
@@ -72,7 +72,7 @@ function SameField({
     <SelectField
       label={labelOf(field)}
       value={value}
-      options={keysOf(spec.names).map((word) => ({ value: word, label: spec.names[word] ?? word }))}
+      options={optionsOf(spec.names)}
       error={error}
       onChange={onChange}
     />

@@ -1,5 +1,6 @@
 import { Link } from 'react-router'
 import { SHEET_MOST } from '#core/sheet/open.ts'
+import { capital } from '#core/words/trade.ts'
 import { Button } from '../../../ui/Button.tsx'
 import { FileField } from '../../../ui/FileField.tsx'
 import { Field } from '../../../ui/Field.tsx'
@@ -49,8 +50,6 @@ export default function SheetPage() {
     </main>
   )
 }
-
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 
 /** A file, or cells pasted out of one. */
 function Choose({ work }: { readonly work: SheetWork }) {
