@@ -23,9 +23,9 @@ import type {
 import type { Records } from '#contract/types.ts'
 
 /** The shop's own good runs that a plan goes by. */
-export type OwnRuns = Pick<Records, 'cuts' | 'kerfs' | 'brazes'>
+export type OwnRuns = Pick<Records, 'cuts' | 'kerfs' | 'brazes' | 'held'>
 /** A shop that has written nothing down yet. */
-export const NO_RUNS: OwnRuns = { cuts: [], kerfs: [], brazes: [] }
+export const NO_RUNS: OwnRuns = { cuts: [], kerfs: [], brazes: [], held: {} }
 
 /** A cut worked out. */
 export interface GoodCut {
@@ -55,7 +55,7 @@ export type Planned = GoodCut | { readonly ok: false; readonly errors: readonly 
 export function planDraft(
   draft: CutDraft,
   settings: Settings,
-  records: Pick<Records, 'cuts' | 'kerfs'>,
+  records: Pick<Records, 'cuts' | 'kerfs' | 'held'>,
   shown: UnitChoices = settings.units,
 ): Planned {
   const read = readCut(
@@ -75,6 +75,7 @@ export function planDraft(
     ...read.request.rig,
     kerfLog: records.kerfs,
     ownCuts: records.cuts,
+    held: records.held,
     oxygenDivisionPa,
     fuelDivisionPa,
   }
@@ -148,7 +149,7 @@ export const brazeRigOf = (
 export function planBrazeDraft(
   draft: BrazeDraft,
   settings: Settings,
-  records: Pick<Records, 'brazes'>,
+  records: Pick<Records, 'brazes' | 'held'>,
   shown: UnitChoices = settings.units,
 ): PlannedBraze {
   const read = readBraze(
@@ -164,7 +165,13 @@ export function planBrazeDraft(
   const { oxygenDivisionPa, fuelDivisionPa } = divisionsOf(settings)
   const request: BrazeRequest = {
     ...read.request,
-    rig: { ...read.request.rig, ownBrazes: records.brazes, oxygenDivisionPa, fuelDivisionPa },
+    rig: {
+      ...read.request.rig,
+      ownBrazes: records.brazes,
+      held: records.held,
+      oxygenDivisionPa,
+      fuelDivisionPa,
+    },
   }
   return { ok: true, kind: 'braze', plan: planBraze(request), request }
 }

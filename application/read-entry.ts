@@ -86,9 +86,17 @@ export function plannedOf(plan: CutPlan | BrazePlan): Planned {
     KEPT.flatMap((name) => {
       const f = figures[name]
       if (!f) return []
-      const { value, low, high, source, hoseDropPa } = f
+      const { value, low, high, outerLow, outerHigh, source, hoseDropPa, held } = f
+      const told = { value, low, high, outerLow, outerHigh, source }
       return [
-        [name, { value, low, high, source, ...(hoseDropPa === undefined ? {} : { hoseDrop: hoseDropPa }) }],
+        [
+          name,
+          {
+            ...told,
+            ...(hoseDropPa === undefined ? {} : { hoseDrop: hoseDropPa }),
+            ...(held === undefined ? {} : { held }),
+          },
+        ],
       ]
     }),
   )

@@ -31,7 +31,11 @@ import { pieceNamedAsNow } from './older-names.ts'
 
 /** Reasons were once a record by key; those of several runs of tube had a number behind it. */
 type OldReasons = Readonly<Record<string, number | string>>
-type OldFigure = Omit<Figure, 'from'> & { readonly from: OldReasons | readonly Reason[] }
+type OldFigure = Omit<Figure, 'from' | 'outerLow' | 'outerHigh'> & {
+  readonly from: OldReasons | readonly Reason[]
+  readonly outerLow?: number
+  readonly outerHigh?: number
+}
 type OldPlan = Omit<CutPlan | BrazePlan, 'figures' | 'detail'> & {
   readonly figures: Readonly<Partial<Record<string, OldFigure>>>
   readonly detail?: object
@@ -39,7 +43,9 @@ type OldPlan = Omit<CutPlan | BrazePlan, 'figures' | 'detail'> & {
 
 const isOld = (from: OldFigure['from']): from is OldReasons => !Array.isArray(from)
 
-function figureAsNow(figure: OldFigure): Figure {
+function figureAsNow(old: OldFigure): Figure {
+  // a plan that was frozen with one span keeps it: what was promised then is what the log is held against
+  const figure = { ...old, outerLow: old.outerLow ?? old.low, outerHigh: old.outerHigh ?? old.high }
   const { from } = figure
   if (!isOld(from)) return { ...figure, from }
   const own = KIND_OF_UNIT[figure.unit]

@@ -6,6 +6,7 @@ import type { Figure } from '#core/figure.ts'
 import type { Gear } from '#core/rig/gear.ts'
 import type { LineSetup } from '#core/line/setup.ts'
 import type { Step } from '#core/line/steps.ts'
+import type { HeldFigures } from '#core/span.ts'
 import type { Tried } from '#core/check/faults.ts'
 import type { TestAsked, TestEvent, TestKind } from '#core/check/test-record.ts'
 import type { Instrument, Quality } from '#core/instrument/kinds.ts'
@@ -211,6 +212,8 @@ export interface Records {
   readonly cuts: readonly OwnCut[]
   readonly kerfs: readonly MeasuredKerf[]
   readonly brazes: readonly OwnBraze[]
+  /** How the log has found the estimates of plans. */
+  readonly held: HeldFigures
   readonly tried: readonly Tried[]
 }
 /** What the log has taught: the shop's own chart, how far estimates were off, and which changes helped. */

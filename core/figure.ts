@@ -1,3 +1,4 @@
+import type { Held } from './span.ts'
 import type { Kind, SiUnit } from './quantity/units.ts'
 import type { Reason } from './reason.ts'
 
@@ -9,8 +10,12 @@ export type Source = (typeof SOURCES)[number]
 export interface Figure {
   readonly value: number
   readonly unit: SiUnit
+  /** The likely span: about two of three lie in it. Of what is kept within a band, the band. */
   readonly low: number
   readonly high: number
+  /** The wide span: nineteen of twenty. */
+  readonly outerLow: number
+  readonly outerHigh: number
   readonly source: Source
   /** How it was worked out, in words and in the shop's units. */
   readonly because: string
@@ -25,6 +30,8 @@ export interface Figure {
   readonly hoseDropPa?: number
   /** Of how many runs of the shop's own it is the median. */
   readonly runs?: number
+  /** How the log has moved and widened the estimate, where it has. */
+  readonly held?: Held
   /** The stops of its plan: a figure that carries any is not to be set. */
   readonly stop?: readonly string[]
 }

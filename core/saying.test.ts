@@ -85,6 +85,8 @@ const FIGURE: Figure = {
   value: 1,
   low: 0.5,
   high: 3.6 * PSI_PA * 10,
+  outerLow: 0.2,
+  outerHigh: 3.6 * PSI_PA * 20,
   unit: 'Pa',
   source: 'worked-out',
   because: '',

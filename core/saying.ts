@@ -81,6 +81,7 @@ const isOther = (as: FigureSaying): as is Other => Object.hasOwn(OTHERS, as)
 
 /** What of a figure is needed to say it. */
 type Told = Pick<Figure, 'value' | 'low' | 'high' | 'unit' | 'source'>
+type ToldWide = Pick<Figure, 'outerLow' | 'outerHigh'> & Told
 /** What a figure is, so far as how finely it can be used. */
 const sayingOf = (name: string, unit: Figure['unit']): FigureSaying =>
   FIGURE_SAYING[name] ?? KIND_OF_UNIT[unit]
@@ -112,6 +113,12 @@ export function saySpan(name: string, figure: Told, units: UnitChoices): string 
     return low === high ? '' : `${low} to ${high}`
   }
   return spanAs(figure.low, figure.high, as, units)
+}
+
+/** The span that nineteen of twenty lie in; blank where it is none other than the likely one. */
+export function sayWideSpan(name: string, figure: ToldWide, units: UnitChoices): string {
+  const wide = saySpan(name, { ...figure, low: figure.outerLow, high: figure.outerHigh }, units)
+  return wide === saySpan(name, figure, units) ? '' : wide
 }
 
 /** All its digits that mean anything, for how it was worked out: "0.3274 in". */

@@ -73,6 +73,7 @@ describe('an empty log', () => {
       cuts: [],
       kerfs: [],
       brazes: [],
+      held: {},
       tried: [],
     })
     expect((await server.call('GET', '/api/settings')).json).toMatchObject({ region: 'us', altitude: '0 ft' })

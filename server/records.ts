@@ -8,5 +8,6 @@ const NONE = '[]'
 export const recordsOf = ({ log }: Store, kind: PieceDraft['kind']): Omit<Records, 'tried'> => ({
   cuts: JSON.parse(kind === 'cut' ? log.cuts() : NONE) as Records['cuts'],
   kerfs: JSON.parse(kind === 'cut' ? log.kerfs() : NONE) as Records['kerfs'],
+  held: log.held(),
   brazes: JSON.parse(kind === 'braze' ? log.brazes() : NONE) as Records['brazes'],
 })

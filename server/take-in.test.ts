@@ -5,7 +5,7 @@ import Ajv from 'ajv/dist/2020.js'
 import JSZip from 'jszip'
 import Database from 'better-sqlite3'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { ApiError, CloseOut, Imported, LogEntry, LogPage } from '#contract/types.ts'
+import type { ApiError, CloseOut, Imported, LogEntry, LogPage, Records } from '#contract/types.ts'
 import LOG_SCHEMA from '#contract/log.schema.json' with { type: 'json' }
 import { readLog } from '#application/log-file.ts'
 import { openDatabase } from './db/open.ts'
@@ -182,6 +182,48 @@ describe('the log out and in', () => {
     const done = await imported(server, text)
     expect(done.added).toBe(1)
     expect(done.bad).toHaveLength(6)
+  })
+  it('moves the estimates of plans once ten good runs lie outside their span', async () => {
+    const { entries } = JSON.parse(
+      (await raw(server, 'GET', '/api/export?format=json')).bytes.toString(),
+    ) as { entries: { kind: string; told: Record<string, unknown> & { used: object } }[] }
+    const cut = entries.find((e) => e.kind === 'cut')
+    const preheat = (si: number) => ({
+      ...cut,
+      id: randomUUID(),
+      runId: null,
+      pieceId: null,
+      corrects: null,
+      tipOrificeM: 0.0013,
+      thicknessM: 0.0127,
+      told: {
+        ...cut?.told,
+        drop: 'by-itself',
+        slag: 'none',
+        marks: [],
+        used: { ...cut?.told.used, preheat: { text: `${si} s`, si } },
+        planned: {
+          preheatTime: { value: 8, low: 6, high: 11, outerLow: 4.5, outerHigh: 15, source: 'worked-out' },
+        },
+      },
+    })
+    const heldOf = async (runs: number) => {
+      const shop = await testServer({ empty: true })
+      const text = JSON.stringify({
+        format: 'wimble-log',
+        version: 1,
+        photos: [],
+        entries: Array.from({ length: runs }, (_, i) => preheat(20 + (i % 3))),
+      })
+      expect(await imported(shop, text)).toMatchObject({ added: runs, bad: [] })
+      const { held } = (await shop.call('GET', '/api/records')).json as Records
+      await shop.stop()
+      return held
+    }
+    expect(await heldOf(9)).toEqual({})
+    expect(await heldOf(12)).toEqual({
+      preheatTime: { moved: expect.closeTo(21 / 8, 6), widened: expect.any(Number), runs: 12 },
+    })
   })
   it('lets a spreadsheet run no formula from a note, and reads the note back as it was', async () => {
     const piece = await pieceNamed(server, 'Paddle frames')

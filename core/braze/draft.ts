@@ -50,7 +50,27 @@ export const BRAZE_FIGURE_UNIT = {
 } as const satisfies Readonly<Record<BrazeFigureName, SiUnit>>
 
 type BrazePressure = PressureOf<typeof BRAZE_FIGURE_UNIT>
-const SHAPE = { names: BRAZE_FIGURES, unit: BRAZE_FIGURE_UNIT, atTip: new Set<never>() }
+const SHAPE = {
+  names: BRAZE_FIGURES,
+  unit: BRAZE_FIGURE_UNIT,
+  atTip: new Set<never>(),
+  within: new Set<BrazeFigureName>([
+    'brazingTemperature',
+    'baseHeadroom',
+    'clearanceCold',
+    'clearanceHot',
+    'overlapNeeded',
+    'tipOrifice',
+    'coneDistance',
+    'oxygenPressure',
+    'fuelPressure',
+    'purgeFlow',
+    'purgeTime',
+    'preheatTo',
+    'grooveDepth',
+    'grooveWidth',
+  ]),
+}
 
 /** A braze while it is being planned. */
 export class BrazeDraft extends PlanDraft<BrazeFigureName, BrazePressure> {

@@ -47,6 +47,7 @@ function situationOf({ work, rig, shop }: BrazeRequest): Situation {
  */
 export function planBraze(request: BrazeRequest): BrazePlan {
   const draft = new BrazeDraft(request)
+  draft.holdTo(request.rig.held)
   if (request.ignored.length > 0)
     draft.say(
       'note',

@@ -1,4 +1,5 @@
 import { FUELS } from '../gas/fuels.ts'
+import { productSpan, type Spanned } from '../span.ts'
 import { brazesLike } from './own.ts'
 import { valuesOf } from '../learn/own-runs.ts'
 import { ambientPressurePa } from '../gas/standard.ts'
@@ -202,8 +203,10 @@ function putFlows(draft: BrazeDraft, torch: Torch, ratio: number, flame: FlameCh
   })
   draft.put('oxygenFlow', {
     value: torch.fuelFlow * ratio,
-    low: at(gas.exitSpeed[0]) * gas.neutral[0] * flame.oxygen,
-    high: at(gas.exitSpeed[2]) * gas.neutral[2] * flame.oxygen,
+    ...productSpan(torch.fuelFlow * ratio, [
+      { value: torch.fuelFlow, low: at(gas.exitSpeed[0]), high: at(gas.exitSpeed[2]) },
+      { value: gas.neutral[1], low: gas.neutral[0], high: gas.neutral[2] },
+    ]),
     because: `${Math.round(ratio * 100) / 100} volumes to one of fuel: ${flame.name}.`,
     from: { fuelFlow: torch.fuelFlow, oxygenToFuel: ratio, flame: flame.name },
     cites: 'ratios as practised; the flame itself decides',
@@ -297,11 +300,16 @@ function putTimes(draft: BrazeDraft, task: HeatTask, torch: Torch, heated: Heate
     )
 }
 
+/** How far the time of a flame that was not reckoned may be out, a factor. */
+const UNTIMED_FACTOR = 1.5
+
 function putUsed(draft: BrazeDraft, fuelFlow: number, oxygenFlow: number, litS: number): void {
   const from: Grounds = { torchTime: litS }
   const time = draft.figures.timeToTemperature
-  const spread = time ? [time.low / time.value, time.high / time.value] : [0.7, 1.5]
-  draft.put('torchTime', {
+  const spread = time
+    ? [time.outerLow / time.value, time.outerHigh / time.value]
+    : [1 / UNTIMED_FACTOR, UNTIMED_FACTOR]
+  const lit = draft.put('torchTime', {
     value: litS,
     low: litS * (spread[0] ?? 1),
     high: litS * (spread[1] ?? 1),
@@ -309,22 +317,19 @@ function putUsed(draft: BrazeDraft, fuelFlow: number, oxygenFlow: number, litS: 
     from: { lengths: sectionsOf(draft.request.work) },
     cites: MODEL,
   })
-  draft.put('oxygenUsed', {
-    value: oxygenFlow * litS,
-    low: oxygenFlow * litS * 0.6,
-    high: oxygenFlow * litS * 1.7,
+  const wide = (name: 'torchTime' | 'oxygenFlow' | 'fuelFlow', value: number): Spanned => {
+    const f = draft.figures[name]
+    return { value, low: f?.outerLow ?? value, high: f?.outerHigh ?? value }
+  }
+  const used = (name: 'oxygenFlow' | 'fuelFlow', flow: number) => ({
+    value: flow * lit,
+    ...productSpan(flow * lit, [wide(name, flow), wide('torchTime', lit)]),
     because: 'Flow times torch time.',
-    from: { ...from, oxygenFlow },
+    from: { ...from, [name]: flow },
     cites: 'flow times time',
   })
-  draft.put('fuelUsed', {
-    value: fuelFlow * litS,
-    low: fuelFlow * litS * 0.6,
-    high: fuelFlow * litS * 1.7,
-    because: 'Flow times torch time.',
-    from: { ...from, fuelFlow },
-    cites: 'flow times time',
-  })
+  draft.put('oxygenUsed', used('oxygenFlow', oxygenFlow))
+  draft.put('fuelUsed', used('fuelFlow', fuelFlow))
 }
 
 function putReach(draft: BrazeDraft, { filler }: Judged, { heat, rag }: Heated): void {
@@ -366,7 +371,7 @@ function putReach(draft: BrazeDraft, { filler }: Judged, { heat, rag }: Heated):
     from: { solidus: filler.solidusK },
     cites: MODEL,
   })
-  adviseOrder(draft, draft.figures.remeltDistance?.high ?? remelt)
+  adviseOrder(draft, draft.figures.remeltDistance?.outerHigh ?? remelt)
   if (work.protectM !== undefined) adviseProtected(draft, work.protectM, heat, rag)
   if (work.nextJointM !== undefined)
     adviseNext(draft, work.nextJointM, atDistance(heat.profile, work.nextJointM), filler.solidusK, filler.id)

@@ -54,6 +54,7 @@ function readRig(r: Reader, input: Json, units: UnitChoices): BrazeRig {
       readTipRow(r, row, path),
     ),
     ownBrazes: [],
+    held: {},
     rods:
       rig['rods'] === undefined
         ? undefined

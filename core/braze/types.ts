@@ -6,6 +6,7 @@ import type { ReadOf, WordOf } from '../fields/spec.ts'
 import type { SetFlame } from '../flame/set.ts'
 import type { FuelId } from '../gas/fuels.ts'
 import type { BaseMetal } from '../metal/base-metals.ts'
+import type { HeldFigures } from '../span.ts'
 import type { Advice, Caution, Ticked } from '../piece/plan-draft.ts'
 import type { PlanChange } from '../piece/plan-change.ts'
 import type { Joint } from './joints.ts'
@@ -91,6 +92,8 @@ export interface ShelfRod {
 export interface BrazeRig extends Supply, ReadOf<typeof BRAZE_GEAR> {
   readonly chart: readonly TipRow[]
   readonly ownBrazes: readonly OwnBraze[]
+  /** How the log has found the estimates. */
+  readonly held: HeldFigures
   /** Absent when nobody said what is on the shelf. */
   readonly rods?: readonly ShelfRod[] | undefined
 }

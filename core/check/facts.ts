@@ -105,7 +105,7 @@ export function factsOfCut(
     })
   }
   const preheat = done.preheatS ?? done.tookS.preheat
-  const least = figures.preheatTime?.low
+  const least = figures.preheatTime?.outerLow
   facts.when(
     preheat !== undefined && least !== undefined && preheat < least,
     'the lever went down before the preheat was due',
@@ -201,12 +201,12 @@ export function factsOfBraze(
       'no-flux': 2,
       'cup-cold': 2,
     })
-    facts.when(took !== undefined && took > heat.high, 'heating took longer than the plan’s span', {
+    facts.when(took !== undefined && took > heat.outerHigh, 'heating took longer than the plan’s span', {
       'too-long': 3,
       'braze-tip-small': 2,
       'no-flux': 2,
     })
-    facts.when(took !== undefined && took < heat.low, 'heating was shorter than the plan’s span', {
+    facts.when(took !== undefined && took < heat.outerLow, 'heating was shorter than the plan’s span', {
       'cold-work': 3,
       'lip-only': 2,
       'cup-cold': 2,

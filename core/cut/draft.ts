@@ -13,6 +13,18 @@ const SHAPE = {
   names: CUT_FIGURES,
   unit: CUT_FIGURE_UNIT,
   atTip: new Set(AT_TIP),
+  within: new Set<CutFigureName>([
+    'tipOrifice',
+    'cuttingOxygenPressure',
+    'fuelPressure',
+    'travelAngle',
+    'drag',
+    'standoff',
+    'pierceHeight',
+    'trackDial',
+    'carbonEquivalent',
+    'warmTo',
+  ]),
 }
 
 /** Fuel and preheat oxygen as planned, m³/s. */

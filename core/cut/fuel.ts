@@ -208,12 +208,12 @@ export function adviseContents(draft: Draft): void {
   const { oxygenLeftM3, fuelLeftM3, fuel } = draft.request.rig
   const one = (left: number | undefined, name: 'oxygenUsed' | 'fuelUsed', gas: string) => {
     const used = draft.figures[name]
-    if (left === undefined || !used || used.high <= left) return
+    if (left === undefined || !used || used.outerHigh <= left) return
     draft.say(
       'mind',
       name === 'oxygenUsed' ? 'oxygen-runs-out' : 'fuel-runs-out',
       `${gas} may run out`,
-      `This takes ${draft.showSpan(used.low, used.high, 'volume')}; ${draft.show(left, 'volume')} is there. Have the next cylinder by, so that the cut does not stop half way.`,
+      `This takes ${draft.showSpan(used.outerLow, used.outerHigh, 'volume')}; ${draft.show(left, 'volume')} is there. Have the next cylinder by, so that the cut does not stop half way.`,
       { field: 'rig.cylinders', figure: name },
     )
   }

@@ -19,8 +19,8 @@ export function planKerf(draft: Draft, orificeM: number, row: ChartRow | undefin
   if (learned)
     return draft.put('kerf', {
       value: learned.value,
-      low: learned.low,
-      high: learned.high,
+      low: learned.nextLow,
+      high: learned.nextHigh,
       source: 'log',
       runs: learned.count,
       because: `The median of ${learned.count} ${learned.count === 1 ? 'cut' : 'cuts'} that you measured with this tip on this plate is ${draft.show(learned.median, 'kerf')}; ${row?.kerfM === undefined ? 'estimated it would be' : 'your chart says'} ${draft.show(expected, 'kerf')}, and what you measured weighs ${Math.round(learned.weight * 100)} %.`,
@@ -137,7 +137,7 @@ export function planGuide(draft: Draft, kerf: number): void {
     )
     return
   }
-  const ends = [k.low, k.high].map(at)
+  const ends = [k.outerLow, k.outerHigh].map(at)
   draft.put('guideOffset', {
     value,
     low: Math.max(0, Math.min(...ends)),

@@ -23,7 +23,8 @@ import {
   perPropane,
   type SteelRow,
 } from './steel-table.ts'
-import { planOxygenBurnt, planTimeAndGas } from './time-and-gas.ts'
+import { planOxygenBurnt, planTimeAndGas, wideOf } from './time-and-gas.ts'
+import { productSpan } from '../span.ts'
 import { chooseDrill, sameOrifice } from './tip.ts'
 import { planUsual } from './usual.ts'
 import type { ChartRow, CutPlan, CutRequest } from './types.ts'
@@ -68,6 +69,7 @@ export function planCut(request: CutRequest): CutPlan {
     fuel: rig.fuel,
     handling: rig.handling,
   })
+  draft.holdTo(rig.held)
   draft.learnFrom({ travelSpeed: valuesOf(own, 'speed'), preheatTime: valuesOf(own, 'preheatS') })
   const gas = planGas(draft, steel)
   const oxygen = planOxygen(draft, {
@@ -256,10 +258,13 @@ function planGas(draft: Draft, steel: SteelRow): GasPlan {
   const why = [dirty ? `to get through the ${work.surface}` : '', work.bevelRad > 0 ? 'for the bevel' : '']
     .filter((w) => w !== '')
     .join(' and ')
+  const middle = poorly(draft) ? steel.fuel[1] : mid(steel.fuel)
   const fuel = draft.put('fuelFlow', {
-    value: (poorly(draft) ? steel.fuel[1] : mid(steel.fuel)) * more,
-    low: steel.fuel[0] * more * wideLow,
-    high: steel.fuel[1] * more * wideHigh,
+    value: middle * more,
+    ...productSpan(middle * more, [
+      { value: middle, low: steel.fuel[0], high: steel.fuel[1] },
+      { value: 1, low: wideLow, high: wideHigh },
+    ]),
     because: steel.fuelByHeat
       ? `An estimate: no flows of ${FUELS[rig.fuel].name} are published here, so it is what gives the same net heat as the propane for this plate (${perPropane(rig.fuel).toFixed(2)} volumes to one)${more > 1 ? `, and 15 % more ${why}` : ''}.`
       : `${poorly(draft) ? 'The top' : 'The middle'} of the ${draft.showSpan(steel.fuel[0], steel.fuel[1], 'flow')} published for this plate${more > 1 ? `, and 15 % more ${why}` : ''}.`,
@@ -277,8 +282,7 @@ function planGas(draft: Draft, steel: SteelRow): GasPlan {
   const ratio = mid([lean, rich])
   const preheatOxygen = draft.put('preheatOxygenFlow', {
     value: fuel * ratio,
-    low: steel.fuel[0] * more * wideLow * lean,
-    high: steel.fuel[1] * more * wideHigh * rich,
+    ...productSpan(fuel * ratio, [wideOf(draft, 'fuelFlow', fuel), { value: ratio, low: lean, high: rich }]),
     because: `${Math.round(ratio * 1000) / 1000} volumes of oxygen to one of ${FUELS[rig.fuel].name} (${lean} to ${rich} in cutting preheat).`,
     from: { fuelFlow: fuel, oxygenToFuel: ratio, ratioLow: lean, ratioHigh: rich },
     cites: 'ratios as practised in cutting preheat',

@@ -69,6 +69,7 @@ function readRig(r: Reader, input: Json, units: UnitChoices): CutRig {
       readChartRow(r, row, path),
     ),
     ownCuts: [],
+    held: {},
     kerfLog: readRows(r, rig['kerfLog'], 'rig.kerfLog', Object.keys(KERF_ROW), (row, path) =>
       readKerf(r, row, path),
     ),

@@ -182,7 +182,7 @@ function offcutVolume(work: CutWork, kerfM: number): number | undefined {
 export function planShape(draft: Draft, kerfM: number, slower: (bevelRad: number) => number): Route {
   const { work } = draft.request
   const k = draft.figures.kerf
-  const spread = [k?.low ?? kerfM, kerfM, k?.high ?? kerfM] as const
+  const spread = [k?.outerLow ?? kerfM, kerfM, k?.outerHigh ?? kerfM] as const
   const over = (of: (kerf: number) => number) => {
     const all = spread.map(of)
     return { low: Math.min(...all), value: of(kerfM), high: Math.max(...all) }

@@ -1,6 +1,7 @@
 import { FUELS, OXYGEN_DENSITY } from '../gas/fuels.ts'
 import { STANDARD_TEMPERATURE_K } from '../gas/standard.ts'
 import { capital } from '../words/trade.ts'
+import { inverse, productSpan, sumSpan, type Spanned } from '../span.ts'
 import type { Draft, GasPlan } from './draft.ts'
 import {
   CONDUCTIVITY,
@@ -12,6 +13,7 @@ import {
 } from './preheat.ts'
 import type { Route } from './route.ts'
 import { adviseOxygenBurnt } from './advise.ts'
+import type { CutFigureName } from './types.ts'
 
 const STEEL_DENSITY = 7850
 /** kg of oxygen for a kg of iron burnt to FeO and, at most, to Fe3O4; share of the kerf that burns. */
@@ -19,25 +21,34 @@ const OXYGEN_PER_IRON = 0.2865
 const OXYGEN_PER_IRON_MOST = 0.382
 const IRON_BURNT = 0.7
 
-/** Preheat, torch time and gas for the whole cut. Returns how long the torch is lit, s. */
-export function planTimeAndGas(
-  draft: Draft,
-  speed: number,
-  cuttingOxygen: number,
-  gas: GasPlan,
-  route: Route,
-): number {
+/** A figure that was put already, wide; exactly this where there is none. */
+export const wideOf = (draft: Draft, name: CutFigureName, value: number): Spanned => {
+  const f = draft.figures[name]
+  return f ? { value, low: f.outerLow, high: f.outerHigh } : { value, low: value, high: value }
+}
+const times = (a: Spanned, b: Spanned): Spanned => {
+  const value = a.value * b.value
+  return { value, ...productSpan(value, [a, b]) }
+}
+
+/** Preheat of one start, and of them all with what it takes by the figure that was put, wide, s. */
+function planPreheat(draft: Draft, route: Route): Spanned {
   const { work, rig } = draft.request
   const rise = Math.max(0, KINDLING_RISE_K - (work.temperatureK - STANDARD_TEMPERATURE_K))
   const factor = FUELS[rig.fuel].preheatTimeFactor
   const flat = route.pierces > 0
   const seconds = (at: 'edge' | 'flat', flux: number) => preheatTime(at, work.thicknessM, flux, rise)
   const [weak, usual, strong] = PREHEAT_FLUX
-  const one = (flux: number, times: number) => seconds(flat ? 'flat' : 'edge', flux) * times
-  draft.put('preheatTime', {
-    value: one(usual, factor),
-    low: one(strong, 1),
-    high: one(weak, factor),
+  const one = (flux: number) => seconds(flat ? 'flat' : 'edge', flux) * factor
+  const worked = one(usual)
+  const span = productSpan(worked, [
+    { value: worked, low: one(strong), high: one(weak) },
+    // how much longer a fuel takes is an estimate of its own: from nothing to half as much again
+    { value: factor, low: 1, high: factor * Math.sqrt(factor) },
+  ])
+  const value = draft.put('preheatTime', {
+    value: worked,
+    ...span,
     because: `Until ${flat ? 'the spot kindles on the flat, which takes twice as long as an edge' : 'a thick edge kindles or a thin one is heated through, whichever is sooner; an edge takes half as long as the flat'}.${factor > 1 ? ` ${capital(FUELS[rig.fuel].name)} takes about ${factor.toFixed(1)} times as long as acetylene.` : ''} Go by the colour, not by the clock.`,
     from: {
       thickness: work.thicknessM,
@@ -50,32 +61,49 @@ export function planTimeAndGas(
     },
     cites: `heat conduction into a half-space at 2 to 4 MW/m²${factor > 1 ? '; the fuel by heat for each area of its cones, an estimate' : ''}`,
   })
-  const s = draft.figures.travelSpeed
-  const cutting = route.timedM / speed
-  const edges = route.starts - route.pierces
-  const heating = (flux: number, times: number) =>
-    (route.pierces * seconds('flat', flux) + edges * seconds('edge', flux)) * times
-  const heat = heating(usual, factor)
+  const all =
+    (route.pierces * seconds('flat', usual) + (route.starts - route.pierces) * seconds('edge', usual)) *
+    factor
+  // the other starts take longer or shorter just as the one that is told
+  const starts = worked > 0 ? all / worked : 0
+  const told = wideOf(draft, 'preheatTime', value)
+  return { value: value * starts, low: told.low * starts, high: told.high * starts }
+}
+
+/** Preheat, torch time and gas for the whole cut. Returns how long the torch is lit, s. */
+export function planTimeAndGas(
+  draft: Draft,
+  speed: number,
+  cuttingOxygen: number,
+  gas: GasPlan,
+  route: Route,
+): number {
+  const heating = planPreheat(draft, route)
+  const pace = inverse(wideOf(draft, 'travelSpeed', speed))
+  const cutting: Spanned = {
+    value: route.timedM * pace.value,
+    low: route.timedM * pace.low,
+    high: route.timedM * pace.high,
+  }
   const litS = draft.put('torchTime', {
-    value: cutting + heat,
-    low: route.timedM / (s?.high ?? speed) + heating(strong, 1),
-    high: route.timedM / (s?.low ?? speed) + heating(weak, factor),
-    because: `${draft.show(cutting, 'time')} of cutting and ${draft.show(heat, 'time')} of preheat${route.starts > 1 ? ` for ${route.starts} starts` : ''}.`,
-    from: { length: route.timedM, travelSpeed: speed, preheatTime: heat, starts: route.starts },
+    value: cutting.value + heating.value,
+    ...sumSpan([cutting, heating]),
+    because: `${draft.show(cutting.value, 'time')} of cutting and ${draft.show(heating.value, 'time')} of preheat${route.starts > 1 ? ` for ${route.starts} starts` : ''}.`,
+    from: {
+      length: route.timedM,
+      travelSpeed: speed,
+      preheatTime: heating.value,
+      starts: route.starts,
+    },
     cites: 'arithmetic',
   })
-  const lit = draft.figures.torchTime ?? { low: litS, high: litS }
-  const span = (name: 'cuttingOxygenFlow' | 'preheatOxygenFlow' | 'fuelFlow') =>
-    draft.figures[name] ?? { low: 0, high: 0 }
+  const lit = wideOf(draft, 'torchTime', litS)
+  const jet = times(cutting, wideOf(draft, 'cuttingOxygenFlow', cuttingOxygen))
+  const flame = times(lit, wideOf(draft, 'preheatOxygenFlow', gas.preheatOxygen))
   draft.put('oxygenUsed', {
-    value: cutting * cuttingOxygen + litS * gas.preheatOxygen,
-    low:
-      (lit.low - heating(strong, 1)) * span('cuttingOxygenFlow').low +
-      lit.low * span('preheatOxygenFlow').low,
-    high:
-      (lit.high - heating(weak, factor)) * span('cuttingOxygenFlow').high +
-      lit.high * span('preheatOxygenFlow').high,
-    because: `Cutting oxygen for ${draft.show(cutting, 'time')}, preheat oxygen for ${draft.show(litS, 'time')}. Lighting and trimming come on top.`,
+    value: jet.value + flame.value,
+    ...sumSpan([jet, flame]),
+    because: `Cutting oxygen for ${draft.show(cutting.value, 'time')}, preheat oxygen for ${draft.show(litS, 'time')}. Lighting and trimming come on top.`,
     from: {
       length: route.timedM,
       travelSpeed: speed,
@@ -86,9 +114,7 @@ export function planTimeAndGas(
     cites: 'arithmetic',
   })
   draft.put('fuelUsed', {
-    value: litS * gas.fuel,
-    low: lit.low * span('fuelFlow').low,
-    high: lit.high * span('fuelFlow').high,
+    ...times(lit, wideOf(draft, 'fuelFlow', gas.fuel)),
     because: `Fuel for ${draft.show(litS, 'time')}. Lighting and trimming come on top.`,
     from: { fuelFlow: gas.fuel, torchTime: litS },
     cites: 'arithmetic',
@@ -100,23 +126,21 @@ export function planTimeAndGas(
  * The share of the oxygen of a jet that a kerf burns to FeO: kerf and thickness in m, speed m/s, flow m³/s.
  * @example shareBurnt(0.002, 0.0127, 0.0064, (90 * CUBIC_FOOT_M3) / 3600) // 0.2728
  */
-export const shareBurnt = (
-  kerfM: number,
-  thicknessM: number,
-  speed: number,
-  flow: number,
-  perIron = OXYGEN_PER_IRON,
-): number => (kerfM * thicknessM * speed * STEEL_DENSITY * perIron * IRON_BURNT) / (flow * OXYGEN_DENSITY)
+export const shareBurnt = (kerfM: number, thicknessM: number, speed: number, flow: number): number =>
+  (kerfM * thicknessM * speed * STEEL_DENSITY * OXYGEN_PER_IRON * IRON_BURNT) / (flow * OXYGEN_DENSITY)
 
 /** The share of the jet's oxygen that the kerf burns, and what to think of it. */
 export function planOxygenBurnt(draft: Draft, kerf: number, speed: number, flow: number): void {
   const t = draft.thicknessM
-  const k = draft.figures.kerf
-  const share = (width: number, perIron: number) => shareBurnt(width, t, speed, flow, perIron)
+  const burnt = shareBurnt(kerf, t, speed, flow)
   const value = draft.put('oxygenShareBurnt', {
-    value: share(kerf, OXYGEN_PER_IRON),
-    low: share(k?.low ?? kerf, OXYGEN_PER_IRON),
-    high: share(k?.high ?? kerf, OXYGEN_PER_IRON_MOST),
+    value: burnt,
+    ...productSpan(burnt, [
+      wideOf(draft, 'kerf', kerf),
+      wideOf(draft, 'travelSpeed', speed),
+      inverse(wideOf(draft, 'cuttingOxygenFlow', flow)),
+      { value: OXYGEN_PER_IRON, low: OXYGEN_PER_IRON, high: OXYGEN_PER_IRON_MOST },
+    ]),
     because:
       'Oxygen that the iron in the kerf burns, over the cutting oxygen that the jet brings. 20 to 60 % is usual.',
     from: {

@@ -5,6 +5,7 @@ import type { CHART_ROW, CUT_RIG, KERF_ROW, SUPPLY, SupplySaid } from '../rig/fi
 import type { ReadOf, WordOf } from '../fields/spec.ts'
 import type { FuelId } from '../gas/fuels.ts'
 import type { Hose } from '../gas/hose.ts'
+import type { HeldFigures } from '../span.ts'
 import type { Advice, Caution, Ticked } from '../piece/plan-draft.ts'
 import type { UnitChoices } from '../quantity/choices.ts'
 import type { Metal } from './metals.ts'
@@ -136,6 +137,8 @@ export interface CutRig extends Supply, ReadOf<typeof CUT_RIG> {
   readonly chart: readonly ChartRow[]
   readonly kerfLog: readonly MeasuredKerf[]
   readonly ownCuts: readonly OwnCut[]
+  /** How the log has found the estimates. */
+  readonly held: HeldFigures
 }
 
 /** Where it is cut and how the shop speaks. */

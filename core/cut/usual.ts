@@ -4,11 +4,12 @@ import { pressureAtTip } from '../gas/tip-pressure.ts'
 import { CD_RANGE, isChoked, orificeFlow } from '../gas/orifice.ts'
 import { ambientPressurePa } from '../gas/standard.ts'
 import { INCH_M } from '../quantity/index.ts'
+import { inverse, productSpan } from '../span.ts'
 import type { Draft } from './draft.ts'
 import { fuelBand } from './fuel.ts'
 import { estimateKerf } from './kerf.ts'
 import { steelRow, type SteelRow } from './steel-table.ts'
-import { shareBurnt } from './time-and-gas.ts'
+import { shareBurnt, wideOf } from './time-and-gas.ts'
 import type { CutRequest, Usual } from './types.ts'
 
 /** The most of a jet's oxygen that a steady cut burns: the upper end of what is usual. */
@@ -126,11 +127,12 @@ export function planUsual(draft: Draft, planOrificeM: number, kerf: number, spee
     cites: 'isentropic nozzle flow',
   })
   const burnt = shareBurnt(kerf, draft.thicknessM, speed, judged.flow)
-  const k = draft.figures.kerf
   draft.put('usualOxygenShareBurnt', {
     value: burnt,
-    low: shareBurnt(k?.low ?? kerf, draft.thicknessM, speed, flowHigh),
-    high: shareBurnt(k?.high ?? kerf, draft.thicknessM, speed, flowLow),
+    ...productSpan(burnt, [
+      wideOf(draft, 'kerf', kerf),
+      inverse({ value: judged.flow, low: flowLow, high: flowHigh }),
+    ]),
     because: "Of your usual jet's oxygen, at the plan's speed and kerf. 20 to 60 % is usual.",
     from: { kerf, thickness: draft.thicknessM, travelSpeed: speed, usualOxygenFlow: judged.flow },
     cites: 'iron burnt to FeO, 70 % of the kerf',
@@ -139,8 +141,8 @@ export function planUsual(draft: Draft, planOrificeM: number, kerf: number, spee
   const supported = Math.min(table.speed[1], (speed * BURNT_AT_MOST) / burnt)
   draft.put('usualTravelSpeed', {
     value: supported,
-    low: supported * (flowLow / flowHigh),
-    high: table.speed[1],
+    low: supported * (flowLow / judged.flow),
+    high: Math.min(table.speed[1], supported * (flowHigh / judged.flow)),
     because: `The fastest at which your usual jet burns no more than ${BURNT_AT_MOST * 100} % of its oxygen, and no faster than is published for this plate.`,
     from: { usualOxygenFlow: judged.flow, shareAtMost: BURNT_AT_MOST, tableHigh: table.speed[1] },
     cites: 'iron burnt to FeO, 70 % of the kerf',

@@ -91,7 +91,7 @@ describe('learning from good runs, on shops whose truth is known', () => {
       }),
     )
     expect(learn([], { value: 10, spread: 0.1 })).toBeUndefined()
-    expect(spreadOfSpan(8, 12)).toBeCloseTo(Math.log(1.5) / 3.29, 9)
+    expect(spreadOfSpan(8, 12)).toBeCloseTo(Math.log(1.5) / 3.92, 9)
     expect(spreadOfSpan(0, 1)).toBe(CHART_SPREAD)
   })
 })

@@ -31,8 +31,12 @@ export interface Expected {
 /** A figure as the shop's own runs have it. */
 export interface Learned {
   readonly value: number
+  /** The span that holds the truth, which is what many more runs would come to, nineteen times of twenty. */
   readonly low: number
   readonly high: number
+  /** The span that holds the next run, nineteen times of twenty. */
+  readonly nextLow: number
+  readonly nextHigh: number
   /** Median of the runs alone. */
   readonly median: number
   /** Standard deviation from run to run, a share. */
@@ -45,11 +49,11 @@ export interface Learned {
 }
 
 /**
- * The spread that a span stands for: a twentieth of cases lies beyond each end. At least 5 %.
- * @example spreadOfSpan(1, 2) // 0.2107
+ * The spread that a wide span stands for: one case of twenty lies outside it. At least 5 %.
+ * @example spreadOfSpan(1, 2) // 0.1768
  */
 export const spreadOfSpan = (low: number, high: number): number =>
-  low > 0 && high > low ? Math.max(0.05, Math.log(high / low) / (2 * 1.645)) : CHART_SPREAD
+  low > 0 && high > low ? Math.max(0.05, Math.log(high / low) / (2 * 1.96)) : CHART_SPREAD
 
 /** Which runs count: none that lies wildly off the others, or, while they are few, off what was expected. */
 function kept(logs: readonly number[], expected: number): readonly number[] {
@@ -90,11 +94,16 @@ export function learn(values: readonly number[], expected: Expected): Learned | 
   const ofPrior = Math.max(expected.spread ** 2, (middle - prior) ** 2 - ofRuns)
   const weight = ofPrior / (ofPrior + ofRuns)
   const at = prior + weight * (middle - prior)
-  const half = tQuantile(REPEATS_RUNS + n - 1) * Math.sqrt((ofPrior * ofRuns) / (ofPrior + ofRuns))
+  const ofTruth = (ofPrior * ofRuns) / (ofPrior + ofRuns)
+  const t = tQuantile(REPEATS_RUNS + n - 1)
+  const half = t * Math.sqrt(ofTruth)
+  const next = t * Math.sqrt(ofTruth + variance)
   return {
     value: Math.exp(at),
     low: Math.exp(at - half),
     high: Math.exp(at + half),
+    nextLow: Math.exp(at - next),
+    nextHigh: Math.exp(at + next),
     median: Math.exp(middle),
     spread: Math.sqrt(variance),
     count: n,

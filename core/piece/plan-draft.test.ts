@@ -1,3 +1,4 @@
+import { LIKELY_SHARE } from '../span.ts'
 import { describe, expect, it } from 'vitest'
 import { Setting, type Gate } from '../gas/gate.ts'
 import { adviseDraw } from './draw.ts'
@@ -10,6 +11,7 @@ type Pressure = 'pressure' | 'atTip'
 const SHAPE = {
   names: ['pressure', 'flow', 'atTip'] as const,
   unit: { flow: 'm3/s', pressure: 'Pa', atTip: 'Pa' } as const,
+  within: new Set(['pressure'] as const),
   atTip: new Set(['atTip'] as const),
 }
 class Small extends PlanDraft<Name, Pressure, 'atTip'> {
@@ -37,8 +39,34 @@ describe('a plan while it is worked out', () => {
     draft.set('pressure', passed(GATE, 5, 2, 3), told)
     const { figures } = draft.end()
     expect(Object.keys(figures)).toEqual(['pressure', 'flow'])
-    expect(figures.flow).toMatchObject({ low: 1, high: 3, source: 'worked-out', unit: 'm3/s' })
-    expect(figures.pressure?.high).toBe(5)
+    expect(figures.flow).toMatchObject({
+      low: 1,
+      outerLow: 1,
+      outerHigh: 3,
+      source: 'worked-out',
+      unit: 'm3/s',
+    })
+    // two of three lie half as far off as nineteen of twenty
+    expect(figures.flow?.high).toBeCloseTo(3 ** LIKELY_SHARE, 9)
+    // what is set is kept within its band: that is no error to be halved
+    expect(figures.pressure).toMatchObject({ low: 2, high: 5, outerLow: 2, outerHigh: 5 })
+  })
+  it('moves and widens an estimate as the log says, and leaves a chart’s figure as it is', () => {
+    const draft = new Small()
+    draft.holdTo({ flow: { moved: 1.2, widened: 2, runs: 14 } })
+    draft.put('flow', { ...parts, value: 2.5 })
+    expect(draft.end().figures.flow).toMatchObject({
+      value: 3,
+      outerLow: expect.closeTo(3 * (2 / 2.5) ** 2, 9),
+      outerHigh: expect.closeTo(3 * (3 / 2.5) ** 2, 9),
+      held: { moved: 1.2, widened: 2, runs: 14 },
+      because:
+        'so 14 good runs here had 20 % more than was worked out, so it is moved by that, and its span is made wider to hold two of three of them.',
+    })
+    const charted = new Small()
+    charted.holdTo({ flow: { moved: 1.2, widened: 2, runs: 14 } })
+    charted.put('flow', { ...parts, value: 2.5, source: 'chart' })
+    expect(charted.end().figures.flow).toMatchObject({ value: 2.5, outerLow: 2, source: 'chart' })
   })
   it('says of pressures where they are, and of nothing else', () => {
     const draft = new Small()

@@ -1,6 +1,7 @@
 import { KIND_OF_UNIT, type Figure, type Finding, type Rank, type Source } from '../figure.ts'
 import type { PlanChange } from './plan-change.ts'
 import { CHART_SPREAD, ENOUGH_RUNS, learn, spreadOfSpan } from '../learn/learn.ts'
+import { heldTo, likelySpan, type Held, type HeldFigures } from '../span.ts'
 import {
   isInch,
   joinSpan,
@@ -17,6 +18,7 @@ import type { UnitChoices } from '../quantity/choices.ts'
 /** A figure while it is being put together: what differs from one to the next. */
 export interface FigureParts {
   readonly value: number
+  /** The wide span, which nineteen of twenty lie in; of a figure that is kept within a band, the band. */
   readonly low: number
   readonly high: number
   readonly source?: Source
@@ -26,6 +28,7 @@ export interface FigureParts {
   /** As of `Figure`. */
   readonly hoseDropPa?: number
   readonly runs?: number
+  readonly held?: Held
   readonly cites: string
 }
 
@@ -54,6 +57,8 @@ export interface PlanShape<Name extends string, Pressure extends Name, AtTip ext
   readonly names: readonly Name[]
   readonly unit: { readonly [N in Name]: N extends Pressure ? 'Pa' : Exclude<SiUnit, 'Pa'> }
   readonly atTip: ReadonlySet<AtTip>
+  /** Those whose span is not an error but what to keep within: settings, published ranges, fits. */
+  readonly within: ReadonlySet<Name>
 }
 
 /** The figures among these that are pressures: they enter a plan through the gate alone. */
@@ -84,6 +89,8 @@ export class PlanDraft<Name extends string, Pressure extends Name = never, AtTip
   private readonly factors = new Map<string, number>()
   /** What the shop's own good runs had. */
   private own: Partial<Record<string, readonly number[]>> = {}
+  /** How far its log has found the estimates off. */
+  private held: HeldFigures = {}
 
   constructor(
     private readonly shape: PlanShape<Name, Pressure, AtTip>,
@@ -94,6 +101,11 @@ export class PlanDraft<Name extends string, Pressure extends Name = never, AtTip
   /** From here on figures of these names go by the shop's good runs, once there are enough. Values in SI. */
   learnFrom(own: Partial<Record<Exclude<Name, Pressure>, readonly number[]>>): void {
     this.own = { ...this.own, ...own }
+  }
+
+  /** From here on estimates of these names are moved and widened as the log says. */
+  holdTo(held: HeldFigures): void {
+    this.held = held
   }
 
   /** Tells the changes after the last run, and scales the figures that stand for them. */
@@ -108,7 +120,7 @@ export class PlanDraft<Name extends string, Pressure extends Name = never, AtTip
 
   /** Puts a figure that is no pressure into the plan: by the shop's runs and the changes after the last one. */
   put(name: Exclude<Name, Pressure>, worked: FigureParts): number {
-    return this.keep(name, this.changed(name, this.fromLog(name, worked)))
+    return this.keep(name, this.changed(name, this.fromLog(name, this.asHeld(name, worked))))
   }
 
   /** Puts a setting into the plan that has passed the gate: value, span and source are as it passed. */
@@ -126,17 +138,26 @@ export class PlanDraft<Name extends string, Pressure extends Name = never, AtTip
 
   private keep(name: Name, parts: FigureParts): number {
     const unit: SiUnit = this.shape.unit[name]
+    const wide = {
+      value: parts.value,
+      low: Math.min(parts.low, parts.value),
+      high: Math.max(parts.high, parts.value),
+    }
+    const shown = this.shape.within.has(name) ? wide : likelySpan(wide)
     this.figures[name] = {
       value: parts.value,
       unit,
-      low: Math.min(parts.low, parts.value),
-      high: Math.max(parts.high, parts.value),
+      low: shown.low,
+      high: shown.high,
+      outerLow: wide.low,
+      outerHigh: wide.high,
       source: parts.source ?? 'worked-out',
       because: parts.because,
       from: reasonsOf(parts.from, KIND_OF_UNIT[unit]),
       cites: parts.cites,
       ...(parts.hoseDropPa === undefined ? {} : { hoseDropPa: parts.hoseDropPa }),
       ...(parts.runs === undefined ? {} : { runs: parts.runs }),
+      ...(parts.held === undefined ? {} : { held: parts.held }),
       ...(unit === 'Pa' ? { reference: 'gauge', at: this.isAtTip(name) ? 'tip' : 'regulator' } : {}),
     }
     return parts.value
@@ -145,6 +166,20 @@ export class PlanDraft<Name extends string, Pressure extends Name = never, AtTip
   private isAtTip(name: Name): boolean {
     const atTip: ReadonlySet<Name> = this.shape.atTip
     return atTip.has(name)
+  }
+
+  /** An estimate moved and widened as the log says; a chart's or a log's figure as it is. */
+  private asHeld(name: Name, parts: FigureParts): FigureParts {
+    const held = this.held[name]
+    if (!held || (parts.source ?? 'worked-out') !== 'worked-out') return parts
+    const off = Math.round((held.moved - 1) * 100)
+    return {
+      ...parts,
+      ...heldTo(parts, held),
+      held,
+      because: `${parts.because} ${held.runs} good runs here ${off === 0 ? 'bear the estimate out' : `had ${Math.abs(off)} % ${off > 0 ? 'more' : 'less'} than was worked out, so it is moved by that`}, and its span is made ${held.widened >= 1 ? 'wider' : 'narrower'} to hold two of three of them.`,
+      from: [parts.from, { goodRuns: held.runs, movedBy: held.moved, spanTimes: held.widened }].flat(),
+    }
   }
 
   /** What the good runs make of a figure; as it was worked out while they are too few. */
@@ -157,8 +192,8 @@ export class PlanDraft<Name extends string, Pressure extends Name = never, AtTip
     const kind = KIND_OF_UNIT[this.shape.unit[name]]
     return {
       value: learned.value,
-      low: learned.low,
-      high: learned.high,
+      low: learned.nextLow,
+      high: learned.nextHigh,
       source: 'log',
       because: `The median of ${learned.count} good runs here is ${this.show(learned.median, kind)}; ${parts.source === 'chart' ? 'your chart says' : 'worked out it would be'} ${this.show(parts.value, kind)}, and the runs weigh ${Math.round(learned.weight * 100)} %.${learned.setAside > 0 ? ` ${learned.setAside} wild ${learned.setAside === 1 ? 'entry was' : 'entries were'} set aside.` : ''}`,
       runs: learned.count,

@@ -150,10 +150,19 @@ const VERDICT = {
 } as const
 const isSpan = (f: Readonly<Record<string, unknown>>): boolean =>
   ['value', 'low', 'high'].every((name) => typeof f[name] === 'number')
+/** How the log had moved an estimate, where it is told: numbers that can be divided by. */
+const isHeld = (v: unknown): boolean =>
+  v === undefined ||
+  (isRecord(v) &&
+    ['moved', 'widened', 'runs'].every((name) => {
+      const n = v[name]
+      return typeof n === 'number' && n > 0
+    }))
 const isPlanned = (v: unknown): v is Readonly<Partial<Record<string, PlannedFigure>>> =>
   isRecord(v) &&
   Object.values(v).every(
-    (f) => isRecord(f) && isSpan(f) && (SOURCES as readonly unknown[]).includes(f['source']),
+    (f) =>
+      isRecord(f) && isSpan(f) && isHeld(f['held']) && (SOURCES as readonly unknown[]).includes(f['source']),
   )
 /** What is written of any piece of work. */
 const WRITTEN = {
@@ -170,6 +179,17 @@ const WRITTEN = {
           value: { type: 'number' },
           low: { type: 'number' },
           high: { type: 'number' },
+          outerLow: { type: 'number' },
+          outerHigh: { type: 'number' },
+          held: {
+            type: 'object',
+            required: ['moved', 'widened', 'runs'],
+            properties: {
+              moved: { type: 'number' },
+              widened: { type: 'number' },
+              runs: { type: 'number' },
+            },
+          },
           source: { enum: [...SOURCES] },
           hoseDrop: { type: ['number', 'null'] },
         },

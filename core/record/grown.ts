@@ -3,6 +3,7 @@ import { median, robustSpread } from '../learn/statistics.ts'
 import { findCause, findSign } from '../check/faults.ts'
 import type { PlannedFigure, TriedHere } from './entry.ts'
 import { CHART_SPREAD, learn, spreadOfSpan, type Learned } from '../learn/learn.ts'
+import { likelySpan, LIKELY_SHARE, type Held, type HeldFigures, type Spanned } from '../span.ts'
 
 /** A run as it was written down, SI. */
 export interface GrownFrom {
@@ -97,12 +98,14 @@ export function growChart(runs: readonly GrownFrom[]): readonly GrownRow[] {
         const values = good.flatMap((r) => r.used[used] ?? [])
         const expected = good.flatMap((r) => plannedFor(r, planned) ?? [])
         const newest = expected.at(-1)
-        const prior = newest
-          ? {
-              value: newest.value,
-              spread: newest.source === 'worked-out' ? spreadOfSpan(newest.low, newest.high) : CHART_SPREAD,
-            }
-          : { value: median(values), spread: 0.3 }
+        const wide = newest && wideOf(newest)
+        const prior =
+          newest && wide
+            ? {
+                value: newest.value,
+                spread: newest.source === 'worked-out' ? spreadOfSpan(wide.low, wide.high) : CHART_SPREAD,
+              }
+            : { value: median(values), spread: 0.3 }
         const learned = values.length > 0 ? learn(values, prior) : undefined
         if (learned) figures[used] = learned
         const off = driftOf(values)
@@ -132,44 +135,135 @@ export function growChart(runs: readonly GrownFrom[]): readonly GrownRow[] {
 /** How far Wimble's own estimates of a figure are off from what good runs had. */
 export interface Calibration {
   readonly figure: GrownName
+  /** Runs that had an estimate to be held against. */
   readonly count: number
   /** Median of logged over estimated. */
   readonly ratio: number
   /** Eight of ten lie within this share of the median. */
   readonly spread: number
-  /** How many lay inside the span that was stated. */
+  /** How many lay inside the likely span that was stated, and inside the wide one. */
   readonly inside: number
+  readonly insideWide: number
+  /** How plans move and widen the estimate for it; none while the span holds as it should, or the runs are few. */
+  readonly held: Held | null
   readonly pairs: readonly { readonly planned: number; readonly used: number }[]
 }
 
-const quantile = (sorted: readonly number[], q: number) =>
-  sorted[Math.min(sorted.length - 1, Math.floor(q * sorted.length))] ?? Number.NaN
+/** The wide span of a figure as it was planned. */
+const wideOf = (p: PlannedFigure): Spanned => ({
+  value: p.value,
+  low: p.outerLow ?? p.low,
+  high: p.outerHigh ?? p.high,
+})
+/** The same before the log moved and widened it. */
+function asWorkedOut(p: PlannedFigure): Spanned {
+  const wide = wideOf(p)
+  const { moved, widened } = p.held ?? { moved: 1, widened: 1 }
+  const value = wide.value / moved
+  const back = (end: number) => value * (end / wide.value) ** (1 / widened)
+  return wide.low > 0 ? { value, low: back(wide.low), high: back(wide.high) } : { ...wide, value }
+}
+const within = (v: number, { low, high }: { readonly low: number; readonly high: number }) =>
+  v >= low && v <= high
 
-/** Holds estimates (not charts, not the log) against good runs, figure by figure; none without at least three. */
-export function calibrate(runs: readonly GrownFrom[]): readonly Calibration[] {
-  return GROWN_FIGURES.flatMap(({ used, planned }) => {
-    const pairs = runs.flatMap((r) => {
-      const p = plannedFor(r, planned)
-      const value = r.used[used]
-      return r.good && p?.source === 'worked-out' && value !== undefined && p.value > 0
-        ? [{ planned: p.value, used: value, inside: value >= p.low && value <= p.high }]
-        : []
+/** So many runs before the log has a say in spans; and how many of ten have to lie inside for it to have none. */
+const HELD_RUNS = 10
+const HELD_WELL = [0.5, 0.8] as const
+/** What a likely span is to hold. */
+const HELD_AIM = 2 / 3
+/** Standard errors that an estimate has to be off before it is moved; the median's error is so much of the mean's. */
+const MOVE_SURE = 2
+const MEDIAN_ERROR = 1.2533
+/** A span is not made narrower than this share of what was worked out, nor wider than so many times. */
+const WIDENED = [0.25, 6] as const
+
+/** Settings are what the plan said: that a shop set what it was told to says nothing of the estimate. */
+const SET_BY_HAND: ReadonlySet<GrownName> = new Set(['oxygenPressure', 'fuelPressure'])
+
+/** A value that `q` of the values lie under, between neighbours. */
+function quantile(sorted: readonly number[], q: number): number {
+  const at = q * (sorted.length - 1)
+  const [below, above] = [sorted[Math.floor(at)] ?? Number.NaN, sorted[Math.ceil(at)] ?? Number.NaN]
+  return below + (at - Math.floor(at)) * (above - below)
+}
+
+/**
+ * How an estimate is to be moved and its span widened so that two of three of what was logged lie in it; undefined
+ * while the runs are few, or between half and eight of ten lie in it as it is. Held against what was worked out, not
+ * against what the log had already made of it: so the answer does not chase itself.
+ */
+function holdTo(pairs: readonly { readonly used: number; readonly was: Spanned }[]): Held | undefined {
+  if (pairs.length < HELD_RUNS) return undefined
+  const off = pairs.map(({ used, was }) => Math.log(used / was.value))
+  const side = (off: number, was: Spanned) =>
+    Math.max(1e-3, LIKELY_SHARE * (off < 0 ? Math.log(was.value / was.low) : Math.log(was.high / was.value)))
+  const share = (moved: number) =>
+    pairs.map((p, i) => {
+      const by = (off[i] ?? 0) - moved
+      return Math.abs(by) / side(by, p.was)
     })
+  const inside = share(0).filter((z) => z <= 1).length / pairs.length
+  if (inside >= HELD_WELL[0] && inside <= HELD_WELL[1]) return undefined
+  const middle = median(off)
+  const error = (MEDIAN_ERROR * Math.max(0.005, robustSpread(off))) / Math.sqrt(off.length)
+  const moved = Math.abs(middle) > MOVE_SURE * error ? middle : 0
+  const wants = quantile(
+    share(moved).sort((a, b) => a - b),
+    HELD_AIM,
+  )
+  const widened = Math.min(WIDENED[1], Math.max(WIDENED[0], wants))
+  return { moved: Math.exp(moved), widened, runs: pairs.length }
+}
+
+/** Good runs that had an estimate (not a chart's or a log's figure) to be held against. */
+function estimated(runs: readonly GrownFrom[], { used, planned }: (typeof GROWN_FIGURES)[number]) {
+  return runs.flatMap((r) => {
+    const p = plannedFor(r, planned)
+    const value = r.used[used]
+    return r.good &&
+      p?.source === 'worked-out' &&
+      value !== undefined &&
+      value > 0 &&
+      p.value > 0 &&
+      p.low > 0
+      ? [{ planned: p, used: value, was: asWorkedOut(p) }]
+      : []
+  })
+}
+
+/** Holds estimates against good runs, figure by figure; none without at least three. */
+export function calibrate(runs: readonly GrownFrom[]): readonly Calibration[] {
+  return GROWN_FIGURES.flatMap((figure) => {
+    const pairs = estimated(runs, figure)
     if (pairs.length < 3) return []
-    const ratios = pairs.map((p) => p.used / p.planned).sort((a, b) => a - b)
+    const ratios = pairs.map((p) => p.used / p.planned.value).sort((a, b) => a - b)
     const ratio = median(ratios)
     const off = ratios.map((r) => Math.abs(r / ratio - 1)).sort((a, b) => a - b)
+    const inside = (of: (p: PlannedFigure) => { readonly low: number; readonly high: number }) =>
+      pairs.filter((p) => within(p.used, of(p.planned))).length / pairs.length
     return [
       {
-        figure: used,
+        figure: figure.used,
         count: pairs.length,
         ratio,
         spread: quantile(off, 0.8),
-        inside: pairs.filter((p) => p.inside).length / pairs.length,
-        pairs: pairs.map(({ planned: x, used: y }) => ({ planned: x, used: y })),
+        inside: inside((p) => (p.outerLow === undefined ? likelySpan(wideOf(p)) : p)),
+        insideWide: inside(wideOf),
+        held: SET_BY_HAND.has(figure.used) ? null : (holdTo(pairs) ?? null),
+        pairs: pairs.map((p) => ({ planned: p.planned.value, used: p.used })),
       },
     ]
   })
+}
+
+/** How the log holds the estimates of plans, by the names of their figures: what plans are then moved and widened by. */
+export function heldBy(runs: readonly GrownFrom[]): HeldFigures {
+  return Object.fromEntries(
+    GROWN_FIGURES.flatMap((figure) => {
+      const held = SET_BY_HAND.has(figure.used) ? undefined : holdTo(estimated(runs, figure))
+      return held ? figure.planned.map((name) => [name, held] as const) : []
+    }),
+  )
 }
 
 /** What came of changing one thing for one sign. */

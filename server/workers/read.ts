@@ -49,7 +49,7 @@ const api = {
   records: (kind: 'cut' | 'braze' | undefined): Answer =>
     answered(
       () =>
-        `{"cuts":${kind === 'braze' ? '[]' : log.cuts()},"kerfs":${kind === 'braze' ? '[]' : log.kerfs()},"brazes":${kind === 'cut' ? '[]' : log.brazes()},"tried":${log.tried()}}`,
+        `{"cuts":${kind === 'braze' ? '[]' : log.cuts()},"kerfs":${kind === 'braze' ? '[]' : log.kerfs()},"brazes":${kind === 'cut' ? '[]' : log.brazes()},"held":${JSON.stringify(log.held())},"tried":${log.tried()}}`,
     ),
   wholeJob: (id: string): Answer => {
     const drafts = pieces.draftsOf(id, MOST_PIECES)
@@ -58,6 +58,7 @@ const api = {
       cuts: JSON.parse(log.cuts()) as Records['cuts'],
       kerfs: JSON.parse(log.kerfs()) as Records['kerfs'],
       brazes: JSON.parse(log.brazes()) as Records['brazes'],
+      held: log.held(),
     }
     const { value, ms } = byCore(() => wholeJob(drafts, shop, own))
     return answered(() => JSON.stringify(value), ms)

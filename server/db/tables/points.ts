@@ -6,7 +6,8 @@ import type { Joint, OwnBraze } from '#core/braze/types.ts'
 import type { Handling, MeasuredKerf, OwnCut } from '#core/cut/index.ts'
 import type { FuelId } from '#core/gas/fuels.ts'
 import type { BrazeResult, CutResult } from '#core/record/entry.ts'
-import type { GrownFrom } from '#core/record/grown.ts'
+import { heldBy, type GrownFrom } from '#core/record/grown.ts'
+import type { HeldFigures } from '#core/span.ts'
 import type { Db } from '../db.ts'
 import type { StoredEntry } from './log-rows.ts'
 
@@ -14,6 +15,8 @@ import type { StoredEntry } from './log-rows.ts'
 const OWN_MOST = 40
 /** The newest runs that the shop's chart is grown from. */
 const CHART_MOST = 3000
+/** The newest runs that estimates are held against. */
+const HELD_MOST = 300
 const TRIED_MOST = 500
 
 /** A pressure as it stood at the torch, Pa: at the gauge, less what the hose was reckoned to take. */
@@ -209,5 +212,7 @@ export function pointsTable(db: Db) {
     tried: (): string => list(tried.all(TRIED_MOST)),
     /** The newest runs that a chart is grown from, newest first. */
     charted: (): GrownFrom[] => charted.all(CHART_MOST).flatMap(chartPoint),
+    /** How the newest of them hold the estimates of plans. */
+    held: (): HeldFigures => heldBy(charted.all(HELD_MOST).flatMap(chartPoint)),
   }
 }

@@ -260,8 +260,7 @@ function Calibrated({ found }: { readonly found: readonly Calibration[] }) {
             <li key={c.figure} className="text-[1.1rem]">
               <strong className="name pr-1">{word(c.figure)}:</strong> what good runs had was{' '}
               {Math.round(c.ratio * 100)} % of the estimate; eight of ten lay within{' '}
-              {Math.round(c.spread * 100)} % of that, and {Math.round(c.inside * 100)} % inside the span that
-              was stated ({c.count} runs).
+              {Math.round(c.spread * 100)} % of that. <span className="block text-soft">{heldText(c)}</span>
             </li>
           ))}
         </ul>
@@ -294,6 +293,15 @@ function Calibrated({ found }: { readonly found: readonly Calibration[] }) {
       ) : null}
     </section>
   )
+}
+
+/** How often the spans held, and what plans make of it. */
+function heldText({ count, inside, insideWide, held }: Calibration): string {
+  const often = `Of ${count} runs ${Math.round(inside * 100)} % lay in the span that was shown (two of three is aimed at), ${Math.round(insideWide * 100)} % in the wide one.`
+  if (!held) return often
+  const off = Math.round((held.moved - 1) * 100)
+  const moved = off === 0 ? '' : `the estimate is moved ${Math.abs(off)} % ${off > 0 ? 'up' : 'down'} and `
+  return `${often} So in new plans ${moved}its span is made ${held.widened >= 1 ? 'wider' : 'narrower'}, ${held.widened.toFixed(1)} times what was worked out.`
 }
 
 function WhatHelped({ found }: { readonly found: readonly Helped[] }) {

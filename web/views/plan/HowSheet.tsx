@@ -1,5 +1,5 @@
 import type { Figure, Finding } from '#core/figure.ts'
-import { sayFigure, sayInFull, saySpan } from '#core/saying.ts'
+import { sayFigure, sayInFull, saySpan, sayWideSpan } from '#core/saying.ts'
 import { REASON_LABELS, reasonText } from './reason-words.ts'
 import { useShop } from '../../app/shop.ts'
 import { Panel } from '../../ui/Panel.tsx'
@@ -50,6 +50,7 @@ export function HowSheet({
                       <SourceTag source={figure.source} runs={figure.runs} />
                       <span className="text-soft">{saySpan(name, figure, units) || 'as given'}</span>
                     </p>
+                    <WideSpan text={sayWideSpan(name, figure, units)} />
                     <p className="pt-2">{say(figure.because)}</p>
                     <details className="pt-2" open={name === station.figures[0]}>
                       <summary className="cursor-pointer text-soft">What it rests on</summary>
@@ -81,5 +82,14 @@ export function HowSheet({
           })}
       </div>
     </Panel>
+  )
+}
+
+/** The span that nearly all lie in, where it is another than the one that is shown beside the figure. */
+function WideSpan({ text }: { readonly text: string }) {
+  return text === '' ? null : (
+    <p className="pt-1 text-sm text-soft">
+      About two of three times it lies in that span; nineteen times of twenty in {text}.
+    </p>
   )
 }

@@ -61,7 +61,9 @@ export function StationLine<Name extends string>({
             const [left, top, width] = places[station.id] ?? [0, 0, 20]
             if (!tell) return null
             const figure = tell.name ? plan.figures[tell.name] : undefined
-            const missing = tell.name !== undefined && !figure
+            // what is set on a gauge is refused while the plan has a stop: nobody reads it off in passing
+            const refused =
+              tell.name !== undefined && (!figure || (figure.stop !== undefined && figure.at === 'regulator'))
             const shown = tell.name && figure ? showFigure(tell.name, figure, units) : undefined
             const spanned = tell.big || tell.spanned
             return (
@@ -86,8 +88,8 @@ export function StationLine<Name extends string>({
                   ) : null}
                 </span>
                 <span className={tell.tight ? 'flex flex-wrap items-center gap-x-2' : 'contents'}>
-                  {missing ? (
-                    <span className="figure block text-[1.4rem] text-alarm">not given</span>
+                  {refused ? (
+                    <Refused />
                   ) : (
                     <span
                       className={`figure block ${tell.wraps ? '' : 'whitespace-nowrap'} ${tell.big ? 'text-[2.6rem] md:min-w-[9cqw] md:text-[max(1.9rem,3.7cqw)]' : 'text-[1.5rem] md:text-[max(1.15rem,1.95cqw)]'} group-hover:underline group-hover:decoration-rule group-hover:underline-offset-4`}
@@ -96,7 +98,7 @@ export function StationLine<Name extends string>({
                       {shown ? <span className="text-[0.62em] font-semibold"> {shown.unit}</span> : null}
                     </span>
                   )}
-                  {tell.name && figure && (spanned || figure.source !== 'worked-out') ? (
+                  {tell.name && figure && !refused && (spanned || figure.source !== 'worked-out') ? (
                     <span className="flex flex-wrap items-center gap-x-2 pt-0.5">
                       <SourceTag source={figure.source} runs={figure.runs} />
                       {spanned ? (
@@ -118,5 +120,17 @@ export function StationLine<Name extends string>({
         </div>
       </div>
     </section>
+  )
+}
+
+/** A figure that the plan does not give: a dash with a notch out of it, told from every other state by its shape. */
+function Refused() {
+  return (
+    <span className="figure flex items-center gap-2 text-[1.4rem] text-alarm">
+      <svg width="44" height="20" viewBox="0 0 44 20" aria-hidden="true" className="shrink-0">
+        <path d="M0 6h16l6 8 6-8h16v6H31l-9 8-9-8H0z" fill="currentColor" />
+      </svg>
+      <span className="text-[1.1rem]">not given</span>
+    </span>
   )
 }

@@ -98,6 +98,8 @@ describe('how a figure was worked out', () => {
     expect(said()).toContain(kerf?.because)
     expect(said()).toContain('worked out')
     expect(document.querySelectorAll('dl dt').length).toBe(kerf?.from.length)
+    // the span that is shown is the likely one; the wide one is told beside it
+    expect(said()).toMatch(/nineteen times of twenty in 0\.0\d/)
     // raw keys and raw numbers are nobody's words
     for (const dt of document.querySelectorAll('dl dt')) expect(dt.textContent).not.toMatch(/[a-z][A-Z]/)
     expect(said()).toContain('Not given.')
