@@ -1,6 +1,3 @@
-import { readdirSync, readFileSync } from 'node:fs'
-import { join, resolve } from 'node:path'
-import { gzipSync } from 'node:zlib'
 import { Bench } from 'tinybench'
 import { planBraze, readBraze, SERVICES } from '#core/braze/index.ts'
 import { rankFillers } from '#core/braze/rank.ts'
@@ -13,31 +10,12 @@ import { planCut, readCut } from '#core/cut/index.ts'
 import { planOutline, readSvg, toSvg } from '#core/outline/index.ts'
 import { planCutList } from '#core/stock/cut-list.ts'
 import { seeded } from '#core/seeded.ts'
-import type { KeyInput } from 'puppeteer-core'
+import { book, pages } from './bench/pages.ts'
+import { print, quantile, tell } from './bench/tell.ts'
 import { years } from './bench/years.ts'
-import { openBrowser, openPage, until } from './browser.ts'
-import { fillYears } from '../server/fill.ts'
-import { pieceNamed, testServer } from '../server/test-support.ts'
-import { ensureBuilt } from '../bin/build.ts'
 import { findChromium } from '../bin/chromium.ts'
 
-/* Each line: what, measured, budget, and measured over budget: at most 1 is within it. */
-
-const ROOT = resolve(import.meta.dirname, '..')
-const SLOW_DOWN = 4
 const RUNS = 5
-const KEYS = 40
-const KEY_BUDGET_MS = 50
-
-const print = (line: string) => process.stdout.write(`${line}\n`)
-function tell(what: string, measured: number, budget: number, unit: string): void {
-  print(
-    `${what.padEnd(58)} ${measured.toFixed(unit === 'ms' && measured < 10 ? 4 : 1).padStart(9)} ${unit}  budget ${budget} ${unit}  ratio ${(measured / budget).toFixed(3)}`,
-  )
-}
-const sorted = (values: readonly number[]) => [...values].sort((a, b) => a - b)
-const quantile = (values: readonly number[], q: number) =>
-  sorted(values)[Math.min(values.length - 1, Math.floor(q * values.length))] ?? Number.NaN
 
 /** What a plan and the whole matrix of fillers may take, where it is not a cut's 0.2 ms. */
 const BUDGET_MS = new Map([
@@ -163,173 +141,6 @@ function outlines(): void {
     return performance.now() - began
   })
   tell('outline of 10,000 stretches, read to drawn, median', quantile(times, 0.5), 1000, 'ms')
-}
-
-/** Scripts that the first view asks for, gzipped. */
-function firstViewScripts(loaded: readonly string[]): number {
-  const folder = join(ROOT, 'dist', 'web', 'assets')
-  const names = new Set(loaded.map((url) => url.split('/').at(-1) ?? ''))
-  return readdirSync(folder)
-    .filter((f) => f.endsWith('.js') && names.has(f))
-    .reduce((sum, f) => sum + gzipSync(readFileSync(join(folder, f))).length, 0)
-}
-
-async function pages(): Promise<void> {
-  await ensureBuilt(ROOT, print)
-  const server = await testServer({ pages: join(ROOT, 'dist', 'web') })
-  const browser = await openBrowser()
-  try {
-    const first: number[] = []
-    let scripts: string[] = []
-    for (let i = 0; i < RUNS; i++) {
-      const page = await browser.newPage()
-      await page.setCacheEnabled(false)
-      await page.emulateCPUThrottling(SLOW_DOWN)
-      await page.goto(server.url)
-      await page.waitForSelector('[data-ready]')
-      // interactive: the day is shown and the page has answered a first idle turn
-      first.push(
-        await page.evaluate(
-          () =>
-            new Promise<number>((done) =>
-              requestAnimationFrame(() => setTimeout(() => done(performance.now()), 0)),
-            ),
-        ),
-      )
-      scripts = await page.evaluate(() =>
-        performance
-          .getEntriesByType('resource')
-          .map((r) => r.name)
-          .filter((n) => n.endsWith('.js')),
-      )
-      await page.close()
-    }
-    tell(
-      `first view interactive, CPU ${SLOW_DOWN}x slower, median of ${RUNS}`,
-      quantile(first, 0.5),
-      2000,
-      'ms',
-    )
-    tell('JavaScript of the first view, gzip', firstViewScripts(scripts) / 1000, 200, 'kB')
-
-    const piece = await pieceNamed(server, 'Gusset, lower mitre post')
-    const page = await openPage(browser, `${server.url}/jobs/${piece.jobId}/${piece.id}`)
-    await until(page, () => document.querySelector('[data-work] input') !== null)
-    await page.emulateCPUThrottling(SLOW_DOWN)
-    await page.focus('[data-work] input')
-    // from the key event until the drawing has changed, and until a frame with it has been painted
-    await page.evaluate(() => {
-      const changed: number[] = []
-      const painted: number[] = []
-      Object.assign(window, { changed, painted })
-      document.querySelector('[data-work] input')?.addEventListener(
-        'keydown',
-        () => {
-          const began = performance.now()
-          const drawing = document.querySelector('[aria-label="The cut, to scale"]')
-          const watch = new MutationObserver(() => {
-            watch.disconnect()
-            changed.push(performance.now() - began)
-            requestAnimationFrame(() => setTimeout(() => painted.push(performance.now() - began), 0))
-          })
-          if (drawing)
-            watch.observe(drawing, { subtree: true, childList: true, attributes: true, characterData: true })
-        },
-        { capture: true },
-      )
-    })
-    const count = () => page.evaluate(() => (window as unknown as { painted: number[] }).painted.length)
-    await page.keyboard.press('End')
-    for (let i = 0; i < 3; i++) await page.keyboard.press('Backspace')
-    // the first three are warm-up: they leave a bare number
-    await page.evaluate(() => {
-      const w = window as unknown as Record<'changed' | 'painted', number[]>
-      w.changed.length = 0
-      w.painted.length = 0
-    })
-    for (let i = 0; i < KEYS; i++) {
-      const before = await count()
-      // 20, 2, 20, 2 … mm: each key changes the plate
-      await page.keyboard.press(i % 2 === 0 ? 'Backspace' : '0')
-      await until(
-        page,
-        (n: number) => (window as unknown as { painted: number[] }).painted.length > n,
-        before,
-      )
-    }
-    const { changed, painted } = await page.evaluate(() => {
-      const w = window as unknown as Record<'changed' | 'painted', number[]>
-      return { changed: w.changed, painted: w.painted }
-    })
-    tell(
-      `key press to changed drawing, CPU ${SLOW_DOWN}x slower, p95 of ${changed.length}`,
-      quantile(changed, 0.95),
-      KEY_BUDGET_MS,
-      'ms',
-    )
-    tell(`the same until it is painted, p95`, quantile(painted, 0.95), KEY_BUDGET_MS, 'ms')
-  } finally {
-    await browser.close()
-    await server.stop()
-  }
-}
-
-/** A log of 50,000 lines: from a key press to the changed table. */
-async function book(): Promise<void> {
-  const LINES = 50_000
-  const WORDS = ['paddle', 'beam', 'stop', 'gusset', 'orla']
-  const server = await testServer({ pages: join(ROOT, 'dist', 'web'), empty: true })
-  const browser = await openBrowser()
-  try {
-    fillYears(server.store, { lines: LINES, pieces: 2000, runs: 200, seed: 1, now: new Date() })
-    const page = await openPage(browser, `${server.url}/log`)
-    await until(page, () => document.querySelectorAll('tbody tr').length >= 25)
-    await page.emulateCPUThrottling(SLOW_DOWN)
-    await page.focus('input[type=search]')
-    const whole = server.store.log.find({}).total
-    const changed: number[] = []
-    // the first letters warm it up; every word begins from the whole log
-    for (const key of [...'mitre', ...WORDS.flatMap((w) => ['Clear', ...w])]) {
-      if (key === 'Clear') {
-        await page.$eval('input[type=search]', (e) => (e as HTMLInputElement).select())
-        await page.keyboard.press('Backspace')
-        await until(page, (n: number) => document.body.innerText.includes(`${n} lines fit`), whole)
-        continue
-      }
-      await page.evaluate(() => {
-        const w = window as unknown as { changedMs: number }
-        w.changedMs = -1
-        const table = document.querySelector('table')
-        document.addEventListener(
-          'keydown',
-          () => {
-            const began = performance.now()
-            const watch = new MutationObserver(() => {
-              watch.disconnect()
-              w.changedMs = performance.now() - began
-            })
-            if (table) watch.observe(table, { subtree: true, childList: true, characterData: true })
-          },
-          { once: true, capture: true },
-        )
-      })
-      await page.keyboard.press(key as KeyInput)
-      const seen = () => (window as unknown as { changedMs: number }).changedMs >= 0
-      // a letter that narrows nothing further changes nothing
-      await page.waitForFunction(seen, { polling: 20, timeout: 1500 }).catch(() => undefined)
-      changed.push(await page.evaluate(() => (window as unknown as { changedMs: number }).changedMs))
-    }
-    const told = changed.slice('mitre'.length).filter((c) => c >= 0)
-    tell(
-      `log of ${LINES} lines: key press to changed table, CPU ${SLOW_DOWN}x slower, median of ${told.length}`,
-      quantile(told, 0.5),
-      100,
-      'ms',
-    )
-  } finally {
-    await browser.close()
-    await server.stop()
-  }
 }
 
 await planner()

@@ -18,7 +18,8 @@ import { fillYears } from '../server/fill.ts'
 import { logIn } from '../server/folder.ts'
 import { openStore } from '../server/store.ts'
 import { tempFolder } from '../server/test-support.ts'
-import { quantile, requestsOf, serve, timed } from './bench/years.ts'
+import { quantile } from './bench/tell.ts'
+import { requestsOf, serve, timed } from './bench/years.ts'
 
 const ROOT = resolve(import.meta.dirname, '..')
 const TOTALS = join(tmpdir(), 'wimble-soak-kills.json')

@@ -8,22 +8,33 @@ import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { Provider } from 'react-redux'
 import { RouterProvider } from 'react-router'
+import { api } from './app/api.ts'
 import { applyTheme } from './app/device.ts'
 import { hearFaults, tellFault } from './app/faults.ts'
 import { startOutbox } from './app/outbox-sender.ts'
 import { router } from './app/routes.tsx'
+import { ShopProvider } from './app/shop.ts'
 import { makeStore } from './app/store.ts'
 
 const root = document.getElementById('root')
 if (!root) throw new Error('the page has no root')
 const store = makeStore()
+// what the first view shows is asked for while its page is still on the way
+if (location.pathname === '/') {
+  void import('./views/today/Today.tsx')
+  void store.dispatch(api.endpoints.today.initiate(undefined, { forceRefetch: true }))
+}
+void store.dispatch(api.endpoints.settings.initiate())
+void store.dispatch(api.endpoints.health.initiate())
 applyTheme()
 hearFaults()
 startOutbox(store).catch(tellFault)
 createRoot(root).render(
   <StrictMode>
     <Provider store={store}>
-      <RouterProvider router={router} />
+      <ShopProvider>
+        <RouterProvider router={router} />
+      </ShopProvider>
     </Provider>
   </StrictMode>,
 )

@@ -4,6 +4,7 @@ import { Provider } from 'react-redux'
 import { MemoryRouter } from 'react-router'
 import { vi } from 'vitest'
 import { FIRST_SETTINGS } from '#application/first.ts'
+import { ShopProvider } from './app/shop.ts'
 import { makeStore, type AppStore } from './app/store.ts'
 
 /** Something that was sent to the server to be kept. */
@@ -86,7 +87,9 @@ export function screenOf(store: AppStore = makeStore(), at = '/') {
   return function Screen({ children }: { readonly children: ReactNode }) {
     return (
       <Provider store={store}>
-        <MemoryRouter initialEntries={[at]}>{children}</MemoryRouter>
+        <ShopProvider>
+          <MemoryRouter initialEntries={[at]}>{children}</MemoryRouter>
+        </ShopProvider>
       </Provider>
     )
   }

@@ -6,6 +6,7 @@ import { printEstimate, printAs, printRise, printShort } from '../quantity/index
 import { PSI_PA } from '../quantity/units.ts'
 import type { UnitChoices } from '../quantity/choices.ts'
 import type { HoldReading } from './readings.ts'
+import type { HoldVerdict } from './verdicts.ts'
 import { fitLine, stepShown, sumOfSquares, tQuantile, widenedByLag } from '../learn/statistics.ts'
 
 /** Molar mass of nitrogen, kg/mol. */
@@ -31,9 +32,6 @@ export interface PressureAsked {
   /** Units of the sentence; kPa and K when nobody says. */
   readonly units?: UnitChoices | undefined
 }
-
-export const HOLD_VERDICTS = ['holds', 'leaks', 'cannot-tell'] as const
-export type HoldVerdict = (typeof HOLD_VERDICTS)[number]
 
 export interface PressureResult {
   readonly verdict: HoldVerdict

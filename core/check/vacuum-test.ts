@@ -3,6 +3,7 @@
  * is moisture, level is dry and tight. Curves are fitted and compared by AICc.
  */
 import type { HoldReading } from './readings.ts'
+import type { VacuumVerdict } from './verdicts.ts'
 import { aicc, fitLine, stepShown, sumOfSquares, tQuantile, widenedByLag } from '../learn/statistics.ts'
 
 /** 500 micron: the usual depth. Pa absolute. */
@@ -22,9 +23,6 @@ export function waterVapourPa(temperatureK: number): number {
   const c = temperatureK - 273.15
   return MAGNUS.a * Math.exp((MAGNUS.b * c) / (MAGNUS.c + c))
 }
-
-export const VACUUM_VERDICTS = ['dry', 'moist', 'leaks', 'cannot-tell'] as const
-export type VacuumVerdict = (typeof VACUUM_VERDICTS)[number]
 
 export interface VacuumAsked {
   readonly readings: readonly HoldReading[]

@@ -10,8 +10,7 @@ import {
   JOINT_STATES,
   type JointState,
 } from '../check/acceptance.ts'
-import { HOLD_VERDICTS } from '../check/pressure-test.ts'
-import { VACUUM_VERDICTS } from '../check/vacuum-test.ts'
+import { HOLD_VERDICTS, VACUUM_VERDICTS } from '../check/verdicts.ts'
 import { SI_UNIT, type Kind, type SiUnit } from '../quantity/units.ts'
 import { DROP_NAMES, EDGE_NAMES, NOT_SEEN, SLAG_NAMES } from '../check/outcome.ts'
 import type { PlannedFigure } from './planned.ts'

@@ -82,6 +82,8 @@ function stockOf(fields: Gear['fields']): Due {
 }
 
 const ORDER: readonly DueState[] = ['stop', 'mind', 'soon', 'fine']
+const byLetters = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0)
+
 /** Things with what is to be said of them, worst first. */
 export const dueList = (gear: readonly Gear[], today: string): readonly { gear: Gear; due: Due }[] =>
   gear
@@ -89,5 +91,6 @@ export const dueList = (gear: readonly Gear[], today: string): readonly { gear: 
     .sort(
       (a, b) =>
         ORDER.indexOf(a.due.state) - ORDER.indexOf(b.due.state) ||
-        (a.due.on ?? '9').localeCompare(b.due.on ?? '9'),
+        // days sort as their letters do; a browser's own order of letters costs it tens of milliseconds to fetch
+        byLetters(a.due.on ?? '9', b.due.on ?? '9'),
     )

@@ -15,6 +15,7 @@ import { fillYears } from '../../server/fill.ts'
 import { logIn } from '../../server/folder.ts'
 import { openStore } from '../../server/store.ts'
 import { tempFolder } from '../../server/test-support.ts'
+import { print, quantile } from './tell.ts'
 
 const ROOT = resolve(import.meta.dirname, '..', '..')
 const TSX = join(ROOT, 'node_modules', 'tsx', 'dist', 'cli.mjs')
@@ -26,11 +27,6 @@ const PAIRS = 60
 const REST_MS = 100
 const MEDIAN_MOST = 5
 const P95_MOST = 8
-
-const print = (line: string) => process.stdout.write(`${line}\n`)
-const sorted = (values: readonly number[]) => [...values].sort((a, b) => a - b)
-export const quantile = (values: readonly number[], q: number) =>
-  sorted(values)[Math.min(values.length - 1, Math.floor(q * values.length))] ?? Number.NaN
 
 export interface Served {
   readonly port: number

@@ -1,6 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import { HOLD_VERDICTS } from '#core/check/pressure-test.ts'
-import { VACUUM_VERDICTS } from '#core/check/vacuum-test.ts'
+import { HOLD_VERDICTS, VACUUM_VERDICTS } from '#core/check/verdicts.ts'
 import { testRefused } from '#core/check/stages.ts'
 import {
   foldTest,

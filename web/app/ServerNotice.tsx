@@ -1,8 +1,10 @@
-import { useState } from 'react'
+import { lazy, Suspense, useState } from 'react'
 import { Button } from '../ui/Button.tsx'
-import { MendPanel } from './MendPanel.tsx'
 import { keptHere, outbox, wouldBeLost, type OutboxItem } from './outbox.ts'
 import { useApp, useSend } from './store.ts'
+
+// fetched when something is to be mended
+const MendPanel = lazy(() => import('./MendPanel.tsx').then((m) => ({ default: m.MendPanel })))
 
 const count = (n: number) => (n === 1 ? '1 entry is' : `${n} entries are`)
 
@@ -70,11 +72,13 @@ export function ServerNotice() {
         </div>
       ))}
       {mending ? (
-        <MendPanel
-          item={mending}
-          failure={refused.find((r) => r.item.id === mending.id)?.failure}
-          onClose={() => setMending(undefined)}
-        />
+        <Suspense>
+          <MendPanel
+            item={mending}
+            failure={refused.find((r) => r.item.id === mending.id)?.failure}
+            onClose={() => setMending(undefined)}
+          />
+        </Suspense>
       ) : null}
     </div>
   )

@@ -78,7 +78,7 @@ describe('what can no longer be read', () => {
 })
 
 describe('what the server would not take', () => {
-  it('is mended where its text is wrong, and sent again', () => {
+  it('is mended where its text is wrong, and sent again', async () => {
     const store = makeStore()
     const bad = {
       ...item('a'),
@@ -93,7 +93,7 @@ describe('what the server would not take', () => {
     )
     show(<ServerNotice />, store)
     fireEvent.click(screen.getByRole('button', { name: 'Mend it' }))
-    const field = screen.getByLabelText('Used, kerf')
+    const field = await screen.findByLabelText('Used, kerf')
     expect(field).toHaveProperty('value', '2 furlongs')
     expect(screen.queryByLabelText('Kind')).toBeNull()
     fireEvent.change(field, { target: { value: '2 mm' } })

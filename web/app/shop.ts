@@ -1,5 +1,5 @@
 import type { FuelId } from '#core/gas/fuels.ts'
-import { useMemo } from 'react'
+import { createContext, createElement, useContext, useMemo, type ReactNode } from 'react'
 import { FIRST_SETTINGS } from '#application/first-settings.ts'
 import type { Settings } from '#contract/schemas.ts'
 import { printAs, showAs, type Saying, type Shown } from '#core/quantity/index.ts'
@@ -25,18 +25,27 @@ export interface ShopView {
 const other = (units: UnitChoices): UnitChoices =>
   units.length === 'in' || units.length === 'ft' ? METRIC_UNITS : INCH_UNITS
 
-export function useShop(): ShopView {
+const viewOf = (settings: Settings, flipped: boolean): ShopView => {
+  const units = flipped ? other(settings.units) : settings.units
+  return {
+    settings,
+    units,
+    say: (text) => inWords(text, settings.words),
+    print: (si, as) => printAs(si, as, units),
+    show: (si, as) => showAs(si, as, units),
+    gasColour: (gas) => `var(--gas-${HOSE_COLOURS[settings.region][gas]})`,
+  }
+}
+
+const Shop = createContext<ShopView>(viewOf(FIRST_SETTINGS, false))
+
+/** Hears of the shop's settings once, for every part of a page: a hundred parts that each asked would each be asked at every key. */
+export function ShopProvider({ children }: { readonly children: ReactNode }) {
   const settings = api.useSettingsQuery().data ?? FIRST_SETTINGS
   const flipped = useApp((s) => s.device.flipped)
-  return useMemo(() => {
-    const units = flipped ? other(settings.units) : settings.units
-    return {
-      settings,
-      units,
-      say: (text) => inWords(text, settings.words),
-      print: (si, as) => printAs(si, as, units),
-      show: (si, as) => showAs(si, as, units),
-      gasColour: (gas) => `var(--gas-${HOSE_COLOURS[settings.region][gas]})`,
-    }
-  }, [settings, flipped])
+  const view = useMemo(() => viewOf(settings, flipped), [settings, flipped])
+  return createElement(Shop.Provider, { value: view }, children)
 }
+
+/** The shop as this screen shows it. */
+export const useShop = (): ShopView => useContext(Shop)

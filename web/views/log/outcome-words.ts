@@ -1,5 +1,5 @@
-import type { HoldVerdict } from '#core/check/pressure-test.ts'
-import type { VacuumVerdict } from '#core/check/vacuum-test.ts'
+import type { HoldVerdict } from '#core/check/verdicts.ts'
+import type { VacuumVerdict } from '#core/check/verdicts.ts'
 
 /** A verdict of a test, as a heading says it. */
 export const TEST_WORDS: Readonly<Record<HoldVerdict | VacuumVerdict, string>> = {

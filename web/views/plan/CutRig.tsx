@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react'
+import { memo, useMemo, useState } from 'react'
 import type { CutDraft } from '#contract/schemas.ts'
 import type { OwnTip, Torch } from '#contract/types.ts'
 import { HOSE, RIG } from '#core/rig/fields.ts'
@@ -31,22 +31,23 @@ const SUPPLIED = [
   'piping',
 ] as const satisfies readonly RigName[]
 
-/** The rig that the cut is made with: a torch that is kept, or as it is given here. */
-export function CutRig({
-  draft,
+/** The rig that the cut is made with: a torch that is kept, or as it is given here. Drawn again only when the rig changes. */
+export const CutRig = memo(function CutRig({
+  rig,
+  torchId,
   edit,
   torches,
   errors,
   onChange,
 }: {
-  readonly draft: CutDraft
+  readonly rig: CutDraft['rig']
+  readonly torchId: CutDraft['torchId']
   readonly edit: DraftEdit
   readonly torches: readonly Torch[]
   readonly errors: readonly FieldError[]
   readonly onChange: (name: string, value: Typed) => void
 }) {
   const { say } = useShop()
-  const { rig, torchId } = draft
   const tips = api.useTipsQuery().data ?? NO_TIPS
   const [chartOpen, setChartOpen] = useState(false)
   const [keepOpen, setKeepOpen] = useState(false)
@@ -134,4 +135,4 @@ export function CutRig({
       ) : null}
     </>
   )
-}
+})

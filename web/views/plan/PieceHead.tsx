@@ -1,6 +1,6 @@
 import { printMoney } from '#core/cost.ts'
 import { Printer } from 'lucide-react'
-import { useEffect, useMemo, useState, type ReactNode } from 'react'
+import { memo, useEffect, useMemo, useState, type ReactNode } from 'react'
 import { Link } from 'react-router'
 import type { PieceDraft } from '#contract/schemas.ts'
 import type { Job } from '#contract/types.ts'
@@ -42,19 +42,7 @@ export function PieceHead<D extends PieceDraft>({
           </p>
         </div>
         <Pieces job={job} current={pieceId} />
-        <Link
-          to={`/jobs/${job.id}/${pieceId}/work`}
-          className="name no-print inline-flex min-h-[46px] items-center rounded-md border-[1.5px] border-ink bg-sheet px-3 text-lg font-semibold"
-        >
-          Steps, gas, sheets
-        </Link>
-        <Button
-          className="no-print min-h-[46px]"
-          aria-label="Print the plan, or save it as PDF"
-          onClick={() => print()}
-        >
-          <Printer size={20} aria-hidden="true" />
-        </Button>
+        <HeadLinks jobId={job.id} pieceId={pieceId} />
         {children}
       </header>
       {failure ? (
@@ -68,6 +56,33 @@ export function PieceHead<D extends PieceDraft>({
     </div>
   )
 }
+
+/** What leads from a plan to the rest of its piece, drawn once. */
+const HeadLinks = memo(function HeadLinks({
+  jobId,
+  pieceId,
+}: {
+  readonly jobId: string
+  readonly pieceId: string
+}) {
+  return (
+    <>
+      <Link
+        to={`/jobs/${jobId}/${pieceId}/work`}
+        className="name no-print inline-flex min-h-[46px] items-center rounded-md border-[1.5px] border-ink bg-sheet px-3 text-lg font-semibold"
+      >
+        Steps, gas, sheets
+      </Link>
+      <Button
+        className="no-print min-h-[46px]"
+        aria-label="Print the plan, or save it as PDF"
+        onClick={() => print()}
+      >
+        <Printer size={20} aria-hidden="true" />
+      </Button>
+    </>
+  )
+})
 
 /** What all pieces of a job take together, as they are stored: time, gases, and cost where things are priced. */
 export function useWholeJob(jobId: string): string {

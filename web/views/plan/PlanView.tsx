@@ -1,5 +1,5 @@
 import { lazy, Suspense, useCallback, useMemo, useRef, useState } from 'react'
-import { NO_RUNS, planDraft, type GoodCut } from '#application/plan-of.ts'
+import { NO_RUNS, planDraft, type GoodCut, type OwnRuns } from '#application/plan-of.ts'
 import type { CutDraft } from '#contract/schemas.ts'
 import type { Job, Torch } from '#contract/types.ts'
 import type { Caution } from '#core/cut/index.ts'
@@ -30,14 +30,32 @@ const NO_CAUTIONS: readonly Caution[] = []
 
 /** The plan of one cut: the line on top, the work at the left, the drawing at the right, the findings at the foot. */
 export function PlanView({ job, piece }: { readonly job: Job; readonly piece: PieceOf<CutDraft> }) {
-  const { settings, units } = useShop()
-  const records = api.useRecordsQuery('cut').data
+  const records = api.useRecordsQuery('cut').data ?? NO_RUNS
   const torches = api.useTorchesQuery().data ?? NO_TORCHES
+  const whole = useWholeJob(job.id)
+  return <Typed job={job} piece={piece} records={records} torches={torches} whole={whole} />
+}
+
+/** The plan as it is typed: apart from what is asked of the server, which no key changes. */
+function Typed({
+  job,
+  piece,
+  records,
+  torches,
+  whole,
+}: {
+  readonly job: Job
+  readonly piece: PieceOf<CutDraft>
+  readonly records: OwnRuns
+  readonly torches: readonly Torch[]
+  readonly whole: string
+}) {
+  const { settings, units } = useShop()
   const draft = useDraft(piece)
   const [station, setStation] = useState<Station | undefined>(undefined)
   const page = useRef<HTMLElement>(null)
   const planned = useMemo(
-    () => planDraft(draft.draft, settings, records ?? NO_RUNS, units),
+    () => planDraft(draft.draft, settings, records, units),
     [draft.draft, settings, records, units],
   )
   // while a field cannot be read, the last plan that gave figures stays in sight
@@ -56,7 +74,6 @@ export function PlanView({ job, piece }: { readonly job: Job; readonly piece: Pi
   const told = useRested(planned, RESTS_MS.told)
   const onPaper = useRested(shown, RESTS_MS.paper)
   const toldPlan = told.ok ? told.plan : last.current?.plan
-  const whole = useWholeJob(job.id)
   const openFigure = useCallback(
     (figure: string) =>
       setStation(

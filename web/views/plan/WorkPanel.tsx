@@ -132,7 +132,14 @@ export function WorkPanel({
           <FieldList table={RIG} said={rig} path="rig" errors={errors} onChange={set.rig} names={GUIDE} />
         </WorkGroup>
       ) : null}
-      <CutRig draft={draft} edit={edit} torches={torches} errors={errors} onChange={set.rig} />
+      <CutRig
+        rig={rig}
+        torchId={draft.torchId}
+        edit={edit}
+        torches={torches}
+        errors={errors}
+        onChange={set.rig}
+      />
     </section>
   )
 }

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { act, renderHook } from '@testing-library/react'
+import { act, renderHook, waitFor } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { firstBraze, firstDraft, FIRST_SETTINGS } from '#application/first.ts'
 import type { BrazeDraft, CutDraft, PieceDraft } from '#contract/schemas.ts'
@@ -26,7 +26,7 @@ function typing<D extends PieceDraft>(piece: PieceOf<D>, store: AppStore = makeS
 }
 
 describe('a piece as it is typed', () => {
-  it('is shown at once, and waits to be sent as one request, however many keys it took', () => {
+  it('is shown at once, and waits to be sent as one request, however many keys it took', async () => {
     const { now, sent } = typing(pieceOf(firstDraft(FIRST_SETTINGS)))
     expect(now().stored).toBe(true)
     act(() => now().edit.setWork({ thickness: '5/8 in' }))
@@ -40,13 +40,35 @@ describe('a piece as it is typed', () => {
       '50 ft',
       '40 psi',
     ])
+    // the drawing comes first; what was typed is on its way a moment later
     expect(now().stored).toBe(false)
-    expect(sent()).toHaveLength(1)
+    await waitFor(() => expect(sent()).toHaveLength(1))
+    expect(now().stored).toBe(false)
     expect(sent()[0]).toMatchObject({
       route: 'changePiece',
       params: { id: 't1' },
       body: { draft: now().draft },
     })
+  })
+  it('is put by when the page goes, or is left, before it rested', () => {
+    const going = typing(pieceOf(firstDraft(FIRST_SETTINGS)))
+    act(() => going.now().edit.setWork({ thickness: '5/8 in' }))
+    expect(going.sent()).toEqual([])
+    act(() => void dispatchEvent(new Event('pagehide')))
+    expect(going.sent()).toHaveLength(1)
+    const left = typing(pieceOf(firstDraft(FIRST_SETTINGS)))
+    act(() => left.now().edit.setWork({ thickness: '7/8 in' }))
+    left.hook.unmount()
+    expect(left.sent()).toHaveLength(1)
+    expect(left.sent()[0]?.body).toMatchObject({ draft: { work: { thickness: '7/8 in' } } })
+  })
+  it('is not taken over by what another screen stored in between: the server is asked which holds', () => {
+    const first = pieceOf(firstDraft(FIRST_SETTINGS))
+    const { hook, now, store } = typing(first)
+    act(() => now().edit.setWork({ thickness: '5/8 in' }))
+    hook.rerender({ of: pieceOf({ ...first.draft, work: { ...first.draft.work, thickness: '1 in' } }, 2) })
+    expect(now().draft.work.thickness).toBe('5/8 in')
+    expect(store.getState().outbox.versions['t1']).toBe(1)
   })
   it('changes the parts and the gear of a braze, and of a cut none', () => {
     const braze = typing<BrazeDraft>(pieceOf(firstBraze(FIRST_SETTINGS)))

@@ -16,6 +16,8 @@ interface Held<D extends PieceDraft> {
 export type PieceOf<D extends PieceDraft> = Omit<Piece, 'draft'> & { readonly draft: D }
 
 const TYPING_MS = 400
+/** What was typed is put by once the drawing that it changes is on the screen: a key is for the drawing first. ms */
+const DRAWN_MS = 40
 
 /** A piece as it is being typed: kept in the browser at once, sent to the server when the typing rests. */
 export function useDraft<D extends PieceDraft>(piece: PieceOf<D>) {
@@ -24,15 +26,21 @@ export function useDraft<D extends PieceDraft>(piece: PieceOf<D>) {
   const pending = useApp((s) => s.outbox.items.find((i) => i.key === key))
   const refused = useApp((s) => s.outbox.refused.find((r) => r.item.key === key))
   const knownVersion = useApp((s) => s.outbox.versions[piece.id])
-  const waiting = (pending ?? refused?.item)?.body as Held<D> | undefined
-  // what waits may have been typed before this browser was brought up to date
-  const unsent = waiting && { ...waiting, draft: pieceAsNow(waiting.draft) as D }
-  const [held, setHeld] = useState<Held<D>>(unsent ?? { title: piece.title, draft: piece.draft })
+  const [held, setHeld] = useState<Held<D>>(() => {
+    const waiting = (pending ?? refused?.item)?.body as Held<D> | undefined
+    // what waits may have been typed before this browser was brought up to date
+    return waiting
+      ? { ...waiting, draft: pieceAsNow(waiting.draft) as D }
+      : { title: piece.title, draft: piece.draft }
+  })
   const latest = useRef(held)
+  /** What was last put by, or came from the server. */
+  const putBy = useRef(held)
+  const owed = useRef<ReturnType<typeof setTimeout> | undefined>(undefined)
 
   useEffect(() => {
-    // while something waits to be sent, the version it was typed on is the one that counts
-    if (pending || refused) {
+    // while something waits to be put by or sent, the version it was typed on is the one that counts
+    if (pending || refused || owed.current !== undefined) {
       if (knownVersion === undefined)
         send(outbox.actions.versionKnown({ id: piece.id, version: piece.version }))
       return
@@ -40,13 +48,15 @@ export function useDraft<D extends PieceDraft>(piece: PieceOf<D>) {
     if (knownVersion === undefined || piece.version > knownVersion) {
       send(outbox.actions.versionKnown({ id: piece.id, version: piece.version }))
       latest.current = { title: piece.title, draft: piece.draft }
+      putBy.current = latest.current
       setHeld(latest.current)
     }
   }, [piece, knownVersion, pending, refused, send])
 
   const { id } = piece
   const edit = useMemo(() => {
-    const enqueue = (body: Held<D>) =>
+    const enqueue = (body: Held<D>) => {
+      putBy.current = body
       send(
         outbox.actions.enqueued({
           id: crypto.randomUUID(),
@@ -57,13 +67,21 @@ export function useDraft<D extends PieceDraft>(piece: PieceOf<D>) {
           notBefore: Date.now() + TYPING_MS,
         }),
       )
+    }
+    const settle = () => {
+      if (owed.current === undefined) return
+      clearTimeout(owed.current)
+      owed.current = undefined
+      enqueue(latest.current)
+    }
     const change = (next: Partial<Held<D>>) => {
       latest.current = { ...latest.current, ...next }
       setHeld(latest.current)
-      enqueue(latest.current)
+      owed.current ??= setTimeout(settle, DRAWN_MS)
     }
     return {
       enqueue,
+      settle,
       change,
       ...editing<D>(
         () => latest.current.draft,
@@ -71,10 +89,18 @@ export function useDraft<D extends PieceDraft>(piece: PieceOf<D>) {
       ),
     }
   }, [id, send])
+  // a page that goes takes nothing with it
+  useEffect(() => {
+    addEventListener('pagehide', edit.settle)
+    return () => {
+      removeEventListener('pagehide', edit.settle)
+      edit.settle()
+    }
+  }, [edit])
   return {
     ...held,
     edit,
-    stored: pending === undefined && refused === undefined,
+    stored: pending === undefined && refused === undefined && putBy.current === held,
     changedElsewhere: refused?.failure.code === 'changed-elsewhere',
     /** Sends what is on this screen over what another screen stored. */
     keepMine: async () => {
@@ -88,6 +114,7 @@ export function useDraft<D extends PieceDraft>(piece: PieceOf<D>) {
       send(outbox.actions.putAway(key))
       send(outbox.actions.versionKnown({ id: piece.id, version: theirs.version }))
       latest.current = { title: theirs.title, draft: theirs.draft as D }
+      putBy.current = latest.current
       setHeld(latest.current)
     },
   }

@@ -19,9 +19,12 @@ import { useTell } from '../log/useTell.ts'
 // dates of the rig are reckoned after the day is shown
 const RigDue = lazy(() => import('./RigDue.tsx'))
 
+/** An answer this fresh is not asked for again, s: the page asked for it while this view was still on its way. */
+const FRESH_S = 1
+
 /** What is under way, what is next, and one button to start. */
 export default function Today() {
-  const { data: today, error } = api.useTodayQuery(undefined, { refetchOnMountOrArgChange: true })
+  const { data: today, error } = api.useTodayQuery(undefined, { refetchOnMountOrArgChange: FRESH_S })
   const begun = api.useHealthQuery().data?.begun
   const [starting, setStarting] = useState(false)
   if (begun === false) return <Navigate to="/begin" replace />

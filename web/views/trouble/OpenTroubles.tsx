@@ -1,11 +1,13 @@
 import { format } from 'date-fns/format'
-import { useState } from 'react'
+import { lazy, Suspense, useState } from 'react'
 import type { OpenTrouble } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
 import { Button } from '../../ui/Button.tsx'
-import { ClearPanel } from './ClearPanel.tsx'
 import { useTroubles } from './useTroubles.ts'
+
+// fetched when one is to be cleared
+const ClearPanel = lazy(() => import('./ClearPanel.tsx').then((m) => ({ default: m.ClearPanel })))
 
 /** What is grave and not cleared yet, over every screen: nothing is begun on that rig meanwhile. */
 export default function OpenTroubles() {
@@ -39,7 +41,9 @@ export default function OpenTroubles() {
           </li>
         ))}
       </ul>
-      {clearing ? <ClearPanel trouble={clearing} onClose={() => setClearing(undefined)} /> : null}
+      <Suspense>
+        {clearing ? <ClearPanel trouble={clearing} onClose={() => setClearing(undefined)} /> : null}
+      </Suspense>
     </section>
   )
 }

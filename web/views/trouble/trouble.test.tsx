@@ -85,6 +85,7 @@ describe('what is not cleared', () => {
     await waitFor(() => expect(said()).toContain('Not cleared: A smell of gas'))
     expect(said()).toContain('nobody knows which rig: none is worked with')
     press('Clear it')
+    await screen.findByRole('button', { name: 'It is cleared' })
     press('It is cleared')
     expect(said()).toContain('Say who has cleared it.')
     expect(said()).toContain('Say what was found and done.')

@@ -1,0 +1,7 @@
+/* What a test of a joint comes to; apart, so that what only names them carries none of the statistics. */
+
+export const HOLD_VERDICTS = ['holds', 'leaks', 'cannot-tell'] as const
+export type HoldVerdict = (typeof HOLD_VERDICTS)[number]
+
+export const VACUUM_VERDICTS = ['dry', 'moist', 'leaks', 'cannot-tell'] as const
+export type VacuumVerdict = (typeof VACUUM_VERDICTS)[number]
