@@ -91,6 +91,21 @@ describe('planDraft', () => {
       { numRuns: 50 },
     )
   })
+  it('sets by the gauges of the regulators that are fitted to its torch, and by the shop’s own for another', () => {
+    const divisions = { t1: { oxygenPa: 5 * PSI_PA, fuelPa: 0.5 * PSI_PA } }
+    const set = (torchId: string | null) => {
+      const draft = { ...firstDraft(FIRST_SETTINGS), torchId }
+      const planned = planDraft(draft, FIRST_SETTINGS, { ...NO_RUNS, divisions })
+      if (!planned.ok) throw new Error('no plan')
+      const { cuttingOxygenPressure: oxygen, fuelPressure: fuel } = planned.plan.figures
+      return [(oxygen?.value ?? 0) / PSI_PA, (fuel?.value ?? 0) / PSI_PA]
+    }
+    const [oxygen = NaN, fuel = NaN] = set('t1')
+    expect(oxygen / 5).toBeCloseTo(Math.round(oxygen / 5), 9)
+    expect(fuel / 0.5).toBeCloseTo(Math.round(fuel / 0.5), 9)
+    expect(set('t2')).toEqual(set(null))
+    expect(set('t2')).not.toEqual(set('t1'))
+  })
   it('sets a metric shop’s gauges to tenths of a bar', () => {
     const planned = planDraft(firstDraft(METRIC), METRIC, NO_RUNS)
     const bar = planned.ok

@@ -3,6 +3,7 @@ import type { FieldError } from '#core/figure.ts'
 import { workOfShape } from '#core/cut/fields.ts'
 import { omit } from '#core/objects.ts'
 import { divisionOf } from '#core/line/gauge-face.ts'
+import type { Divisions } from '#core/rig/gear.ts'
 import type { UnitChoices } from '#core/quantity/choices.ts'
 import {
   planBraze,
@@ -23,9 +24,9 @@ import type {
 import type { Records } from '#contract/types.ts'
 
 /** The shop's own good runs that a plan goes by. */
-export type OwnRuns = Pick<Records, 'cuts' | 'kerfs' | 'brazes' | 'held'>
+export type OwnRuns = Pick<Records, 'cuts' | 'kerfs' | 'brazes' | 'held' | 'divisions'>
 /** A shop that has written nothing down yet. */
-export const NO_RUNS: OwnRuns = { cuts: [], kerfs: [], brazes: [], held: {} }
+export const NO_RUNS: OwnRuns = { cuts: [], kerfs: [], brazes: [], held: {}, divisions: {} }
 
 /** A cut worked out. */
 export interface GoodCut {
@@ -55,7 +56,7 @@ export type Planned = GoodCut | { readonly ok: false; readonly errors: readonly 
 export function planDraft(
   draft: CutDraft,
   settings: Settings,
-  records: Pick<Records, 'cuts' | 'kerfs' | 'held'>,
+  records: Pick<Records, 'cuts' | 'kerfs' | 'held' | 'divisions'>,
   shown: UnitChoices = settings.units,
 ): Planned {
   const read = readCut(
@@ -70,7 +71,7 @@ export function planDraft(
   )
   if (!read.ok) return read
   // the gauges on the wall do not change when somebody looks at the plan in other units
-  const { oxygenDivisionPa, fuelDivisionPa } = divisionsOf(settings)
+  const { oxygenDivisionPa, fuelDivisionPa } = divisionsOf(settings, records.divisions[draft.torchId ?? ''])
   const rig = {
     ...read.request.rig,
     kerfLog: records.kerfs,
@@ -83,10 +84,13 @@ export function planDraft(
   return { ok: true, kind: 'cut', plan: planCut(request), request }
 }
 
-/** What lies between two strokes of the shop's gauges, Pa. */
-const divisionsOf = ({ gauges, units }: Pick<Settings, 'gauges' | 'units'>) => ({
-  oxygenDivisionPa: divisionOf('oxygen', gauges.oxygen, units.pressure),
-  fuelDivisionPa: divisionOf('fuel', gauges.fuel, units.pressure),
+/** What lies between two strokes of the gauges, Pa: of the regulators that are fitted, else of the shop's own. */
+const divisionsOf = (
+  { gauges, units }: Pick<Settings, 'gauges' | 'units'>,
+  fitted: Divisions | undefined,
+) => ({
+  oxygenDivisionPa: fitted?.oxygenPa ?? divisionOf('oxygen', gauges.oxygen, units.pressure),
+  fuelDivisionPa: fitted?.fuelPa ?? divisionOf('fuel', gauges.fuel, units.pressure),
 })
 
 /** The rows of the shop's methods that a braze is planned by. */
@@ -149,7 +153,7 @@ export const brazeRigOf = (
 export function planBrazeDraft(
   draft: BrazeDraft,
   settings: Settings,
-  records: Pick<Records, 'brazes' | 'held'>,
+  records: Pick<Records, 'brazes' | 'held' | 'divisions'>,
   shown: UnitChoices = settings.units,
 ): PlannedBraze {
   const read = readBraze(
@@ -162,7 +166,7 @@ export function planBrazeDraft(
     { bare: settings.units, decimalMark: settings.decimalMark },
   )
   if (!read.ok) return read
-  const { oxygenDivisionPa, fuelDivisionPa } = divisionsOf(settings)
+  const { oxygenDivisionPa, fuelDivisionPa } = divisionsOf(settings, records.divisions[draft.torchId ?? ''])
   const request: BrazeRequest = {
     ...read.request,
     rig: {

@@ -3,7 +3,7 @@ import type { BrazePlan, OwnBraze } from '#core/braze/types.ts'
 import type { CutPlan, MeasuredKerf, OwnCut } from '#core/cut/index.ts'
 import type { FuelId } from '#core/gas/fuels.ts'
 import type { Figure } from '#core/figure.ts'
-import type { Gear } from '#core/rig/gear.ts'
+import type { Divisions, Gear } from '#core/rig/gear.ts'
 import type { LineSetup } from '#core/line/setup.ts'
 import type { Step } from '#core/line/steps.ts'
 import type { HeldFigures } from '#core/span.ts'
@@ -214,6 +214,8 @@ export interface Records {
   readonly brazes: readonly OwnBraze[]
   /** How the log has found the estimates of plans. */
   readonly held: HeldFigures
+  /** The gauges that each torch is set by, by its id. */
+  readonly divisions: Readonly<Record<string, Divisions>>
   readonly tried: readonly Tried[]
 }
 /** What the log has taught: the shop's own chart, how far estimates were off, and which changes helped. */

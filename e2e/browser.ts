@@ -176,7 +176,10 @@ export const choose = async (page: Page, label: string, option: string): Promise
   await page.keyboard.press('Enter')
   const found = await page.waitForSelector(`::-p-aria([name="${option}"][role="option"])`)
   await found?.focus()
-  await page.keyboard.press('Enter')
+  // a list that is searched keeps the keyboard in its search
+  const taken = await found?.evaluate((e) => document.activeElement === e)
+  if (taken) await page.keyboard.press('Enter')
+  else await found?.click()
   await until(page, () => document.querySelector('[role=listbox]') === null)
 }
 

@@ -74,6 +74,7 @@ describe('an empty log', () => {
       kerfs: [],
       brazes: [],
       held: {},
+      divisions: {},
       tried: [],
     })
     expect((await server.call('GET', '/api/settings')).json).toMatchObject({ region: 'us', altitude: '0 ft' })

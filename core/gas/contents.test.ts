@@ -63,6 +63,22 @@ describe('what a cylinder holds', () => {
   })
 })
 
+describe('what is in a cylinder, and what may be used of it', () => {
+  it('differ by what stays in it: about 25 psi, or a division of the scale', () => {
+    const read = contentsOf({ gas: 'oxygen', ratedM3: 244 * CUBIC_FOOT_M3, gaugePa: 2200 * PSI_PA })
+    expect(Math.abs(cuFt(read?.thereM3) - 244)).toBeLessThan(2.5)
+    expect(cuFt(read?.thereM3) - cuFt(read?.m3)).toBeCloseTo((244 * 25) / 2200, 1)
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 2640, noNaN: true }), (psi) => {
+        const c = contentsOf({ gas: 'oxygen', ratedM3: 7, waterM3: 0.044, gaugePa: psi * PSI_PA })
+        expect(c?.m3).toBeLessThanOrEqual(c?.thereM3 ?? NaN)
+      }),
+    )
+    const weighed = contentsOf({ gas: 'propane', weightKg: 20, tareKg: 12, scaleKg: 0.1 })
+    expect((weighed?.thereM3 ?? 0) * (7.9 / 8)).toBeCloseTo(weighed?.m3 ?? NaN, 9)
+  })
+})
+
 describe('how far it goes', () => {
   it('counts jobs down, time, and what is short', () => {
     expect(lasts(10, 3, 0.001)).toEqual({ jobs: 3, seconds: 10_000, shortM3: 0 })

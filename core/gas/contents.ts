@@ -62,6 +62,9 @@ export interface CylinderRead {
 
 /** What a cylinder holds, with its span and how it is known. */
 export interface Contents {
+  /** What is in it. */
+  readonly thereM3: number
+  /** What may be used of that, rounded towards less. */
   readonly m3: number
   readonly lowM3: number
   readonly highM3: number
@@ -84,6 +87,7 @@ export function contentsOf(c: CylinderRead): Contents | undefined {
     const kg = c.weightKg - c.tareKg
     const at = (d: number) => Math.max(0, kg + d) * perKg
     return {
+      thereM3: at(0),
       m3: at(-division),
       lowM3: at(-2 * division),
       highM3: at(division),
@@ -106,6 +110,7 @@ export function contentsOf(c: CylinderRead): Contents | undefined {
     const kept = held(KEEP_PA)
     const m3 = Math.max(0, held(c.gaugePa) - kept)
     return {
+      thereM3: Math.max(0, held(c.gaugePa)),
       m3,
       lowM3: m3 * (c.waterM3 === undefined ? 0.9 : 0.97),
       highM3: m3 * (c.waterM3 === undefined ? 1.1 : 1.03),
@@ -115,6 +120,7 @@ export function contentsOf(c: CylinderRead): Contents | undefined {
   }
   if (c.ratedM3 === undefined) return undefined
   return {
+    thereM3: c.ratedM3,
     m3: c.ratedM3,
     lowM3: 0,
     highM3: c.ratedM3,

@@ -1,3 +1,4 @@
+import { fractionOf } from '../quantity/print.ts'
 import { INCH_M } from '../quantity/units.ts'
 import table from './copper-tube.json' with { type: 'json' }
 import { rowsOf } from './table.ts'
@@ -37,3 +38,24 @@ export function findTube(name: string): Tube | undefined {
 /** The nominal cup of a tube of this outside diameter, m; undefined when no standard has one. */
 export const cupDepthFor = (outsideDiameterM: number): number | undefined =>
   TUBES.find((t) => Math.abs(t.outsideDiameterM - outsideDiameterM) < 0.05e-3)?.cupDepthM
+
+/** The outside of a tube as it is asked for: "7/8 in", "22 mm". */
+function outsideOf({ standard, outsideDiameterM }: Tube): string {
+  if (standard.startsWith('EN')) return `${Math.round(outsideDiameterM * 1e4) / 10} mm`
+  return `${fractionOf(outsideDiameterM / INCH_M) ?? (outsideDiameterM / INCH_M).toFixed(3)} in`
+}
+
+/**
+ * A named size as it stands in a list that is searched: outside diameter first, since that is what a rule finds; by its
+ * decimals and its millimetres too.
+ * @example tubeFindable(findTube('ASTM B88 3/4 L')).label // '7/8 in · ASTM B88 3/4 L'
+ */
+export function tubeFindable(tube: Tube): { readonly label: string; readonly also: string } {
+  const { name, standard, outsideDiameterM, wallM } = tube
+  const mm = (m: number) => `${Math.round(m * 1e4) / 10} mm`
+  const outside = outsideOf(tube)
+  return {
+    label: `${outside} · ${name.endsWith(outside) ? standard : name}`,
+    also: `${(outsideDiameterM / INCH_M).toFixed(3)} in ${mm(outsideDiameterM)} wall ${(wallM / INCH_M).toFixed(3)} in`,
+  }
+}

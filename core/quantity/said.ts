@@ -3,7 +3,7 @@
  * value stays in how it was worked out, and in files. Source of the steps: what a shop can set, lay off, hold by eye,
  * reach with heat or read from an instrument.
  */
-import type { UnitChoices } from './choices.ts'
+import { INCH_UNITS, type UnitChoices } from './choices.ts'
 import { drillOfDiameter } from './drills.ts'
 import {
   fractionOf,
@@ -309,4 +309,20 @@ export function bandAs(low: number, high: number, as: Saying, units: UnitChoices
   return from < to
     ? joinSpan(sayAt(from, as, units, 'near'), sayAt(to, as, units, 'near'))
     : joinSpan(printQuantity(low, step.unit), printQuantity(high, step.unit))
+}
+
+/** A length from here up is measured with a rule, m; what is thinner is gauged. */
+const RULED_FROM_M = 0.006
+
+/**
+ * What was typed, once more in the other system and small beside it, no finer than it is measured: a length by the rule
+ * to 1/32 in, a wall as gauged.
+ * @param si in SI
+ * @param unit the other system's unit
+ * @example sayBeside(0.5, 'in') // '19 11/16 in'
+ * @example sayBeside(0.0011, 'in') // '0.043 in'
+ */
+export function sayBeside(si: number, unit: UnitId): string {
+  if (unit === 'in') return printAs(si, si >= RULED_FROM_M ? 'rule' : 'bore', INCH_UNITS)
+  return printQuantity(si, unit)
 }

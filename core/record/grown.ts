@@ -215,6 +215,8 @@ function holdTo(pairs: readonly { readonly used: number; readonly was: Spanned }
   return { moved: Math.exp(moved), widened, runs: pairs.length }
 }
 
+const ESTIMATED = GROWN_FIGURES.filter((f) => !SET_BY_HAND.has(f.used))
+
 /** Good runs that had an estimate (not a chart's or a log's figure) to be held against. */
 function estimated(runs: readonly GrownFrom[], { used, planned }: (typeof GROWN_FIGURES)[number]) {
   return runs.flatMap((r) => {
@@ -233,7 +235,7 @@ function estimated(runs: readonly GrownFrom[], { used, planned }: (typeof GROWN_
 
 /** Holds estimates against good runs, figure by figure; none without at least three. */
 export function calibrate(runs: readonly GrownFrom[]): readonly Calibration[] {
-  return GROWN_FIGURES.flatMap((figure) => {
+  return ESTIMATED.flatMap((figure) => {
     const pairs = estimated(runs, figure)
     if (pairs.length < 3) return []
     const ratios = pairs.map((p) => p.used / p.planned.value).sort((a, b) => a - b)
@@ -249,7 +251,7 @@ export function calibrate(runs: readonly GrownFrom[]): readonly Calibration[] {
         spread: quantile(off, 0.8),
         inside: inside((p) => (p.outerLow === undefined ? likelySpan(wideOf(p)) : p)),
         insideWide: inside(wideOf),
-        held: SET_BY_HAND.has(figure.used) ? null : (holdTo(pairs) ?? null),
+        held: holdTo(pairs) ?? null,
         pairs: pairs.map((p) => ({ planned: p.planned.value, used: p.used })),
       },
     ]
@@ -259,8 +261,8 @@ export function calibrate(runs: readonly GrownFrom[]): readonly Calibration[] {
 /** How the log holds the estimates of plans, by the names of their figures: what plans are then moved and widened by. */
 export function heldBy(runs: readonly GrownFrom[]): HeldFigures {
   return Object.fromEntries(
-    GROWN_FIGURES.flatMap((figure) => {
-      const held = SET_BY_HAND.has(figure.used) ? undefined : holdTo(estimated(runs, figure))
+    ESTIMATED.flatMap((figure) => {
+      const held = holdTo(estimated(runs, figure))
       return held ? figure.planned.map((name) => [name, held] as const) : []
     }),
   )

@@ -89,3 +89,36 @@ export function gearQuantity(gear: Gear, name: string): number | undefined {
 /** The ids of what belongs to a set. */
 export const membersOf = (set: Gear): readonly string[] =>
   (set.fields['members'] ?? '').split(',').filter((id) => id !== '')
+
+/** What lies between two strokes of the gauges of the regulators that are fitted, Pa, where somebody said. */
+export interface Divisions {
+  readonly oxygenPa?: number
+  readonly fuelPa?: number
+}
+
+/**
+ * The gauges that each torch is set by: those of the regulators in its set, by the torch's id. A regulator that is put
+ * away, or of which nobody said the division, says nothing.
+ */
+export function fittedDivisions(
+  gear: readonly (Gear & { readonly active: boolean })[],
+): Readonly<Record<string, Divisions>> {
+  const active = gear.filter((g) => g.active)
+  const found: Record<string, Divisions> = {}
+  for (const set of active) {
+    const torch = set.kind === 'set' ? (set.fields['torch'] ?? '') : ''
+    if (torch === '') continue
+    const members = new Set(membersOf(set))
+    const divisions: { oxygenPa?: number; fuelPa?: number } = {}
+    for (const g of active) {
+      if (g.kind !== 'regulator' || !members.has(g.id)) continue
+      const pa = gearQuantity(g, 'division')
+      if (pa === undefined || !(pa > 0)) continue
+      const gas = g.fields['gas'] ?? ''
+      if (gas === 'oxygen') divisions.oxygenPa = pa
+      else if (gas !== '' && gas !== 'nitrogen') divisions.fuelPa = pa
+    }
+    if (Object.keys(divisions).length > 0) found[torch] = divisions
+  }
+  return found
+}

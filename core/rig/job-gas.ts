@@ -25,7 +25,7 @@ export function contentsOfGear(gear: Gear): Contents | undefined {
   const gas = gear.fields['gas']
   if (gas === undefined || gas === '') return undefined
   if (gear.fields['use'] === 'empty')
-    return { m3: 0, lowM3: 0, highM3: 0, from: 'rated', because: 'Marked empty.' }
+    return { thereM3: 0, m3: 0, lowM3: 0, highM3: 0, from: 'rated', because: 'Marked empty.' }
   return contentsOf({
     gas: gas as CylinderGas,
     ratedM3: ratedOf(gear),

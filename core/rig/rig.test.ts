@@ -2,7 +2,17 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { dueList, dueOf } from './due.ts'
 import { dueCalendar, gearToCsv, gearToJson, readGear } from './exchange.ts'
-import { fieldFault, gearFault, gearFields, gearQuantity, isDay, membersOf, type Gear } from './gear.ts'
+import { PSI_PA } from '../quantity/index.ts'
+import {
+  fieldFault,
+  fittedDivisions,
+  gearFault,
+  gearFields,
+  gearQuantity,
+  isDay,
+  membersOf,
+  type Gear,
+} from './gear.ts'
 import { GEAR_KINDS } from './kinds.ts'
 
 const arrestor = (checked: string, more: Record<string, string> = {}): Gear => ({
@@ -123,5 +133,35 @@ describe('open formats', () => {
     expect(ics).toContain('DTSTART;VALUE=DATE:20260601')
     expect(dueCalendar(gear, TODAY)).toBe(ics)
     expect(dueCalendar([], TODAY)).toContain('END:VCALENDAR')
+  })
+})
+
+describe('the gauges that a torch is set by', () => {
+  const thing = (id: string, kind: Gear['kind'], fields: Record<string, string>, active = true) => ({
+    id,
+    kind,
+    name: id,
+    fields,
+    active,
+  })
+  const SET = thing('s', 'set', { torch: 't1', members: 'o,f,n' })
+  const O = thing('o', 'regulator', { gas: 'oxygen', division: '5 psi' })
+  it('are those of the regulators in its set', () => {
+    const found = fittedDivisions([
+      SET,
+      O,
+      thing('f', 'regulator', { gas: 'propane', division: '0.1 bar' }),
+      thing('n', 'regulator', { gas: 'nitrogen', division: '1 psi' }),
+      thing('x', 'regulator', { gas: 'oxygen', division: '2 psi' }),
+    ])
+    expect(Object.keys(found)).toEqual(['t1'])
+    expect(found['t1']?.oxygenPa).toBeCloseTo(5 * PSI_PA, 3)
+    expect(found['t1']?.fuelPa).toBeCloseTo(10_000, 6)
+  })
+  it('are none where nobody said, or a thing is put away', () => {
+    expect(fittedDivisions([SET, { ...O, fields: { gas: 'oxygen' } }])).toEqual({})
+    expect(fittedDivisions([SET, { ...O, active: false }])).toEqual({})
+    expect(fittedDivisions([{ ...SET, active: false }, O])).toEqual({})
+    expect(fittedDivisions([{ ...SET, fields: { members: 'o' } }, O])).toEqual({})
   })
 })

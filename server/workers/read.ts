@@ -3,6 +3,7 @@ import { parentPort, workerData } from 'node:worker_threads'
 import { expose } from 'comlink'
 import nodeEndpoint from 'comlink/dist/esm/node-adapter.mjs'
 import { calibrate, growChart, GROWN_FIGURES, rowOf, whatHelped, type GrownName } from '#core/record/grown.ts'
+import { fittedDivisions } from '#core/rig/gear.ts'
 import type { LogQuery } from '#contract/schemas.ts'
 import { wholeJob } from '#application/whole-job.ts'
 import type { DamagedRow, GrownChart, LogPage, Point, Records } from '#contract/types.ts'
@@ -20,7 +21,7 @@ export interface Answer {
 
 const { data } = workerData as { readonly data: string }
 const damage = new Damage()
-const { log, pieces, settings } = openStore(openReadOnly(logIn(data)), damage)
+const { gear, log, pieces, settings } = openStore(openReadOnly(logIn(data)), damage)
 /** Of each figure so many runs are drawn against what was estimated. */
 const PAIRS_SHOWN = 150
 /** Of a job of more pieces than this only so many are added up. */
@@ -49,7 +50,7 @@ const api = {
   records: (kind: 'cut' | 'braze' | undefined): Answer =>
     answered(
       () =>
-        `{"cuts":${kind === 'braze' ? '[]' : log.cuts()},"kerfs":${kind === 'braze' ? '[]' : log.kerfs()},"brazes":${kind === 'cut' ? '[]' : log.brazes()},"held":${JSON.stringify(log.held())},"tried":${log.tried()}}`,
+        `{"cuts":${kind === 'braze' ? '[]' : log.cuts()},"kerfs":${kind === 'braze' ? '[]' : log.kerfs()},"brazes":${kind === 'cut' ? '[]' : log.brazes()},"held":${JSON.stringify(log.held())},"divisions":${JSON.stringify(fittedDivisions(gear.list()))},"tried":${log.tried()}}`,
     ),
   wholeJob: (id: string): Answer => {
     const drafts = pieces.draftsOf(id, MOST_PIECES)
@@ -59,6 +60,7 @@ const api = {
       kerfs: JSON.parse(log.kerfs()) as Records['kerfs'],
       brazes: JSON.parse(log.brazes()) as Records['brazes'],
       held: log.held(),
+      divisions: fittedDivisions(gear.list()),
     }
     const { value, ms } = byCore(() => wholeJob(drafts, shop, own))
     return answered(() => JSON.stringify(value), ms)

@@ -218,7 +218,8 @@ export const api = createApi({
     }),
     records: make.query<AnswerOf<'listRecords'>, PieceKind>({
       query: (kind) => ({ route: 'listRecords', params: { kind } }),
-      providesTags: ['Log'],
+      // the gauges of the fitted regulators come along
+      providesTags: ['Log', 'Gear'],
     }),
     chart: make.query<AnswerOf<'getChart'>, void>({
       query: () => ({ route: 'getChart' }),

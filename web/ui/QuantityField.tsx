@@ -4,6 +4,7 @@ import {
   fromSi,
   parseQuantity,
   printQuantity,
+  sayBeside,
   toSi,
   unitFor,
   unitUse,
@@ -105,7 +106,7 @@ export const QuantityField = memo(function QuantityField({
               />
               {also && read?.ok ? (
                 <output className="name pointer-events-none absolute top-1/2 right-2.5 -translate-y-1/2 bg-sheet pl-2 text-soft">
-                  {printQuantity(read.value, also)}
+                  {sayBeside(read.value, also)}
                 </output>
               ) : null}
             </div>

@@ -4,6 +4,8 @@ import { ToggleGroup } from 'radix-ui'
 export interface Option<T extends string> {
   readonly value: T
   readonly label: string
+  /** Other things that it is called, for a list that is searched. */
+  readonly also?: string | undefined
 }
 
 /** The group takes an empty word for nothing chosen: this stands for an option that is empty, such as “No”. */

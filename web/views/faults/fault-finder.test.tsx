@@ -8,7 +8,7 @@ import { makeStore } from '../../app/store.ts'
 import { answering, browserParts, clear, said, show } from '../../test-support.tsx'
 import FaultFinder from './FaultFinder.tsx'
 
-const NONE = { cuts: [], kerfs: [], brazes: [], held: {}, tried: [] }
+const NONE = { cuts: [], kerfs: [], brazes: [], held: {}, divisions: {}, tried: [] }
 beforeEach(() => {
   browserParts()
   answering({ '/api/records?kind=cut': NONE, '/api/records/cut': NONE })

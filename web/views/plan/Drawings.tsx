@@ -128,7 +128,7 @@ function ToScale({
       className={`h-full min-h-0 lg:grid lg:grid-rows-[1fr_auto] ${shape === 'straight' ? 'lg:grid-cols-[1.65fr_1fr]' : 'lg:grid-cols-[2.5fr_1fr]'}`}
     >
       <div
-        className={`min-h-0 [contain:strict] ${shape === 'straight' ? 'max-lg:h-[320px]' : 'max-lg:h-[190px]'}`}
+        className={`min-h-0 [contain:strict] ${shape === 'straight' ? 'max-lg:h-[270px]' : 'max-lg:h-[190px]'}`}
       >
         <ShapeDrawing
           planned={planned}
@@ -140,7 +140,7 @@ function ToScale({
         />
       </div>
       {OWN_TOP.includes(shape) ? (
-        <div className="grid min-h-0 grid-rows-2 max-lg:h-[320px]">
+        <div className="grid min-h-0 grid-rows-2 max-lg:h-[270px]">
           <figure className="min-h-0 [contain:strict]">
             <CutTop g={g} length={length} />
           </figure>

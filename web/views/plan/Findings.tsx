@@ -20,11 +20,13 @@ export const Findings = memo(function Findings({ plan, errors, onOpen }: Props) 
   const { say } = useShop()
   const findings = plan?.findings ?? []
   const [open, setOpen] = useState(false)
+  // what stops the work stands over everything else, also where the foot of the page is far away
+  const stopped = errors.length > 0 || findings.some((f) => f.rank === 'stop')
   return (
     <section
       aria-label="Findings"
       aria-live="polite"
-      className="flex items-start gap-3 border-t-[1.5px] border-rule bg-sheet py-2.5 pr-3 pl-5"
+      className={`flex items-start gap-3 border-t-[1.5px] border-rule bg-sheet py-2.5 pr-3 pl-5 ${stopped ? 'max-lg:order-first' : ''}`}
     >
       <ul
         className={`grid grow gap-x-6 gap-y-2 md:grid-cols-2 xl:grid-cols-3 ${open ? 'lg:max-h-[46dvh] lg:overflow-y-auto' : 'lg:max-h-[44px] lg:overflow-hidden'}`}
@@ -66,7 +68,7 @@ export const Findings = memo(function Findings({ plan, errors, onOpen }: Props) 
       {findings.length > 0 ? (
         <Button
           look="quiet"
-          className="hidden shrink-0 lg:inline-flex"
+          className="shrink-0 max-lg:hidden!"
           aria-expanded={open}
           onClick={() => setOpen(!open)}
         >

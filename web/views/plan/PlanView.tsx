@@ -99,7 +99,10 @@ function Typed({
   useShortcuts(keys)
   return (
     <>
-      <main ref={page} className="print:hidden lg:grid lg:h-dvh lg:grid-rows-[auto_auto_1fr_auto]">
+      <main
+        ref={page}
+        className="flex flex-col print:hidden lg:grid lg:h-dvh lg:grid-rows-[auto_auto_1fr_auto]"
+      >
         <PieceHead job={job} pieceId={piece.id} draft={draft} failure={running.failure}>
           <RunButton
             running={running}

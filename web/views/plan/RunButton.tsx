@@ -78,7 +78,7 @@ export function RunButton<D extends PieceDraft>({
       <Button
         data-run
         look="act"
-        className="no-print min-h-[46px] text-xl"
+        className="no-print min-h-[46px] text-xl max-md:px-2.5"
         disabled={running.disabled}
         onClick={running.go}
       >

@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react'
+import { useState, type ReactNode } from 'react'
 import type { Figure, Finding } from '#core/figure.ts'
 import { saySpan, showFigure } from '#core/saying.ts'
 import { useShop } from '../../app/shop.ts'
@@ -24,6 +24,8 @@ export interface Tell<Name extends string> {
   readonly tight?: boolean
   /** All of it stands in one line. */
   readonly inline?: boolean
+  /** Stands on a phone's first screen beside what is set. */
+  readonly early?: boolean
   /** May take more than one line. */
   readonly wraps?: boolean
 }
@@ -50,6 +52,8 @@ export function StationLine<Name extends string>({
   readonly onOpen: (station: StationOf<Name>) => void
 }) {
   const { units } = useShop()
+  // on a phone what is set comes first, and the rest of the line when it is asked for
+  const [all, setAll] = useState(false)
   const notched = new Set(plan.findings.filter((f) => f.rank !== 'note').map((f) => f.figure))
   return (
     <section aria-label="The line" className="[container-type:inline-size] border-b-[1.5px] border-rule">
@@ -72,7 +76,7 @@ export function StationLine<Name extends string>({
                 type="button"
                 data-station={station.id}
                 style={{ left: `${left}%`, top: `${top}%`, maxWidth: `${width}%` }}
-                className={`group rounded-md p-1 text-left ${tell.big ? 'max-md:-order-1 md:flex md:items-center md:gap-[1.6cqw]' : ''} ${tell.inline ? 'md:flex md:flex-wrap md:items-baseline md:gap-x-[0.6cqw]' : ''} max-md:static! max-md:max-w-none! max-md:border-[1.5px] max-md:border-rule max-md:bg-sheet max-md:p-2 md:absolute md:-translate-x-1 md:-translate-y-1`}
+                className={`group rounded-md p-1 text-left ${tell.big ? 'max-md:-order-1 md:flex md:items-center md:gap-[1.6cqw]' : ''} ${all || tell.big || tell.early ? '' : 'max-md:hidden'} ${tell.inline ? 'md:flex md:flex-wrap md:items-baseline md:gap-x-[0.6cqw]' : ''} max-md:static! max-md:max-w-none! max-md:border-[1.5px] max-md:border-rule max-md:bg-sheet max-md:p-2 md:absolute md:-translate-x-1 md:-translate-y-1`}
                 onClick={() => onOpen(station)}
               >
                 <span
@@ -117,6 +121,14 @@ export function StationLine<Name extends string>({
               </button>
             )
           })}
+          <button
+            type="button"
+            className="name col-span-2 min-h-[44px] text-left text-[1.05rem] underline decoration-rule underline-offset-4 md:hidden"
+            aria-expanded={all}
+            onClick={() => setAll(!all)}
+          >
+            {all ? 'Less of the line' : 'All of the line'}
+          </button>
         </div>
       </div>
     </section>

@@ -102,7 +102,7 @@ export const TheLine = memo(function TheLine({ plan, request, torchName, onOpen 
       label: `Hose, ${printQuantity(rig.oxygenHose.lengthM, hoseUnit)} of ${print(rig.oxygenHose.boreM, 'length')}`,
       text:
         drop !== undefined
-          ? `${print(drop, 'pressure')} drop`
+          ? dropWords(print(drop, 'pressure'))
           : plan.findings.some((f) => f.code === 'hose-drop-too-large')
             ? 'takes too much'
             : 'not worked out',
@@ -114,11 +114,12 @@ export const TheLine = memo(function TheLine({ plan, request, torchName, onOpen 
     tip: {
       label: say('Tip'),
       name: 'tipOrifice',
+      early: true,
       tight: true,
       note: drill ? `number drill ${drill.number}` : '',
     },
     flame: { label: 'Flame', text: 'neutral', note: 'retrim, lever down', tight: true },
-    travel: { label: 'Travel', name: 'travelSpeed', note: pace },
+    travel: { label: 'Travel', name: 'travelSpeed', early: true, note: pace },
     standoff: { label: 'Cone to plate', name: 'standoff' },
   }
   return (
@@ -138,3 +139,7 @@ function paceWords(speed: number, inches: boolean): string {
   const seconds = 0.0254 / speed
   return `${seconds.toFixed(1).replace(/\.0$/, '')} s to ${inches ? 'the inch' : '25 mm'}`
 }
+
+/** What a hose takes, said; what no gauge shows is next to none. */
+export const dropWords = (drop: string): string =>
+  drop.startsWith('0 ') ? 'next to no drop' : `${drop} drop`

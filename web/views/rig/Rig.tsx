@@ -7,6 +7,8 @@ import { TORCH } from '#core/rig/fields.ts'
 import { fuelTitle } from '#core/gas/fuels.ts'
 import { gearFields, membersOf, type Gear } from '#core/rig/gear.ts'
 import type { GearKind } from '#core/rig/kinds.ts'
+import type { Contents } from '#core/gas/contents.ts'
+import type { Saying } from '#core/quantity/index.ts'
 import { contentsOfGear } from '#core/rig/job-gas.ts'
 import { api } from '../../app/api.ts'
 import { saveFile } from '../../app/save-file.ts'
@@ -272,7 +274,13 @@ function GearRow({
         const value = gear.fields[name] ?? ''
         return f.type === 'choice' ? (f.names[value] ?? value) : value
       })
-    return [...words, ...(held ? [`holds ${print(held.m3, 'volume')}`] : [])].join(', ')
+    return [...words, ...(held ? [heldWords(held, print)] : [])].join(', ')
   }
   return <Row name={gear.name} about={said()} due={due} onOpen={onOpen} />
+}
+
+/** What is in a cylinder, and what may be used of it, where the two are not said alike. */
+function heldWords({ thereM3, m3 }: Contents, print: (si: number, as: Saying) => string): string {
+  const [there, usable] = [print(thereM3, 'volume'), print(m3, 'volume')]
+  return there === usable ? `holds ${there}` : `holds ${there}, of which ${usable} may be used`
 }

@@ -11,7 +11,7 @@ import {
   type TestProgress,
   type TestResult,
 } from '#core/check/test-record.ts'
-import { fromSi, printEstimate, printShort } from '#core/quantity/index.ts'
+import { fromSi, printEstimate, printShort, unitFor } from '#core/quantity/index.ts'
 import { readTyped } from '#application/typed.ts'
 import type { JointTest } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
@@ -328,9 +328,13 @@ function Verdict({
   readonly result: TestResult
   readonly state: TestProgress['state']
 }) {
-  const { print } = useShop()
-  const unit = test.asked.volumeM3 === null ? 'Pa/s' : 'Pa·m³/s'
+  const { print, units } = useShop()
   const wait = state === 'holding' ? result.waitS : undefined
+  // as a gauge would show it: by the hour under pressure, by the minute under vacuum
+  const gauge = kind === 'pressure' ? unitFor('pressure', units) : 'micron'
+  const unit = kind === 'pressure' ? `${gauge} an hour` : 'micron a minute'
+  const shown = (rate: number) =>
+    fromSi((rate / (test.asked.volumeM3 ?? 1)) * (kind === 'pressure' ? 3600 : 60), gauge)
   return (
     <div
       role="status"
@@ -343,8 +347,11 @@ function Verdict({
       </p>
       <p className="max-w-[70ch] pt-2 text-ink">{result.because}</p>
       <dl className="name grid grid-cols-2 gap-x-6 pt-2 text-[1.1rem] text-ink sm:grid-cols-3">
-        <NamedValue name="Leak, 95 %" value={`${printEstimate(result.rate, result.uncertainty)} ${unit}`} />
-        <NamedValue name="Limit" value={`${printShort(result.limit)} ${unit}`} />
+        <NamedValue
+          name="Loses, 95 %"
+          value={`${printEstimate(shown(result.rate), shown(result.uncertainty))} ${unit}`}
+        />
+        <NamedValue name="Limit" value={`${printShort(shown(result.limit))} ${unit}`} />
         <NamedValue name="Held" value={`${print(result.holdS, 'time')}, ${result.count} readings`} />
         {kind === 'pressure' ? (
           <>

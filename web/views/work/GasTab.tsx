@@ -124,7 +124,7 @@ function OneGas({ row }: { readonly row: JobGas }) {
       <dl className="grid grid-cols-2 gap-x-4 gap-y-1 pt-2">
         <NamedValue name="This job takes" value={print(needed, 'volume')} />
         <NamedValue
-          name="Left, an estimate"
+          name="May be used, an estimate"
           value={row.cylinders.length > 0 ? print(row.leftM3, 'volume') : 'not given'}
         />
         <NamedValue

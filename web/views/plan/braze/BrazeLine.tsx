@@ -4,6 +4,7 @@ import { drillOfDiameter, isInch, printQuantity } from '#core/quantity/index.ts'
 import { ShortLine } from '../../../drawing/ShortLine.tsx'
 import { useShop } from '../../../app/shop.ts'
 import { FUELS } from '#core/gas/fuels.ts'
+import { dropWords } from '../TheLine.tsx'
 import { StationLine, type Places, type StationOf, type Tell } from '../StationLine.tsx'
 
 export type BrazeStation = StationOf<BrazeFigureName>
@@ -70,7 +71,7 @@ export const BrazeLine = memo(function BrazeLine({
     hose: {
       inline: true,
       label: `Hose, ${printQuantity(rig.oxygenHose.lengthM, isInch(units) ? 'ft' : 'm')} of ${print(rig.oxygenHose.boreM, 'length')}`,
-      text: typeof drop === 'number' ? `${print(drop, 'pressure')} drop` : 'not worked out',
+      text: typeof drop === 'number' ? dropWords(print(drop, 'pressure')) : 'not worked out',
     },
     torch: {
       label: say(`Torch${torchName ? `: ${torchName}` : ''}`),
@@ -79,11 +80,12 @@ export const BrazeLine = memo(function BrazeLine({
     tip: {
       label: say(typeof ports === 'number' && ports > 1 ? `Heating head, ${ports} ports` : 'Tip'),
       name: 'tipOrifice',
+      early: true,
       tight: true,
       note: drill ? `number drill ${drill.number}` : '',
     },
     flame: { label: 'Flame', text: choice.flame, wraps: true },
-    time: { label: 'Time to heat', name: 'timeToTemperature', spanned: true, tight: true },
+    time: { label: 'Time to heat', name: 'timeToTemperature', early: true, spanned: true, tight: true },
     cone: { label: 'Cone to work', name: 'coneDistance' },
   }
   return (

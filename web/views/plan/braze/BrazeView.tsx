@@ -121,7 +121,10 @@ export default function BrazeView({
   const torchName = torches.find((t) => t.id === draft.draft.torchId)?.name ?? ''
   return (
     <>
-      <main ref={page} className="print:hidden lg:grid lg:h-dvh lg:grid-rows-[auto_auto_1fr_auto]">
+      <main
+        ref={page}
+        className="flex flex-col print:hidden lg:grid lg:h-dvh lg:grid-rows-[auto_auto_1fr_auto]"
+      >
         <PieceHead job={job} pieceId={piece.id} draft={draft} failure={running.failure}>
           <RunButton
             running={running}

@@ -1,5 +1,5 @@
 import { BASE_METALS, METAL_NAMES } from '#core/metal/base-metals.ts'
-import { TUBES } from '#core/metal/tubes.ts'
+import { TUBES, tubeFindable } from '#core/metal/tubes.ts'
 import type { BrazeFigureName } from '#core/braze/index.ts'
 import { capital } from '#core/words/trade.ts'
 import type { FigureWords } from '../HowSheet.tsx'
@@ -21,7 +21,7 @@ export const METALS = METAL_NAMES.map((key) => ({
 export const OWN_TUBE = 'own'
 export const TUBE_SIZES = [
   { value: OWN_TUBE, label: 'Own size' },
-  ...TUBES.map((t) => ({ value: t.name, label: t.name })),
+  ...TUBES.map((t) => ({ value: t.name, ...tubeFindable(t) })),
 ]
 
 const FIGURES: Readonly<Record<BrazeFigureName, string>> = {
