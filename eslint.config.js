@@ -60,6 +60,22 @@ export default tseslint.config(
       '@typescript-eslint/no-invalid-void-type': 'off',
     },
   },
+  {
+    // sizes of letters come from the tokens in web/styles.css; paper has its own, in points
+    files: ['web/{form,ui}/*.tsx', 'web/views/{begin,plan,quick,today}/**/*.tsx'],
+    ignores: ['web/views/plan/**/*Sheet.tsx'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        ...['Literal[value=/text-\\[[0-9.]+(rem|px)/]', 'TemplateElement[value.raw=/text-\\[[0-9.]+(rem|px)/]'].map(
+          (selector) => ({
+            selector,
+            message: 'a size of letters outside the tokens of styles.css',
+          }),
+        ),
+      ],
+    },
+  },
   { files: ['web/**/*.tsx'], ...a11y.flatConfigs.recommended },
   { files: ['bin/**', 'e2e/bench/**'], rules: { 'no-console': 'off' } },
   {

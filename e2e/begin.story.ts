@@ -1,7 +1,12 @@
+import { readFileSync } from 'node:fs'
+import { resolve } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import type { AnswerOf, JobPage } from '#contract/types.ts'
 import { expectAccessible, openPage, press, see, type, typeInto, until } from './browser.ts'
+import { stepsTo } from './lead.ts'
 import { browser, openStory, server } from './story.ts'
+
+const README = readFileSync(resolve(import.meta.dirname, '..', 'README.md'), 'utf8')
 
 openStory({ empty: true })
 
@@ -65,6 +70,44 @@ describe('a quick plan', () => {
     const id = jobs[0]?.pieces[0]?.id ?? ''
     const piece = (await server.call('GET', `/api/pieces/${id}`)).json as AnswerOf<'getPiece'>
     expect(piece).toMatchObject({ title: 'Gusset', draft: { kind: 'cut', work: { thickness: '1/2 in' } } })
+    await page.close()
+  })
+})
+
+describe('the first logged cut of a new shop', () => {
+  it('is so many presses away as the README says', async () => {
+    const page = await openPage(browser, `${server.url}/jobs`)
+    let presses = 0
+    const tap = async (name: string) => {
+      presses += 1
+      await press(page, name)
+    }
+    const { jobs } = (await server.call('GET', '/api/jobs')).json as JobPage
+    const { jobId = '', id = '' } = jobs[0]?.pieces[0] ?? {}
+    await page.goto(`${server.url}/jobs/${jobId}/${id}`)
+    await see(page, 'Run this cut')
+    for (const said of await page.$$eval('[data-work] [aria-label^="It is so"]', (all) =>
+      all.map((b) => b.getAttribute('aria-label') ?? ''),
+    ))
+      await tap(said)
+    await until(page, () => document.querySelector('[data-run]:not([disabled])') !== null)
+    await tap('Run this cut')
+    await until(page, () =>
+      [...document.querySelectorAll('button')].some((b) => b.textContent === 'Begin' && !b.disabled),
+    )
+    await tap('Begin')
+    await see(page, 'Step 1 of')
+    const steps = Number((await page.$eval('body', (b) => b.innerText)).match(/Step 1 of (\d+)/)?.[1])
+    await stepsTo(page, 'All steps done')
+    presses += steps
+    await tap('Record the result')
+    await see(page, 'Save to the log')
+    for (const words of ['Sharp and square', 'Falls off', 'By itself']) await tap(words)
+    await tap('Save to the log')
+    await until(page, () => location.pathname.startsWith('/log/'))
+    expect(README).toContain(
+      `a first logged cut ${presses} presses further on, ${steps} of them steps of the run`,
+    )
     await page.close()
   })
 })

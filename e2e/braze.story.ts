@@ -55,6 +55,15 @@ describe('a copper socket for the glasshouse manifold', () => {
     await type(page, 'Gap, across', 'tight')
     await see(page, 'Not all of it can be read')
     await type(page, 'Gap, across', '0.004 in')
+    // a size is found by its outside, begun on the closed field
+    const size = await page.waitForSelector('::-p-aria([name="Size"][role="combobox"])')
+    await size?.focus()
+    await page.keyboard.type('7/8')
+    await until(page, () =>
+      [...document.querySelectorAll('[role=option]')].every((o) => o.textContent?.startsWith('7/8 in')),
+    )
+    await expectAccessible(page, 'a list that is searched')
+    await page.keyboard.press('Escape')
     await tab('Heat')
     await see(page, 'What else would bring it')
     await see(page, 'never gets there')

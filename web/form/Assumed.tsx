@@ -25,7 +25,7 @@ export function Assumed({
           <button
             type="button"
             aria-label={`It is so: ${of}`}
-            className="name min-h-[44px] px-1 text-[1.05rem] text-ink underline decoration-rule underline-offset-4"
+            className="name min-h-[44px] px-1 text-text text-ink underline decoration-rule underline-offset-4"
             onClick={onAgree}
           >
             It is so

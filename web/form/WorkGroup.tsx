@@ -33,8 +33,8 @@ export function WorkGroup({
           className="grid min-h-[44px] w-full grid-cols-[84px_1fr_20px] items-center gap-x-3 text-left"
           onClick={() => setChosen(!open)}
         >
-          <span className="name text-[1.05rem] font-normal text-soft">{name}</span>
-          <span className="name min-w-0 truncate text-[1.1rem]">
+          <span className="name text-text font-normal text-soft">{name}</span>
+          <span className="name min-w-0 truncate text-field">
             {open ? null : (
               <>
                 <strong>{main}</strong>

@@ -80,7 +80,7 @@ export function SearchList<T extends string>({
               value={text}
               onValueChange={setText}
               placeholder="Type to find"
-              className="min-h-[44px] w-full shrink-0 border-b-[1.5px] border-ink bg-paper px-3 text-[1.1rem] outline-none"
+              className="min-h-[44px] w-full shrink-0 border-b-[1.5px] border-ink bg-paper px-3 text-field outline-none"
             />
             <Command.List label={label} className="min-h-0 overflow-y-auto">
               <Command.Empty className="px-3 py-3 text-soft">
@@ -90,7 +90,7 @@ export function SearchList<T extends string>({
                 <Command.Item
                   key={o.value}
                   value={o.value}
-                  className="name flex min-h-[44px] cursor-pointer items-center justify-between gap-4 px-3 text-[1.1rem] data-[selected=true]:bg-ink data-[selected=true]:text-paper"
+                  className="name flex min-h-[44px] cursor-pointer items-center justify-between gap-4 px-3 text-field data-[selected=true]:bg-ink data-[selected=true]:text-paper"
                   onSelect={() => {
                     onChange(o.value)
                     setOpen(false)

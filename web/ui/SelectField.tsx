@@ -67,7 +67,7 @@ function PlainSelectField<T extends string>({
                     <Select.Item
                       key={o.value}
                       value={o.value}
-                      className="name flex min-h-[44px] cursor-pointer items-center justify-between gap-4 px-3 text-[1.1rem] outline-none data-[highlighted]:bg-ink data-[highlighted]:text-paper"
+                      className="name flex min-h-[44px] cursor-pointer items-center justify-between gap-4 px-3 text-field outline-none data-[highlighted]:bg-ink data-[highlighted]:text-paper"
                     >
                       <Select.ItemText>{o.label}</Select.ItemText>
                       <Select.ItemIndicator>

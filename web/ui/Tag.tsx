@@ -11,7 +11,7 @@ export function SourceTag({ source, runs }: { readonly source: Source; readonly 
   const { label, look } = SOURCES[source]
   return (
     <span
-      className={`name inline-block rounded-[3px] border px-1.5 text-[0.9rem] leading-[1.35] whitespace-nowrap ${look}`}
+      className={`name inline-block rounded-[3px] border px-1.5 text-foot leading-[1.35] whitespace-nowrap ${look}`}
     >
       {label}
       {source === 'log' && runs !== undefined ? `, ${runs}` : ''}
@@ -30,7 +30,7 @@ export function RankTag({ rank }: { readonly rank: Rank }) {
   const { label, look } = RANKS[rank]
   return (
     <span
-      className={`name inline-block rounded-[3px] px-2 py-0.5 text-[1.05rem] font-semibold whitespace-nowrap text-on ${look}`}
+      className={`name inline-block rounded-[3px] px-2 py-0.5 text-text font-semibold whitespace-nowrap text-on ${look}`}
     >
       {label}
     </span>

@@ -44,7 +44,7 @@ export function Tile({
       role={role}
       aria-checked={on}
       onClick={onPick}
-      className={`name grid min-h-[56px] content-center justify-items-center gap-1 rounded-md border-[1.5px] px-2 py-2 text-[1.15rem] leading-tight ${on ? 'border-ink bg-ink font-semibold text-paper' : 'border-[var(--edge)] bg-sheet'}`}
+      className={`name grid min-h-[56px] content-center justify-items-center gap-1 rounded-md border-[1.5px] px-2 py-2 text-field leading-tight ${on ? 'border-ink bg-ink font-semibold text-paper' : 'border-[var(--edge)] bg-sheet'}`}
     >
       {children}
       <span>

@@ -287,7 +287,7 @@ function Presses<T extends string>({
             <button
               type="button"
               aria-pressed={on}
-              className={`name min-h-[48px] min-w-[56px] rounded-md border-[1.5px] px-3 text-[1.1rem] ${on ? 'border-ink bg-ink font-semibold text-paper' : 'border-ink bg-sheet'}`}
+              className={`name min-h-[48px] min-w-[56px] rounded-md border-[1.5px] px-3 text-field ${on ? 'border-ink bg-ink font-semibold text-paper' : 'border-ink bg-sheet'}`}
               onClick={() => onPress(o)}
             >
               {on ? '✓ ' : ''}

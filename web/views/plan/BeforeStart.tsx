@@ -81,7 +81,7 @@ export default function BeforeStart({
                   role="checkbox"
                   aria-checked={by !== undefined}
                   aria-describedby={`${c.code}-text`}
-                  className="name text-left text-[1.25rem] font-semibold after:absolute after:inset-0"
+                  className="name text-left text-label font-semibold after:absolute after:inset-0"
                   onClick={() => press(c.code)}
                 >
                   {c.title}
@@ -91,7 +91,7 @@ export default function BeforeStart({
                     {by.by}, {format(new Date(by.at), 'HH:mm')}
                   </span>
                 ) : null}
-                <span id={`${c.code}-text`} className="block text-[0.98rem] leading-snug text-soft">
+                <span id={`${c.code}-text`} className="block text-text leading-snug text-soft">
                   {say(c.text)}
                 </span>
               </span>

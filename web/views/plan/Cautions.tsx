@@ -33,7 +33,7 @@ export function Cautions({
         const others = ticked.filter((t) => t.code !== c.code)
         return (
           <div key={c.code} className="grid gap-1.5">
-            <p className="text-[0.95rem] leading-snug">{say(c.text)}</p>
+            <p className="text-foot leading-snug">{say(c.text)}</p>
             {known ? (
               <p className="flex flex-wrap items-center gap-x-3">
                 <span className="inline-flex items-center gap-1.5 font-bold text-verdigris">

@@ -155,7 +155,7 @@ function ToScale({
           <CutAlong g={g} length={length} />
         </figure>
       )}
-      <div className="name col-span-2 pt-1 text-[1.05rem]">
+      <div className="name col-span-2 pt-1 text-text">
         <dl className="inline-flex flex-wrap items-baseline gap-x-6 gap-y-0.5 pr-6">
           <NamedValue
             name="Preheat"

@@ -36,7 +36,7 @@ export const Findings = memo(function Findings({ plan, errors, onOpen }: Props) 
             <span>
               <RankTag rank="stop" />
             </span>
-            <p className="text-[0.95rem] leading-snug">
+            <p className="text-foot leading-snug">
               <strong>Not all of it can be read.</strong> {errors[0]?.message} The figures are those from
               before.
             </p>
@@ -47,7 +47,7 @@ export const Findings = memo(function Findings({ plan, errors, onOpen }: Props) 
             <span>
               <RankTag rank={f.rank} />
             </span>
-            <p className={`text-[0.95rem] leading-snug ${open ? '' : 'lg:line-clamp-2'}`}>
+            <p className={`text-foot leading-snug ${open ? '' : 'lg:line-clamp-2'}`}>
               <strong>{say(f.title)}.</strong> {say(f.text)}{' '}
               {f.figure && plan?.figures[f.figure] ? (
                 <button

@@ -45,7 +45,7 @@ export function HowSheet({
                 <h3 className="text-lg text-soft">{say(called)}</h3>
                 {figure ? (
                   <>
-                    <p className="figure text-[2.4rem]">{sayFigure(name, figure, units)}</p>
+                    <p className="figure text-page">{sayFigure(name, figure, units)}</p>
                     <p className="flex flex-wrap items-center gap-2 pt-1">
                       <SourceTag source={figure.source} runs={figure.runs} />
                       <span className="text-soft">{saySpan(name, figure, units) || 'as given'}</span>

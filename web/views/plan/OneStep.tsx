@@ -18,9 +18,9 @@ export function OneStep({
   const { say, print } = useShop()
   return (
     <div className="grid grid-cols-[34px_1fr] gap-x-2">
-      <span className="figure pt-0.5 text-[1.15rem] text-soft">{number ?? ''}</span>
+      <span className="figure pt-0.5 text-field text-soft">{number ?? ''}</span>
       <div>
-        <p className="name text-[1.18rem] leading-tight font-semibold">
+        <p className="name text-field leading-tight font-semibold">
           {sentence(step)}{' '}
           {step.timer === undefined ? null : (
             <span className="inline-flex items-center gap-1 whitespace-nowrap text-soft">

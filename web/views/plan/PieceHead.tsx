@@ -30,7 +30,7 @@ export function PieceHead<D extends PieceDraft>({
         <div className="min-w-[220px] grow">
           <input
             aria-label="Name of the piece"
-            className="name w-full max-w-[420px] rounded-md border-[1.5px] border-transparent bg-transparent text-[1.7rem] leading-tight font-semibold text-ellipsis hover:border-rule"
+            className="name w-full max-w-[420px] rounded-md border-[1.5px] border-transparent bg-transparent text-section leading-tight font-semibold text-ellipsis hover:border-rule"
             value={draft.title}
             maxLength={120}
             onChange={(e) => draft.edit.change({ title: e.target.value })}

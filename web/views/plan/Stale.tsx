@@ -19,7 +19,7 @@ export function Stale({
     <div className={first ? 'stale relative' : 'relative'} aria-busy={first !== undefined}>
       {children}
       {first ? (
-        <p className="name absolute top-1 left-1/2 max-w-[60%] -translate-x-1/2 border-[1.5px] border-dashed border-ink bg-sheet px-3 py-1 text-[1.05rem]">
+        <p className="name absolute top-1 left-1/2 max-w-[60%] -translate-x-1/2 border-[1.5px] border-dashed border-ink bg-sheet px-3 py-1 text-text">
           Not to be set: {say(first.message)}
         </p>
       ) : null}

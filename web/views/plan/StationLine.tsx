@@ -80,7 +80,7 @@ export function StationLine<Name extends string>({
                 onClick={() => onOpen(station)}
               >
                 <span
-                  className={`name block text-[1rem] leading-tight text-soft md:text-[max(0.8rem,1.28cqw)] ${tell.big ? 'md:w-[12.5cqw]' : ''}`}
+                  className={`name block text-text leading-tight text-soft md:text-[max(0.8rem,1.28cqw)] ${tell.big ? 'md:w-[12.5cqw]' : ''}`}
                 >
                   {tell.label}
                   {tell.name && notched.has(tell.name) ? (
@@ -96,7 +96,7 @@ export function StationLine<Name extends string>({
                     <Refused />
                   ) : (
                     <span
-                      className={`figure block ${tell.wraps ? '' : 'whitespace-nowrap'} ${tell.big ? 'text-[2.6rem] md:min-w-[9cqw] md:text-[max(1.9rem,3.7cqw)]' : 'text-[1.5rem] md:text-[max(1.15rem,1.95cqw)]'} group-hover:underline group-hover:decoration-rule group-hover:underline-offset-4`}
+                      className={`figure block ${tell.wraps ? '' : 'whitespace-nowrap'} ${tell.big ? 'text-figure md:min-w-[9cqw] md:text-[max(1.9rem,3.7cqw)]' : 'text-section md:text-[max(1.15rem,1.95cqw)]'} group-hover:underline group-hover:decoration-rule group-hover:underline-offset-4`}
                     >
                       {shown?.figure ?? tell.text}
                       {shown ? <span className="text-[0.62em] font-semibold"> {shown.unit}</span> : null}
@@ -113,7 +113,7 @@ export function StationLine<Name extends string>({
                     </span>
                   ) : null}
                   {tell.note ? (
-                    <span className="block text-[0.84rem] leading-tight text-soft md:text-[max(0.72rem,1.05cqw)]">
+                    <span className="block text-foot leading-tight text-soft md:text-[max(0.72rem,1.05cqw)]">
                       {tell.note}
                     </span>
                   ) : null}
@@ -123,7 +123,7 @@ export function StationLine<Name extends string>({
           })}
           <button
             type="button"
-            className="name col-span-2 min-h-[44px] text-left text-[1.05rem] underline decoration-rule underline-offset-4 md:hidden"
+            className="name col-span-2 min-h-[44px] text-left text-text underline decoration-rule underline-offset-4 md:hidden"
             aria-expanded={all}
             onClick={() => setAll(!all)}
           >
@@ -138,11 +138,11 @@ export function StationLine<Name extends string>({
 /** A figure that the plan does not give: a dash with a notch out of it, told from every other state by its shape. */
 function Refused() {
   return (
-    <span className="figure flex items-center gap-2 text-[1.4rem] text-alarm">
+    <span className="figure flex items-center gap-2 text-section text-alarm">
       <svg width="44" height="20" viewBox="0 0 44 20" aria-hidden="true" className="shrink-0">
         <path d="M0 6h16l6 8 6-8h16v6H31l-9 8-9-8H0z" fill="currentColor" />
       </svg>
-      <span className="text-[1.1rem]">not given</span>
+      <span className="text-field">not given</span>
     </span>
   )
 }

@@ -92,7 +92,7 @@ export function UsualTab({
               <strong>{say(f.title)}.</strong>
             </p>
           ))}
-          <dl className="name flex flex-wrap gap-x-7 gap-y-1 text-[1.1rem]">
+          <dl className="name flex flex-wrap gap-x-7 gap-y-1 text-field">
             {judged.map(([name, figure, kind]) =>
               figure ? (
                 <div key={name} className="flex gap-2">
@@ -120,7 +120,7 @@ export function UsualTab({
                 ))}
               </tr>
             </thead>
-            <tbody className="name text-[1.08rem]">
+            <tbody className="name text-field">
               {rows.map((r) => (
                 <tr
                   key={r.thicknessM}

@@ -24,7 +24,7 @@ export function OwnTips({
             <button
               type="button"
               aria-pressed={on}
-              className={`name min-h-[44px] min-w-[44px] rounded-md border-[1.5px] px-3 text-[1.05rem] ${on ? 'border-ink bg-ink font-semibold text-paper' : 'border-rule bg-sheet'}`}
+              className={`name min-h-[44px] min-w-[44px] rounded-md border-[1.5px] px-3 text-text ${on ? 'border-ink bg-ink font-semibold text-paper' : 'border-rule bg-sheet'}`}
               onClick={() => onChoose(on ? '' : t.orifice)}
             >
               {t.name}

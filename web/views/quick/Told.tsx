@@ -20,7 +20,7 @@ export function Told({
         return figure ? (
           <div key={name}>
             <dt className="text-soft">{nameOf(name)}</dt>
-            <dd className="figure text-[1.5rem]">{sayFigure(name, figure, units)}</dd>
+            <dd className="figure text-section">{sayFigure(name, figure, units)}</dd>
             <dd className="text-sm text-soft">{saySpan(name, figure, units)}</dd>
           </div>
         ) : null

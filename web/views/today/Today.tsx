@@ -178,9 +178,9 @@ function RunCard({ run }: { readonly run: RunSummary }) {
         </span>
       </span>
       <span className="text-center">
-        <span className="figure block text-[2.6rem] text-brick">
+        <span className="figure block text-figure text-brick">
           {run.stepsDone}
-          <span className="text-[1.3rem] text-soft">/{run.stepsAll}</span>
+          <span className="text-label text-soft">/{run.stepsAll}</span>
         </span>
         <span className="name text-lg font-semibold underline underline-offset-4">Go on</span>
       </span>
@@ -213,7 +213,7 @@ function RecentRow({ entry }: { readonly entry: LogSummary }) {
         className="grid min-h-[48px] grid-cols-[1fr_auto] items-center gap-x-4 border-b border-rule py-1.5 hover:bg-sheet"
       >
         <span className="min-w-0">
-          <span className="name block truncate text-[1.15rem] font-semibold">{entry.title}</span>
+          <span className="name block truncate text-field font-semibold">{entry.title}</span>
           <span className="block text-sm text-soft">{tell(entry.told)}</span>
         </span>
         <span className="text-sm text-soft">

@@ -89,7 +89,7 @@ export function FillerTab({
                   />
                   {p.process === 'neither' ? 'weld it instead' : p.process}
                 </p>
-                <p className="text-[0.92rem] leading-snug text-soft">{say(p.because)}</p>
+                <p className="text-foot leading-snug text-soft">{say(p.because)}</p>
               </li>
             )
           })}
@@ -132,15 +132,15 @@ export function FillerTable({
               key={r.filler}
               className={`border-b border-rule align-top ${r.filler === chosen ? 'bg-sheet' : ''}`}
             >
-              <th scope="row" className="name py-1.5 pr-3 text-[1.2rem] font-semibold whitespace-nowrap">
+              <th scope="row" className="name py-1.5 pr-3 text-field font-semibold whitespace-nowrap">
                 {r.filler}
               </th>
-              <td className={`name py-1.5 pr-3 text-[1.1rem] whitespace-nowrap ${tone}`}>
+              <td className={`name py-1.5 pr-3 text-field whitespace-nowrap ${tone}`}>
                 <span className="inline-flex items-center gap-1.5">
                   <Icon size={16} aria-hidden="true" /> {word}
                 </span>
               </td>
-              <td className="py-1.5 text-[0.95rem] leading-snug">{say(r.reasons.join(' '))}</td>
+              <td className="py-1.5 text-foot leading-snug">{say(r.reasons.join(' '))}</td>
               {onUse ? (
                 <td className="py-1 pl-2 text-right">
                   {r.filler === chosen ? (

@@ -47,7 +47,7 @@ export function HeatTab({ planned, onHow }: { readonly planned: GoodBraze; reado
               tickM={isInch(units) ? 2 * INCH_M : 0.05}
               temperature={(k) => print(k, 'temperature')}
             />
-            <dl className="name flex flex-wrap gap-x-6 text-[1.05rem]">
+            <dl className="name flex flex-wrap gap-x-6 text-text">
               <NamedValue name="With a wet rag" value={told('reach60CWithRag')} />
               <NamedValue name="What must stay cool" value={told('protectedTemperature')} />
               <NamedValue name="Next joint" value={told('nextJointTemperature')} />
@@ -84,12 +84,12 @@ export function HeatTab({ planned, onHow }: { readonly planned: GoodBraze; reado
               <tr key={w.name} className="border-b border-rule align-top">
                 <td className="py-1 pr-3">
                   <span className="name text-lg font-semibold">{say(w.name)}</span>
-                  <span className="block text-[0.9rem] leading-snug text-soft">{say(w.because)}</span>
+                  <span className="block text-foot leading-snug text-soft">{say(w.because)}</span>
                 </td>
                 <td className="name py-1 text-right text-lg whitespace-nowrap">
                   {w.seconds === undefined ? '' : print(w.seconds, 'time')}
                   <span
-                    className={`block text-[0.95rem] ${w.verdict === 'good' ? 'text-verdigris' : 'text-brass'}`}
+                    className={`block text-foot ${w.verdict === 'good' ? 'text-verdigris' : 'text-brass'}`}
                   >
                     {WORDS[w.verdict]}
                   </span>

@@ -82,12 +82,12 @@ export function JointTab({
           <PlanMelting narrow planned={planned} />
         </figure>
       )}
-      <div className="name col-span-full text-[1.05rem]">
+      <div className="name col-span-full text-text">
         {choice.filler === null ? (
           <p className="text-xl font-semibold text-alarm">No filler: see what is said below.</p>
         ) : (
           <p className="pb-1">
-            <strong className="text-[1.5rem]">{choice.filler}</strong>{' '}
+            <strong className="text-section">{choice.filler}</strong>{' '}
             <span className="text-lg">
               {choice.form}, {choice.flux === 'none' ? 'no flux' : choice.flux}, {choice.process}
             </span>{' '}

@@ -25,7 +25,7 @@ export function Facts({
   const length = useDrawingLength()
   const { box, parts, cutMm, travelMm, pierces } = plan
   return (
-    <dl className="name grid grid-cols-[auto_1fr] gap-x-4 gap-y-0.5 text-[1.05rem]">
+    <dl className="name grid grid-cols-[auto_1fr] gap-x-4 gap-y-0.5 text-text">
       <NamedValue name="Size" value={`${length(box.maxX - box.minX)} × ${length(box.maxY - box.minY)}`} />
       <NamedValue
         name="Parts, holes"
