@@ -109,11 +109,11 @@ const PICTURES: readonly Picture[] = [
     },
   },
   {
-    name: 'run-skip',
-    at: runAt('Gusset, lower mitre post', 'leaks'),
+    name: 'quick',
+    at: () => '/quick',
     then: async (page) => {
-      await press(page, 'Skip, say why')
-      await see(page, 'How long ago?')
+      await typeInto(page, await page.waitForSelector('::-p-aria([name="Thickness"])'), '3/8 in')
+      await until(page, () => document.querySelector('[data-station="set-oxygen"]') !== null)
     },
   },
   {
