@@ -67,12 +67,13 @@ export default tseslint.config(
     rules: {
       'no-restricted-syntax': [
         'error',
-        ...['Literal[value=/text-\\[[0-9.]+(rem|px)/]', 'TemplateElement[value.raw=/text-\\[[0-9.]+(rem|px)/]'].map(
-          (selector) => ({
-            selector,
-            message: 'a size of letters outside the tokens of styles.css',
-          }),
-        ),
+        ...[
+          'Literal[value=/text-\\[[0-9.]+(rem|px)/]',
+          'TemplateElement[value.raw=/text-\\[[0-9.]+(rem|px)/]',
+        ].map((selector) => ({
+          selector,
+          message: 'a size of letters outside the tokens of styles.css',
+        })),
       ],
     },
   },

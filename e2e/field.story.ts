@@ -25,7 +25,7 @@ describe('the unit field', () => {
     ['3/4', '19.05 mm'],
     ['1-1/8"', '28.58 mm'],
     ['.75', '19.05 mm'],
-    ['20 mm', '0.787 in'],
+    ['20 mm', '25/32 in'],
     ['2,5 cm', '25.4'],
   ])('takes %s as typed and shows what it understood', async (text, shown) => {
     await type(page, 'Thickness', text)

@@ -1,4 +1,4 @@
-import { useMemo } from 'react'
+import { memo, useMemo } from 'react'
 import { FIRST_PRACTICE } from '#application/first.ts'
 import type { CutDraft, WorkDraft } from '#contract/schemas.ts'
 import type { Torch } from '#contract/types.ts'
@@ -24,7 +24,7 @@ type WorkName = keyof typeof CUT_WORK
 type RigName = keyof typeof RIG
 
 /** What you tell it: the work first, then the rig that is fitted. */
-export function WorkPanel({
+export const WorkPanel = memo(function WorkPanel({
   draft,
   edit,
   torches,
@@ -142,7 +142,7 @@ export function WorkPanel({
       />
     </section>
   )
-}
+})
 
 const GUIDE = ['guide', 'tipRadius', 'tipBelowCollar', 'guideHeight'] as const satisfies readonly RigName[]
 const [KIND, SURFACE, MORE] = ['kind', 'surface', 'more'].map((group) => namesOf(CUT_WORK, group)) as [
