@@ -29,9 +29,12 @@ import {
   SI_UNIT,
   type Kind,
 } from '#core/quantity/index.ts'
-import { brazeProcedure, plainBrazeTorch } from '#core/line/braze-procedure.ts'
-import { cutProcedure, PLAIN_TORCH } from '#core/line/cut-procedure.ts'
-import type { Procedure } from '#core/line/procedure.ts'
+import { batchPiece, composeBatch, stageOf, type BatchPiece, type Stage } from '#core/line/batch.ts'
+import { brazeParts, brazeProcedure, plainBrazeTorch } from '#core/line/braze-procedure.ts'
+import { cutParts, cutProcedure, PLAIN_TORCH } from '#core/line/cut-procedure.ts'
+import type { PieceParts, Procedure } from '#core/line/procedure.ts'
+import type { TorchGear } from '#core/line/setup.ts'
+import type { Supply } from '#core/cut/types.ts'
 import { readTorchGear } from '#core/line/read-torch.ts'
 import { runSteps, type Met } from '#core/line/hazards.ts'
 import { readLineMethods } from '#core/line/methods.ts'
@@ -64,25 +67,41 @@ function plan(file: string): void {
 /** What was met, as it is printed: `at` is the place in the list. */
 const shownHazard = ({ hazard, grade, text, at }: Met) => ({ hazard, grade, text, at })
 
+/** A step as it is printed, with the state that it leaves. `free` is when it may be confirmed, s. */
+function shownStep(s: Step, stage: Stage, state: LineState) {
+  const { timer } = s
+  const seconds = timer ? longestS(timer) : 0
+  return {
+    id: s.id,
+    phase: s.phase,
+    stage,
+    act: sentenceOf(s.act, ''),
+    ...(s.figure ? { figure: s.figure } : {}),
+    why: s.why,
+    see: s.see ?? '',
+    ...(s.ifNot ? { ifNot: s.ifNot } : {}),
+    ...(s.caution ? { caution: s.caution } : {}),
+    ...(timer
+      ? {
+          wait: {
+            what: timer.what,
+            kind: timer.kind,
+            seconds,
+            free: timer.kind === 'at-least' ? (timer.freeS ?? seconds) : 0,
+          },
+        }
+      : {}),
+    acts: s.acts,
+    state,
+  }
+}
+
 /** Steps with the state that each leaves, from where the list begins. */
 function withStates(steps: readonly Step[], procedure: Extract<Procedure, { ok: true }>, from: LineState) {
   let state = from
   return steps.map((s) => {
     for (const act of s.acts) state = actOn(state, act, procedure.setting)
-    const { timer } = s
-    return {
-      id: s.id,
-      phase: s.phase,
-      act: sentenceOf(s.act, ''),
-      ...(s.figure ? { figure: s.figure } : {}),
-      why: s.why,
-      see: s.see ?? '',
-      ...(s.ifNot ? { ifNot: s.ifNot } : {}),
-      ...(s.caution ? { caution: s.caution } : {}),
-      ...(timer ? { wait: { what: timer.what, kind: timer.kind, seconds: longestS(timer) } } : {}),
-      acts: s.acts,
-      state,
-    }
+    return shownStep(s, stageOf(s), state)
   })
 }
 
@@ -125,6 +144,10 @@ function procedure(file: string): void {
   const input = readJson(file)
   if (!isRecord(input))
     throw new BadInput('', 'This is not a plan: a group with kind, work and rig is wanted.')
+  if (input['kind'] === 'batch') {
+    batch(input)
+    return
+  }
   const { asked, methods, task, stand, torch } = procedureAsked(input)
   const gear = readTorchGear(torch ?? {}, 'rig.torch')
   if (!gear.ok) throw new BadInput(gear.field, gear.message)
@@ -157,6 +180,137 @@ function procedure(file: string): void {
   const steps = wayOut(made.setup, task, at)
   if (!steps) throw new BadInput('task', `There is no ${task} from ${stand} on this rig.`)
   print({ steps: withStates(steps, made, at.line), hazards: [], exceptions: made.exceptions })
+}
+
+const MOST_PIECES = 50
+const MOST_REPEATS = 100
+
+/** One piece of a batch, read and planned. */
+interface BatchRead {
+  readonly rig: Supply
+  /** Whether somebody said what torch it is. */
+  readonly said: boolean
+  readonly torch: TorchGear
+  readonly repeats: number
+  readonly run: string
+  readonly parts: (torch: TorchGear) => PieceParts | Extract<Procedure, { ok: false }>
+}
+
+/** Reads one piece of a batch; what is wrong with it is told with its place in the list, from 0. */
+function batchPieceOf(piece: unknown, i: number, named: Json): BatchRead {
+  const where = (field: string) => (field === '' ? `pieces.${i}` : `pieces.${i}.${field}`)
+  if (!isRecord(piece))
+    throw new BadInput(where(''), 'Each piece is a plan: a group with kind, work and rig.')
+  try {
+    const { work, ...rest } = piece
+    const { count = 1, ...single } = isRecord(work) ? work : {}
+    const repeats = Number(count)
+    if (!Number.isInteger(repeats) || repeats < 1 || repeats > MOST_REPEATS)
+      throw new BadInput(
+        'work.count',
+        `The number of them should be a whole number from 1 to ${MOST_REPEATS}.`,
+      )
+    const { asked, methods, torch } = procedureAsked({
+      ...omit(rest, ['methods', 'schools', 'task']),
+      ...named,
+      work: single,
+    })
+    const gear = readTorchGear(torch ?? {}, 'rig.torch')
+    if (!gear.ok) throw new BadInput(gear.field, gear.message)
+    const said = gear.torch.kind !== undefined
+    if (piece['kind'] === 'braze') {
+      const { request } = wellRead(readBraze(asked))
+      const { tubeRun, services, pressurePa } = request.work
+      return {
+        rig: request.rig,
+        said,
+        torch: { ...plainBrazeTorch(request.rig.head), ...gear.torch },
+        repeats,
+        run: tubeRun.length > 0 ? JSON.stringify([tubeRun, [...services], pressurePa]) : `piece ${i}`,
+        parts: (own) => brazeParts(planBraze(request), request, { methods, torch: own }),
+      }
+    }
+    const { request } = wellRead(readCut(asked))
+    return {
+      rig: request.rig,
+      said,
+      torch: { ...PLAIN_TORCH, ...gear.torch },
+      repeats,
+      run: `piece ${i}`,
+      parts: (own) => cutParts(planCut(request), request, { methods, torch: own }),
+    }
+  } catch (error) {
+    throw error instanceof BadInput ? new BadInput(where(error.field), error.message, error.choices) : error
+  }
+}
+
+/** What pieces of one batch have to agree in, by its field. */
+const AGREE: readonly (readonly [field: string, what: string, of: (p: BatchRead) => unknown])[] = [
+  ['rig.fuel', 'fuel', ({ rig }) => rig.fuel],
+  ['rig.oxygenHose', 'oxygen hose', ({ rig }) => rig.oxygenHose],
+  ['rig.fuelHose', 'fuel hose', ({ rig }) => rig.fuelHose],
+  ['rig.acetyleneCylinder', 'cylinders', ({ rig }) => [rig.acetyleneCylinderM3, rig.acetyleneCylinders]],
+  ['rig.torch.checkValves', 'handle', ({ torch }) => torch.checkValves],
+]
+
+/** A batch: pieces in the given order on one line. */
+function batch(input: Json): void {
+  const { pieces } = input
+  if (!Array.isArray(pieces) || pieces.length === 0 || pieces.length > MOST_PIECES)
+    throw new BadInput('pieces', `The pieces should be a list of 1 to ${MOST_PIECES} plans.`)
+  // what is wrong with the methods is wrong with the batch, not with a piece of it
+  const named = { methods: input['methods'] ?? input['schools'] ?? {} }
+  procedureAsked(named)
+  const read = pieces.map((p, i) => batchPieceOf(p, i, named))
+  const attachments = read.some((p) => p.torch.kind !== 'cutting-torch')
+  // a torch of which nobody said what it is cuts with an attachment where another piece is brazed with the same handle
+  const fitted = read.map((p) =>
+    attachments && !p.said && p.torch.kind === 'cutting-torch'
+      ? { ...p, torch: { ...p.torch, kind: 'cutting-attachment' as const } }
+      : p,
+  )
+  const [first] = fitted
+  fitted.forEach((p, i) => {
+    for (const [field, what, of] of AGREE)
+      if (first && JSON.stringify(of(p)) !== JSON.stringify(of(first)))
+        throw new BadInput(
+          `pieces.${i}.${field}`,
+          `All pieces of a batch are made on one rig: this one has another ${what} than the first.`,
+        )
+    if (
+      first &&
+      p.torch.kind !== first.torch.kind &&
+      [p, first].some((q) => q.torch.kind === 'cutting-torch')
+    )
+      throw new BadInput(
+        `pieces.${i}.rig.torch.kind`,
+        'A cutting torch takes no attachment. A handle with attachments does: cutting-attachment, brazing-handle, heating-head.',
+      )
+  })
+  const made: BatchPiece[] = []
+  for (const p of fitted) {
+    const parts = p.parts(p.torch)
+    if (!parts.ok) {
+      print({ steps: [], hazards: [], refused: { because: parts.because, text: parts.text } })
+      return
+    }
+    made.push(batchPiece(parts, p.repeats, p.run))
+  }
+  const done = composeBatch(made)
+  if (!done.ok) {
+    print({ steps: [], hazards: [], refused: { because: done.because, text: done.text } })
+    return
+  }
+  print({
+    steps: done.steps.map((s, i) => ({
+      ...shownStep(s, s.stage, done.states[i] as LineState),
+      ...(s.piece === undefined ? {} : { piece: s.piece }),
+      ...(s.repeat === undefined ? {} : { repeat: s.repeat }),
+    })),
+    hazards: [],
+    cautions: done.cautions.map(shownHazard),
+    exceptions: done.exceptions,
+  })
 }
 
 function line(file: string, options: { unfinished?: boolean }): void {

@@ -6,17 +6,29 @@
 import { spawn, spawnSync } from 'node:child_process'
 import { join, resolve } from 'node:path'
 import { FUEL_IDS, type FuelId } from '#core/gas/fuels.ts'
-import { judgeEveryMethod, searchEveryRig } from '#core/line/every-method.ts'
+import { USUAL_LINE_METHODS } from '#core/line/methods.ts'
+import {
+  batchPairs,
+  judgeBatch,
+  judgeBatches,
+  judgeEveryMethod,
+  searchEveryRig,
+} from '#core/line/every-method.ts'
 
 const say = (line: string) => process.stdout.write(`${line}\n`)
+
+/** Seeded batches by seeded methods, for each fuel. */
+const BATCHES = 100_000
 
 /** Proves one fuel here; throws at the first combination that is refused, or place that cannot be left. */
 function prove(fuel: FuelId): boolean {
   const began = performance.now()
   const combinations = judgeEveryMethod(fuel)
+  for (const pair of batchPairs()) judgeBatch(fuel, pair, USUAL_LINE_METHODS)
+  const batches = judgeBatches(fuel, 1, BATCHES)
   const { places, ways } = searchEveryRig(fuel)
   say(
-    `${fuel}: ${combinations} combinations free of hazards; ${ways} ways out from ${places} places; ${Math.round((performance.now() - began) / 1000)} s`,
+    `${fuel}: ${combinations} combinations and ${batches} batches of two to four free of hazards; ${ways} ways out from ${places} places; ${Math.round((performance.now() - began) / 1000)} s`,
   )
   return combinations > 0 && ways > places
 }

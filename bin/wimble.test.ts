@@ -243,7 +243,11 @@ describe('wimble procedure', () => {
       readonly act: string
       readonly why: string
       readonly see: string
-      readonly wait?: { readonly seconds: number }
+      readonly stage: string
+      readonly piece?: number
+      readonly repeat?: number
+      readonly acts: readonly { readonly do: string }[]
+      readonly wait?: { readonly seconds: number; readonly free: number }
       readonly state: { readonly flame: string; readonly oxygen: { readonly deliveryPa: number } }
     }[]
     readonly hazards: readonly unknown[]
@@ -294,6 +298,83 @@ describe('wimble procedure', () => {
     expect(told.steps.at(-1)?.state.flame).toBe('neutral')
     const stopped = await procedure({ ...cut, work: { ...cut.work, metal: 'copper' } })
     expect(stopped).toMatchObject({ steps: [], refused: { because: 'stop' } })
+  })
+  describe('of a batch', () => {
+    const gusset = {
+      kind: 'cut',
+      work: { metal: 'low-carbon-steel', thickness: '3/4 in', length: '6 in', count: 12 },
+      rig: { fuel: 'acetylene' },
+    }
+    const socket = {
+      kind: 'braze',
+      work: {
+        joint: 'socket',
+        a: { metal: 'copper', tube: 'EN 1057 22 mm' },
+        b: { metal: 'copper' },
+        service: ['refrigerant'],
+        count: '2',
+        tubeRun: [{ outsideDiameter: '22 mm', wall: '1 mm', length: '4 m' }],
+      },
+      rig: { fuel: 'acetylene' },
+    }
+    it('makes each repeat, changes what differs, and ends shut and bled', async () => {
+      const thin = { ...gusset, work: { ...gusset.work, thickness: '1/4 in', count: 1 } }
+      const told = await procedure({ kind: 'batch', pieces: [gusset, thin, socket] })
+      expect(told.hazards).toEqual([])
+      const made = told.steps.filter((s) => s.id.startsWith('cut'))
+      expect(made.map((s) => [s.piece, s.repeat])).toEqual([
+        ...Array.from({ length: 12 }, (_, i) => [1, i + 1]),
+        [2, 1],
+      ])
+      const acts = told.steps.flatMap((s) => s.acts.map((a) => a.do))
+      expect(acts.filter((a) => a === 'change-tip')).toHaveLength(1)
+      expect(acts.filter((a) => a === 'change-attachment')).toHaveLength(1)
+      // nobody said what the torch is: it is a handle with attachments, and its third valve is led
+      expect(acts).toContain('open-handle')
+      expect([...new Set(told.steps.map((s) => s.stage))]).toEqual([
+        'open',
+        'purge',
+        'light',
+        'piece',
+        'next',
+        'shut',
+      ])
+      for (const s of told.steps) if (s.wait) expect(s.wait.free).toBeLessThanOrEqual(s.wait.seconds)
+      expect(told.steps.find((s) => s.id === 'purge-fuel')?.wait?.free).toBeGreaterThan(0)
+      const end = told.steps.at(-1)?.state
+      expect(end).toMatchObject({
+        flame: 'out',
+        oxygen: { turns: 0, inletPa: 0, deliveryPa: 0 },
+        fuel: { turns: 0, inletPa: 0, deliveryPa: 0 },
+      })
+    })
+    it('goes by the methods of the batch, and is refused where a plan of it is stopped', async () => {
+      const told = await procedure({ kind: 'batch', pieces: [gusset], schools: { bleeding: 'fuel-first' } })
+      const bleeds = told.steps.map((s) => s.id).filter((id) => id.startsWith('bleed-'))
+      expect(bleeds).toEqual(['bleed-fuel', 'bleed-oxygen'])
+      const copper = { ...gusset, work: { ...gusset.work, metal: 'copper' } }
+      const stopped = await procedure({ kind: 'batch', pieces: [gusset, copper] })
+      expect(stopped).toMatchObject({ steps: [], refused: { because: 'stop' } })
+    })
+    it('says what does not agree or cannot be read, and of which piece', async () => {
+      const at = async (...pieces: readonly unknown[]) =>
+        (await fault(['procedure', '-'], JSON.stringify({ kind: 'batch', pieces }))).field
+      const rig = (more: object) => ({ ...gusset, rig: { ...gusset.rig, ...more } })
+      expect(await at(gusset, rig({ fuel: 'propane' }))).toBe('pieces.1.rig.fuel')
+      expect(await at(gusset, gusset, rig({ oxygenHose: { length: '100 ft', bore: '1/4 in' } }))).toBe(
+        'pieces.2.rig.oxygenHose',
+      )
+      expect(await at(gusset, rig({ acetyleneCylinder: '145 cu ft' }))).toBe('pieces.1.rig.acetyleneCylinder')
+      expect(await at(rig({ torch: { kind: 'cutting-torch' } }), socket)).toBe('pieces.1.rig.torch.kind')
+      expect(await at(gusset, { ...gusset, work: { ...gusset.work, thickness: 'thick' } })).toBe(
+        'pieces.1.work.thickness',
+      )
+      expect(await at({ ...gusset, work: { ...gusset.work, count: 1.5 } })).toBe('pieces.0.work.count')
+      expect(await at('gusset')).toBe('pieces.0')
+      expect(await at()).toBe('pieces')
+      const methods = JSON.stringify({ kind: 'batch', pieces: [gusset], methods: { bleeding: 'never' } })
+      expect((await fault(['procedure', '-'], methods)).field).toBe('methods.bleeding')
+    })
   })
   it('says which word is not known', async () => {
     const at = async (more: object) =>

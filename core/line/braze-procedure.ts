@@ -12,7 +12,7 @@ import type { Figure } from '../figure.ts'
 import { PSI_PA } from '../quantity/index.ts'
 import { clearDistance, settable, unreadCautions } from './before-gas.ts'
 import { EYES, hotParts, rigStep, type ProcedureOptions } from './cut-procedure.ts'
-import { compose, type Procedure } from './procedure.ts'
+import { compose, type PieceParts, type Procedure } from './procedure.ts'
 import { USUAL_LINE_METHODS, type LineMethods } from './methods.ts'
 import type { LineSetup, TorchGear } from './setup.ts'
 import { supplySetting } from './supply.ts'
@@ -108,6 +108,34 @@ export function brazeSetup(
   }
 }
 
+/** What a braze brings to a line: how it is set, and the steps of the joint itself; none where its plan has a stop. */
+export function brazeParts(
+  plan: BrazePlan,
+  request: BrazeRequest,
+  options: ProcedureOptions = {},
+): PieceParts | Extract<Procedure, { ok: false }> {
+  const { figures } = plan
+  const set = settable(plan.findings, figures.oxygenPressure, figures.fuelPressure)
+  if (!set.ok) return set
+  const setup = brazeSetup(plan, request, set, options)
+  const of = (...phases: BrazeStep['phase'][]) =>
+    plan.steps.filter((s) => phases.includes(s.phase)).flatMap((s) => stepOf(s, plan, request, setup))
+  return {
+    ok: true,
+    setup,
+    work: {
+      before: [
+        ...before(plan, request, setup.methods),
+        ...of('prepare', 'fit'),
+        rigStep(request.rig.fuel, setup.torch),
+      ],
+      work: of('heat', 'feed'),
+      cooling: [...of('cool'), hotParts(setup.units)],
+      after: of('clean'),
+    },
+  }
+}
+
 /**
  * The ordered steps of one braze or casting repair, from a cold rig to a cold rig.
  * @returns the steps only when the plan has no stop and the line's state model meets nothing forbidden in them
@@ -117,22 +145,8 @@ export function brazeProcedure(
   request: BrazeRequest,
   options: ProcedureOptions = {},
 ): Procedure {
-  const { figures } = plan
-  const set = settable(plan.findings, figures.oxygenPressure, figures.fuelPressure)
-  if (!set.ok) return set
-  const setup = brazeSetup(plan, request, set, options)
-  const of = (...phases: BrazeStep['phase'][]) =>
-    plan.steps.filter((s) => phases.includes(s.phase)).flatMap((s) => stepOf(s, plan, request, setup))
-  return compose(setup, {
-    before: [
-      ...before(plan, request, setup.methods),
-      ...of('prepare', 'fit'),
-      rigStep(request.rig.fuel, setup.torch),
-    ],
-    work: of('heat', 'feed'),
-    cooling: [...of('cool'), hotParts(setup.units)],
-    after: of('clean'),
-  })
+  const parts = brazeParts(plan, request, options)
+  return parts.ok ? compose(parts.setup, parts.work) : parts
 }
 
 function before(plan: BrazePlan, { shop }: BrazeRequest, methods: LineMethods): Step[] {

@@ -4,7 +4,7 @@ import type { UnitChoices } from '../quantity/choices.ts'
 import { INCH_M, printAs } from '../quantity/index.ts'
 import { clearDistance, settable, unreadCautions } from './before-gas.ts'
 import { coolSteps, cutSteps, layoutSteps } from './cut-steps.ts'
-import { compose, type Procedure } from './procedure.ts'
+import { compose, type PieceParts, type Procedure } from './procedure.ts'
 import { USUAL_LINE_METHODS, type LineMethods } from './methods.ts'
 import type { LineSetup, TorchGear } from './setup.ts'
 import { supplySetting } from './supply.ts'
@@ -72,21 +72,35 @@ export function cutSetup(
   }
 }
 
+/** What a cut brings to a line: how it is set, and the steps of the cut itself; none where its plan has a stop. */
+export function cutParts(
+  plan: CutPlan,
+  request: CutRequest,
+  options: ProcedureOptions = {},
+): PieceParts | Extract<Procedure, { ok: false }> {
+  const { figures } = plan
+  const set = settable(plan.findings, figures.cuttingOxygenPressure, figures.fuelPressure)
+  if (!set.ok) return set
+  const setup = cutSetup(plan, request, set, options)
+  return {
+    ok: true,
+    setup,
+    work: {
+      before: before(plan, request, setup),
+      work: cutSteps(plan, request, setup.methods),
+      cooling: [hotParts(setup.units), ...coolSteps(plan)],
+      after: [],
+    },
+  }
+}
+
 /**
  * The ordered steps of one cut, from a cold rig to a cold rig, by the shop's methods and the torch's manual.
  * @returns the steps only when the plan has no stop and the line's state model meets nothing forbidden in them
  */
 export function cutProcedure(plan: CutPlan, request: CutRequest, options: ProcedureOptions = {}): Procedure {
-  const { figures } = plan
-  const set = settable(plan.findings, figures.cuttingOxygenPressure, figures.fuelPressure)
-  if (!set.ok) return set
-  const setup = cutSetup(plan, request, set, options)
-  return compose(setup, {
-    before: before(plan, request, setup),
-    work: cutSteps(plan, request, setup.methods),
-    cooling: [hotParts(setup.units), ...coolSteps(plan)],
-    after: [],
-  })
+  const parts = cutParts(plan, request, options)
+  return parts.ok ? compose(parts.setup, parts.work) : parts
 }
 
 function before(plan: CutPlan, request: CutRequest, { torch, methods }: LineSetup): Step[] {

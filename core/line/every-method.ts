@@ -1,9 +1,11 @@
 import { FUELS, type FuelId } from '../gas/fuels.ts'
 import { searchWays } from './leave-search.ts'
+import { composeBatch, type BatchProcedure } from './batch.ts'
 import { compose, type Procedure } from './procedure.ts'
 import { BREAKS, STANDS, standing, wayOut, type BreakName } from './ways.ts'
 import { everyMethod, setupOf } from './test-support.ts'
-import { USUAL_LINE_METHODS, type LineMethods } from './methods.ts'
+import { seeded } from '../seeded.ts'
+import { LINE_TOUCHING, optionsOfLine, USUAL_LINE_METHODS, type LineMethods } from './methods.ts'
 import type { TorchKind } from './setup.ts'
 import type { Step } from './steps.ts'
 
@@ -50,6 +52,44 @@ function whole(fuel: FuelId, rig: Rig, methods: LineMethods): Extract<Procedure,
   return made
 }
 
+/** A piece of a batch for judging: the rig that it is made with, and the tip by its orifice, m. */
+export interface JudgedPiece {
+  readonly rig: Rig
+  readonly orificeM: number
+  readonly repeats: number
+}
+
+/**
+ * Composes a batch of pieces by some methods, on one handle with its attachments.
+ * @throws Error naming the combination, when it is refused
+ */
+export function judgeBatch(
+  fuel: FuelId,
+  pieces: readonly JudgedPiece[],
+  methods: LineMethods,
+): Extract<BatchProcedure, { ok: true }> {
+  const made = composeBatch(
+    pieces.map(({ rig, orificeM, repeats }, i) => {
+      const setup = setupOf(fuel, rig.kind, { ...rig, methods })
+      const tip = { ...setup.setting.tip, flames: setup.setting.tip?.flames ?? 1, orificeM }
+      return {
+        setup: {
+          ...setup,
+          // another bore wants another pressure
+          oxygenPa: setup.oxygenPa * (orificeM / 0.0011),
+          setting: { ...setup.setting, tip },
+        },
+        work: { before: [], work: [workOf(rig.kind)], cooling: [], after: [] },
+        repeats,
+        run: rig.nitrogen ? `run ${i % 2}` : undefined,
+      }
+    }),
+  )
+  if (!made.ok)
+    throw new Error(`${made.because}: ${fuel}, ${JSON.stringify(pieces)}, ${JSON.stringify({ ...methods })}`)
+  return made
+}
+
 /**
  * Generates and judges the whole procedure of a rig by some methods, and every way out with the torch shut and with the
  * flame on the work.
@@ -93,4 +133,52 @@ export function searchEveryRig(fuel: FuelId): { readonly places: number; readonl
     ways += found.ways
   }
   return { places, ways }
+}
+
+/** Rigs that one handle takes as attachments, and a torch that takes none: by them pieces of one batch may differ. */
+export const BATCH_RIGS: readonly (readonly Rig[])[] = [
+  [
+    { kind: 'cutting-attachment', checkValves: true, nitrogen: false },
+    { kind: 'brazing-handle', checkValves: true, nitrogen: false },
+    { kind: 'brazing-handle', checkValves: true, nitrogen: true },
+    { kind: 'heating-head', checkValves: true, nitrogen: false },
+  ],
+  [{ kind: 'cutting-torch', checkValves: false, nitrogen: false }],
+]
+const BORES_M = [0.0011, 0.0016] as const
+
+/** Every ordered pair of pieces that one handle can make: with the tip left, and with it changed. */
+export const batchPairs = (): readonly (readonly [JudgedPiece, JudgedPiece])[] =>
+  BATCH_RIGS.flatMap((rigs) =>
+    rigs.flatMap((a) =>
+      rigs.flatMap((b) =>
+        BORES_M.map((orificeM): readonly [JudgedPiece, JudgedPiece] => [
+          { rig: a, orificeM: BORES_M[0], repeats: 2 },
+          { rig: b, orificeM, repeats: 1 },
+        ]),
+      ),
+    ),
+  )
+
+/**
+ * Composes seeded batches of two to four pieces by seeded methods.
+ * @returns how many passed
+ * @throws Error naming the combination, when one is refused
+ */
+export function judgeBatches(fuel: FuelId, seed: number, count: number): number {
+  const random = seeded(seed)
+  const one = <T>(of: readonly T[]): T => of[Math.floor(random() * of.length)] as T
+  for (let n = 0; n < count; n++) {
+    const methods = Object.fromEntries(
+      LINE_TOUCHING.map((name) => [name, one(optionsOfLine(name))]),
+    ) as unknown as LineMethods
+    const rigs = one(BATCH_RIGS)
+    const pieces = Array.from({ length: 2 + Math.floor(random() * 3) }, (): JudgedPiece => ({
+      rig: one(rigs),
+      orificeM: one(BORES_M),
+      repeats: 1 + Math.floor(random() * 3),
+    }))
+    judgeBatch(fuel, pieces, { ...USUAL_LINE_METHODS, ...methods })
+  }
+  return count
 }

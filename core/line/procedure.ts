@@ -19,6 +19,13 @@ export interface WorkSteps {
   readonly after: readonly Step[]
 }
 
+/** A piece on its line: the line as it is set for it, and what belongs to the piece itself. */
+export interface PieceParts {
+  readonly ok: true
+  readonly setup: LineSetup
+  readonly work: WorkSteps
+}
+
 /** The steps of a piece, or why there are none. */
 export type Procedure =
   | {
@@ -32,14 +39,15 @@ export type Procedure =
     }
   | { readonly ok: false; readonly because: 'stop' | 'no-setting' | HazardName; readonly text: string }
 
-const refused = (hazard: HazardName, text: string): Procedure => ({
+/** A list that the model does not accept is not given. */
+export const refused = (hazard: HazardName, text: string): Extract<Procedure, { ok: false }> => ({
   ok: false,
   because: hazard,
   text: `These steps would not be safe, so none are given. ${text}`,
 })
 
 /** The line of a rig, from screws out to swept. */
-const toReady = (c: StageContext): Step[] => [
+export const toReady = (c: StageContext): Step[] => [
   ...screwsOut(c),
   ...pressures(c),
   ...purges(c),
@@ -54,7 +62,7 @@ function unsafe(steps: readonly Step[], setting: LineSetting) {
 }
 
 /** A step says where the shop's way is not followed, and why: the first one that the row shapes. */
-function withDepartures(steps: readonly Step[], exceptions: readonly MethodException[]): Step[] {
+export function withDepartures(steps: readonly Step[], exceptions: readonly MethodException[]): Step[] {
   const said = new Set<string>()
   return steps.map((step) => {
     const here = exceptions.filter((e) => !said.has(e.method) && step.methods?.includes(e.method))

@@ -190,23 +190,6 @@ class Way {
     }
   }
 
-  private tip(): Step {
-    const { seat } = this.setup.torch
-    return {
-      id: 'change-tip',
-      phase: 'break',
-      act: `Let the tip cool, change it, and seat it ${seat === 'hand' ? 'hand tight' : seat === 'wrench' ? 'with its wrench' : 'as its maker says'}`,
-      why:
-        seat === 'hand'
-          ? 'O-rings seal by hand; a wrench crushes them.'
-          : 'A seat that is scratched or loose backfires. No tape, no oil.',
-      see: 'Seat faces clean, both torch valves shut, no hiss at the nut when a gas is opened alone.',
-      ifNot: 'It leaks at the nut: do not light. Clean the seat or change the tip.',
-      timer: { kind: 'at-least', what: 'Tip cools', seconds: TIP_COOLS_S, from: 'here' },
-      acts: [{ do: 'change-tip' }],
-    }
-  }
-
   /** One side shut, bled and backed out, its cylinder changed, and the side as it was again. */
   private cylinder(side: Gas): Step[] | undefined {
     const { line, gases } = this.may
@@ -288,7 +271,7 @@ class Way {
         return [...this.shutDown(), AWAY, ...this.setAgain(), ...this.flameAgain()]
       case 'tip-change':
         return wanted && gases.length > 0
-          ? [...this.shutTorch(), this.tip(), ...this.flameAgain()]
+          ? [...this.shutTorch(), tipChange(this.setup), ...this.flameAgain()]
           : undefined
       case 'attachment-change':
         return wanted && gases.length > 0 && this.setup.torch.kind !== 'cutting-torch'
@@ -308,6 +291,20 @@ class Way {
   }
 }
 
+/** The tip changed: flame out, both torch valves shut. */
+export const tipChange = ({ torch: { seat } }: LineSetup): Step => ({
+  id: 'change-tip',
+  phase: 'break',
+  act: `Let the tip cool, change it, and seat it ${seat === 'hand' ? 'hand tight' : seat === 'wrench' ? 'with its wrench' : 'as its maker says'}`,
+  why:
+    seat === 'hand'
+      ? 'O-rings seal by hand; a wrench crushes them.'
+      : 'A seat that is scratched or loose backfires. No tape, no oil.',
+  see: 'Seat faces clean, both torch valves shut, no hiss at the nut when a gas is opened alone.',
+  ifNot: 'It leaks at the nut: do not light. Clean the seat or change the tip.',
+  timer: { kind: 'at-least', what: 'Tip cools', seconds: TIP_COOLS_S, from: 'here' },
+  acts: [{ do: 'change-tip' }],
+})
 const AWAY: Step = {
   id: 'away',
   phase: 'break',
@@ -316,7 +313,8 @@ const AWAY: Step = {
   see: 'All needles at zero.',
   acts: [{ do: 'leave', seconds: 3600 }],
 }
-const ATTACHMENT: Step = {
+/** The attachment changed: both hoses bled. */
+export const ATTACHMENT: Step = {
   id: 'change-attachment',
   phase: 'break',
   act: 'Change the attachment, and seat it as its maker says',

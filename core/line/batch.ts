@@ -1,0 +1,379 @@
+/**
+ * A batch: one line, set up once, and pieces on it one after another; between them only the acts that differ; one
+ * shut-down. The line's state is one across the whole of it: every step is judged from where the one before left it, by
+ * the setting of the piece in hand.
+ */
+import { forbidden, hazardsAtEnd, runSteps, type Met } from './hazards.ts'
+import {
+  refused,
+  toReady,
+  withDepartures,
+  type PieceParts,
+  type Procedure,
+  type WorkSteps,
+} from './procedure.ts'
+import { StageContext } from './stages/context.ts'
+import { lighting, trimming } from './stages/flame.ts'
+import { nitrogenOff, nitrogenOn } from './stages/nitrogen.ts'
+import { pressures } from './stages/pressures.ts'
+import { fireWatch, shutDown, shutTorch } from './stages/shut.ts'
+import type { LineSetup, MethodException } from './setup.ts'
+import { coldLine, foundLine, type Gas, type LineSetting, type LineState } from './state.ts'
+import type { Step } from './steps.ts'
+import { ATTACHMENT, tipChange } from './ways.ts'
+
+/** The stretches by which a practised person is led: each is one page. */
+export const STAGES = {
+  open: 'Open and set',
+  purge: 'Purge and test',
+  light: 'Light and trim',
+  piece: 'This piece',
+  next: 'Next',
+  shut: 'Shut down',
+} as const
+export type Stage = keyof typeof STAGES
+
+/** A piece of a batch: its line, its steps, and how often it is made. */
+export interface BatchPiece {
+  readonly setup: LineSetup
+  readonly work: WorkSteps
+  /** 1 or more. */
+  readonly repeats: number
+  /** Names the run of tube that it is on: joints of one run share its nitrogen. Absent for what is on none. */
+  readonly run?: string | undefined
+}
+
+/** A step of a batch: its stretch, and the piece and repeat that it belongs to, from 1. */
+export interface BatchStep extends Step {
+  readonly stage: Stage
+  readonly piece?: number
+  readonly repeat?: number
+}
+
+/** The steps of a batch with the state that each leaves, or why there are none. */
+export type BatchProcedure =
+  | {
+      readonly ok: true
+      readonly steps: readonly BatchStep[]
+      /** As each step leaves the line, and what it was judged by. */
+      readonly states: readonly LineState[]
+      readonly settings: readonly LineSetting[]
+      /** Bounded things met inside their bounds; `at` counts the acts. */
+      readonly cautions: readonly Met[]
+      readonly exceptions: readonly MethodException[]
+    }
+  | Extract<Procedure, { ok: false }>
+
+const GASES: readonly Gas[] = ['oxygen', 'fuel']
+const PURGES = /^(purge-|leaks$|open-line$|nitrogen-)/
+
+/** The stretch of a step of one piece's procedure. */
+export function stageOf({ id, phase }: Pick<Step, 'id' | 'phase'>): Stage {
+  switch (phase) {
+    case 'before':
+    case 'rig':
+      return 'open'
+    case 'pressures':
+    case 'braze':
+      return PURGES.test(id) ? 'purge' : phase === 'braze' ? 'piece' : 'open'
+    case 'light':
+      return 'light'
+    case 'cut':
+      return 'piece'
+    case 'break':
+      return 'next'
+    case 'after':
+      return 'shut'
+  }
+}
+
+/** A step that is told once for all pieces: clearing the place, gear, the rig looked over. */
+const ONCE: ReadonlySet<string> = new Set(['area', 'gear', 'rig'])
+
+/** How often a person at the torch looks at the needles, in pieces. */
+const LOOK_EVERY = 4
+/** Leak solution on the one joint that was made, s. */
+const RECHECK_S = 15
+
+/** The one joint that was made, looked at with one gas behind it: the nut lies beyond the torch valves. */
+const recheck = (c: StageContext): Step => ({
+  id: 'recheck-tip',
+  phase: 'pressures',
+  act: `Open the ${c.oxygenValve} alone, brush leak solution on the tip’s nut, and shut it`,
+  why: 'The one joint that was made is the one that may leak: beside the flame it would burn.',
+  see: 'No bubbles at the nut, a clean hiss at the bore.',
+  ifNot: 'Bubbles: seat it again, or change it. Nothing is lit before it is tight.',
+  instructor: true,
+  acts: [
+    ...(c.handleValve ? [{ do: 'open-handle' } as const] : []),
+    { do: 'open-valve', side: 'oxygen' },
+    { do: 'check-leaks', seconds: RECHECK_S },
+    { do: 'shut-valve', side: 'oxygen' },
+  ],
+})
+
+/** A short branch is swept within so long; the run itself was swept before. s */
+const END_SWEEP_S = 10
+
+const MOVE_EXIT: Step = {
+  id: 'next-end',
+  phase: 'braze',
+  act: 'Open the next end of the run before the last is closed, and move the wet rag',
+  why: 'Nitrogen that has nowhere to go presses on the filler; a rag guards only what it lies on.',
+  see: 'Gas felt at the new end, the flow as it was. Then the last end closed.',
+  ifNot: 'Nothing at the new end: the way is blocked. Do not heat.',
+  timer: { kind: 'at-least', what: 'Sweep the new end', seconds: END_SWEEP_S, from: 'here' },
+  acts: [{ do: 'purge', side: 'nitrogen', seconds: END_SWEEP_S }],
+}
+
+const lookAgain: Step = {
+  id: 'look',
+  phase: 'cut',
+  act: 'Look once at both needles, gas flowing',
+  why: 'Cylinders sink slowly, and the cut starves before anybody notices.',
+  see: 'Both where they were set.',
+  acts: [],
+}
+
+const sameTip = (a: LineSetting, b: LineSetting): boolean =>
+  Math.abs((a.tip?.orificeM ?? 0) - (b.tip?.orificeM ?? 0)) < 1e-6 && a.tip?.flames === b.tip?.flames
+/** What is set on a gauge is the same to half a division. */
+const setAlike = (a: LineSetup, b: LineSetup, side: Gas): boolean =>
+  side === 'fuel'
+    ? Math.abs(a.fuelPa - b.fuelPa) < b.setting.fuelDivisionPa / 2
+    : Math.abs(a.oxygenPa - b.oxygenPa) < b.setting.oxygenDivisionPa / 2
+const needsCold = (steps: readonly Step[]): boolean => steps.some((s) => s.acts.some((a) => a.do === 'cool'))
+
+/** One piece made once. */
+interface Unit {
+  readonly at: number
+  readonly repeat: number
+  readonly piece: BatchPiece
+}
+
+/** A batch while it is put together: steps are added, and the line follows them. */
+class Composer {
+  readonly steps: BatchStep[] = []
+  readonly states: LineState[] = []
+  readonly settings: LineSetting[] = []
+  readonly met: Met[] = []
+  readonly exceptions: MethodException[] = []
+  private acts = 0
+  private readonly ids = new Map<string, number>()
+
+  constructor(public line: LineState) {}
+
+  /** Adds steps of a stretch, judged by a setting. */
+  add(
+    steps: readonly Step[],
+    stage: (s: Step) => Stage,
+    setting: LineSetting,
+    of: { readonly piece?: number; readonly repeat?: number } = {},
+  ): void {
+    for (const step of steps) {
+      const { state, met } = runSteps([step], setting, this.line)
+      this.met.push(...met.map((m) => ({ ...m, at: m.at + this.acts })))
+      this.acts += step.acts.length
+      this.line = state
+      this.states.push(state)
+      this.settings.push(setting)
+      this.steps.push({ ...step, id: this.named(step.id), stage: stage(step), ...of })
+    }
+  }
+  /** A step that comes again has a number behind its name: each is one of its own in its run. */
+  private named(id: string): string {
+    const times = (this.ids.get(id) ?? 0) + 1
+    this.ids.set(id, times)
+    return times === 1 ? id : `${id}.${times}`
+  }
+  /** Where the shop's methods are left, once each. */
+  departs(c: StageContext): void {
+    for (const e of c.exceptions)
+      if (!this.exceptions.some((known) => known.method === e.method)) this.exceptions.push(e)
+  }
+  /** The next piece is on another line than the last, or on none: its own pressure, its own air. */
+  onWorkOf(setting: LineSetting): void {
+    this.line = { ...this.line, work: coldLine(setting).work }
+  }
+}
+
+const always = (stage: Stage) => (): Stage => stage
+
+/** What is laid out and looked over before any gas is on, for all pieces; what is alike is told once. */
+function layOut(to: Composer, pieces: readonly BatchPiece[]): void {
+  const told = new Set<string>()
+  const shared = (s: Step) => ONCE.has(s.id) || s.id.startsWith('caution')
+  const [first] = pieces
+  if (!first) return
+  const { setting } = first.setup
+  pieces.forEach(({ work }, i) => {
+    // the guide goes from piece to piece: before the gas is on it lies on the first
+    const own = work.before.filter((s) => s.id !== 'rig' && (s.role !== 'guide' || i === 0))
+    for (const step of own) {
+      const key = shared(step) ? `${step.id} ${step.act}` : `${i} ${step.id}`
+      if (told.has(key)) continue
+      told.add(key)
+      to.add([step], always('open'), setting, shared(step) ? {} : { piece: i + 1 })
+    }
+  })
+  to.add(
+    first.work.before.filter((s) => s.id === 'rig'),
+    always('open'),
+    setting,
+  )
+}
+
+/** The steps of one piece made once: its guide moved to it, its work, and what is done with it while it is hot. */
+function make(to: Composer, { at, repeat, piece }: Unit, nth: number): void {
+  const { work, setup } = piece
+  const of = { piece: at + 1, repeat }
+  const guide = nth > 1 ? work.before.filter((s) => s.role === 'guide') : []
+  const look = setup.setting.lever === true && nth > 1 && (nth - 1) % LOOK_EVERY === 0 ? [lookAgain] : []
+  to.add(
+    [
+      ...guide.map((s) => ({
+        ...s,
+        caution:
+          'The torch burns in your hand: it is never laid down. Where the guide wants both hands, shut the torch first.',
+      })),
+      ...look,
+      ...work.work,
+    ],
+    always('piece'),
+    setup.setting,
+    of,
+  )
+}
+const cooled = (to: Composer, { at, repeat, piece }: Unit): void => {
+  to.add(piece.work.cooling, always('piece'), piece.setup.setting, { piece: at + 1, repeat })
+}
+
+/** From one piece to the next, by what differs. The flame burns when it begins, and when it ends. */
+function between(to: Composer, from: Unit, next: Unit): void {
+  const [a, b] = [from.piece.setup, next.piece.setup]
+  const c = new StageContext(b)
+  const old = new StageContext(a)
+  const nextStage = always('next')
+  const sameRun = from.piece.run !== undefined && from.piece.run === next.piece.run
+  const attached = a.torch.kind === b.torch.kind
+  const tip = attached && sameTip(a.setting, b.setting)
+  const set = GASES.filter((side) => !setAlike(a, b, side))
+  const ofLine = a.setting.line !== undefined || b.setting.line !== undefined
+  // a rag and an end are moved with both hands: then the torch is shut, since it is never laid down burning
+  const handsFree = !ofLine || (sameRun && b.nitrogen === undefined)
+  if (tip && set.length === 0 && handsFree && !needsCold(from.piece.work.cooling)) {
+    cooled(to, from)
+    if (a.setting.flame !== b.setting.flame) to.add(trimming(c), nextStage, b.setting)
+    to.departs(c)
+    return
+  }
+  to.add(shutTorch(old), nextStage, a.setting)
+  cooled(to, from)
+  if (ofLine && !sameRun) {
+    to.add(nitrogenOff(old, { hot: to.line.work.hot, on: a.nitrogen !== undefined }), nextStage, a.setting)
+    to.onWorkOf(b.setting)
+  }
+  if (attached) {
+    if (!tip) to.add([tipChange(b), recheck(c)], nextStage, b.setting)
+    const wanted = new Set(set.map((side) => `set-${side}`))
+    to.add(
+      pressures(c).filter((s) => wanted.has(s.id)),
+      nextStage,
+      b.setting,
+    )
+  } else {
+    to.add(shutDown(old, to.line), nextStage, a.setting)
+    to.add([ATTACHMENT], nextStage, a.setting)
+    // nitrogen that runs on the same run of tube is left running
+    const runs = to.line.nitrogen.turns > 0
+    to.add(
+      toReady(c)
+        .filter((s) => s.phase === 'pressures')
+        .map((s) =>
+          runs && s.id === 'screws-out'
+            ? { ...s, acts: s.acts.filter((act) => !('side' in act) || act.side !== 'nitrogen') }
+            : s,
+        ),
+      nextStage,
+      b.setting,
+    )
+  }
+  if (sameRun) {
+    if (b.nitrogen) to.add([MOVE_EXIT], nextStage, b.setting)
+  } else to.add(nitrogenOn(c), nextStage, b.setting)
+  to.add([...lighting(c, to.line.handle > 0), ...trimming(c)], nextStage, b.setting)
+  to.departs(c)
+}
+
+/**
+ * Puts pieces in their order on one line, from a cold rig to a cold rig. A later piece begins from the live state of the
+ * one before: nothing is asked or done again that is known.
+ * @param pieces one or more, agreeing in fuel, hoses, cylinders and handle: their settings differ in tip, flame and work
+ * @returns the steps only when the model accepts the whole; equal neighbours are not merged
+ */
+export function composeBatch(pieces: readonly BatchPiece[]): BatchProcedure {
+  const [first] = pieces
+  const last = pieces.at(-1)
+  if (!first || !last) return { ok: false, because: 'no-setting', text: 'A batch has at least one piece.' }
+  const units = pieces.flatMap((piece, at) =>
+    Array.from({ length: piece.repeats }, (_, i): Unit => ({ at, repeat: i + 1, piece })),
+  )
+  const nitrogen = pieces.some((p) => p.setup.nitrogen !== undefined)
+  const found = foundLine(first.setup.setting)
+  const to = new Composer(nitrogen ? { ...found, nitrogen: { ...found.nitrogen, screwPa: 1 } } : found)
+  layOut(to, pieces)
+  const c = new StageContext(first.setup)
+  const ready = toReady(c).map((s) =>
+    s.id === 'screws-out' && nitrogen && !first.setup.nitrogen
+      ? {
+          ...s,
+          act: 'Back out all adjusting screws; all gauges at zero',
+          acts: [...s.acts, { do: 'screw-out', side: 'nitrogen' } as const],
+        }
+      : s,
+  )
+  to.add(ready, (s) => (s.phase === 'braze' ? 'purge' : stageOf(s)), first.setup.setting)
+  to.add([...lighting(c), ...trimming(c)], always('light'), first.setup.setting)
+  to.departs(c)
+  units.forEach((unit, i) => {
+    const before = units[i - 1]
+    if (before) between(to, before, unit)
+    make(to, unit, i + 1)
+  })
+  const end = new StageContext(last.setup)
+  const [unit] = units.slice(-1)
+  to.add(shutTorch(end), always('shut'), last.setup.setting)
+  if (unit) cooled(to, unit)
+  to.add(
+    [
+      ...shutDown(end, to.line),
+      ...nitrogenOff(end, {
+        hot: to.line.work.hot || last.setup.nitrogen !== undefined,
+        on: last.setup.nitrogen !== undefined,
+      }),
+    ],
+    always('shut'),
+    last.setup.setting,
+  )
+  pieces.forEach((p, i) => to.add(p.work.after, always('shut'), last.setup.setting, { piece: i + 1 }))
+  to.add(fireWatch(), always('shut'), last.setup.setting)
+  to.departs(end)
+  const wrong = [...forbidden(to.met), ...forbidden(hazardsAtEnd(to.line))][0]
+  if (wrong) return refused(wrong.hazard, wrong.text)
+  return {
+    ok: true,
+    steps: withDepartures(to.steps, to.exceptions) as BatchStep[],
+    states: to.states,
+    settings: to.settings,
+    cautions: to.met.filter((m) => m.grade === 'bounded'),
+    exceptions: to.exceptions,
+  }
+}
+
+/** A piece with its plan's parts, and the run of tube that it is on. */
+export const batchPiece = (parts: PieceParts, repeats: number, run?: string): BatchPiece => ({
+  setup: parts.setup,
+  work: parts.work,
+  repeats,
+  run: parts.setup.setting.line === undefined ? undefined : run,
+})
