@@ -29,7 +29,8 @@ import {
   SI_UNIT,
   type Kind,
 } from '#core/quantity/index.ts'
-import { batchPiece, composeBatch, stageOf, type BatchPiece, type Stage } from '#core/line/batch.ts'
+import { batchPiece, composeBatch, type BatchPiece } from '#core/line/batch.ts'
+import { stageOf, type Stage } from '#core/line/stage.ts'
 import { brazeParts, brazeProcedure, plainBrazeTorch } from '#core/line/braze-procedure.ts'
 import { cutParts, cutProcedure, PLAIN_TORCH } from '#core/line/cut-procedure.ts'
 import type { PieceParts, Procedure } from '#core/line/procedure.ts'

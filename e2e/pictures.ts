@@ -117,11 +117,11 @@ const PICTURES: readonly Picture[] = [
     },
   },
   {
-    name: 'run-assembly',
-    at: runAt('Gusset, lower mitre post', 'look-over'),
+    name: 'run-stages',
+    at: runAt('Gusset, lower mitre post', 'leaks'),
     then: async (page) => {
-      await pressByKey(page, 'The rig is in parts: put it together')
-      await see(page, 'Lay the parts out')
+      await press(page, 'By stages')
+      await see(page, 'Purge and test')
     },
   },
   {

@@ -20,18 +20,8 @@ import { fireWatch, shutDown, shutTorch } from './stages/shut.ts'
 import type { LineSetup, MethodException } from './setup.ts'
 import { coldLine, foundLine, type Gas, type LineSetting, type LineState } from './state.ts'
 import type { Step } from './steps.ts'
+import { stageOf, type Stage } from './stage.ts'
 import { ATTACHMENT, tipChange } from './ways.ts'
-
-/** The stretches by which a practised person is led: each is one page. */
-export const STAGES = {
-  open: 'Open and set',
-  purge: 'Purge and test',
-  light: 'Light and trim',
-  piece: 'This piece',
-  next: 'Next',
-  shut: 'Shut down',
-} as const
-export type Stage = keyof typeof STAGES
 
 /** A piece of a batch: its line, its steps, and how often it is made. */
 export interface BatchPiece {
@@ -65,28 +55,6 @@ export type BatchProcedure =
   | Extract<Procedure, { ok: false }>
 
 const GASES: readonly Gas[] = ['oxygen', 'fuel']
-const PURGES = /^(purge-|leaks$|open-line$|nitrogen-)/
-
-/** The stretch of a step of one piece's procedure. */
-export function stageOf({ id, phase }: Pick<Step, 'id' | 'phase'>): Stage {
-  switch (phase) {
-    case 'before':
-    case 'rig':
-      return 'open'
-    case 'pressures':
-    case 'braze':
-      return PURGES.test(id) ? 'purge' : phase === 'braze' ? 'piece' : 'open'
-    case 'light':
-      return 'light'
-    case 'cut':
-      return 'piece'
-    case 'break':
-      return 'next'
-    case 'after':
-      return 'shut'
-  }
-}
-
 /** A step that is told once for all pieces: clearing the place, gear, the rig looked over. */
 const ONCE: ReadonlySet<string> = new Set(['area', 'gear', 'rig'])
 

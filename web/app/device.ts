@@ -8,6 +8,8 @@ export interface Device {
   /** Figures are looked at in the other system of units. */
   readonly flipped: boolean
   readonly sound: boolean
+  /** A practised person is led by stretches here, several acts on a page. */
+  readonly staged: boolean
   /** The torch that a piece was last started with. */
   readonly torchId: string | null
 }
@@ -18,6 +20,7 @@ const FIRST: Device = {
   personId: null,
   flipped: false,
   sound: true,
+  staged: false,
   torchId: null,
 }
 

@@ -9,8 +9,10 @@ import { LiveLine } from './LiveLine.tsx'
 import { Panels, type Asking } from './Panels.tsx'
 import { Presses } from './Presses.tsx'
 import { RunHead } from './RunHead.tsx'
+import { StageBar, StageCard } from './StageCard.tsx'
 import { NextSteps, StepCard } from './StepCard.tsx'
 import { useReading } from './useReading.ts'
+import { useStage } from './useStage.ts'
 import { waysOffered, type RunInHand } from './useRun.ts'
 import { useStep } from './useStep.ts'
 
@@ -28,6 +30,11 @@ export function Guide({ inHand }: { readonly inHand: RunInHand }) {
   const { print } = useShop()
   const reading = useReading(run, step, inHand.here)
   const now = useStep(inHand, reading, setAsking)
+  const practised = now.runner?.role !== 'apprentice'
+  const wanted = useApp((s) => s.device.staged) && practised
+  const ofStage = useStage(inHand, now)
+  const stage = wanted ? ofStage : undefined
+  const allTicked = stage?.ready
   const offShown = now.off && reading?.si !== undefined ? print(reading.si, reading.kind) : undefined
   const openTrouble = () => {
     confirm({ kind: 'trouble', reason: null })
@@ -35,59 +42,76 @@ export function Guide({ inHand }: { readonly inHand: RunInHand }) {
   }
   const keys = useMemo(
     () => ({
-      ' ': () => now.done(),
+      // the pedal never ticks what hurts: it is the large button's press alone
+      ' ': () => (stage ? stage.done() : now.done()),
       Backspace: () => index > 0 && confirm({ kind: 'back' }),
       t: openTrouble,
       b: () => setAsking('break'),
       f: () => setAsking('flame'),
       u: () => send(device.actions.changed({ flipped: !flipped })),
     }),
-    // the handlers speak of the step in hand
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [inHand, now.held, now.gone === undefined, flipped, now.settling, reading?.si, reading?.fault],
+    // the handlers speak of the step in hand, or of its stretch
+    /* eslint-disable react-hooks/exhaustive-deps */
+    [inHand, allTicked, now.held, now.gone === undefined, flipped, now.settling, reading?.si, reading?.fault],
+    /* eslint-enable react-hooks/exhaustive-deps */
   )
   useShortcuts(keys)
   if (!step) return null
   return (
-    <main className="grid min-h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_1fr_auto] lg:h-dvh">
+    <main className="grid min-h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] lg:h-dvh">
       <RunHead
         inHand={inHand}
         step={step}
         runner={now.runner?.name}
         here={now.here?.name}
+        staged={practised ? wanted : undefined}
+        onStaged={() => send(device.actions.changed({ staged: !wanted }))}
         onWho={() => setAsking('who')}
         onFlame={() => setAsking('flame')}
         onBreak={() => setAsking('break')}
         onTrouble={openTrouble}
       />
-      <div className="min-h-0 lg:grid lg:grid-cols-[1fr_minmax(380px,40%)]">
-        <section {...SCROLLS} aria-label="The step" className="px-6 py-5 md:px-11 lg:overflow-y-auto">
-          <StepCard run={run} step={step} heading={now.heading} learner={now.runner?.role === 'apprentice'} />
-          {step.role === 'look-over' && waysOffered(inHand).includes('assembly') ? (
-            <Button
-              className="mt-5 min-h-[56px] text-xl"
-              onClick={() => confirm({ kind: 'break', name: 'assembly' })}
-            >
-              The rig is in parts: put it together
-            </Button>
-          ) : null}
-        </section>
-        <aside
-          {...SCROLLS}
-          aria-label="Readings and what comes next"
-          className="flex min-h-0 flex-col gap-3 border-rule px-6 py-4 lg:overflow-y-auto lg:border-l-[1.5px]"
-        >
-          <Beside step={step} inHand={inHand} reading={reading} gone={now.gone} onStart={now.startClock} />
-          <div className="border-t-[1.5px] border-rule pt-3 max-lg:hidden">
-            <LiveLine inHand={inHand} />
-          </div>
-          <div className="mt-auto border-t-[1.5px] border-rule pt-2">
-            <NextSteps run={run} steps={steps} index={index} />
-          </div>
-        </aside>
+      <div className="flex min-h-0 flex-col">
+        {stage ? <StageBar stage={stage} /> : null}
+        <div className="min-h-0 grow lg:grid lg:grid-cols-[1fr_minmax(380px,40%)]">
+          <section {...SCROLLS} aria-label="The step" className="px-6 py-5 md:px-11 lg:overflow-y-auto">
+            {stage ? (
+              <StageCard run={run} steps={steps} index={index} stage={stage} step={now} />
+            ) : (
+              <StepCard
+                run={run}
+                step={step}
+                heading={now.heading}
+                learner={now.runner?.role === 'apprentice'}
+              />
+            )}
+            {step.role === 'look-over' && waysOffered(inHand).includes('assembly') ? (
+              <Button
+                className="mt-5 min-h-[56px] text-xl"
+                onClick={() => confirm({ kind: 'break', name: 'assembly' })}
+              >
+                The rig is in parts: put it together
+              </Button>
+            ) : null}
+          </section>
+          <aside
+            {...SCROLLS}
+            aria-label="Readings and what comes next"
+            className="flex min-h-0 flex-col gap-3 border-rule px-6 py-4 lg:overflow-y-auto lg:border-l-[1.5px]"
+          >
+            <Beside step={step} inHand={inHand} reading={reading} gone={now.gone} onStart={now.startClock} />
+            <div className="border-t-[1.5px] border-rule pt-3 max-lg:hidden">
+              <LiveLine inHand={inHand} />
+            </div>
+            <div className="mt-auto border-t-[1.5px] border-rule pt-2">
+              <NextSteps run={run} steps={steps} index={stage ? stage.stretch.to - 1 : index} />
+            </div>
+          </aside>
+        </div>
       </div>
       <Presses
         step={now}
+        stage={stage}
         timer={step.timer}
         first={index === 0}
         offShown={offShown}

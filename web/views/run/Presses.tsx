@@ -1,4 +1,5 @@
 import type { StepTimer } from '#core/line/steps.ts'
+import type { StageInHand } from './useStage.ts'
 import type { StepInHand } from './useStep.ts'
 
 /** What the large button says. */
@@ -14,9 +15,22 @@ const doneWord = (
   return timer?.kind === 'carries-on' ? 'Done, clock on' : 'Done'
 }
 
+/** What it says of a whole stretch. */
+const stageWord = (
+  { next }: StageInHand,
+  { lost, refused }: Pick<StepInHand, 'lost' | 'refused'>,
+  offShown: string | undefined,
+): string => {
+  if (lost) return 'Nothing can be kept'
+  if (next !== undefined) return 'Ticks first'
+  if (refused) return 'Past the limit'
+  return offShown === undefined ? 'All of it done' : `Save ${offShown} and go on`
+}
+
 /** The three presses under a step, for gloves: back, skip, done. */
 export function Presses({
   step,
+  stage,
   timer,
   first,
   offShown,
@@ -24,6 +38,8 @@ export function Presses({
   onSkip,
 }: {
   readonly step: StepInHand
+  /** The stretch in hand, where it is led by stretches. */
+  readonly stage?: StageInHand | undefined
   readonly timer: StepTimer | undefined
   /** There is none before it. */
   readonly first: boolean
@@ -52,11 +68,15 @@ export function Presses({
       <button
         type="button"
         data-done
-        disabled={step.settling || step.lost || (step.held ? step.gone !== undefined : step.refused)}
-        onClick={step.done}
+        disabled={
+          stage
+            ? !stage.ready
+            : step.settling || step.lost || (step.held ? step.gone !== undefined : step.refused)
+        }
+        onClick={stage ? stage.done : step.done}
         className={`figure min-h-[88px] px-3 leading-tight disabled:bg-sheet disabled:text-soft ${offShown === undefined || step.held ? 'bg-verdigris text-[2.4rem] text-on' : 'bg-sheet text-[1.8rem] text-alarm'}`}
       >
-        {doneWord(step, timer, offShown)}
+        {stage ? stageWord(stage, step, offShown) : doneWord(step, timer, offShown)}
       </button>
     </div>
   )

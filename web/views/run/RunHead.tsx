@@ -12,6 +12,8 @@ export function RunHead({
   step,
   runner,
   here,
+  staged,
+  onStaged,
   onWho,
   onFlame,
   onBreak,
@@ -23,6 +25,9 @@ export function RunHead({
   readonly runner: string | undefined
   /** Who is at this screen, when it is known. */
   readonly here: string | undefined
+  /** Whether it is led by stretches; undefined where it may not be. */
+  readonly staged: boolean | undefined
+  readonly onStaged: () => void
   readonly onWho: () => void
   readonly onFlame: () => void
   readonly onBreak: () => void
@@ -55,7 +60,17 @@ export function RunHead({
                   ? `${here} has the torch`
                   : `${here} is at this screen`}
             </button>
-            .{unsent > 0 ? ` ${unsent} not saved yet.` : ''}
+            .{' '}
+            {staged === undefined ? null : (
+              <button
+                type="button"
+                onClick={onStaged}
+                className="min-h-11 py-1 underline underline-offset-4 sm:hidden"
+              >
+                {staged ? 'Step by step' : 'By stages'}
+              </button>
+            )}
+            {unsent > 0 ? ` ${unsent} not saved yet.` : ''}
             {dark ? ' This browser does not keep the screen awake.' : ''}
             {mute ? ' It makes no sound until the page is touched.' : ''}
           </span>
@@ -69,6 +84,9 @@ export function RunHead({
             Record it
           </Link>
         ) : null}
+        {staged === undefined ? null : (
+          <HeadButton name={staged ? 'Step by step' : 'By stages'} wide onPress={onStaged} />
+        )}
         <HeadButton name="Flame" onPress={onFlame} />
         <HeadButton name="Pause or leave" short="Pause" onPress={onBreak} />
         <button
@@ -87,10 +105,13 @@ export function RunHead({
 function HeadButton({
   name,
   short,
+  wide = false,
   onPress,
 }: {
   readonly name: string
   readonly short?: string
+  /** Only where there is room for it. */
+  readonly wide?: boolean
   readonly onPress: () => void
 }) {
   return (
@@ -98,7 +119,7 @@ function HeadButton({
       type="button"
       aria-label={name}
       onClick={onPress}
-      className="name min-h-[52px] rounded-md border-[1.5px] border-ink px-4 text-[1.25rem] font-semibold whitespace-nowrap max-sm:px-2.5"
+      className={`name min-h-[52px] rounded-md border-[1.5px] border-ink px-4 text-[1.25rem] font-semibold whitespace-nowrap max-sm:px-2.5 ${wide ? 'max-sm:hidden' : ''}`}
     >
       {short === undefined ? (
         name

@@ -86,8 +86,9 @@ export function inHandOf(run: Run, unsent = 0, here: string | null = run.personI
   const progress = foldRun(run, run.events)
   const line = lineOfRun(progress, run.setup.setting)
   const confirm = vi.fn<RunInHand['confirm']>()
-  const inHand: RunInHand = { run, progress, line, unsent, here, confirm }
-  return { inHand, confirm }
+  const through = vi.fn<RunInHand['through']>()
+  const inHand: RunInHand = { run, progress, line, unsent, here, confirm, through }
+  return { inHand, confirm, through }
 }
 
 export const PEOPLE: readonly Person[] = (

@@ -19,6 +19,8 @@ export interface RunInHand {
   readonly here: string | null
   /** Says something of the step in hand; `personId` where an instructor confirms it in another's stead. */
   confirm(told: EventBody, personId?: string): void
+  /** Confirms so many steps from the one in hand, one after another, and then says something of the next. */
+  through(count: number, then?: EventBody): void
 }
 
 /** Ways out that can be taken now, from where the line stands and with what is still to come. */
@@ -50,8 +52,8 @@ export function useRun(runId: string): {
     const line = lineOfRun(progress, run.setup.setting)
     // whoever takes the torch over says so themselves, and is at this screen from then on
     const takes = (told: EventBody) => taking !== undefined && told.kind === 'done'
-    const confirm = (told: EventBody, personId: string | null = takes(told) ? (taking ?? null) : here) => {
-      const stepId = steps[Math.min(progress.index, steps.length - 1)]?.id
+    const tell = (told: EventBody, index: number, personId: string | null) => {
+      const stepId = steps[Math.min(index, steps.length - 1)]?.id
       if (stepId === undefined || progress.state !== 'running') return
       const body: RunEvent = {
         id: crypto.randomUUID(),
@@ -70,9 +72,16 @@ export function useRun(runId: string): {
           notBefore: 0,
         }),
       )
+    }
+    const confirm = (told: EventBody, personId: string | null = takes(told) ? (taking ?? null) : here) => {
+      tell(told, progress.index, personId)
       if (takes(told)) send(device.actions.changed({ personId: taking ?? null }))
     }
-    return { run, progress, line, unsent: unsent.length, here, confirm }
+    const through = (count: number, then?: EventBody) => {
+      for (let i = 0; i < count; i++) tell({ kind: 'done' }, progress.index + i, here)
+      if (then) tell(then, progress.index + count, here)
+    }
+    return { run, progress, line, unsent: unsent.length, here, confirm, through }
   }, [run, items, atScreen, send])
   return { inHand, error }
 }

@@ -1,0 +1,83 @@
+import { readFileSync } from 'node:fs'
+import { resolve } from 'node:path'
+import { describe, expect, it } from 'vitest'
+import type { Page } from 'puppeteer-core'
+import type { Run } from '#contract/types.ts'
+import { expectAccessible, openPage, passTime, press, see, until } from './browser.ts'
+import { begin, heading, runIdOf } from './lead.ts'
+import { browser, openStory, server } from './story.ts'
+
+const README = readFileSync(resolve(import.meta.dirname, '..', 'README.md'), 'utf8')
+
+openStory()
+
+/** Presses the tick that is open, by its words; a clock is waited out. Gives how many presses were no ticks. */
+async function tickAll(page: Page): Promise<number> {
+  let starts = 0
+  for (;;) {
+    await until(
+      page,
+      () =>
+        document.querySelector('[data-tick]:not([disabled])') !== null ||
+        document.querySelector('[data-done]:not([disabled])') !== null ||
+        [...document.querySelectorAll('[data-tick]')].some((t) => t.textContent === 'Runs') ||
+        document.querySelector('h1')?.textContent === 'All steps done',
+    )
+    const word = await page.evaluate(
+      () => document.querySelector('[data-tick]:not([disabled])')?.getAttribute('aria-label') ?? '',
+    )
+    if (word === '') {
+      if (
+        !(await page.evaluate(() =>
+          [...document.querySelectorAll('[data-tick]')].some((t) => t.textContent === 'Runs'),
+        ))
+      )
+        return starts
+      await passTime(page, 3700)
+      await until(
+        page,
+        () => ![...document.querySelectorAll('[data-tick]')].some((t) => t.textContent === 'Runs'),
+      )
+      continue
+    }
+    if (word.startsWith('Start the clock')) starts += 1
+    const before = await page.evaluate(() => document.body.innerText)
+    await page.evaluate(() => document.querySelector<HTMLElement>('[data-tick]:not([disabled])')?.click())
+    await until(page, (was: string) => document.body.innerText !== was, before)
+  }
+}
+
+describe('a single cut by stages', () => {
+  it('is led by a practised person from cold to shut down in so many presses as the README says', async () => {
+    const page = await openPage(browser, server.url)
+    await begin(page, server, 'Gusset, lower mitre post', 'Run this cut')
+    let presses = 0
+    await press(page, 'By stages')
+    await see(page, 'Open and set')
+    await expectAccessible(page, 'A stretch of a run')
+    while ((await heading(page)) !== 'All steps done') {
+      presses += await tickAll(page)
+      if ((await heading(page)) === 'All steps done') break
+      if (!(await page.$('[data-done]:not([disabled])'))) continue
+      presses += 1
+      const now = await heading(page)
+      await press(page, 'All of it done')
+      await until(page, (was: string) => document.querySelector('h1')?.innerText !== was, now)
+    }
+    expect(presses).toBeLessThanOrEqual(9)
+    expect(README).toContain(`${presses} presses beside the ticks`)
+    const id = runIdOf(page)
+    await until(
+      page,
+      async (run: string) => {
+        const told = (await (await fetch(`/api/runs/${run}`)).json()) as { endedAt: string | null }
+        return told.endedAt !== null
+      },
+      id,
+    )
+    const run = (await server.call('GET', `/api/runs/${id}`)).json as Run
+    // every step was confirmed for itself, and none was left out
+    expect(run.events.filter((e) => e.kind === 'done')).toHaveLength(run.steps.length)
+    await page.close()
+  })
+})

@@ -1,0 +1,142 @@
+import { Check } from 'lucide-react'
+import type { ReactNode } from 'react'
+import type { Run } from '#contract/types.ts'
+import { keepsTick, STAGES } from '#core/line/stage.ts'
+import type { Step } from '#core/line/steps.ts'
+import { useShop } from '../../app/shop.ts'
+import { usePlanFigures } from '../plan/plan-words.ts'
+import type { StageInHand } from './useStage.ts'
+import type { StepInHand } from './useStep.ts'
+
+/** The stretches of a run, the one in hand marked. */
+export function StageBar({ stage: { stretches, stretch } }: { readonly stage: StageInHand }) {
+  return (
+    <ol
+      aria-label="Stretches of this run"
+      className="grid auto-cols-fr grid-flow-col border-b-[1.5px] border-rule max-sm:hidden"
+    >
+      {stretches.map((s) => {
+        const now = s.from === stretch.from
+        const past = s.to <= stretch.from
+        return (
+          <li
+            key={s.from}
+            aria-current={now ? 'step' : undefined}
+            className={`name border-r border-rule px-2 py-2 text-center text-[1.1rem] ${now ? 'border-b-4 border-b-brick font-bold' : past ? 'text-verdigris' : 'text-soft'}`}
+          >
+            {past ? '✓ ' : ''}
+            {STAGES[s.stage]}
+          </li>
+        )
+      })}
+    </ol>
+  )
+}
+
+/** One page of a run: the acts of its stretch with their figures, and a tick on each that hurts when it is left out. */
+export function StageCard({
+  run,
+  steps,
+  index,
+  stage,
+  step,
+}: {
+  readonly run: Run
+  readonly steps: readonly Step[]
+  readonly index: number
+  readonly stage: StageInHand
+  readonly step: StepInHand
+}) {
+  const { stretch, next } = stage
+  const { say } = useShop()
+  return (
+    <>
+      <h1
+        ref={step.heading}
+        tabIndex={-1}
+        className="text-[clamp(2rem,4vw,3rem)] leading-tight font-bold outline-none"
+      >
+        {stretch.stage === 'piece' ? run.title : STAGES[stretch.stage]}
+      </h1>
+      <ol className="pt-2">
+        {index > stretch.from ? (
+          <li className="flex items-center gap-4 border-b border-rule py-2 text-soft">
+            <Check size={30} className="ml-[15px] shrink-0 text-verdigris" aria-hidden="true" />
+            <span className="name ml-[15px] text-[1.2rem]">
+              {index - stretch.from === 1 ? 'One act' : `${index - stretch.from} acts`} of this page done
+            </span>
+          </li>
+        ) : null}
+        {steps.slice(index, stretch.to).map((s, i) => {
+          const at = index + i
+          return (
+            <Row
+              key={s.id}
+              run={run}
+              step={s}
+              number={at - stretch.from + 1}
+              ticking={at === next ? { step, inHand: at === index, onTick: stage.tick } : undefined}
+            >
+              {at === next && s.caution ? (
+                <p className="border-l-[6px] border-alarm pl-3 leading-snug font-bold">{say(s.caution)}</p>
+              ) : null}
+              {at === next && s.see ? (
+                <p className="leading-snug text-soft">You should find: {say(s.see)}</p>
+              ) : null}
+            </Row>
+          )
+        })}
+      </ol>
+    </>
+  )
+}
+
+/** What the tick of a step says to whoever hears it: it is ticked, or its clock runs or is started. */
+function tickWord(s: Step, { gone, held }: StepInHand, inHand: boolean): string {
+  if (s.timer?.kind !== 'at-least' || (inHand && !held)) return 'Tick'
+  return inHand && gone !== undefined ? 'Clock is running' : 'Start the clock'
+}
+
+function Row({
+  run,
+  step,
+  number,
+  ticking,
+  children,
+}: {
+  readonly run: Run
+  readonly step: Step
+  readonly number: number
+  /** It is the next that keeps a tick. */
+  readonly ticking:
+    { readonly step: StepInHand; readonly inHand: boolean; readonly onTick: () => void } | undefined
+  readonly children: ReactNode
+}) {
+  const { sentence, printed } = usePlanFigures(run.plan)
+  const words = sentence(step)
+  const word = ticking && tickWord(step, ticking.step, ticking.inHand)
+  const figure = step.figure ? printed(step.figure) : ''
+  return (
+    <li className="grid grid-cols-[60px_1fr_auto] items-center gap-x-4 border-b border-rule py-1.5">
+      {keepsTick(step) ? (
+        <button
+          type="button"
+          data-tick
+          aria-label={`${word ?? 'Tick'}: ${words}`}
+          disabled={!ticking || word === 'Clock is running' || ticking.step.settling}
+          className="name size-[56px] rounded-md border-2 border-ink bg-sheet text-[0.95rem] leading-tight font-semibold disabled:border-rule disabled:text-soft"
+          onClick={ticking?.onTick}
+        >
+          {word === undefined || word === 'Tick' ? '' : word === 'Start the clock' ? 'Start' : 'Runs'}
+        </button>
+      ) : (
+        <span className="name text-center text-[1.25rem] text-soft">{number}</span>
+      )}
+      <div className="grid gap-1 py-1">
+        <p className="name text-[1.35rem] leading-tight font-semibold">{words}</p>
+        {children}
+      </div>
+      {figure !== '' ? <span className="figure text-[2rem] whitespace-nowrap">{figure}</span> : <span />}
+    </li>
+  )
+}
