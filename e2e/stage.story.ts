@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { resolve } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import type { Page } from 'puppeteer-core'
-import type { Run } from '#contract/types.ts'
+import type { Run, Today } from '#contract/types.ts'
 import { expectAccessible, openPage, passTime, press, see, until } from './browser.ts'
 import { begin, heading, runIdOf } from './lead.ts'
 import { browser, openStory, server } from './story.ts'
@@ -78,6 +78,44 @@ describe('a single cut by stages', () => {
     const run = (await server.call('GET', `/api/runs/${id}`)).json as Run
     // every step was confirmed for itself, and none was left out
     expect(run.events.filter((e) => e.kind === 'done')).toHaveLength(run.steps.length)
+    await page.close()
+  })
+})
+
+describe('a step read aloud', () => {
+  it('is said by the device’s own voice once this screen is asked to, its figure with it', async () => {
+    const page = await browser.newPage()
+    await page.setViewport({ width: 1280, height: 800 })
+    await page.evaluateOnNewDocument(() => {
+      const told: string[] = []
+      Object.assign(window, { told })
+      Object.defineProperty(window, 'speechSynthesis', {
+        value: {
+          getVoices: () => [{ name: 'Here', lang: 'en-GB', localService: true }],
+          speak: (u: SpeechSynthesisUtterance) => told.push(u.text),
+          cancel: () => undefined,
+          addEventListener: () => undefined,
+          removeEventListener: () => undefined,
+        },
+      })
+      Object.defineProperty(window, 'SpeechSynthesisUtterance', {
+        value: class {
+          voice: unknown
+          constructor(readonly text: string) {}
+        },
+      })
+    })
+    await page.goto(`${server.url}/settings`)
+    await see(page, 'Read aloud')
+    await press(page, 'Read aloud')
+    const { running } = (await server.call('GET', '/api/today')).json as Today
+    await page.goto(`${server.url}/run/${running[0]?.id ?? ''}`)
+    const act = await heading(page)
+    await until(
+      page,
+      (words: string) => (window as unknown as { told: string[] }).told.some((t) => t.startsWith(words)),
+      act,
+    )
     await page.close()
   })
 })

@@ -8,6 +8,8 @@ export interface Device {
   /** Figures are looked at in the other system of units. */
   readonly flipped: boolean
   readonly sound: boolean
+  /** Steps are read aloud, where the device has a voice of its own. */
+  readonly voice: boolean
   /** A practised person is led by stretches here, several acts on a page. */
   readonly staged: boolean
   /** The torch that a piece was last started with. */
@@ -20,6 +22,7 @@ const FIRST: Device = {
   personId: null,
   flipped: false,
   sound: true,
+  voice: false,
   staged: false,
   torchId: null,
 }

@@ -1,4 +1,4 @@
-import { lazy, Suspense, useCallback, useDeferredValue, useMemo, useRef, useState } from 'react'
+import { lazy, Suspense, useCallback, useMemo, useRef, useState } from 'react'
 import { NO_RUNS, planDraft, type GoodCut, type OwnRuns } from '#application/plan-of.ts'
 import type { CutDraft } from '#contract/schemas.ts'
 import type { Job, Torch } from '#contract/types.ts'
@@ -70,11 +70,7 @@ function Typed({
     (shown?.request.work.thicknessM ?? 0) * 1000,
   )
   const torchName = torches.find((t) => t.id === draft.draft.torchId)?.name ?? ''
-  // the field holds what is typed by itself: the drawing comes first, then the form that follows from it
   const errors = planned.ok ? NO_ERRORS : planned.errors
-  const asked = useDeferredValue(
-    useMemo(() => ({ draft: draft.draft, errors, kerfM }), [draft.draft, errors, kerfM]),
-  )
   const onLine = useRested(shown, RESTS_MS.line)
   const told = useRested(planned, RESTS_MS.told)
   const onPaper = useRested(shown, RESTS_MS.paper)
@@ -125,12 +121,12 @@ function Typed({
         )}
         <div className="min-h-0 lg:grid lg:grid-cols-[372px_1fr]">
           <WorkPanel
-            draft={asked.draft}
+            draft={draft.draft}
             edit={draft.edit}
             torches={torches}
-            errors={asked.errors}
+            errors={errors}
             cautions={toldPlan?.cautions ?? NO_CAUTIONS}
-            kerfM={asked.kerfM}
+            kerfM={kerfM}
           />
           {shown ? (
             <div className={planned.ok ? 'contents' : 'stale contents'}>

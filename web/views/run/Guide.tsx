@@ -1,9 +1,12 @@
 import { useMemo, useState } from 'react'
+import { STAGES } from '#core/line/stage.ts'
 import { device } from '../../app/device.ts'
 import { useShop } from '../../app/shop.ts'
 import { useShortcuts } from '../../app/shortcuts.ts'
 import { useApp, useSend } from '../../app/store.ts'
 import { Button } from '../../ui/Button.tsx'
+import { alarmSounds, useReadAloud } from '../../work/voice.ts'
+import { usePlanFigures } from '../plan/plan-words.ts'
 import { Beside } from './Beside.tsx'
 import { LiveLine } from './LiveLine.tsx'
 import { Panels, type Asking } from './Panels.tsx'
@@ -38,6 +41,8 @@ export function Guide({ inHand }: { readonly inHand: RunInHand }) {
   const offShown = now.off && reading?.si !== undefined ? print(reading.si, reading.kind) : undefined
   const openTrouble = () => {
     confirm({ kind: 'trouble', reason: null })
+    // whatever is being read stops: there is something graver to hear
+    alarmSounds(0)
     setAsking('trouble')
   }
   const keys = useMemo(
@@ -56,6 +61,15 @@ export function Guide({ inHand }: { readonly inHand: RunInHand }) {
     /* eslint-enable react-hooks/exhaustive-deps */
   )
   useShortcuts(keys)
+  const { sentence } = usePlanFigures(run.plan)
+  useReadAloud(
+    stage
+      ? [STAGES[stage.stretch.stage], ...steps.slice(index, stage.stretch.to).map(sentence)].join('. ')
+      : step
+        ? [sentence(step), step.caution ?? ''].filter((t) => t !== '').join('. ')
+        : '',
+    stage ? `page ${stage.stretch.from}` : index,
+  )
   if (!step) return null
   return (
     <main className="grid min-h-dvh grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] lg:h-dvh">

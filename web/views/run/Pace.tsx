@@ -4,6 +4,7 @@ import { device } from '../../app/device.ts'
 import { useShop } from '../../app/shop.ts'
 import { useApp, useSend } from '../../app/store.ts'
 import { Button } from '../../ui/Button.tsx'
+import { speak } from '../../work/voice.ts'
 import { beep } from './clock.ts'
 
 const INCH_M = 0.0254
@@ -22,7 +23,7 @@ export function Pace({
 }) {
   const { units, print } = useShop()
   const send = useSend()
-  const sound = useApp((s) => s.device.sound)
+  const { sound, voice } = useApp((s) => s.device)
   const inches = units.length === 'in' || units.length === 'ft'
   const step = inches ? INCH_M : METRIC_STEP_M
   const done = Math.min(pace.lengthM, (gone ?? 0) * pace.speed)
@@ -31,9 +32,12 @@ export function Pace({
   const division = Math.floor(done / step + 1e-9)
   const last = useRef(division)
   useEffect(() => {
-    if (division > last.current && sound) beep(660, 0.06)
+    if (division > last.current) {
+      if (sound) beep(660, 0.06)
+      if (voice) speak(String(inches ? division : division * 25))
+    }
     last.current = division
-  }, [division, sound])
+  }, [division, sound, voice, inches])
   // a window of six divisions that moves on with the mark, so that the mark can be followed
   const from = Math.max(0, Math.min(Math.floor(division / 5) * 5, Math.ceil(pace.lengthM / step) - 6)) * step
   const x = (m: number) => 20 + ((m - from) / (6 * step)) * (W - 40)

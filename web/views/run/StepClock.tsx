@@ -3,6 +3,7 @@ import type { StepTimer } from '#core/line/steps.ts'
 import { printDuration } from '#core/quantity/index.ts'
 import { useApp } from '../../app/store.ts'
 import { Button } from '../../ui/Button.tsx'
+import { speak } from '../../work/voice.ts'
 import { beep } from './clock.ts'
 
 const R = 118
@@ -36,7 +37,7 @@ export function StepClock({
   readonly gone: number | undefined
   readonly onStart: () => void
 }) {
-  const sound = useApp((s) => s.device.sound)
+  const { sound, voice } = useApp((s) => s.device)
   const least = timer.kind === 'about' ? timer.lowS : timer.seconds
   const most = timer.kind === 'about' ? timer.highS : timer.seconds
   const over = gone !== undefined && gone >= least
@@ -44,9 +45,13 @@ export function StepClock({
   const free = gone !== undefined && gone >= freeS
   const told = useRef(free)
   useEffect(() => {
-    if (free && !told.current && sound) beep(880, 0.6)
+    if (free && !told.current) {
+      if (sound) beep(880, 0.6)
+      // after the tone
+      if (voice) speak(timer.kind === 'at-most' ? `${timer.what}: too long` : `${timer.what}: long enough`)
+    }
     told.current = free
-  }, [free, sound])
+  }, [free, sound, voice, timer.kind, timer.what])
   const share = Math.min(1, (gone ?? 0) / most)
   const shown = timer.kind !== 'about' ? Math.max(0, Math.ceil(most - (gone ?? 0))) : Math.floor(gone ?? 0)
   const minutes = most >= 600

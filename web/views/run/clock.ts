@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react'
+import { alarmSounds } from '../../work/voice.ts'
 import { SETTLE_MS } from './settle.ts'
 
 const TICK_MS = 200
@@ -64,8 +65,12 @@ export function useSoundRefused(): boolean {
 
 let audio: AudioContext | undefined
 
+/** A tone this long is an alarm or the end of a clock: nothing is said over it. s */
+const ALARM_S = 0.4
+
 /** A short tone. A browser that makes no sound stays silent: what sounds is always shown as well. */
 export function beep(frequency: number, seconds: number): void {
+  if (seconds >= ALARM_S) alarmSounds(seconds)
   // a page that nobody has touched yet may make no sound
   if (!navigator.userActivation.hasBeenActive) return
   try {

@@ -2,6 +2,7 @@ import type { Settings as ShopSettings } from '#contract/schemas.ts'
 import { api, type Failure } from '../../app/api.ts'
 import { device } from '../../app/device.ts'
 import { useApp, useSend } from '../../app/store.ts'
+import { useVoiceHere } from '../../work/voice.ts'
 import { Group } from '../../ui/Field.tsx'
 import { Missing } from '../../ui/Missing.tsx'
 import { Segmented } from '../../ui/Segmented.tsx'
@@ -94,6 +95,7 @@ function Shop({ settings }: { readonly settings: ShopSettings }) {
 function ThisScreen() {
   const send = useSend()
   const here = useApp((s) => s.device)
+  const speaks = useVoiceHere()
   const people = (api.usePeopleQuery().data ?? []).filter((p) => p.active)
   return (
     <Part title="This screen">
@@ -130,6 +132,21 @@ function ThisScreen() {
           onChange={(v) => send(device.actions.changed({ sound: v === 'on' }))}
         />
       </Group>
+      {speaks ? (
+        <Group beside label="Steps">
+          <Segmented
+            label="Steps, read aloud"
+            value={here.voice ? 'on' : 'off'}
+            options={[
+              { value: 'on', label: 'Read aloud' },
+              { value: 'off', label: 'Shown only' },
+            ]}
+            onChange={(v) => send(device.actions.changed({ voice: v === 'on' }))}
+          />
+        </Group>
+      ) : (
+        <p className="text-soft">This device has no voice of its own, so no step is read aloud.</p>
+      )}
     </Part>
   )
 }
