@@ -47,8 +47,12 @@ export function Guide({ inHand }: { readonly inHand: RunInHand }) {
   }
   const keys = useMemo(
     () => ({
-      // the pedal never ticks what hurts: it is the large button's press alone
-      ' ': () => (stage ? stage.done() : now.done()),
+      // the pedal is the large button's press alone: it takes no torch over, and goes on with no reading that is off
+      ' ': () => {
+        if (progress.taking !== undefined || (now.off && !now.held)) return
+        if (stage) stage.done()
+        else now.done()
+      },
       Backspace: () => index > 0 && confirm({ kind: 'back' }),
       t: openTrouble,
       b: () => setAsking('break'),

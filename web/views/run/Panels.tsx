@@ -4,6 +4,7 @@ import { BreakPanel } from './BreakPanel.tsx'
 import { FlameCardPanel } from './FlameCardPanel.tsx'
 import { InstructorPanel } from './InstructorPanel.tsx'
 import { OffPanel } from './OffPanel.tsx'
+import { notByPedal } from './pedal.ts'
 import { SkipPanel } from './SkipPanel.tsx'
 import { TroublePanel } from '../trouble/TroublePanel.tsx'
 import type { StepInHand } from './useStep.ts'
@@ -45,20 +46,22 @@ export function Panels({
         offered={offered}
         onBreak={takeBreak}
       />
-      {asking === 'skip' && inStep ? (
-        <SkipPanel {...over} inHand={inHand} step={inStep} guarded={step.guarded} />
-      ) : null}
-      {asking === 'off' && offShown !== undefined ? (
-        <OffPanel {...over} shown={offShown} onReason={(reason) => step.finish(reason)} />
-      ) : null}
-      {asking === 'break' ? (
-        <BreakPanel
-          {...over}
-          offered={offered}
-          onBreak={takeBreak}
-          onHandOver={(to) => confirm({ kind: 'hand-over', to })}
-        />
-      ) : null}
+      <div className="contents" {...notByPedal}>
+        {asking === 'skip' && inStep ? (
+          <SkipPanel {...over} inHand={inHand} step={inStep} guarded={step.guarded} />
+        ) : null}
+        {asking === 'off' && offShown !== undefined ? (
+          <OffPanel {...over} shown={offShown} onReason={(reason) => step.finish(reason)} />
+        ) : null}
+        {asking === 'break' ? (
+          <BreakPanel
+            {...over}
+            offered={offered}
+            onBreak={takeBreak}
+            onHandOver={(to) => confirm({ kind: 'hand-over', to })}
+          />
+        ) : null}
+      </div>
       {asking === 'flame' ? (
         <FlameCardPanel
           {...over}

@@ -5,6 +5,7 @@ import { keepsTick, STAGES } from '#core/line/stage.ts'
 import type { Step } from '#core/line/steps.ts'
 import { useShop } from '../../app/shop.ts'
 import { usePlanFigures } from '../plan/plan-words.ts'
+import { notByPedal } from './pedal.ts'
 import type { StageInHand } from './useStage.ts'
 import type { StepInHand } from './useStep.ts'
 
@@ -122,6 +123,7 @@ function Row({
         <button
           type="button"
           data-tick
+          {...notByPedal}
           aria-label={`${word ?? 'Tick'}: ${words}`}
           disabled={!ticking || word === 'Clock is running' || ticking.step.settling}
           className="name size-[56px] rounded-md border-2 border-ink bg-sheet text-[0.95rem] leading-tight font-semibold disabled:border-rule disabled:text-soft"

@@ -185,6 +185,17 @@ describe('a reading', () => {
     type('12 psi')
     expect(said()).toMatch(/✕ \d+ psi under: turn the screw in/)
   })
+  it('that is off is gone on with by a hand, never by the pedal', () => {
+    const { confirm } = reading()
+    settled()
+    type('60 psi')
+    expect(done()?.textContent).toContain('Save 60 psi and go on')
+    fireEvent.keyDown(window, { key: ' ' })
+    expect(screen.queryByRole('dialog')).toBeNull()
+    expect(confirm).not.toHaveBeenCalled()
+    fireEvent.click(done() ?? document.body)
+    expect(screen.queryByRole('dialog')).not.toBeNull()
+  })
   it('past what may be set goes on for no reason, by no press and no key', () => {
     const { confirm, kept } = reading()
     settled()

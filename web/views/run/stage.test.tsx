@@ -74,6 +74,14 @@ describe('a run by stages', () => {
     expect(ticked.through).not.toHaveBeenCalled()
     expect(ticked.confirm).not.toHaveBeenCalled()
   })
+  it('keeps a tick from the pedal though it has the focus, and from no other key', () => {
+    staged()
+    const tick = open()[0] ?? document.body
+    // an event whose default is prevented presses nothing
+    expect(fireEvent.keyDown(tick, { key: ' ' })).toBe(false)
+    expect(fireEvent.keyUp(tick, { key: ' ' })).toBe(false)
+    expect(fireEvent.keyDown(tick, { key: 'Enter' })).toBe(true)
+  })
   it('starts the clock of a purge with its tick, and takes the tick once it may', () => {
     const run = cutRun()
     const { confirm } = staged(upTo(run, 'purge-fuel'))
