@@ -100,8 +100,10 @@ export async function confirmStep(page: Page): Promise<void> {
     await passTime(page, 3700)
     await until(page, () => document.querySelector('[data-done]')?.textContent?.startsWith('Done') === true)
   }
-  await page.waitForSelector('[data-done]:not([disabled])')
-  await page.keyboard.press(' ')
+  const button = await page.waitForSelector('[data-done]:not([disabled])')
+  // the torch is taken over by a hand, not by the pedal
+  if (await page.$('[data-by-hand]')) await button?.click()
+  else await page.keyboard.press(' ')
 }
 
 /** Waits for something to be so on the page, also while another page is in front of it. */

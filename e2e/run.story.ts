@@ -110,8 +110,11 @@ describe('trouble in the middle of a cut', () => {
     // the flame is shut by the one who has it: it is not Idris' before the rig was shown
     await stepsTo(page, 'Show the one who takes over')
     expect(await page.evaluate(() => document.body.innerText)).not.toContain('Idris has the torch')
+    // the pedal hands no torch over
     await page.waitForSelector('[data-done]:not([disabled])')
     await page.keyboard.press(' ')
+    expect(await page.evaluate(() => document.body.innerText)).not.toContain('Idris has the torch')
+    await press(page, 'Done')
     await see(page, 'Idris has the torch')
     await stepsTo(page, 'Lay the jet along the plate')
     await until(page, () => !document.body.innerText.includes('not saved yet'))

@@ -110,6 +110,7 @@ describe('a step read aloud', () => {
     await press(page, 'Read aloud')
     const { running } = (await server.call('GET', '/api/today')).json as Today
     await page.goto(`${server.url}/run/${running[0]?.id ?? ''}`)
+    await page.waitForSelector('h1')
     const act = await heading(page)
     await until(
       page,

@@ -132,6 +132,7 @@ export function Guide({ inHand }: { readonly inHand: RunInHand }) {
         stage={stage}
         timer={step.timer}
         first={index === 0}
+        byHand={progress.taking !== undefined}
         offShown={offShown}
         onBack={() => confirm({ kind: 'back' })}
         onSkip={() => setAsking('skip')}

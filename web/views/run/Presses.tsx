@@ -33,6 +33,7 @@ export function Presses({
   stage,
   timer,
   first,
+  byHand,
   offShown,
   onBack,
   onSkip,
@@ -41,6 +42,8 @@ export function Presses({
   /** The stretch in hand, where it is led by stretches. */
   readonly stage?: StageInHand | undefined
   readonly timer: StepTimer | undefined
+  /** It is pressed by a hand, never by the pedal: somebody takes the torch over. */
+  readonly byHand: boolean
   /** There is none before it. */
   readonly first: boolean
   /** A reading that is not what was planned, printed: going on with it is another press than Done. */
@@ -68,6 +71,7 @@ export function Presses({
       <button
         type="button"
         data-done
+        data-by-hand={byHand || undefined}
         disabled={
           stage
             ? !stage.ready

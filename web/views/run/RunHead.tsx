@@ -42,7 +42,7 @@ export function RunHead({
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1 px-5 py-2 md:flex-nowrap md:gap-4">
         <Link
           to="/"
-          className="name min-h-12 grow content-center pr-2 text-lg underline underline-offset-4 md:grow-0"
+          className="name min-h-12 shrink-0 grow content-center pr-2 text-lg whitespace-nowrap underline underline-offset-4 md:grow-0"
         >
           Today
         </Link>
@@ -92,7 +92,7 @@ export function RunHead({
         <button
           type="button"
           onClick={onTrouble}
-          className="name min-h-[52px] rounded-md border-2 border-alarm px-6 text-[1.4rem] font-bold text-alarm"
+          className="name min-h-[52px] shrink-0 rounded-md border-2 border-alarm px-6 text-[1.4rem] font-bold whitespace-nowrap text-alarm"
         >
           Trouble
         </button>
@@ -119,7 +119,7 @@ function HeadButton({
       type="button"
       aria-label={name}
       onClick={onPress}
-      className={`name min-h-[52px] rounded-md border-[1.5px] border-ink px-4 text-[1.25rem] font-semibold whitespace-nowrap max-sm:px-2.5 ${wide ? 'max-sm:hidden' : ''}`}
+      className={`name min-h-[52px] shrink-0 rounded-md border-[1.5px] border-ink px-4 text-[1.25rem] font-semibold whitespace-nowrap max-sm:px-2.5 ${wide ? 'max-sm:hidden' : ''}`}
     >
       {short === undefined ? (
         name

@@ -1,10 +1,11 @@
 import type { KeyboardEvent } from 'react'
 
-const writes = (target: EventTarget): boolean =>
-  target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement
+/** A button that does something at once; not one of a choice, which only says something. */
+const acts = (target: EventTarget): boolean =>
+  target instanceof HTMLElement && target.tagName === 'BUTTON' && !target.hasAttribute('role')
 
 function stop(e: KeyboardEvent): void {
-  if (e.key === ' ' && !writes(e.target)) e.preventDefault()
+  if (e.key === ' ' && acts(e.target)) e.preventDefault()
 }
 
 /**

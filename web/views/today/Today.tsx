@@ -55,7 +55,7 @@ export default function Today() {
           >
             Quick plan
           </Link>
-          <Button look="act" className="min-h-[56px] px-8 text-2xl" onClick={() => setStarting(true)}>
+          <Button look="act" className="min-h-[56px] px-8 text-2xl!" onClick={() => setStarting(true)}>
             Start a piece
           </Button>
         </div>
