@@ -74,6 +74,33 @@ describe('a run by stages', () => {
     expect(ticked.through).not.toHaveBeenCalled()
     expect(ticked.confirm).not.toHaveBeenCalled()
   })
+  it('takes no tick past a reading that is off without its reason, and keeps one that will do', async () => {
+    const run = upTo(cutRun(), 'set-fuel')
+    const read = (text: string) => {
+      const { store, through } = staged(run)
+      const field = document.querySelector('[data-reading] input') ?? document.body
+      fireEvent.change(field, { target: { value: text } })
+      fireEvent.click(open()[0] ?? document.body)
+      return { through, kept: store.getState().outbox.items.filter((i) => i.route === 'addReading') }
+    }
+    const off = read('12 psi')
+    expect(off.through).not.toHaveBeenCalled()
+    expect(off.kept).toEqual([])
+    expect(screen.queryByRole('dialog')).not.toBeNull()
+    clear()
+    browserParts()
+    answering({ '/api/people': PEOPLE })
+    const good = read('6 psi')
+    // with the cylinder that is ticked
+    expect(good.through).toHaveBeenCalledWith(2)
+    expect(good.kept).toHaveLength(1)
+    clear()
+    browserParts()
+    answering({ '/api/people': PEOPLE })
+    const none = read('much')
+    expect(none.through).not.toHaveBeenCalled()
+    await screen.findByRole('alert')
+  })
   it('keeps a tick from the pedal though it has the focus, and from no other key', () => {
     staged()
     const tick = open()[0] ?? document.body

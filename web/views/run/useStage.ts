@@ -1,6 +1,5 @@
 import { useMemo } from 'react'
 import { keepsTick, stretchesOf, type Stretch } from '#core/line/stage.ts'
-import type { Step } from '#core/line/steps.ts'
 import type { RunInHand } from './useRun.ts'
 import type { StepInHand } from './useStep.ts'
 
@@ -22,35 +21,35 @@ export interface StageInHand {
  * How a practised person is led: by stretches. What hurts keeps its own tick; one press confirms the rest of a page.
  * @returns undefined where steps are led one by one: nothing is in hand, or somebody takes the torch over
  */
-export function useStage(inHand: RunInHand, step: StepInHand): StageInHand | undefined {
-  const { progress, through } = inHand
-  const { steps, index } = progress
+export function useStage(
+  inHand: Pick<RunInHand, 'progress' | 'through'>,
+  step: StepInHand,
+): StageInHand | undefined {
+  const {
+    progress: { steps, index, taking },
+    through,
+  } = inHand
   const stretches = useMemo(() => stretchesOf(steps), [steps])
   const stretch = stretches.find((s) => index >= s.from && index < s.to)
-  if (!stretch || progress.taking !== undefined) return undefined
+  if (!stretch || taking !== undefined) return undefined
   const ahead = steps.slice(index, stretch.to)
-  const offset = ahead.findIndex((s) => keepsTick(s))
-  const next = offset < 0 ? undefined : index + offset
-  const blocked = step.settling || step.lost || step.refused
+  const above = ahead.findIndex((s) => keepsTick(s))
+  const ticked = ahead[above]
   return {
     stretches,
     stretch,
-    next,
-    ready: next === undefined && !blocked,
+    next: ticked && index + above,
+    ready: !ticked && !step.settling && !step.lost && !step.refused,
     tick: () => {
-      if (next === undefined || blocked) return
-      const ticked: Step | undefined = steps[next]
-      const inHandItself = offset === 0
-      if (inHandItself) return step.done()
-      // its clock begins with the first press, once what stands above it is done; else it is ticked with them
-      if (ticked?.timer?.kind === 'at-least')
-        through(offset, ticked.timer.from === undefined ? { kind: 'timer' } : undefined)
-      else through(offset + 1)
+      if (!ticked) return
+      if (above === 0) step.done()
+      // a clock begins with the first press, once what stands above it is done; what has none is ticked with that
+      else if (ticked.timer?.kind !== 'at-least') step.goOn(() => through(above + 1))
+      else if (ticked.timer.from !== undefined) step.goOn(() => through(above))
+      else step.goOn(() => through(above, { kind: 'timer' }))
     },
     done: () => {
-      if (next !== undefined || blocked) return
-      if (step.off) return step.done()
-      through(ahead.length)
+      if (!ticked) step.goOn(() => through(ahead.length))
     },
   }
 }

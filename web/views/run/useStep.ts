@@ -30,6 +30,8 @@ export interface StepInHand {
   readonly off: boolean
   /** Confirms it, or starts its clock or asks for what is wanted where that comes first. */
   done(): void
+  /** The same, `told` saying what is confirmed: this one with others after it. What is asked for of it comes first. */
+  goOn(told: () => void): void
   /** Confirms it with the reason for which a reading that is off is gone on with. */
   finish(reason: string): void
   /** An instructor has looked at it. */
@@ -61,15 +63,23 @@ export function useStep(
   const opened = useRef(false)
   const why = useRef('')
   const judged = reading?.judged?.state
-  const finish = (reason: string) => {
+  const finish = (reason: string, told: () => void = () => confirm({ kind: 'done' })) => {
     why.current = reason
     if (guarded) return ask('instructor')
     reading?.keep(reason)
-    confirm({ kind: 'done' })
+    told()
   }
   const lost = useApp((s) => wouldBeLost(s.outbox))
   const refused = judged === 'past-limit'
   const off = judged === 'over' || judged === 'under'
+  const goOn = (told?: () => void) => {
+    if (settling || lost) return
+    if (held) {
+      if (gone === undefined) confirm({ kind: 'timer' })
+    } else if (reading?.fault !== undefined || refused) return
+    else if (off) ask('off')
+    else finish('', told)
+  }
   useEffect(() => {
     // a new step is told to whoever listens to the page; on opening the focus stays where it is
     if (opened.current) heading.current?.focus()
@@ -86,15 +96,9 @@ export function useStep(
     refused,
     lost,
     off,
-    done: () => {
-      if (settling || lost) return
-      if (held) {
-        if (gone === undefined) confirm({ kind: 'timer' })
-      } else if (reading?.fault !== undefined || refused) return
-      else if (off) ask('off')
-      else finish('')
-    },
-    finish,
+    done: () => goOn(),
+    goOn,
+    finish: (reason) => finish(reason),
     looked: (instructorId) => {
       reading?.keep(why.current)
       confirm({ kind: 'done' }, instructorId)
