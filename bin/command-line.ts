@@ -31,9 +31,9 @@ import {
 } from '#core/quantity/index.ts'
 import { batchPiece, composeBatch, type BatchPiece } from '#core/line/batch.ts'
 import { stageOf, type Stage } from '#core/line/stage.ts'
-import { brazeParts, brazeProcedure, plainBrazeTorch } from '#core/line/braze-procedure.ts'
-import { cutParts, cutProcedure, PLAIN_TORCH } from '#core/line/cut-procedure.ts'
-import type { PieceParts, Procedure } from '#core/line/procedure.ts'
+import { brazeParts, plainBrazeTorch } from '#core/line/braze-procedure.ts'
+import { cutParts, PLAIN_TORCH } from '#core/line/cut-procedure.ts'
+import { compose, type PieceParts, type Procedure } from '#core/line/procedure.ts'
 import type { TorchGear } from '#core/line/setup.ts'
 import type { Supply } from '#core/cut/types.ts'
 import { readTorchGear } from '#core/line/read-torch.ts'
@@ -141,6 +141,50 @@ function procedureAsked(input: Json) {
   return { asked, methods, task: known, stand: from, torch } as const
 }
 
+/** A piece as it was asked for: what it is made with, and what it brings to a line with a torch. */
+interface PieceAsked {
+  readonly rig: Supply
+  /** Whether somebody said what torch it is, and what it is else. */
+  readonly said: boolean
+  readonly torch: TorchGear
+  /** Names the run of tube, where one is given. */
+  readonly run?: string
+  readonly parts: (torch: TorchGear) => PieceParts | Refusal
+}
+type Refusal = Extract<Procedure, { ok: false }>
+
+/** Reads a piece of either kind with its torch; planned when its parts are asked for. */
+function pieceAsked(
+  kind: unknown,
+  { asked, methods, torch }: Pick<ReturnType<typeof procedureAsked>, 'asked' | 'methods' | 'torch'>,
+): PieceAsked {
+  const gear = readTorchGear(torch ?? {}, 'rig.torch')
+  if (!gear.ok) throw new BadInput(gear.field, gear.message)
+  const said = gear.torch.kind !== undefined
+  if (kind === 'braze') {
+    const { request } = wellRead(readBraze(asked))
+    const { tubeRun, services, pressurePa } = request.work
+    return {
+      rig: request.rig,
+      said,
+      torch: { ...plainBrazeTorch(request.rig.head), ...gear.torch },
+      ...(tubeRun.length > 0 ? { run: JSON.stringify([tubeRun, [...services], pressurePa]) } : {}),
+      parts: (own) => brazeParts(planBraze(request), request, { methods, torch: own }),
+    }
+  }
+  const { request } = wellRead(readCut(asked))
+  return {
+    rig: request.rig,
+    said,
+    torch: { ...PLAIN_TORCH, ...gear.torch },
+    parts: (own) => cutParts(planCut(request), request, { methods, torch: own }),
+  }
+}
+
+function printRefused({ because, text }: Refusal): void {
+  print({ steps: [], hazards: [], refused: { because, text } })
+}
+
 function procedure(file: string): void {
   const input = readJson(file)
   if (!isRecord(input))
@@ -149,22 +193,12 @@ function procedure(file: string): void {
     batch(input)
     return
   }
-  const { asked, methods, task, stand, torch } = procedureAsked(input)
-  const gear = readTorchGear(torch ?? {}, 'rig.torch')
-  if (!gear.ok) throw new BadInput(gear.field, gear.message)
-  let made: Procedure
-  if (input['kind'] === 'braze') {
-    const { request } = wellRead(readBraze(asked))
-    made = brazeProcedure(planBraze(request), request, {
-      methods,
-      torch: { ...plainBrazeTorch(request.rig.head), ...gear.torch },
-    })
-  } else {
-    const { request } = wellRead(readCut(asked))
-    made = cutProcedure(planCut(request), request, { methods, torch: { ...PLAIN_TORCH, ...gear.torch } })
-  }
+  const { task, stand, ...read } = procedureAsked(input)
+  const piece = pieceAsked(input['kind'], read)
+  const parts = piece.parts(piece.torch)
+  const made = parts.ok ? compose(parts.setup, parts.work) : parts
   if (!made.ok) {
-    print({ steps: [], hazards: [], refused: { because: made.because, text: made.text } })
+    printRefused(made)
     return
   }
   if (task === undefined) {
@@ -186,15 +220,10 @@ function procedure(file: string): void {
 const MOST_PIECES = 50
 const MOST_REPEATS = 100
 
-/** One piece of a batch, read and planned. */
-interface BatchRead {
-  readonly rig: Supply
-  /** Whether somebody said what torch it is. */
-  readonly said: boolean
-  readonly torch: TorchGear
+/** A piece of a batch: how often it is made, and the run of tube that it is on; of its own where none is given. */
+interface BatchRead extends PieceAsked {
   readonly repeats: number
   readonly run: string
-  readonly parts: (torch: TorchGear) => PieceParts | Extract<Procedure, { ok: false }>
 }
 
 /** Reads one piece of a batch; what is wrong with it is told with its place in the list, from 0. */
@@ -211,35 +240,9 @@ function batchPieceOf(piece: unknown, i: number, named: Json): BatchRead {
         'work.count',
         `The number of them should be a whole number from 1 to ${MOST_REPEATS}.`,
       )
-    const { asked, methods, torch } = procedureAsked({
-      ...omit(rest, ['methods', 'schools', 'task']),
-      ...named,
-      work: single,
-    })
-    const gear = readTorchGear(torch ?? {}, 'rig.torch')
-    if (!gear.ok) throw new BadInput(gear.field, gear.message)
-    const said = gear.torch.kind !== undefined
-    if (piece['kind'] === 'braze') {
-      const { request } = wellRead(readBraze(asked))
-      const { tubeRun, services, pressurePa } = request.work
-      return {
-        rig: request.rig,
-        said,
-        torch: { ...plainBrazeTorch(request.rig.head), ...gear.torch },
-        repeats,
-        run: tubeRun.length > 0 ? JSON.stringify([tubeRun, [...services], pressurePa]) : `piece ${i}`,
-        parts: (own) => brazeParts(planBraze(request), request, { methods, torch: own }),
-      }
-    }
-    const { request } = wellRead(readCut(asked))
-    return {
-      rig: request.rig,
-      said,
-      torch: { ...PLAIN_TORCH, ...gear.torch },
-      repeats,
-      run: `piece ${i}`,
-      parts: (own) => cutParts(planCut(request), request, { methods, torch: own }),
-    }
+    const read = procedureAsked({ ...omit(rest, ['methods', 'schools', 'task']), ...named, work: single })
+    const asked = pieceAsked(piece['kind'], read)
+    return { ...asked, repeats, run: asked.run ?? `piece ${i}` }
   } catch (error) {
     throw error instanceof BadInput ? new BadInput(where(error.field), error.message, error.choices) : error
   }
@@ -292,14 +295,14 @@ function batch(input: Json): void {
   for (const p of fitted) {
     const parts = p.parts(p.torch)
     if (!parts.ok) {
-      print({ steps: [], hazards: [], refused: { because: parts.because, text: parts.text } })
+      printRefused(parts)
       return
     }
     made.push(batchPiece(parts, p.repeats, p.run))
   }
   const done = composeBatch(made)
   if (!done.ok) {
-    print({ steps: [], hazards: [], refused: { because: done.because, text: done.text } })
+    printRefused(done)
     return
   }
   print({

@@ -62,8 +62,6 @@ const SHAPE = {
     'overlapNeeded',
     'tipOrifice',
     'coneDistance',
-    'oxygenPressure',
-    'fuelPressure',
     'purgeFlow',
     'purgeTime',
     'preheatTo',

@@ -1,5 +1,5 @@
 import { FUELS } from '../gas/fuels.ts'
-import { productSpan, type Spanned } from '../span.ts'
+import { productSpan } from '../span.ts'
 import { brazesLike } from './own.ts'
 import { valuesOf } from '../learn/own-runs.ts'
 import { ambientPressurePa } from '../gas/standard.ts'
@@ -317,13 +317,9 @@ function putUsed(draft: BrazeDraft, fuelFlow: number, oxygenFlow: number, litS: 
     from: { lengths: sectionsOf(draft.request.work) },
     cites: MODEL,
   })
-  const wide = (name: 'torchTime' | 'oxygenFlow' | 'fuelFlow', value: number): Spanned => {
-    const f = draft.figures[name]
-    return { value, low: f?.outerLow ?? value, high: f?.outerHigh ?? value }
-  }
   const used = (name: 'oxygenFlow' | 'fuelFlow', flow: number) => ({
     value: flow * lit,
-    ...productSpan(flow * lit, [wide(name, flow), wide('torchTime', lit)]),
+    ...productSpan(flow * lit, [draft.wide(name, flow), draft.wide('torchTime', lit)]),
     because: 'Flow times torch time.',
     from: { ...from, [name]: flow },
     cites: 'flow times time',

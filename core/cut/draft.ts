@@ -15,8 +15,6 @@ const SHAPE = {
   atTip: new Set(AT_TIP),
   within: new Set<CutFigureName>([
     'tipOrifice',
-    'cuttingOxygenPressure',
-    'fuelPressure',
     'travelAngle',
     'drag',
     'standoff',

@@ -23,7 +23,7 @@ import {
   perPropane,
   type SteelRow,
 } from './steel-table.ts'
-import { planOxygenBurnt, planTimeAndGas, wideOf } from './time-and-gas.ts'
+import { planOxygenBurnt, planTimeAndGas } from './time-and-gas.ts'
 import { productSpan } from '../span.ts'
 import { chooseDrill, sameOrifice } from './tip.ts'
 import { planUsual } from './usual.ts'
@@ -282,7 +282,7 @@ function planGas(draft: Draft, steel: SteelRow): GasPlan {
   const ratio = mid([lean, rich])
   const preheatOxygen = draft.put('preheatOxygenFlow', {
     value: fuel * ratio,
-    ...productSpan(fuel * ratio, [wideOf(draft, 'fuelFlow', fuel), { value: ratio, low: lean, high: rich }]),
+    ...productSpan(fuel * ratio, [draft.wide('fuelFlow', fuel), { value: ratio, low: lean, high: rich }]),
     because: `${Math.round(ratio * 1000) / 1000} volumes of oxygen to one of ${FUELS[rig.fuel].name} (${lean} to ${rich} in cutting preheat).`,
     from: { fuelFlow: fuel, oxygenToFuel: ratio, ratioLow: lean, ratioHigh: rich },
     cites: 'ratios as practised in cutting preheat',

@@ -13,7 +13,6 @@ import {
 } from './preheat.ts'
 import type { Route } from './route.ts'
 import { adviseOxygenBurnt } from './advise.ts'
-import type { CutFigureName } from './types.ts'
 
 const STEEL_DENSITY = 7850
 /** kg of oxygen for a kg of iron burnt to FeO and, at most, to Fe3O4; share of the kerf that burns. */
@@ -21,11 +20,6 @@ const OXYGEN_PER_IRON = 0.2865
 const OXYGEN_PER_IRON_MOST = 0.382
 const IRON_BURNT = 0.7
 
-/** A figure that was put already, wide; exactly this where there is none. */
-export const wideOf = (draft: Draft, name: CutFigureName, value: number): Spanned => {
-  const f = draft.figures[name]
-  return f ? { value, low: f.outerLow, high: f.outerHigh } : { value, low: value, high: value }
-}
 const times = (a: Spanned, b: Spanned): Spanned => {
   const value = a.value * b.value
   return { value, ...productSpan(value, [a, b]) }
@@ -66,7 +60,7 @@ function planPreheat(draft: Draft, route: Route): Spanned {
     factor
   // the other starts take longer or shorter just as the one that is told
   const starts = worked > 0 ? all / worked : 0
-  const told = wideOf(draft, 'preheatTime', value)
+  const told = draft.wide('preheatTime', value)
   return { value: value * starts, low: told.low * starts, high: told.high * starts }
 }
 
@@ -79,7 +73,7 @@ export function planTimeAndGas(
   route: Route,
 ): number {
   const heating = planPreheat(draft, route)
-  const pace = inverse(wideOf(draft, 'travelSpeed', speed))
+  const pace = inverse(draft.wide('travelSpeed', speed))
   const cutting: Spanned = {
     value: route.timedM * pace.value,
     low: route.timedM * pace.low,
@@ -97,9 +91,9 @@ export function planTimeAndGas(
     },
     cites: 'arithmetic',
   })
-  const lit = wideOf(draft, 'torchTime', litS)
-  const jet = times(cutting, wideOf(draft, 'cuttingOxygenFlow', cuttingOxygen))
-  const flame = times(lit, wideOf(draft, 'preheatOxygenFlow', gas.preheatOxygen))
+  const lit = draft.wide('torchTime', litS)
+  const jet = times(cutting, draft.wide('cuttingOxygenFlow', cuttingOxygen))
+  const flame = times(lit, draft.wide('preheatOxygenFlow', gas.preheatOxygen))
   draft.put('oxygenUsed', {
     value: jet.value + flame.value,
     ...sumSpan([jet, flame]),
@@ -114,7 +108,7 @@ export function planTimeAndGas(
     cites: 'arithmetic',
   })
   draft.put('fuelUsed', {
-    ...times(lit, wideOf(draft, 'fuelFlow', gas.fuel)),
+    ...times(lit, draft.wide('fuelFlow', gas.fuel)),
     because: `Fuel for ${draft.show(litS, 'time')}. Lighting and trimming come on top.`,
     from: { fuelFlow: gas.fuel, torchTime: litS },
     cites: 'arithmetic',
@@ -136,9 +130,9 @@ export function planOxygenBurnt(draft: Draft, kerf: number, speed: number, flow:
   const value = draft.put('oxygenShareBurnt', {
     value: burnt,
     ...productSpan(burnt, [
-      wideOf(draft, 'kerf', kerf),
-      wideOf(draft, 'travelSpeed', speed),
-      inverse(wideOf(draft, 'cuttingOxygenFlow', flow)),
+      draft.wide('kerf', kerf),
+      draft.wide('travelSpeed', speed),
+      inverse(draft.wide('cuttingOxygenFlow', flow)),
       { value: OXYGEN_PER_IRON, low: OXYGEN_PER_IRON, high: OXYGEN_PER_IRON_MOST },
     ]),
     because:

@@ -9,7 +9,7 @@ import type { Draft } from './draft.ts'
 import { fuelBand } from './fuel.ts'
 import { estimateKerf } from './kerf.ts'
 import { steelRow, type SteelRow } from './steel-table.ts'
-import { shareBurnt, wideOf } from './time-and-gas.ts'
+import { shareBurnt } from './time-and-gas.ts'
 import type { CutRequest, Usual } from './types.ts'
 
 /** The most of a jet's oxygen that a steady cut burns: the upper end of what is usual. */
@@ -130,7 +130,7 @@ export function planUsual(draft: Draft, planOrificeM: number, kerf: number, spee
   draft.put('usualOxygenShareBurnt', {
     value: burnt,
     ...productSpan(burnt, [
-      wideOf(draft, 'kerf', kerf),
+      draft.wide('kerf', kerf),
       inverse({ value: judged.flow, low: flowLow, high: flowHigh }),
     ]),
     because: "Of your usual jet's oxygen, at the plan's speed and kerf. 20 to 60 % is usual.",

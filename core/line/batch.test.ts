@@ -88,6 +88,25 @@ describe('a batch on one line', () => {
     expect(count(two.steps, 'nitrogen-sweep')).toBe(2)
     expect(count(two.steps, 'nitrogen-hold')).toBe(2)
   })
+  it('leaves nitrogen alone that runs on along one run while the attachment is changed', () => {
+    const on = (kind: 'brazing-handle' | 'heating-head'): BatchPiece => ({
+      setup: setupOf('acetylene', kind, { nitrogen: true }),
+      work: {
+        before: [],
+        work: [{ id: 'heat', phase: 'braze', act: 'Heat', why: '', acts: [{ do: 'heat' }] }],
+        cooling: [],
+        after: [],
+      },
+      repeats: 1,
+      run: 'one',
+    })
+    const made = composeBatch([on('brazing-handle'), on('heating-head')])
+    if (!made.ok) throw new Error(made.text)
+    expect(count(made.steps, 'nitrogen-on')).toBe(1)
+    const again = made.steps.find((s) => s.id === 'screws-out.2')
+    expect(again?.act).toMatch(/^Back out both/)
+    expect(again?.acts).not.toContainEqual({ do: 'screw-out', side: 'nitrogen' })
+  })
   it('names each step once, gives each a stage, and leaves both gases shut and bled', () => {
     for (const pair of batchPairs()) {
       const { steps, states, settings } = batch(...pair)

@@ -5,14 +5,14 @@
  */
 import { forbidden, hazardsAtEnd, runSteps, type Met } from './hazards.ts'
 import {
+  gasesOn,
   refused,
-  toReady,
   withDepartures,
   type PieceParts,
   type Procedure,
   type WorkSteps,
 } from './procedure.ts'
-import { StageContext } from './stages/context.ts'
+import { EVERY_SIDE, FLAME_SIDES, StageContext } from './stages/context.ts'
 import { lighting, trimming } from './stages/flame.ts'
 import { nitrogenOff, nitrogenOn } from './stages/nitrogen.ts'
 import { pressures } from './stages/pressures.ts'
@@ -107,9 +107,7 @@ const sameTip = (a: LineSetting, b: LineSetting): boolean =>
   Math.abs((a.tip?.orificeM ?? 0) - (b.tip?.orificeM ?? 0)) < 1e-6 && a.tip?.flames === b.tip?.flames
 /** What is set on a gauge is the same to half a division. */
 const setAlike = (a: LineSetup, b: LineSetup, side: Gas): boolean =>
-  side === 'fuel'
-    ? Math.abs(a.fuelPa - b.fuelPa) < b.setting.fuelDivisionPa / 2
-    : Math.abs(a.oxygenPa - b.oxygenPa) < b.setting.oxygenDivisionPa / 2
+  Math.abs(a[`${side}Pa`] - b[`${side}Pa`]) < b.setting[`${side}DivisionPa`] / 2
 const needsCold = (steps: readonly Step[]): boolean => steps.some((s) => s.acts.some((a) => a.do === 'cool'))
 
 /** One piece made once. */
@@ -131,12 +129,11 @@ class Composer {
 
   constructor(public line: LineState) {}
 
-  /** Adds steps of a stretch, judged by a setting. */
+  /** Adds steps, judged by a setting; `of` says which stretch and piece they are of: else each of its own, and of none. */
   add(
     steps: readonly Step[],
-    stage: (s: Step) => Stage,
     setting: LineSetting,
-    of: { readonly piece?: number; readonly repeat?: number } = {},
+    of: Partial<Pick<BatchStep, 'stage' | 'piece' | 'repeat'>> = {},
   ): void {
     for (const step of steps) {
       const { state, met } = runSteps([step], setting, this.line)
@@ -145,7 +142,7 @@ class Composer {
       this.line = state
       this.states.push(state)
       this.settings.push(setting)
-      this.steps.push({ ...step, id: this.named(step.id), stage: stage(step), ...of })
+      this.steps.push({ ...step, id: this.named(step.id), stage: stageOf(step), ...of })
     }
   }
   /** A step that comes again has a number behind its name: each is one of its own in its run. */
@@ -165,8 +162,6 @@ class Composer {
   }
 }
 
-const always = (stage: Stage) => (): Stage => stage
-
 /** What is laid out and looked over before any gas is on, for all pieces; what is alike is told once. */
 function layOut(to: Composer, pieces: readonly BatchPiece[]): void {
   const told = new Set<string>()
@@ -181,12 +176,11 @@ function layOut(to: Composer, pieces: readonly BatchPiece[]): void {
       const key = shared(step) ? `${step.id} ${step.act}` : `${i} ${step.id}`
       if (told.has(key)) continue
       told.add(key)
-      to.add([step], always('open'), setting, shared(step) ? {} : { piece: i + 1 })
+      to.add([step], setting, shared(step) ? {} : { piece: i + 1 })
     }
   })
   to.add(
     first.work.before.filter((s) => s.id === 'rig'),
-    always('open'),
     setting,
   )
 }
@@ -194,7 +188,6 @@ function layOut(to: Composer, pieces: readonly BatchPiece[]): void {
 /** The steps of one piece made once: its guide moved to it, its work, and what is done with it while it is hot. */
 function make(to: Composer, { at, repeat, piece }: Unit, nth: number): void {
   const { work, setup } = piece
-  const of = { piece: at + 1, repeat }
   const guide = nth > 1 ? work.before.filter((s) => s.role === 'guide') : []
   const look = setup.setting.lever === true && nth > 1 && (nth - 1) % LOOK_EVERY === 0 ? [lookAgain] : []
   to.add(
@@ -207,21 +200,21 @@ function make(to: Composer, { at, repeat, piece }: Unit, nth: number): void {
       ...look,
       ...work.work,
     ],
-    always('piece'),
     setup.setting,
-    of,
+    { stage: 'piece', piece: at + 1, repeat },
   )
 }
 const cooled = (to: Composer, { at, repeat, piece }: Unit): void => {
-  to.add(piece.work.cooling, always('piece'), piece.setup.setting, { piece: at + 1, repeat })
+  to.add(piece.work.cooling, piece.setup.setting, { stage: 'piece', piece: at + 1, repeat })
 }
+
+const NEXT = { stage: 'next' } as const
 
 /** From one piece to the next, by what differs. The flame burns when it begins, and when it ends. */
 function between(to: Composer, from: Unit, next: Unit): void {
   const [a, b] = [from.piece.setup, next.piece.setup]
   const c = new StageContext(b)
   const old = new StageContext(a)
-  const nextStage = always('next')
   const sameRun = from.piece.run !== undefined && from.piece.run === next.piece.run
   const attached = a.torch.kind === b.torch.kind
   const tip = attached && sameTip(a.setting, b.setting)
@@ -231,45 +224,34 @@ function between(to: Composer, from: Unit, next: Unit): void {
   const handsFree = !ofLine || (sameRun && b.nitrogen === undefined)
   if (tip && set.length === 0 && handsFree && !needsCold(from.piece.work.cooling)) {
     cooled(to, from)
-    if (a.setting.flame !== b.setting.flame) to.add(trimming(c), nextStage, b.setting)
+    if (a.setting.flame !== b.setting.flame) to.add(trimming(c), b.setting, NEXT)
     to.departs(c)
     return
   }
-  to.add(shutTorch(old), nextStage, a.setting)
+  to.add(shutTorch(old), a.setting, NEXT)
   cooled(to, from)
   if (ofLine && !sameRun) {
-    to.add(nitrogenOff(old, { hot: to.line.work.hot, on: a.nitrogen !== undefined }), nextStage, a.setting)
+    to.add(nitrogenOff(old), a.setting, NEXT)
     to.onWorkOf(b.setting)
   }
   if (attached) {
-    if (!tip) to.add([tipChange(b), recheck(c)], nextStage, b.setting)
+    if (!tip) to.add([tipChange(b), recheck(c)], b.setting, NEXT)
     const wanted = new Set(set.map((side) => `set-${side}`))
     to.add(
       pressures(c).filter((s) => wanted.has(s.id)),
-      nextStage,
       b.setting,
+      NEXT,
     )
   } else {
-    to.add(shutDown(old, to.line), nextStage, a.setting)
-    to.add([ATTACHMENT], nextStage, a.setting)
-    // nitrogen that runs on the same run of tube is left running
-    const runs = to.line.nitrogen.turns > 0
-    to.add(
-      toReady(c)
-        .filter((s) => s.phase === 'pressures')
-        .map((s) =>
-          runs && s.id === 'screws-out'
-            ? { ...s, acts: s.acts.filter((act) => !('side' in act) || act.side !== 'nitrogen') }
-            : s,
-        ),
-      nextStage,
-      b.setting,
-    )
+    to.add(shutDown(old, to.line), a.setting, NEXT)
+    to.add([ATTACHMENT], a.setting, NEXT)
+    // nitrogen that runs on along one run of tube is not touched
+    to.add(gasesOn(c, to.line.nitrogen.turns > 0 ? FLAME_SIDES : c.sides), b.setting, NEXT)
   }
   if (sameRun) {
-    if (b.nitrogen) to.add([MOVE_EXIT], nextStage, b.setting)
-  } else to.add(nitrogenOn(c), nextStage, b.setting)
-  to.add([...lighting(c, to.line.handle > 0), ...trimming(c)], nextStage, b.setting)
+    if (b.nitrogen) to.add([MOVE_EXIT], b.setting, NEXT)
+  } else to.add(nitrogenOn(c), b.setting, NEXT)
+  to.add([...lighting(c, to.line.handle > 0), ...trimming(c)], b.setting, NEXT)
   to.departs(c)
 }
 
@@ -291,17 +273,8 @@ export function composeBatch(pieces: readonly BatchPiece[]): BatchProcedure {
   const to = new Composer(nitrogen ? { ...found, nitrogen: { ...found.nitrogen, screwPa: 1 } } : found)
   layOut(to, pieces)
   const c = new StageContext(first.setup)
-  const ready = toReady(c).map((s) =>
-    s.id === 'screws-out' && nitrogen && !first.setup.nitrogen
-      ? {
-          ...s,
-          act: 'Back out all adjusting screws; all gauges at zero',
-          acts: [...s.acts, { do: 'screw-out', side: 'nitrogen' } as const],
-        }
-      : s,
-  )
-  to.add(ready, (s) => (s.phase === 'braze' ? 'purge' : stageOf(s)), first.setup.setting)
-  to.add([...lighting(c), ...trimming(c)], always('light'), first.setup.setting)
+  to.add([...gasesOn(c, nitrogen ? EVERY_SIDE : c.sides), ...nitrogenOn(c)], first.setup.setting)
+  to.add([...lighting(c), ...trimming(c)], first.setup.setting)
   to.departs(c)
   units.forEach((unit, i) => {
     const before = units[i - 1]
@@ -309,28 +282,18 @@ export function composeBatch(pieces: readonly BatchPiece[]): BatchProcedure {
     make(to, unit, i + 1)
   })
   const end = new StageContext(last.setup)
-  const [unit] = units.slice(-1)
-  to.add(shutTorch(end), always('shut'), last.setup.setting)
+  const unit = units.at(-1)
+  to.add(shutTorch(end), last.setup.setting)
   if (unit) cooled(to, unit)
-  to.add(
-    [
-      ...shutDown(end, to.line),
-      ...nitrogenOff(end, {
-        hot: to.line.work.hot || last.setup.nitrogen !== undefined,
-        on: last.setup.nitrogen !== undefined,
-      }),
-    ],
-    always('shut'),
-    last.setup.setting,
-  )
-  pieces.forEach((p, i) => to.add(p.work.after, always('shut'), last.setup.setting, { piece: i + 1 }))
-  to.add(fireWatch(), always('shut'), last.setup.setting)
+  to.add([...shutDown(end, to.line), ...nitrogenOff(end)], last.setup.setting)
+  pieces.forEach((p, i) => to.add(p.work.after, last.setup.setting, { stage: 'shut', piece: i + 1 }))
+  to.add(fireWatch(), last.setup.setting)
   to.departs(end)
   const wrong = [...forbidden(to.met), ...forbidden(hazardsAtEnd(to.line))][0]
   if (wrong) return refused(wrong.hazard, wrong.text)
   return {
     ok: true,
-    steps: withDepartures(to.steps, to.exceptions) as BatchStep[],
+    steps: withDepartures(to.steps, to.exceptions),
     states: to.states,
     settings: to.settings,
     cautions: to.met.filter((m) => m.grade === 'bounded'),

@@ -8,7 +8,7 @@ import { lighting, trimming } from './stages/flame.ts'
 import { shutTorch, shutDown, fireWatch } from './stages/shut.ts'
 import { StageContext } from './stages/context.ts'
 import { METHOD_WORDS, optionWords } from './method-words.ts'
-import { foundLine, type LineSetting } from './state.ts'
+import { foundLine, type LineSetting, type Side } from './state.ts'
 import type { Step } from './steps.ts'
 
 /** What belongs to the piece itself: before the gas, with the flame on it, while it cools, and once all is shut. */
@@ -46,13 +46,12 @@ export const refused = (hazard: HazardName, text: string): Extract<Procedure, { 
   text: `These steps would not be safe, so none are given. ${text}`,
 })
 
-/** The line of a rig, from screws out to swept. */
-export const toReady = (c: StageContext): Step[] => [
-  ...screwsOut(c),
+/** The gases of a rig, from screws out to tested. `sides` as of `screwsOut`. */
+export const gasesOn = (c: StageContext, sides?: readonly Side[]): Step[] => [
+  ...screwsOut(c, sides),
   ...pressures(c),
   ...purges(c),
   ...leaks(c),
-  ...nitrogenOn(c),
 ]
 
 /** Steps that would not be safe: the first thing met, or undefined. */
@@ -62,7 +61,10 @@ function unsafe(steps: readonly Step[], setting: LineSetting) {
 }
 
 /** A step says where the shop's way is not followed, and why: the first one that the row shapes. */
-export function withDepartures(steps: readonly Step[], exceptions: readonly MethodException[]): Step[] {
+export function withDepartures<S extends Step>(
+  steps: readonly S[],
+  exceptions: readonly MethodException[],
+): S[] {
   const said = new Set<string>()
   return steps.map((step) => {
     const here = exceptions.filter((e) => !said.has(e.method) && step.methods?.includes(e.method))
@@ -84,7 +86,14 @@ export function departure({ method, asked, used, because }: MethodException): st
 export function compose(setup: LineSetup, piece: WorkSteps): Procedure {
   const c = new StageContext(setup)
   const { setting } = setup
-  const toWork = [...piece.before, ...toReady(c), ...lighting(c), ...trimming(c), ...piece.work]
+  const toWork = [
+    ...piece.before,
+    ...gasesOn(c),
+    ...nitrogenOn(c),
+    ...lighting(c),
+    ...trimming(c),
+    ...piece.work,
+  ]
   const out = [...shutTorch(c), ...piece.cooling]
   const worked = runSteps([...toWork, ...out], setting, foundLine(setting)).state
   const steps = [...toWork, ...out, ...shutDown(c, worked), ...nitrogenOff(c), ...piece.after, ...fireWatch()]

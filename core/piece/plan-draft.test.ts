@@ -11,7 +11,7 @@ type Pressure = 'pressure' | 'atTip'
 const SHAPE = {
   names: ['pressure', 'flow', 'atTip'] as const,
   unit: { flow: 'm3/s', pressure: 'Pa', atTip: 'Pa' } as const,
-  within: new Set(['pressure'] as const),
+  within: new Set<Name>(),
   atTip: new Set(['atTip'] as const),
 }
 class Small extends PlanDraft<Name, Pressure, 'atTip'> {

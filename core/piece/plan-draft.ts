@@ -1,7 +1,7 @@
 import { KIND_OF_UNIT, type Figure, type Finding, type Rank, type Source } from '../figure.ts'
 import type { PlanChange } from './plan-change.ts'
 import { CHART_SPREAD, ENOUGH_RUNS, learn, spreadOfSpan } from '../learn/learn.ts'
-import { heldTo, likelySpan, type Held, type HeldFigures } from '../span.ts'
+import { heldTo, likelySpan, type Held, type HeldFigures, type Spanned } from '../span.ts'
 import {
   isInch,
   joinSpan,
@@ -57,7 +57,7 @@ export interface PlanShape<Name extends string, Pressure extends Name, AtTip ext
   readonly names: readonly Name[]
   readonly unit: { readonly [N in Name]: N extends Pressure ? 'Pa' : Exclude<SiUnit, 'Pa'> }
   readonly atTip: ReadonlySet<AtTip>
-  /** Those whose span is not an error but what to keep within: settings, published ranges, fits. */
+  /** Those whose span is not an error but what to keep within: published ranges, fits. What is set on a gauge is always so. */
   readonly within: ReadonlySet<Name>
 }
 
@@ -143,7 +143,8 @@ export class PlanDraft<Name extends string, Pressure extends Name = never, AtTip
       low: Math.min(parts.low, parts.value),
       high: Math.max(parts.high, parts.value),
     }
-    const shown = this.shape.within.has(name) ? wide : likelySpan(wide)
+    const isSet = unit === 'Pa' && !this.isAtTip(name)
+    const shown = isSet || this.shape.within.has(name) ? wide : likelySpan(wide)
     this.figures[name] = {
       value: parts.value,
       unit,
@@ -161,6 +162,12 @@ export class PlanDraft<Name extends string, Pressure extends Name = never, AtTip
       ...(unit === 'Pa' ? { reference: 'gauge', at: this.isAtTip(name) ? 'tip' : 'regulator' } : {}),
     }
     return parts.value
+  }
+
+  /** A figure that was put already, with its wide span, for what is worked out from it; sure where there is none. */
+  wide(name: Name, value: number): Spanned {
+    const f = this.figures[name]
+    return { value, low: f?.outerLow ?? value, high: f?.outerHigh ?? value }
   }
 
   private isAtTip(name: Name): boolean {

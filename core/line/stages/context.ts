@@ -5,6 +5,10 @@ import type { LineSetup, MethodException } from '../setup.ts'
 import { WIDE_OPEN, type Act, type Gas, type Side } from '../state.ts'
 import type { StepTimer } from '../steps.ts'
 
+/** Whose screws are backed out: of the flame's two gases, and of the nitrogen beside them. */
+export const FLAME_SIDES: readonly Side[] = ['fuel', 'oxygen']
+export const EVERY_SIDE: readonly Side[] = [...FLAME_SIDES, 'nitrogen']
+
 /** What the stretches of one setup are written from, and where it is noted that the shop's method is not followed. */
 export class StageContext {
   readonly exceptions: MethodException[] = []
@@ -46,7 +50,7 @@ export class StageContext {
     return purgeOrder === 'fuel-first' ? ['fuel', 'oxygen'] : ['oxygen', 'fuel']
   }
   get sides(): readonly Side[] {
-    return this.setup.nitrogen ? ['fuel', 'oxygen', 'nitrogen'] : ['fuel', 'oxygen']
+    return this.setup.nitrogen ? EVERY_SIDE : FLAME_SIDES
   }
   /** Set against the shut torch valve, once and for all: nothing runs while it is done. */
   get isStatic() {

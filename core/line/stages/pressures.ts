@@ -1,6 +1,6 @@
 import { capital } from '../../words/trade.ts'
 import { printAs, PSI_PA } from '../../quantity/index.ts'
-import { FULLY_OPEN, lockUpOf, WIDE_OPEN, type Act, type Gas } from '../state.ts'
+import { FULLY_OPEN, lockUpOf, WIDE_OPEN, type Act, type Gas, type Side } from '../state.ts'
 import type { Step } from '../steps.ts'
 import type { StageContext } from './context.ts'
 
@@ -12,13 +12,16 @@ const TURN_WORDS = {
 } as const
 const LOOK_AWAY =
   'Stand beside the regulator and look away while it fills, however much one wants to watch. Read the needle when it has stopped.'
-/** Screws out, needles at zero: no cylinder is opened before. */
-export function screwsOut(c: StageContext): Step[] {
+/**
+ * Screws out, needles at zero: no cylinder is opened before.
+ * @param sides whose screws may be in and may be turned: not of one that runs on
+ */
+export function screwsOut(c: StageContext, sides: readonly Side[] = c.sides): Step[] {
   return [
     {
       id: 'screws-out',
       phase: 'pressures',
-      act: c.setup.nitrogen
+      act: sides.includes('nitrogen')
         ? 'Back out all adjusting screws; all gauges at zero'
         : 'Back out both adjusting screws; both gauges at zero',
       why: `${c.setup.methods.screwsAtEnd === 'left' ? 'By your shop’s method they were left in. ' : ''}A cylinder opened against a screw that is turned in slams full pressure into the regulator, and oxygen can burn it out.`,
@@ -27,7 +30,7 @@ export function screwsOut(c: StageContext): Step[] {
       learner:
         'Cylinder and torch valves open against the clock and shut with it. The adjusting screw is the other way about: in, with the clock, gives pressure; out, against it, takes it away.',
       methods: ['screwsAtEnd'],
-      acts: c.sides.map((side): Act => ({ do: 'screw-out', side })),
+      acts: sides.map((side): Act => ({ do: 'screw-out', side })),
     },
   ]
 }
