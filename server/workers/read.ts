@@ -6,10 +6,11 @@ import { calibrate, growChart, GROWN_FIGURES, rowOf, whatHelped, type GrownName 
 import { fittedDivisions } from '#core/rig/gear.ts'
 import type { LogQuery } from '#contract/schemas.ts'
 import { wholeJob } from '#application/whole-job.ts'
-import type { DamagedRow, GrownChart, LogPage, Point, Records } from '#contract/types.ts'
+import type { DamagedRow, GrownChart, LogPage, Point } from '#contract/types.ts'
 import { Damage } from '../damage.ts'
 import { openReadOnly } from '../db/open.ts'
 import { logIn } from '../folder.ts'
+import { recordsOf } from '../records.ts'
 import { openStore } from '../store.ts'
 
 /** An answer as it is sent, what was found damaged on the way, and how much of the time the core took, ms. */
@@ -55,13 +56,7 @@ const api = {
   wholeJob: (id: string): Answer => {
     const drafts = pieces.draftsOf(id, MOST_PIECES)
     const shop = settings.get()
-    const own = {
-      cuts: JSON.parse(log.cuts()) as Records['cuts'],
-      kerfs: JSON.parse(log.kerfs()) as Records['kerfs'],
-      brazes: JSON.parse(log.brazes()) as Records['brazes'],
-      held: log.held(),
-      divisions: fittedDivisions(gear.list()),
-    }
+    const own = recordsOf({ log, gear })
     const { value, ms } = byCore(() => wholeJob(drafts, shop, own))
     return answered(() => JSON.stringify(value), ms)
   },

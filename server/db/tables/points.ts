@@ -151,6 +151,19 @@ export function pointsTable(db: Db) {
      FROM points p CROSS JOIN log l ON l.key = p.key WHERE p.live = 1 AND p.charted = 1 ORDER BY p.key DESC LIMIT ?`,
   )
 
+  const written = db.prepare<[], number>('SELECT total_changes()').pluck()
+  let heldSince = ''
+  let heldNow: HeldFigures = {}
+  /** How the newest runs hold the estimates of plans: reckoned again only when something was written, here or elsewhere. */
+  const held = (): HeldFigures => {
+    const since = `${String(db.pragma('data_version', { simple: true }))} ${written.get() ?? 0}`
+    if (since !== heldSince) {
+      heldNow = heldBy(charted.all(HELD_MOST).flatMap(chartPoint))
+      heldSince = since
+    }
+    return heldNow
+  }
+
   const like = (what: string, e: StoredEntry, by: { fuel: string; metal: string }): number | null => {
     if (e.thicknessM === null || e.tipOrificeM === null) return null
     const named = [what, by.fuel, e.handling, by.metal, e.thicknessM, e.tipOrificeM] as const
@@ -212,7 +225,6 @@ export function pointsTable(db: Db) {
     tried: (): string => list(tried.all(TRIED_MOST)),
     /** The newest runs that a chart is grown from, newest first. */
     charted: (): GrownFrom[] => charted.all(CHART_MOST).flatMap(chartPoint),
-    /** How the newest of them hold the estimates of plans. */
-    held: (): HeldFigures => heldBy(charted.all(HELD_MOST).flatMap(chartPoint)),
+    held,
   }
 }
