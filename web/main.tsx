@@ -22,10 +22,9 @@ const store = makeStore()
 // what the first view shows is asked for while its page is still on the way
 if (location.pathname === '/') {
   void import('./views/today/Today.tsx')
-  void store.dispatch(api.endpoints.today.initiate(undefined, { forceRefetch: true }))
+  // not subscribed to: nobody looks at it once another view is open
+  void store.dispatch(api.endpoints.today.initiate(undefined, { subscribe: false }))
 }
-void store.dispatch(api.endpoints.settings.initiate())
-void store.dispatch(api.endpoints.health.initiate())
 applyTheme()
 hearFaults()
 startOutbox(store).catch(tellFault)

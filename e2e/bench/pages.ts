@@ -21,8 +21,11 @@ const KEYS = 10
 /** How many times a bare page's cost a page may take. */
 const MOST_TIMES = 3
 
+let bareBuilt: Promise<string> | undefined
+/** The folder of the bare page, built once. */
+const bareFolder = (): Promise<string> => (bareBuilt ??= buildBare())
 /** Builds the bare page as the app's own pages are built, and gives its folder. */
-async function bareFolder(): Promise<string> {
+async function buildBare(): Promise<string> {
   const folder = tempFolder()
   await build({
     configFile: false,

@@ -32,12 +32,12 @@ export function SearchList<T extends string>({
   const search = useRef<HTMLInputElement>(null)
   const chosen = options.find((o) => o.value === value)
   const found = open ? findIn(options, text) : []
-  const show = (on: boolean, first = '') => {
+  const begin = (first = '') => {
     setText(first)
-    setOpen(on)
+    setOpen(true)
   }
   return (
-    <Popover.Root open={open} onOpenChange={(on) => (on ? show(true) : setOpen(false))}>
+    <Popover.Root open={open} onOpenChange={(on) => (on ? begin() : setOpen(false))}>
       <Popover.Trigger
         id={id}
         role="combobox"
@@ -52,7 +52,7 @@ export function SearchList<T extends string>({
           e.preventDefault()
           // a quick hand types on before the list has the keyboard
           if (open) setText((t) => t + first)
-          else show(true, first)
+          else begin(first)
         }}
       >
         <span className={`min-w-0 truncate ${chosen ? '' : 'text-soft'}`}>

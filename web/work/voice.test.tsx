@@ -44,7 +44,7 @@ afterEach(() => {
 })
 
 function Reads({ text, of }: { readonly text: string; readonly of: number }) {
-  useReadAloud(text, of)
+  useReadAloud(() => text, of)
   return null
 }
 

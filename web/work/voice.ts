@@ -54,10 +54,10 @@ export function useVoiceHere(): boolean {
   return has
 }
 
-/** Reads a text aloud when `of` changes, where this screen is asked to; on opening too. */
-export function useReadAloud(text: string, of: string | number): void {
+/** Reads a text aloud when `of` changes, where this screen is asked to; on opening too. It is put together only then. */
+export function useReadAloud(text: () => string, of: string | number): void {
   const on = useApp((s) => s.device.voice)
   const latest = useRef(text)
   latest.current = text
-  useEffect(() => (on ? speak(latest.current) : undefined), [on, of])
+  useEffect(() => (on ? speak(latest.current()) : undefined), [on, of])
 }

@@ -1,5 +1,4 @@
-import type { HoldVerdict } from '#core/check/verdicts.ts'
-import type { VacuumVerdict } from '#core/check/verdicts.ts'
+import type { HoldVerdict, VacuumVerdict } from '#core/check/verdicts.ts'
 
 /** A verdict of a test, as a heading says it. */
 export const TEST_WORDS: Readonly<Record<HoldVerdict | VacuumVerdict, string>> = {

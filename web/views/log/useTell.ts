@@ -1,23 +1,20 @@
 import { useCallback } from 'react'
 import { filletShare } from '#core/check/acceptance.ts'
 import { KIND_OF_UNIT } from '#core/figure.ts'
-import { fromSi, printEstimate } from '#core/quantity/index.ts'
+import { printEstimate } from '#core/quantity/index.ts'
 import type { UnitChoices } from '#core/quantity/choices.ts'
 import type { CutResult, LineResult, TestResult } from '#core/record/entry.ts'
 import { CUT_RESULT } from '#core/record/fields.ts'
 import { capital } from '#core/words/trade.ts'
 import { useShop } from '../../app/shop.ts'
+import { gaugeRate } from '../tests/gauge-rate.ts'
 import { TEST_WORDS } from './outcome-words.ts'
 
 /** How fast a test rose or fell, as a gauge shows it: psi an hour, microns a minute; a leak of known volume as it is reckoned. */
 function rateWords({ kind, rate, uncertainty, perVolume }: TestResult, units: UnitChoices): string {
   if (perVolume) return `${printEstimate(rate, uncertainty)} Pa·m³/s`
-  const [unit, seconds, each] =
-    kind === 'vacuum-test'
-      ? (['micron', 60, 'a minute'] as const)
-      : ([units.pressure, 3600, 'an hour'] as const)
-  const told = (paPerS: number) => fromSi(paPerS * seconds, unit)
-  return `${printEstimate(told(rate), told(uncertainty))} ${unit} ${each}`
+  const { unit, shown } = gaugeRate(kind === 'vacuum-test' ? 'vacuum' : 'pressure', units)
+  return `${printEstimate(shown(rate), shown(uncertainty))} ${unit}`
 }
 
 /** What was seen of a cut, of those things that somebody looked at. */

@@ -1,7 +1,7 @@
 import { memo, useMemo, useState } from 'react'
 import type { CutDraft } from '#contract/schemas.ts'
 import type { OwnTip, Torch } from '#contract/types.ts'
-import { HOSE, RIG } from '#core/rig/fields.ts'
+import { RIG } from '#core/rig/fields.ts'
 import type { FieldError } from '#core/figure.ts'
 import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
@@ -15,6 +15,7 @@ import { SelectField } from '../../ui/SelectField.tsx'
 import { ChartPanel } from './ChartPanel.tsx'
 import { FuelField } from './FuelField.tsx'
 import { KeepTorch } from './KeepTorch.tsx'
+import { SupplyGroup } from './SupplyGroup.tsx'
 import { TorchField } from './TorchField.tsx'
 import type { DraftEdit } from './editing.ts'
 
@@ -30,6 +31,8 @@ const SUPPLIED = [
   'tipPieces',
   'piping',
 ] as const satisfies readonly RigName[]
+
+const SUPPLY_TOLD = ['acetyleneCylinder', 'oxygenPurity'] as const satisfies readonly RigName[]
 
 /** The rig that the cut is made with: a torch that is kept, or as it is given here. Drawn again only when the rig changes. */
 export const CutRig = memo(function CutRig({
@@ -99,23 +102,14 @@ export const CutRig = memo(function CutRig({
           {say('Keep this rig as a torch')}
         </Button>
       </WorkGroup>
-      <WorkGroup
-        name="Supply"
-        said={[
-          `${rig.oxygenHose.length} of ${rig.oxygenHose.bore}`,
-          ...saidIn(RIG, rig, ['acetyleneCylinder', 'oxygenPurity']),
-        ]}
-        wants={wantsSeen(errors, 'rig', [...SUPPLIED, 'oxygenHose'])}
-      >
-        <FieldList
-          table={HOSE}
-          said={rig.oxygenHose}
-          path="rig.oxygenHose"
-          errors={errors}
-          onChange={set.hose}
-        />
-        <FieldList {...ofRig} names={SUPPLIED} />
-      </WorkGroup>
+      <SupplyGroup
+        rig={rig}
+        names={SUPPLIED}
+        told={SUPPLY_TOLD}
+        errors={errors}
+        onHose={set.hose}
+        onChange={onChange}
+      />
       {chartOpen ? (
         <ChartPanel
           open

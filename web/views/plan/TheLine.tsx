@@ -1,9 +1,9 @@
 import { memo } from 'react'
 import type { CutFigureName, CutPlan, CutRequest } from '#core/cut/index.ts'
-import { FUELS } from '#core/gas/fuels.ts'
-import { drillOfDiameter, printQuantity } from '#core/quantity/index.ts'
+import { isInch } from '#core/quantity/index.ts'
 import { ShortLine } from '../../drawing/ShortLine.tsx'
 import { useShop } from '../../app/shop.ts'
+import { SUPPLY_AT, supplyTells } from './supply-tells.ts'
 import { StationLine, type Places, type StationOf, type Tell } from './StationLine.tsx'
 
 interface Props {
@@ -65,12 +65,7 @@ export const USUAL_STATION: Station = {
 
 /** Where each hangs on the drawing: left and top in per cent, and its widest. */
 const AT: Places = {
-  'set-oxygen': [1.8, 0, 48],
-  'set-fuel': [1.8, 37, 48],
-  oxygen: [1.8, 80, 17],
-  fuel: [18.5, 80, 22],
-  hose: [36, 80, 20],
-  torch: [58, 70, 16],
+  ...SUPPLY_AT,
   tip: [72.6, 0, 17],
   flame: [74.5, 70, 16],
   travel: [91.6, 0, 9],
@@ -79,45 +74,22 @@ const AT: Places = {
 
 /** The line: each setting hung where it is set. Touch one to read how it was worked out. */
 export const TheLine = memo(function TheLine({ plan, request, torchName, onOpen }: Props) {
-  const { say, print, gasColour } = useShop()
-  const { figures } = plan
+  const shop = useShop()
+  const { figures, findings } = plan
   const { rig } = request
-  const hoseUnit = request.shop.units.length === 'in' || request.shop.units.length === 'ft' ? 'ft' : 'm'
-  const drop = figures.cuttingOxygenPressure?.hoseDropPa
-  const drill = figures.tipOrifice ? drillOfDiameter(figures.tipOrifice.value) : undefined
-  const pace = figures.travelSpeed ? paceWords(figures.travelSpeed.value, hoseUnit === 'ft') : ''
-  const fuelName = FUELS[rig.fuel].title
+  const pace = figures.travelSpeed ? paceWords(figures.travelSpeed.value, isInch(request.shop.units)) : ''
   const tells: Readonly<Record<string, Tell<CutFigureName>>> = {
-    oxygen: { label: 'Oxygen', name: 'oxygenUsed', inline: true },
-    'set-oxygen': { label: 'Set oxygen, flowing', name: 'cuttingOxygenPressure', big: true },
-    fuel: {
-      label: fuelName,
-      name: 'fuelUsed',
-      inline: true,
-      note: figures.fuelFlow ? `at ${print(figures.fuelFlow.value, 'flow')}` : '',
-    },
-    'set-fuel': { label: `Set ${rig.fuel}, flowing`, name: 'fuelPressure', big: true },
-    hose: {
-      inline: true,
-      label: `Hose, ${printQuantity(rig.oxygenHose.lengthM, hoseUnit)} of ${print(rig.oxygenHose.boreM, 'length')}`,
-      text:
-        drop !== undefined
-          ? dropWords(print(drop, 'pressure'))
-          : plan.findings.some((f) => f.code === 'hose-drop-too-large')
-            ? 'takes too much'
-            : 'not worked out',
-    },
-    torch: {
-      label: say(`Torch${torchName ? `: ${torchName}` : ''}`),
-      text: rig.handling === 'track' ? 'on the track' : 'by hand',
-    },
-    tip: {
-      label: say('Tip'),
-      name: 'tipOrifice',
-      early: true,
-      tight: true,
-      note: drill ? `number drill ${drill.number}` : '',
-    },
+    ...supplyTells(
+      {
+        oxygen: 'cuttingOxygenPressure',
+        figures,
+        rig,
+        torchName,
+        torch: rig.handling === 'track' ? 'on the track' : 'by hand',
+        ...(findings.some((f) => f.code === 'hose-drop-too-large') ? { noDrop: 'takes too much' } : {}),
+      },
+      shop,
+    ),
     flame: { label: 'Flame', text: 'neutral', note: 'retrim, lever down', tight: true },
     travel: { label: 'Travel', name: 'travelSpeed', early: true, note: pace },
     standoff: { label: 'Cone to plate', name: 'standoff' },
@@ -129,7 +101,7 @@ export const TheLine = memo(function TheLine({ plan, request, torchName, onOpen 
       places={AT}
       plan={plan}
       onOpen={onOpen}
-      drawing={<ShortLine oxygenColour={gasColour('oxygen')} fuelColour={gasColour(rig.fuel)} />}
+      drawing={<ShortLine oxygenColour={shop.gasColour('oxygen')} fuelColour={shop.gasColour(rig.fuel)} />}
     />
   )
 })
@@ -139,7 +111,3 @@ function paceWords(speed: number, inches: boolean): string {
   const seconds = 0.0254 / speed
   return `${seconds.toFixed(1).replace(/\.0$/, '')} s to ${inches ? 'the inch' : '25 mm'}`
 }
-
-/** What a hose takes, said; what no gauge shows is next to none. */
-export const dropWords = (drop: string): string =>
-  drop.startsWith('0 ') ? 'next to no drop' : `${drop} drop`

@@ -67,11 +67,15 @@ export function Guide({ inHand }: { readonly inHand: RunInHand }) {
   useShortcuts(keys)
   const { sentence } = usePlanFigures(run.plan)
   useReadAloud(
-    stage
-      ? [STAGES[stage.stretch.stage], ...steps.slice(index, stage.stretch.to).map(sentence)].join('. ')
-      : step
-        ? [sentence(step), step.caution ?? ''].filter((t) => t !== '').join('. ')
-        : '',
+    () =>
+      (stage
+        ? [STAGES[stage.stretch.stage], ...steps.slice(index, stage.stretch.to).map(sentence)]
+        : step
+          ? [sentence(step), step.caution ?? '']
+          : []
+      )
+        .filter((t) => t !== '')
+        .join('. '),
     stage ? `page ${stage.stretch.from}` : index,
   )
   if (!step) return null

@@ -11,7 +11,7 @@ import {
   type TestProgress,
   type TestResult,
 } from '#core/check/test-record.ts'
-import { fromSi, printEstimate, printShort, unitFor } from '#core/quantity/index.ts'
+import { fromSi, printEstimate, printShort } from '#core/quantity/index.ts'
 import { readTyped } from '#application/typed.ts'
 import type { JointTest } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
@@ -24,6 +24,7 @@ import { Button } from '../../ui/Button.tsx'
 import { Missing } from '../../ui/Missing.tsx'
 import { QuantityField } from '../../ui/QuantityField.tsx'
 import { TEST_WORDS } from '../log/outcome-words.ts'
+import { gaugeRate } from './gauge-rate.ts'
 import { ORDER, TEST_NAMES } from './words.ts'
 
 const Chart = lazy(() => import('../../ui/Chart.tsx'))
@@ -330,11 +331,8 @@ function Verdict({
 }) {
   const { print, units } = useShop()
   const wait = state === 'holding' ? result.waitS : undefined
-  // as a gauge would show it: by the hour under pressure, by the minute under vacuum
-  const gauge = kind === 'pressure' ? unitFor('pressure', units) : 'micron'
-  const unit = kind === 'pressure' ? `${gauge} an hour` : 'micron a minute'
-  const shown = (rate: number) =>
-    fromSi((rate / (test.asked.volumeM3 ?? 1)) * (kind === 'pressure' ? 3600 : 60), gauge)
+  const { unit, shown: ofLine } = gaugeRate(kind, units)
+  const shown = (rate: number) => ofLine(rate / (test.asked.volumeM3 ?? 1))
   return (
     <div
       role="status"

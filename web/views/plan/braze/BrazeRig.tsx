@@ -1,18 +1,19 @@
 import { useMemo, useState } from 'react'
-import { BRAZE_GEAR, HOSE, RIG } from '#core/rig/fields.ts'
+import { BRAZE_GEAR, type RIG } from '#core/rig/fields.ts'
 import type { FieldError } from '#core/figure.ts'
 import type { BrazeDraft, ChartRowDraft } from '#contract/schemas.ts'
 import type { Torch } from '#contract/types.ts'
 import { useShop } from '../../../app/shop.ts'
 import { fuelTitle } from '#core/gas/fuels.ts'
 import { FieldList, type Typed } from '../../../form/FieldList.tsx'
-import { namesOf, saidIn, wantsSeen } from '../../../form/said.ts'
+import { namesOf, wantsSeen } from '../../../form/said.ts'
 import { WorkGroup } from '../../../form/WorkGroup.tsx'
 import { Button } from '../../../ui/Button.tsx'
 import { Group } from '../../../ui/Field.tsx'
 import { Segmented } from '../../../ui/Segmented.tsx'
 import { ChartPanel } from '../ChartPanel.tsx'
 import { FuelField } from '../FuelField.tsx'
+import { SupplyGroup } from '../SupplyGroup.tsx'
 import { TorchField } from '../TorchField.tsx'
 import type { EditOf } from '../editing.ts'
 
@@ -90,20 +91,14 @@ export function BrazeRig({
         </Group>
         <FuelField fuel={rig.fuel} errors={errors} onChange={set.fuel} />
       </WorkGroup>
-      <WorkGroup
-        name="Supply"
-        said={[`${rig.oxygenHose.length} of ${rig.oxygenHose.bore}`, ...saidIn(RIG, rig, CYLINDER)]}
-        wants={wantsSeen(errors, 'rig', [...CYLINDER, 'oxygenHose'])}
-      >
-        <FieldList
-          table={HOSE}
-          said={rig.oxygenHose}
-          path="rig.oxygenHose"
-          errors={errors}
-          onChange={set.hose}
-        />
-        <FieldList table={RIG} said={rig} names={CYLINDER} path="rig" errors={errors} onChange={set.rig} />
-      </WorkGroup>
+      <SupplyGroup
+        rig={rig}
+        names={CYLINDER}
+        told={CYLINDER}
+        errors={errors}
+        onHose={set.hose}
+        onChange={set.rig}
+      />
       <ChartPanel
         brazing
         open={chartOpen}
