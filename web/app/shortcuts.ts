@@ -26,13 +26,16 @@ const onControl = (target: EventTarget | null) =>
 
 /** After `g` a second key names a place; so long it is waited for, ms. */
 const LEAD_MS = 1500
-let leadAt: number | undefined
-/** What a key asks for: itself, or a place after `g`, during which no key means anything else. */
+let lead: { readonly from: KeyboardEvent; by?: KeyboardEvent } | undefined
+/** What a key asks for: itself, or, for the first key after `g`, a place. Every listener of one key sees the same. */
 function asked(e: KeyboardEvent): string {
-  const led = leadAt !== undefined && e.timeStamp > leadAt && e.timeStamp - leadAt < LEAD_MS
-  // every listener of this key is to see the same
-  if (led) setTimeout(() => (leadAt = undefined))
-  else if (e.key === 'g') leadAt = e.timeStamp
+  const led =
+    lead !== undefined &&
+    lead.from !== e &&
+    e.timeStamp - lead.from.timeStamp < LEAD_MS &&
+    (lead.by === undefined || lead.by === e)
+  if (led && lead) lead.by = e
+  else if (e.key === 'g') lead = { from: e }
   return led ? `g ${e.key}` : e.key
 }
 
