@@ -23,6 +23,8 @@ const COMMON = {
   id: ID,
   pieceId: ID,
   runId: null,
+  place: 1,
+  repeat: 1,
   personId: null,
   at: '2026-03-02T08:00:00.000Z',
   corrects: null,

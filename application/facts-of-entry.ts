@@ -16,7 +16,7 @@ function doneOf({ told, run }: Pick<LogEntry, 'told' | 'run'>): Done {
     speed: cut?.travelSpeed?.si,
     preheatS: cut?.preheat?.si,
     skipped: run ? skippedRoles(run) : new Set(),
-    tookS: run ? tookByRole(run) : {},
+    tookS: run ? tookByRole(run, run.making) : {},
   }
 }
 

@@ -21,6 +21,10 @@ describe('a piece that was called a ticket', () => {
     expect(pieceNamedAsNow({ ticketId: null })).toEqual({ pieceId: null })
     expect(pieceNamedAsNow({ ticketId: 'old', pieceId: 'new' })).toEqual({ pieceId: 'new' })
     expect(pieceNamedAsNow({ note: 'x' })).toEqual({ note: 'x' })
-    expect(bodyAsNow('startRun', { id: 'r', ticketId: 't' })).toEqual({ id: 'r', pieceId: 't' })
+    expect(bodyAsNow('startRun', { id: 'r', ticketId: 't' })).toEqual({
+      id: 'r',
+      pieceId: 't',
+      batchId: null,
+    })
   })
 })

@@ -332,7 +332,8 @@ const torch = (body: Json): Json => (isOf(RIG, body['rig']) ? { ...body, rig: ri
 /** What came out: typed for the fields that its browser had. */
 const entry = (body: Json): Json => {
   const table: Table = body['kind'] === 'braze' ? BRAZE_RESULT : CUT_RESULT
-  return isOf(table, body) ? draftAsNow(table, body, INCH_UNITS) : body
+  const made = { place: 1, repeat: 1, ...body }
+  return isOf(table, body) ? draftAsNow(table, made, INCH_UNITS) : made
 }
 const test = (body: Json): Json =>
   isOf(TEST_ASKED, body['asked'])
@@ -347,7 +348,8 @@ const BODIES: Readonly<Partial<Record<RouteName, (body: Json) => Json>>> = {
   addLog: entry,
   startTest: test,
   addRunEvent: runEvent,
-  addReading: (body) => ('reason' in body ? body : { ...body, reason: '' }),
+  addReading: (body) => ({ reason: '', stepId: '', ...body }),
+  startRun: (body) => ({ batchId: null, ...body }),
 }
 /** What somebody called a thing or a person, with nothing in it that is not seen. */
 const plainlyNamed = (body: Json): Json => ({

@@ -29,13 +29,13 @@ import {
   SI_UNIT,
   type Kind,
 } from '#core/quantity/index.ts'
+import { disagreement, fitOneHandle, MOST_PIECES, MOST_REPEATS, type MadeWith } from '#core/line/agree.ts'
 import { batchPiece, composeBatch, type BatchPiece } from '#core/line/batch.ts'
 import { stageOf, type Stage } from '#core/line/stage.ts'
-import { brazeParts, plainBrazeTorch } from '#core/line/braze-procedure.ts'
+import { brazeParts, plainBrazeTorch, runOfTube } from '#core/line/braze-procedure.ts'
 import { cutParts, PLAIN_TORCH } from '#core/line/cut-procedure.ts'
 import { compose, type PieceParts, type Procedure } from '#core/line/procedure.ts'
 import type { TorchGear } from '#core/line/setup.ts'
-import type { Supply } from '#core/cut/types.ts'
 import { readTorchGear } from '#core/line/read-torch.ts'
 import { runSteps, type Met } from '#core/line/hazards.ts'
 import { readLineMethods } from '#core/line/methods.ts'
@@ -142,13 +142,9 @@ function procedureAsked(input: Json) {
 }
 
 /** A piece as it was asked for: what it is made with, and what it brings to a line with a torch. */
-interface PieceAsked {
-  readonly rig: Supply
-  /** Whether somebody said what torch it is, and what it is else. */
-  readonly said: boolean
-  readonly torch: TorchGear
+interface PieceAsked extends MadeWith {
   /** Names the run of tube, where one is given. */
-  readonly run?: string
+  readonly run?: string | undefined
   readonly parts: (torch: TorchGear) => PieceParts | Refusal
 }
 type Refusal = Extract<Procedure, { ok: false }>
@@ -163,12 +159,11 @@ function pieceAsked(
   const said = gear.torch.kind !== undefined
   if (kind === 'braze') {
     const { request } = wellRead(readBraze(asked))
-    const { tubeRun, services, pressurePa } = request.work
     return {
       rig: request.rig,
       said,
       torch: { ...plainBrazeTorch(request.rig.head), ...gear.torch },
-      ...(tubeRun.length > 0 ? { run: JSON.stringify([tubeRun, [...services], pressurePa]) } : {}),
+      run: runOfTube(request),
       parts: (own) => brazeParts(planBraze(request), request, { methods, torch: own }),
     }
   }
@@ -217,9 +212,6 @@ function procedure(file: string): void {
   print({ steps: withStates(steps, made, at.line), hazards: [], exceptions: made.exceptions })
 }
 
-const MOST_PIECES = 50
-const MOST_REPEATS = 100
-
 /** A piece of a batch: how often it is made, and the run of tube that it is on; of its own where none is given. */
 interface BatchRead extends PieceAsked {
   readonly repeats: number
@@ -248,15 +240,6 @@ function batchPieceOf(piece: unknown, i: number, named: Json): BatchRead {
   }
 }
 
-/** What pieces of one batch have to agree in, by its field. */
-const AGREE: readonly (readonly [field: string, what: string, of: (p: BatchRead) => unknown])[] = [
-  ['rig.fuel', 'fuel', ({ rig }) => rig.fuel],
-  ['rig.oxygenHose', 'oxygen hose', ({ rig }) => rig.oxygenHose],
-  ['rig.fuelHose', 'fuel hose', ({ rig }) => rig.fuelHose],
-  ['rig.acetyleneCylinder', 'cylinders', ({ rig }) => [rig.acetyleneCylinderM3, rig.acetyleneCylinders]],
-  ['rig.torch.checkValves', 'handle', ({ torch }) => torch.checkValves],
-]
-
 /** A batch: pieces in the given order on one line. */
 function batch(input: Json): void {
   const { pieces } = input
@@ -266,31 +249,9 @@ function batch(input: Json): void {
   const named = { methods: input['methods'] ?? input['schools'] ?? {} }
   procedureAsked(named)
   const read = pieces.map((p, i) => batchPieceOf(p, i, named))
-  const attachments = read.some((p) => p.torch.kind !== 'cutting-torch')
-  // a torch of which nobody said what it is cuts with an attachment where another piece is brazed with the same handle
-  const fitted = read.map((p) =>
-    attachments && !p.said && p.torch.kind === 'cutting-torch'
-      ? { ...p, torch: { ...p.torch, kind: 'cutting-attachment' as const } }
-      : p,
-  )
-  const [first] = fitted
-  fitted.forEach((p, i) => {
-    for (const [field, what, of] of AGREE)
-      if (first && JSON.stringify(of(p)) !== JSON.stringify(of(first)))
-        throw new BadInput(
-          `pieces.${i}.${field}`,
-          `All pieces of a batch are made on one rig: this one has another ${what} than the first.`,
-        )
-    if (
-      first &&
-      p.torch.kind !== first.torch.kind &&
-      [p, first].some((q) => q.torch.kind === 'cutting-torch')
-    )
-      throw new BadInput(
-        `pieces.${i}.rig.torch.kind`,
-        'A cutting torch takes no attachment. A handle with attachments does: cutting-attachment, brazing-handle, heating-head.',
-      )
-  })
+  const fitted = fitOneHandle(read)
+  const apart = disagreement(fitted)
+  if (apart) throw new BadInput(`pieces.${apart.at}.${apart.field}`, apart.message)
   const made: BatchPiece[] = []
   for (const p of fitted) {
     const parts = p.parts(p.torch)

@@ -11,10 +11,19 @@ import { UNITS, type UnitId } from '#core/quantity/index.ts'
 import { shapesOf } from './field-schemas.ts'
 import { instant, LINES, NAME, NOT_PLAIN, recordOf, shape, typed, TYPED, uuid, word } from './primitives.ts'
 
+const count = (what: string) =>
+  number()
+    .typeError(`${what} should be a number.`)
+    .integer(`${what} should be whole.`)
+    .min(1, `${what} counts from 1.`)
+    .required(`${what} is missing.`)
 const written = {
   id: uuid('The entry'),
   pieceId: uuid('The piece'),
   runId: uuid('The run').nullable().defined('The run is missing.'),
+  /** Which making of its run it tells of, from 1; 1 and 1 where there is no run. */
+  place: count('The place in the batch'),
+  repeat: count('Which of them'),
   personId: uuid('The person').nullable().defined('The person is missing.'),
   at: instant(),
   /** The entry whose place it takes, with why; null for a new one. */

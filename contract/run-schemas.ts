@@ -7,7 +7,9 @@ import { instant, LINES, NAME, NOT_PLAIN, shape, typed, uuid, word } from './pri
 
 export const runSchema = shape({
   id: uuid('The run'),
-  pieceId: uuid('The piece'),
+  /** What is made: one piece, or a batch of them. */
+  pieceId: uuid('The piece').nullable().defined('The piece is missing.'),
+  batchId: uuid('The batch').nullable().defined('The batch is missing.'),
   personId: uuid('The person').nullable().defined(),
   at: instant(),
 }).required()
@@ -84,6 +86,11 @@ export const runEventSchema = lazy((value: unknown) => {
 export const readingSchema = shape({
   id: uuid('The reading'),
   runId: uuid('The run'),
+  /** The step in hand; empty where nobody said. */
+  stepId: string()
+    .typeError('The step should be text.')
+    .max(60, 'The step is too long.')
+    .defined('The step is missing.'),
   personId: uuid('The person').nullable().defined('The person is missing.'),
   at: instant(),
   figure: typed(),

@@ -28,6 +28,7 @@ import {
   stockSchema,
   stockCutSchema,
 } from './rig-schemas.ts'
+import { batchSchema, batchChangeSchema } from './batch-schemas.ts'
 import {
   runSchema,
   runEventSchema,
@@ -48,6 +49,7 @@ import {
 import { mendSchema, restoreSchema, COPY_NAME } from './copy-schemas.ts'
 import { testSchema, testEventSchema } from './test-schemas.ts'
 export * from './piece-schemas.ts'
+export * from './batch-schemas.ts'
 export * from './rig-schemas.ts'
 export * from './run-schemas.ts'
 export * from './log-schemas.ts'
@@ -86,6 +88,9 @@ export const ROUTES = {
   getPiece: { params: idParams, body: none },
   addPiece: { params: none, body: pieceSchema },
   changePiece: { params: idParams, body: pieceChangeSchema },
+  addBatch: { params: none, body: batchSchema },
+  getBatch: { params: idParams, body: none },
+  changeBatch: { params: idParams, body: batchChangeSchema },
   startRun: { params: none, body: runSchema },
   getRun: { params: idParams, body: none },
   streamRun: { params: idParams, body: none },

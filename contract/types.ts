@@ -4,8 +4,7 @@ import type { CutPlan, MeasuredKerf, OwnCut } from '#core/cut/index.ts'
 import type { FuelId } from '#core/gas/fuels.ts'
 import type { Figure } from '#core/figure.ts'
 import type { Divisions, Gear } from '#core/rig/gear.ts'
-import type { LineSetup } from '#core/line/setup.ts'
-import type { Step } from '#core/line/steps.ts'
+import type { LedStep, OnLine } from '#core/line/led.ts'
 import type { HeldFigures } from '#core/span.ts'
 import type { Tried } from '#core/check/faults.ts'
 import type { TestAsked, TestEvent, TestKind } from '#core/check/test-record.ts'
@@ -14,7 +13,7 @@ import type { Sample } from '#core/instrument/thin.ts'
 import type { LineBrief } from '#core/record/fields.ts'
 import type { LineResult } from '#core/record/entry.ts'
 import type { Calibration, GrownRow, Helped } from '#core/record/grown.ts'
-import type { Clock, RunEvent } from '#core/record/run.ts'
+import type { Clock, Making, RunEvent } from '#core/record/run.ts'
 import type {
   DAMAGED_TABLES,
   OutlineFile,
@@ -92,24 +91,39 @@ export interface Job extends JobSummary {
   readonly earlier: string | null
   readonly later: string | null
 }
-export interface Run {
-  readonly id: string
+/** A piece in a run, as it stood when the run began: later changes of it do not touch the run. */
+export interface RunPiece extends OnLine {
   readonly pieceId: string
   readonly jobId: string
   readonly jobName: string
+  readonly title: string
+  readonly draft: PieceDraft
+  readonly plan: CutPlan | BrazePlan
+  /** How often it is made, 1 or more. */
+  readonly repeats: number
+}
+/** What came out of one making of a piece in a run, as the log has it. */
+export interface MakingLogged extends Making {
+  readonly line: LogSummary
+}
+export interface Run {
+  readonly id: string
+  /** The batch that it makes; null for a single piece. */
+  readonly batchId: string | null
+  /** The batch's name, or the piece's. */
   readonly title: string
   readonly personId: string | null
   readonly personName: string | null
   readonly startedAt: string
   readonly endedAt: string | null
+  /** All that was made is in the log. */
   readonly logged: boolean
-  /** As they stood when the run began: later changes of the piece do not touch it. */
-  readonly draft: PieceDraft
-  readonly plan: CutPlan | BrazePlan
-  readonly steps: readonly Step[]
-  /** What ways out of the work and back are made from, as it stood when the run began. */
-  readonly setup: LineSetup
+  /** What is made in it, in its order: one or more. */
+  readonly pieces: readonly RunPiece[]
+  readonly steps: readonly LedStep[]
   readonly events: readonly RunEvent[]
+  /** What of it is in the log, in the order of its making. */
+  readonly lines: readonly MakingLogged[]
 }
 /** What all pieces of a job take together: s, m³ at 70 F and 1 atm, m, kg, and the shop's own money where it is priced. */
 export interface WholeJob {
@@ -146,9 +160,12 @@ export interface RunChange {
 }
 export interface RunSummary {
   readonly id: string
+  /** The piece that it begins with. */
   readonly pieceId: string
   readonly jobId: string
   readonly jobName: string
+  readonly batchId: string | null
+  /** The batch's name, or the piece's. */
   readonly title: string
   readonly personName: string | null
   readonly startedAt: string
@@ -160,6 +177,26 @@ export interface RunSummary {
   readonly nextFigure: Pick<Figure, 'value' | 'unit'> | null
   /** Clocks that go on beside it, also after its end. */
   readonly clocks: readonly Clock[]
+}
+/** A piece as a batch makes it. */
+export interface BatchItem {
+  readonly piece: PieceSummary
+  readonly repeats: number
+}
+/** A batch as lists show it. */
+export interface BatchSummary {
+  readonly id: string
+  readonly name: string
+  readonly pieces: readonly BatchItem[]
+  /** Its run: the one that is under way, else the last that made some of it. */
+  readonly runId: string | null
+}
+/** Pieces that are laid out to be made one after another on one set-up, in their order. */
+export interface Batch extends Omit<BatchSummary, 'pieces'> {
+  readonly pieces: readonly (Omit<BatchItem, 'piece'> & { readonly piece: Piece })[]
+  readonly version: number
+  /** It is on no list any more: made, or put aside. */
+  readonly closed: boolean
 }
 /** Gas that a finished run took by its plan, m³ at 70 F and 1 atm. */
 export interface GasUsed {
@@ -203,8 +240,10 @@ export interface LogEntry extends LogSummary {
   readonly run: {
     readonly startedAt: string
     readonly endedAt: string | null
-    readonly steps: readonly Step[]
+    readonly steps: readonly LedStep[]
     readonly events: readonly RunEvent[]
+    /** Which making of the run it tells of. */
+    readonly making: Making
   } | null
 }
 /** The shop's own good runs, as plans go by them, and what was tried against faults. */
@@ -386,6 +425,8 @@ export interface Today {
   /** Ended runs whose clocks still go on. */
   readonly watched: readonly RunSummary[]
   readonly next: readonly PieceSummary[]
+  /** Batches that are laid out, the newest first. */
+  readonly batches: readonly BatchSummary[]
   readonly recent: readonly LogSummary[]
 }
 /** A tip of the shop's own: its name, and its orifice as typed. */
@@ -446,6 +487,9 @@ export interface Answers {
   getPiece: Piece
   addPiece: PieceChanged
   changePiece: PieceChanged
+  addBatch: Batch
+  getBatch: Batch
+  changeBatch: Batch
   startRun: Pick<RunSummary, 'id'>
   getRun: Run
   streamRun: never

@@ -223,7 +223,7 @@ describe('instruments', () => {
     await pressByKey(page, 'This gauge is known to read off')
     await see(page, 'Step 11 of')
     await until(page, () => !document.body.innerText.includes('not saved yet'))
-    const { entries } = (await server.call('GET', `/api/log?piece=${run.pieceId}&kind=reading`))
+    const { entries } = (await server.call('GET', `/api/log?piece=${run.pieces[0]?.pieceId}&kind=reading`))
       .json as LogPage
     expect(entries.map((e) => (e.told.kind === 'reading' ? e.told.device : ''))).toEqual(
       expect.arrayContaining(['', 'Oxygen regulator, bench']),

@@ -178,7 +178,7 @@ describe('a step that is left out', () => {
     const run = (await server.call('GET', `/api/runs/${runIdOf(page)}`)).json as Run
     const proofs = run.events.flatMap((e) => (e.kind === 'assert' ? [e.proof.kind] : []))
     expect(proofs).toEqual(['reading', 'ago'])
-    const { entries } = (await server.call('GET', `/api/log?piece=${run.pieceId}&kind=override`))
+    const { entries } = (await server.call('GET', `/api/log?piece=${run.pieces[0]?.pieceId}&kind=override`))
       .json as LogPage
     expect(entries.map((e) => (e.told.kind === 'override' ? e.told.reason : ''))).toContainEqual(
       expect.stringMatching(/^Set already, seen by .*: \d+ psi$/),

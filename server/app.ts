@@ -21,6 +21,7 @@ import { instrumentHandlers } from './routes/instruments.ts'
 import { closeOutHandlers } from './routes/close-out.ts'
 import { sheetHandlers } from './routes/sheet.ts'
 import { copyHandlers } from './routes/copies.ts'
+import { batchHandlers } from './routes/batches.ts'
 import { benchHandlers } from './routes/bench.ts'
 
 const BODY_LIMIT = '256kb'
@@ -57,6 +58,7 @@ export function createApp({ log, pages, version, ...context }: AppOptions): Koa 
     ...logHandlers,
     ...troubleHandlers,
     ...benchHandlers,
+    ...batchHandlers,
     ...testHandlers,
     ...instrumentHandlers,
     ...closeOutHandlers,

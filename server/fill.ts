@@ -9,6 +9,7 @@ import { procedureOf } from '#application/procedure-of.ts'
 import { readEntry, workedOn } from '#application/read-entry.ts'
 import type { LogDraft, PieceDraft } from '#contract/schemas.ts'
 import type { Run } from '#contract/types.ts'
+import type { NewRunPiece } from './db/tables/runs.ts'
 import type { NewEntry } from './db/tables/log-rows.ts'
 import { brazeCameOut, cutCameOut } from './demo/results.ts'
 import { fillDemo } from './demo/demo.ts'
@@ -27,6 +28,8 @@ export interface Years {
 const PIECES_A_JOB = 20
 const DAYS = 3650
 const AT_ONCE = 1000
+/** The only making of a single piece. */
+const WHOLE = { place: 1, repeat: 1 } as const
 /** Of what came out, in so many ways for each seed of a piece. */
 const WAYS = 12
 const THICKNESSES = ['1/4 in', '3/8 in', '10 mm', '1/2 in', '5/8 in', '3/4 in', '1 in', '30 mm']
@@ -52,7 +55,7 @@ const NOTES = [
 /** A piece that can be planned and run, with what may come out of it. */
 interface Seed {
   readonly draft: PieceDraft
-  readonly run: Pick<Run, 'plan' | 'steps' | 'setup'>
+  readonly run: Pick<NewRunPiece, 'plan' | 'setup'> & Pick<Run, 'steps'>
   readonly lines: readonly Pick<
     NewEntry,
     'kind' | 'thicknessM' | 'tipOrificeM' | 'outcome' | 'good' | 'told'
@@ -179,8 +182,9 @@ function addPieces(store: Store, years: Years, random: () => number, id: () => s
 /** A run of a piece from its first step to its last, with the line that it writes itself. */
 function addRun(store: Store, piece: Piece, personId: string | null, id: () => string): string {
   const { plan, steps, setup } = piece.seed.run
-  const run = { id: id(), pieceId: piece.id, draft: piece.seed.draft, plan, steps, setup }
-  store.runs.add({ ...run, personId, at: piece.at.toISOString() })
+  const made = { pieceId: piece.id, draft: piece.seed.draft, plan, setup, repeats: 1 }
+  const run = { id: id(), pieces: [made], steps }
+  store.runs.add({ ...run, batchId: null, personId, at: piece.at.toISOString() })
   const events: RunEvent[] = steps.map((s, i) => ({
     id: id(),
     kind: 'done',
@@ -190,7 +194,7 @@ function addRun(store: Store, piece: Piece, personId: string | null, id: () => s
   }))
   store.runs.addEvents(run, events, foldRun(run, events))
   const at = addMinutes(piece.at, steps.length).toISOString()
-  store.runs.end(run, at)
+  store.runs.end(run, at, [WHOLE])
   const told: LineResult = {
     kind: 'run',
     state: 'finished',
@@ -225,7 +229,8 @@ function addLine(
     { id: piece.id, jobName: piece.jobName, title: piece.title, draft: piece.seed.draft },
     personId,
   )
-  store.log.add({ ...line, ...head })
+  const tells = line.runId !== null && (line.kind === 'cut' || line.kind === 'braze')
+  store.log.add({ ...line, ...head }, tells ? WHOLE : undefined)
 }
 
 /** Something that is told of a piece beside what came out. */

@@ -1,7 +1,8 @@
+import { makingTitle, type Making } from '#core/record/run.ts'
 import { isGoodBraze, isGoodCut, type BrazeResult, type CutResult } from '#core/record/entry.ts'
 import type { WorkedOn } from '#application/read-entry.ts'
 import type { LogDraft } from '#contract/schemas.ts'
-import type { Piece } from '#contract/types.ts'
+import type { Piece, RunPiece } from '#contract/types.ts'
 import type { NewEntry } from './db/tables/log-rows.ts'
 import { AppError } from './errors.ts'
 import type { Store } from './store.ts'
@@ -33,6 +34,17 @@ export function headOf(
     handling: draft?.kind === 'cut' ? draft.rig.handling : '',
   }
 }
+
+/** A piece in a run as lines name it: with which of them it is, where there are several. */
+export const headOfMaking = (
+  { pieceId, jobName, title, draft, repeats }: RunPiece,
+  making: Pick<Making, 'repeat'>,
+): Pick<Piece, 'id' | 'jobName' | 'title' | 'draft'> => ({
+  id: pieceId,
+  jobName,
+  title: makingTitle(title, repeats, making),
+  draft,
+})
 
 /** What a line says that judges nothing and takes no other's place. */
 export const UNJUDGED = { outcome: 'none', good: false, corrects: null, why: '' } as const

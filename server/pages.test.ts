@@ -47,6 +47,7 @@ describe('an empty log', () => {
   it('has a day, jobs, people and a log with nothing in them, and settings to begin with', async () => {
     expect((await server.call('GET', '/api/today')).json).toEqual({
       running: [],
+      batches: [],
       toWrite: [],
       moreToWrite: false,
       lastCopy: null,

@@ -92,7 +92,7 @@ describe('the demo log', () => {
 describe('a run', () => {
   it('freezes the plan, stores each step once, in order, and ends', async () => {
     const run = await start(await copyOf(await planned()))
-    expect(run.plan.figures).toMatchObject({ cuttingOxygenPressure: { source: 'chart' } })
+    expect(run.pieces[0]?.plan.figures).toMatchObject({ cuttingOxygenPressure: { source: 'chart' } })
     const first = event(run)
     const change = { id: run.id, seq: 1, event: first, endedAt: null }
     // a confirmation answers what it changed, and no more
@@ -269,7 +269,7 @@ describe('the log', () => {
     )
     for (const step of run.steps.slice(1))
       await server.call('POST', `/api/runs/${run.id}/events`, event(run, { stepId: step.id }))
-    const { entries } = await get<LogPage>(`/api/log?piece=${run.pieceId}`)
+    const { entries } = await get<LogPage>(`/api/log?piece=${run.pieces[0]?.pieceId}`)
     expect(entries.map((e) => e.told)).toEqual(
       expect.arrayContaining([
         expect.objectContaining({ kind: 'run', state: 'finished', skipped: 1 }),
@@ -277,7 +277,11 @@ describe('the log', () => {
       ]),
     )
     // and nothing is learnt from it, however well it went
-    const made = await server.call('POST', '/api/log', cutEntry(run.pieceId, { runId: run.id }))
+    const made = await server.call(
+      'POST',
+      '/api/log',
+      cutEntry(run.pieces[0]?.pieceId ?? '', { runId: run.id }),
+    )
     expect(made.status).toBe(201)
     const learnt = server.db
       .prepare('SELECT p.good, p.live FROM points p JOIN log l ON l.key = p.key WHERE l.id = ?')
@@ -313,7 +317,7 @@ describe('the log', () => {
     ).toBe(422)
     const fault = {
       id: randomUUID(),
-      pieceId: run.pieceId,
+      pieceId: run.pieces[0]?.pieceId,
       runId: run.id,
       personId: null,
       at: NOW,
@@ -425,7 +429,7 @@ describe('breaks and people of a run', () => {
     const run = await upTo('set-oxygen')
     const say = (stepId: string, over: object) =>
       server.call('POST', `/api/runs/${run.id}/events`, event(run, { stepId, ...over }))
-    const oxygen = figureNamed(run.plan, 'cuttingOxygenPressure')?.value ?? 0
+    const oxygen = figureNamed(run.pieces[0]?.plan ?? { figures: {} }, 'cuttingOxygenPressure')?.value ?? 0
     const reading = (si: number, by: string | null | undefined = orla) =>
       say('set-oxygen', { kind: 'assert', proof: { kind: 'reading', by, si } })
     const refused = { status: 422, json: { error: { code: 'skip-refused' } } }
@@ -439,7 +443,7 @@ describe('breaks and people of a run', () => {
     // it stands as it was proved, and can be read again
     const stored = await get<Run>(`/api/runs/${run.id}`)
     expect(stored.events.at(-1)).toMatchObject({ kind: 'assert', proof: { kind: 'reading', by: orla } })
-    const [line] = (await get<LogPage>(`/api/log?piece=${run.pieceId}&kind=override`)).entries
+    const [line] = (await get<LogPage>(`/api/log?piece=${run.pieces[0]?.pieceId}&kind=override`)).entries
     expect(line?.told).toMatchObject({ reason: expect.stringMatching(/^Set already, seen by Orla: \d/) })
     const lit = await upTo('light')
     const light = (over: object) =>
@@ -743,7 +747,7 @@ describe('the database', () => {
     expect((await get<Piece>(`/api/pieces/${piece.id}`)).draft).toMatchObject({ work })
     const begun = await start(piece)
     const run = { id: begun.id }
-    expect(begun.plan.kind).toBe('braze')
+    expect(begun.pieces[0]?.plan.kind).toBe('braze')
     for (const step of begun.steps)
       await server.call(
         'POST',

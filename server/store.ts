@@ -1,5 +1,6 @@
 import { Damage } from './damage.ts'
 import type { Db } from './db/db.ts'
+import { batchesTable } from './db/tables/batches.ts'
 import { gearTable } from './db/tables/gear.ts'
 import { jobsTable } from './db/tables/jobs.ts'
 import { logTable } from './db/tables/log.ts'
@@ -18,6 +19,8 @@ import { torchesTable } from './db/tables/torches.ts'
 
 /** Every table of one database. `damage` hears of what cannot be read of it. */
 export function openStore(db: Db, damage = new Damage()) {
+  const pieces = piecesTable(db, damage)
+  const runs = runsTable(db, damage)
   return {
     marks: marksTable(db),
     settings: settingsTable(db, damage),
@@ -25,8 +28,9 @@ export function openStore(db: Db, damage = new Damage()) {
     torches: torchesTable(db, damage),
     gear: gearTable(db, damage),
     jobs: jobsTable(db),
-    pieces: piecesTable(db, damage),
-    runs: runsTable(db, damage),
+    pieces,
+    runs,
+    batches: batchesTable(db, pieces, runs),
     log: logTable(db, damage),
     tests: testsTable(db, damage),
     photos: photosTable(db),

@@ -31,9 +31,9 @@ function put(store: Store, e: FileEntry): string | 'added' | 'known' {
   const pieceId = e.pieceId !== null && store.pieces.brief(e.pieceId) ? e.pieceId : null
   const runId = e.runId !== null && store.runs.has(e.runId) ? e.runId : null
   const once = (e.kind === 'cut' || e.kind === 'braze') && e.corrects === null
-  if (runId !== null && once && store.log.entryOfRun(runId))
-    return 'This run is written down here already, by another line.'
-  store.log.add({ ...e, pieceId, runId, personId: null })
+  const making = runId !== null && once ? store.log.untold(runId, pieceId) : undefined
+  if (runId !== null && once && !making) return 'This run is written down here already, by another line.'
+  store.log.add({ ...e, pieceId, runId, personId: null }, making)
   return 'added'
 }
 

@@ -3,7 +3,8 @@
  * shut-down. The line's state is one across the whole of it: every step is judged from where the one before left it, by
  * the setting of the piece in hand.
  */
-import { forbidden, hazardsAtEnd, runSteps, type Met } from './hazards.ts'
+import { forbidden, hazardsAtEnd, type Met } from './hazards.ts'
+import { goOver, onAnotherRun, runLed, type LedStep, type OnLine } from './led.ts'
 import {
   gasesOn,
   refused,
@@ -18,26 +19,22 @@ import { nitrogenOff, nitrogenOn } from './stages/nitrogen.ts'
 import { pressures } from './stages/pressures.ts'
 import { fireWatch, shutDown, shutTorch } from './stages/shut.ts'
 import type { LineSetup, MethodException } from './setup.ts'
-import { coldLine, foundLine, type Gas, type LineSetting, type LineState } from './state.ts'
+import { foundLine, type Gas, type LineSetting, type LineState } from './state.ts'
 import type { Step } from './steps.ts'
 import { stageOf, type Stage } from './stage.ts'
 import { ATTACHMENT, tipChange } from './ways.ts'
 
 /** A piece of a batch: its line, its steps, and how often it is made. */
-export interface BatchPiece {
-  readonly setup: LineSetup
+export interface BatchPiece extends OnLine {
   readonly work: WorkSteps
   /** 1 or more. */
   readonly repeats: number
-  /** Names the run of tube that it is on: joints of one run share its nitrogen. Absent for what is on none. */
-  readonly run?: string | undefined
 }
 
-/** A step of a batch: its stretch, and the piece and repeat that it belongs to, from 1. */
-export interface BatchStep extends Step {
+/** A step of a batch: as it is led, with its stretch and the piece whose setting it is judged by. */
+export interface BatchStep extends LedStep {
+  readonly by: number
   readonly stage: Stage
-  readonly piece?: number
-  readonly repeat?: number
 }
 
 /** The steps of a batch with the state that each leaves, or why there are none. */
@@ -45,9 +42,8 @@ export type BatchProcedure =
   | {
       readonly ok: true
       readonly steps: readonly BatchStep[]
-      /** As each step leaves the line, and what it was judged by. */
+      /** As each step leaves the line. */
       readonly states: readonly LineState[]
-      readonly settings: readonly LineSetting[]
       /** Bounded things met inside their bounds; `at` counts the acts. */
       readonly cautions: readonly Met[]
       readonly exceptions: readonly MethodException[]
@@ -121,29 +117,42 @@ interface Unit {
 class Composer {
   readonly steps: BatchStep[] = []
   readonly states: LineState[] = []
-  readonly settings: LineSetting[] = []
   readonly met: Met[] = []
   readonly exceptions: MethodException[] = []
   private acts = 0
+  private by = 0
   private readonly ids = new Map<string, number>()
 
-  constructor(public line: LineState) {}
+  constructor(
+    public line: LineState,
+    private readonly pieces: readonly BatchPiece[],
+  ) {}
 
-  /** Adds steps, judged by a setting; `of` says which stretch and piece they are of: else each of its own, and of none. */
+  /**
+   * Adds steps, judged by the setting of a piece by its index; `of` says which stretch and piece they are of: else each
+   * of its own, and of none.
+   */
   add(
     steps: readonly Step[],
-    setting: LineSetting,
+    by: number,
     of: Partial<Pick<BatchStep, 'stage' | 'piece' | 'repeat'>> = {},
   ): void {
-    for (const step of steps) {
-      const { state, met } = runSteps([step], setting, this.line)
+    for (const plain of steps) {
+      const step = { ...plain, id: this.named(plain.id), by: by + 1, stage: stageOf(plain), ...of }
+      this.goOver(by)
+      const { state, met } = runLed([step], this.pieces, this.line)
       this.met.push(...met.map((m) => ({ ...m, at: m.at + this.acts })))
       this.acts += step.acts.length
       this.line = state
       this.states.push(state)
-      this.settings.push(setting)
-      this.steps.push({ ...step, id: this.named(step.id), stage: stageOf(step), ...of })
+      this.steps.push(step)
     }
+  }
+  /** From here on the line is met as the piece at an index has it. */
+  private goOver(by: number): void {
+    const [from, to] = [this.pieces[this.by], this.pieces[by]]
+    if (from && to) this.line = goOver(this.line, from, to)
+    this.by = by
   }
   /** A step that comes again has a number behind its name: each is one of its own in its run. */
   private named(id: string): string {
@@ -156,10 +165,6 @@ class Composer {
     for (const e of c.exceptions)
       if (!this.exceptions.some((known) => known.method === e.method)) this.exceptions.push(e)
   }
-  /** The next piece is on another line than the last, or on none: its own pressure, its own air. */
-  onWorkOf(setting: LineSetting): void {
-    this.line = { ...this.line, work: coldLine(setting).work }
-  }
 }
 
 /** What is laid out and looked over before any gas is on, for all pieces; what is alike is told once. */
@@ -168,7 +173,6 @@ function layOut(to: Composer, pieces: readonly BatchPiece[]): void {
   const shared = (s: Step) => ONCE.has(s.id) || s.id.startsWith('caution')
   const [first] = pieces
   if (!first) return
-  const { setting } = first.setup
   pieces.forEach(({ work }, i) => {
     // the guide goes from piece to piece: before the gas is on it lies on the first
     const own = work.before.filter((s) => s.id !== 'rig' && (s.role !== 'guide' || i === 0))
@@ -176,12 +180,12 @@ function layOut(to: Composer, pieces: readonly BatchPiece[]): void {
       const key = shared(step) ? `${step.id} ${step.act}` : `${i} ${step.id}`
       if (told.has(key)) continue
       told.add(key)
-      to.add([step], setting, shared(step) ? {} : { piece: i + 1 })
+      to.add([step], 0, shared(step) ? {} : { piece: i + 1 })
     }
   })
   to.add(
     first.work.before.filter((s) => s.id === 'rig'),
-    setting,
+    0,
   )
 }
 
@@ -200,12 +204,12 @@ function make(to: Composer, { at, repeat, piece }: Unit, nth: number): void {
       ...look,
       ...work.work,
     ],
-    setup.setting,
+    at,
     { stage: 'piece', piece: at + 1, repeat },
   )
 }
 const cooled = (to: Composer, { at, repeat, piece }: Unit): void => {
-  to.add(piece.work.cooling, piece.setup.setting, { stage: 'piece', piece: at + 1, repeat })
+  to.add(piece.work.cooling, at, { stage: 'piece', piece: at + 1, repeat })
 }
 
 const NEXT = { stage: 'next' } as const
@@ -215,7 +219,7 @@ function between(to: Composer, from: Unit, next: Unit): void {
   const [a, b] = [from.piece.setup, next.piece.setup]
   const c = new StageContext(b)
   const old = new StageContext(a)
-  const sameRun = from.piece.run !== undefined && from.piece.run === next.piece.run
+  const sameRun = !onAnotherRun(from.piece, next.piece)
   const attached = a.torch.kind === b.torch.kind
   const tip = attached && sameTip(a.setting, b.setting)
   const set = GASES.filter((side) => !setAlike(a, b, side))
@@ -224,34 +228,31 @@ function between(to: Composer, from: Unit, next: Unit): void {
   const handsFree = !ofLine || (sameRun && b.nitrogen === undefined)
   if (tip && set.length === 0 && handsFree && !needsCold(from.piece.work.cooling)) {
     cooled(to, from)
-    if (a.setting.flame !== b.setting.flame) to.add(trimming(c), b.setting, NEXT)
+    if (a.setting.flame !== b.setting.flame) to.add(trimming(c), next.at, NEXT)
     to.departs(c)
     return
   }
-  to.add(shutTorch(old), a.setting, NEXT)
+  to.add(shutTorch(old), from.at, NEXT)
   cooled(to, from)
-  if (ofLine && !sameRun) {
-    to.add(nitrogenOff(old), a.setting, NEXT)
-    to.onWorkOf(b.setting)
-  }
+  if (ofLine && !sameRun) to.add(nitrogenOff(old), from.at, NEXT)
   if (attached) {
-    if (!tip) to.add([tipChange(b), recheck(c)], b.setting, NEXT)
+    if (!tip) to.add([tipChange(b), recheck(c)], next.at, NEXT)
     const wanted = new Set(set.map((side) => `set-${side}`))
     to.add(
       pressures(c).filter((s) => wanted.has(s.id)),
-      b.setting,
+      next.at,
       NEXT,
     )
   } else {
-    to.add(shutDown(old, to.line), a.setting, NEXT)
-    to.add([ATTACHMENT], a.setting, NEXT)
+    to.add(shutDown(old, to.line), from.at, NEXT)
+    to.add([ATTACHMENT], from.at, NEXT)
     // nitrogen that runs on along one run of tube is not touched
-    to.add(gasesOn(c, to.line.nitrogen.turns > 0 ? FLAME_SIDES : c.sides), b.setting, NEXT)
+    to.add(gasesOn(c, to.line.nitrogen.turns > 0 ? FLAME_SIDES : c.sides), next.at, NEXT)
   }
   if (sameRun) {
-    if (b.nitrogen) to.add([MOVE_EXIT], b.setting, NEXT)
-  } else to.add(nitrogenOn(c), b.setting, NEXT)
-  to.add([...lighting(c, to.line.handle > 0), ...trimming(c)], b.setting, NEXT)
+    if (b.nitrogen) to.add([MOVE_EXIT], next.at, NEXT)
+  } else to.add(nitrogenOn(c), next.at, NEXT)
+  to.add([...lighting(c, to.line.handle > 0), ...trimming(c)], next.at, NEXT)
   to.departs(c)
 }
 
@@ -270,11 +271,14 @@ export function composeBatch(pieces: readonly BatchPiece[]): BatchProcedure {
   )
   const nitrogen = pieces.some((p) => p.setup.nitrogen !== undefined)
   const found = foundLine(first.setup.setting)
-  const to = new Composer(nitrogen ? { ...found, nitrogen: { ...found.nitrogen, screwPa: 1 } } : found)
+  const to = new Composer(
+    nitrogen ? { ...found, nitrogen: { ...found.nitrogen, screwPa: 1 } } : found,
+    pieces,
+  )
   layOut(to, pieces)
   const c = new StageContext(first.setup)
-  to.add([...gasesOn(c, nitrogen ? EVERY_SIDE : c.sides), ...nitrogenOn(c)], first.setup.setting)
-  to.add([...lighting(c), ...trimming(c)], first.setup.setting)
+  to.add([...gasesOn(c, nitrogen ? EVERY_SIDE : c.sides), ...nitrogenOn(c)], 0)
+  to.add([...lighting(c), ...trimming(c)], 0)
   to.departs(c)
   units.forEach((unit, i) => {
     const before = units[i - 1]
@@ -283,11 +287,12 @@ export function composeBatch(pieces: readonly BatchPiece[]): BatchProcedure {
   })
   const end = new StageContext(last.setup)
   const unit = units.at(-1)
-  to.add(shutTorch(end), last.setup.setting)
+  const at = pieces.length - 1
+  to.add(shutTorch(end), at)
   if (unit) cooled(to, unit)
-  to.add([...shutDown(end, to.line), ...nitrogenOff(end)], last.setup.setting)
-  pieces.forEach((p, i) => to.add(p.work.after, last.setup.setting, { stage: 'shut', piece: i + 1 }))
-  to.add(fireWatch(), last.setup.setting)
+  to.add([...shutDown(end, to.line), ...nitrogenOff(end)], at)
+  pieces.forEach((p, i) => to.add(p.work.after, at, { stage: 'shut', piece: i + 1 }))
+  to.add(fireWatch(), at)
   to.departs(end)
   const wrong = [...forbidden(to.met), ...forbidden(hazardsAtEnd(to.line))][0]
   if (wrong) return refused(wrong.hazard, wrong.text)
@@ -295,7 +300,6 @@ export function composeBatch(pieces: readonly BatchPiece[]): BatchProcedure {
     ok: true,
     steps: withDepartures(to.steps, to.exceptions),
     states: to.states,
-    settings: to.settings,
     cautions: to.met.filter((m) => m.grade === 'bounded'),
     exceptions: to.exceptions,
   }

@@ -136,6 +136,12 @@ export function brazeParts(
   }
 }
 
+/** Names the run of tube that a joint is on, by all that is known of it: joints that say the same share its nitrogen. */
+export const runOfTube = ({
+  work: { tubeRun, services, pressurePa },
+}: Pick<BrazeRequest, 'work'>): string | undefined =>
+  tubeRun.length > 0 ? JSON.stringify([tubeRun, [...services], pressurePa]) : undefined
+
 /**
  * The ordered steps of one braze or casting repair, from a cold rig to a cold rig.
  * @returns the steps only when the plan has no stop and the line's state model meets nothing forbidden in them

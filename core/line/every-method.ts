@@ -1,6 +1,6 @@
 import { FUELS, type FuelId } from '../gas/fuels.ts'
 import { searchWays } from './leave-search.ts'
-import { composeBatch, type BatchProcedure } from './batch.ts'
+import { composeBatch, type BatchPiece, type BatchProcedure } from './batch.ts'
 import { compose, type Procedure } from './procedure.ts'
 import { BREAKS, STANDS, standing, wayOut, type BreakName } from './ways.ts'
 import { everyMethod, setupOf } from './test-support.ts'
@@ -59,6 +59,23 @@ export interface JudgedPiece {
   readonly repeats: number
 }
 
+const batchOf = (fuel: FuelId, pieces: readonly JudgedPiece[], methods: LineMethods): BatchPiece[] =>
+  pieces.map(({ rig, orificeM, repeats }, i) => {
+    const setup = setupOf(fuel, rig.kind, { ...rig, methods })
+    const tip = { ...setup.setting.tip, flames: setup.setting.tip?.flames ?? 1, orificeM }
+    return {
+      setup: {
+        ...setup,
+        // another bore wants another pressure
+        oxygenPa: setup.oxygenPa * (orificeM / 0.0011),
+        setting: { ...setup.setting, tip },
+      },
+      work: { before: [], work: [workOf(rig.kind)], cooling: [], after: [] },
+      repeats,
+      run: rig.nitrogen ? `run ${i % 2}` : undefined,
+    }
+  })
+
 /**
  * Composes a batch of pieces by some methods, on one handle with its attachments.
  * @throws Error naming the combination, when it is refused
@@ -67,27 +84,12 @@ export function judgeBatch(
   fuel: FuelId,
   pieces: readonly JudgedPiece[],
   methods: LineMethods,
-): Extract<BatchProcedure, { ok: true }> {
-  const made = composeBatch(
-    pieces.map(({ rig, orificeM, repeats }, i) => {
-      const setup = setupOf(fuel, rig.kind, { ...rig, methods })
-      const tip = { ...setup.setting.tip, flames: setup.setting.tip?.flames ?? 1, orificeM }
-      return {
-        setup: {
-          ...setup,
-          // another bore wants another pressure
-          oxygenPa: setup.oxygenPa * (orificeM / 0.0011),
-          setting: { ...setup.setting, tip },
-        },
-        work: { before: [], work: [workOf(rig.kind)], cooling: [], after: [] },
-        repeats,
-        run: rig.nitrogen ? `run ${i % 2}` : undefined,
-      }
-    }),
-  )
+): Extract<BatchProcedure, { ok: true }> & { readonly pieces: readonly BatchPiece[] } {
+  const asked = batchOf(fuel, pieces, methods)
+  const made = composeBatch(asked)
   if (!made.ok)
     throw new Error(`${made.because}: ${fuel}, ${JSON.stringify(pieces)}, ${JSON.stringify({ ...methods })}`)
-  return made
+  return { ...made, pieces: asked }
 }
 
 /**
@@ -127,7 +129,7 @@ export function searchEveryRig(fuel: FuelId): { readonly places: number; readonl
   let [places, ways] = [0, 0]
   for (const rig of RIGS) {
     const made = whole(fuel, rig, USUAL_LINE_METHODS)
-    const found = searchWays(made.setup, made.steps)
+    const found = searchWays([{ setup: made.setup }], made.steps)
     if (found.stuck[0] !== undefined) throw new Error(`${fuel}, ${rig.kind}: ${found.stuck[0]}`)
     places += found.places
     ways += found.ways
@@ -159,6 +161,29 @@ export const batchPairs = (): readonly (readonly [JudgedPiece, JudgedPiece])[] =
       ),
     ),
   )
+
+/**
+ * Takes every way out from every place that a batch of two can reach, for each ordered pair by the usual methods: the
+ * second piece is begun from wherever the first can leave the line, and each break is taken in either and between them.
+ * @param pairs how many of the pairs, from the first; all where it is absent
+ * @returns how many places and ways there were
+ * @throws Error naming a place from which a way is missing
+ */
+export function searchPairs(
+  fuel: FuelId,
+  pairs: readonly (readonly [JudgedPiece, JudgedPiece])[] = batchPairs(),
+): { readonly places: number; readonly ways: number } {
+  let [places, ways] = [0, 0]
+  for (const pair of pairs) {
+    const made = judgeBatch(fuel, pair, USUAL_LINE_METHODS)
+    const found = searchWays(made.pieces, made.steps)
+    if (found.stuck[0] !== undefined)
+      throw new Error(`${fuel}, ${pair.map((p) => p.rig.kind).join(' then ')}: ${found.stuck[0]}`)
+    places += found.places
+    ways += found.ways
+  }
+  return { places, ways }
+}
 
 /**
  * Composes seeded batches of two to four pieces by seeded methods.

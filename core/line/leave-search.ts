@@ -1,8 +1,6 @@
-import { runSteps } from './hazards.ts'
-import type { LineSetup } from './setup.ts'
+import { goOver, pieceAt, runLed, type LedStep, type OnLine } from './led.ts'
 import { coldLine, type LineState } from './state.ts'
-import type { Step } from './steps.ts'
-import { BREAKS, plainId, wayOut, type BreakName, type LeftAt } from './ways.ts'
+import { BREAKS, wayOut, type BreakName, type LeftAt } from './ways.ts'
 
 /** Ways that lead out from wherever a run may be; the others are for where they make sense. */
 export const ALWAYS: readonly BreakName[] = ['short-pause', 'hand-over', 'shutdown']
@@ -42,28 +40,31 @@ export interface Searched {
 /**
  * Takes every way out from every place that a run can reach, those within other ways too, until no new place is found:
  * places are told apart by the folded state and the step in hand.
+ * @param pieces those that the steps are led for: one, or the pieces of a batch
  */
-export function searchWays(setup: LineSetup, steps: readonly Step[]): Searched {
-  const { setting } = setup
+export function searchWays(pieces: readonly OnLine[], steps: readonly LedStep[]): Searched {
   const seen = new Set<string>()
   const stuck: string[] = []
-  const open: LeftAt[] = [{ line: coldLine(setting), ahead: steps }]
+  const open: LeftAt[] = [{ line: coldLine(pieceAt(pieces, steps[0]).setup.setting), ahead: steps, pieces }]
   let ways = 0
   for (let at = open.pop(); at; at = open.pop()) {
     const [inHand, ...rest] = at.ahead
-    const name = plainId(inHand)
+    const name = inHand?.id.replace(/~.*$/, '')
     const key = `${name} ${folded(at.line)}`
     if (!inHand || seen.has(key)) continue
     seen.add(key)
-    open.push({ line: runSteps([inHand], setting, at.line).state, ahead: rest })
+    const here = pieceAt(pieces, inHand)
+    const after = runLed([inHand], pieces, at.line).state
+    open.push({ line: goOver(after, here, pieceAt(pieces, rest[0])), ahead: rest, pieces })
     for (const taken of BREAKS) {
-      const own = wayOut(setup, taken, at)
+      const own = wayOut(here.setup, taken, at)
       if (own) ways += 1
       else if (ALWAYS.includes(taken)) stuck.push(`${taken} at ${key}`)
       if (own && own.length > 0)
         open.push({
           line: at.line,
           ahead: [...own.map((s) => ({ ...s, id: `${s.id}~1` })), ...(taken === 'shutdown' ? [] : at.ahead)],
+          pieces,
         })
     }
   }

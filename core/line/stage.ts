@@ -35,21 +35,41 @@ export function stageOf({ id, phase }: Pick<Step, 'id' | 'phase'>): Stage {
   }
 }
 
-/** Steps that stand together: the stretch that one of them is in, and where it begins and ends (after its last). */
+/** A step as far as its stretch goes by it: in a batch it says its stretch itself, and which piece it is of. */
+interface Staged extends Pick<Step, 'id' | 'phase'> {
+  readonly stage?: Stage
+  readonly piece?: number
+  readonly repeat?: number
+}
+
+/** Steps that stand together: the stretch that they are in, and where it begins and ends (after its last). */
 export interface Stretch {
   readonly stage: Stage
+  /** Which piece of a batch it makes, and which of them, from 1. */
+  readonly piece?: number | undefined
+  readonly repeat?: number | undefined
   readonly from: number
   readonly to: number
 }
 
+/** What is done with a piece while it cools stands with the change that it is done in, where there is one. */
+const stretchOf = (step: Staged, last: Stretch | undefined): Omit<Stretch, 'from' | 'to'> => {
+  const stage = step.stage ?? stageOf(step)
+  if (stage !== 'piece') return { stage }
+  return step.phase === 'after' && (last?.stage === 'next' || last?.stage === 'shut')
+    ? { stage: last.stage }
+    : { stage, piece: step.piece, repeat: step.repeat }
+}
+
 /** The stretches of a list of steps, in their order. A stretch may come again. */
-export function stretchesOf(steps: readonly Pick<Step, 'id' | 'phase'>[]): readonly Stretch[] {
+export function stretchesOf(steps: readonly Staged[]): readonly Stretch[] {
   const found: Stretch[] = []
   steps.forEach((s, i) => {
-    const stage = stageOf(s)
     const last = found.at(-1)
-    if (last?.stage === stage) found[found.length - 1] = { ...last, to: i + 1 }
-    else found.push({ stage, from: i, to: i + 1 })
+    const own = stretchOf(s, last)
+    if (last?.stage === own.stage && last.piece === own.piece && last.repeat === own.repeat)
+      found[found.length - 1] = { ...last, to: i + 1 }
+    else found.push({ ...own, from: i, to: i + 1 })
   })
   return found
 }

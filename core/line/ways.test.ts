@@ -36,7 +36,7 @@ describe('leaving, from every place that a run can reach, within other ways too'
         : [{ do: 'heat' }],
     }
     const made = compose(setup, { before: [], work: [work], cooling: [], after: [] })
-    return searchWays(setup, given(made).steps)
+    return searchWays([{ setup }], given(made).steps)
   }
   // a fuel from a pipe has no cylinder to change: fewer places with as many kinds of them
   it.each(RIGS.map((rig) => [rig.nitrogen ? 'natural-gas' : 'acetylene', rig] as const))(
@@ -68,7 +68,7 @@ describe('leaving, from every place that a run can reach, within other ways too'
         { do: 'open-cylinder', side: 'oxygen', slowly: true },
       ],
     }
-    expect(searchWays(made.setup, [bad, ...made.steps]).stuck).not.toEqual([])
+    expect(searchWays([{ setup: made.setup }], [bad, ...made.steps]).stuck).not.toEqual([])
   })
 })
 

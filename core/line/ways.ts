@@ -3,6 +3,7 @@
  * perhaps half done, and offered only when the state model accepts them together with all that is still to come.
  */
 import { forbidden, hazardsAtEnd, runSteps } from './hazards.ts'
+import { runLed, type LedStep, type OnLine } from './led.ts'
 import type { LineSetup } from './setup.ts'
 import { assembly, cylinderSwap } from './stages/assembly.ts'
 import { StageContext } from './stages/context.ts'
@@ -40,7 +41,9 @@ export type BreakName = (typeof BREAKS)[number]
 /** Where the work is left: how the line stands by what was confirmed, and the steps to come, the one in hand first. */
 export interface LeftAt {
   readonly line: LineState
-  readonly ahead: readonly Step[]
+  readonly ahead: readonly LedStep[]
+  /** The pieces by which the steps to come are judged; absent where there is only the one that is in hand. */
+  readonly pieces?: readonly OnLine[]
 }
 
 const GASES: readonly Gas[] = ['oxygen', 'fuel']
@@ -99,8 +102,8 @@ const FLAME_ACTS: readonly ActName[] = ['light', 'heat', 'cut']
 const needsFlame = (ahead: readonly Step[]): boolean =>
   ahead.some((s) => s.acts.some((a) => FLAME_ACTS.includes(a.do)))
 
-/** The name of a step without the number of the break that it was put in by. */
-export const plainId = (step: Step | undefined): string | undefined => step?.id.replace(/~.*$/, '')
+/** The name of a step without the numbers of how often it came in a batch, and of the break that it was put in by. */
+export const plainId = (step: Step | undefined): string | undefined => step?.id.replace(/[.~].*$/, '')
 /** What comes before a step that is done next anyway. */
 function until(steps: readonly Step[], next: string | undefined): readonly Step[] {
   const at = steps.findIndex((s) => s.id === next)
@@ -338,19 +341,21 @@ const HAND_OVER: Step = {
  * @returns undefined where it is not to be taken from here, or where the model does not accept it from every state that
  *   the step in hand may have left, with all that is still to come behind it
  */
-export function wayOut(setup: LineSetup, name: BreakName, at: LeftAt): readonly Step[] | undefined {
-  const own = new Way(setup, at).steps(name)
-  if (!own) return undefined
-  const { setting } = setup
-  const rest = name === 'shutdown' ? [] : at.ahead
-  const safe = statesAt(at, setting).every((from) => {
-    const { met, state } = runSteps([...own, ...rest], setting, from)
+export function wayOut(setup: LineSetup, name: BreakName, at: LeftAt): readonly LedStep[] | undefined {
+  const way = new Way(setup, at).steps(name)
+  if (!way) return undefined
+  const { ahead, pieces = [{ setup }] } = at
+  const by = ahead[0]?.by
+  const own = way.map((s): LedStep => ({ ...s, phase: 'break', ...(by === undefined ? {} : { by }) }))
+  const rest = name === 'shutdown' ? [] : ahead
+  const safe = statesAt(at, setup.setting).every((from) => {
+    const { met, state } = runLed([...own, ...rest], pieces, from)
     // a line that was never opened keeps the pressure that it was found with
     const untouched = state.work.pressurePa > 0 && state.work.pressurePa === from.work.pressurePa
     const end = untouched ? { ...state, work: { ...state.work, pressurePa: 0 } } : state
     return forbidden(met).length === 0 && forbidden(hazardsAtEnd(end)).length === 0
   })
-  return safe ? own.map((s) => ({ ...s, phase: 'break' })) : undefined
+  return safe ? own : undefined
 }
 
 /** Two places that ways out are asked for by name: set and swept with the torch shut, and with the flame on the work. */

@@ -15,14 +15,14 @@ import {
   skippedRoles,
   spanS,
   tookByRole,
-  workIsOver,
+  madeIn,
   type BreakTaken,
   type EventBody,
   type RunEvent,
 } from './run.ts'
 
 const STEPS = ['a', 'b', 'c'].map((id): Step => ({ id, phase: 'cut', act: id, why: '', acts: [] }))
-const RUN = { steps: STEPS, setup: setupOf('acetylene', 'cutting-torch') }
+const RUN = { steps: STEPS, pieces: [{ setup: setupOf('acetylene', 'cutting-torch') }] }
 const tell = (told: EventBody, stepId: string, at = '2026-03-02T08:00:00.000Z'): RunEvent => ({
   id: `${told.kind}${stepId}${at}`,
   ...told,
@@ -100,7 +100,7 @@ const ATTACHMENT = { torch: { kind: 'cutting-attachment', checkValves: false } }
 
 describe('breaks', () => {
   const made = given(cutSteps())
-  const run = { steps: made.steps, setup: made.setup }
+  const run = { steps: made.steps, pieces: [{ setup: made.setup }] }
   const led = (name: BreakTaken) => {
     const ahead = made.steps.slice(cutAt)
     const line = runSteps(made.steps.slice(0, cutAt), made.setting, coldLine(made.setting)).state
@@ -150,7 +150,12 @@ describe('breaks', () => {
     )
   })
   it('may be taken before any step, and the whole run stays safe to its end', () => {
-    for (const procedure of [made, given(cutSteps({ fuel: 'propane' }, ATTACHMENT)), given(brazeSteps())]) {
+    for (const { setup, ...list } of [
+      made,
+      given(cutSteps({ fuel: 'propane' }, ATTACHMENT)),
+      given(brazeSteps()),
+    ]) {
+      const procedure = { ...list, pieces: [{ setup }] }
       const cold = foundLine(procedure.setting)
       let ways = 0
       procedure.steps.forEach((step, i) => {
@@ -160,7 +165,7 @@ describe('breaks', () => {
           procedure.setting,
           coldLine(procedure.setting),
         ).state
-        for (const name of waysFrom(procedure.setup, { line, ahead: procedure.steps.slice(i) })) {
+        for (const name of waysFrom(setup, { line, ahead: procedure.steps.slice(i) })) {
           const told: EventBody = name === 'hand-over' ? { kind: name, to: 'orla' } : { kind: 'break', name }
           const left = foldRun(procedure, [...done, tell(told, step.id)])
           expect(left.steps[left.index]?.phase, `${name} before ${step.id}`).toBe('break')
@@ -236,7 +241,7 @@ describe('when a clock began', () => {
     why: '',
     acts: [],
   }))
-  const run = { steps, setup: RUN.setup }
+  const run = { steps, pieces: RUN.pieces }
   const at = (n: number) => new Date(Date.UTC(2026, 2, 2, 8, 0, n)).toISOString()
   const p = foldRun(run, [event('done', 'a', at(1)), event('done', 'b', at(2)), event('timer', 'c', at(9))])
   it('is when it was pressed, when its step was reached, or when the torch was shut', () => {
@@ -279,15 +284,16 @@ describe('what the roles of steps tell', () => {
     ])
   })
   it('calls the work over when the cut is through or the hot parts are marked, and not before', () => {
-    for (const made of [given(cutSteps()), given(brazeSteps())]) {
+    for (const { setup, ...list } of [given(cutSteps()), given(brazeSteps())]) {
+      const made = { ...list, pieces: [{ setup }] }
       const last = made.steps.findIndex((s) => s.role === 'cut' || s.role === 'mark-hot')
       const upTo = (n: number) =>
         foldRun(
           made,
           made.steps.slice(0, n).map((s) => event('done', s.id)),
         )
-      expect(workIsOver(upTo(last))).toBe(false)
-      expect(workIsOver(upTo(last + 1))).toBe(true)
+      expect(madeIn(upTo(last))).toEqual([])
+      expect(madeIn(upTo(last + 1))).toEqual([{ place: 1, repeat: 1 }])
     }
   })
 })

@@ -1,9 +1,9 @@
 import { parseISO } from 'date-fns/parseISO'
 import { lineOfRun, type Come } from './run-line.ts'
+import { pieceAt, type LedStep, type OnLine } from '../line/led.ts'
 import { BREAKS, wayOut } from '../line/ways.ts'
-import type { LineSetup } from '../line/setup.ts'
 import type { Proof } from '../line/skip.ts'
-import type { Step, StepRole, StepTimer } from '../line/steps.ts'
+import type { StepRole, StepTimer } from '../line/steps.ts'
 
 /** What every event of a run says. */
 interface Confirmation {
@@ -25,7 +25,7 @@ export type BreakTaken = (typeof BREAK_NAMES)[number]
 
 /** What a way out was led by. Absent until it is stored: it is worked out from where the run stands. */
 interface Led {
-  readonly steps?: readonly Step[]
+  readonly steps?: readonly LedStep[]
 }
 
 /** One thing that was confirmed in a run. A break and a hand-over put their steps before the one in hand. */
@@ -50,15 +50,15 @@ type DistributiveOmit<T, K extends PropertyKey> = T extends unknown ? Omit<T, K>
 
 /** What of a run decides where it stands. */
 export interface RunPlan {
-  readonly steps: readonly Step[]
-  /** What ways out of it are made from. */
-  readonly setup: LineSetup
+  readonly steps: readonly LedStep[]
+  /** What is made in it, one or more: what its steps are judged by, and ways out of it are made from. */
+  readonly pieces: readonly OnLine[]
 }
 
 /** Where a run stands. */
 export interface RunProgress extends Come {
   /** The steps with those of the breaks that were taken put in. */
-  readonly steps: readonly Step[]
+  readonly steps: readonly LedStep[]
   /** Index of the step to be done next; equals the number of steps when all are done. */
   readonly index: number
   readonly state: 'running' | 'finished' | 'stopped'
@@ -77,14 +77,12 @@ export interface RunProgress extends Come {
 }
 
 /** The steps of the way out that an event takes, if it takes one that can be taken there. */
-function ledBy(run: RunPlan, now: Come, event: RunEvent): readonly Step[] | undefined {
+function ledBy({ pieces }: RunPlan, now: Come, event: RunEvent): readonly LedStep[] | undefined {
   if (event.kind !== 'break' && event.kind !== 'hand-over') return undefined
   if (event.steps) return event.steps
   const name = event.kind === 'break' ? event.name : 'hand-over'
-  return wayOut(run.setup, name, {
-    line: lineOfRun(now, run.setup.setting),
-    ahead: now.steps.slice(now.index),
-  })
+  const ahead = now.steps.slice(now.index)
+  return wayOut(pieceAt(pieces, ahead[0]).setup, name, { line: lineOfRun(now, pieces), ahead, pieces })
 }
 
 /** Folds a run's events, in the order in which they were stored, into where it stands. Events that no longer fit are passed over. */
@@ -169,7 +167,7 @@ export function foldRun(run: RunPlan, events: readonly RunEvent[]): RunProgress 
 }
 
 function fits(
-  now: { readonly steps: readonly Step[]; readonly index: number; readonly stopped: boolean },
+  now: { readonly steps: readonly LedStep[]; readonly index: number; readonly stopped: boolean },
   event: RunEvent,
 ): boolean {
   if (event.kind === 'unread' || now.stopped || now.index >= now.steps.length) return false
@@ -228,14 +226,43 @@ export const clocksOf = ({ steps, confirmed }: RunProgress): readonly Clock[] =>
       : []
   })
 
-/** Whether the work itself is over, so that what came out can be told: the cut is through, or the hot parts are marked. */
-export const workIsOver = ({ steps, confirmed }: Pick<RunProgress, 'steps' | 'confirmed'>): boolean =>
-  steps.some((s) => (s.role === 'cut' || s.role === 'mark-hot') && confirmed[s.id] !== undefined)
+/** One making of a piece in a run: its place among the pieces, and its repeat, from 1. */
+export interface Making {
+  readonly place: number
+  readonly repeat: number
+}
+/** The making that a step belongs to: that of the only piece where its steps do not say. */
+export const makingOf = ({
+  piece = 1,
+  repeat = 1,
+}: {
+  readonly piece?: number | undefined
+  readonly repeat?: number | undefined
+}): Making => ({
+  place: piece,
+  repeat,
+})
+/** What a making of a piece is called: with which of them it is, where there are several. */
+export const makingTitle = (title: string, repeats: number, { repeat }: Pick<Making, 'repeat'>): string =>
+  repeats > 1 ? `${title}, ${repeat} of ${repeats}` : title
+/** Every making of a run's pieces, in the order in which they are made. */
+export const allMakings = (pieces: readonly { readonly repeats: number }[]): readonly Making[] =>
+  pieces.flatMap(({ repeats }, i) =>
+    Array.from({ length: repeats }, (_, n): Making => ({ place: i + 1, repeat: n + 1 })),
+  )
+export const sameMaking = (a: Making, b: Making): boolean => a.place === b.place && a.repeat === b.repeat
+
+/** The makings whose work is over, in their order, so that what came out can be told: the cut is through, or the hot parts are marked. */
+export const madeIn = ({ steps, confirmed }: Pick<RunProgress, 'steps' | 'confirmed'>): readonly Making[] =>
+  steps
+    .filter((s) => (s.role === 'cut' || s.role === 'mark-hot') && confirmed[s.id] !== undefined)
+    .map(makingOf)
+    .filter((m, i, all) => all.findIndex((other) => sameMaking(m, other)) === i)
 
 /** What of a run tells how it went. */
 interface RunBody {
   readonly startedAt: string
-  readonly steps: readonly Step[]
+  readonly steps: readonly LedStep[]
   readonly events: readonly RunEvent[]
 }
 
@@ -258,13 +285,15 @@ export function clockOffS({ at, storedAt }: Pick<RunEvent, 'at' | 'storedAt'>): 
   return off > CLOCK_OFF_S ? off : undefined
 }
 
-/** How long the steps of each role took together, s: a step counts from the one before it to its own confirmation. */
-export function tookByRole({
-  startedAt,
-  steps,
-  events,
-}: RunBody): Readonly<Partial<Record<StepRole, number>>> {
-  const roles = new Map(steps.map((s) => [s.id, s.role]))
+/**
+ * How long the steps of each role took together, s: a step counts from the one before it to its own confirmation.
+ * @param of only the steps of one making
+ */
+export function tookByRole(
+  { startedAt, steps, events }: RunBody,
+  of: Making = { place: 1, repeat: 1 },
+): Readonly<Partial<Record<StepRole, number>>> {
+  const roles = new Map(steps.filter((s) => sameMaking(makingOf(s), of)).map((s) => [s.id, s.role]))
   const last = new Map<string, number>()
   let before = startedAt
   for (const e of events) {

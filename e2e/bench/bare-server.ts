@@ -26,7 +26,7 @@ const CHOICES = 'SELECT what, value FROM log_choices'
 const ROWS: Readonly<Record<string, readonly string[]>> = {
   today: [
     `${RUN} WHERE r.ended_at IS NULL AND r.started_at > '' ORDER BY r.started_at DESC LIMIT 20`,
-    `${RUN} WHERE r.ended_at > '' AND r.written = 0 AND r.stopped = 0 ORDER BY r.ended_at DESC LIMIT 9`,
+    `${RUN} WHERE r.ended_at > '' AND r.owes > 0 ORDER BY r.ended_at DESC LIMIT 9`,
     `${RUN} WHERE r.ended_at > strftime('%Y-%m-%dT%H:%M:%fZ', 'now', '-1 day')`,
     'SELECT * FROM tests WHERE ended_at IS NULL',
     `SELECT ${PIECE} FROM tickets t ${JOB} WHERE t.state = 'planned' ORDER BY t.created_at, t.id LIMIT 6`,
@@ -69,7 +69,9 @@ const ROWS: Readonly<Record<string, readonly string[]>> = {
   torches: ['SELECT * FROM torches'],
   people: ['SELECT * FROM people'],
   settings: ['SELECT value FROM settings'],
-  gas: ['SELECT ended_at, took FROM runs WHERE ended_at > ? AND stopped = 0 ORDER BY ended_at'],
+  gas: [
+    'SELECT r.ended_at, m.took FROM runs r JOIN run_pieces m ON m.run_id = r.id WHERE r.ended_at > ? AND m.made > 0 ORDER BY r.ended_at',
+  ],
   closeOut: [
     'SELECT * FROM jobs WHERE id = ?',
     `SELECT ${PIECE} FROM tickets t ${JOB} WHERE t.job_id = ?`,

@@ -2,6 +2,7 @@
 import { eventAsNow, setupAsNow, stepsAsNow, type OldBreaks, type StoredEvent } from '#application/stored.ts'
 import { inPassing } from '#core/names.ts'
 import { foldRun } from '#core/record/run.ts'
+import type { LineSetting } from '#core/line/state.ts'
 import type { Run } from '#contract/types.ts'
 import type { PieceDraft } from '#contract/schemas.ts'
 import { digestOf, SIGNED, type SignedTable } from './digest.ts'
@@ -10,7 +11,7 @@ import { searchOf } from './tables/log-words.ts'
 import { entryOf, type LogRow } from './tables/log-rows.ts'
 import { aboutOf, pieceState } from './tables/piece-state.ts'
 import { pointsTable } from './tables/points.ts'
-import { standsAt, tookOf } from './tables/runs.ts'
+import { piecesAsNow, standsAt, tookOf, type NewRunPiece } from './tables/runs.ts'
 
 /** What JSON says, or nothing where it is none: such a row stays as it is, and is left out when it is read. */
 function parsed<T>(text: string): T | undefined {
@@ -64,26 +65,30 @@ export function derivesRun(db: Db): (id: string) => void {
   const events = db.prepare<[string], StoredEvent>(
     'SELECT id, kind, step_id AS stepId, at, person_id AS personId, reason FROM run_events WHERE run_id = ? ORDER BY seq',
   )
-  const put = db.prepare<[string, string, string]>('UPDATE runs SET progress = ?, took = ? WHERE id = ?')
+  const put = db.prepare<[string, string]>('UPDATE runs SET progress = ? WHERE id = ?')
+  const putTook = db.prepare<[string, string, number]>(
+    'UPDATE run_pieces SET took = ? WHERE run_id = ? AND place = ?',
+  )
   return (id) => {
     const row = plan.get(id)
     if (!row) return
     const [draft, made, setting] = [
       parsed<PieceDraft>(row.draft),
-      parsed<Run['plan']>(row.plan),
-      parsed<Run['setup']['setting']>(row.setting),
+      parsed<NewRunPiece['plan']>(row.plan),
+      parsed<LineSetting>(row.setting),
     ]
     const [steps, breaks] = [parsed<Run['steps']>(row.steps), parsed<OldBreaks>(row.breaks)]
     if (!draft || !made || !setting || !steps || !breaks) return
     const asNow = stepsAsNow(steps)
+    const setup = setupAsNow(breaks, setting, asNow)
+    const pieces = piecesAsNow({ pieceId: '', draft, plan: made, setup, repeats: 1 }, breaks)
     const progress = foldRun(
-      { steps: asNow, setup: setupAsNow(breaks, setting, asNow) },
+      { steps: asNow, pieces },
       events.all(id).map((e) => eventAsNow(e, breaks)),
     )
-    put.run(
-      JSON.stringify(standsAt(made, progress)),
-      JSON.stringify(tookOf({ draft, plan: made, fuel: setting.fuel })),
-      id,
+    put.run(JSON.stringify(standsAt(pieces, progress)), id)
+    pieces.forEach((p, i) =>
+      putTook.run(JSON.stringify(tookOf({ ...p, fuel: p.setup.setting.fuel })), id, i + 1),
     )
   }
 }
@@ -105,7 +110,7 @@ function signAll(db: Db): void {
     }
 }
 
-/** A log of before digests and columns for lists, brought forward: in the transaction of its migration. */
+/** A log of before digests and columns for lists, brought forward, once its tables are as they stand now. */
 export function deriveAll(db: Db): void {
   const ids = <T>(sql: string) => db.prepare<[], T>(sql).pluck().all()
   ids<number>('SELECT key FROM log ORDER BY key').forEach(derivesLine(db))

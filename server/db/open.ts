@@ -14,10 +14,15 @@ export const OLDER_TABLES = ['people', 'torches', 'jobs', 'tickets', 'runs', 'ru
 interface Migration {
   readonly number: number
   readonly sql: string
-  /** What SQL alone does not work out, in the same transaction. */
-  readonly after?: (db: Db) => void
 }
-const AFTER: Readonly<Partial<Record<number, (db: Db) => void>>> = { 6: deriveAll, 9: deriveJobNames }
+/**
+ * What SQL alone does not work out, for a log that had not come so far: in the transaction of the last step, since it
+ * reads the tables as they stand now.
+ */
+const DERIVES: readonly (readonly [before: number, derive: (db: Db) => void])[] = [
+  [6, deriveAll],
+  [9, deriveJobNames],
+]
 
 function migrations(): Migration[] {
   return readdirSync(MIGRATIONS)
@@ -25,8 +30,7 @@ function migrations(): Migration[] {
     .sort()
     .map((f) => {
       const number = Number(f.slice(0, 3))
-      const after = AFTER[number]
-      return { number, sql: readFileSync(join(MIGRATIONS, f), 'utf8'), ...(after ? { after } : {}) }
+      return { number, sql: readFileSync(join(MIGRATIONS, f), 'utf8') }
     })
 }
 
@@ -62,7 +66,7 @@ function migrate(db: Db, file: string, now: Date): void {
   for (const step of steps) {
     db.transaction(() => {
       db.exec(step.sql)
-      step.after?.(db)
+      if (step === steps.at(-1)) for (const [before, derive] of DERIVES) if (have < before) derive(db)
       const [lost] = db.pragma('foreign_key_check') as { table: string; parent: string }[]
       if (lost) throw new Error(`a row of ${lost.table} names one of ${lost.parent} that is not there`)
       db.pragma(`user_version = ${step.number}`)

@@ -14,6 +14,8 @@ export const cutCameOut = (
 ): CutLogDraft => ({
   kind: 'cut',
   runId: null,
+  place: 1,
+  repeat: 1,
   personId: null,
   corrects: null,
   why: '',
@@ -31,6 +33,8 @@ export const brazeCameOut = (
 ): BrazeLogDraft => ({
   kind: 'braze',
   runId: null,
+  place: 1,
+  repeat: 1,
   personId: null,
   corrects: null,
   why: '',
@@ -54,5 +58,9 @@ export function onPiece(draft: PieceDraft): WorkedOn {
 export function writeDown(store: Store, entry: LogDraft, on: WorkedOn): void {
   const read = readEntry(entry, on, FIRST_SETTINGS)
   if (!read.ok) throw new Error(read.errors[0]?.message)
-  store.log.add(lineOf(store, entry, store.pieces.get(entry.pieceId), on, read.told, false))
+  const { place, repeat } = entry
+  store.log.add(
+    lineOf(store, entry, store.pieces.get(entry.pieceId), on, read.told, false),
+    entry.runId === null ? undefined : { place, repeat },
+  )
 }

@@ -11,6 +11,9 @@ import type { Store } from '../store.ts'
 import type { DemoPiece } from './data.ts'
 import { cutCameOut, writeDown } from './results.ts'
 
+/** The only making of a single piece. */
+const WHOLE = { place: 1, repeat: 1 } as const
+
 export interface RunPiece {
   readonly id: string
   readonly jobId: string
@@ -27,8 +30,9 @@ function begin(store: Store, piece: RunPiece, personId: string | null, at: Date)
   if (!procedure.ok) throw new Error(procedure.text)
   const { plan, request } = planned
   const { steps, setup } = procedure
-  const run = { id: randomUUID(), pieceId: piece.id, draft: piece.draft, plan, steps, setup }
-  store.runs.add({ ...run, personId, at: at.toISOString() })
+  const made = { pieceId: piece.id, draft: piece.draft, plan, setup, repeats: 1 }
+  const run = { id: randomUUID(), pieces: [made], plan, steps }
+  store.runs.add({ ...run, batchId: null, personId, at: at.toISOString() })
   return { run, request }
 }
 
@@ -67,7 +71,7 @@ export function recorded(
 ): void {
   const { run, request } = begin(store, piece, personId, subMinutes(at, 50))
   confirm(store, run, run.steps, personId, (i) => subMinutes(at, 49 - 2 * i))
-  store.runs.end(run, at.toISOString())
+  store.runs.end(run, at.toISOString(), [WHOLE])
   writeDown(
     store,
     cutCameOut({

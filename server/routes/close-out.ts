@@ -4,6 +4,8 @@ import type { Handlers } from './mount.ts'
 
 /** A job of more pieces than this is closed out in parts: nobody reads such a register. */
 const MOST_PIECES = 5000
+/** A run that was stopped before anything was made counts as one of it. */
+const timesIn = ({ made }: { readonly made: number }): number => Math.max(1, made)
 
 /** A job as it is handed over: every piece with its runs, what was found and tested, and its pictures. */
 export const closeOutHandlers: Pick<Handlers, 'getCloseOut'> = {
@@ -26,13 +28,15 @@ export const closeOutHandlers: Pick<Handlers, 'getCloseOut'> = {
             endedAt: run.endedAt,
             person: run.personName ?? '',
             minutes:
-              run.endedAt === null ? 0 : (Date.parse(run.endedAt) - Date.parse(run.startedAt)) / 60_000,
-            torchS: run.took.torchS ?? 0,
-            oxygenM3: run.took.oxygenM3 ?? 0,
-            fuelM3: run.took.fuelM3 ?? 0,
-            nitrogenM3: run.took.nitrogenM3 ?? 0,
+              run.endedAt === null
+                ? 0
+                : (run.share * (Date.parse(run.endedAt) - Date.parse(run.startedAt))) / 60_000,
+            torchS: (run.took.torchS ?? 0) * timesIn(run),
+            oxygenM3: (run.took.oxygenM3 ?? 0) * timesIn(run),
+            fuelM3: (run.took.fuelM3 ?? 0) * timesIn(run),
+            nitrogenM3: (run.took.nitrogenM3 ?? 0) * timesIn(run),
             filler: run.took.filler ?? '',
-            fillerKg: run.took.fillerKg ?? 0,
+            fillerKg: (run.took.fillerKg ?? 0) * timesIn(run),
           })),
           entries,
           photos: entries.flatMap((e) => store.photos.of(e.id).map((p) => p.id)),

@@ -8,6 +8,7 @@ import { Written, type Handlers } from './mount.ts'
 const NEXT_SHOWN = 6
 const RECENT_SHOWN = 5
 const RUNNING_SHOWN = 20
+const BATCHES_SHOWN = 6
 const TO_WRITE_SHOWN = 8
 /** A page of jobs, each with the first of its pieces. */
 const JOBS_SHOWN = 10
@@ -61,6 +62,7 @@ export const jobHandlers: Pick<
         .endedSince(new Date(now().getTime() - WATCHED_MS).toISOString())
         .filter((r) => r.clocks.some((c) => Date.parse(c.from) + c.seconds * 1000 > now().getTime())),
       next: store.pieces.planned(NEXT_SHOWN),
+      batches: store.batches.open(BATCHES_SHOWN),
       recent: store.log.recent(RECENT_SHOWN),
       lastCopy: house.lastCopy,
     }

@@ -1,13 +1,14 @@
 import { findCause, findSign } from '#core/check/faults.ts'
 import { figureNamed, KIND_OF_UNIT, type Figure } from '#core/figure.ts'
-import { foldRun } from '#core/record/run.ts'
+import { pieceAt } from '#core/line/led.ts'
+import { foldRun, makingOf, type Making } from '#core/record/run.ts'
 import { readEntry, workedOn } from '#application/read-entry.ts'
 import { readTyped } from '#application/typed.ts'
 import type { LogDraft, Settings } from '#contract/schemas.ts'
 import type { LogEntry, LogSummary } from '#contract/types.ts'
-import { summaryOf } from '../db/tables/log-rows.ts'
+import { summaryOf, type StoredEntry } from '../db/tables/log-rows.ts'
 import { AppError, conflict, notFound } from '../errors.ts'
-import { checkPerson, headOf, lineOf, UNJUDGED } from '../line-head.ts'
+import { checkPerson, headOf, headOfMaking, lineOf, UNJUDGED } from '../line-head.ts'
 import type { Store } from '../store.ts'
 import { Written, type Handlers } from './mount.ts'
 
@@ -17,6 +18,8 @@ function entry(store: Store, id: string): LogEntry {
   const found = store.log.get(id)
   if (!found) throw notFound('entry')
   const run = found.runId === null ? undefined : store.runs.get(found.runId)
+  const making = run && makingOfLine(store, found)
+  const frozen = making && run?.pieces[making.place - 1]
   const piece = found.pieceId === null ? undefined : store.pieces.get(found.pieceId)
   return {
     ...summaryOf(found),
@@ -24,17 +27,34 @@ function entry(store: Store, id: string): LogEntry {
     runId: found.runId,
     fuel: found.fuel,
     photos: store.photos.of(id).map((p) => p.id),
-    plan: run?.plan ?? null,
-    draft: run?.draft ?? piece?.draft ?? null,
-    run: run
-      ? {
-          startedAt: run.startedAt,
-          endedAt: run.endedAt,
-          steps: foldRun(run, run.events).steps,
-          events: run.events,
-        }
-      : null,
+    plan: frozen?.plan ?? null,
+    draft: frozen?.draft ?? piece?.draft ?? null,
+    run:
+      run && making
+        ? {
+            making,
+            startedAt: run.startedAt,
+            endedAt: run.endedAt,
+            steps: foldRun(run, run.events).steps,
+            events: run.events,
+          }
+        : null,
   }
+}
+
+/** Which making of its run a line tells of; one that takes another's place, or says something beside, is of its piece's first. */
+function makingOfLine(store: Store, line: StoredEntry): Making {
+  for (
+    let at: StoredEntry | undefined = line;
+    at;
+    at = at.corrects === null ? undefined : store.log.get(at.corrects)
+  ) {
+    const making = store.log.makingOf(at.id)
+    if (making) return making
+  }
+  const run = line.runId === null ? undefined : store.runs.get(line.runId)
+  const place = run?.pieces.findIndex((p) => p.pieceId === line.pieceId) ?? -1
+  return { place: Math.max(0, place) + 1, repeat: 1 }
 }
 
 /** The entry whose place it takes, checked: it is there, of the same piece and kind, and nothing has taken its place yet. */
@@ -62,13 +82,16 @@ function write(store: Store, body: LogDraft): LogSummary {
   if (!piece) throw wrong('There is no such piece.', 'pieceId')
   checkPerson(store, body.personId)
   const run = body.runId === null ? undefined : store.runs.get(body.runId)
-  if (body.runId !== null && run?.pieceId !== piece.id)
+  const frozen = run?.pieces[body.place - 1]
+  if (body.runId !== null && frozen?.pieceId !== piece.id)
     throw wrong('There is no such run of this piece.', 'runId')
+  if (body.repeat > (frozen?.repeats ?? 1)) throw wrong('So many of it are not made in this run.', 'repeat')
   checkCorrection(store, body, piece.id)
-  if (run && body.corrects === null && store.log.entryOfRun(run.id))
-    throw conflict('already-logged', 'This run is in the log already.')
+  const making = { place: body.place, repeat: body.repeat }
+  if (run && body.corrects === null && store.log.entryOf(run.id, making))
+    throw conflict('already-logged', 'This one is in the log already.')
   const settings = store.settings.get()
-  const draft = run?.draft ?? piece.draft
+  const draft = frozen?.draft ?? piece.draft
   if (draft.kind !== body.kind)
     throw new AppError(
       422,
@@ -76,14 +99,18 @@ function write(store: Store, body: LogDraft): LogSummary {
       `This piece is a ${draft.kind}, and is written down as one.`,
       'kind',
     )
-  const on = workedOn(draft, settings, run?.plan)
+  const on = workedOn(draft, settings, frozen?.plan)
   if (!on) throw new AppError(422, 'no-plan', 'The piece it belongs to cannot be read.', 'pieceId')
   const read = readEntry(body, on, settings)
   if (!read.ok) throw wrong(read.errors[0]?.message ?? 'This is not understood.', read.errors[0]?.field ?? '')
   const overridden =
     (run !== undefined && store.log.countOf(run.id, 'override') > 0) ||
     on.plan.findings.some((f) => f.code === 'override')
-  store.log.add(lineOf(store, body, { ...piece, draft }, on, read.told, overridden))
+  const head = frozen ? headOfMaking(frozen, making) : piece
+  store.log.add(
+    lineOf(store, body, head, on, read.told, overridden),
+    run && body.corrects === null ? making : undefined,
+  )
   return added(store, body.id)
 }
 
@@ -106,7 +133,11 @@ export const logHandlers: Pick<
   listRecords: async ({ lanes }, { query }) => new Written(await lanes.read.records(query.kind)),
   getChart: async ({ lanes }) => new Written(await lanes.read.chart()),
   listPoints: async ({ lanes }, { query }) => new Written(await lanes.read.points(query.row, query.figure)),
-  addLog: ({ store }, { body }) => store.transaction(() => write(store, body)),
+  addLog: ({ store, hub }, { body }) => {
+    const line = store.transaction(() => write(store, body))
+    if (body.runId !== null) hub.changed(body.runId, { line: line.id })
+    return line
+  },
   addReading: ({ store }, { body }) =>
     store.transaction(() => {
       const known = store.log.get(body.id)
@@ -114,23 +145,22 @@ export const logHandlers: Pick<
       const run = store.runs.get(body.runId)
       if (!run) throw wrong('There is no such run.', 'runId')
       checkPerson(store, body.personId)
-      const figure = figureNamed(run.plan, body.figure)
+      // of the piece in hand, where it is said
+      const step = run.steps.find((s) => s.id === body.stepId)
+      const piece = pieceAt(run.pieces, step)
+      const figure = figureNamed(piece.plan, body.figure)
       if (!figure) throw wrong('There is no such figure in this plan.', 'figure')
       const si = readReading(body.text, figure, store.settings.get())
       // set against a shut valve, the needle was to stand higher than the figure
-      const rise = run.steps.find((s) => s.figure === body.figure)?.risePa ?? 0
+      const rise = (step ?? run.steps.find((s) => s.figure === body.figure))?.risePa ?? 0
       store.log.add({
         id: body.id,
         kind: 'reading',
         at: body.at,
         runId: run.id,
-        ...headOf(
-          store,
-          { id: run.pieceId, jobName: run.jobName, title: run.title, draft: run.draft },
-          body.personId,
-        ),
+        ...headOf(store, headOfMaking(piece, makingOf(step ?? {})), body.personId),
         thicknessM: null,
-        tipOrificeM: figureNamed(run.plan, 'tipOrifice')?.value ?? null,
+        tipOrificeM: figureNamed(piece.plan, 'tipOrifice')?.value ?? null,
         ...UNJUDGED,
         why: body.reason,
         told: {

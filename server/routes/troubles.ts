@@ -52,7 +52,9 @@ export const troubleHandlers: Pick<Handlers, 'listTroubles' | 'addTrouble'> = {
       checkPerson(store, body.personId)
       const run = body.runId === null ? undefined : store.runs.get(body.runId)
       if (body.runId !== null && !run) throw wrong('There is no such run.', 'runId')
-      const pieceId = run?.pieceId ?? body.pieceId
+      // of a run it is of the piece in hand, else of the one that it began with
+      const inRun = run?.pieces.find((p) => p.pieceId === body.pieceId) ?? run?.pieces[0]
+      const pieceId = inRun?.pieceId ?? body.pieceId
       const piece = pieceId === null ? undefined : store.pieces.get(pieceId)
       if (body.pieceId !== null && !piece) throw wrong('There is no such piece.', 'pieceId')
       if ((body.step === 'seen') !== (body.of === null)) throw wrong('Say which trouble this is about.', 'of')

@@ -85,6 +85,7 @@ export const api = createApi({
     'Jobs',
     'Pieces',
     'Runs',
+    'Batches',
     'Log',
     'Stock',
     'Tips',
@@ -179,6 +180,24 @@ export const api = createApi({
       query: (body) => ({ route: 'addPiece', body }),
       invalidatesTags: ['Jobs'],
     }),
+    batch: make.query<AnswerOf<'getBatch'>, string>({
+      query: (id) => ({ route: 'getBatch', params: { id } }),
+      providesTags: ['Batches', 'Pieces', 'Runs'],
+    }),
+    addBatch: make.mutation<AnswerOf<'addBatch'>, BodyOf<'addBatch'>>({
+      query: (body) => ({ route: 'addBatch', body }),
+      invalidatesTags: ['Jobs'],
+    }),
+    changeBatch: make.mutation<AnswerOf<'changeBatch'>, BodyOf<'changeBatch'> & { readonly id: string }>({
+      query: ({ id, ...body }) => ({ route: 'changeBatch', params: { id }, body }),
+      invalidatesTags: ['Jobs'],
+      // the answer is the batch as it stands: it takes its place at once
+      async onQueryStarted({ id }, { dispatch, queryFulfilled }) {
+        const { data } = await queryFulfilled.catch(() => ({ data: undefined }))
+        if (data) void dispatch(api.util.upsertQueryData('batch', id, data))
+        else dispatch(api.util.invalidateTags(['Batches']))
+      },
+    }),
     startRun: make.mutation<AnswerOf<'startRun'>, BodyOf<'startRun'>>({
       query: (body) => ({ route: 'startRun', body }),
       invalidatesTags: ['Jobs', 'Runs'],
@@ -193,7 +212,12 @@ export const api = createApi({
       ) {
         await cacheDataLoaded.catch(() => undefined)
         const close = listen(PATHS.streamRun.path, id, {
-          changed: (change: RunChange) => {
+          changed: (change: RunChange | { readonly line: string }) => {
+            // what came out of it was written down
+            if ('line' in change) {
+              dispatch(api.util.invalidateTags(['Runs']))
+              return
+            }
             updateCachedData((run) => withChange(run, change))
             const { data } = getCacheEntry()
             if (!data?.events.some((e) => e.id === change.event.id))

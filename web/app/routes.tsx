@@ -60,6 +60,7 @@ export const router = createBrowserRouter([
       { path: '/jobs/:jobId', element: view(() => import('../views/plan/JobPage.tsx')) },
       { path: '/jobs/:jobId/:pieceId', element: view(() => import('../views/plan/JobPage.tsx')) },
       { path: '/jobs/:jobId/:pieceId/work', element: view(() => import('../views/work/WorkPage.tsx')) },
+      { path: '/batches/:batchId', element: view(() => import('../views/batch/BatchPage.tsx')) },
       { path: '/rig', element: view(() => import('../views/rig/Rig.tsx')) },
       {
         path: '/bench',
@@ -100,5 +101,10 @@ export const router = createBrowserRouter([
     path: '/run/:runId/log',
     errorElement: <Broken />,
     element: view(() => import('../views/check/Check.tsx')),
+  },
+  {
+    path: '/run/:runId/log/:place/:repeat',
+    errorElement: <Broken />,
+    element: view(() => import('../views/check/Check.tsx').then((m) => ({ default: m.CheckMaking }))),
   },
 ])

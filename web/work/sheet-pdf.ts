@@ -7,6 +7,8 @@ export interface SheetPage {
   readonly about: string
   readonly figures: readonly (readonly [name: string, value: string])[]
   readonly steps: readonly { readonly act: string; readonly note: string }[]
+  /** What is ticked on paper: a kit, under its heading. */
+  readonly list?: { readonly title: string; readonly items: readonly string[] }
   readonly foot: string
 }
 
@@ -124,5 +126,11 @@ function layOut(
     put(`${i + 1}. ${s.act}`, { bold: true })
     if (s.note !== '') put(s.note, { x: size * 1.4, soft: true, size: size * 0.9 })
   })
+  if (sheet.list) {
+    y += size * 0.5
+    rules.push(y)
+    put(sheet.list.title, { bold: true, size: size * 1.2 })
+    for (const item of sheet.list.items) put(`[  ]  ${item}`, {})
+  }
   return { lines, rules, height: y }
 }

@@ -1,5 +1,6 @@
 import type { LogPage, LogSummary } from '#contract/types.ts'
 import type { EntryKind } from '#core/record/entry.ts'
+import type { Making } from '#core/record/run.ts'
 import type { Damage } from '../../damage.ts'
 import { digestOf, SIGNED } from '../digest.ts'
 import type { Db } from '../db.ts'
@@ -18,6 +19,7 @@ import {
 import { searchOf } from './log-words.ts'
 import { pieceState } from './piece-state.ts'
 import { pointsTable } from './points.ts'
+import { OWES } from './runs.ts'
 
 const MOST_CHOICES = 200
 /** What Today shows of the log. */
@@ -37,8 +39,21 @@ export function logTable(db: Db, damage: Damage) {
   const after = db.prepare<[number, number], LogRow>(
     `SELECT ${LOG_COLUMNS} FROM log l WHERE l.key > ? ORDER BY l.key LIMIT ?`,
   )
-  const ofRun = db.prepare<[string], { id: string }>(
-    "SELECT id FROM log WHERE run_id = ? AND kind IN ('cut', 'braze') AND corrects IS NULL",
+  const ofMaking = db
+    .prepare<[string, number, number], string>(
+      'SELECT entry_id FROM run_lines WHERE run_id = ? AND place = ? AND repeat = ?',
+    )
+    .pluck()
+  const makingOf = db.prepare<[string], Making>('SELECT place, repeat FROM run_lines WHERE entry_id = ?')
+  // the first making of a piece in a run that no line tells of; of any piece where the line names none
+  const untold = db.prepare<[{ run: string; piece: string | null }], Making>(`
+    WITH RECURSIVE made (place, repeat, most) AS (
+      SELECT place, 1, repeats FROM run_pieces WHERE run_id = @run AND ticket_id = coalesce(@piece, ticket_id)
+      UNION ALL SELECT place, repeat + 1, most FROM made WHERE repeat < most)
+    SELECT place, repeat FROM made m WHERE NOT EXISTS (SELECT 1 FROM run_lines w
+      WHERE w.run_id = @run AND w.place = m.place AND w.repeat = m.repeat) ORDER BY place, repeat LIMIT 1`)
+  const addMaking = db.prepare<[string, number, number, string]>(
+    'INSERT INTO run_lines (run_id, place, repeat, entry_id) VALUES (?, ?, ?, ?)',
   )
   const has = db.prepare<[string], { id: string }>('SELECT id FROM log WHERE id = ?')
   const corrected = db.prepare<[string], { id: string }>('SELECT id FROM log WHERE corrects = ?')
@@ -60,7 +75,7 @@ export function logTable(db: Db, damage: Damage) {
     }
   }
   const jobOf = db.prepare<[string], string>('SELECT job_id FROM tickets WHERE id = ?').pluck()
-  const written = db.prepare<[string]>('UPDATE runs SET written = 1 WHERE id = ?')
+  const owe = db.prepare<[string]>(OWES)
   const add = db.prepare(
     `INSERT INTO log (key, seq, ${SIGNED.log.join(', ')}, search, digest, chain)
      VALUES (@key, @seq, ${SIGNED.log.map((c) => `@${c}`).join(', ')}, @search, ${digestOf('log', '@')},
@@ -119,7 +134,14 @@ export function logTable(db: Db, damage: Damage) {
       return row && stored(row)
     },
     has: (id: string): boolean => has.get(id) !== undefined,
-    entryOfRun: (runId: string): string | undefined => ofRun.get(runId)?.id,
+    /** The line that tells of a making of a run. */
+    entryOf: (runId: string, { place, repeat }: Making): string | undefined =>
+      ofMaking.get(runId, place, repeat),
+    /** Which making of its run a line tells of; undefined for one that tells of none, or takes another's place. */
+    makingOf: (id: string): Making | undefined => makingOf.get(id),
+    /** The first making in a run of a piece, or of any, that no line tells of. */
+    untold: (runId: string, pieceId: string | null): Making | undefined =>
+      untold.get({ run: runId, piece: pieceId }),
     correctionOf: (id: string): string | undefined => corrected.get(id)?.id,
     /** How many lines of a kind a run has. */
     countOf: (runId: string, kind: EntryKind): number => countOf.get(runId, kind)?.n ?? 0,
@@ -133,7 +155,8 @@ export function logTable(db: Db, damage: Damage) {
         db.exec("INSERT INTO log_text (log_text) VALUES ('rebuild')")
       }
     },
-    add: (e: NewEntry): void => {
+    /** Puts a line in; `making` is the one of its run that a cut or a braze tells of. */
+    add: (e: NewEntry, making?: Making): void => {
       const before = last.get()
       const key = keyFor(e.at)
       const search = searchOf(e, e.pieceId === null ? null : (jobOf.get(e.pieceId) ?? null))
@@ -152,7 +175,10 @@ export function logTable(db: Db, damage: Damage) {
       if (e.personName !== '') addChoice.run('person', e.personName)
       if (e.tipOrificeM !== null) addChoice.run('tip', e.tipOrificeM)
       points.learn(key, { ...e, correctedBy: null })
-      if (e.runId !== null && (e.kind === 'cut' || e.kind === 'braze')) written.run(e.runId)
+      if (e.runId !== null && making) {
+        addMaking.run(e.runId, making.place, making.repeat, e.id)
+        owe.run(e.runId)
+      }
       if (e.pieceId !== null) refresh(e.pieceId)
     },
   }

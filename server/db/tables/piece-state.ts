@@ -44,8 +44,11 @@ const stateOf = (f: Facts): PieceState =>
 export function pieceState(db: Db): (pieceId: string) => void {
   const facts = db.prepare<[string], Facts>(`
     SELECT t.kind,
-      (SELECT r.id FROM runs r WHERE r.ticket_id = t.id AND r.ended_at IS NULL) AS open_run,
-      (SELECT r.id FROM runs r WHERE r.ticket_id = t.id AND r.ended_at IS NOT NULL AND r.written = 0 AND r.stopped = 0
+      (SELECT r.id FROM run_pieces m JOIN runs r ON r.id = m.run_id
+       WHERE m.ticket_id = t.id AND r.ended_at IS NULL) AS open_run,
+      (SELECT r.id FROM run_pieces m JOIN runs r ON r.id = m.run_id
+       WHERE m.ticket_id = t.id AND r.ended_at IS NOT NULL
+         AND m.made > (SELECT count(*) FROM run_lines w WHERE w.run_id = m.run_id AND w.place = m.place)
        ORDER BY r.started_at DESC LIMIT 1) AS unwritten_run,
       EXISTS (SELECT 1 FROM log l WHERE l.ticket_id = t.id AND l.kind IN ('cut', 'braze', 'pressure-test', 'vacuum-test')) AS logged,
       (SELECT f.id FROM log f WHERE f.id = (SELECT l.id FROM log l WHERE l.ticket_id = t.id AND l.outcome IN ('passed', 'failed')

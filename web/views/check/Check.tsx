@@ -1,32 +1,56 @@
 import { useMemo } from 'react'
 import { Link, useParams } from 'react-router'
+import { sameMaking } from '#core/record/run.ts'
 import { api } from '../../app/api.ts'
 import { Missing } from '../../ui/Missing.tsx'
 import { CheckBraze } from './CheckBraze.tsx'
 import { CheckCut } from './CheckCut.tsx'
-import { ofEntry, ofPiece, ofRun, type Subject } from './subject.ts'
+import { Makings } from './Makings.tsx'
+import { FIRST_MAKING, ofEntry, ofPiece, ofRun, type Subject } from './subject.ts'
 
 const OPENING = <p className="p-8 text-soft">Opening.</p>
 
-/** What came out of a run: looked at and written down. */
+const inLogAlready = (kind: string) => (
+  <main className="p-8">
+    <h1 className="text-3xl">This {kind} is in the log already</h1>
+    <p className="pt-3">
+      <Link className="underline" to="/log">
+        See the log
+      </Link>
+    </p>
+  </main>
+)
+
+/** What came out of a run: looked at and written down; of a batch one by one. */
 export default function CheckRun() {
   const { runId = '' } = useParams()
   const { data: run, error } = api.useRunQuery(runId)
-  const subject = useMemo(() => run && ofRun(run), [run])
+  const subject = useMemo(() => run && ofRun(run, FIRST_MAKING), [run])
   if (error && !run) return <Missing what="run" failure={error} />
   if (!run || !subject) return OPENING
-  if (run.logged)
+  if (run.batchId !== null) return <Makings run={run} />
+  return run.logged ? inLogAlready(subject.draft.kind) : <CheckOf subject={subject} />
+}
+
+/** What came out of one making of a batch. */
+export function CheckMaking() {
+  const { runId = '', place = '', repeat = '' } = useParams()
+  const { data: run, error } = api.useRunQuery(runId)
+  const making = useMemo(() => ({ place: Number(place), repeat: Number(repeat) }), [place, repeat])
+  const subject = useMemo(() => run && ofRun(run, making), [run, making])
+  if (error && !run) return <Missing what="run" failure={error} />
+  if (!run) return OPENING
+  if (!subject)
     return (
       <main className="p-8">
-        <h1 className="text-3xl">This {run.plan.kind} is in the log already</h1>
-        <p className="pt-3">
-          <Link className="underline" to="/log">
-            See the log
-          </Link>
-        </p>
+        <h1 className="text-3xl">This run has no such piece</h1>
       </main>
     )
-  return <CheckOf subject={subject} />
+  return run.lines.some((l) => sameMaking(l, making)) ? (
+    inLogAlready(subject.draft.kind)
+  ) : (
+    <CheckOf subject={subject} />
+  )
 }
 
 /** A piece that is looked at without a run: an older joint, or somebody else's. */
@@ -55,9 +79,12 @@ export function CorrectEntry() {
   return <CheckOf subject={subject} />
 }
 
-const CheckOf = ({ subject }: { readonly subject: Subject }) =>
-  subject.draft.kind === 'cut' ? (
-    <CheckCut key={subject.pieceId + (subject.corrects?.id ?? '')} subject={subject} />
+function CheckOf({ subject }: { readonly subject: Subject }) {
+  const { place, repeat } = subject.making
+  const key = `${subject.pieceId} ${place} ${repeat} ${subject.corrects?.id ?? ''}`
+  return subject.draft.kind === 'cut' ? (
+    <CheckCut key={key} subject={subject} />
   ) : (
-    <CheckBraze key={subject.pieceId + (subject.corrects?.id ?? '')} subject={subject} />
+    <CheckBraze key={key} subject={subject} />
   )
+}

@@ -54,6 +54,7 @@ export function commonOf(form: CommonForm, subject: Subject): Omit<LogDraft, 'ki
     id: form.id,
     pieceId: subject.pieceId,
     runId: subject.runId,
+    ...subject.making,
     personId: form.personId === NOBODY ? null : form.personId,
     at: new Date(Date.now()).toISOString(),
     corrects: subject.corrects?.id ?? null,

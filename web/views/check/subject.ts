@@ -1,38 +1,53 @@
 import { useMemo } from 'react'
 import type { StepRole } from '#core/line/steps.ts'
-import { tookByRole } from '#core/record/run.ts'
+import { makingTitle, tookByRole, type Making } from '#core/record/run.ts'
 import { workedOn, type WorkedOn } from '#application/read-entry.ts'
 import type { PieceDraft, Settings } from '#contract/schemas.ts'
-import type { LogEntry, Run, Piece } from '#contract/types.ts'
+import type { LogEntry, Run, RunPiece, Piece } from '#contract/types.ts'
 
 /** What is looked at: a run that ended, a piece without one, or a line of the log that is to be corrected. */
 export interface Subject {
   readonly pieceId: string
   readonly runId: string | null
+  /** Which making of its run. */
+  readonly making: Making
   readonly personId: string | null
   readonly title: string
   readonly jobName: string
   readonly draft: PieceDraft
-  readonly plan: Run['plan'] | undefined
+  readonly plan: RunPiece['plan'] | undefined
   /** Seconds that the steps of a role took by the run's own clock. */
   readonly tookS: Readonly<Partial<Record<StepRole, number>>>
   readonly corrects: LogEntry | undefined
+  /** Where it is gone to once it is written down; absent for the line itself. */
+  readonly then?: string
 }
 
-export const ofRun = (run: Run): Subject => ({
-  pieceId: run.pieceId,
-  runId: run.id,
-  personId: run.personId,
-  title: run.title,
-  jobName: run.jobName,
-  draft: run.draft,
-  plan: run.plan,
-  tookS: tookByRole(run),
-  corrects: undefined,
-})
+/** One making of a run; undefined for one that it has not. */
+export const ofRun = (run: Run, making: Making): Subject | undefined => {
+  const piece = run.pieces[making.place - 1]
+  if (!piece || making.repeat > piece.repeats) return undefined
+  return {
+    pieceId: piece.pieceId,
+    runId: run.id,
+    making,
+    personId: run.personId,
+    title: makingTitle(piece.title, piece.repeats, making),
+    jobName: piece.jobName,
+    draft: piece.draft,
+    plan: piece.plan,
+    tookS: tookByRole(run, making),
+    corrects: undefined,
+    // in a batch the next one waits
+    ...(run.batchId === null ? {} : { then: run.endedAt === null ? `/run/${run.id}` : `/run/${run.id}/log` }),
+  }
+}
+/** The only making of a single piece. */
+export const FIRST_MAKING: Making = { place: 1, repeat: 1 }
 export const ofPiece = (piece: Piece): Subject => ({
   pieceId: piece.id,
   runId: null,
+  making: FIRST_MAKING,
   personId: null,
   title: piece.title,
   jobName: piece.jobName,
@@ -47,6 +62,7 @@ export const ofEntry = (entry: LogEntry): Subject | undefined =>
     : {
         pieceId: entry.pieceId,
         runId: entry.runId,
+        making: entry.run?.making ?? FIRST_MAKING,
         personId: null,
         title: entry.title,
         jobName: entry.jobName,

@@ -23,7 +23,11 @@ export function useCheck<F extends CommonForm>(
   const here = useApp((s) => s.device.personId)
   const lost = useApp((s) => wouldBeLost(s.outbox))
   const on = useWorkedOn(subject, settings)
-  const key = subject.corrects ? `correct.${subject.corrects.id}` : `log.${subject.runId ?? subject.pieceId}`
+  const { place, repeat } = subject.making
+  const which = place === 1 && repeat === 1 ? '' : `.${place}.${repeat}`
+  const key = subject.corrects
+    ? `correct.${subject.corrects.id}`
+    : `log.${subject.runId ?? subject.pieceId}${which}`
   const [form, change, letGo] = useKeptForm<F>(key, { ...firstCommon(subject, here), ...first } as F)
   const [asked, setAsked] = useState(false)
   const [saved, setSaved] = useState(false)
@@ -47,7 +51,7 @@ export function useCheck<F extends CommonForm>(
       }),
     )
     letGo()
-    void go(`/log/${draft.id}`)
+    void go(subject.then ?? `/log/${draft.id}`)
   }
   return {
     form,

@@ -43,6 +43,7 @@ export function useRunning(piece: Omit<Piece, 'draft'>, good: boolean) {
       const run = await start({
         id: crypto.randomUUID(),
         pieceId: piece.id,
+        batchId: null,
         personId,
         at: new Date().toISOString(),
       }).unwrap()

@@ -19,21 +19,34 @@ export interface PlanFigures {
   readonly sentence: (step: Pick<Step, 'act' | 'figure'>) => string
 }
 
-/** The figures of a plan, whichever kind it is. */
-export function usePlanFigures(plan: CutPlan | BrazePlan): PlanFigures {
+type Plan = CutPlan | BrazePlan
+
+/** Gives the figures of any plan, whichever kind it is. */
+export function useFiguresOf(): (plan: Plan) => PlanFigures {
   const { say, units } = useShop()
   return useMemo(() => {
-    const words = plan.kind === 'cut' ? CUT_WORDS : BRAZE_WORDS
-    const figure = (name: string | undefined) => figureNamed(plan, name)
-    const printed = (name: string | undefined) => {
-      const found = figure(name)
-      return name !== undefined && found ? sayFigure(name, found, units) : ''
+    const known = new WeakMap<Plan, PlanFigures>()
+    return (plan) => {
+      const found = known.get(plan) ?? figuresOf(plan)
+      known.set(plan, found)
+      return found
     }
-    return {
-      figure,
-      called: (name) => say(words.nameOf(name) ?? name),
-      printed,
-      sentence: (step) => say(sentenceOf(step.act, printed(step.figure))),
+    function figuresOf(plan: Plan): PlanFigures {
+      const words = plan.kind === 'cut' ? CUT_WORDS : BRAZE_WORDS
+      const figure = (name: string | undefined) => figureNamed(plan, name)
+      const printed = (name: string | undefined) => {
+        const found = figure(name)
+        return name !== undefined && found ? sayFigure(name, found, units) : ''
+      }
+      return {
+        figure,
+        called: (name) => say(words.nameOf(name) ?? name),
+        printed,
+        sentence: (step) => say(sentenceOf(step.act, printed(step.figure))),
+      }
     }
-  }, [plan, say, units])
+  }, [say, units])
 }
+
+/** The figures of a plan, whichever kind it is. */
+export const usePlanFigures = (plan: Plan): PlanFigures => useFiguresOf()(plan)

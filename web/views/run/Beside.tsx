@@ -23,8 +23,8 @@ export function Beside({
   readonly gone: number | undefined
   readonly onStart: () => void
 }) {
-  const { run } = inHand
-  const { figure, called, printed } = usePlanFigures(run.plan)
+  const { plan, setup } = inHand.piece
+  const { figure, called, printed } = usePlanFigures(plan)
   const side = sideOfFigure(step.figure)
   const pressure = side && figure(step.figure)
   return (
@@ -33,7 +33,7 @@ export function Beside({
         <Gauge
           figure={pressure}
           reads={reading?.si}
-          gas={side === 'fuel' ? run.setup.setting.fuel : 'oxygen'}
+          gas={side === 'fuel' ? setup.setting.fuel : 'oxygen'}
           risePa={step.risePa}
         />
       ) : null}

@@ -1,13 +1,13 @@
 import { figureNamed } from '#core/figure.ts'
 import { saySpan, showFigure } from '#core/saying.ts'
-import type { Run } from '#contract/types.ts'
+import type { RunPiece } from '#contract/types.ts'
 import { useShop } from '../../app/shop.ts'
 import { SourceTag } from '../../ui/Tag.tsx'
 
 /** The figure of a step, to be read from across the shop, with where it comes from and its span. */
-export function BigFigure({ run, name }: { readonly run: Run; readonly name: string }) {
+export function BigFigure({ plan, name }: { readonly plan: RunPiece['plan']; readonly name: string }) {
   const { units } = useShop()
-  const figure = figureNamed(run.plan, name)
+  const figure = figureNamed(plan, name)
   if (!figure) return null
   const shown = showFigure(name, figure, units)
   const span = saySpan(name, figure, units)

@@ -1,19 +1,22 @@
 import { useMemo, useState } from 'react'
-import { STAGES } from '#core/line/stage.ts'
+import { makingOf, sameMaking } from '#core/record/run.ts'
 import { device } from '../../app/device.ts'
 import { useShop } from '../../app/shop.ts'
 import { useShortcuts } from '../../app/shortcuts.ts'
 import { useApp, useSend } from '../../app/store.ts'
 import { Button } from '../../ui/Button.tsx'
 import { alarmSounds, useReadAloud } from '../../work/voice.ts'
-import { usePlanFigures } from '../plan/plan-words.ts'
 import { Beside } from './Beside.tsx'
+import { CameOutChoice, CameOutLeft, mayComeOut, type CameOutAs } from './CameOut.tsx'
 import { LiveLine } from './LiveLine.tsx'
+import { pageName, pagesAfter } from './pages.ts'
 import { Panels, type Asking } from './Panels.tsx'
 import { Presses } from './Presses.tsx'
 import { RunHead } from './RunHead.tsx'
+import { useRunWords } from './run-words.ts'
 import { StageBar, StageCard } from './StageCard.tsx'
-import { NextSteps, StepCard } from './StepCard.tsx'
+import { NextPages, NextSteps, StepCard } from './StepCard.tsx'
+import { useMakings } from './useMakings.ts'
 import { useReading } from './useReading.ts'
 import { useStage } from './useStage.ts'
 import { waysOffered, type RunInHand } from './useRun.ts'
@@ -31,13 +34,30 @@ export function Guide({ inHand }: { readonly inHand: RunInHand }) {
   const { steps, index } = progress
   const step = steps[index]
   const { print } = useShop()
-  const reading = useReading(run, step, inHand.here)
+  const reading = useReading(inHand, step)
   const now = useStep(inHand, reading, setAsking)
   const practised = now.runner?.role !== 'apprentice'
   const wanted = useApp((s) => s.device.staged) && practised
   const ofStage = useStage(inHand, now)
   const stage = wanted ? ofStage : undefined
   const allTicked = stage?.ready
+  const makings = useMakings(run, progress, inHand.here)
+  const batch = run.batchId !== null
+  // what is said of the making whose page is in hand, once it is done
+  const making =
+    stage?.stretch.stage === 'piece'
+      ? makings.all.find((m) => sameMaking(m, makingOf(stage.stretch)))
+      : undefined
+  const open = batch && making?.told === undefined ? making : undefined
+  const [said, setSaid] = useState<{ readonly page: number; readonly as: CameOutAs }>()
+  const comesOut: CameOutAs | undefined =
+    open && ((said?.page === stage?.stretch.from ? said?.as : undefined) ?? mayComeOut(open, makings)[0])
+  const pageDone = () =>
+    stage?.done(() => {
+      if (!open) return
+      if (comesOut === 'same') makings.same(open)
+      if (comesOut === 'good') makings.good(open)
+    })
   const offShown = now.off && reading?.si !== undefined ? print(reading.si, reading.kind) : undefined
   const openTrouble = () => {
     confirm({ kind: 'trouble', reason: null })
@@ -50,7 +70,7 @@ export function Guide({ inHand }: { readonly inHand: RunInHand }) {
       // the pedal is the large button's press alone: it takes no torch over, and goes on with no reading that is off
       ' ': () => {
         if (progress.taking !== undefined || (now.off && !now.held)) return
-        if (stage) stage.done()
+        if (stage) pageDone()
         else now.done()
       },
       Backspace: () => index > 0 && confirm({ kind: 'back' }),
@@ -61,15 +81,26 @@ export function Guide({ inHand }: { readonly inHand: RunInHand }) {
     }),
     // the handlers speak of the step in hand, or of its stretch
     /* eslint-disable react-hooks/exhaustive-deps */
-    [inHand, allTicked, now.held, now.gone === undefined, flipped, now.settling, reading?.si, reading?.fault],
+    [
+      inHand,
+      allTicked,
+      comesOut,
+      makings,
+      now.held,
+      now.gone === undefined,
+      flipped,
+      now.settling,
+      reading?.si,
+      reading?.fault,
+    ],
     /* eslint-enable react-hooks/exhaustive-deps */
   )
   useShortcuts(keys)
-  const { sentence } = usePlanFigures(run.plan)
+  const { sentence } = useRunWords(run.pieces)
   useReadAloud(
     () =>
       (stage
-        ? [STAGES[stage.stretch.stage], ...steps.slice(index, stage.stretch.to).map(sentence)]
+        ? [pageName(stage.stretch, steps, run.pieces), ...steps.slice(index, stage.stretch.to).map(sentence)]
         : step
           ? [sentence(step), step.caution ?? '']
           : []
@@ -94,14 +125,14 @@ export function Guide({ inHand }: { readonly inHand: RunInHand }) {
         onTrouble={openTrouble}
       />
       <div className="flex min-h-0 flex-col">
-        {stage ? <StageBar stage={stage} /> : null}
+        {stage ? <StageBar stage={stage} run={run} steps={steps} /> : null}
         <div className="min-h-0 grow lg:grid lg:grid-cols-[1fr_minmax(380px,40%)]">
           <section {...SCROLLS} aria-label="The step" className="px-6 py-5 md:px-11 lg:overflow-y-auto">
             {stage ? (
               <StageCard run={run} steps={steps} index={index} stage={stage} step={now} />
             ) : (
               <StepCard
-                run={run}
+                plan={inHand.piece.plan}
                 step={step}
                 heading={now.heading}
                 learner={now.runner?.role === 'apprentice'}
@@ -122,11 +153,25 @@ export function Guide({ inHand }: { readonly inHand: RunInHand }) {
             className="flex min-h-0 flex-col gap-3 border-rule px-6 py-4 lg:overflow-y-auto lg:border-l-[1.5px]"
           >
             <Beside step={step} inHand={inHand} reading={reading} gone={now.gone} onStart={now.startClock} />
+            {open && comesOut ? (
+              <CameOutChoice
+                making={open}
+                makings={makings}
+                chosen={comesOut}
+                onChoose={(as) => setSaid({ page: stage?.stretch.from ?? 0, as })}
+              />
+            ) : batch ? (
+              <CameOutLeft runId={run.id} makings={makings} />
+            ) : null}
             <div className="border-t-[1.5px] border-rule pt-3 max-lg:hidden">
               <LiveLine inHand={inHand} />
             </div>
             <div className="mt-auto border-t-[1.5px] border-rule pt-2">
-              <NextSteps run={run} steps={steps} index={stage ? stage.stretch.to - 1 : index} />
+              {batch && stage ? (
+                <NextPages pages={pagesAfter(stage.stretches, stage.stretch, steps, run.pieces)} />
+              ) : (
+                <NextSteps run={run} steps={steps} index={stage ? stage.stretch.to - 1 : index} />
+              )}
             </div>
           </aside>
         </div>
@@ -138,6 +183,8 @@ export function Guide({ inHand }: { readonly inHand: RunInHand }) {
         first={index === 0}
         byHand={progress.taking !== undefined}
         offShown={offShown}
+        cameOut={comesOut}
+        onDone={stage ? pageDone : now.done}
         onBack={() => confirm({ kind: 'back' })}
         onSkip={() => setAsking('skip')}
       />

@@ -12,13 +12,13 @@ import { waysOffered, type RunInHand } from './useRun.ts'
 
 /** A run that something grave holds: no step of the work, only what is done about it, the rig shut down, or a named person's word. */
 export function Held({ inHand, trouble }: { readonly inHand: RunInHand; readonly trouble: OpenTrouble }) {
-  const { run, confirm } = inHand
+  const { run, piece, confirm } = inHand
   const { say } = useShop()
   const { did } = useTroubles()
   const [clearing, setClearing] = useState(false)
   const heading = useRef<HTMLHeadingElement>(null)
   const card = troubleCard(trouble.card)
-  const at = { runId: run.id, pieceId: run.pieceId }
+  const at = { runId: run.id, pieceId: piece.pieceId }
   return (
     <main className="min-h-dvh px-6 py-6 md:px-11">
       <ServerNotice />

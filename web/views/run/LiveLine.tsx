@@ -6,7 +6,7 @@ import { FUEL_FACE_PA, LineDrawing, OXYGEN_FACE_PA } from '../../drawing/LineDra
 import type { RunInHand } from './useRun.ts'
 
 /** What stands in the flame of a braze. */
-const jointIn = ({ draft }: RunInHand['run']): 'tube' | 'lap' =>
+const jointIn = ({ draft }: RunInHand['piece']): 'tube' | 'lap' =>
   draft.kind === 'braze' && isRoundJoint(draft.work.joint) ? 'tube' : 'lap'
 
 /** What is off a side that is not whole. */
@@ -19,8 +19,8 @@ const PARTS: Readonly<Partial<Record<Fitted, string>>> = {
 /** The supply line as the steps have left it. */
 export function LiveLine({ inHand }: { readonly inHand: RunInHand }) {
   const { gasColour, print } = useShop()
-  const { run, line } = inHand
-  const { setting } = run.setup
+  const { piece, line } = inHand
+  const { setting } = piece.setup
   const side = (name: 'oxygen' | 'fuel' | 'nitrogen', gas: string) => {
     const s = line[name]
     if (PARTS[s.fitted]) return `${gas}: ${PARTS[s.fitted]}`
@@ -32,7 +32,7 @@ export function LiveLine({ inHand }: { readonly inHand: RunInHand }) {
         oxygenColour={gasColour('oxygen')}
         fuelColour={gasColour(setting.fuel)}
         live={line}
-        work={run.plan.kind === 'cut' ? 'plate' : jointIn(run)}
+        work={piece.plan.kind === 'cut' ? 'plate' : jointIn(piece)}
         oxygenNeedle={line.oxygen.deliveryPa / OXYGEN_FACE_PA}
         fuelNeedle={line.fuel.deliveryPa / FUEL_FACE_PA}
       />

@@ -31,7 +31,7 @@ export function Panels({
   readonly onClose: () => void
   readonly returnTo: RefObject<HTMLElement | null>
 }) {
-  const { run, here, confirm } = inHand
+  const { run, piece, here, confirm } = inHand
   const inStep = inHand.progress.steps[inHand.progress.index]
   const offered = asking === 'break' || asking === 'trouble' ? waysOffered(inHand) : []
   const takeBreak = (name: BreakTaken) => confirm({ kind: 'break', name })
@@ -41,7 +41,7 @@ export function Panels({
       <TroublePanel
         {...over}
         open={asking === 'trouble'}
-        at={{ runId: run.id, pieceId: run.pieceId }}
+        at={{ runId: run.id, pieceId: piece.pieceId }}
         onStop={(reason) => confirm({ kind: 'stop', reason })}
         offered={offered}
         onBreak={takeBreak}
@@ -65,9 +65,9 @@ export function Panels({
       {asking === 'flame' ? (
         <FlameCardPanel
           {...over}
-          fuel={run.setup.setting.fuel}
-          lever={run.plan.kind === 'cut'}
-          wanted={run.setup.setting.flame ?? 'neutral'}
+          fuel={piece.setup.setting.fuel}
+          lever={piece.plan.kind === 'cut'}
+          wanted={piece.setup.setting.flame ?? 'neutral'}
           steps={run.steps}
         />
       ) : null}

@@ -1,4 +1,5 @@
 import type { StepTimer } from '#core/line/steps.ts'
+import type { CameOutAs } from './CameOut.tsx'
 import type { StageInHand } from './useStage.ts'
 import type { StepInHand } from './useStep.ts'
 
@@ -17,14 +18,20 @@ const doneWord = (
 
 /** What it says of a whole stretch. */
 const stageWord = (
-  { next }: StageInHand,
+  { next, stretch }: StageInHand,
   { lost, refused }: Pick<StepInHand, 'lost' | 'refused'>,
   offShown: string | undefined,
+  cameOut: CameOutAs | undefined,
 ): string => {
   if (lost) return 'Nothing can be kept'
   if (next !== undefined) return 'Ticks first'
   if (refused) return 'Past the limit'
-  return offShown === undefined ? 'All of it done' : `Save ${offShown} and go on`
+  if (offShown !== undefined) return `Save ${offShown} and go on`
+  if (cameOut === 'same') return 'Piece done, same again'
+  if (cameOut === 'good') return 'Piece done, good'
+  return cameOut === 'later' || (stretch.stage === 'piece' && stretch.repeat !== undefined)
+    ? 'Piece done'
+    : 'All of it done'
 }
 
 /** The three presses under a step, for gloves: back, skip, done. */
@@ -35,6 +42,8 @@ export function Presses({
   first,
   byHand,
   offShown,
+  cameOut,
+  onDone,
   onBack,
   onSkip,
 }: {
@@ -48,6 +57,9 @@ export function Presses({
   readonly first: boolean
   /** A reading that is not what was planned, printed: going on with it is another press than Done. */
   readonly offShown: string | undefined
+  /** What is written down of a making with the press; undefined where nothing is. */
+  readonly cameOut?: CameOutAs | undefined
+  readonly onDone: () => void
   readonly onBack: () => void
   readonly onSkip: () => void
 }) {
@@ -77,10 +89,10 @@ export function Presses({
             ? !stage.ready
             : step.settling || step.lost || (step.held ? step.gone !== undefined : step.refused)
         }
-        onClick={stage ? stage.done : step.done}
+        onClick={onDone}
         className={`figure min-h-[88px] px-3 leading-tight disabled:bg-sheet disabled:text-soft ${offShown === undefined || step.held ? 'bg-verdigris text-[2.4rem] text-on' : 'bg-sheet text-[1.8rem] text-alarm'}`}
       >
-        {stage ? stageWord(stage, step, offShown) : doneWord(step, timer, offShown)}
+        {stage ? stageWord(stage, step, offShown, cameOut) : doneWord(step, timer, offShown)}
       </button>
     </div>
   )

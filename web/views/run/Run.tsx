@@ -1,5 +1,5 @@
 import { Link, useParams } from 'react-router'
-import { clocksOf } from '#core/record/run.ts'
+import { clocksOf, madeIn } from '#core/record/run.ts'
 import { ServerNotice } from '../../app/ServerNotice.tsx'
 import { Missing } from '../../ui/Missing.tsx'
 import { Clocks } from './Clocks.tsx'
@@ -32,6 +32,9 @@ function Running({ inHand }: { readonly inHand: RunInHand }) {
 }
 
 function Ended({ inHand: { run, progress, unsent } }: { readonly inHand: RunInHand }) {
+  // of a batch that was left what was made of it is still told
+  const owed = run.batchId === null ? 0 : madeIn(progress).length - run.lines.length
+  const record = !run.logged && (progress.state === 'finished' || owed > 0)
   return (
     <main className="mx-auto max-w-[720px] px-6 py-12">
       <ServerNotice />
@@ -49,14 +52,14 @@ function Ended({ inHand: { run, progress, unsent } }: { readonly inHand: RunInHa
         <p className="pt-2 font-bold text-alarm">The last steps are kept here and not saved yet.</p>
       ) : null}
       <div className="flex flex-wrap gap-4 pt-8">
-        {run.logged || progress.state === 'stopped' ? null : (
+        {record ? (
           <Link
             className="name inline-flex min-h-[64px] items-center rounded-md bg-brick px-8 text-2xl font-semibold text-on"
             to={`/run/${run.id}/log`}
           >
-            Record the result
+            {run.batchId === null ? 'Record the result' : 'Write down what came out'}
           </Link>
-        )}
+        ) : null}
         <Link
           className="name inline-flex min-h-[64px] items-center rounded-md border-[1.5px] border-ink px-8 text-2xl font-semibold"
           to={run.logged ? '/log' : '/'}

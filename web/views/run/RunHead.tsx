@@ -1,6 +1,6 @@
 import { Link } from 'react-router'
 import { PHASE_NAMES, type Step } from '#core/line/steps.ts'
-import { clocksOf, workIsOver } from '#core/record/run.ts'
+import { allMakings, clocksOf, madeIn } from '#core/record/run.ts'
 import { ServerNotice } from '../../app/ServerNotice.tsx'
 import { Clocks } from './Clocks.tsx'
 import { useSoundRefused, useWakeLock } from './clock.ts'
@@ -51,6 +51,9 @@ export function RunHead({
             {run.title}
           </strong>
           <span className="text-soft">
+            {run.batchId === null
+              ? ''
+              : `${madeIn(progress).length} of ${allMakings(run.pieces).length} made. `}
             Step {progress.index + 1} of {progress.steps.length}, {PHASE_NAMES[step.phase]}.
             {runner === undefined || runner === here ? '' : ` ${runner} has the torch.`}{' '}
             <button type="button" onClick={onWho} className="py-1 underline underline-offset-4">
@@ -76,7 +79,7 @@ export function RunHead({
           </span>
           {clocks.length > 0 ? <Clocks clocks={clocks} /> : null}
         </div>
-        {workIsOver(progress) && !run.logged ? (
+        {madeIn(progress).length > 0 && !run.logged ? (
           <Link
             to={`/run/${run.id}/log`}
             className="name grid min-h-12 place-items-center rounded-md border-[1.5px] border-ink px-4 text-lg font-semibold max-md:hidden"

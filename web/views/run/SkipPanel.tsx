@@ -45,8 +45,8 @@ interface Asking {
  * so already; and not at all where nothing can prove that.
  */
 export function SkipPanel({ inHand, step, guarded, ...over }: Asking) {
-  const { run, line, confirm } = inHand
-  const asked = skipAsks(step, line, run.setup.setting)
+  const { piece, line, confirm } = inHand
+  const asked = skipAsks(step, line, piece.setup.setting)
   if (asked.asks === 'reason')
     return (
       <ReasonPanel
@@ -76,7 +76,7 @@ const TITLES: Readonly<Record<Exclude<Asked['asks'], 'reading'>, string>> = {
 }
 
 function ProofPanel({
-  inHand: { run, line, here, confirm },
+  inHand: { piece, line, here, confirm },
   step,
   guarded,
   asked,
@@ -91,7 +91,7 @@ function ProofPanel({
   const by = may.some((p) => p.id === chosen) ? chosen : NOBODY
   const [typed, setTyped] = useState('')
   const [fault, setFault] = useState<string>()
-  const figure = figureNamed(run.plan, step.figure)
+  const figure = figureNamed(piece.plan, step.figure)
   const kind = figure ? KIND_OF_UNIT[figure.unit] : 'pressure'
   const side = sideOfFigure(step.figure)
   const who = by === NOBODY ? null : by
@@ -101,7 +101,7 @@ function ProofPanel({
       ? `What does the gauge read, ${rise > 0 ? 'its torch valve shut' : 'gas flowing'}?`
       : TITLES[asked.asks]
   const give = (proof: Proof) => {
-    const refused = refuseProof(step, proof, line, run.setup.setting, figure)
+    const refused = refuseProof(step, proof, line, piece.setup.setting, figure)
     setFault(refused)
     if (refused !== undefined) return
     onClose()

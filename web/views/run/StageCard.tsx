@@ -1,32 +1,42 @@
 import { Check } from 'lucide-react'
-import type { ReactNode } from 'react'
+import { useMemo, type ReactNode } from 'react'
 import type { Run } from '#contract/types.ts'
-import { keepsTick, STAGES } from '#core/line/stage.ts'
-import type { Step } from '#core/line/steps.ts'
+import { keepsTick } from '#core/line/stage.ts'
+import type { LedStep } from '#core/line/led.ts'
 import { useShop } from '../../app/shop.ts'
-import { usePlanFigures } from '../plan/plan-words.ts'
+import { pageName, tabsNear, tabsOf } from './pages.ts'
 import { notByPedal } from './pedal.ts'
+import { useRunWords } from './run-words.ts'
 import type { StageInHand } from './useStage.ts'
 import type { StepInHand } from './useStep.ts'
 
-/** The stretches of a run, the one in hand marked. */
-export function StageBar({ stage: { stretches, stretch } }: { readonly stage: StageInHand }) {
+/** The pages of a run, the one in hand marked; those of one piece under one tab. */
+export function StageBar({
+  stage: { stretches, stretch },
+  run,
+  steps,
+}: {
+  readonly stage: StageInHand
+  readonly run: Run
+  readonly steps: readonly LedStep[]
+}) {
+  const tabs = useMemo(() => tabsOf(stretches, steps, run.pieces), [stretches, steps, run.pieces])
   return (
     <ol
       aria-label="Stretches of this run"
       className="grid auto-cols-fr grid-flow-col border-b-[1.5px] border-rule max-sm:hidden"
     >
-      {stretches.map((s) => {
-        const now = s.from === stretch.from
-        const past = s.to <= stretch.from
+      {tabsNear(tabs, stretch.from).map((t) => {
+        const now = stretch.from >= t.from && stretch.from < t.to
+        const past = t.to <= stretch.from
         return (
           <li
-            key={s.from}
+            key={t.from}
             aria-current={now ? 'step' : undefined}
-            className={`name border-r border-rule px-2 py-2 text-center text-[1.1rem] ${now ? 'border-b-4 border-b-brick font-bold' : past ? 'text-verdigris' : 'text-soft'}`}
+            className={`name truncate border-r border-rule px-2 py-2 text-center text-[1.1rem] ${now ? 'border-b-4 border-b-brick font-bold' : past ? 'text-verdigris' : 'text-soft'}`}
           >
             {past ? '✓ ' : ''}
-            {STAGES[s.stage]}
+            {t.name}
           </li>
         )
       })}
@@ -43,7 +53,7 @@ export function StageCard({
   step,
 }: {
   readonly run: Run
-  readonly steps: readonly Step[]
+  readonly steps: readonly LedStep[]
   readonly index: number
   readonly stage: StageInHand
   readonly step: StepInHand
@@ -57,7 +67,7 @@ export function StageCard({
         tabIndex={-1}
         className="text-[clamp(2rem,4vw,3rem)] leading-tight font-bold outline-none"
       >
-        {stretch.stage === 'piece' ? run.title : STAGES[stretch.stage]}
+        {pageName(stretch, steps, run.pieces)}
       </h1>
       <ol className="pt-2">
         {index > stretch.from ? (
@@ -93,7 +103,7 @@ export function StageCard({
 }
 
 /** What the tick of a step says to whoever hears it: it is ticked, or its clock runs or is started. */
-function tickWord(s: Step, { gone, held }: StepInHand, inHand: boolean): string {
+function tickWord(s: LedStep, { gone, held }: StepInHand, inHand: boolean): string {
   if (s.timer?.kind !== 'at-least' || (inHand && !held)) return 'Tick'
   return inHand && gone !== undefined ? 'Clock is running' : 'Start the clock'
 }
@@ -106,17 +116,17 @@ function Row({
   children,
 }: {
   readonly run: Run
-  readonly step: Step
+  readonly step: LedStep
   readonly number: number
   /** It is the next that keeps a tick. */
   readonly ticking:
     { readonly step: StepInHand; readonly inHand: boolean; readonly onTick: () => void } | undefined
   readonly children: ReactNode
 }) {
-  const { sentence, printed } = usePlanFigures(run.plan)
+  const { sentence, printed } = useRunWords(run.pieces)
   const words = sentence(step)
   const word = ticking && tickWord(step, ticking.step, ticking.inHand)
-  const figure = step.figure ? printed(step.figure) : ''
+  const figure = printed(step.figure, step)
   return (
     <li className="grid grid-cols-[60px_1fr_auto] items-center gap-x-4 border-b border-rule py-1.5">
       {keepsTick(step) ? (

@@ -1,28 +1,31 @@
 import type { Ref } from 'react'
+import type { LedStep } from '#core/line/led.ts'
 import type { Step } from '#core/line/steps.ts'
-import type { Run } from '#contract/types.ts'
+import type { Run, RunPiece } from '#contract/types.ts'
 import { useShop } from '../../app/shop.ts'
 import { usePlanFigures } from '../plan/plan-words.ts'
 import { BigFigure } from './BigFigure.tsx'
+import { useRunWords } from './run-words.ts'
 
 /** A longer act is set smaller, so that what should be found stays in sight. */
 const LONG_HEAD = 60
 
 /** A step in words: the act, its figure, the caution, what should be found, what if not, and why. */
 export function StepCard({
-  run,
+  plan,
   step,
   heading,
   learner = false,
 }: {
-  readonly run: Run
+  /** By which it is done. */
+  readonly plan: RunPiece['plan']
   readonly step: Step
   /** Whoever has the torch is still learning: what is told a learner is said. */
   readonly learner?: boolean
   readonly heading: Ref<HTMLHeadingElement>
 }) {
   const { say } = useShop()
-  const head = usePlanFigures(run.plan).sentence(step)
+  const head = usePlanFigures(plan).sentence(step)
   return (
     <>
       <h1
@@ -32,7 +35,7 @@ export function StepCard({
       >
         {head}
       </h1>
-      {step.figure ? <BigFigure run={run} name={step.figure} /> : null}
+      {step.figure ? <BigFigure plan={plan} name={step.figure} /> : null}
       {step.caution ? (
         <p className="mt-4 max-w-[46ch] border-l-[6px] border-alarm pl-4 text-[1.2rem] leading-snug font-bold">
           {say(step.caution)}
@@ -75,10 +78,10 @@ export function NextSteps({
   index,
 }: {
   readonly run: Run
-  readonly steps: readonly Step[]
+  readonly steps: readonly LedStep[]
   readonly index: number
 }) {
-  const { sentence } = usePlanFigures(run.plan)
+  const { sentence } = useRunWords(run.pieces)
   return (
     <>
       <h2 className="name text-lg text-soft">After this</h2>
@@ -93,3 +96,18 @@ export function NextSteps({
     </>
   )
 }
+
+/** What comes after the page in hand of a batch. */
+export const NextPages = ({ pages }: { readonly pages: readonly string[] }) => (
+  <>
+    <h2 className="name text-lg text-soft">After this</h2>
+    <ol className="name text-[1.25rem] leading-snug text-soft">
+      {pages.map((page, i) => (
+        <li key={`${i} ${page}`} className="pt-1">
+          {page}
+        </li>
+      ))}
+      {pages.length === 0 ? <li>That was all. Then write down what is not written down yet.</li> : null}
+    </ol>
+  </>
+)

@@ -15,7 +15,7 @@ import { Pace } from './Pace.tsx'
 import { Guide } from './Guide.tsx'
 import { SETTLE_MS } from './settle.ts'
 import { StepClock } from './StepClock.tsx'
-import { cutRun, inHandOf, PEOPLE, press, staticRun, upTo } from './test-support.tsx'
+import { cutRun, inHandOf, PEOPLE, planOf, press, staticRun, upTo } from './test-support.tsx'
 
 beforeEach(() => {
   browserParts()
@@ -105,22 +105,22 @@ describe('the pace', () => {
 describe('the figure of a step', () => {
   it('is shown with where it comes from and its span, and nothing where the plan has none', () => {
     const run = cutRun()
-    show(<BigFigure run={run} name="cuttingOxygenPressure" />)
-    const psi = Math.round((figureNamed(run.plan, 'cuttingOxygenPressure')?.value ?? 0) / PSI_PA)
+    show(<BigFigure plan={planOf(run)} name="cuttingOxygenPressure" />)
+    const psi = Math.round((figureNamed(planOf(run), 'cuttingOxygenPressure')?.value ?? 0) / PSI_PA)
     expect(said()).toMatch(new RegExp(`${psi}psi`))
     expect(said()).toContain('worked out')
     expect(said()).toMatch(/\d+ to \d+ psi will do/)
     clear()
     browserParts()
     answering({})
-    show(<BigFigure run={run} name="noSuchFigure" />)
+    show(<BigFigure plan={planOf(run)} name="noSuchFigure" />)
     expect(said()).toBe('')
   })
 })
 
 describe('a reading', () => {
   const run = upTo(cutRun(), 'set-oxygen')
-  const figure = figureNamed(run.plan, 'cuttingOxygenPressure')
+  const figure = figureNamed(planOf(run), 'cuttingOxygenPressure')
   if (!figure) throw new Error('the plan sets no oxygen')
   const printed = `${Math.round(figure.value / PSI_PA)} psi`
   const live = (pa: number, quality = 'good') => ({
@@ -295,7 +295,7 @@ describe('the gauge of a step', () => {
   }
   const gauge = async (settings: object, risePa = 0) => {
     answering({ '/api/settings': { ...FIRST_SETTINGS, ...settings } })
-    const figure = figureNamed(cutRun().plan, 'cuttingOxygenPressure')
+    const figure = figureNamed(planOf(cutRun()), 'cuttingOxygenPressure')
     if (!figure) throw new Error('there is no setting')
     const { container } = show(<Gauge figure={figure} gas="oxygen" risePa={risePa} />)
     return { container, figure }

@@ -6,6 +6,7 @@ import { procedureOf } from '#application/procedure-of.ts'
 import type { PieceDraft } from '#contract/schemas.ts'
 import type { Person, Run } from '#contract/types.ts'
 import { foldRun, type EventBody, type RunEvent } from '#core/record/run.ts'
+import { pieceAt } from '#core/line/led.ts'
 import { lineOfRun } from '#core/record/run-line.ts'
 import type { RunInHand } from './useRun.ts'
 
@@ -20,20 +21,28 @@ export function runOf(draft: PieceDraft, over: Partial<Run> = {}, settings = FIR
   const { setup, steps } = made
   return {
     id: 'r1',
-    pieceId: 't1',
-    jobId: 'j1',
-    jobName: 'Lower gate',
+    batchId: null,
     title: 'Gusset',
     personId: 'bede',
     personName: 'Bede',
     startedAt: AT,
     endedAt: null,
     logged: false,
-    draft,
-    plan: planned.plan,
+    pieces: [
+      {
+        pieceId: 't1',
+        jobId: 'j1',
+        jobName: 'Lower gate',
+        title: 'Gusset',
+        draft,
+        plan: planned.plan,
+        setup,
+        repeats: 1,
+      },
+    ],
     steps,
-    setup,
     events: [],
+    lines: [],
     ...over,
   }
 }
@@ -84,10 +93,11 @@ export function upTo(run: Run, stepId: string): Run {
 /** A run in hand whose confirmations are kept apart. */
 export function inHandOf(run: Run, unsent = 0, here: string | null = run.personId) {
   const progress = foldRun(run, run.events)
-  const line = lineOfRun(progress, run.setup.setting)
+  const line = lineOfRun(progress, run.pieces)
+  const piece = pieceAt(run.pieces, progress.steps[progress.index])
   const confirm = vi.fn<RunInHand['confirm']>()
   const through = vi.fn<RunInHand['through']>()
-  const inHand: RunInHand = { run, progress, line, unsent, here, confirm, through }
+  const inHand: RunInHand = { run, piece, progress, line, unsent, here, confirm, through }
   return { inHand, confirm, through }
 }
 
@@ -101,3 +111,9 @@ export const PEOPLE: readonly Person[] = (
 ).map(([id, name, role]) => ({ id, name, role, active: id !== 'gone' }))
 
 export const press = (name: string | RegExp) => fireEvent.click(screen.getByRole('button', { name }))
+
+/** The plan of a run's only piece. */
+export function planOf({ pieces: [piece] }: Run): Run['pieces'][number]['plan'] {
+  if (!piece) throw new Error('a run makes at least one piece')
+  return piece.plan
+}

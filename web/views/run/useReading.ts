@@ -5,12 +5,13 @@ import { judgeReading, type ReadingJudged } from '#core/line/reading.ts'
 import type { Step } from '#core/line/steps.ts'
 import { printQuantity, unitFor, type Kind, type UnitId } from '#core/quantity/index.ts'
 import { readTyped } from '#application/typed.ts'
-import type { InstrumentsNow, Run } from '#contract/types.ts'
+import type { InstrumentsNow } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
 import { outbox } from '../../app/outbox.ts'
 import { useShop } from '../../app/shop.ts'
 import { useSend } from '../../app/store.ts'
 import { useGauge } from './useGauge.ts'
+import type { RunInHand } from './useRun.ts'
 import { READ_BY } from '../instruments/words.ts'
 
 type Instrument = InstrumentsNow['instruments'][number]
@@ -35,7 +36,10 @@ export interface ReadingInHand {
 }
 
 /** The reading of a step's figure, where the step has one that a gauge shows. */
-export function useReading(run: Run, step: Step | undefined, here: string | null): ReadingInHand | undefined {
+export function useReading(
+  { run, piece, here }: Pick<RunInHand, 'run' | 'piece' | 'here'>,
+  step: Step | undefined,
+): ReadingInHand | undefined {
   const { units, settings } = useShop()
   const faceOf = useGauge()
   const send = useSend()
@@ -44,7 +48,7 @@ export function useReading(run: Run, step: Step | undefined, here: string | null
   const name = step?.figure
   const by = name === undefined ? undefined : READ_BY[name]
   const { data: now } = api.useInstrumentsQuery(undefined, { skip: !by })
-  const figure = figureNamed(run.plan, name)
+  const figure = figureNamed(piece.plan, name)
   if (!step || name === undefined || !by || !figure) return undefined
   const instrument = now?.instruments.find((i) => i.kind === by.kind)
   const channel = instrument?.channels.find((c) => c.name === by.channel)
@@ -67,7 +71,7 @@ export function useReading(run: Run, step: Step | undefined, here: string | null
     si,
     gauge,
     judged:
-      si === undefined ? undefined : judgeReading(si - (step.risePa ?? 0), figure, name, run.setup.setting),
+      si === undefined ? undefined : judgeReading(si - (step.risePa ?? 0), figure, name, piece.setup.setting),
     keep: (reason) => {
       if (si === undefined) return
       const id = crypto.randomUUID()
@@ -80,6 +84,7 @@ export function useReading(run: Run, step: Step | undefined, here: string | null
           body: {
             id,
             runId: run.id,
+            stepId: step.id,
             personId: here,
             at: new Date(Date.now()).toISOString(),
             figure: name,

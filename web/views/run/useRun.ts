@@ -1,5 +1,6 @@
 import { useMemo } from 'react'
-import type { Run } from '#contract/types.ts'
+import type { Run, RunPiece } from '#contract/types.ts'
+import { pieceAt } from '#core/line/led.ts'
 import { waysFrom, type BreakName } from '#core/line/ways.ts'
 import type { LineState } from '#core/line/state.ts'
 import { foldRun, holderOf, type EventBody, type RunEvent, type RunProgress } from '#core/record/run.ts'
@@ -11,6 +12,8 @@ import { useApp, useSend } from '../../app/store.ts'
 
 export interface RunInHand {
   readonly run: Run
+  /** The piece that the step in hand is done for. */
+  readonly piece: RunPiece
   readonly progress: RunProgress
   readonly line: LineState
   /** How many confirmations the server does not have yet. */
@@ -24,9 +27,9 @@ export interface RunInHand {
 }
 
 /** Ways out that can be taken now, from where the line stands and with what is still to come. */
-export const waysOffered = ({ run, progress, line }: RunInHand): readonly BreakName[] =>
+export const waysOffered = ({ run, piece, progress, line }: RunInHand): readonly BreakName[] =>
   progress.index < progress.steps.length
-    ? waysFrom(run.setup, { line, ahead: progress.steps.slice(progress.index) })
+    ? waysFrom(piece.setup, { line, ahead: progress.steps.slice(progress.index), pieces: run.pieces })
     : []
 
 /** A run as it stands on this screen: what the server has, and what waits to be sent to it. */
@@ -49,7 +52,8 @@ export function useRun(runId: string): {
     const here = atScreen ?? holderOf(run, progress)
     const { taking } = progress
     const { steps } = progress
-    const line = lineOfRun(progress, run.setup.setting)
+    const line = lineOfRun(progress, run.pieces)
+    const piece = pieceAt(run.pieces, steps[progress.index])
     // whoever takes the torch over says so themselves, and is at this screen from then on
     const takes = (told: EventBody) => taking !== undefined && told.kind === 'done'
     const tell = (told: EventBody, index: number, personId: string | null) => {
@@ -81,7 +85,7 @@ export function useRun(runId: string): {
       for (let i = 0; i < count; i++) tell({ kind: 'done' }, progress.index + i, here)
       if (then) tell(then, progress.index + count, here)
     }
-    return { run, progress, line, unsent: unsent.length, here, confirm, through }
+    return { run, piece, progress, line, unsent: unsent.length, here, confirm, through }
   }, [run, items, atScreen, send])
   return { inHand, error }
 }

@@ -13,8 +13,8 @@ export interface StageInHand {
   readonly ready: boolean
   /** Ticks the next step that keeps a tick, or starts its clock; what stands above it is done with it. */
   tick(): void
-  /** The rest of the stretch is done. */
-  done(): void
+  /** The rest of the stretch is done; `also` is told once it is. */
+  done(also?: () => void): void
 }
 
 /**
@@ -48,8 +48,12 @@ export function useStage(
       else if (ticked.timer.from !== undefined) step.goOn(() => through(above))
       else step.goOn(() => through(above, { kind: 'timer' }))
     },
-    done: () => {
-      if (!ticked) step.goOn(() => through(ahead.length))
+    done: (also) => {
+      if (ticked) return
+      step.goOn(() => {
+        through(ahead.length)
+        also?.()
+      })
     },
   }
 }

@@ -1,11 +1,11 @@
 import { format } from 'date-fns/format'
 import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict'
 import { lazy, Suspense, useState, type ReactNode } from 'react'
-import { Link, Navigate } from 'react-router'
-import type { LogSummary, RunSummary } from '#contract/types.ts'
+import { Link, Navigate, useNavigate } from 'react-router'
+import type { BatchSummary, LogSummary, RunSummary } from '#contract/types.ts'
 import { sentenceOf } from '#core/line/steps.ts'
 import { KIND_OF_UNIT } from '#core/figure.ts'
-import { api } from '../../app/api.ts'
+import { api, type Failure } from '../../app/api.ts'
 import { StartPiece } from '../../app/sheets.ts'
 import { useShop } from '../../app/shop.ts'
 import { Button } from '../../ui/Button.tsx'
@@ -29,6 +29,8 @@ export default function Today() {
   const [starting, setStarting] = useState(false)
   if (begun === false) return <Navigate to="/begin" replace />
   if (error && !today) return <Missing what="day" failure={error} />
+  // one that is under way stands with the runs
+  const laidOut = (today?.batches ?? []).filter((b) => !today?.running.some((r) => r.batchId === b.id))
   const idle =
     today &&
     today.running.length === 0 &&
@@ -55,6 +57,7 @@ export default function Today() {
           >
             Quick plan
           </Link>
+          <LayOut />
           <Button look="act" className="min-h-[56px] px-8 text-2xl!" onClick={() => setStarting(true)}>
             Start a piece
           </Button>
@@ -117,6 +120,13 @@ export default function Today() {
           </Part>
         </div>
         <Part title="Next">
+          {today && laidOut.length > 0 ? (
+            <div className="grid gap-3 pb-4">
+              {laidOut.map((b) => (
+                <BatchCard key={b.id} batch={b} />
+              ))}
+            </div>
+          ) : null}
           {today?.next.length === 0 ? <p className="text-soft">No piece is planned. Start one.</p> : null}
           <ul>
             {today?.next.map((t) => (
@@ -189,6 +199,59 @@ function RunCard({ run }: { readonly run: RunSummary }) {
           className="block h-full bg-brick"
           style={{ width: `${(100 * run.stepsDone) / run.stepsAll}%` }}
         />
+      </span>
+    </Link>
+  )
+}
+
+/** Begins a batch that has no piece yet, and opens it. */
+function LayOut() {
+  const go = useNavigate()
+  const [add, { isLoading, error }] = api.useAddBatchMutation()
+  const begin = async () => {
+    const name = `Batch, ${format(new Date(Date.now()), 'd MMM')}`
+    const batch = await add({ id: crypto.randomUUID(), name, pieces: [] }).unwrap()
+    void go(`/batches/${batch.id}`)
+  }
+  return (
+    <>
+      <Button
+        className="min-h-[56px] px-5 text-xl!"
+        disabled={isLoading}
+        onClick={() => void begin().catch(() => undefined)}
+      >
+        Lay out a batch
+      </Button>
+      {error ? (
+        <p role="alert" className="basis-full font-bold text-alarm">
+          {(error as Failure).message}
+        </p>
+      ) : null}
+    </>
+  )
+}
+
+/** A batch that is laid out: what it makes, and how much of it. */
+function BatchCard({ batch }: { readonly batch: BatchSummary }) {
+  const count = batch.pieces.reduce((n, p) => n + p.repeats, 0)
+  return (
+    <Link
+      to={`/batches/${batch.id}`}
+      className="grid grid-cols-[1fr_auto] items-center gap-x-6 rounded-md border-[1.5px] border-ink bg-sheet p-4"
+    >
+      <span className="min-w-0">
+        <span className="name block truncate text-2xl font-semibold">{batch.name}</span>
+        <span className="block truncate text-soft">
+          {batch.pieces.length === 0
+            ? 'A batch with no piece yet.'
+            : batch.pieces
+                .map((p) => (p.repeats > 1 ? `${p.piece.title} ×${p.repeats}` : p.piece.title))
+                .join(', ')}
+        </span>
+      </span>
+      <span className="text-center">
+        <span className="figure block text-figure">{count}</span>
+        <span className="name text-soft">laid out</span>
       </span>
     </Link>
   )

@@ -1,54 +1,13 @@
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
+import { gasAsked } from '#application/gas-asked.ts'
 import type { GoodPiece } from '#application/plan-of.ts'
-import type { GasUsed } from '#contract/types.ts'
 import { figureNamed } from '#core/figure.ts'
-import type { CylinderGas, GasUse } from '#core/gas/contents.ts'
-import { stretchS } from '#core/gas/cylinder.ts'
-import type { Gear } from '#core/rig/gear.ts'
-import { jobGas, type GasAsked, type JobGas } from '#core/rig/job-gas.ts'
+import type { JobGas } from '#core/rig/job-gas.ts'
 import { capital } from '#core/words/trade.ts'
-import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
-import { useTorchSet } from '../../app/use-gear.ts'
 import { Button } from '../../ui/Button.tsx'
-
-const NO_USES: readonly GasUsed[] = []
-
-/** What the log used of each gas. */
-function usesByGas(uses: readonly GasUsed[]): Partial<Record<CylinderGas, GasUse[]>> {
-  const by: Partial<Record<CylinderGas, GasUse[]>> = {}
-  const put = (gas: CylinderGas, at: string, m3: number) => {
-    if (m3 > 0) (by[gas] ??= []).push({ at, m3 })
-  }
-  for (const u of uses) {
-    put('oxygen', u.at, u.oxygenM3)
-    put(u.fuel, u.at, u.fuelM3)
-    put('nitrogen', u.at, u.nitrogenM3)
-  }
-  return by
-}
-
-/** The day on which the first of some cylinders was read: what was used before is in the readings. */
-export const sinceRead = (cylinders: readonly Gear[]): string =>
-  `${cylinders.map((c) => c.fields['readAt'] || FIRST_DAY).sort()[0] ?? FIRST_DAY}T00:00:00Z`
-/** For a cylinder that nobody read, all that was ever used counts. */
-const FIRST_DAY = '2000-01-01'
-
-/** What one piece takes of each gas. */
-function askedOf(planned: GoodPiece): readonly GasAsked[] {
-  const of = (name: string) => figureNamed(planned.plan, name)?.value ?? 0
-  const count = planned.kind === 'braze' ? planned.request.work.count : 1
-  const oxygenFlow =
-    planned.kind === 'cut' ? of('cuttingOxygenFlow') + of('preheatOxygenFlow') : of('oxygenFlow')
-  return [
-    { gas: 'oxygen', jobM3: of('oxygenUsed') * count, flow: oxygenFlow },
-    { gas: planned.request.rig.fuel, jobM3: of('fuelUsed') * count, flow: of('fuelFlow') },
-    ...(of('purgeGas') > 0
-      ? [{ gas: 'nitrogen' as const, jobM3: of('purgeGas'), flow: of('purgeFlow') }]
-      : []),
-  ]
-}
+import { useGas } from './use-gas.ts'
 
 /** Contents, what this job takes, how long it lasts, how many such jobs, the draw, and what to order. */
 export function GasTab({
@@ -58,24 +17,16 @@ export function GasTab({
   readonly planned: GoodPiece
   readonly torchId: string | null
 }) {
-  const { settings } = useShop()
-  const { cylinders, set: named, things } = useTorchSet(torchId)
-  const since = useMemo(() => sinceRead(cylinders), [cylinders])
-  const uses = api.useGasUsesQuery({ since }, { refetchOnMountOrArgChange: true }).data ?? NO_USES
-  const set = things.some((t) => t.kind === 'cylinder') ? named : undefined
   const [wanted, setWanted] = useState(1)
-  const rows = useMemo(() => {
-    const litS = figureNamed(planned.plan, 'torchTime')?.value ?? 0
-    const heating = planned.kind === 'braze' && planned.request.rig.head === 'heating'
-    // the cylinders of a set are only drawn on by its torch
-    const own = set ? uses.filter((u) => u.torchId === torchId) : uses
-    return jobGas(askedOf(planned), cylinders, usesByGas(own), {
-      litS: stretchS(litS, heating),
-      airK: planned.request.shop.airK,
-      draw: settings.limits.draw,
-      wanted,
-    })
-  }, [planned, cylinders, set, torchId, uses, settings, wanted])
+  const asked = useMemo(() => gasAsked(planned), [planned])
+  const { rows, set } = useGas({
+    asked,
+    litS: figureNamed(planned.plan, 'torchTime')?.value ?? 0,
+    heating: planned.kind === 'braze' && planned.request.rig.head === 'heating',
+    airK: planned.request.shop.airK,
+    torchId,
+    wanted,
+  })
   return (
     <div className="grid gap-5">
       <div className="flex flex-wrap items-center gap-3">
@@ -106,7 +57,17 @@ export function GasTab({
   )
 }
 
-function OneGas({ row }: { readonly row: JobGas }) {
+/** One gas of a job: what it takes, what is there, and what is wrong with that. */
+export function OneGas({
+  row,
+  job = 'This job takes',
+  such = 'Such jobs',
+}: {
+  readonly row: JobGas
+  /** What it is called that takes it, and how many of such there are. */
+  readonly job?: string
+  readonly such?: string
+}) {
   const { print, gasColour, say } = useShop()
   const { neededM3: needed, shortM3: short, draw } = row
   const share = row.leftM3 > 0 ? Math.min(1, needed / row.leftM3) : 1
@@ -122,13 +83,13 @@ function OneGas({ row }: { readonly row: JobGas }) {
         {capital(row.gas.replace('-', ' '))}
       </h2>
       <dl className="grid grid-cols-2 gap-x-4 gap-y-1 pt-2">
-        <NamedValue name="This job takes" value={print(needed, 'volume')} />
+        <NamedValue name={job} value={print(needed, 'volume')} />
         <NamedValue
           name="May be used, an estimate"
           value={row.cylinders.length > 0 ? print(row.leftM3, 'volume') : 'not given'}
         />
         <NamedValue
-          name="Such jobs"
+          name={such}
           value={
             row.cylinders.length === 0 ? '–' : Number.isFinite(row.jobs) ? String(row.jobs) : 'any number'
           }

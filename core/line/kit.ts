@@ -1,0 +1,85 @@
+/** What is carried to the work for some pieces: gathered in the evening, looked through before the gas is on. */
+import type { BrazePlan, BrazeRequest } from '../braze/types.ts'
+import type { CutPlan, CutRequest } from '../cut/types.ts'
+import type { Kind } from '../quantity/index.ts'
+
+/** A piece for which the kit is gathered, and how often it is made. */
+export type KitPiece =
+  | { readonly kind: 'cut'; readonly plan: CutPlan; readonly request: CutRequest; readonly repeats: number }
+  | {
+      readonly kind: 'braze'
+      readonly plan: BrazePlan
+      readonly request: BrazeRequest
+      readonly repeats: number
+    }
+
+/** A thing of the kit; with its size or how much of it, SI, where that is known. */
+export interface KitThing {
+  readonly what: string
+  readonly size?: { readonly si: number; readonly kind: Kind }
+}
+
+const ALWAYS: readonly KitThing[] = [
+  { what: 'Extinguisher and water' },
+  { what: 'Fire blanket' },
+  { what: 'Striker, and a spare flint' },
+  { what: 'Leak solution and brush' },
+]
+const FOR_CUTS: readonly KitThing[] = [
+  { what: 'Soapstone and straight edge' },
+  { what: 'Bucket under the cut, for slag and pieces' },
+  { what: 'Chipping hammer and wire brush' },
+  { what: 'Tongs for hot pieces' },
+]
+const FOR_BRAZES: readonly KitThing[] = [
+  { what: 'Abrasive cloth and fitting brushes' },
+  { what: 'Mirror and lamp' },
+  { what: 'Wet rags or heat paste' },
+]
+const FOR_NITROGEN: readonly KitThing[] = [{ what: 'Nitrogen, its regulator and flow meter, hose and caps' }]
+
+/** Of things by their sizes each once, the smallest first. */
+function bySize(what: string, sizes: readonly (number | undefined)[]): KitThing[] {
+  const known = [...new Set(sizes.flatMap((s) => (s === undefined ? [] : [Math.round(s * 1e6)])))]
+  return known.sort((a, b) => a - b).map((um): KitThing => ({ what, size: { si: um / 1e6, kind: 'length' } }))
+}
+
+/** Rods and flux of all brazes together, by filler; a spare rod for each, since a second try takes filler too. */
+function fillers(pieces: readonly Extract<KitPiece, { kind: 'braze' }>[]): KitThing[] {
+  const rods = new Map<string, number>()
+  const flux = new Map<string, number>()
+  for (const { plan, request, repeats } of pieces) {
+    const times = repeats * request.work.count
+    const { filler, flux: own } = plan.choice
+    if (filler !== null)
+      rods.set(filler, (rods.get(filler) ?? 0) + times * (plan.figures.rodLength?.value ?? 0))
+    const kg = times * (plan.figures.fluxMass?.value ?? 0)
+    if (own !== null && own !== 'none' && kg > 0) flux.set(own, (flux.get(own) ?? 0) + kg)
+  }
+  return [
+    ...[...rods].map(([name, m]): KitThing => ({
+      what: `${name} rod, and one spare`,
+      ...(m > 0 ? { size: { si: m, kind: 'length' } } : {}),
+    })),
+    ...[...flux].map(([name, kg]): KitThing => ({
+      what: `Flux ${name} and its brush`,
+      size: { si: kg, kind: 'mass' },
+    })),
+  ]
+}
+
+/** What is carried to the work for these pieces: what is always wanted, what cuts and brazes want, tips and their cleaners by size, filler and flux. */
+export function kitOf(pieces: readonly KitPiece[]): readonly KitThing[] {
+  const brazes = pieces.filter((p) => p.kind === 'braze')
+  const cuts = pieces.some((p) => p.kind === 'cut')
+  const bores = pieces.map((p) => p.plan.figures.tipOrifice?.value)
+  return [
+    ...ALWAYS,
+    ...bySize('Tip', bores),
+    ...bySize('Tip cleaner', bores),
+    ...(cuts ? FOR_CUTS : []),
+    ...(brazes.length > 0 ? FOR_BRAZES : []),
+    ...(brazes.some((p) => p.plan.figures.purgeGas !== undefined) ? FOR_NITROGEN : []),
+    ...fillers(brazes),
+  ]
+}

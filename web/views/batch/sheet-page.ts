@@ -1,0 +1,63 @@
+import { figureNamed } from '#core/figure.ts'
+import { kitOf, type KitPiece } from '#core/line/kit.ts'
+import type { Gap } from '#core/line/order.ts'
+import type { Kind } from '#core/quantity/index.ts'
+import type { JobGas } from '#core/rig/job-gas.ts'
+import type { SheetPage } from '../../work/sheet-pdf.ts'
+import type { PlanFigures } from '../plan/plan-words.ts'
+import { SHEET_FOOT } from '../work/Sheet.tsx'
+import type { PlannedPiece } from './useBatch.ts'
+import { saidGap, SETS } from './words.ts'
+
+type Print = (si: number, kind: Kind) => string
+
+/** What is carried to the work for a batch, each in a few words. */
+export const kitWords = (pieces: readonly PlannedPiece[], print: Print): readonly string[] =>
+  kitOf(pieces.flatMap(({ planned, repeats }): KitPiece[] => (planned ? [{ ...planned, repeats }] : []))).map(
+    ({ what, size }) => (size ? `${what}, ${print(size.si, size.kind)}` : what),
+  )
+
+/** A batch on one sheet: its pieces in their order with what they are set by, gas, and the kit to be gathered. */
+export function batchSheet(
+  name: string,
+  pieces: readonly PlannedPiece[],
+  gaps: ReadonlyMap<number, Gap>,
+  gas: readonly JobGas[],
+  {
+    figuresOf,
+    print,
+    say,
+  }: {
+    readonly figuresOf: (plan: NonNullable<PlannedPiece['planned']>['plan']) => PlanFigures
+    readonly print: Print
+    readonly say: (text: string) => string
+  },
+): SheetPage {
+  const jobs = [...new Set(pieces.map((p) => p.piece.jobName))]
+  return {
+    title: name,
+    about: `${jobs.join(', ')}. One set-up, one shut-down.`,
+    figures: gas.map((g) => [
+      `${say(g.gas === 'oxygen' ? 'Oxygen' : g.gas === 'nitrogen' ? 'Nitrogen' : 'Fuel')} for all of it`,
+      `${print(g.neededM3, 'volume')}${g.cylinders.length > 0 ? ` of ${print(g.leftM3, 'volume')}` : ''}`,
+    ]),
+    steps: pieces.map(({ piece, repeats, planned }, i) => {
+      const figures = planned && figuresOf(planned.plan)
+      const gap = gaps.get(i + 1)
+      const set =
+        planned && figures
+          ? SETS[planned.kind]
+              .filter((n) => figureNamed(planned.plan, n))
+              .map((n) => `${figures.called(n).toLowerCase()} ${figures.printed(n)}`)
+              .join(', ')
+          : ''
+      const before = gap && figures && i > 0 ? `${saidGap(gap, figures)}. ` : ''
+      return {
+        act: `${piece.title}${repeats > 1 ? `, ${repeats} times` : ''} (${piece.about})`,
+        note: say(`${before}${set}`),
+      }
+    }),
+    list: { title: 'Kit', items: kitWords(pieces, print).map(say) },
+    foot: SHEET_FOOT,
+  }
+}

@@ -1,0 +1,41 @@
+import type { Changes, Gap } from '#core/line/order.ts'
+import type { PlanFigures } from '../plan/plan-words.ts'
+
+const times = (n: number, one: string, many: string): string[] =>
+  n === 0 ? [] : [`${n} ${n === 1 ? one : many}`]
+
+/** What a batch changes, in a few words. */
+export function saidChanges({ attachments, tips, lights }: Changes): string {
+  const said = [
+    ...times(attachments, 'attachment change', 'attachment changes'),
+    ...times(tips, 'tip change', 'tip changes'),
+    ...times(lights, 'lighting', 'lightings'),
+  ]
+  return said.join(', ')
+}
+
+/** What is done before a piece, from the one before it; in sentences. */
+export function saidGap(gap: Gap, next: PlanFigures): string {
+  const said = [
+    gap.attachment ? 'Change the attachment' : '',
+    gap.tip ? `Change the tip to ${next.printed('tipOrifice')}` : '',
+    ...gap.sets.map((name) => `set ${next.called(name).toLowerCase()} to ${next.printed(name)}`),
+    gap.nitrogen === 'another-run'
+      ? 'sweep the next run with nitrogen'
+      : gap.nitrogen === 'along'
+        ? 'move nitrogen’s end and the wet rag'
+        : '',
+    gap.flame === 'lit-again' ? 'light again' : '',
+  ].filter((s) => s !== '')
+  const [first, ...rest] = said
+  if (first === undefined) return 'The flame stays on'
+  return [first.charAt(0).toUpperCase() + first.slice(1), ...rest].join(', ')
+}
+
+/** The figures that a piece is made by, each with what it is called; by its kind. */
+export const SETS = {
+  cut: ['tipOrifice', 'cuttingOxygenPressure', 'fuelPressure', 'travelSpeed'],
+  braze: ['tipOrifice', 'oxygenPressure', 'fuelPressure', 'timeToTemperature'],
+} as const
+/** So each of them is headed. */
+export const HEADS = ['Tip', 'Oxygen', 'Fuel', 'Pace'] as const

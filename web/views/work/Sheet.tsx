@@ -1,0 +1,97 @@
+import { useState } from 'react'
+import { PAPER_NAMES, usualPaper, type Paper } from '#core/template/tile.ts'
+import { fileName, saveFile } from '../../app/save-file.ts'
+import { useShop } from '../../app/shop.ts'
+import { Button } from '../../ui/Button.tsx'
+import { Segmented } from '../../ui/Segmented.tsx'
+import type { SheetPage } from '../../work/sheet-pdf.ts'
+
+const PAPER_CHOICE = (Object.keys(PAPER_NAMES) as Paper[]).map((value) => ({
+  value,
+  label: PAPER_NAMES[value],
+}))
+
+/** What stands at the foot of every sheet. */
+export const SHEET_FOOT = 'Wimble. The operator’s manual, the site’s rules and local law come first.'
+
+/** Prints sheets, or saves them as a PDF on either paper. */
+export function SheetTools({
+  pages,
+  name,
+  print,
+}: {
+  readonly pages: readonly SheetPage[]
+  /** Of the file. */
+  readonly name: string
+  readonly print: string
+}) {
+  const { settings } = useShop()
+  const [paper, setPaper] = useState<Paper>(usualPaper(settings.region))
+  const [failed, setFailed] = useState(false)
+  const save = async () => {
+    setFailed(false)
+    try {
+      const { sheetPdf } = await import('../../work/sheet-pdf.ts')
+      saveFile(fileName(name, 'pdf'), (await sheetPdf(pages, paper)) as BlobPart, 'application/pdf')
+    } catch {
+      setFailed(true)
+    }
+  }
+  return (
+    <div className="flex flex-wrap items-center gap-3 print:hidden">
+      <div className="w-[220px]">
+        <Segmented label="Paper" value={paper} options={PAPER_CHOICE} onChange={setPaper} />
+      </div>
+      <Button onClick={() => window.print()}>{print}</Button>
+      <Button look="act" onClick={() => void save()}>
+        Save as PDF
+      </Button>
+      {failed ? (
+        <span role="alert" className="font-bold text-alarm">
+          The PDF could not be made. Print it instead.
+        </span>
+      ) : null}
+    </div>
+  )
+}
+
+/** One sheet as it is printed, a page of its own. */
+export function Sheet({ page }: { readonly page: SheetPage }) {
+  return (
+    <article className="border-[1.5px] border-rule bg-sheet p-5 leading-snug print:break-after-page print:border-0 print:p-0 print:text-[11px]">
+      <h2 className="text-2xl">{page.title}</h2>
+      <p className="text-soft">{page.about}</p>
+      {page.figures.length > 0 ? (
+        <dl className="mt-2 grid grid-cols-[1fr_auto] gap-x-4 border-y-[1.5px] border-ink py-1">
+          {page.figures.map(([name, value]) => (
+            <div key={name} className="contents">
+              <dt>{name}</dt>
+              <dd className="figure text-right text-[1.35rem] print:text-[14px]">{value}</dd>
+            </div>
+          ))}
+        </dl>
+      ) : null}
+      <ol className="list-decimal pt-2 pl-6">
+        {page.steps.map((s) => (
+          <li key={s.act} className="pb-1">
+            <strong>{s.act}</strong> <span className="text-soft">{s.note}</span>
+          </li>
+        ))}
+      </ol>
+      {page.list ? (
+        <section aria-label={page.list.title} className="mt-2 border-t-[1.5px] border-ink pt-2">
+          <h3 className="text-xl">{page.list.title}</h3>
+          <ul className="columns-2 gap-x-6 max-sm:columns-1">
+            {page.list.items.map((item) => (
+              <li key={item} className="flex items-start gap-2 pb-1">
+                <span aria-hidden="true" className="mt-1 inline-block size-3.5 shrink-0 border border-ink" />
+                {item}
+              </li>
+            ))}
+          </ul>
+        </section>
+      ) : null}
+      <p className="pt-2 text-sm text-soft">{page.foot}</p>
+    </article>
+  )
+}
