@@ -106,3 +106,17 @@ export function gapsOf(steps: readonly LedStep[]): readonly (Gap & {
   }
   return gaps
 }
+
+/**
+ * The longest time that the torch of a batch burns without being shut, s.
+ * @param litS how long one making of each piece is lit by its plan, s, by its place from 0
+ */
+export function longestLitS(steps: readonly LedStep[], litS: readonly number[]): number {
+  const lit = (piece: number) => litS[piece - 1] ?? 0
+  let [longest, now] = [lit(1), lit(1)]
+  for (const { flame, piece } of gapsOf(steps)) {
+    now = flame === 'stays' ? now + lit(piece) : lit(piece)
+    longest = Math.max(longest, now)
+  }
+  return longest
+}

@@ -5,7 +5,7 @@ import { batchGas } from '#application/gas-asked.ts'
 import type { Batch, PieceSummary } from '#contract/types.ts'
 import { figureNamed } from '#core/figure.ts'
 import { MOST_PIECES } from '#core/line/agree.ts'
-import { gapsOf, type Gap } from '#core/line/order.ts'
+import { gapsOf, longestLitS, type Gap } from '#core/line/order.ts'
 import { api, type Failure } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
 import { useApp } from '../../app/store.ts'
@@ -109,7 +109,7 @@ function LaidOut({ batch }: { readonly batch: Batch }) {
         </Button>
         <RunIt
           batch={batch}
-          ready={saved && planned.made !== undefined && takes.stops === 0}
+          ready={saved && planned.made !== undefined && !takes.stopped}
           planned={planned}
         />
       </div>
@@ -231,28 +231,27 @@ function LaidOut({ batch }: { readonly batch: Batch }) {
 }
 
 /** What a batch takes of gas and time, and what of its rig is due. */
-function useTakes(batch: Batch, { pieces }: Planned) {
+function useTakes(batch: Batch, { pieces, made }: Planned) {
   const known = useMemo(
     () => pieces.flatMap(({ planned, repeats }) => (planned ? [{ planned, repeats }] : [])),
     [pieces],
   )
   const asked = useMemo(() => batchGas(known), [known])
-  const first = known[0]?.planned
-  const torchS = known.reduce(
-    (s, { planned, repeats }) => s + repeats * (figureNamed(planned.plan, 'torchTime')?.value ?? 0),
-    0,
-  )
+  const lit = known.map(({ planned }) => figureNamed(planned.plan, 'torchTime')?.value ?? 0)
+  const torchS = known.reduce((s, { repeats }, i) => s + repeats * (lit[i] ?? 0), 0)
   const torchId = batch.pieces[0]?.piece.draft.torchId ?? null
   const { rows } = useGas({
     asked,
-    litS: torchS,
+    litS: made ? longestLitS(made.steps, lit) : torchS,
     heating: known.some(({ planned }) => planned.kind === 'braze' && planned.request.rig.head === 'heating'),
-    airK: first?.request.shop.airK ?? ROOM_K,
+    airK: known[0]?.planned.request.shop.airK ?? ROOM_K,
     torchId,
     wanted: 1,
   })
   const { due } = useTorchSet(torchId)
-  return { rows, torchS, due, stops: due.filter((d) => d.due.state === 'stop').length }
+  // faster than the cylinders may give, or with gear that is not to be used, nothing is begun
+  const stopped = due.some((d) => d.due.state === 'stop') || rows.some((r) => r.draw?.over === 'limit')
+  return { rows, torchS, due, stopped }
 }
 /** Air of which nobody said how warm it is, K. */
 const ROOM_K = 293.15

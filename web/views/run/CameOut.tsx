@@ -14,11 +14,13 @@ export const CAME_OUT = {
 export type CameOutAs = keyof typeof CAME_OUT
 
 /** What may be said of a making as its page is done, the usual first. */
-export const mayComeOut = (making: MakingHere, makings: MakingsHere): readonly CameOutAs[] => [
-  ...(makings.lastOf(making) ? (['same'] as const) : []),
-  'later',
-  ...(making.piece.plan.kind === 'cut' ? (['good'] as const) : []),
-]
+export function mayComeOut(making: MakingHere, makings: MakingsHere): readonly CameOutAs[] {
+  const last = makings.lastOf(making)
+  const good = making.piece.plan.kind === 'cut' ? (['good'] as const) : []
+  if (!last) return ['later', ...good]
+  // nobody means a second bad one to be usual
+  return last.verdict.outcome === 'failed' ? ['later', 'same', ...good] : ['same', ...good, 'later']
+}
 
 /** Chooses what is written down of the making in hand as its page is done. */
 export function CameOutChoice({
@@ -35,7 +37,7 @@ export function CameOutChoice({
   const tell = useTell()
   const last = makings.lastOf(making)
   return (
-    <section aria-label="How it comes out" className="border-t-[1.5px] border-rule pt-3">
+    <section aria-label="How it comes out" className="pt-6">
       <h2 className="text-[1.4rem]">{last ? 'The last one' : 'How it comes out'}</h2>
       <p className="text-soft">
         {last

@@ -9,7 +9,7 @@ import { alarmSounds, useReadAloud } from '../../work/voice.ts'
 import { Beside } from './Beside.tsx'
 import { CameOutChoice, CameOutLeft, mayComeOut, type CameOutAs } from './CameOut.tsx'
 import { LiveLine } from './LiveLine.tsx'
-import { pageName, pagesAfter } from './pages.ts'
+import { besidePage, pageName, pagesAfter } from './pages.ts'
 import { Panels, type Asking } from './Panels.tsx'
 import { Presses } from './Presses.tsx'
 import { RunHead } from './RunHead.tsx'
@@ -35,9 +35,10 @@ export function Guide({ inHand }: { readonly inHand: RunInHand }) {
   const step = steps[index]
   const { print } = useShop()
   const reading = useReading(inHand, step)
-  const now = useStep(inHand, reading, setAsking)
+  const staged = useApp((s) => s.device.staged)
+  const now = useStep(inHand, reading, setAsking, staged)
   const practised = now.runner?.role !== 'apprentice'
-  const wanted = useApp((s) => s.device.staged) && practised
+  const wanted = staged && practised
   const ofStage = useStage(inHand, now)
   const stage = wanted ? ofStage : undefined
   const allTicked = stage?.ready
@@ -138,6 +139,14 @@ export function Guide({ inHand }: { readonly inHand: RunInHand }) {
                 learner={now.runner?.role === 'apprentice'}
               />
             )}
+            {open && comesOut ? (
+              <CameOutChoice
+                making={open}
+                makings={makings}
+                chosen={comesOut}
+                onChoose={(as) => setSaid({ page: stage?.stretch.from ?? 0, as })}
+              />
+            ) : null}
             {step.role === 'look-over' && waysOffered(inHand).includes('assembly') ? (
               <Button
                 className="mt-5 min-h-[56px] text-xl"
@@ -152,17 +161,14 @@ export function Guide({ inHand }: { readonly inHand: RunInHand }) {
             aria-label="Readings and what comes next"
             className="flex min-h-0 flex-col gap-3 border-rule px-6 py-4 lg:overflow-y-auto lg:border-l-[1.5px]"
           >
-            <Beside step={step} inHand={inHand} reading={reading} gone={now.gone} onStart={now.startClock} />
-            {open && comesOut ? (
-              <CameOutChoice
-                making={open}
-                makings={makings}
-                chosen={comesOut}
-                onChoose={(as) => setSaid({ page: stage?.stretch.from ?? 0, as })}
-              />
-            ) : batch ? (
-              <CameOutLeft runId={run.id} makings={makings} />
-            ) : null}
+            <Beside
+              step={stage ? besidePage(step, steps.slice(index, stage.stretch.to)) : step}
+              inHand={inHand}
+              reading={reading}
+              gone={now.gone}
+              onStart={now.startClock}
+            />
+            {batch && !open ? <CameOutLeft runId={run.id} makings={makings} /> : null}
             <div className="border-t-[1.5px] border-rule pt-3 max-lg:hidden">
               <LiveLine inHand={inHand} />
             </div>

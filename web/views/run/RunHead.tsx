@@ -1,5 +1,6 @@
 import { Link } from 'react-router'
-import { PHASE_NAMES, type Step } from '#core/line/steps.ts'
+import type { LedStep } from '#core/line/led.ts'
+import { PHASE_NAMES } from '#core/line/steps.ts'
 import { allMakings, clocksOf, madeIn } from '#core/record/run.ts'
 import { ServerNotice } from '../../app/ServerNotice.tsx'
 import { Clocks } from './Clocks.tsx'
@@ -20,7 +21,7 @@ export function RunHead({
   onTrouble,
 }: {
   readonly inHand: RunInHand
-  readonly step: Step
+  readonly step: LedStep
   /** Who has the torch. */
   readonly runner: string | undefined
   /** Who is at this screen, when it is known. */
@@ -54,7 +55,9 @@ export function RunHead({
             {run.batchId === null
               ? ''
               : `${madeIn(progress).length} of ${allMakings(run.pieces).length} made. `}
-            Step {progress.index + 1} of {progress.steps.length}, {PHASE_NAMES[step.phase]}.
+            {run.batchId !== null && staged === true
+              ? ''
+              : `Step ${progress.index + 1} of ${progress.steps.length}, ${step.stage === 'piece' ? 'the piece' : PHASE_NAMES[step.phase]}.`}
             {runner === undefined || runner === here ? '' : ` ${runner} has the torch.`}{' '}
             <button type="button" onClick={onWho} className="py-1 underline underline-offset-4">
               {here === undefined
@@ -82,7 +85,7 @@ export function RunHead({
         {madeIn(progress).length > 0 && !run.logged ? (
           <Link
             to={`/run/${run.id}/log`}
-            className="name grid min-h-12 place-items-center rounded-md border-[1.5px] border-ink px-4 text-lg font-semibold max-md:hidden"
+            className="name grid min-h-12 shrink-0 place-items-center rounded-md border-[1.5px] border-ink px-4 text-lg font-semibold whitespace-nowrap max-md:hidden"
           >
             Record it
           </Link>

@@ -88,7 +88,7 @@ export function StageCard({
               number={at - stretch.from + 1}
               ticking={at === next ? { step, inHand: at === index, onTick: stage.tick } : undefined}
             >
-              {at === next && s.caution ? (
+              {s.caution && (at === next || !keepsTick(s)) ? (
                 <p className="border-l-[6px] border-alarm pl-3 leading-snug font-bold">{say(s.caution)}</p>
               ) : null}
               {at === next && s.see ? (

@@ -101,13 +101,8 @@ export function NextSteps({
 export const NextPages = ({ pages }: { readonly pages: readonly string[] }) => (
   <>
     <h2 className="name text-lg text-soft">After this</h2>
-    <ol className="name text-[1.25rem] leading-snug text-soft">
-      {pages.map((page, i) => (
-        <li key={`${i} ${page}`} className="pt-1">
-          {page}
-        </li>
-      ))}
-      {pages.length === 0 ? <li>That was all. Then write down what is not written down yet.</li> : null}
-    </ol>
+    <p className="name text-[1.25rem] leading-snug text-soft">
+      {pages.length === 0 ? 'That was all. Then write down what is not written down yet.' : pages.join(' · ')}
+    </p>
   </>
 )

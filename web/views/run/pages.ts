@@ -57,6 +57,23 @@ export function tabsNear(tabs: readonly Tab[], index: number): readonly Tab[] {
   return tabs.slice(from, from + TABS_SHOWN)
 }
 
+/**
+ * What stands beside a page: what stands beside the step in hand, with the pace and the pattern of the first of the page
+ * that has one, and every further figure of it.
+ * @param ahead the steps of the page from the one in hand on
+ */
+export function besidePage(step: LedStep, ahead: readonly LedStep[]): LedStep {
+  const pace = ahead.find((s) => s.pace)?.pace
+  const pattern = ahead.find((s) => s.pattern)?.pattern
+  const also = [...new Set(ahead.flatMap((s) => s.also ?? []))]
+  return {
+    ...step,
+    ...(pace ? { pace } : {}),
+    ...(pattern ? { pattern } : {}),
+    ...(also.length > 0 ? { also } : {}),
+  }
+}
+
 /** So many of the next pages are told. */
 const NEXT_PAGES = 4
 

@@ -47,12 +47,16 @@ export function useStep(
   { run, progress, here, confirm }: RunInHand,
   reading: ReadingInHand | undefined,
   ask: (what: 'instructor' | 'off') => void,
+  /** A page of several steps is led, any of which may have a pace. */
+  ofPage = false,
 ): StepInHand {
   const step = progress.steps[progress.index]
   const people = api.usePeopleQuery().data ?? []
   const runner = people.find((p) => p.id === holderOf(run, progress))
   const guarded = step?.instructor === true && runner?.role === 'apprentice'
-  const now = useNow(step?.timer !== undefined || step?.pace !== undefined || step?.pattern !== undefined)
+  const now = useNow(
+    ofPage || step?.timer !== undefined || step?.pace !== undefined || step?.pattern !== undefined,
+  )
   const timer = step?.timer
   // a pace, and a pattern without a clock, run from a press
   const from = timer ? clockFrom(timer, progress, run.startedAt) : progress.timerFrom
