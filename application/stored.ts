@@ -2,6 +2,7 @@
  * What older and newer versions stored or sent, read as this one writes it: a log is kept for years, and a browser may
  * send a piece that was typed before the server was brought up to date.
  */
+import type { ReadyTold } from '#core/line/ready.ts'
 import { BRAZE_WORK } from '#core/braze/fields.ts'
 import { CUT_WORK, USUAL } from '#core/cut/fields.ts'
 import { draftAsNow } from '#core/fields/draft.ts'
@@ -269,15 +270,21 @@ function proofOf(stored: string | null): Proof | undefined {
 }
 
 /** What is stored of a way out: its steps, with its name or who goes on. */
-function ledOf(
-  stored: string | null,
-): { readonly name?: string; readonly to?: string | null; readonly steps?: readonly Step[] } | undefined {
+function ledOf(stored: string | null):
+  | {
+      readonly name?: string
+      readonly to?: string | null
+      readonly steps?: readonly Step[]
+      readonly told?: ReadyTold
+    }
+  | undefined {
   const value = recordOf(stored)
   if (!value) return undefined
-  const { name, to, steps } = value
+  const { name, to, steps, by, purgedS } = value
   return {
     ...(typeof name === 'string' ? { name } : {}),
     to: typeof to === 'string' ? to : null,
+    ...(typeof purgedS === 'number' ? { told: { by: typeof by === 'string' ? by : null, purgedS } } : {}),
     ...(Array.isArray(steps) ? { steps: stepsAsNow(steps as Step[]) } : {}),
   }
 }
@@ -302,6 +309,7 @@ export function eventAsNow({ kind, reason, ...said }: StoredEvent, breaks: OldBr
     const goesOn = led ? (led.to ?? null) : to === undefined ? said.personId : to === NOBODY ? null : to
     return { ...said, kind, to: goesOn, ...steps }
   }
+  if (kind === 'ready' && led?.told) return { ...said, kind, ...led.told, ...steps }
   if (kind === 'break' && isOneOf(BREAK_NAMES, name)) return { ...said, kind, name, ...steps }
   return { ...said, kind: 'unread' }
 }
@@ -311,6 +319,8 @@ export const reasonOfEvent = (event: RunEvent): string | null => {
   if ('reason' in event) return event.reason
   if (event.kind === 'break') return JSON.stringify({ name: event.name, steps: event.steps })
   if (event.kind === 'assert') return JSON.stringify(event.proof)
+  if (event.kind === 'ready')
+    return JSON.stringify({ by: event.by, purgedS: event.purgedS, steps: event.steps })
   return event.kind === 'hand-over' ? JSON.stringify({ to: event.to, steps: event.steps }) : null
 }
 /** Sent by a browser that was open before the server was brought up to date. */

@@ -72,6 +72,12 @@ const EVENTS = {
     kind: word(['hand-over'] as const, 'The kind of event'),
     to: uuid('Who goes on').nullable().defined('Who goes on is missing.'),
   }).required(),
+  ready: shape({
+    ...confirmation,
+    kind: word(['ready'] as const, 'The kind of event'),
+    by: uuid('Who set it').nullable().defined('Who set it is missing.'),
+    purgedS: finite('How long ago it was purged').min(0, 'It was in the past.'),
+  }).required(),
   plain: shape({ ...confirmation, kind: word(PLAIN_EVENTS, 'The kind of event') }).required(),
 }
 /** One thing that is confirmed in a run: its kind says what else belongs to it. */
@@ -80,7 +86,7 @@ export const runEventSchema = lazy((value: unknown) => {
   if (kind === 'skip') return EVENTS.skip
   if (kind === 'assert') return EVENTS.assert
   if (kind === 'stop' || kind === 'trouble') return EVENTS.stop
-  return kind === 'break' || kind === 'hand-over' ? EVENTS[kind] : EVENTS.plain
+  return kind === 'break' || kind === 'hand-over' || kind === 'ready' ? EVENTS[kind] : EVENTS.plain
 })
 /** A reading in a run: typed, or as an instrument gave it. */
 export const readingSchema = shape({

@@ -1,6 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { hazardsAtEnd, runSteps } from '../line/hazards.ts'
+import { judgeBatch } from '../line/every-method.ts'
+import { forbidden, hazardsAtEnd, runSteps } from '../line/hazards.ts'
+import { pieceAt, runLed, type LedStep } from '../line/led.ts'
+import { USUAL_LINE_METHODS } from '../line/methods.ts'
 import { wayOut, waysFrom } from '../line/ways.ts'
 import { coldLine, foundLine } from '../line/state.ts'
 import { brazeSteps, cutSteps, given, setupOf } from '../line/test-support.ts'
@@ -15,11 +18,14 @@ import {
   skippedRoles,
   spanS,
   tookByRole,
+  allMakings,
   madeIn,
+  makingTitle,
   type BreakTaken,
   type EventBody,
   type RunEvent,
 } from './run.ts'
+import { lineOfRun } from './run-line.ts'
 
 const STEPS = ['a', 'b', 'c'].map((id): Step => ({ id, phase: 'cut', act: id, why: '', acts: [] }))
 const RUN = { steps: STEPS, pieces: [{ setup: setupOf('acetylene', 'cutting-torch') }] }
@@ -318,5 +324,111 @@ describe('a device whose clock is wrong', () => {
       event('done', 'b', '2026-03-02T07:00:00.000Z'),
     ]
     expect(tookByRole({ startedAt: at, steps, events })).toEqual({ heat: 10 })
+  })
+})
+
+describe('a run of several pieces', () => {
+  const rig = { kind: 'cutting-attachment', checkValves: true, nitrogen: false } as const
+  const cutOf = (id: string) => id.startsWith('cut')
+  const batch = judgeBatch(
+    'acetylene',
+    [
+      { rig, orificeM: 0.0011, repeats: 3 },
+      { rig, orificeM: 0.0016, repeats: 2 },
+    ],
+    USUAL_LINE_METHODS,
+  )
+  const run = {
+    pieces: batch.pieces,
+    steps: batch.steps.map((s): LedStep => (cutOf(s.id) ? { ...s, role: 'cut' } : s)),
+  }
+  const at = (i: number) => new Date(Date.UTC(2026, 2, 2, 8, 0, i)).toISOString()
+  const upTo = (n: number) =>
+    run.steps.slice(0, n).map((s, i) => ({ ...event('done', s.id, at(i)), id: `d${i}` }))
+  const place = (id: string) => run.steps.findIndex((s) => s.id === id)
+  it('counts each making once it is made, in their order', () => {
+    expect(madeIn(foldRun(run, upTo(place('cut.3') + 1)))).toEqual([
+      { place: 1, repeat: 1 },
+      { place: 1, repeat: 2 },
+      { place: 1, repeat: 3 },
+    ])
+    expect(madeIn(foldRun(run, upTo(run.steps.length)))).toEqual(allMakings(run.pieces))
+  })
+  it('judges a way out by the piece in hand, with all that is still to come behind it', () => {
+    const n = place('cut.2')
+    const left = foldRun(run, [...upTo(n), tell({ kind: 'break', name: 'relight' }, 'cut.2', at(100))])
+    expect(left.steps[left.index]?.id).toBe('after-pop~1')
+    expect(left.steps[left.index]?.by).toBe(1)
+    const second = place('cut.4')
+    const late = foldRun(run, [
+      ...upTo(second),
+      tell({ kind: 'break', name: 'tip-change' }, 'cut.4', at(200)),
+    ])
+    expect(late.steps[late.index]?.by).toBe(2)
+    const judged = runLed(late.steps, run.pieces, foundLine(pieceAt(run.pieces, late.steps[0]).setup.setting))
+    expect(forbidden(judged.met)).toEqual([])
+  })
+  it('can be left half-way for good: what was made stays made', () => {
+    const n = place('cut.3')
+    const left = foldRun(run, [...upTo(n), tell({ kind: 'break', name: 'shutdown' }, 'cut.3', at(100))])
+    const rest = left.steps
+      .slice(left.index)
+      .map((s, i) => ({ ...event('done', s.id, at(200 + i)), id: `s${i}` }))
+    const ended = foldRun(run, [
+      ...upTo(n),
+      tell({ kind: 'break', name: 'shutdown' }, 'cut.3', at(100)),
+      ...rest,
+    ])
+    expect(ended.state).toBe('stopped')
+    expect(madeIn(ended)).toEqual([
+      { place: 1, repeat: 1 },
+      { place: 1, repeat: 2 },
+    ])
+  })
+  it('times the steps of one making, and no other’s', () => {
+    const of = { startedAt: at(0), steps: run.steps, events: upTo(run.steps.length) }
+    expect(tookByRole(of, { place: 1, repeat: 2 })).toEqual({ cut: 1 })
+  })
+  it('says which of them a making is, where there are several', () => {
+    expect(makingTitle('Gusset', 12, { repeat: 4 })).toBe('Gusset, 4 of 12')
+    expect(makingTitle('Gusset', 1, { repeat: 1 })).toBe('Gusset')
+  })
+})
+
+describe('a rig that stood ready', () => {
+  const made = given(cutSteps())
+  const run = { steps: made.steps, pieces: [{ setup: made.setup }] }
+  const first = made.steps.findIndex((s) => s.phase !== 'before')
+  const laidOut = made.steps.slice(0, first).map((s, i) => ({ ...event('done', s.id), id: `d${i}` }))
+  const ready = (personId: string, purgedS: number): RunEvent => ({
+    ...tell({ kind: 'ready', by: 'bede', purgedS }, made.steps[first]?.id ?? '', '2026-03-02T09:00:00.000Z'),
+    personId,
+  })
+  it('leaves a look at both gauges, and then lighting; the line stands as if it had been set here', () => {
+    const p = foldRun(run, [...laidOut, ready('bede', 300)])
+    expect(p.steps.slice(p.index, p.index + 3).map((s) => s.id)).toEqual([
+      'ready-oxygen~1',
+      'ready-fuel~1',
+      made.steps.find((s) => s.phase === 'light')?.id,
+    ])
+    const looked = foldRun(run, [
+      ...laidOut,
+      ready('bede', 300),
+      event('done', 'ready-oxygen~1', '2026-03-02T09:01:00.000Z'),
+    ])
+    const line = lineOfRun(looked, run.pieces)
+    expect(line.oxygen).toMatchObject({ hose: 'pure', fitted: 'tested' })
+    expect(line.fuel.turns).toBeGreaterThan(0)
+  })
+  it('is purged again where another lights it; what was stored leads it, whatever would be worked out now', () => {
+    const p = foldRun(run, [...laidOut, ready('orla', 300)])
+    expect(p.steps.some((s) => s.id === 'purge-fuel~1')).toBe(true)
+    const kept = fitted(run, foldRun(run, laidOut), ready('bede', 300))
+    expect(kept?.kind === 'ready' && kept.steps?.map((s) => s.id)).toEqual(['ready-oxygen', 'ready-fuel'])
+    // once the gases are on it is not said any more
+    const late = made.steps.findIndex((s) => s.phase === 'light')
+    const lit = made.steps.slice(0, late).map((s, i) => ({ ...event('done', s.id), id: `l${i}` }))
+    const told = { ...ready('bede', 300), stepId: made.steps[late]?.id ?? '' }
+    expect(fitted(run, foldRun(run, lit), told)).toBeUndefined()
   })
 })

@@ -2,6 +2,7 @@ import { parseISO } from 'date-fns/parseISO'
 import { lineOfRun, type Come } from './run-line.ts'
 import { pieceAt, type LedStep, type OnLine } from '../line/led.ts'
 import { BREAKS, wayOut } from '../line/ways.ts'
+import { gasSteps, readySteps, type ReadyTold } from '../line/ready.ts'
 import type { Proof } from '../line/skip.ts'
 import type { StepRole, StepTimer } from '../line/steps.ts'
 
@@ -40,6 +41,8 @@ export type RunEvent = Confirmation &
     | ({ readonly kind: 'break'; readonly name: BreakTaken } & Led)
     /** `to` is who goes on, once the step of the handing over is done. */
     | ({ readonly kind: 'hand-over'; readonly to: string | null } & Led)
+    /** The rig stood ready when the run began: what is looked at takes the place of what puts the gases on. */
+    | ({ readonly kind: 'ready' } & ReadyTold & Led)
     /** Stored, and can no longer be read. */
     | { readonly kind: 'unread' }
   )
@@ -78,12 +81,17 @@ export interface RunProgress extends Come {
 
 /** The steps of the way out that an event takes, if it takes one that can be taken there. */
 function ledBy({ pieces }: RunPlan, now: Come, event: RunEvent): readonly LedStep[] | undefined {
-  if (event.kind !== 'break' && event.kind !== 'hand-over') return undefined
+  if (!leads(event)) return undefined
   if (event.steps) return event.steps
-  const name = event.kind === 'break' ? event.name : 'hand-over'
   const ahead = now.steps.slice(now.index)
-  return wayOut(pieceAt(pieces, ahead[0]).setup, name, { line: lineOfRun(now, pieces), ahead, pieces })
+  const { setup } = pieceAt(pieces, ahead[0])
+  const at = { line: lineOfRun(now, pieces), ahead, pieces }
+  if (event.kind === 'ready') return readySteps(setup, at, event, event.personId)
+  return wayOut(setup, event.kind === 'break' ? event.name : 'hand-over', at)
 }
+/** Whether an event puts steps of its own before those to come. */
+const leads = (event: RunEvent): event is Extract<RunEvent, { kind: 'break' | 'hand-over' | 'ready' }> =>
+  event.kind === 'break' || event.kind === 'hand-over' || event.kind === 'ready'
 
 /** Folds a run's events, in the order in which they were stored, into where it stands. Events that no longer fit are passed over. */
 export function foldRun(run: RunPlan, events: readonly RunEvent[]): RunProgress {
@@ -126,6 +134,7 @@ export function foldRun(run: RunPlan, events: readonly RunEvent[]): RunProgress 
       case 'trouble':
       case 'unread':
         break
+      case 'ready':
       case 'break':
       case 'hand-over': {
         const led = ledBy(run, { steps, index, confirmed }, event)
@@ -134,7 +143,8 @@ export function foldRun(run: RunPlan, events: readonly RunEvent[]): RunProgress 
         const own = led.map((s) => ({ ...s, id: `${s.id}~${taken}` }))
         const last = event.kind === 'break' && event.name === 'shutdown'
         // what was heated is watched however the work ends
-        const rest = last ? run.steps.filter((s) => s.role === 'fire-watch') : steps.slice(index)
+        const skipped = event.kind === 'ready' ? gasSteps(steps.slice(index)) : 0
+        const rest = last ? run.steps.filter((s) => s.role === 'fire-watch') : steps.slice(index + skipped)
         steps = [...steps.slice(0, index), ...own, ...rest]
         cutShort ||= last
         timerFrom = undefined
@@ -188,7 +198,7 @@ export const holderOf = (
  */
 export function fitted(run: RunPlan, progress: RunProgress, event: RunEvent): RunEvent | undefined {
   if (!fits({ ...progress, stopped: progress.state === 'stopped' }, event)) return undefined
-  if (event.kind !== 'break' && event.kind !== 'hand-over') return event
+  if (!leads(event)) return event
   const steps = ledBy(run, progress, event)
   return steps && { ...event, steps }
 }

@@ -1,12 +1,13 @@
 import { findCause, findSign } from '#core/check/faults.ts'
 import { figureNamed, KIND_OF_UNIT, type Figure } from '#core/figure.ts'
 import { pieceAt } from '#core/line/led.ts'
-import { foldRun, makingOf, type Making } from '#core/record/run.ts'
+import { foldRun, makingOf, sameMaking, type Making } from '#core/record/run.ts'
 import { readEntry, workedOn } from '#application/read-entry.ts'
 import { readTyped } from '#application/typed.ts'
 import type { LogDraft, Settings } from '#contract/schemas.ts'
 import type { LogEntry, LogSummary } from '#contract/types.ts'
 import { summaryOf, type StoredEntry } from '../db/tables/log-rows.ts'
+import type { StoredRun } from '../db/tables/runs.ts'
 import { AppError, conflict, notFound } from '../errors.ts'
 import { checkPerson, headOf, headOfMaking, lineOf, UNJUDGED } from '../line-head.ts'
 import type { Store } from '../store.ts'
@@ -104,14 +105,23 @@ function write(store: Store, body: LogDraft): LogSummary {
   const read = readEntry(body, on, settings)
   if (!read.ok) throw wrong(read.errors[0]?.message ?? 'This is not understood.', read.errors[0]?.field ?? '')
   const overridden =
-    (run !== undefined && store.log.countOf(run.id, 'override') > 0) ||
-    on.plan.findings.some((f) => f.code === 'override')
+    (run !== undefined && leftOut(run, making)) || on.plan.findings.some((f) => f.code === 'override')
   const head = frozen ? headOfMaking(frozen, making) : piece
   store.log.add(
     lineOf(store, body, head, on, read.told, overridden),
     run && body.corrects === null ? making : undefined,
   )
   return added(store, body.id)
+}
+
+/** Whether something was left out of a making, or of the rig that it was made with. */
+function leftOut({ steps, events }: StoredRun, making: Making): boolean {
+  const of = new Map(steps.map((s) => [s.id, s]))
+  return events.some((e) => {
+    if (e.kind !== 'skip' && e.kind !== 'assert') return false
+    const step = of.get(e.stepId)
+    return step?.piece === undefined || sameMaking(makingOf(step), making)
+  })
 }
 
 /** A reading as typed, held against its figure's unit. */
@@ -146,7 +156,7 @@ export const logHandlers: Pick<
       if (!run) throw wrong('There is no such run.', 'runId')
       checkPerson(store, body.personId)
       // of the piece in hand, where it is said
-      const step = run.steps.find((s) => s.id === body.stepId)
+      const step = foldRun(run, run.events).steps.find((s) => s.id === body.stepId)
       const piece = pieceAt(run.pieces, step)
       const figure = figureNamed(piece.plan, body.figure)
       if (!figure) throw wrong('There is no such figure in this plan.', 'figure')

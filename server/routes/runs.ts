@@ -20,6 +20,7 @@ import {
   type RunProgress,
 } from '#core/record/run.ts'
 import { lineOfRun } from '#core/record/run-line.ts'
+import type { ReadyTold } from '#core/line/ready.ts'
 import { refuseProof, skipAsks, type Proof } from '#core/line/skip.ts'
 import { planPiece, type GoodPiece } from '#application/plan-of.ts'
 import { toBeGiven } from '#application/given.ts'
@@ -97,6 +98,12 @@ function provedBy(store: Store, run: StoredRun, step: LedStep, proof: Proof): st
   if (proof.kind === 'seen') return `Seen to by ${by}`
   const figure = figureNamed(pieceAt(run.pieces, step).plan, step.figure)
   return `Set already, seen by ${by}: ${figure ? printAs(proof.si, KIND_OF_UNIT[figure.unit], units) : ''}`
+}
+
+/** That a rig stood ready, in a sentence. */
+function stoodReady(store: Store, { by, purgedS }: ReadyTold): string {
+  const who = (by === null ? undefined : store.people.get(by)?.name) ?? 'somebody'
+  return `The rig stood ready, set by ${who}, purged within the last ${printAs(purgedS, 'time', store.settings.get().units)}`
 }
 
 /** A line of the log that a run writes by itself: that it ended, or what of it was left out; `step` is where that was said. */
@@ -240,6 +247,7 @@ export const runHandlers: Pick<Handlers, 'startRun' | 'getRun' | 'addRunEvent' |
       const trouble = progress.leaving || leadsOut(event) ? undefined : troubleOfRun(store, before.id)
       if (trouble) throw held(trouble)
       if (event.kind === 'skip' || event.kind === 'assert') checkSkip(store, before, progress, step, event)
+      if (event.kind === 'ready') checkPerson(store, event.by, 'by')
       if (step.instructor === true && (event.kind === 'done' || event.kind === 'assert'))
         checkInstructor(store, holderOf(before, progress), event.personId)
       const after = foldRun(before, [...before.events, event])
@@ -260,6 +268,13 @@ export const runHandlers: Pick<Handlers, 'startRun' | 'getRun' | 'addRunEvent' |
           },
           step,
         )
+      if (event.kind === 'ready')
+        logRun(store, before, {
+          id: event.id,
+          at: event.at,
+          personId: event.personId,
+          told: { kind: 'override', what: 'Putting the gases on', reason: stoodReady(store, event) },
+        })
       if (after.state === 'running')
         return { change: { id: before.id, seq, event, endedAt: null }, isNew: true }
       store.runs.end(before, event.at, makingsOf(before, after), after.state === 'stopped')

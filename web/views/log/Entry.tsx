@@ -391,6 +391,7 @@ const STEP_WORDS = {
   stop: 'stopped at: ',
   break: 'left the work at: ',
   'hand-over': 'handed over at: ',
+  ready: 'the rig stood ready at: ',
   timer: '',
   unread: 'cannot be read any more: ',
 } as const satisfies Record<RunEventKind, string>

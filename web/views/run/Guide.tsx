@@ -1,5 +1,4 @@
 import { useMemo, useState } from 'react'
-import { makingOf, sameMaking } from '#core/record/run.ts'
 import { device } from '../../app/device.ts'
 import { useShop } from '../../app/shop.ts'
 import { useShortcuts } from '../../app/shortcuts.ts'
@@ -7,7 +6,7 @@ import { useApp, useSend } from '../../app/store.ts'
 import { Button } from '../../ui/Button.tsx'
 import { alarmSounds, useReadAloud } from '../../work/voice.ts'
 import { Beside } from './Beside.tsx'
-import { CameOutChoice, CameOutLeft, mayComeOut, type CameOutAs } from './CameOut.tsx'
+import { CameOutChoice, CameOutLeft } from './CameOut.tsx'
 import { LiveLine } from './LiveLine.tsx'
 import { besidePage, pageName, pagesAfter } from './pages.ts'
 import { Panels, type Asking } from './Panels.tsx'
@@ -16,7 +15,9 @@ import { RunHead } from './RunHead.tsx'
 import { useRunWords } from './run-words.ts'
 import { StageBar, StageCard } from './StageCard.tsx'
 import { NextPages, NextSteps, StepCard } from './StepCard.tsx'
+import { useComesOut } from './useComesOut.ts'
 import { useMakings } from './useMakings.ts'
+import { useReady } from './useReady.ts'
 import { useReading } from './useReading.ts'
 import { useStage } from './useStage.ts'
 import { waysOffered, type RunInHand } from './useRun.ts'
@@ -27,7 +28,7 @@ const SCROLLS = { tabIndex: 0 } as const
 
 /** The guide: one step at a time, huge. */
 export function Guide({ inHand }: { readonly inHand: RunInHand }) {
-  const { run, progress, confirm } = inHand
+  const { run, progress, confirm, through } = inHand
   const send = useSend()
   const flipped = useApp((s) => s.device.flipped)
   const [asking, setAsking] = useState<Asking>(undefined)
@@ -44,21 +45,9 @@ export function Guide({ inHand }: { readonly inHand: RunInHand }) {
   const allTicked = stage?.ready
   const makings = useMakings(run, progress, inHand.here)
   const batch = run.batchId !== null
-  // what is said of the making whose page is in hand, once it is done
-  const making =
-    stage?.stretch.stage === 'piece'
-      ? makings.all.find((m) => sameMaking(m, makingOf(stage.stretch)))
-      : undefined
-  const open = batch && making?.told === undefined ? making : undefined
-  const [said, setSaid] = useState<{ readonly page: number; readonly as: CameOutAs }>()
-  const comesOut: CameOutAs | undefined =
-    open && ((said?.page === stage?.stretch.from ? said?.as : undefined) ?? mayComeOut(open, makings)[0])
-  const pageDone = () =>
-    stage?.done(() => {
-      if (!open) return
-      if (comesOut === 'same') makings.same(open)
-      if (comesOut === 'good') makings.good(open)
-    })
+  const out = useComesOut(batch ? makings : undefined, stage)
+  const ready = useReady(inHand, stage)
+  const pageDone = () => stage?.done(out?.write)
   const offShown = now.off && reading?.si !== undefined ? print(reading.si, reading.kind) : undefined
   const openTrouble = () => {
     confirm({ kind: 'trouble', reason: null })
@@ -85,7 +74,7 @@ export function Guide({ inHand }: { readonly inHand: RunInHand }) {
     [
       inHand,
       allTicked,
-      comesOut,
+      out?.as,
       makings,
       now.held,
       now.gone === undefined,
@@ -139,13 +128,13 @@ export function Guide({ inHand }: { readonly inHand: RunInHand }) {
                 learner={now.runner?.role === 'apprentice'}
               />
             )}
-            {open && comesOut ? (
-              <CameOutChoice
-                making={open}
-                makings={makings}
-                chosen={comesOut}
-                onChoose={(as) => setSaid({ page: stage?.stretch.from ?? 0, as })}
-              />
+            {out ? (
+              <CameOutChoice making={out.making} makings={makings} chosen={out.as} onChoose={out.choose} />
+            ) : null}
+            {ready.may && !now.guarded ? (
+              <Button className="mt-5 mr-3 min-h-[56px] text-xl" onClick={() => setAsking('ready')}>
+                The rig stands ready
+              </Button>
             ) : null}
             {step.role === 'look-over' && waysOffered(inHand).includes('assembly') ? (
               <Button
@@ -168,7 +157,7 @@ export function Guide({ inHand }: { readonly inHand: RunInHand }) {
               gone={now.gone}
               onStart={now.startClock}
             />
-            {batch && !open ? <CameOutLeft runId={run.id} makings={makings} /> : null}
+            {batch && !out ? <CameOutLeft runId={run.id} makings={makings} /> : null}
             <div className="border-t-[1.5px] border-rule pt-3 max-lg:hidden">
               <LiveLine inHand={inHand} />
             </div>
@@ -189,7 +178,7 @@ export function Guide({ inHand }: { readonly inHand: RunInHand }) {
         first={index === 0}
         byHand={progress.taking !== undefined}
         offShown={offShown}
-        cameOut={comesOut}
+        cameOut={out?.as}
         onDone={stage ? pageDone : now.done}
         onBack={() => confirm({ kind: 'back' })}
         onSkip={() => setAsking('skip')}
@@ -199,6 +188,7 @@ export function Guide({ inHand }: { readonly inHand: RunInHand }) {
         step={now}
         offShown={offShown}
         asking={asking}
+        onReady={(told) => through(ready.first, told)}
         onClose={() => setAsking(undefined)}
         returnTo={now.heading}
       />

@@ -1,10 +1,11 @@
 import type { RefObject } from 'react'
-import type { BreakTaken } from '#core/record/run.ts'
+import type { BreakTaken, EventBody } from '#core/record/run.ts'
 import { BreakPanel } from './BreakPanel.tsx'
 import { FlameCardPanel } from './FlameCardPanel.tsx'
 import { InstructorPanel } from './InstructorPanel.tsx'
 import { OffPanel } from './OffPanel.tsx'
 import { notByPedal } from './pedal.ts'
+import { ReadyPanel } from './ReadyPanel.tsx'
 import { SkipPanel } from './SkipPanel.tsx'
 import { TroublePanel } from '../trouble/TroublePanel.tsx'
 import type { StepInHand } from './useStep.ts'
@@ -12,7 +13,8 @@ import { WhoPanel } from './WhoPanel.tsx'
 import { waysOffered, type RunInHand } from './useRun.ts'
 
 /** Which panel lies over the step, if one does. */
-export type Asking = 'skip' | 'break' | 'flame' | 'instructor' | 'trouble' | 'who' | 'off' | undefined
+export type Asking =
+  'skip' | 'ready' | 'break' | 'flame' | 'instructor' | 'trouble' | 'who' | 'off' | undefined
 
 /** What can lie over a step: trouble, skipping, ways out of the work, the flame card, an instructor's name. */
 export function Panels({
@@ -20,6 +22,7 @@ export function Panels({
   step,
   offShown,
   asking,
+  onReady,
   onClose,
   returnTo,
 }: {
@@ -28,6 +31,8 @@ export function Panels({
   /** A reading that is not what was planned, printed. */
   readonly offShown: string | undefined
   readonly asking: Asking
+  /** The rig stands ready, as it is told. */
+  readonly onReady: (told: EventBody) => void
   readonly onClose: () => void
   readonly returnTo: RefObject<HTMLElement | null>
 }) {
@@ -62,6 +67,7 @@ export function Panels({
           />
         ) : null}
       </div>
+      {asking === 'ready' ? <ReadyPanel {...over} here={here} onReady={onReady} /> : null}
       {asking === 'flame' ? (
         <FlameCardPanel
           {...over}
