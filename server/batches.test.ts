@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto'
+import { rmSync } from 'node:fs'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { foldRun, type RunEvent } from '#core/record/run.ts'
 import type {
@@ -13,14 +14,18 @@ import type {
   Today,
 } from '#contract/types.ts'
 import { cutCameOut } from './demo/results.ts'
-import { pieceNamed, testServer, type TestServer } from './test-support.ts'
+import { pieceNamed, tempFolder, testServer, type TestServer } from './test-support.ts'
 
 const NOW = '2026-03-02T08:00:00.000Z'
 let server: TestServer
+const data = tempFolder()
 beforeAll(async () => {
-  server = await testServer()
+  server = await testServer({ data })
 })
-afterAll(() => server.stop())
+afterAll(async () => {
+  await server.stop()
+  rmSync(data, { recursive: true, force: true })
+})
 
 const get = async <T>(path: string) => (await server.call('GET', path)).json as T
 const send = (path: string, body: object, method = 'POST') => server.call(method, path, body)
@@ -233,7 +238,6 @@ describe('the run of a batch', () => {
   it('stands after the server was stopped between two pieces, and goes on', async () => {
     const [a, b] = [await gusset(), await gusset('30 mm')]
     const run = await lead(await begun(await batchOf([a, 2], [b, 1])), (id) => id === 'cut.2')
-    const { data } = server
     await server.stop()
     server = await testServer({ data, empty: true })
     const back = await get<Run>(`/api/runs/${run.id}`)
