@@ -89,6 +89,9 @@ export async function confirmStep(page: Page): Promise<void> {
     until(page, () => {
       const button = document.querySelector<HTMLButtonElement>('[data-done]')
       return button !== null && (!button.disabled || button.innerText === 'Clock is running')
+    }).catch(async () => {
+      const there = await page.evaluate(() => document.body.innerText.replace(/\s+/g, ' ').slice(0, 1500))
+      throw new Error(`This step cannot be confirmed. There is: ${there}`)
     })
   const said = () => page.$eval('[data-done]', (e) => (e as HTMLElement).innerText)
   await ready()

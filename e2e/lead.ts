@@ -1,7 +1,7 @@
 /** Leading a run in a browser: from its plan to any step, and out of it. */
 import type { Page } from 'puppeteer-core'
 import { pieceNamed, type TestServer } from '../server/test-support.ts'
-import { confirmStep, pressByKey, see, until } from './browser.ts'
+import { confirmStep, passTime, pressByKey, see, until } from './browser.ts'
 
 /** Where the plan of a piece is. */
 export async function pathOf(server: TestServer, title: string): Promise<string> {
@@ -31,10 +31,11 @@ export const runIdOf = (page: Page): string => new URL(page.url()).pathname.spli
 /**
  * Confirms steps until one begins with these words; clocks that hold are waited out.
  * @param instructor who vouches for an apprentice's steps, where one is asked for
+ * @param most so many steps are led at most
  */
-export async function stepsTo(page: Page, words: string, instructor?: string): Promise<string[]> {
+export async function stepsTo(page: Page, words: string, instructor?: string, most = 70): Promise<string[]> {
   const told: string[] = []
-  for (let i = 0; i < 70; i++) {
+  for (let i = 0; i < most; i++) {
     const now = await heading(page)
     if (now.startsWith(words)) return told
     told.push(now)
@@ -74,4 +75,40 @@ export async function waysOut(page: Page): Promise<readonly string[]> {
   await page.keyboard.press('Escape')
   await until(page, () => document.querySelector('[role=dialog]') === null)
   return ways
+}
+
+/** Presses the tick that is open, by its words; a clock is waited out. Gives how many presses were no ticks. */
+export async function tickAll(page: Page): Promise<number> {
+  let starts = 0
+  for (;;) {
+    await until(
+      page,
+      () =>
+        document.querySelector('[data-tick]:not([disabled])') !== null ||
+        document.querySelector('[data-done]:not([disabled])') !== null ||
+        [...document.querySelectorAll('[data-tick]')].some((t) => t.textContent === 'Runs') ||
+        document.querySelector('h1')?.textContent === 'All steps done',
+    )
+    const word = await page.evaluate(
+      () => document.querySelector('[data-tick]:not([disabled])')?.getAttribute('aria-label') ?? '',
+    )
+    if (word === '') {
+      if (
+        !(await page.evaluate(() =>
+          [...document.querySelectorAll('[data-tick]')].some((t) => t.textContent === 'Runs'),
+        ))
+      )
+        return starts
+      await passTime(page, 3700)
+      await until(
+        page,
+        () => ![...document.querySelectorAll('[data-tick]')].some((t) => t.textContent === 'Runs'),
+      )
+      continue
+    }
+    if (word.startsWith('Start the clock')) starts += 1
+    const before = await page.evaluate(() => document.body.innerText)
+    await page.evaluate(() => document.querySelector<HTMLElement>('[data-tick]:not([disabled])')?.click())
+    await until(page, (was: string) => document.body.innerText !== was, before)
+  }
 }

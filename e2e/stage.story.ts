@@ -1,51 +1,14 @@
 import { readFileSync } from 'node:fs'
 import { resolve } from 'node:path'
 import { describe, expect, it } from 'vitest'
-import type { Page } from 'puppeteer-core'
 import type { Run, Today } from '#contract/types.ts'
-import { expectAccessible, openPage, passTime, press, see, until } from './browser.ts'
-import { begin, heading, runIdOf } from './lead.ts'
+import { expectAccessible, openPage, press, see, until } from './browser.ts'
+import { begin, heading, runIdOf, tickAll } from './lead.ts'
 import { browser, openStory, server } from './story.ts'
 
 const README = readFileSync(resolve(import.meta.dirname, '..', 'README.md'), 'utf8')
 
 openStory()
-
-/** Presses the tick that is open, by its words; a clock is waited out. Gives how many presses were no ticks. */
-async function tickAll(page: Page): Promise<number> {
-  let starts = 0
-  for (;;) {
-    await until(
-      page,
-      () =>
-        document.querySelector('[data-tick]:not([disabled])') !== null ||
-        document.querySelector('[data-done]:not([disabled])') !== null ||
-        [...document.querySelectorAll('[data-tick]')].some((t) => t.textContent === 'Runs') ||
-        document.querySelector('h1')?.textContent === 'All steps done',
-    )
-    const word = await page.evaluate(
-      () => document.querySelector('[data-tick]:not([disabled])')?.getAttribute('aria-label') ?? '',
-    )
-    if (word === '') {
-      if (
-        !(await page.evaluate(() =>
-          [...document.querySelectorAll('[data-tick]')].some((t) => t.textContent === 'Runs'),
-        ))
-      )
-        return starts
-      await passTime(page, 3700)
-      await until(
-        page,
-        () => ![...document.querySelectorAll('[data-tick]')].some((t) => t.textContent === 'Runs'),
-      )
-      continue
-    }
-    if (word.startsWith('Start the clock')) starts += 1
-    const before = await page.evaluate(() => document.body.innerText)
-    await page.evaluate(() => document.querySelector<HTMLElement>('[data-tick]:not([disabled])')?.click())
-    await until(page, (was: string) => document.body.innerText !== was, before)
-  }
-}
 
 describe('a single cut by stages', () => {
   it('is led by a practised person from cold to shut down in so many presses as the README says', async () => {

@@ -236,7 +236,7 @@ function between(to: Composer, from: Unit, next: Unit): void {
   cooled(to, from)
   if (ofLine && !sameRun) to.add(nitrogenOff(old), from.at, NEXT)
   if (attached) {
-    if (!tip) to.add([tipChange(b), recheck(c)], next.at, NEXT)
+    if (!tip) to.add([tipChange(b, 'tipOrifice'), recheck(c)], next.at, NEXT)
     const wanted = new Set(set.map((side) => `set-${side}`))
     to.add(
       pressures(c).filter((s) => wanted.has(s.id)),

@@ -1,7 +1,6 @@
 /** What is carried to the work for some pieces: gathered in the evening, looked through before the gas is on. */
 import type { BrazePlan, BrazeRequest } from '../braze/types.ts'
 import type { CutPlan, CutRequest } from '../cut/types.ts'
-import type { Kind } from '../quantity/index.ts'
 
 /** A piece for which the kit is gathered, and how often it is made. */
 export type KitPiece =
@@ -13,10 +12,10 @@ export type KitPiece =
       readonly repeats: number
     }
 
-/** A thing of the kit; with its size or how much of it, SI, where that is known. */
+/** A thing of the kit; with its size or how much of it, SI, and the figure of a plan as which that is said, where it is known. */
 export interface KitThing {
   readonly what: string
-  readonly size?: { readonly si: number; readonly kind: Kind }
+  readonly size?: { readonly si: number; readonly as: 'tipOrifice' | 'rodLength' | 'fluxMass' }
 }
 
 const ALWAYS: readonly KitThing[] = [
@@ -41,7 +40,9 @@ const FOR_NITROGEN: readonly KitThing[] = [{ what: 'Nitrogen, its regulator and 
 /** Of things by their sizes each once, the smallest first. */
 function bySize(what: string, sizes: readonly (number | undefined)[]): KitThing[] {
   const known = [...new Set(sizes.flatMap((s) => (s === undefined ? [] : [Math.round(s * 1e6)])))]
-  return known.sort((a, b) => a - b).map((um): KitThing => ({ what, size: { si: um / 1e6, kind: 'length' } }))
+  return known
+    .sort((a, b) => a - b)
+    .map((um): KitThing => ({ what, size: { si: um / 1e6, as: 'tipOrifice' } }))
 }
 
 /** Rods and flux of all brazes together, by filler; a spare rod for each, since a second try takes filler too. */
@@ -59,11 +60,11 @@ function fillers(pieces: readonly Extract<KitPiece, { kind: 'braze' }>[]): KitTh
   return [
     ...[...rods].map(([name, m]): KitThing => ({
       what: `${name} rod, and one spare`,
-      ...(m > 0 ? { size: { si: m, kind: 'length' } } : {}),
+      ...(m > 0 ? { size: { si: m, as: 'rodLength' } } : {}),
     })),
     ...[...flux].map(([name, kg]): KitThing => ({
       what: `Flux ${name} and its brush`,
-      size: { si: kg, kind: 'mass' },
+      size: { si: kg, as: 'fluxMass' },
     })),
   ]
 }

@@ -294,11 +294,12 @@ class Way {
   }
 }
 
-/** The tip changed: flame out, both torch valves shut. */
-export const tipChange = ({ torch: { seat } }: LineSetup): Step => ({
+/** The tip changed: flame out, both torch valves shut. `to` is the figure of the tip that comes, where it is another. */
+export const tipChange = ({ torch: { seat } }: LineSetup, to?: string): Step => ({
   id: 'change-tip',
   phase: 'break',
-  act: `Let the tip cool, change it, and seat it ${seat === 'hand' ? 'hand tight' : seat === 'wrench' ? 'with its wrench' : 'as its maker says'}`,
+  ...(to === undefined ? {} : { figure: to }),
+  act: `Let the tip cool, change it${to === undefined ? '' : ' to {figure}'}, and seat it ${seat === 'hand' ? 'hand tight' : seat === 'wrench' ? 'with its wrench' : 'as its maker says'}`,
   why:
     seat === 'hand'
       ? 'O-rings seal by hand; a wrench crushes them.'

@@ -28,7 +28,9 @@ export function fillDemo(store: Store, clock: Date): void {
     fillGear(store, torches, now)
     fillBench(store, now)
     const here: DemoShop = { people, torches, now }
-    fillWeeks(store, here, fillJobs(store, here))
+    const pieces = fillJobs(store, here)
+    fillWeeks(store, here, pieces)
+    fillBatches(store, pieces, now)
   })
 }
 
@@ -75,6 +77,14 @@ function fillGear(store: Store, torches: ReadonlyMap<string, TorchHere>, now: Da
     const members = set.members.map((name) => ids.get(name) ?? '').join(',')
     const fields = { torch: torches.get(set.torch)?.id ?? '', members }
     store.gear.add({ id: randomUUID(), kind: 'set', name: set.name, fields }, began)
+  }
+}
+
+/** What was laid out the evening before. */
+function fillBatches(store: Store, pieces: ReadonlyMap<string, string>, now: Date): void {
+  for (const { name, daysAgo, pieces: laid } of shop.batches) {
+    const items = laid.map(({ title, repeats }) => ({ pieceId: pieces.get(title) ?? '', repeats }))
+    store.batches.add(randomUUID(), name, items, atWork(now, daysAgo).toISOString())
   }
 }
 

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { withChange } from './changes.ts'
+import type { LogSummary, Run } from '#contract/types.ts'
+import { withChange, withLine } from './changes.ts'
 
 const run = (...ids: string[]) => ({
   name: 'Gusset',
@@ -36,5 +37,15 @@ describe('a change of a run that this screen has', () => {
         expect(end.events).toEqual(end.events.map((_, i) => ({ id: `e${i + 1}` })))
       }),
     )
+  })
+})
+
+describe('a line of a making', () => {
+  const run = { id: 'r', lines: [] } as unknown as Run
+  const line = { id: 'l', title: 'Gusset, 2 of 12' } as unknown as LogSummary
+  it('stands with its run at once, and once', () => {
+    const told = withLine(run, { place: 1, repeat: 2 }, line)
+    expect(told.lines).toEqual([{ place: 1, repeat: 2, line }])
+    expect(withLine(told, { place: 1, repeat: 2 }, line)).toBe(told)
   })
 })

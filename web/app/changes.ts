@@ -1,6 +1,7 @@
 import { troubleCard } from '#core/check/troubles.ts'
 import type { BodyOf } from '#contract/schemas.ts'
-import type { OpenTrouble } from '#contract/types.ts'
+import type { LogSummary, OpenTrouble, Run } from '#contract/types.ts'
+import type { Making } from '#core/record/run.ts'
 
 /** What a change makes of a run, or a test, as this screen has it. */
 interface Changing<E> {
@@ -25,6 +26,12 @@ export function withChange<E extends { readonly id: string }, T extends Changing
   if (seq !== now.events.length + 1 || now.events.some((e) => e.id === event.id)) return now
   return { ...now, events: [...now.events, event], endedAt, ...(entryId === undefined ? {} : { entryId }) }
 }
+
+/** A run with what came out of one making of it, as the log has it; as it is where the line is there already. */
+export const withLine = (run: Run, { place, repeat }: Making, line: LogSummary): Run =>
+  run.lines.some((l) => l.line.id === line.id)
+    ? run
+    : { ...run, lines: [...run.lines, { place, repeat, line }] }
 
 /** What is grave and not cleared, with what this screen has said since, which may still be on its way. */
 export function withSaid(

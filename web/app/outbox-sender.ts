@@ -1,6 +1,6 @@
-import type { BodyOf } from '#contract/schemas.ts'
-import { withChange, withSaid } from './changes.ts'
-import type { RunChange, TestChange, Piece, PieceChanged } from '#contract/types.ts'
+import type { BodyOf, LogDraft } from '#contract/schemas.ts'
+import { withChange, withLine, withSaid } from './changes.ts'
+import type { LogSummary, RunChange, TestChange, Piece, PieceChanged } from '#contract/types.ts'
 import { api, ask, type Failure } from './api.ts'
 import { itemOf, oldKept, oldTabs, openKeep, type Keep, type Kept } from './outbox-keep.ts'
 import { outbox, type OutboxItem, type OutboxState } from './outbox.ts'
@@ -232,6 +232,11 @@ function settle(store: AppStore, item: OutboxItem, data: unknown): void {
         api.util.updateQueryData('troubles', undefined, (open) => [
           ...withSaid(open, [item.body as BodyOf<'addTrouble'>]),
         ]),
+      )
+    const written = item.route === 'addLog' ? (item.body as LogDraft) : undefined
+    if (written && written.runId !== null && written.corrects === null)
+      store.dispatch(
+        api.util.updateQueryData('run', written.runId, (run) => withLine(run, written, data as LogSummary)),
       )
     store.dispatch(api.util.invalidateTags(['Log', 'Jobs', 'Runs']))
   }

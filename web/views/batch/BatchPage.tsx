@@ -42,7 +42,7 @@ const gapsBefore = ({ made }: Planned): ReadonlyMap<number, Gap> =>
     : NO_GAPS
 
 function LaidOut({ batch }: { readonly batch: Batch }) {
-  const { print, say } = useShop()
+  const { print, say, units } = useShop()
   const { laid, saved, failure, put, again, letGo } = useLaid(batch)
   const planned = usePlannedBatch(batch, laid)
   const figuresOf = useFiguresOf()
@@ -66,8 +66,8 @@ function LaidOut({ batch }: { readonly batch: Batch }) {
     set([...laid.pieces, ...more])
   }
   const page = useMemo(
-    () => batchSheet(laid.name, planned.pieces, gaps, takes.rows, { figuresOf, print, say }),
-    [laid.name, planned.pieces, gaps, takes.rows, figuresOf, print, say],
+    () => batchSheet(laid.name, planned.pieces, gaps, takes.rows, { figuresOf, print, say, units }),
+    [laid.name, planned.pieces, gaps, takes.rows, figuresOf, print, say, units],
   )
   if (onPaper)
     return (
@@ -83,7 +83,7 @@ function LaidOut({ batch }: { readonly batch: Batch }) {
     <main className="mx-auto max-w-[1400px] px-5 py-6">
       <div className="flex flex-wrap items-end gap-3 pb-4">
         <div className="min-w-[260px] grow">
-          <h1 ref={heading} tabIndex={-1} className="text-sm text-soft outline-none">
+          <h1 ref={heading} tabIndex={-1} className="pb-1 text-lg text-soft outline-none">
             Batch: one set-up, many pieces
           </h1>
           <TextField
@@ -206,7 +206,7 @@ function LaidOut({ batch }: { readonly batch: Batch }) {
             ))}
             <h2 className="border-b-[1.5px] border-ink pb-1 text-2xl">Kit</h2>
             <ul className="columns-2 gap-x-6 leading-snug">
-              {kitWords(planned.pieces, print).map((thing) => (
+              {kitWords(planned.pieces, units).map((thing) => (
                 <li key={thing} className="break-inside-avoid pb-1">
                   {say(thing)}
                 </li>

@@ -18,10 +18,11 @@ import { GripVertical, X } from 'lucide-react'
 import { Link } from 'react-router'
 import { MOST_REPEATS } from '#core/line/agree.ts'
 import type { Gap } from '#core/line/order.ts'
+import { capital } from '#core/words/trade.ts'
 import { useFiguresOf } from '../plan/plan-words.ts'
 import { Button } from '../../ui/Button.tsx'
 import type { PlannedPiece } from './useBatch.ts'
-import { HEADS, saidGap, SETS } from './words.ts'
+import { headOf, saidGap, SETS } from './words.ts'
 
 /** What is said to whoever moves a piece by keys and hears the page. */
 const HEARD = {
@@ -101,7 +102,7 @@ function Row({
     >
       {gap && figures ? <p className="name py-1.5 pl-[56px] text-soft">↓ {saidGap(gap, figures)}</p> : null}
       <div
-        className={`grid grid-cols-[44px_1fr_auto] items-center gap-x-3 gap-y-1 border-[1.5px] bg-sheet py-2 pr-2 ${trouble ? 'border-alarm' : 'border-rule'}`}
+        className={`grid grid-cols-[44px_1fr] items-center sm:grid-cols-[44px_1fr_auto] gap-x-3 gap-y-1 border-[1.5px] bg-sheet py-2 pr-2 ${trouble ? 'border-alarm' : 'border-rule'}`}
       >
         <button
           type="button"
@@ -124,7 +125,7 @@ function Row({
             {piece.jobName} · {piece.about}
           </span>
         </div>
-        <div className="flex items-center gap-1">
+        <div className="flex items-center gap-1 max-sm:col-start-2">
           <Button
             aria-label={`One less of ${piece.title}`}
             disabled={repeats <= 1}
@@ -150,20 +151,18 @@ function Row({
           </Button>
         </div>
         {figures && planned ? (
-          <dl className="col-start-2 col-end-4 flex flex-wrap gap-x-6 gap-y-0.5">
+          <dl className="col-start-2 flex sm:col-end-4 flex-wrap gap-x-6 gap-y-0.5">
             {SETS[planned.kind].map((name, i) =>
               figures.figure(name) ? (
                 <div key={name} className="flex items-baseline gap-2">
-                  <dt className="text-sm text-soft">
-                    {planned.kind === 'braze' && i === 3 ? 'To heat' : HEADS[i]}
-                  </dt>
+                  <dt className="text-sm text-soft">{capital(headOf(planned.kind, i))}</dt>
                   <dd className="figure text-[1.35rem]">{figures.printed(name)}</dd>
                 </div>
               ) : null,
             )}
           </dl>
         ) : null}
-        {trouble ? <p className="col-start-2 col-end-4 font-bold text-alarm">■ Stop. {trouble}</p> : null}
+        {trouble ? <p className="col-start-2 font-bold sm:col-end-4 text-alarm">■ Stop. {trouble}</p> : null}
       </div>
     </li>
   )

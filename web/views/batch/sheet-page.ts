@@ -1,20 +1,28 @@
 import { figureNamed } from '#core/figure.ts'
 import { kitOf, type KitPiece } from '#core/line/kit.ts'
 import type { Gap } from '#core/line/order.ts'
+import type { UnitChoices } from '#core/quantity/choices.ts'
 import type { Kind } from '#core/quantity/index.ts'
+import { sayFigure } from '#core/saying.ts'
 import type { JobGas } from '#core/rig/job-gas.ts'
 import type { SheetPage } from '../../work/sheet-pdf.ts'
 import type { PlanFigures } from '../plan/plan-words.ts'
 import { SHEET_FOOT } from '../work/Sheet.tsx'
 import type { PlannedPiece } from './useBatch.ts'
-import { saidGap, SETS } from './words.ts'
+import { headOf, saidGap, SETS } from './words.ts'
 
 type Print = (si: number, kind: Kind) => string
 
+const UNIT = { tipOrifice: 'm', rodLength: 'm', fluxMass: 'kg' } as const
+
 /** What is carried to the work for a batch, each in a few words. */
-export const kitWords = (pieces: readonly PlannedPiece[], print: Print): readonly string[] =>
+export const kitWords = (pieces: readonly PlannedPiece[], units: UnitChoices): readonly string[] =>
   kitOf(pieces.flatMap(({ planned, repeats }): KitPiece[] => (planned ? [{ ...planned, repeats }] : []))).map(
-    ({ what, size }) => (size ? `${what}, ${print(size.si, size.kind)}` : what),
+    ({ what, size }) => {
+      if (!size) return what
+      const { si, as } = size
+      return `${what}, ${sayFigure(as, { value: si, low: si, high: si, unit: UNIT[as], source: 'chart' }, units)}`
+    },
   )
 
 /** A batch on one sheet: its pieces in their order with what they are set by, gas, and the kit to be gathered. */
@@ -27,10 +35,12 @@ export function batchSheet(
     figuresOf,
     print,
     say,
+    units,
   }: {
     readonly figuresOf: (plan: NonNullable<PlannedPiece['planned']>['plan']) => PlanFigures
     readonly print: Print
     readonly say: (text: string) => string
+    readonly units: UnitChoices
   },
 ): SheetPage {
   const jobs = [...new Set(pieces.map((p) => p.piece.jobName))]
@@ -47,8 +57,9 @@ export function batchSheet(
       const set =
         planned && figures
           ? SETS[planned.kind]
-              .filter((n) => figureNamed(planned.plan, n))
-              .map((n) => `${figures.called(n).toLowerCase()} ${figures.printed(n)}`)
+              .flatMap((n, at) =>
+                figureNamed(planned.plan, n) ? [`${headOf(planned.kind, at)} ${figures.printed(n)}`] : [],
+              )
               .join(', ')
           : ''
       const before = gap && figures && i > 0 ? `${saidGap(gap, figures)}. ` : ''
@@ -57,7 +68,7 @@ export function batchSheet(
         note: say(`${before}${set}`),
       }
     }),
-    list: { title: 'Kit', items: kitWords(pieces, print).map(say) },
+    list: { title: 'Kit', items: kitWords(pieces, units).map(say) },
     foot: SHEET_FOOT,
   }
 }

@@ -1,3 +1,4 @@
+import { sideOfFigure } from '#core/line/gate.ts'
 import type { Changes, Gap } from '#core/line/order.ts'
 import type { PlanFigures } from '../plan/plan-words.ts'
 
@@ -19,7 +20,7 @@ export function saidGap(gap: Gap, next: PlanFigures): string {
   const said = [
     gap.attachment ? 'Change the attachment' : '',
     gap.tip ? `Change the tip to ${next.printed('tipOrifice')}` : '',
-    ...gap.sets.map((name) => `set ${next.called(name).toLowerCase()} to ${next.printed(name)}`),
+    ...gap.sets.map((name) => `set ${sideOfFigure(name) ?? 'it'} to ${next.printed(name)}`),
     gap.nitrogen === 'another-run'
       ? 'sweep the next run with nitrogen'
       : gap.nitrogen === 'along'
@@ -37,5 +38,6 @@ export const SETS = {
   cut: ['tipOrifice', 'cuttingOxygenPressure', 'fuelPressure', 'travelSpeed'],
   braze: ['tipOrifice', 'oxygenPressure', 'fuelPressure', 'timeToTemperature'],
 } as const
-/** So each of them is headed. */
-export const HEADS = ['Tip', 'Oxygen', 'Fuel', 'Pace'] as const
+const HEADS = { cut: ['tip', 'oxygen', 'fuel', 'pace'], braze: ['tip', 'oxygen', 'fuel', 'to heat'] } as const
+/** What one of them is called in a line of them. */
+export const headOf = (kind: keyof typeof SETS, at: number): string => HEADS[kind][at] ?? ''

@@ -1,12 +1,14 @@
 import { Suspense, useState, type ReactNode } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import type { JobSummary } from '#contract/types.ts'
+import { MOST_PIECES } from '#core/line/agree.ts'
 import { api } from '../../app/api.ts'
 import { StartPiece } from '../../app/sheets.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Missing } from '../../ui/Missing.tsx'
 import { Pager } from '../../ui/Pager.tsx'
 import { DamageNotice } from '../copies/DamageNotice.tsx'
+import { LayOut } from '../batch/LayOut.tsx'
 import { PieceRow } from './PieceRow.tsx'
 
 /** Jobs with the first of their pieces, newest first; or one job with all of its pieces. */
@@ -122,6 +124,7 @@ function OfJob({
   readonly onAdd: OnAdd
   readonly children?: ReactNode
 }) {
+  const planned = job.pieces.filter((p) => p.state === 'planned').slice(0, MOST_PIECES)
   return (
     <section aria-label={job.name}>
       <div className="flex flex-wrap items-baseline gap-x-4 border-b-[1.5px] border-ink pb-1">
@@ -137,6 +140,11 @@ function OfJob({
         >
           Close it out
         </Link>
+        {planned.length > 1 ? (
+          <LayOut name={job.name} pieces={planned} look="quiet">
+            Make them in one go
+          </LayOut>
+        ) : null}
         <Button look="quiet" onClick={() => onAdd(job.name)}>
           Add a piece
         </Button>

@@ -38,7 +38,7 @@ export function Guide({ inHand }: { readonly inHand: RunInHand }) {
   const reading = useReading(inHand, step)
   const staged = useApp((s) => s.device.staged)
   const now = useStep(inHand, reading, setAsking, staged)
-  const practised = now.runner?.role !== 'apprentice'
+  const { practised } = now
   const wanted = staged && practised
   const ofStage = useStage(inHand, now)
   const stage = wanted ? ofStage : undefined

@@ -3,6 +3,7 @@ import { act, fireEvent, screen } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { keepsTick, stretchesOf } from '#core/line/stage.ts'
 import type { Run } from '#contract/types.ts'
+import { api } from '../../app/api.ts'
 import { device } from '../../app/device.ts'
 import { makeStore } from '../../app/store.ts'
 import { answering, browserParts, clear, said, show } from '../../test-support.tsx'
@@ -30,6 +31,8 @@ function staged(run: Run = cutRun()) {
   const { inHand, confirm, through } = inHandOf(run)
   const store = makeStore()
   store.dispatch(device.actions.changed({ staged: true }))
+  // nobody is led by stages before it is known that they are no apprentice
+  store.dispatch(api.util.upsertQueryEntries([{ endpointName: 'people', arg: undefined, value: PEOPLE }]))
   show(<Guide inHand={inHand} />, store)
   act(() => void vi.advanceTimersByTime(SETTLE_MS + 50))
   return { inHand, confirm, through, steps: inHand.progress.steps, index: inHand.progress.index, store }

@@ -17,6 +17,8 @@ export interface StepInHand {
   readonly settling: boolean
   /** Who has the torch, when it is known. */
   readonly runner: { readonly name: string; readonly role: string } | undefined
+  /** They may go by stretches: nobody who is still learning does, and nobody of whom that is not known yet. */
+  readonly practised: boolean
   /** Who is at this screen, when it is known. */
   readonly here: { readonly name: string } | undefined
   readonly heading: RefObject<HTMLHeadingElement | null>
@@ -51,7 +53,8 @@ export function useStep(
   ofPage = false,
 ): StepInHand {
   const step = progress.steps[progress.index]
-  const people = api.usePeopleQuery().data ?? []
+  const { data: listed } = api.usePeopleQuery()
+  const people = listed ?? []
   const runner = people.find((p) => p.id === holderOf(run, progress))
   const guarded = step?.instructor === true && runner?.role === 'apprentice'
   const now = useNow(
@@ -94,6 +97,7 @@ export function useStep(
     held,
     settling,
     runner,
+    practised: listed !== undefined && runner?.role !== 'apprentice',
     here: people.find((p) => p.id === here),
     heading,
     guarded,

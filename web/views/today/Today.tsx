@@ -1,15 +1,16 @@
 import { format } from 'date-fns/format'
 import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict'
 import { lazy, Suspense, useState, type ReactNode } from 'react'
-import { Link, Navigate, useNavigate } from 'react-router'
+import { Link, Navigate } from 'react-router'
 import type { BatchSummary, LogSummary, RunSummary } from '#contract/types.ts'
 import { sentenceOf } from '#core/line/steps.ts'
 import { KIND_OF_UNIT } from '#core/figure.ts'
-import { api, type Failure } from '../../app/api.ts'
+import { api } from '../../app/api.ts'
 import { StartPiece } from '../../app/sheets.ts'
 import { useShop } from '../../app/shop.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Missing } from '../../ui/Missing.tsx'
+import { LayOut } from '../batch/LayOut.tsx'
 import { Clocks } from '../run/Clocks.tsx'
 import { isOld } from '../copies/copy-words.ts'
 import { DamageNotice } from '../copies/DamageNotice.tsx'
@@ -57,7 +58,9 @@ export default function Today() {
           >
             Quick plan
           </Link>
-          <LayOut />
+          <LayOut name={`Batch, ${format(new Date(), 'd MMM')}`} className="min-h-[56px] px-5 text-xl!">
+            Lay out a batch
+          </LayOut>
           <Button look="act" className="min-h-[56px] px-8 text-2xl!" onClick={() => setStarting(true)}>
             Start a piece
           </Button>
@@ -201,33 +204,6 @@ function RunCard({ run }: { readonly run: RunSummary }) {
         />
       </span>
     </Link>
-  )
-}
-
-/** Begins a batch that has no piece yet, and opens it. */
-function LayOut() {
-  const go = useNavigate()
-  const [add, { isLoading, error }] = api.useAddBatchMutation()
-  const begin = async () => {
-    const name = `Batch, ${format(new Date(Date.now()), 'd MMM')}`
-    const batch = await add({ id: crypto.randomUUID(), name, pieces: [] }).unwrap()
-    void go(`/batches/${batch.id}`)
-  }
-  return (
-    <>
-      <Button
-        className="min-h-[56px] px-5 text-xl!"
-        disabled={isLoading}
-        onClick={() => void begin().catch(() => undefined)}
-      >
-        Lay out a batch
-      </Button>
-      {error ? (
-        <p role="alert" className="basis-full font-bold text-alarm">
-          {(error as Failure).message}
-        </p>
-      ) : null}
-    </>
   )
 }
 
