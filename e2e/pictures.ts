@@ -4,6 +4,7 @@ import type { Browser, Page } from 'puppeteer-core'
 import type { LogPage, Person, Run, TestSummary, Today } from '#contract/types.ts'
 import type { StepRole } from '#core/line/steps.ts'
 import { ensureBuilt } from '../bin/build.ts'
+import { cutCameOut } from '../server/demo/results.ts'
 import { endRuns, pieceNamed, testServer, type TestServer } from '../server/test-support.ts'
 import {
   choose,
@@ -37,26 +38,71 @@ const pieceAt =
     const { jobId, id } = await pieceNamed(server, title)
     return `/jobs/${jobId}/${id}${rest}`
   }
+/** Begins a run of what is asked for, as Orla, and confirms it up to a step. */
+async function runUpTo(
+  server: TestServer,
+  made: { readonly pieceId: string } | { readonly batchId: string },
+  wanted: (steps: Run['steps']) => Run['steps'][number] | undefined,
+): Promise<Run & { readonly personId: string | null }> {
+  const people = (await server.call('GET', '/api/people')).json as readonly Person[]
+  const personId = people.find((p) => p.name === 'Orla')?.id ?? null
+  const id = crypto.randomUUID()
+  const at = new Date().toISOString()
+  await server.call('POST', '/api/runs', { id, pieceId: null, batchId: null, ...made, personId, at })
+  const run = (await server.call('GET', `/api/runs/${id}`)).json as Run
+  const last = wanted(run.steps)
+  for (const step of run.steps) {
+    if (step === last) break
+    const event = { id: crypto.randomUUID(), kind: 'done', stepId: step.id, at, personId }
+    await server.call('POST', `/api/runs/${id}/events`, event)
+  }
+  return { ...run, personId }
+}
 /** A run of a piece, confirmed up to its first step of a role; the clock of that step is not started. */
 const runAt =
   (title: string, role: StepRole, nth = 0) =>
   async (server: TestServer) => {
     await endRuns(server)
-    const piece = await pieceNamed(server, title)
-    const people = (await server.call('GET', '/api/people')).json as readonly Person[]
-    const personId = people.find((p) => p.name === 'Orla')?.id ?? null
-    const id = crypto.randomUUID()
-    const at = new Date().toISOString()
-    await server.call('POST', '/api/runs', { id, pieceId: piece.id, personId, at })
-    const { steps } = (await server.call('GET', `/api/runs/${id}`)).json as Run
-    const wanted = steps.filter((s) => s.role === role)[nth]
-    for (const step of steps) {
-      if (step === wanted) break
-      const event = { id: crypto.randomUUID(), kind: 'done', stepId: step.id, at, personId }
-      await server.call('POST', `/api/runs/${id}/events`, event)
-    }
+    const { id: pieceId } = await pieceNamed(server, title)
+    const { id } = await runUpTo(server, { pieceId }, (steps) => steps.filter((s) => s.role === role)[nth])
     return `/run/${id}`
   }
+const laidOut = async (server: TestServer) => {
+  const { batches } = (await server.call('GET', '/api/today')).json as Today
+  return batches[0]?.id ?? ''
+}
+/** The yard's batch, so many of its first piece made and the last of them in the log. */
+const batchAt = (made: number) => async (server: TestServer) => {
+  const run = await runUpTo(server, { batchId: await laidOut(server) }, (steps) =>
+    steps.find((s) => s.stage === 'piece' && s.piece === 1 && s.repeat === made + 1),
+  )
+  await server.call(
+    'POST',
+    '/api/log',
+    cutCameOut({
+      id: crypto.randomUUID(),
+      pieceId: run.pieces[0]?.pieceId ?? '',
+      runId: run.id,
+      place: 1,
+      repeat: made,
+      personId: run.personId,
+      at: new Date().toISOString(),
+      used: {
+        tipOrifice: '0.052 in',
+        oxygenPressure: '43 psi',
+        fuelPressure: '6 psi',
+        travelSpeed: '15 in/min',
+        preheat: '',
+      },
+    }),
+  )
+  return `/run/${run.id}`
+}
+/** Led by stages, whether or not this screen was asked for that before. */
+async function byStages(page: Page): Promise<void> {
+  await until(page, () => /By stages|Step by step/.test(document.querySelector('header')?.innerText ?? ''))
+  await touch(page, 'By stages')
+}
 const testAt = (kind: string) => async (server: TestServer) => {
   const tests = (await server.call('GET', '/api/tests')).json as readonly TestSummary[]
   return `/tests/${tests.find((t) => t.kind === kind)?.id ?? ''}`
@@ -85,7 +131,6 @@ const PICTURES: readonly Picture[] = [
     at: pieceAt('Branches, 28 mm'),
     then: (page) => see(page, 'How it was worked out'),
   },
-  { name: 'outline', at: pieceAt('Gate shoe'), then: (page) => see(page, 'Gate shoe.svg') },
   {
     name: 'methods',
     at: pieceAt('Gusset, lower mitre post', '/work'),
@@ -97,15 +142,17 @@ const PICTURES: readonly Picture[] = [
     },
   },
   {
-    name: 'run-off',
+    name: 'batch',
+    at: async (server) => `/batches/${await laidOut(server)}`,
+    then: (page) => see(page, 'Gas for all of it'),
+  },
+  {
+    name: 'run-next',
     night: true,
-    at: async (server) => {
-      const { running } = (await server.call('GET', '/api/today')).json as Today
-      return `/run/${running[0]?.id ?? ''}`
-    },
+    at: batchAt(3),
     then: async (page) => {
-      await typeInto(page, await page.waitForSelector('[data-reading] input'), '47 psi')
-      await see(page, 'over')
+      await byStages(page)
+      await see(page, 'The last one')
     },
   },
   {
@@ -120,7 +167,7 @@ const PICTURES: readonly Picture[] = [
     name: 'run-stages',
     at: runAt('Gusset, lower mitre post', 'leaks'),
     then: async (page) => {
-      await press(page, 'By stages')
+      await byStages(page)
       await see(page, 'Purge and test')
     },
   },

@@ -43,12 +43,13 @@ export function useLaid(batch: Batch) {
   const [local, setLocal] = useState<Laid | undefined>(undefined)
   const [busy, setBusy] = useState(false)
   const [failure, setFailure] = useState<string | undefined>(undefined)
+  const [storedAs, setStoredAs] = useState<{ readonly local: Laid; readonly version: number }>()
   const reachable = useApp((s) => s.outbox.reachable)
   const version = useRef(batch.version)
   version.current = Math.max(version.current, batch.version)
   const [change] = api.useChangeBatchMutation()
   useEffect(() => {
-    if (!local || busy || failure !== undefined) return
+    if (!local || busy || failure !== undefined || local === storedAs?.local) return
     setBusy(true)
     change({
       id: batch.id,
@@ -60,11 +61,16 @@ export function useLaid(batch: Batch) {
       .unwrap()
       .then((answer) => {
         version.current = answer.version
-        setLocal((now) => (now === local ? undefined : now))
+        setStoredAs({ local, version: answer.version })
       })
       .catch((error: unknown) => setFailure((error as Failure).message))
       .finally(() => setBusy(false))
-  }, [local, busy, failure, change, batch.id, stored.name])
+  }, [local, busy, failure, change, batch.id, stored.name, storedAs])
+  useEffect(() => {
+    // what was changed here stays in sight until what is there says the same
+    if (storedAs && batch.version >= storedAs.version)
+      setLocal((now) => (now === storedAs.local ? undefined : now))
+  }, [storedAs, batch.version])
   useEffect(() => {
     // what could not be stored is tried again when the server is there again
     if (reachable) setFailure(undefined)
@@ -72,7 +78,7 @@ export function useLaid(batch: Batch) {
   const laid = local ?? stored
   return {
     laid,
-    saved: local === undefined,
+    saved: local === undefined || local === storedAs?.local,
     failure,
     put: (part: Partial<Laid>) => setLocal({ ...laid, ...part }),
     again: () => setFailure(undefined),

@@ -1,3 +1,4 @@
+import { omit } from '#core/objects.ts'
 import { STAGES, type Stretch } from '#core/line/stage.ts'
 import type { LedStep } from '#core/line/led.ts'
 import { makingTitle } from '#core/record/run.ts'
@@ -59,15 +60,15 @@ export function tabsNear(tabs: readonly Tab[], index: number): readonly Tab[] {
 
 /**
  * What stands beside a page: what stands beside the step in hand, with the pace and the pattern of the first of the page
- * that has one, and every further figure of it.
+ * that has one, and every further figure of it; those were told with the first making of a piece, and are not told again.
  * @param ahead the steps of the page from the one in hand on
  */
 export function besidePage(step: LedStep, ahead: readonly LedStep[]): LedStep {
   const pace = ahead.find((s) => s.pace)?.pace
   const pattern = ahead.find((s) => s.pattern)?.pattern
-  const also = [...new Set(ahead.flatMap((s) => s.also ?? []))]
+  const also = (step.repeat ?? 1) > 1 ? [] : [...new Set(ahead.flatMap((s) => s.also ?? []))]
   return {
-    ...step,
+    ...omit(step, ['also']),
     ...(pace ? { pace } : {}),
     ...(pattern ? { pattern } : {}),
     ...(also.length > 0 ? { also } : {}),
