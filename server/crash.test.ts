@@ -5,7 +5,7 @@ import { cpSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { build } from 'vite'
 import { expect, it } from 'vitest'
-import type { JobPage, Run } from '#contract/types.ts'
+import type { Run, Today } from '#contract/types.ts'
 import { clocksOf, foldRun, type RunEvent } from '#core/record/run.ts'
 import { seeded } from '#core/seeded.ts'
 import { fillDemo } from './demo/demo.ts'
@@ -41,7 +41,7 @@ async function startChild(data: string): Promise<{ child: ChildProcess; base: st
   return { child, base: `http://127.0.0.1:${String(chunk).trim()}/api` }
 }
 
-it('loses nothing that it confirmed, killed at random moments of a run; clocks are right after each', async () => {
+it('loses nothing that it confirmed, killed at random moments of a batch; clocks are right after each', async () => {
   await buildChild()
   const data = tempFolder()
   const db = openDatabase(join(data, 'wimble.sqlite'))
@@ -65,10 +65,10 @@ it('loses nothing that it confirmed, killed at random moments of a run; clocks a
       return { status: response.status, json: (await response.json()) as unknown }
     }
     if (runId === '') {
-      const { jobs } = (await call('/jobs')).json as JobPage
-      const piece = jobs.flatMap((j) => j.pieces).find((t) => t.title === 'Chiller line')
+      const { batches } = (await call('/today')).json as Today
       runId = randomUUID()
-      await call('/runs', { id: runId, pieceId: piece?.id, personId: null, at: new Date(at).toISOString() })
+      const began = { id: runId, pieceId: null, batchId: batches[0]?.id, personId: null }
+      expect((await call('/runs', { ...began, at: new Date(at).toISOString() })).status).toBe(201)
     }
     const run = (await call(`/runs/${runId}`)).json as Run
     const ids = run.events.map((e) => e.id)
@@ -89,7 +89,7 @@ it('loses nothing that it confirmed, killed at random moments of a run; clocks a
       const step = now.steps[now.index]
       const roll = random()
       const kind =
-        step === undefined || now.index > 30 ? 'back' : roll < 0.2 ? 'timer' : roll < 0.9 ? 'done' : 'back'
+        step === undefined || now.index > 60 ? 'back' : roll < 0.2 ? 'timer' : roll < 0.9 ? 'done' : 'back'
       const event: RunEvent = {
         id: randomUUID(),
         kind: now.index === 0 && kind === 'back' ? 'done' : kind,
