@@ -1,6 +1,7 @@
 import { Command } from 'commander'
-import { judgeHold } from '#core/check/pressure-test.ts'
+import { judgeHold, type PressureResult } from '#core/check/pressure-test.ts'
 import { readHold, type HoldRead } from '#core/check/readings.ts'
+import { judgeTrade } from '#core/check/trade-verdict.ts'
 import { judgeVacuum, VACUUM_TARGET_PA } from '#core/check/vacuum-test.ts'
 import { parseQuantity, type Kind } from '#core/quantity/index.ts'
 import { BadInput, print, readText } from './io.ts'
@@ -26,17 +27,69 @@ function readFile(file: string): HoldRead {
 
 const minutes = (s: number | undefined) => (s === undefined ? {} : { waitMinutes: Math.ceil(s / 60) })
 
-function pressure(file: string, options: { volume: string; division?: string; limit?: string }): void {
+/** Seconds of a unit of time, by what it is called. */
+const TIMES: Readonly<Partial<Record<string, number>>> = {
+  s: 1,
+  min: 60,
+  h: 3600,
+  hr: 3600,
+  hour: 3600,
+  day: 86_400,
+}
+
+/** A pressure over a time, in Pa/s: "0.5 psi/h"; undefined when it was not given. */
+function lossOption(text: string | undefined, field: string): number | undefined {
+  if (text === undefined) return undefined
+  const [, pressure, time] = /^(.*)\/\s*([a-z]+)\s*$/i.exec(text) ?? []
+  const seconds = TIMES[(time ?? '').toLowerCase()]
+  if (pressure === undefined || seconds === undefined)
+    throw new BadInput(field, `Give the loss as a pressure over a time, for instance "0.5 psi/h".`)
+  const pa = option(pressure, 'pressure', field)
+  return pa === undefined ? undefined : pa / seconds
+}
+
+/** How well a temperature is known, K: "0.5 K" or "1 F"; undefined when it was not given. */
+function spreadOption(text: string | undefined, field: string): number | undefined {
+  if (text === undefined) return undefined
+  const [, number, unit] = /^\s*(\d+(?:[.,]\d+)?)\s*°?\s*(K|C|F)\s*$/i.exec(text) ?? []
+  const kelvin = Number((number ?? '').replace(',', '.')) / (unit?.toUpperCase() === 'F' ? 1.8 : 1)
+  if (unit === undefined || !(kelvin > 0))
+    throw new BadInput(field, 'Give it as a difference of temperature, for instance "0.5 K" or "1 F".')
+  return kelvin
+}
+
+interface PressureOptions {
+  readonly volume: string
+  readonly division?: string
+  readonly limit?: string
+  readonly hold?: string
+  readonly allowed?: string
+  readonly thermometer?: string
+}
+
+function pressure(file: string, options: PressureOptions): void {
   const volumeM3 = option(options.volume, 'volume', 'volume') ?? 0
   const divisionPa = option(options.division, 'pressure', 'division')
-  const limit = option(options.limit, 'leak', 'limit')
+  const allowed = lossOption(options.allowed, 'allowed')
+  const limit =
+    option(options.limit, 'leak', 'limit') ?? (allowed === undefined ? undefined : allowed * volumeM3)
+  const askedS = option(options.hold, 'time', 'hold')
+  const thermometerK = spreadOption(options.thermometer, 'thermometer')
   const { readings, bad } = readFile(file)
-  const r = judgeHold({ readings, volumeM3, divisionPa, limit })
+  const r = judgeHold({ readings, volumeM3, divisionPa, limit, temperatureErrorK: thermometerK })
+  // what feeds a line hides what it loses: nobody tells a file whether it does
+  const trade = judgeTrade({ readings, divisionPa, thermometerK, askedS: askedS ?? 0, supplyOff: true })
+  const led = askedS !== undefined
   print({
-    verdict: r.verdict,
+    verdict: led ? trade.verdict : r.verdict,
     rate: r.rate,
     uncertainty: r.uncertainty,
-    because: r.because,
+    because: led ? `${trade.because} Nobody tells a file of readings whether the supply was off: it counts as taken off.` : r.because,
+    detectable: trade.detectablePaPerHour,
+    ways: led ? trade.ways : waysOf(r),
+    ...(led && (options.allowed ?? options.limit) !== undefined
+      ? { finer: { verdict: r.verdict, because: r.because } }
+      : {}),
     unit: 'Pa m3/s',
     limit: r.limit,
     drop: {
@@ -48,10 +101,22 @@ function pressure(file: string, options: { volume: string; division?: string; li
     gramsPerYear: { value: r.gramsPerYear, gas: 'nitrogen' },
     hold: { value: r.holdS, unit: 's' },
     readings: r.count,
-    ...minutes(r.waitS),
+    ...minutes(led ? trade.waitS : r.waitS),
     bad,
   })
 }
+
+/** What may be done about a finer verdict. */
+const waysOf = ({ verdict, waitS }: PressureResult): readonly string[] =>
+  verdict === 'leaks'
+    ? ['Let it down, and look for it with solution at 25 psi or less.']
+    : verdict === 'holds'
+      ? ['Nothing more: the upper end of the leak is under the limit.']
+      : [
+          waitS === undefined
+            ? 'A finer gauge, a thermometer on the pipe, or the length that it has to stand: --hold decides by two readings.'
+            : `Read on for ${Math.ceil(waitS / 60)} min more, or say with --hold how long it has to stand.`,
+        ]
 
 function vacuum(file: string, options: { volume?: string; target?: string }): void {
   const volumeM3 = option(options.volume, 'volume', 'volume')
@@ -88,6 +153,9 @@ export function testCommand(): Command {
     .requiredOption('--volume <volume>', 'of the line under pressure, for instance "3 l"')
     .option('--division <pressure>', 'smallest division of the gauge')
     .option('--limit <rate>', 'leak that may not be exceeded, for instance "0.05 Pa·m³/s"')
+    .option('--hold <time>', 'how long it has to stand: the trade’s verdict, from as few as two readings')
+    .option('--allowed <loss>', 'loss that is allowed, for instance "0.5 psi/h"')
+    .option('--thermometer <difference>', 'how well the temperature is known: 0.25 K when not given')
     .description('whether a line holds')
     .action(pressure)
   test

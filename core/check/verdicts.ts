@@ -3,5 +3,9 @@
 export const HOLD_VERDICTS = ['holds', 'leaks', 'cannot-tell'] as const
 export type HoldVerdict = (typeof HOLD_VERDICTS)[number]
 
+/** What the trade says of a hold that is asked to stand so long: never for ever that it cannot tell. */
+export const TRADE_VERDICTS = ['holds', 'leaks', 'void', 'not-yet'] as const
+export type TradeVerdict = (typeof TRADE_VERDICTS)[number]
+
 export const VACUUM_VERDICTS = ['dry', 'moist', 'leaks', 'cannot-tell'] as const
 export type VacuumVerdict = (typeof VACUUM_VERDICTS)[number]
