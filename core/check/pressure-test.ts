@@ -6,7 +6,7 @@ import { printEstimate, printAs, printRise, printShort } from '../quantity/index
 import { PSI_PA } from '../quantity/units.ts'
 import type { UnitChoices } from '../quantity/choices.ts'
 import type { HoldReading } from './readings.ts'
-import type { HoldVerdict } from './verdicts.ts'
+import type { FinerVerdict } from './verdicts.ts'
 import { fitLine, stepShown, sumOfSquares, tQuantile, widenedByLag } from '../learn/statistics.ts'
 
 /** Molar mass of nitrogen, kg/mol. */
@@ -34,7 +34,7 @@ export interface PressureAsked {
 }
 
 export interface PressureResult {
-  readonly verdict: HoldVerdict
+  readonly verdict: FinerVerdict
   /** Pa·m³/s at the temperature of the first reading; a loss is positive. */
   readonly rate: number
   /** Half of the 95 % interval of `rate`. */
@@ -86,7 +86,7 @@ function slopeError(asked: PressureAsked, times: readonly number[], values: read
   }
 }
 
-function decide(rate: number, half: number, limit: number): HoldVerdict {
+function decide(rate: number, half: number, limit: number): FinerVerdict {
   if (rate + half < limit) return 'holds'
   return rate - half > 0 && rate > limit ? 'leaks' : 'cannot-tell'
 }
@@ -179,7 +179,7 @@ function waitFor(now: {
 }
 
 function because(
-  verdict: HoldVerdict,
+  verdict: FinerVerdict,
   found: {
     readonly rate: number
     readonly uncertainty: number

@@ -38,6 +38,31 @@ export const TEST_ASKED = {
     first: '500 micron',
     applies: drawn,
   }),
+  hold: quantity(
+    { kind: 'time', what: 'the hold', min: 60, max: 7 * 86_400, says: 'from a minute to a week' },
+    {
+      label: 'It has to stand',
+      as: 'askedS',
+      first: '30 min',
+      applies: raised,
+      empty: 'as long as it takes',
+    },
+  ),
+  thermometer: choice(
+    {
+      same: 'One, on the pipe, at the same place',
+      two: 'Two, or at two places',
+      air: 'The air’s only',
+      none: 'Nobody reads it',
+    },
+    { label: 'Thermometer', first: 'same', applies: raised },
+  ),
+  allowed: quantity(pressure('the loss'), {
+    label: 'Loss allowed in an hour',
+    as: 'allowedPaPerHour',
+    applies: raised,
+    empty: 'none is named',
+  }),
   volume: quantity(of('volume', 'the volume', 100, 'above 0 and up to 100 m³'), {
     label: 'Volume of the line',
     as: 'volumeM3',

@@ -5,12 +5,14 @@ import type { UnitChoices } from '../quantity/choices.ts'
 import { judgeHold, type PressureResult } from './pressure-test.ts'
 import type { HoldReading } from './readings.ts'
 import { testStages } from './stages.ts'
+import { judgeTrade, THERMOMETER_K, type TradeResult } from './trade-verdict.ts'
 import { judgeVacuum, type VacuumResult } from './vacuum-test.ts'
+import type { HoldVerdict, VacuumVerdict } from './verdicts.ts'
 
 export const TEST_KINDS = ['pressure', 'vacuum'] as const
 export type TestKind = (typeof TEST_KINDS)[number]
-/** `raised`: a stage of pressure stands and was looked at; `hold`: the line is shut off and watched from here; `lowered`: down to nothing before anything is touched. */
-export const TEST_EVENT_KINDS = ['raised', 'hold', 'reading', 'lowered', 'ended'] as const
+/** `raised`: a stage of pressure stands and was looked at; `supply-off`: the supply is shut and its hose is off the line; `hold`: the line is shut off and watched from here; `lowered`: down to nothing before anything is touched. */
+export const TEST_EVENT_KINDS = ['raised', 'supply-off', 'hold', 'reading', 'lowered', 'ended'] as const
 export type TestEventKind = (typeof TEST_EVENT_KINDS)[number]
 
 /** What a test is asked, SI. */
@@ -23,6 +25,11 @@ export interface TestAsked {
   readonly reliefPa: number | null
   readonly divisionPa: number | null
   readonly limit: number | null
+  /** How long it has to stand, s; absent in tests of older versions, and null where only the finer verdict is wanted. */
+  readonly askedS?: number | null
+  readonly thermometer?: ThermometerUse
+  /** The loss that is allowed, Pa an hour. */
+  readonly allowedPaPerHour?: number | null
   readonly targetPaAbs: number | null
   readonly ambientPa: number
   /** The channels that are read by themselves; empty: readings are typed. */
@@ -50,6 +57,10 @@ export interface TestProgress {
   readonly stages: readonly number[]
   readonly holdFrom: string | undefined
   readonly readings: readonly HoldReading[]
+  /** The supply is shut off and its hose is off the line. */
+  readonly supplyOff: boolean
+  /** Every reading has the pipe's temperature. */
+  readonly temperatureRead: boolean
 }
 
 /** Whether an event may follow: one stage after another, a hold only when all stand, readings only while it holds. */
@@ -62,13 +73,26 @@ export function mayFollowTest(kind: TestKind, progress: TestProgress, event: Tes
         event.stage === progress.raised &&
         event.stage < progress.stages.length
       )
+    case 'supply-off':
+      return (
+        kind === 'pressure' &&
+        !progress.supplyOff &&
+        (progress.state === 'holding' ||
+          (progress.state === 'raising' && progress.raised === progress.stages.length))
+      )
     case 'hold':
+      // one that counts for nothing is begun anew
       return (
         progress.state === 'pumping' ||
+        progress.state === 'holding' ||
         (progress.state === 'raising' && progress.raised === progress.stages.length)
       )
     case 'reading':
-      return progress.state === 'holding' && event.pressurePaAbs !== null && event.temperatureK !== null
+      return (
+        progress.state === 'holding' &&
+        event.pressurePaAbs !== null &&
+        (kind === 'pressure' || event.temperatureK !== null)
+      )
     case 'lowered':
       return progress.state !== 'ended' && progress.state !== 'lowered'
     case 'ended':
@@ -82,13 +106,21 @@ export function foldTest(kind: TestKind, asked: TestAsked, events: readonly Test
   let state: TestProgress['state'] = kind === 'pressure' ? 'raising' : 'pumping'
   let raised = 0
   let holdFrom: string | undefined
-  const readings: HoldReading[] = []
+  let supplyOff = false
+  let temperatureRead = true
+  let readings: HoldReading[] = []
   for (const event of events) {
-    if (!mayFollowTest(kind, { state, raised, stages, holdFrom, readings }, event)) continue
+    if (
+      !mayFollowTest(kind, { state, raised, stages, holdFrom, readings, supplyOff, temperatureRead }, event)
+    )
+      continue
     if (event.kind === 'raised') raised += 1
+    else if (event.kind === 'supply-off') supplyOff = true
     else if (event.kind === 'hold') {
       state = 'holding'
       holdFrom = event.at
+      readings = []
+      temperatureRead = true
     } else if (event.kind === 'reading') {
       const timeS = differenceInMilliseconds(parseISO(event.at), parseISO(holdFrom ?? event.at)) / 1000
       const last = readings.at(-1)
@@ -96,16 +128,23 @@ export function foldTest(kind: TestKind, asked: TestAsked, events: readonly Test
         readings.push({
           timeS,
           pressurePaAbs: event.pressurePaAbs ?? 0,
-          temperatureK: event.temperatureK ?? 0,
+          temperatureK: event.temperatureK ?? UNREAD_K,
         })
+      temperatureRead &&= event.temperatureK !== null
     } else state = event.kind
   }
-  return { state, raised, stages, holdFrom, readings }
+  return { state, raised, stages, holdFrom, readings, supplyOff, temperatureRead }
 }
 
 /** What a test comes to so far. */
 export type TestResult =
-  | { readonly kind: 'pressure'; readonly result: PressureResult }
+  | {
+      readonly kind: 'pressure'
+      /** The finer verdict, by the leak's own interval. */
+      readonly result: PressureResult
+      /** The trade's, where it was said how long the line has to stand. */
+      readonly trade?: TradeResult
+    }
   | { readonly kind: 'vacuum'; readonly result: VacuumResult }
 
 /**
@@ -116,7 +155,7 @@ export type TestResult =
 export function judgeTest(
   kind: TestKind,
   asked: TestAsked,
-  progress: Pick<TestProgress, 'readings' | 'state' | 'holdFrom'>,
+  progress: Pick<TestProgress, 'readings' | 'state' | 'holdFrom' | 'supplyOff' | 'temperatureRead'>,
   units?: UnitChoices,
 ): TestResult {
   const { readings, state, holdFrom } = progress
@@ -133,21 +172,49 @@ export function judgeTest(
     readings,
     volumeM3: asked.volumeM3 ?? 0,
     divisionPa: asked.divisionPa ?? undefined,
-    limit: asked.limit ?? undefined,
+    limit:
+      asked.limit ??
+      (typeof asked.allowedPaPerHour === 'number'
+        ? (asked.allowedPaPerHour * (asked.volumeM3 ?? 0)) / 3600
+        : undefined),
     units,
   })
   const letDown = holdFrom === undefined && (state === 'lowered' || state === 'ended')
-  return {
-    kind,
-    result: letDown
-      ? {
-          ...result,
-          verdict: 'leaks',
-          because: 'It was let down before the hold, because it leaked. No rate was measured.',
-        }
-      : result,
-  }
+  const letDownAs = {
+    verdict: 'leaks',
+    because: 'It was let down before the hold, because it leaked. No rate was measured.',
+  } as const
+  const { askedS, thermometer = 'same' } = asked
+  if (typeof askedS !== 'number') return { kind, result: letDown ? { ...result, ...letDownAs } : result }
+  const trade = judgeTrade({
+    readings,
+    temperatureRead: progress.temperatureRead && thermometer !== 'none',
+    divisionPa: asked.divisionPa ?? undefined,
+    thermometerK: thermometer === 'none' ? undefined : THERMOMETER_K[thermometer],
+    askedS,
+    supplyOff: progress.supplyOff,
+    ambientPa: asked.ambientPa,
+    units,
+  })
+  return letDown
+    ? {
+        kind,
+        result: { ...result, ...letDownAs },
+        trade: { ...trade, ...letDownAs, waitS: undefined, ways: [] },
+      }
+    : { kind, result, trade }
 }
+
+/** What a test comes to in a word, and why: the trade's where it has one. */
+export const verdictOf = (
+  told: TestResult,
+): { readonly verdict: HoldVerdict | VacuumVerdict; readonly because: string } =>
+  told.kind === 'pressure' ? (told.trade ?? told.result) : told.result
+
+/** How the pipe's temperature is read. */
+export type ThermometerUse = keyof typeof THERMOMETER_K | 'none'
+/** A pipe whose temperature nobody read, K: it is taken out of nothing. */
+const UNREAD_K = 293.15
 
 /** Air's pressure when nobody read a barometer. */
 export const USUAL_AMBIENT_PA = STANDARD_PRESSURE_PA

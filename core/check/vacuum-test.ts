@@ -3,7 +3,9 @@
  * is moisture, level is dry and tight. Curves are fitted and compared by AICc.
  */
 import type { HoldReading } from './readings.ts'
+import { judgeFew } from './vacuum-few.ts'
 import type { VacuumVerdict } from './verdicts.ts'
+import { waterVapourPa } from './water-vapour.ts'
 import { aicc, fitLine, stepShown, sumOfSquares, tQuantile, widenedByLag } from '../learn/statistics.ts'
 
 /** 500 micron: the usual depth. Pa absolute. */
@@ -11,19 +13,15 @@ export const VACUUM_TARGET_PA = (500 * 101_325) / 760_000
 /** What a verdict wants at least. */
 export const LEAST_HOLD_S = 600
 export const LEAST_READINGS = 20
+/** So many typed readings are judged by how the rise goes on. */
+export const FEW_READINGS = 4
+/** A room that moved by more is told of, K; past the smaller one it may be told whether a line follows it as water does. */
+const ROOM_MOVED_K = 3
+const FOLLOWS_K = 0.5
 /** The share of the target that a vacuum gauge could just show over the hold: what a rise has to pass to count. */
 const SHOWN_SHARE = 0.05
 /** So much better has one curve to be than another to be believed, in AICc. */
 const BETTER = 4
-/** Ice to steam: a vapour pressure is told between these, K. */
-const MAGNUS = { a: 611.2, b: 17.62, c: 243.12 } as const
-
-/** Vapour pressure of water over liquid, Pa; Magnus, within 1 % from −20 to 60 °C. 611 Pa at 0 °C, 2340 at 20 °C. */
-export function waterVapourPa(temperatureK: number): number {
-  const c = temperatureK - 273.15
-  return MAGNUS.a * Math.exp((MAGNUS.b * c) / (MAGNUS.c + c))
-}
-
 export interface VacuumAsked {
   readonly readings: readonly HoldReading[]
   readonly volumeM3?: number | undefined
@@ -58,8 +56,9 @@ export interface VacuumResult {
 }
 
 interface Exponential {
-  readonly level: number
-  readonly start: number
+  /** Vapour that will have come out and gas that was left, at the temperature of the first reading, Pa; the steady climb. */
+  readonly water: number
+  readonly gas: number
   readonly tau: number
   readonly slope: number
   readonly squares: number
@@ -67,19 +66,25 @@ interface Exponential {
   readonly slopeRoot: number
 }
 
-/** p = c₀ + c₁·e^(−t/τ) (+ c₂·t) for a given τ, by the normal equations of two or three columns. */
-function fitGiven(
-  t: readonly number[],
+/** Readings as the curves are fitted to them: seconds from the first, Pa, and how each part grows with the pipe's warmth. */
+interface Rise {
+  readonly t: readonly number[]
+  readonly p: readonly number[]
+  /** T over the first T: what a fixed amount of gas does. */
+  readonly gas: readonly number[]
+  /** Vapour pressure over the first: what water in the line does. */
+  readonly water: readonly number[]
+}
+
+/** Least squares of p over some columns, one list of numbers a reading, by the normal equations; undefined where they do not tell apart. */
+function fitColumns(
+  columns: readonly (readonly number[])[],
   p: readonly number[],
-  tau: number,
-  steady: boolean,
-): Exponential | undefined {
-  const span = t.at(-1) ?? 1
-  const columns = (s: number) => (steady ? [1, Math.exp(-s / tau), s / span] : [1, Math.exp(-s / tau)])
-  const k = steady ? 3 : 2
+):
+  { readonly c: readonly number[]; readonly squares: number; readonly roots: readonly number[] } | undefined {
+  const k = columns[0]?.length ?? 0
   const m = Array.from({ length: k }, () => new Array<number>(2 * k + 1).fill(0))
-  t.forEach((s, i) => {
-    const x = columns(s)
+  columns.forEach((x, i) => {
     for (let a = 0; a < k; a++) {
       const row = m[a]
       if (!row) continue
@@ -106,29 +111,41 @@ function fitGiven(
     })
   }
   const c = m.map((row) => row[2 * k] ?? 0)
-  const squares = t.reduce((sum, s, i) => {
-    const said = columns(s).reduce((v, x, a) => v + x * (c[a] ?? 0), 0)
+  const squares = columns.reduce((sum, x, i) => {
+    const said = x.reduce((v, value, a) => v + value * (c[a] ?? 0), 0)
     return sum + ((p[i] ?? 0) - said) ** 2
   }, 0)
+  return { c, squares, roots: m.map((row, a) => Math.sqrt(Math.max(0, row[k + a] ?? 0))) }
+}
+
+/** p = c₀·(1 − e^(−t/τ))·water + c₁·gas (+ c₂·t·gas) for a given τ: vapour that comes out, and what was left in the line. */
+function fitGiven({ t, p, gas, water }: Rise, tau: number, steady: boolean): Exponential | undefined {
+  const span = t.at(-1) ?? 1
+  const found = fitColumns(
+    t.map((s, i) => {
+      const [g, w] = [gas[i] ?? 1, water[i] ?? 1]
+      const out = (1 - Math.exp(-s / tau)) * w
+      return steady ? [out, g, (s / span) * g] : [out, g]
+    }),
+    p,
+  )
+  if (!found) return undefined
+  const { c, squares, roots } = found
   return {
-    level: c[0] ?? 0,
-    start: c[1] ?? 0,
+    water: c[0] ?? 0,
+    gas: c[1] ?? 0,
     tau,
     slope: (c[2] ?? 0) / span,
     squares,
-    slopeRoot: steady ? Math.sqrt(Math.max(0, m[2]?.[k + 2] ?? 0)) / span : 0,
+    slopeRoot: steady ? (roots[2] ?? 0) / span : 0,
   }
 }
 
 /** The best time constant between a step of the readings and ten holds: a grid in its logarithm, then a golden section. */
-function fitExponential(
-  t: readonly number[],
-  p: readonly number[],
-  steady: boolean,
-): Exponential | undefined {
-  const span = t.at(-1) ?? 1
+function fitExponential(rise: Rise, steady: boolean): Exponential | undefined {
+  const span = rise.t.at(-1) ?? 1
   const [low, high] = [Math.log(span / 60), Math.log(span * 10)]
-  const of = (x: number) => fitGiven(t, p, Math.exp(x), steady)
+  const of = (x: number) => fitGiven(rise, Math.exp(x), steady)
   const grid = Array.from({ length: 41 }, (_, i) => low + ((high - low) * i) / 40)
   const worth = (x: number) => of(x)?.squares ?? Infinity
   let best = 0
@@ -150,20 +167,24 @@ function fitExponential(
  * Judges the rise after the pump was isolated.
  * @param asked readings in the order of time; the volume of the line when it is known
  * @returns `dry` when it stays level or flattens under the target; `moist` when it flattens above it, under water's
- *   vapour pressure; `leaks` when a steady climb is surely there and more than the gauge could just show; else
- *   `cannot-tell`. No verdict before 10 min and 20 readings.
+ *   vapour pressure, or follows the room as water does; `leaks` when a steady climb is surely there and more than the
+ *   gauge could just show. From 20 readings over 10 min by curves, else `cannot-tell`; from four to nineteen by how the
+ *   rise goes on, else `longer`.
  */
 export function judgeVacuum(asked: VacuumAsked): VacuumResult {
   const { readings, volumeM3 } = asked
   const target = asked.targetPaAbs ?? VACUUM_TARGET_PA
-  const first = readings[0]?.timeS ?? 0
-  const t = readings.map((r) => r.timeS - first)
+  const first = readings[0]
+  const t = readings.map((r) => r.timeS - (first?.timeS ?? 0))
   const p = readings.map((r) => r.pressurePaAbs)
   const n = p.length
   const holdS = t.at(-1) ?? 0
   const last = p.at(-1) ?? 0
-  const middleK = n > 0 ? readings.reduce((s, r) => s + r.temperatureK, 0) / n : 293.15
-  const vapourPa = waterVapourPa(middleK)
+  const firstK = first?.temperatureK ?? 293.15
+  const lastK = readings.at(-1)?.temperatureK ?? firstK
+  const vapourPa = waterVapourPa(lastK)
+  const gas = readings.map((r) => r.temperatureK / firstK)
+  const water = readings.map((r) => waterVapourPa(r.temperatureK) / waterVapourPa(firstK))
   const by = volumeM3 ?? 1
   const limit = holdS > 0 ? (SHOWN_SHARE * target * by) / holdS : 0
   const told = { limit, targetPaAbs: target, lastPaAbs: last, vapourPa, holdS, count: n }
@@ -178,32 +199,59 @@ export function judgeVacuum(asked: VacuumAsked): VacuumResult {
       ...waiting(holdS),
     }
 
-  const line = fitLine(t, p)
-  const level = p.reduce((a, b) => a + b, 0) / n
-  const flatten = fitExponential(t, p, false)
-  const both = n >= 8 ? fitExponential(t, p, true) : undefined
-  const lineSquares = sumOfSquares(line.residuals)
+  const rise: Rise = { t, p, gas, water }
+  // a steady climb, as a fixed amount of air would show it at one temperature
+  const line = fitLine(
+    t,
+    p.map((v, i) => v / (gas[i] ?? 1)),
+  )
+  const climb = (s: number) => line.at + line.slope * (s - line.middle)
+  const level = p.reduce((a, v, i) => a + v / (gas[i] ?? 1), 0) / n
+  const flatten = fitExponential(rise, false)
+  const both = n >= 8 ? fitExponential(rise, true) : undefined
+  const still = fitColumns(
+    water.map((w) => [w]),
+    p,
+  )
+  const lineResiduals = p.map((v, i) => v - climb(t[i] ?? 0) * (gas[i] ?? 1))
+  const lineSquares = sumOfSquares(lineResiduals)
+  const warmth = (of: readonly number[], s: number) => of[nearest(t, s)] ?? 1
   const curves: VacuumCurve[] = [
-    { name: 'level', aicc: aicc(sumOfSquares(p.map((v) => v - level)), n, 2), at: () => level },
-    { name: 'leak', aicc: aicc(lineSquares, n, 3), at: (s) => line.at + line.slope * (s - line.middle) },
+    {
+      name: 'level',
+      aicc: aicc(sumOfSquares(p.map((v, i) => v - level * (gas[i] ?? 1))), n, 2),
+      at: (s) => level * warmth(gas, s),
+    },
+    { name: 'leak', aicc: aicc(lineSquares, n, 3), at: (s) => climb(s) * warmth(gas, s) },
   ]
-  // a curve that falls, or starts above where it ends, is no moisture
-  const rises = flatten !== undefined && flatten.start < 0
-  if (rises)
+  // a curve that falls, or starts above where it ends, is no moisture; water that has come to rest follows the room
+  const rises = flatten !== undefined && flatten.water > 0
+  const follows = Math.abs(lastK - firstK) > FOLLOWS_K ? still : undefined
+  const byFlatten = rises ? aicc(flatten.squares, n, 4) : Infinity
+  const byFollow = follows ? aicc(follows.squares, n, 2) : Infinity
+  const levelAt = byFollow < byFlatten ? follows?.c[0] : rises ? flatten.water + flatten.gas : undefined
+  if (levelAt !== undefined)
     curves.push({
       name: 'moisture',
-      aicc: aicc(flatten.squares, n, 4),
-      at: (s) => flatten.level + flatten.start * Math.exp(-s / flatten.tau),
+      aicc: Math.min(byFlatten, byFollow),
+      at: (s) =>
+        byFollow < byFlatten || flatten === undefined
+          ? levelAt * warmth(water, s)
+          : flatten.water * (1 - Math.exp(-s / flatten.tau)) * warmth(water, s) +
+            flatten.gas * warmth(gas, s),
     })
-  const steady = both !== undefined && both.start < 0 ? both : undefined
+  const steady = both !== undefined && both.water > 0 ? both : undefined
   if (steady)
     curves.push({
       name: 'both',
       aicc: aicc(steady.squares, n, 5),
-      at: (s) => steady.level + steady.start * Math.exp(-s / steady.tau) + steady.slope * s,
+      at: (s) =>
+        steady.water * (1 - Math.exp(-s / steady.tau)) * warmth(water, s) +
+        (steady.gas + steady.slope * s) * warmth(gas, s),
     })
   const of = (name: VacuumCurve['name']) => curves.find((c) => c.name === name)?.aicc ?? Infinity
-  const flattens = rises && of('moisture') < of('leak') - BETTER
+  // where nothing moves, level is the plainer word for it
+  const flattens = levelAt !== undefined && of('moisture') < Math.min(of('leak'), of('level')) - BETTER
   const scatterOf = (squares: number, parameters: number) => Math.sqrt(squares / Math.max(1, n - parameters))
   // rounding to a step does not average out when nothing shakes the reading
   const steadyRate = flattens && steady ? steady.slope : line.slope
@@ -211,19 +259,25 @@ export function judgeVacuum(asked: VacuumAsked): VacuumResult {
     flattens && steady
       ? scatterOf(steady.squares, 5) * steady.slopeRoot
       : Math.hypot(
-          widenedByLag(scatterOf(lineSquares, 2), line.residuals) / Math.sqrt(line.sxx),
+          widenedByLag(scatterOf(lineSquares, 2), lineResiduals) / Math.sqrt(line.sxx),
           stepShown(p) / Math.sqrt(6) / holdS,
         )
   const half = tQuantile(Math.max(1, n - (flattens ? 5 : 2))) * error
   const rate = steadyRate * by
   const uncertainty = half * by
-  const levelPaAbs = flattens ? flatten.level : undefined
+  const levelPaAbs = flattens ? levelAt * (water.at(-1) ?? 1) : undefined
   const result = { rate, uncertainty, curves, ...told, ...(levelPaAbs === undefined ? {} : { levelPaAbs }) }
-  if (holdS < LEAST_HOLD_S || n < LEAST_READINGS)
-    return { ...result, verdict: 'cannot-tell', because: tooEarly(n, holdS), ...waiting(holdS) }
-  return {
+  const moved = roomMoved(readings)
+  const say = (v: Pick<VacuumResult, 'verdict' | 'because' | 'waitS'>) => ({
     ...result,
-    ...verdictOf({
+    ...v,
+    because: `${v.because}${moved}`,
+  })
+  if (n >= FEW_READINGS && n < LEAST_READINGS) return say(judgeFew(readings, target))
+  if (holdS < LEAST_HOLD_S || n < LEAST_READINGS)
+    return say({ verdict: 'cannot-tell', because: tooEarly(n, holdS), ...waiting(holdS) })
+  return say(
+    verdictOf({
       rate,
       uncertainty,
       limit,
@@ -234,10 +288,22 @@ export function judgeVacuum(asked: VacuumAsked): VacuumResult {
       both: of('both') < of('moisture') - BETTER,
       holdS,
     }),
-  }
+  )
 }
 
+/** The place of the reading nearest to a moment. */
+const nearest = (t: readonly number[], s: number): number =>
+  t.reduce((best, v, i) => (Math.abs(v - s) < Math.abs((t[best] ?? 0) - s) ? i : best), 0)
+
 const micron = (pa: number) => `${Math.round((pa * 760_000) / 101_325)} micron`
+/** That the room moved, where it did: a rise may be its doing. */
+function roomMoved(readings: readonly HoldReading[]): string {
+  const kelvins = readings.map((r) => r.temperatureK)
+  const span = Math.max(...kelvins) - Math.min(...kelvins)
+  return span > ROOM_MOVED_K
+    ? ` The pipe moved ${span.toFixed(1)} K meanwhile; that is taken out of it as far as it can be.`
+    : ''
+}
 const tooEarly = (n: number, holdS: number) =>
   `A verdict wants ${LEAST_HOLD_S / 60} minutes and ${LEAST_READINGS} readings; there are ${Math.floor(holdS / 60)} minutes and ${n}.`
 const waiting = (holdS: number) => (holdS < LEAST_HOLD_S ? { waitS: LEAST_HOLD_S - holdS } : {})

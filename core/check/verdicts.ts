@@ -1,11 +1,15 @@
 /* What a test of a joint comes to; apart, so that what only names them carries none of the statistics. */
 
-export const HOLD_VERDICTS = ['holds', 'leaks', 'cannot-tell'] as const
-export type HoldVerdict = (typeof HOLD_VERDICTS)[number]
+/** What the leak's own interval says against a limit. */
+const FINER_VERDICTS = ['holds', 'leaks', 'cannot-tell'] as const
+export type FinerVerdict = (typeof FINER_VERDICTS)[number]
 
 /** What the trade says of a hold that is asked to stand so long: never for ever that it cannot tell. */
-export const TRADE_VERDICTS = ['holds', 'leaks', 'void', 'not-yet'] as const
+const TRADE_VERDICTS = ['holds', 'leaks', 'void', 'not-yet'] as const
 export type TradeVerdict = (typeof TRADE_VERDICTS)[number]
+/** What a pressure test comes to, either way; the last is what is told where it is none of the others. */
+export const HOLD_VERDICTS = ['holds', 'leaks', 'void', 'not-yet', 'cannot-tell'] as const
+export type HoldVerdict = (typeof HOLD_VERDICTS)[number]
 
-export const VACUUM_VERDICTS = ['dry', 'moist', 'leaks', 'cannot-tell'] as const
+export const VACUUM_VERDICTS = ['dry', 'moist', 'leaks', 'longer', 'cannot-tell'] as const
 export type VacuumVerdict = (typeof VACUUM_VERDICTS)[number]

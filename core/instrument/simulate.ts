@@ -1,7 +1,7 @@
 /** Simulated instruments: what a bench would show, with noise, lag, resolution, drop-outs and faults that can be dialled in. Pure and seeded. */
 import { PSI_PA } from '../quantity/units.ts'
 import { seeded } from '../seeded.ts'
-import { waterVapourPa } from '../check/vacuum-test.ts'
+import { waterVapourPa } from '../check/water-vapour.ts'
 import { CHANNELS, type Instrument, type RawReading } from './kinds.ts'
 import type { Dial, DialFault } from './protocol.ts'
 

@@ -4,6 +4,7 @@ import { testRefused } from '#core/check/stages.ts'
 import {
   foldTest,
   judgeTest,
+  verdictOf,
   mayFollowTest,
   type TestAsked,
   type TestEvent,
@@ -49,7 +50,16 @@ function readAsked({ kind, asked }: TestDraft, { units, decimalMark }: Settings)
   const [refused] = testRefused({ testPa, weakestPa, reliefPa, gas: asked.gas })
   if (refused) throw wrong(refused.message, `asked.${refused.field}`)
   if (volumeM3 === null) throw wrong('Give the volume of the line: the leak follows from it.', 'asked.volume')
-  return { ...common, testPa, weakestPa: weakestPa ?? null, reliefPa: reliefPa ?? null, targetPaAbs: null }
+  return {
+    ...common,
+    testPa,
+    weakestPa: weakestPa ?? null,
+    reliefPa: reliefPa ?? null,
+    targetPaAbs: null,
+    askedS: read.askedS ?? null,
+    ...(read.thermometer ? { thermometer: read.thermometer } : {}),
+    allowedPaPerHour: read.allowedPaPerHour ?? null,
+  }
 }
 
 /** An event as typed: gauge readings become absolute ones. */
@@ -64,17 +74,24 @@ function readEvent(body: TestEventDraft, test: JointTest, settings: Settings): T
   const pressure = of(body.pressure, 'pressure', 'pressure')
   const absolute = test.kind === 'vacuum' || pressure.absolute
   const pressurePaAbs = pressure.value + (absolute ? 0 : test.asked.ambientPa)
-  const temperatureK = of(body.temperature, 'temperature', 'temperature').value
+  // a gauge may be read without the pipe: the verdict says so
+  const bare = test.kind === 'pressure' && body.temperature.trim() === ''
+  const temperatureK = bare ? null : of(body.temperature, 'temperature', 'temperature').value
   if (!(pressurePaAbs >= 0 && pressurePaAbs < 8e6)) throw wrong('That cannot be the pressure.', 'pressure')
-  if (!(temperatureK > 200 && temperatureK < 400))
+  if (temperatureK !== null && !(temperatureK > 200 && temperatureK < 400))
     throw wrong('That cannot be the temperature of a pipe in a shop.', 'temperature')
   return { ...common, pressurePaAbs, temperatureK }
 }
 
+/** Verdicts that say neither that a line is tight nor that it is not. */
+const OPEN: ReadonlySet<string> = new Set(['cannot-tell', 'not-yet', 'longer', 'void'])
+
 /** Writes an ended test into the log. */
 function logTest(store: Store, test: JointTest, at: string): void {
   const progress = foldTest(test.kind, test.asked, test.events)
-  const { result } = judgeTest(test.kind, test.asked, progress, store.settings.get().units)
+  const judged = judgeTest(test.kind, test.asked, progress, store.settings.get().units)
+  const { result } = judged
+  const { verdict, because } = verdictOf(judged)
   const piece = test.pieceId === null ? undefined : store.pieces.get(test.pieceId)
   const kind = test.kind === 'pressure' ? 'pressure-test' : 'vacuum-test'
   const head = headOf(store, piece, test.personId)
@@ -88,16 +105,11 @@ function logTest(store: Store, test: JointTest, at: string): void {
     title: head.title || test.title,
     thicknessM: null,
     tipOrificeM: null,
-    outcome:
-      result.verdict === 'holds' || result.verdict === 'dry'
-        ? 'passed'
-        : result.verdict === 'cannot-tell'
-          ? 'open'
-          : 'failed',
+    outcome: verdict === 'holds' || verdict === 'dry' ? 'passed' : OPEN.has(verdict) ? 'open' : 'failed',
     told: {
       ...(kind === 'pressure-test'
-        ? { kind, verdict: oneOf(HOLD_VERDICTS, result.verdict) }
-        : { kind, verdict: oneOf(VACUUM_VERDICTS, result.verdict) }),
+        ? { kind, verdict: oneOf(HOLD_VERDICTS, verdict) }
+        : { kind, verdict: oneOf(VACUUM_VERDICTS, verdict) }),
       testId: test.id,
       rate: result.rate,
       uncertainty: result.uncertainty,
@@ -105,7 +117,7 @@ function logTest(store: Store, test: JointTest, at: string): void {
       perVolume: test.asked.volumeM3 !== null,
       holdS: result.holdS,
       count: result.count,
-      because: result.because,
+      because,
     },
   })
 }

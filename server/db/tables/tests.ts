@@ -59,7 +59,7 @@ export function testsTable(db: Db, damage: Damage) {
     SELECT x.id, x.asked, (SELECT e.at FROM test_events e WHERE e.test_id = x.id ORDER BY e.seq DESC LIMIT 1) AS last_at
     FROM tests x
     WHERE x.ended_at IS NULL AND x.started_at > '' AND json_valid(x.asked) AND x.asked ->> '$.pressureChannel' <> ''
-      AND (SELECT e.kind FROM test_events e WHERE e.test_id = x.id AND e.kind <> 'reading' ORDER BY e.seq DESC LIMIT 1) = 'hold'`)
+      AND (SELECT e.kind FROM test_events e WHERE e.test_id = x.id AND e.kind NOT IN ('reading', 'supply-off') ORDER BY e.seq DESC LIMIT 1) = 'hold'`)
   const open = db.prepare<[], Row>(
     `${SELECT} WHERE x.ended_at IS NULL AND x.started_at > '' ORDER BY x.started_at DESC`,
   )

@@ -317,8 +317,20 @@ const LOOK = {
   leaks: 'border-alarm text-alarm',
   moist: 'border-alarm text-alarm',
   'cannot-tell': 'border-brass text-brass',
+  void: 'border-alarm text-alarm',
+  'not-yet': 'border-brass text-brass',
+  longer: 'border-brass text-brass',
 } as const
-const SIGN = { holds: '✓', dry: '✓', leaks: '✕', moist: '≈', 'cannot-tell': '?' } as const
+const SIGN = {
+  holds: '✓',
+  dry: '✓',
+  leaks: '✕',
+  moist: '≈',
+  void: '!',
+  'not-yet': '…',
+  longer: '…',
+  'cannot-tell': '?',
+} as const
 
 function Verdict({
   test,
