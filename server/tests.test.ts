@@ -3,6 +3,7 @@ import fc from 'fast-check'
 import pino from 'pino'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { testReadings } from '#core/check/made-up.ts'
+import { foldTest, judgeTest, verdictOf } from '#core/check/test-record.ts'
 import { CHANNELS, qualityOf } from '#core/instrument/kinds.ts'
 import { readMessage, writeMessage } from '#core/instrument/protocol.ts'
 import { BENCH, SimulatedInstrument } from '#core/instrument/simulate.ts'
@@ -65,6 +66,9 @@ describe('a pressure test', () => {
     for (let stage = 0; stage < 7; stage++)
       expect((await event(test, 'raised', 10 + stage, { stage })).status).toBe(201)
     expect((await event(test, 'raised', 18, { stage: 3 })).status).toBe(409)
+    expect((await event(test, 'supply-off', 19)).status).toBe(201)
+    // said once, and only where it is so
+    expect((await event(test, 'supply-off', 19)).status).toBe(409)
     await event(test, 'hold', 20)
     for (const r of testReadings('rising'))
       expect(
@@ -97,6 +101,35 @@ describe('a pressure test', () => {
     expect(await server.call('POST', '/api/tests', draft('pressure', asked))).toMatchObject({
       status: 422,
       json: { error: { field } },
+    })
+  })
+  it('stays open while its supply may feed it; what rises by itself counts for nothing, and is begun anew', async () => {
+    const fed = await begin('pressure')
+    for (let stage = 0; stage < 7; stage++) await event(fed, 'raised', stage, { stage })
+    await event(fed, 'hold', 10)
+    const read = (s: number, psi: number, temperature = '') =>
+      event(fed, 'reading', s, { pressure: `${psi} psi`, temperature })
+    await read(20, 300, '20 C')
+    await read(1900, 312, '20 C')
+    const told = async () => {
+      const test = (await server.call('GET', `/api/tests/${fed.id}`)).json as JointTest
+      return verdictOf(judgeTest(test.kind, test.asked, foldTest(test.kind, test.asked, test.events))).verdict
+    }
+    expect(await told()).toBe('void')
+    await event(fed, 'hold', 2000)
+    expect(await told()).toBe('not-yet')
+    await read(2010, 300, '20 C')
+    await read(4000, 300, '20 C')
+    expect(await told()).toBe('not-yet')
+    expect((await event(fed, 'supply-off', 4010)).status).toBe(201)
+    expect(await told()).toBe('holds')
+    // the pipe is not always read: then only what no temperature explains is told
+    expect((await read(4100, 296)).status).toBe(201)
+    expect(await told()).toBe('not-yet')
+    await event(fed, 'ended', 4200)
+    expect((await server.call('GET', `/api/log/${fed.id}`)).json).toMatchObject({
+      outcome: 'open',
+      told: { verdict: 'not-yet' },
     })
   })
   it('that shows bubbles is let down, and has failed', async () => {
@@ -147,6 +180,7 @@ describe('a pressure test', () => {
     })
     const again = await begin('pressure', {}, remedy.id)
     for (let stage = 0; stage < 7; stage++) await event(again, 'raised', stage, { stage })
+    await event(again, 'supply-off', 9)
     await event(again, 'hold', 10)
     for (let i = 0; i <= 60; i++)
       await event(again, 'reading', 10 + 60 * i, { pressure: '300 psi', temperature: '20 C' })

@@ -62,7 +62,7 @@ export interface TradeResult {
 /**
  * The least drop that a gauge and a thermometer can show between two readings, Pa: at least a division.
  * @param paAbs in the line, absolute
- * @example leastDrop(2.5e6, 293, { divisionPa: 34474 }) // 35935
+ * @example leastDrop(2.5e6, 293, { divisionPa: 34474 }) // 35984
  */
 export function leastDrop(paAbs: number, kelvin: number, { divisionPa, thermometerK }: Gauged): number {
   const d = divisionPa ?? USUAL_DIVISION_PA

@@ -1,6 +1,15 @@
 import gauges from './gauge-sheets.json' with { type: 'json' }
 import { drillDiameterM, NUMBER_DRILLS } from './drills.ts'
-import { offeredFor, findUnit, INCH_M, toSi, unitOf, type Kind, type UnitId } from './units.ts'
+import {
+  ABSOLUTE_BY_NATURE,
+  offeredFor,
+  findUnit,
+  INCH_M,
+  toSi,
+  unitOf,
+  type Kind,
+  type UnitId,
+} from './units.ts'
 
 /** A way out that can be offered for a text that may mean more than one thing. */
 export interface Choice {
@@ -14,7 +23,7 @@ export interface Understood {
   readonly value: number
   /** The unit that was typed or, for a bare number, taken. */
   readonly unit: UnitId
-  /** True only for a pressure typed as absolute (psia, bar abs): everything else is gauge. */
+  /** True only for a pressure typed as absolute (psia, bar abs), or in a unit that is so by nature (micron, torr): everything else is gauge. */
   readonly absolute: boolean
   /** True when no unit was typed, so that the field's unit was taken. */
   readonly bare: boolean
@@ -212,7 +221,8 @@ function term(text: string, kind: Kind, mark: 'ask' | 'comma'): { term: Term; re
     )
   const after = text.slice(m[0].length)
   const spelled =
-    /^\s*([^\d.,]*?(?:m[23]\/[hs]|ft3(?:\/h)?|m3|in2)?)(?=\s*(?:\d|[.,]\d|$))/i.exec(after)?.[1] ?? after
+    /^\s*([^\d.,]*?(?:m[23]\/[hs]|ft3(?:\/h)?|m3|in2|cm2|h2o)?)(?=\s*(?:\d|[.,]\d|$))/i.exec(after)?.[1] ??
+    after
   const rest = after.slice(after.indexOf(spelled) + spelled.length).trim()
   let value: number
   if (m[6] !== undefined) {
@@ -238,7 +248,10 @@ function term(text: string, kind: Kind, mark: 'ask' | 'comma'): { term: Term; re
       'unit',
       `“${spelled.trim()}” measures ${article(unit.kind)}; this wants ${article(kind)}, for instance ${EXAMPLE[kind]}.`,
     )
-  return { term: { value, fraction, unit: unit.id, absolute }, rest }
+  return {
+    term: { value, fraction, unit: unit.id, absolute: absolute || ABSOLUTE_BY_NATURE.has(unit.id) },
+    rest,
+  }
 }
 
 function bareUnit(t: Term, kind: Kind, options: ParseOptions): UnitId | undefined {

@@ -82,6 +82,10 @@ export type UnitId =
   | 'Pa'
   | 'micron'
   | 'torr'
+  | 'kg/cm2'
+  | 'oz/in2'
+  | 'inH2O'
+  | 'inHg'
   | 'cfh'
   | 'cfm'
   | 'l/min'
@@ -121,6 +125,9 @@ export type UnitId =
   | '%'
   | 'Pa m3/s'
   | 'mbar l/s'
+
+/** Units that tell a pressure from nothing at all: a vacuum is said in them, and no gauge is. */
+export const ABSOLUTE_BY_NATURE: ReadonlySet<UnitId> = new Set(['micron', 'torr'])
 
 /** One unit: SI = value × factor + offset. `decimals` is how fine it is printed, from coarse to fine magnitude. */
 export interface Unit {
@@ -210,6 +217,35 @@ export const UNITS: readonly Unit[] = [
     decimals: fixed(0),
   },
   { id: 'torr', kind: 'pressure', factor: 101_325 / 760, aliases: ['torr', 'mmhg'], decimals: fixed(2) },
+  {
+    id: 'kg/cm2',
+    kind: 'pressure',
+    factor: 98_066.5,
+    aliases: ['kg/cm2', 'kg/cm²', 'kgf/cm2', 'kgf/cm²', 'kp/cm2'],
+    decimals: fixed(2),
+  },
+  {
+    id: 'oz/in2',
+    kind: 'pressure',
+    factor: PSI_PA / 16,
+    aliases: ['oz/in2', 'oz/in²', 'ozf/in2', 'osi'],
+    decimals: fixed(1),
+  },
+  // a column of water at 4 °C, of mercury at 0 °C
+  {
+    id: 'inH2O',
+    kind: 'pressure',
+    factor: 249.0889,
+    aliases: ['inh2o', 'in h2o', 'in wc', 'inwc', 'in w.c.', 'inches of water'],
+    decimals: fixed(1),
+  },
+  {
+    id: 'inHg',
+    kind: 'pressure',
+    factor: 3386.389,
+    aliases: ['inhg', 'in hg', 'in. hg', 'inches of mercury'],
+    decimals: fixed(2),
+  },
   {
     id: 'cfh',
     kind: 'flow',

@@ -13,6 +13,8 @@ const TEST: TestAsked = {
   reliefPa: 320 * PSI_PA,
   divisionPa: 5 * PSI_PA,
   limit: null,
+  askedS: 1800,
+  thermometer: 'same',
   targetPaAbs: null,
   ambientPa: 101_325,
   pressureChannel: '',
@@ -40,7 +42,11 @@ export function tested(
   store.tests.add({ id, kind, pieceId, personId, asked: test, at: from.toISOString() })
   const context = { store, hub: new RunHub() }
   const at = (s: number) => new Date(from.getTime() + s * 1000).toISOString()
-  const event = (kindOf: 'raised' | 'hold' | 'lowered' | 'ended', s: number, stage: number | null = null) =>
+  const event = (
+    kindOf: 'raised' | 'supply-off' | 'hold' | 'lowered' | 'ended',
+    s: number,
+    stage: number | null = null,
+  ) =>
     addTestEvent(context, id, {
       id: randomUUID(),
       kind: kindOf,
@@ -52,6 +58,7 @@ export function tested(
     })
   for (let stage = 0; stage < asked.stages; stage++) event('raised', 60 * stage, stage)
   const began = 60 * asked.stages
+  if (kind === 'pressure') event('supply-off', began)
   event('hold', began)
   for (const r of readings)
     addTestEvent(context, id, {

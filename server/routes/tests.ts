@@ -5,13 +5,14 @@ import {
   foldTest,
   judgeTest,
   verdictOf,
+  type TestResult,
   mayFollowTest,
   type TestAsked,
   type TestEvent,
 } from '#core/check/test-record.ts'
 import { Reader, readFields } from '#core/fields/reader.ts'
 import { TEST_ASKED } from '#core/check/test-fields.ts'
-import type { Kind } from '#core/quantity/index.ts'
+import type { Kind, UnitId } from '#core/quantity/index.ts'
 import { readTyped } from '#application/typed.ts'
 import type { TestDraft, TestEventDraft, Settings } from '#contract/schemas.ts'
 import type { JointTest, TestChange } from '#contract/types.ts'
@@ -62,6 +63,19 @@ function readAsked({ kind, asked }: TestDraft, { units, decimalMark }: Settings)
   }
 }
 
+/**
+ * A reading, absolute: a pressure gauge counts from the air's pressure up, a vacuum gauge from nothing; one in inches of
+ * mercury counts from the air's pressure down.
+ */
+const absoluteOf = (
+  { value, unit, absolute }: { readonly value: number; readonly unit: UnitId; readonly absolute: boolean },
+  { kind, asked }: Pick<JointTest, 'kind' | 'asked'>,
+): number => {
+  if (absolute) return value
+  if (kind === 'pressure') return value + asked.ambientPa
+  return unit === 'inHg' ? asked.ambientPa - Math.abs(value) : value
+}
+
 /** An event as typed: gauge readings become absolute ones. */
 function readEvent(body: TestEventDraft, test: JointTest, settings: Settings): TestEvent {
   const of = (text: string, kind: Kind, field: string) => {
@@ -72,8 +86,7 @@ function readEvent(body: TestEventDraft, test: JointTest, settings: Settings): T
   const common = { id: body.id, kind: body.kind, at: body.at, stage: body.stage, source: '' }
   if (body.kind !== 'reading') return { ...common, pressurePaAbs: null, temperatureK: null }
   const pressure = of(body.pressure, 'pressure', 'pressure')
-  const absolute = test.kind === 'vacuum' || pressure.absolute
-  const pressurePaAbs = pressure.value + (absolute ? 0 : test.asked.ambientPa)
+  const pressurePaAbs = absoluteOf(pressure, test)
   // a gauge may be read without the pipe: the verdict says so
   const bare = test.kind === 'pressure' && body.temperature.trim() === ''
   const temperatureK = bare ? null : of(body.temperature, 'temperature', 'temperature').value
@@ -85,6 +98,19 @@ function readEvent(body: TestEventDraft, test: JointTest, settings: Settings): T
 
 /** Verdicts that say neither that a line is tight nor that it is not. */
 const OPEN: ReadonlySet<string> = new Set(['cannot-tell', 'not-yet', 'longer', 'void'])
+
+/** What it lost or rose by the second, as its gauge shows it; a vacuum of known volume as the leak that it is. */
+function rateOf(judged: TestResult, { asked }: JointTest) {
+  const { rate, uncertainty, limit } = judged.result
+  if (judged.kind === 'vacuum') return { rate, uncertainty, limit, perVolume: asked.volumeM3 !== null }
+  const { trade } = judged
+  if (trade && trade.holdS > 0) {
+    const [lost, least] = [trade.dropPa / trade.holdS, trade.leastPa / trade.holdS]
+    return { rate: lost, uncertainty: least, limit: least, perVolume: false }
+  }
+  const by = asked.volumeM3 ?? 1
+  return { rate: rate / by, uncertainty: uncertainty / by, limit: limit / by, perVolume: false }
+}
 
 /** Writes an ended test into the log. */
 function logTest(store: Store, test: JointTest, at: string): void {
@@ -111,10 +137,7 @@ function logTest(store: Store, test: JointTest, at: string): void {
         ? { kind, verdict: oneOf(HOLD_VERDICTS, verdict) }
         : { kind, verdict: oneOf(VACUUM_VERDICTS, verdict) }),
       testId: test.id,
-      rate: result.rate,
-      uncertainty: result.uncertainty,
-      limit: result.limit,
-      perVolume: test.asked.volumeM3 !== null,
+      ...rateOf(judged, test),
       holdS: result.holdS,
       count: result.count,
       because,

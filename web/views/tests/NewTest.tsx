@@ -1,11 +1,13 @@
 import { keysOf } from '#core/objects.ts'
 import { useNavigate, useParams, useSearchParams } from 'react-router'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { storedEnergy, testRefused, DANGEROUS_ENERGY_J } from '#core/check/stages.ts'
 import { TEST_KINDS } from '#core/check/test-record.ts'
 import { firstDraftOf } from '#core/fields/draft.ts'
 import { TEST_ASKED } from '#core/check/test-fields.ts'
 import { INCH_UNITS } from '#core/quantity/choices.ts'
+import { runVolumeM3 } from '#core/braze/purge.ts'
+import { NO_RUNS, planBrazeDraft } from '#application/plan-of.ts'
 import { readTyped } from '#application/typed.ts'
 import { api, type Failure } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
@@ -15,6 +17,7 @@ import { FieldList } from '../../form/FieldList.tsx'
 import { Button } from '../../ui/Button.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
 import { useKeptForm } from '../../ui/useKeptForm.ts'
+import { PlanOfTest } from './PlanOfTest.tsx'
 import { ORDER, TEST_NAMES } from './words.ts'
 
 const TYPED = 'typed'
@@ -24,6 +27,20 @@ const FIRST = {
   temperatureChannel: TYPED,
 }
 const ASKED = keysOf(TEST_ASKED).filter((name) => name !== 'pressureChannel' && name !== 'temperatureChannel')
+
+/** The volume of the tubes that a piece was planned with, m³; undefined where it names none. */
+function useTubesM3(pieceId: string | null): number | undefined {
+  const { settings } = useShop()
+  const { currentData: piece } = api.usePieceQuery(pieceId ?? '', {
+    skip: pieceId === null || pieceId === '',
+  })
+  return useMemo(() => {
+    if (piece?.draft.kind !== 'braze') return undefined
+    const planned = planBrazeDraft(piece.draft, settings, NO_RUNS)
+    const m3 = planned.ok ? runVolumeM3(planned.request.work.tubeRun) : 0
+    return m3 > 0 ? m3 : undefined
+  }, [piece, settings])
+}
 
 /** A test before it begins: what is asked of the line, how it is hooked up, and what keeps it from being begun. */
 export default function NewTest() {
@@ -37,11 +54,13 @@ export default function NewTest() {
   const [asked, setAsked] = useState(false)
   const [start, { error }] = api.useStartTestMutation()
   const { data: now } = api.useInstrumentsQuery()
-  const read = (text: string, of: 'pressure' | 'volume'): number | undefined => {
+  const tubes = useTubesM3(params.get('piece'))
+  const read = (text: string, of: 'pressure' | 'volume' | 'time'): number | undefined => {
     const r = readTyped(text, of, settings)
     return r.ok && r.value > 0 ? r.value : undefined
   }
   const [testPa, volumeM3] = [read(form.pressure, 'pressure'), read(form.volume, 'volume')]
+  const holdS = read(form.hold, 'time')
   const refused =
     kind === 'pressure'
       ? testRefused({
@@ -110,6 +129,14 @@ export default function NewTest() {
             errors={errors}
             onChange={(name, value) => change({ [name]: value })}
           />
+          {tubes !== undefined && volumeM3 === undefined ? (
+            <Button
+              className="justify-self-start"
+              onClick={() => change({ volume: `${Number((tubes * 1000).toPrecision(3))} l` })}
+            >
+              Take the planned tubes: {print(tubes, 'volume')}
+            </Button>
+          ) : null}
           <SelectField
             beside
             label={kind === 'pressure' ? 'Pressure from' : 'Vacuum from'}
@@ -126,6 +153,15 @@ export default function NewTest() {
           />
         </section>
         <section aria-label="The order" className="grid content-start gap-3">
+          {kind === 'pressure' && testPa !== undefined && holdS !== undefined ? (
+            <PlanOfTest
+              testPa={testPa}
+              askedS={holdS}
+              divisionPa={read(form.division, 'pressure')}
+              allowedPaPerHour={read(form.allowed, 'pressure')}
+              thermometer={keysOf(TEST_ASKED.thermometer.names).find((n) => n === form.thermometer) ?? 'same'}
+            />
+          ) : null}
           <h2 className="text-2xl">The order of the valves</h2>
           <ol className="grid list-decimal gap-2 pl-6">
             {ORDER[kind].map((o) => (

@@ -6,12 +6,13 @@ import { corrected } from '#core/check/pressure-test.ts'
 import {
   foldTest,
   judgeTest,
+  verdictOf,
   type TestAsked,
   type TestEvent,
   type TestProgress,
   type TestResult,
 } from '#core/check/test-record.ts'
-import { fromSi, printEstimate, printShort } from '#core/quantity/index.ts'
+import { fromSi } from '#core/quantity/index.ts'
 import { readTyped } from '#application/typed.ts'
 import type { JointTest } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
@@ -23,8 +24,7 @@ import { HookUp } from '../../drawing/HookUp.tsx'
 import { Button } from '../../ui/Button.tsx'
 import { Missing } from '../../ui/Missing.tsx'
 import { QuantityField } from '../../ui/QuantityField.tsx'
-import { TEST_WORDS } from '../log/outcome-words.ts'
-import { gaugeRate } from './gauge-rate.ts'
+import { Forecast, Verdict } from './Verdict.tsx'
 import { ORDER, TEST_NAMES } from './words.ts'
 
 const Chart = lazy(() => import('../../ui/Chart.tsx'))
@@ -127,11 +127,10 @@ function Led({ test }: { readonly test: JointTest }) {
           aria-label="What it comes to"
           className={`grid content-start gap-4 ${progress.state === 'ended' ? 'lg:grid-cols-2' : ''}`}
         >
-          {begun ? (
-            <Verdict test={test} result={result} state={progress.state} />
-          ) : (
-            <HookUp kind={test.kind} />
-          )}
+          {begun ? <Verdict test={test} told={result} state={progress.state} /> : <HookUp kind={test.kind} />}
+          {progress.state === 'holding' && test.kind === 'pressure' ? (
+            <Forecast test={test} progress={progress} />
+          ) : null}
           {begun ? <Curve test={test} progress={progress} result={result} /> : null}
           <Asked asked={test.asked} kind={test.kind} />
         </section>
@@ -191,9 +190,12 @@ function Steps({
             {raised === 0 ? 'No bubbles anywhere' : `It stands at ${print(stages[raised] ?? 0, 'pressure')}`}
           </Button>
         ) : (
-          <Button look="act" className={big} onClick={() => add('hold')}>
-            Shut off, and begin the hold
-          </Button>
+          <>
+            <SupplyOff progress={progress} add={add} />
+            <Button look="act" className={big} onClick={() => add('hold')}>
+              Begin the hold
+            </Button>
+          </>
         )}
         <Button look="alarm" onClick={() => add('lowered')}>
           It leaks: let it down
@@ -218,7 +220,7 @@ function Steps({
       <>
         <p className="text-[1.2rem]">
           Down to nothing. Tighten or reheat only now.
-          {result.result.verdict === 'leaks'
+          {verdictOf(result).verdict === 'leaks'
             ? ' Find the leak with solution at 25 psi or less before the next test.'
             : ''}
         </p>
@@ -227,16 +229,31 @@ function Steps({
         </Button>
       </>
     )
-  return <Holding test={test} add={add} result={result} />
+  return <Holding test={test} progress={progress} add={add} result={result} />
+}
+
+/** The supply shut off and its hose taken off: one that feeds the line hides what it loses. */
+function SupplyOff({ progress, add }: { readonly progress: TestProgress; readonly add: Add }) {
+  return progress.supplyOff ? (
+    <p className="border-l-[6px] border-verdigris pl-3 text-[1.1rem]">
+      ✓ The supply is shut off, its hose off the line.
+    </p>
+  ) : (
+    <Button className="min-h-[56px] justify-start! text-left text-xl" onClick={() => add('supply-off')}>
+      ☐ The supply is shut off, and its hose is off the line
+    </Button>
+  )
 }
 
 /** While it holds: readings come by themselves, or are typed. */
 function Holding({
   test,
+  progress,
   add,
   result,
 }: {
   readonly test: JointTest
+  readonly progress: TestProgress
   readonly add: Add
   readonly result: TestResult
 }) {
@@ -250,21 +267,24 @@ function Holding({
     .flatMap((i) => i.channels)
     .find((c) => c.channel === test.asked.pressureChannel)
   const readable = (text: string, kind: 'pressure' | 'temperature') => readTyped(text, kind, settings).ok
+  // nobody has to read the pipe under pressure: the verdict then says what it hangs on
+  const bare = test.kind === 'pressure' && temperature.trim() === ''
+  const warmth = bare || readable(temperature, 'temperature')
   const take = () => {
     setAsked(true)
-    if (!readable(pressure, 'pressure') || !readable(temperature, 'temperature')) return
+    if (!readable(pressure, 'pressure') || !warmth) return
     add('reading', { pressure, temperature })
     setPressure('')
     setAsked(false)
   }
-  const wait = result.result.waitS
   return (
     <>
       <p className="text-[1.2rem]">
-        {test.kind === 'pressure' ? 'It holds by itself now.' : 'The pump is shut off.'} Read it at the
-        beginning, in between, and at the end.
-        {wait === undefined ? '' : ` Wait ${Math.ceil(wait / 60)} more minutes for a verdict.`}
+        {test.kind === 'pressure'
+          ? 'It holds by itself now. First reading ten minutes after filling, since filling warmed the gas; the last at the end. Two will do.'
+          : 'The pump is shut off. Read it at the beginning, at the end, and twice between, over ten minutes.'}
       </p>
+      {test.kind === 'pressure' ? <SupplyOff progress={progress} add={add} /> : null}
       {byItself ? (
         <p
           role="status"
@@ -289,9 +309,8 @@ function Holding({
           label="The pipe is at"
           kind="temperature"
           value={temperature}
-          error={
-            asked && !readable(temperature, 'temperature') ? 'Type the temperature of the pipe.' : undefined
-          }
+          error={asked && !warmth ? 'Type the temperature of the pipe.' : undefined}
+          empty={test.kind === 'pressure' ? 'not read' : ''}
           onChange={setTemperature}
         />
         <Button className="min-h-[52px] text-xl" onClick={take}>
@@ -299,106 +318,22 @@ function Holding({
         </Button>
       </div>
       {test.kind === 'pressure' ? (
-        <Button look="act" className="min-h-[64px] text-2xl" onClick={() => add('lowered')}>
-          End the hold: let it down
-        </Button>
+        <>
+          {verdictOf(result).verdict === 'void' ? (
+            <Button className="min-h-[56px] text-xl" onClick={() => add('hold')}>
+              Begin the hold anew
+            </Button>
+          ) : null}
+          <Button look="act" className="min-h-[64px] text-2xl" onClick={() => add('lowered')}>
+            End the hold: let it down
+          </Button>
+        </>
       ) : (
         <Button look="act" className="min-h-[64px] text-2xl" onClick={() => add('ended')}>
           End it, and save it to the log
         </Button>
       )}
     </>
-  )
-}
-
-const LOOK = {
-  holds: 'border-verdigris text-verdigris',
-  dry: 'border-verdigris text-verdigris',
-  leaks: 'border-alarm text-alarm',
-  moist: 'border-alarm text-alarm',
-  'cannot-tell': 'border-brass text-brass',
-  void: 'border-alarm text-alarm',
-  'not-yet': 'border-brass text-brass',
-  longer: 'border-brass text-brass',
-} as const
-const SIGN = {
-  holds: '✓',
-  dry: '✓',
-  leaks: '✕',
-  moist: '≈',
-  void: '!',
-  'not-yet': '…',
-  longer: '…',
-  'cannot-tell': '?',
-} as const
-
-function Verdict({
-  test,
-  result: { kind, result },
-  state,
-}: {
-  readonly test: JointTest
-  readonly result: TestResult
-  readonly state: TestProgress['state']
-}) {
-  const { print, units } = useShop()
-  const wait = state === 'holding' ? result.waitS : undefined
-  const { unit, shown: ofLine } = gaugeRate(kind, units)
-  const shown = (rate: number) => ofLine(rate / (test.asked.volumeM3 ?? 1))
-  return (
-    <div
-      role="status"
-      data-verdict={result.verdict}
-      className={`border-l-[8px] pl-4 ${LOOK[result.verdict]}`}
-    >
-      <p className="figure text-[2.6rem] leading-none">
-        {SIGN[result.verdict]} {TEST_WORDS[result.verdict]}
-        {wait === undefined ? '' : `: wait ${Math.ceil(wait / 60)} more minutes`}
-      </p>
-      <p className="max-w-[70ch] pt-2 text-ink">{result.because}</p>
-      <dl className="name grid grid-cols-2 gap-x-6 pt-2 text-[1.1rem] text-ink sm:grid-cols-3">
-        <NamedValue
-          name="Loses, 95 %"
-          value={`${printEstimate(shown(result.rate), shown(result.uncertainty))} ${unit}`}
-        />
-        <NamedValue name="Limit" value={`${printShort(shown(result.limit))} ${unit}`} />
-        <NamedValue name="Held" value={`${print(result.holdS, 'time')}, ${result.count} readings`} />
-        {kind === 'pressure' ? (
-          <>
-            <NamedValue
-              name="Drop, one temperature"
-              value={`${print(result.dropPa, 'pressure')} ± ${print(result.dropUncertaintyPa, 'pressure')}`}
-            />
-            <NamedValue
-              name="An hour"
-              value={result.holdS > 0 ? print((result.dropPa * 3600) / result.holdS, 'pressure') : ''}
-            />
-            <NamedValue name="Nitrogen a year" value={`${printShort(result.gramsPerYear)} g`} />
-          </>
-        ) : (
-          <>
-            <NamedValue name="Last" value={`${Math.round(fromSi(result.lastPaAbs, 'micron'))} micron`} />
-            <NamedValue
-              name="Wanted under"
-              value={`${Math.round(fromSi(result.targetPaAbs, 'micron'))} micron`}
-            />
-            <NamedValue
-              name="Water could reach"
-              value={`${Math.round(fromSi(result.vapourPa, 'micron'))} micron`}
-            />
-          </>
-        )}
-      </dl>
-    </div>
-  )
-}
-
-function NamedValue({ name, value }: { readonly name: string; readonly value: string }) {
-  return (
-    <div className="py-0.5">
-      <dt className="text-soft">{name}</dt>
-      <dd className="font-semibold">{value}</dd>
-    </div>
   )
 }
 
