@@ -84,7 +84,9 @@ function pressure(file: string, options: PressureOptions): void {
     verdict: led ? trade.verdict : r.verdict,
     rate: r.rate,
     uncertainty: r.uncertainty,
-    because: led ? `${trade.because} Nobody tells a file of readings whether the supply was off: it counts as taken off.` : r.because,
+    because: led
+      ? `${trade.because} Nobody tells a file of readings whether the supply was off: it counts as taken off.`
+      : r.because,
     detectable: trade.detectablePaPerHour,
     ways: led ? trade.ways : waysOf(r),
     ...(led && (options.allowed ?? options.limit) !== undefined
