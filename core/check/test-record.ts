@@ -11,8 +11,16 @@ import type { HoldVerdict, VacuumVerdict } from './verdicts.ts'
 
 export const TEST_KINDS = ['pressure', 'vacuum'] as const
 export type TestKind = (typeof TEST_KINDS)[number]
-/** `raised`: a stage of pressure stands and was looked at; `supply-off`: the supply is shut and its hose is off the line; `hold`: the line is shut off and watched from here; `lowered`: down to nothing before anything is touched. */
-export const TEST_EVENT_KINDS = ['raised', 'supply-off', 'hold', 'reading', 'lowered', 'ended'] as const
+/** `raised`: a stage of pressure stands and was looked at; `supply-off`: the supply is shut and its hose is off the line; `hold`: the line is shut off and watched from here; `pull-again`: broken with dry nitrogen, and the pump runs anew; `lowered`: down to nothing before anything is touched. */
+export const TEST_EVENT_KINDS = [
+  'raised',
+  'supply-off',
+  'hold',
+  'reading',
+  'pull-again',
+  'lowered',
+  'ended',
+] as const
 export type TestEventKind = (typeof TEST_EVENT_KINDS)[number]
 
 /** What a test is asked, SI. */
@@ -57,6 +65,8 @@ export interface TestProgress {
   readonly stages: readonly number[]
   readonly holdFrom: string | undefined
   readonly readings: readonly HoldReading[]
+  /** Read while the pump ran, from its first reading on. */
+  readonly pullDown: readonly HoldReading[]
   /** The supply is shut off and its hose is off the line. */
   readonly supplyOff: boolean
   /** Every reading has the pipe's temperature. */
@@ -80,6 +90,8 @@ export function mayFollowTest(kind: TestKind, progress: TestProgress, event: Tes
         (progress.state === 'holding' ||
           (progress.state === 'raising' && progress.raised === progress.stages.length))
       )
+    case 'pull-again':
+      return kind === 'vacuum' && progress.state === 'holding'
     case 'hold':
       // one that counts for nothing is begun anew
       return (
@@ -89,9 +101,9 @@ export function mayFollowTest(kind: TestKind, progress: TestProgress, event: Tes
       )
     case 'reading':
       return (
-        progress.state === 'holding' &&
         event.pressurePaAbs !== null &&
-        (kind === 'pressure' || event.temperatureK !== null)
+        (progress.state === 'pumping' ||
+          (progress.state === 'holding' && (kind === 'pressure' || event.temperatureK !== null)))
       )
     case 'lowered':
       return progress.state !== 'ended' && progress.state !== 'lowered'
@@ -109,9 +121,15 @@ export function foldTest(kind: TestKind, asked: TestAsked, events: readonly Test
   let supplyOff = false
   let temperatureRead = true
   let readings: HoldReading[] = []
+  let pullDown: HoldReading[] = []
+  let pumpFrom: string | undefined
   for (const event of events) {
     if (
-      !mayFollowTest(kind, { state, raised, stages, holdFrom, readings, supplyOff, temperatureRead }, event)
+      !mayFollowTest(
+        kind,
+        { state, raised, stages, holdFrom, readings, pullDown, supplyOff, temperatureRead },
+        event,
+      )
     )
       continue
     if (event.kind === 'raised') raised += 1
@@ -121,6 +139,17 @@ export function foldTest(kind: TestKind, asked: TestAsked, events: readonly Test
       holdFrom = event.at
       readings = []
       temperatureRead = true
+    } else if (event.kind === 'pull-again') {
+      state = 'pumping'
+      pullDown = []
+      pumpFrom = undefined
+    } else if (event.kind === 'reading' && state === 'pumping') {
+      pumpFrom ??= event.at
+      pullDown.push({
+        timeS: differenceInMilliseconds(parseISO(event.at), parseISO(pumpFrom)) / 1000,
+        pressurePaAbs: event.pressurePaAbs ?? 0,
+        temperatureK: event.temperatureK ?? UNREAD_K,
+      })
     } else if (event.kind === 'reading') {
       const timeS = differenceInMilliseconds(parseISO(event.at), parseISO(holdFrom ?? event.at)) / 1000
       const last = readings.at(-1)
@@ -133,7 +162,7 @@ export function foldTest(kind: TestKind, asked: TestAsked, events: readonly Test
       temperatureRead &&= event.temperatureK !== null
     } else state = event.kind
   }
-  return { state, raised, stages, holdFrom, readings, supplyOff, temperatureRead }
+  return { state, raised, stages, holdFrom, readings, pullDown, supplyOff, temperatureRead }
 }
 
 /** What a test comes to so far. */

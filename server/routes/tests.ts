@@ -88,7 +88,7 @@ function readEvent(body: TestEventDraft, test: JointTest, settings: Settings): T
   const pressure = of(body.pressure, 'pressure', 'pressure')
   const pressurePaAbs = absoluteOf(pressure, test)
   // a gauge may be read without the pipe: the verdict says so
-  const bare = test.kind === 'pressure' && body.temperature.trim() === ''
+  const bare = body.temperature.trim() === ''
   const temperatureK = bare ? null : of(body.temperature, 'temperature', 'temperature').value
   if (!(pressurePaAbs >= 0 && pressurePaAbs < 8e6)) throw wrong('That cannot be the pressure.', 'pressure')
   if (temperatureK !== null && !(temperatureK > 200 && temperatureK < 400))

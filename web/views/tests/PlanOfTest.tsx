@@ -3,7 +3,7 @@ import type { ThermometerUse } from '#core/check/test-record.ts'
 import { useShop } from '../../app/shop.ts'
 
 const WAYS = {
-  division: 'with divisions half as fine',
+  division: 'with divisions twice as fine',
   thermometer: 'with one thermometer read at the same place on the pipe',
   both: 'with both',
 } as const

@@ -1,8 +1,9 @@
 import { format } from 'date-fns/format'
-import { Printer } from 'lucide-react'
 import { lazy, Suspense, useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { corrected } from '#core/check/pressure-test.ts'
+import { judgePullDown } from '#core/check/pull-down.ts'
+import { VACUUM_TARGET_PA } from '#core/check/vacuum-test.ts'
 import {
   foldTest,
   judgeTest,
@@ -24,8 +25,10 @@ import { HookUp } from '../../drawing/HookUp.tsx'
 import { Button } from '../../ui/Button.tsx'
 import { Missing } from '../../ui/Missing.tsx'
 import { QuantityField } from '../../ui/QuantityField.tsx'
+import { SheetTools } from '../work/Sheet.tsx'
+import { testReport } from './report.ts'
 import { Forecast, Verdict } from './Verdict.tsx'
-import { ORDER, TEST_NAMES } from './words.ts'
+import { ORDER, PULL_AGAIN, TEST_NAMES } from './words.ts'
 
 const Chart = lazy(() => import('../../ui/Chart.tsx'))
 
@@ -92,7 +95,7 @@ function useEvents(test: JointTest) {
 }
 
 function Led({ test }: { readonly test: JointTest }) {
-  const { units } = useShop()
+  const { units, print, say } = useShop()
   const { events, add } = useEvents(test)
   const progress = useMemo(() => foldTest(test.kind, test.asked, events), [test, events])
   const result = useMemo(() => judgeTest(test.kind, test.asked, progress, units), [test, progress, units])
@@ -113,11 +116,6 @@ function Led({ test }: { readonly test: JointTest }) {
           , begun {format(new Date(test.startedAt), 'd MMMM yyyy, HH:mm')}
           {test.personName ? ` by ${test.personName}` : ''}.
         </p>
-        {begun ? (
-          <Button className="no-print" onClick={() => window.print()}>
-            <Printer size={20} aria-hidden="true" /> Print the report
-          </Button>
-        ) : null}
       </header>
       <div className={`grid gap-6 ${progress.state === 'ended' ? '' : 'lg:grid-cols-[1fr_1.25fr]'}`}>
         <section aria-label="The test, step by step" className="grid content-start gap-4">
@@ -135,6 +133,15 @@ function Led({ test }: { readonly test: JointTest }) {
           <Asked asked={test.asked} kind={test.kind} />
         </section>
       </div>
+      {begun ? (
+        <div className="pt-6">
+          <SheetTools
+            pages={[testReport(test, progress, result, { print, say })]}
+            name={`${TEST_NAMES[test.kind]} ${test.title}`}
+            print="Print this page"
+          />
+        </div>
+      ) : null}
       {begun ? <Readings progress={progress} kind={test.kind} asked={test.asked} /> : null}
     </main>
   )
@@ -210,6 +217,7 @@ function Steps({
             <li key={o}>{o}</li>
           ))}
         </ol>
+        <PumpDown test={test} progress={progress} add={add} />
         <Button look="act" className={big} onClick={() => add('hold')}>
           Pump’s valve is shut: watch it
         </Button>
@@ -230,6 +238,62 @@ function Steps({
       </>
     )
   return <Holding test={test} progress={progress} add={add} result={result} />
+}
+
+/** While the pump runs: what the gauge shows is written down now and then, and how the line comes down follows from it. */
+function PumpDown({
+  test,
+  progress,
+  add,
+}: {
+  readonly test: JointTest
+  readonly progress: TestProgress
+  readonly add: Add
+}) {
+  const { settings, print } = useShop()
+  const [typed, setTyped] = useState('')
+  const [asked, setAsked] = useState(false)
+  const target = test.asked.targetPaAbs ?? VACUUM_TARGET_PA
+  const down = judgePullDown(progress.pullDown, target)
+  const ok = readTyped(typed, 'pressure', settings).ok
+  const micron = (pa: number) => `${Math.round(fromSi(pa, 'micron'))} micron`
+  return (
+    <div className="grid gap-3 border-t-[1.5px] border-rule pt-3">
+      {down ? (
+        <p role="status" className="text-[1.1rem]">
+          From {micron(down.startPaAbs)} to {micron(down.lastPaAbs)}
+          {down.toTargetS === undefined
+            ? `; ${micron(target)} are wanted.`
+            : `: at ${micron(target)} after ${print(down.toTargetS, 'time')}.`}
+        </p>
+      ) : null}
+      {down?.stalledS === undefined ? null : (
+        <p className="border-l-[6px] border-brass pl-3 font-semibold">
+          ▲ Mind. It has stood still for {print(down.stalledS, 'time')} above what is wanted: a leak, water in
+          the line, a hose that leaks, or the pump’s own oil. Shut its valve and watch: the rise tells which.
+        </p>
+      )}
+      <QuantityField
+        label="The vacuum gauge shows"
+        kind="pressure"
+        value={typed}
+        error={asked && !ok ? 'Type what the gauge shows, with its unit.' : undefined}
+        onChange={setTyped}
+      />
+      <Button
+        className="min-h-[52px] text-xl"
+        onClick={() => {
+          setAsked(true)
+          if (!ok) return
+          add('reading', { pressure: typed })
+          setTyped('')
+          setAsked(false)
+        }}
+      >
+        Write the reading down
+      </Button>
+    </div>
+  )
 }
 
 /** The supply shut off and its hose taken off: one that feeds the line hides what it loses. */
@@ -329,9 +393,23 @@ function Holding({
           </Button>
         </>
       ) : (
-        <Button look="act" className="min-h-[64px] text-2xl" onClick={() => add('ended')}>
-          End it, and save it to the log
-        </Button>
+        <>
+          {verdictOf(result).verdict === 'moist' ? (
+            <div className="grid gap-2 border-t-[1.5px] border-rule pt-3">
+              <ol className="grid list-decimal gap-1 pl-6">
+                {PULL_AGAIN.map((o) => (
+                  <li key={o}>{o}</li>
+                ))}
+              </ol>
+              <Button className="min-h-[56px] text-xl" onClick={() => add('pull-again')}>
+                It is broken with nitrogen: pull again
+              </Button>
+            </div>
+          ) : null}
+          <Button look="act" className="min-h-[64px] text-2xl" onClick={() => add('ended')}>
+            End it, and save it to the log
+          </Button>
+        </>
       )}
     </>
   )

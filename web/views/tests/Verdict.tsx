@@ -116,7 +116,7 @@ function Finer({
         <p className="pt-3 text-ink">
           <strong>Against the loss that is allowed: {TEST_WORDS[result.verdict].toLowerCase()}.</strong>
           {result.verdict === 'cannot-tell' && result.waitS !== undefined
-            ? ` At this rate it is told in ${Math.ceil(result.waitS / 60)} more minutes.`
+            ? ` At this rate it is told in ${print(result.waitS, 'time')} more.`
             : ''}
         </p>
       ) : null}
@@ -133,7 +133,7 @@ function Finer({
           name="Drop, one temperature"
           value={`${print(result.dropPa, 'pressure')} ± ${print(result.dropUncertaintyPa, 'pressure')}`}
         />
-        <NamedValue name="Nitrogen a year" value={`${printShort(result.gramsPerYear)} g`} />
+        {beside ? null : <NamedValue name="Nitrogen a year" value={`${printShort(result.gramsPerYear)} g`} />}
       </dl>
     </>
   )

@@ -11,7 +11,7 @@ export const ORDER: Readonly<Record<TestKind, readonly string[]>> = {
     'Back out the regulator’s adjusting screw. Open the nitrogen cylinder slowly, standing aside (1).',
     'Everybody away from the line. Turn the adjusting screw in to the stage (2), with the shut-off valve open (3).',
     'At the first stage, at most 25 psi, look at every joint with solution. Nobody near it above that.',
-    'At the test pressure shut the shut-off valve (3), then back the screw out: what holds now is the line alone.',
+    'At the test pressure shut the shut-off valve (3), then back the screw out and take its hose off: what holds now is the line alone.',
     'Before anything is tightened or heated: down to nothing by the far end (4). Gas under pressure throws parts.',
   ],
   vacuum: [
@@ -22,3 +22,10 @@ export const ORDER: Readonly<Record<TestKind, readonly string[]>> = {
     'Never a flame on a line under vacuum. What is charged into it afterwards is a licensed person’s work.',
   ],
 }
+
+/** A wet line, broken with nitrogen and pulled again. */
+export const PULL_AGAIN: readonly string[] = [
+  'Nitrogen in slowly (3), to 2 psi or less: it takes the water up. Ten minutes.',
+  'Let it off to just above the air’s pressure, so that no damp air comes in, and shut the nitrogen (3).',
+  'Start the pump (1), then open its valve (2).',
+]
