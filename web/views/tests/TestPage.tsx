@@ -339,6 +339,8 @@ function Holding({
     if (!readable(pressure, 'pressure') || !warmth) return
     add('reading', { pressure, temperature })
     setPressure('')
+    // an old temperature is none of the next reading's
+    setTemperature('')
     setAsked(false)
   }
   return (
