@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import type { Page } from 'puppeteer-core'
 import type { JointTest, LogEntry } from '#contract/types.ts'
+import { brazeCameOut } from '../server/demo/results.ts'
+import { pieceNamed } from '../server/test-support.ts'
 import {
   choose,
   expectAccessible,
@@ -25,8 +27,8 @@ async function read(page: Page, gauge: string, shown: string, pipe = ''): Promis
   await press(page, 'Write the reading down')
 }
 /** A pressure test of 350 psi as it is asked for and raised. */
-async function raised(page: Page): Promise<void> {
-  await page.goto(`${server.url}/tests/new/pressure`)
+async function raised(page: Page, of = ''): Promise<void> {
+  await page.goto(`${server.url}/tests/new/pressure${of}`)
   await see(page, 'Pressure test')
   await choose(page, 'Gas', 'Dry nitrogen')
   for (const [name, text] of [
@@ -134,6 +136,49 @@ describe('a vacuum in a room that warms', () => {
     await see(page, 'The test has ended and is in the log.')
     const { events } = (await server.call('GET', `/api/tests/${idOf(page)}`)).json as JointTest
     expect(events.filter((e) => e.kind === 'pull-again')).toHaveLength(1)
+    await page.close()
+  })
+})
+
+describe('a line that leaks', () => {
+  it('is halved to one joint, which is mended, and the line tested again', async () => {
+    const joints = ['Branches, 28 mm', 'Header, 54 mm', 'Valve tail']
+    for (const title of joints) {
+      const { id, draft } = await pieceNamed(server, title)
+      if (draft.kind !== 'braze') throw new Error(`${title} is brazed`)
+      const used = {
+        tipOrifice: '',
+        oxygenPressure: '',
+        fuelPressure: '',
+        timeToTemperature: '',
+        fillerLength: '',
+      }
+      const at = new Date().toISOString()
+      const made = brazeCameOut({ id: crypto.randomUUID(), pieceId: id, at, used }, draft.work.joint)
+      expect((await server.call('POST', '/api/log', made)).status).toBe(201)
+    }
+    const { id: piece } = await pieceNamed(server, 'Valve tail')
+    const page = await openPage(browser, server.url)
+    await raised(page, `?piece=${piece}`)
+    await press(page, '☐ The supply is shut off, and its hose is off the line')
+    await press(page, 'Begin the hold')
+    await passTime(page, 600)
+    await read(page, 'The gauge shows', '350 psi', '64 F')
+    await passTime(page, 600)
+    await read(page, 'The gauge shows', '335 psi', '64 F')
+    await page.waitForSelector('[data-verdict="leaks"]')
+    await see(page, 'No bubbles: shut the line between')
+    await press(page, 'Up to Header, 54 mm')
+    await press(page, 'Only Header, 54 mm')
+    await see(page, 'It is Header, 54 mm.')
+    await expectAccessible(page, 'A leak that is found')
+    await pressByKey(page, 'End the hold: let it down')
+    await pressByKey(page, 'Save the test to the log')
+    await see(page, 'The test has ended and is in the log.')
+    expect((await pieceNamed(server, 'Valve tail')).failedBy).toBe(idOf(page))
+    await press(page, 'test it again')
+    await see(page, 'The order of the valves')
+    expect(new URL(page.url()).search).toBe(`?piece=${piece}`)
     await page.close()
   })
 })

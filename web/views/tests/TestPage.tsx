@@ -26,6 +26,7 @@ import { Button } from '../../ui/Button.tsx'
 import { Missing } from '../../ui/Missing.tsx'
 import { QuantityField } from '../../ui/QuantityField.tsx'
 import { SheetTools } from '../work/Sheet.tsx'
+import { FindLeak } from './FindLeak.tsx'
 import { testReport } from './report.ts'
 import { Forecast, Verdict } from './Verdict.tsx'
 import { ORDER, PULL_AGAIN, TEST_NAMES } from './words.ts'
@@ -131,6 +132,7 @@ function Led({ test }: { readonly test: JointTest }) {
           ) : null}
           {begun ? <Curve test={test} progress={progress} result={result} /> : null}
           <Asked asked={test.asked} kind={test.kind} />
+          {verdictOf(result).verdict === 'leaks' ? <FindLeak test={test} /> : null}
         </section>
       </div>
       {begun ? (
