@@ -9,16 +9,23 @@ import { Button } from '../../ui/Button.tsx'
 
 const NO_LINES: readonly LogSummary[] = []
 
-/** The brazed joints of a job as the log has them last, in the order in which they were made. */
-function suspects(lines: readonly LogSummary[]): readonly (Suspect & { readonly pieceId: string | null })[] {
-  const last = lines.filter((l) => l.told.kind === 'braze' && l.correctedBy === null)
-  return [...last]
+/**
+ * The brazed joints of a job as the log has them last, in the order in which they were made; repeats of a piece told
+ * apart by their number.
+ */
+function suspects(lines: readonly LogSummary[]): readonly Suspect[] {
+  const joints = [...lines]
     .reverse()
-    .flatMap(({ id, title, told, pieceId }) =>
-      told.kind === 'braze'
-        ? [{ id, name: title, places: Object.values(told.places), leakPath: told.leakPath, pieceId }]
+    .flatMap(({ id, title, told, correctedBy }) =>
+      told.kind === 'braze' && correctedBy === null
+        ? [{ id, name: title, places: Object.values(told.places), leakPath: told.leakPath }]
         : [],
     )
+  return joints.map((joint) => {
+    const alike = joints.filter((j) => j.name === joint.name)
+    if (alike.length === 1) return joint
+    return { ...joint, name: `${joint.name}, joint ${alike.indexOf(joint) + 1}` }
+  })
 }
 
 /** A line that leaks: where to look first, and halving it until one joint is left; from there to its remedy and the test again. */

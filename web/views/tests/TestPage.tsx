@@ -100,6 +100,7 @@ function Led({ test }: { readonly test: JointTest }) {
   const { events, add } = useEvents(test)
   const progress = useMemo(() => foldTest(test.kind, test.asked, events), [test, events])
   const result = useMemo(() => judgeTest(test.kind, test.asked, progress, units), [test, progress, units])
+  const { verdict } = verdictOf(result)
   const begun = progress.readings.length > 0 || progress.state === 'ended'
   return (
     <main className="mx-auto max-w-[1180px] px-5 py-6">
@@ -127,12 +128,12 @@ function Led({ test }: { readonly test: JointTest }) {
           className={`grid content-start gap-4 ${progress.state === 'ended' ? 'lg:grid-cols-2' : ''}`}
         >
           {begun ? <Verdict test={test} told={result} state={progress.state} /> : <HookUp kind={test.kind} />}
-          {progress.state === 'holding' && test.kind === 'pressure' ? (
+          {progress.state === 'holding' && test.kind === 'pressure' && verdict !== 'leaks' ? (
             <Forecast test={test} progress={progress} />
           ) : null}
           {begun ? <Curve test={test} progress={progress} result={result} /> : null}
           <Asked asked={test.asked} kind={test.kind} />
-          {verdictOf(result).verdict === 'leaks' ? <FindLeak test={test} /> : null}
+          {verdict === 'leaks' ? <FindLeak test={test} /> : null}
         </section>
       </div>
       {begun ? (

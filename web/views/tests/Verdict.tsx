@@ -89,7 +89,9 @@ function Shown({ trade, count }: { readonly trade: TradeResult; readonly count: 
     <dl className={ROW}>
       <NamedValue name="Lost, one temperature" value={print(trade.dropPa, 'pressure')} />
       <NamedValue name="Shows from" value={print(trade.leastPa, 'pressure')} />
-      <NamedValue name="Unseen, an hour" value={`under ${print(trade.detectablePaPerHour, 'pressure')}`} />
+      {trade.verdict === 'leaks' ? null : (
+        <NamedValue name="Unseen, an hour" value={`under ${print(trade.detectablePaPerHour, 'pressure')}`} />
+      )}
       <NamedValue name="Held" value={`${print(trade.holdS, 'time')}, ${count} readings`} />
     </dl>
   )

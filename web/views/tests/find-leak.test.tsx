@@ -48,6 +48,10 @@ describe('finding a leak', () => {
     press('Begin with the whole line')
     expect(said()).toContain('shut the line between Joint c and Joint d')
   })
+  it('tells joints of one piece apart by their number', async () => {
+    open(['b', 'a'].map((id) => line(id, {}, { title: 'Riser' })))
+    await screen.findByText(/shut the line between Riser, joint 1 and Riser, joint 2/)
+  })
   it('of a vacuum is looked for under nitrogen, since bubbles want pressure', async () => {
     open([], { ...TEST, kind: 'vacuum' })
     await waitFor(() => expect(said()).toContain('Dry nitrogen to 25 psi (1.7 bar) at most'))
