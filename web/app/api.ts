@@ -74,6 +74,28 @@ function listen<C>(
   return () => stream.close()
 }
 
+/** The life of what is kept of one question, from its first answer to when nobody looks at it any more. */
+interface Life {
+  readonly cacheDataLoaded: Promise<unknown>
+  readonly cacheEntryRemoved: Promise<void>
+}
+
+/** Listens from the first answer on until nobody looks any more; never to what went before it was answered. */
+async function whileKept(
+  { cacheDataLoaded, cacheEntryRemoved }: Life,
+  open: () => () => void,
+): Promise<void> {
+  // it is refused only where it went unanswered
+  const answered = await cacheDataLoaded.then(
+    () => true,
+    () => false,
+  )
+  if (!answered) return
+  const close = open()
+  await cacheEntryRemoved
+  close()
+}
+
 export const api = createApi({
   reducerPath: 'api',
   baseQuery,
@@ -206,28 +228,23 @@ export const api = createApi({
       query: (id) => ({ route: 'getRun', params: { id } }),
       providesTags: ['Runs'],
       // another screen on the same run is heard of at once
-      async onCacheEntryAdded(
-        id,
-        { dispatch, cacheEntryRemoved, cacheDataLoaded, updateCachedData, getCacheEntry },
-      ) {
-        await cacheDataLoaded.catch(() => undefined)
-        const close = listen(PATHS.streamRun.path, id, {
-          changed: (change: RunChange | { readonly line: string }) => {
-            // what came out of it was written down
-            if ('line' in change) {
-              dispatch(api.util.invalidateTags(['Runs']))
-              return
-            }
-            updateCachedData((run) => withChange(run, change))
-            const { data } = getCacheEntry()
-            if (!data?.events.some((e) => e.id === change.event.id))
-              dispatch(api.util.invalidateTags(['Runs']))
-          },
-          again: () => dispatch(api.util.invalidateTags(['Runs'])),
-        })
-        await cacheEntryRemoved
-        close()
-      },
+      onCacheEntryAdded: (id, { dispatch, updateCachedData, getCacheEntry, ...life }) =>
+        whileKept(life, () =>
+          listen(PATHS.streamRun.path, id, {
+            changed: (change: RunChange | { readonly line: string }) => {
+              // what came out of it was written down
+              if ('line' in change) {
+                dispatch(api.util.invalidateTags(['Runs']))
+                return
+              }
+              updateCachedData((run) => withChange(run, change))
+              const { data } = getCacheEntry()
+              if (!data?.events.some((e) => e.id === change.event.id))
+                dispatch(api.util.invalidateTags(['Runs']))
+            },
+            again: () => dispatch(api.util.invalidateTags(['Runs'])),
+          }),
+        ),
     }),
     log: make.query<AnswerOf<'listLog'>, LogQuery>({
       query: (params) => ({ route: 'listLog', params: params as Readonly<Record<string, string>> }),
@@ -294,35 +311,29 @@ export const api = createApi({
       query: (id) => ({ route: 'getTest', params: { id } }),
       providesTags: ['Tests'],
       // readings come by themselves, and from other screens
-      async onCacheEntryAdded(
-        id,
-        { dispatch, cacheEntryRemoved, cacheDataLoaded, updateCachedData, getCacheEntry },
-      ) {
-        await cacheDataLoaded.catch(() => undefined)
-        const close = listen(PATHS.streamTest.path, id, {
-          changed: (change: TestChange) => {
-            updateCachedData((test) => withChange(test, change))
-            const { data } = getCacheEntry()
-            if (!data?.events.some((e) => e.id === change.event.id))
-              dispatch(api.util.invalidateTags(['Tests']))
-          },
-          again: () => dispatch(api.util.invalidateTags(['Tests'])),
-        })
-        await cacheEntryRemoved
-        close()
-      },
+      onCacheEntryAdded: (id, { dispatch, updateCachedData, getCacheEntry, ...life }) =>
+        whileKept(life, () =>
+          listen(PATHS.streamTest.path, id, {
+            changed: (change: TestChange) => {
+              updateCachedData((test) => withChange(test, change))
+              const { data } = getCacheEntry()
+              if (!data?.events.some((e) => e.id === change.event.id))
+                dispatch(api.util.invalidateTags(['Tests']))
+            },
+            again: () => dispatch(api.util.invalidateTags(['Tests'])),
+          }),
+        ),
     }),
     instruments: make.query<AnswerOf<'listInstruments'>, void>({
       query: () => ({ route: 'listInstruments' }),
-      async onCacheEntryAdded(_all, { updateCachedData, cacheEntryRemoved, cacheDataLoaded }) {
-        await cacheDataLoaded.catch(() => undefined)
-        const stream = new EventSource(PATHS.streamInstruments.path)
-        stream.addEventListener('readings', (e: MessageEvent<string>) =>
-          updateCachedData(() => JSON.parse(e.data) as AnswerOf<'listInstruments'>),
-        )
-        await cacheEntryRemoved
-        stream.close()
-      },
+      onCacheEntryAdded: (_all, { updateCachedData, ...life }) =>
+        whileKept(life, () => {
+          const stream = new EventSource(PATHS.streamInstruments.path)
+          stream.addEventListener('readings', (e: MessageEvent<string>) =>
+            updateCachedData(() => JSON.parse(e.data) as AnswerOf<'listInstruments'>),
+          )
+          return () => stream.close()
+        }),
     }),
     dialInstrument: make.mutation<AnswerOf<'dialInstrument'>, BodyOf<'dialInstrument'>>({
       query: (body) => ({ route: 'dialInstrument', body }),
