@@ -21,7 +21,7 @@ import { methodsAsNow, readLineMethods } from '#core/line/methods.ts'
 import type { LineSetup } from '#core/line/setup.ts'
 import { USUAL_SWEEP_S, type LineSetting } from '#core/line/state.ts'
 import type { Step, StepRole } from '#core/line/steps.ts'
-import { BREAK_NAMES, PLAIN_EVENTS, type RunEvent } from '#core/record/run.ts'
+import { BREAK_NAMES, ONLY_MAKING, PLAIN_EVENTS, type RunEvent } from '#core/record/run.ts'
 import type { BrazePlan } from '#core/braze/types.ts'
 import type { CutPlan } from '#core/cut/types.ts'
 import { KIND_OF_UNIT, type Figure } from '#core/figure.ts'
@@ -342,7 +342,7 @@ const torch = (body: Json): Json => (isOf(RIG, body['rig']) ? { ...body, rig: ri
 /** What came out: typed for the fields that its browser had. */
 const entry = (body: Json): Json => {
   const table: Table = body['kind'] === 'braze' ? BRAZE_RESULT : CUT_RESULT
-  const made = { place: 1, repeat: 1, ...body }
+  const made = { ...ONLY_MAKING, ...body }
   return isOf(table, body) ? draftAsNow(table, made, INCH_UNITS) : made
 }
 const test = (body: Json): Json =>

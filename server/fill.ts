@@ -1,6 +1,6 @@
 /** A log of many years, made up: pieces, runs and lines by the ten thousand, the same for a seed, for measuring on. */
 import { addMinutes, subDays } from 'date-fns'
-import { foldRun, type RunEvent } from '#core/record/run.ts'
+import { foldRun, ONLY_MAKING, type RunEvent } from '#core/record/run.ts'
 import { seeded } from '#core/seeded.ts'
 import type { LineResult } from '#core/record/entry.ts'
 import { FIRST_SETTINGS } from '#application/first.ts'
@@ -28,8 +28,6 @@ export interface Years {
 const PIECES_A_JOB = 20
 const DAYS = 3650
 const AT_ONCE = 1000
-/** The only making of a single piece. */
-const WHOLE = { place: 1, repeat: 1 } as const
 /** Of what came out, in so many ways for each seed of a piece. */
 const WAYS = 12
 const THICKNESSES = ['1/4 in', '3/8 in', '10 mm', '1/2 in', '5/8 in', '3/4 in', '1 in', '30 mm']
@@ -194,7 +192,7 @@ function addRun(store: Store, piece: Piece, personId: string | null, id: () => s
   }))
   store.runs.addEvents(run, events, foldRun(run, events))
   const at = addMinutes(piece.at, steps.length).toISOString()
-  store.runs.end(run, at, [WHOLE])
+  store.runs.end(run, at, [ONLY_MAKING])
   const told: LineResult = {
     kind: 'run',
     state: 'finished',
@@ -230,7 +228,7 @@ function addLine(
     personId,
   )
   const tells = line.runId !== null && (line.kind === 'cut' || line.kind === 'braze')
-  store.log.add({ ...line, ...head }, tells ? WHOLE : undefined)
+  store.log.add({ ...line, ...head }, tells ? ONLY_MAKING : undefined)
 }
 
 /** Something that is told of a piece beside what came out. */

@@ -1,5 +1,6 @@
 /** Lines of known truth, as somebody with a gauge and a thermometer would read them: by them the verdicts are measured. */
 import { seeded } from '../seeded.ts'
+import { PSI_PA } from '../quantity/units.ts'
 import { STANDARD_PRESSURE_PA } from '../gas/standard.ts'
 import type { HoldReading } from './readings.ts'
 import { waterVapourPa } from './water-vapour.ts'
@@ -33,7 +34,7 @@ export function pressureLine(
   const random = seeded(seed)
   const one = <T>(of: readonly T[]): T => of[Math.floor(random() * of.length)] as T
   const testPa = one([690e3, 1034e3, 2068e3, 2413e3, 3792e3])
-  const divisionPa = one([1, 2, 5]) * 6894.757
+  const divisionPa = one([1, 2, 5]) * PSI_PA
   const holdS = one([900, 1800, 3600, 14_400])
   const firstK = 280 + 20 * random()
   const warmerK = -6 + 12 * random()

@@ -5,7 +5,13 @@ import type { UnitChoices } from '../quantity/choices.ts'
 import { judgeHold, type PressureResult } from './pressure-test.ts'
 import type { HoldReading } from './readings.ts'
 import { testStages } from './stages.ts'
-import { judgeTrade, THERMOMETER_K, type TradeResult } from './trade-verdict.ts'
+import {
+  judgeTrade,
+  thermometerKOf,
+  USUAL_K,
+  type ThermometerUse,
+  type TradeResult,
+} from './trade-verdict.ts'
 import { judgeVacuum, type VacuumResult } from './vacuum-test.ts'
 import type { HoldVerdict, VacuumVerdict } from './verdicts.ts'
 
@@ -123,15 +129,18 @@ export function foldTest(kind: TestKind, asked: TestAsked, events: readonly Test
   let readings: HoldReading[] = []
   let pullDown: HoldReading[] = []
   let pumpFrom: string | undefined
+  const soFar = (): TestProgress => ({
+    state,
+    raised,
+    stages,
+    holdFrom,
+    readings,
+    pullDown,
+    supplyOff,
+    temperatureRead,
+  })
   for (const event of events) {
-    if (
-      !mayFollowTest(
-        kind,
-        { state, raised, stages, holdFrom, readings, pullDown, supplyOff, temperatureRead },
-        event,
-      )
-    )
-      continue
+    if (!mayFollowTest(kind, soFar(), event)) continue
     if (event.kind === 'raised') raised += 1
     else if (event.kind === 'supply-off') supplyOff = true
     else if (event.kind === 'hold') {
@@ -148,7 +157,7 @@ export function foldTest(kind: TestKind, asked: TestAsked, events: readonly Test
       pullDown.push({
         timeS: differenceInMilliseconds(parseISO(event.at), parseISO(pumpFrom)) / 1000,
         pressurePaAbs: event.pressurePaAbs ?? 0,
-        temperatureK: event.temperatureK ?? UNREAD_K,
+        temperatureK: event.temperatureK ?? USUAL_K,
       })
     } else if (event.kind === 'reading') {
       const timeS = differenceInMilliseconds(parseISO(event.at), parseISO(holdFrom ?? event.at)) / 1000
@@ -157,12 +166,12 @@ export function foldTest(kind: TestKind, asked: TestAsked, events: readonly Test
         readings.push({
           timeS,
           pressurePaAbs: event.pressurePaAbs ?? 0,
-          temperatureK: event.temperatureK ?? UNREAD_K,
+          temperatureK: event.temperatureK ?? USUAL_K,
         })
       temperatureRead &&= event.temperatureK !== null
     } else state = event.kind
   }
-  return { state, raised, stages, holdFrom, readings, pullDown, supplyOff, temperatureRead }
+  return soFar()
 }
 
 /** What a test comes to so far. */
@@ -219,7 +228,7 @@ export function judgeTest(
     readings,
     temperatureRead: progress.temperatureRead && thermometer !== 'none',
     divisionPa: asked.divisionPa ?? undefined,
-    thermometerK: thermometer === 'none' ? undefined : THERMOMETER_K[thermometer],
+    thermometerK: thermometerKOf(thermometer),
     askedS,
     supplyOff: progress.supplyOff,
     ambientPa: asked.ambientPa,
@@ -239,11 +248,6 @@ export const verdictOf = (
   told: TestResult,
 ): { readonly verdict: HoldVerdict | VacuumVerdict; readonly because: string } =>
   told.kind === 'pressure' ? (told.trade ?? told.result) : told.result
-
-/** How the pipe's temperature is read. */
-export type ThermometerUse = keyof typeof THERMOMETER_K | 'none'
-/** A pipe whose temperature nobody read, K: it is taken out of nothing. */
-const UNREAD_K = 293.15
 
 /** Air's pressure when nobody read a barometer. */
 export const USUAL_AMBIENT_PA = STANDARD_PRESSURE_PA

@@ -12,6 +12,11 @@ import type { TradeVerdict } from './verdicts.ts'
 
 /** How well a temperature is known from reading to reading, K: one thermometer read at the same place on the pipe, two of them, or only the air's. */
 export const THERMOMETER_K = { same: 0.25, two: 0.5, air: 1 } as const
+/** How the pipe's temperature is read. */
+export type ThermometerUse = keyof typeof THERMOMETER_K | 'none'
+/** How well a temperature is known from reading to reading, K; undefined where nobody reads it. */
+export const thermometerKOf = (use: ThermometerUse): number | undefined =>
+  use === 'none' ? undefined : THERMOMETER_K[use]
 /** So many standard errors are what a drop has to pass to be one. */
 const SURE = 2.5
 /** A gauge by which less than this share of the pressure could be lost unseen is fine enough. */
@@ -20,7 +25,7 @@ const COARSE_SHARE = 1 / 15
 const UNREAD_K = 5
 const HOUR_S = 3600
 /** A pipe of which nobody said how warm it is, K. */
-const USUAL_K = 293.15
+export const USUAL_K = 293.15
 
 /** What a hold is judged by beside its readings. */
 export interface Gauged {
@@ -110,7 +115,6 @@ export function judgeTrade(asked: TradeAsked): TradeResult {
     gaugePa: paAbs - (asked.ambientPa ?? STANDARD_PRESSURE_PA),
     division,
     temperatureRead,
-    supplyOff,
     pressure: (pa) =>
       asked.units ? printAs(pa, 'pressure', asked.units) : `${(pa / 1000).toPrecision(3)} kPa`,
   }
@@ -138,7 +142,6 @@ interface Found extends Pick<TradeResult, 'dropPa' | 'leastPa' | 'detectablePaPe
   readonly gaugePa: number
   readonly division: number
   readonly temperatureRead: boolean
-  readonly supplyOff: boolean
   readonly pressure: (pa: number) => string
 }
 type Said = readonly [because: string, ways: readonly string[]]
@@ -191,9 +194,8 @@ const holds = (f: Found): Said => {
   const rate = f.pressure(f.detectablePaPerHour)
   const tenthS = ((f.gaugePa / 10) * HOUR_S) / f.detectablePaPerHour
   const lost = `nothing lost that this gauge can show: less than ${rate} an hour, which would take ${minutes(tenthS)} to lose a tenth`
-  const supply = f.supplyOff ? 'The supply was off' : ''
   return [
-    `${supply}; it stood ${minutes(f.holdS)} with ${lost}.${f.temperatureRead ? '' : ' That is if the pipe kept its temperature: nobody read it.'}`,
+    `The supply was off; it stood ${minutes(f.holdS)} with ${lost}.${f.temperatureRead ? '' : ' That is if the pipe kept its temperature: nobody read it.'}`,
     [
       'On refrigerant, fuel gas and medical lines solution on every joint goes with it.',
       `To see less than that: a longer hold, or a gauge with finer divisions than ${f.pressure(f.division)}.`,

@@ -2,6 +2,7 @@
  * The rise after a pump is isolated, from as few readings as somebody types: by how its last rise compares with its
  * first, each reading brought to one temperature.
  */
+import { printQuantity } from '../quantity/index.ts'
 import type { HoldReading } from './readings.ts'
 import type { VacuumVerdict } from './verdicts.ts'
 import { waterVapourPa } from './water-vapour.ts'
@@ -31,7 +32,7 @@ function rises(times: readonly number[], pa: readonly number[]): Rises {
   return { first: rate(0, a), last: rate(b, n - 1), whole: (pa.at(-1) ?? 0) - (pa[0] ?? 0) }
 }
 
-const micron = (pa: number) => `${Math.round((pa * 760_000) / 101_325)} micron`
+const micron = (pa: number) => printQuantity(pa, 'micron')
 
 /**
  * Judges four readings or more.

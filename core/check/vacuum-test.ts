@@ -2,8 +2,9 @@
  * The rise after a pump is isolated: a straight climb is a leak, a climb that flattens under water's vapour pressure
  * is moisture, level is dry and tight. Curves are fitted and compared by AICc.
  */
+import { printQuantity } from '../quantity/index.ts'
 import type { HoldReading } from './readings.ts'
-import { judgeFew } from './vacuum-few.ts'
+import { FEW_HOLD_S, judgeFew } from './vacuum-few.ts'
 import type { VacuumVerdict } from './verdicts.ts'
 import { waterVapourPa } from './water-vapour.ts'
 import { aicc, fitLine, stepShown, sumOfSquares, tQuantile, widenedByLag } from '../learn/statistics.ts'
@@ -11,7 +12,7 @@ import { aicc, fitLine, stepShown, sumOfSquares, tQuantile, widenedByLag } from 
 /** 500 micron: the usual depth. Pa absolute. */
 export const VACUUM_TARGET_PA = (500 * 101_325) / 760_000
 /** What a verdict wants at least. */
-export const LEAST_HOLD_S = 600
+export const LEAST_HOLD_S = FEW_HOLD_S
 export const LEAST_READINGS = 20
 /** So many typed readings are judged by how the rise goes on. */
 export const FEW_READINGS = 4
@@ -295,7 +296,7 @@ export function judgeVacuum(asked: VacuumAsked): VacuumResult {
 const nearest = (t: readonly number[], s: number): number =>
   t.reduce((best, v, i) => (Math.abs(v - s) < Math.abs((t[best] ?? 0) - s) ? i : best), 0)
 
-const micron = (pa: number) => `${Math.round((pa * 760_000) / 101_325)} micron`
+const micron = (pa: number) => printQuantity(pa, 'micron')
 /** That the room moved, where it did: a rise may be its doing. */
 function roomMoved(readings: readonly HoldReading[]): string {
   const kelvins = readings.map((r) => r.temperatureK)

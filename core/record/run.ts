@@ -241,6 +241,8 @@ export interface Making {
   readonly place: number
   readonly repeat: number
 }
+/** The only making of a single piece. */
+export const ONLY_MAKING: Making = { place: 1, repeat: 1 }
 /** The making that a step belongs to: that of the only piece where its steps do not say. */
 export const makingOf = ({
   piece = 1,
@@ -301,7 +303,7 @@ export function clockOffS({ at, storedAt }: Pick<RunEvent, 'at' | 'storedAt'>): 
  */
 export function tookByRole(
   { startedAt, steps, events }: RunBody,
-  of: Making = { place: 1, repeat: 1 },
+  of: Making = ONLY_MAKING,
 ): Readonly<Partial<Record<StepRole, number>>> {
   const roles = new Map(steps.filter((s) => sameMaking(makingOf(s), of)).map((s) => [s.id, s.role]))
   const last = new Map<string, number>()

@@ -1,4 +1,5 @@
 /** Results as they would have been recorded by the yard. */
+import { ONLY_MAKING } from '#core/record/run.ts'
 import { firstDraftOf } from '#core/fields/draft.ts'
 import { INCH_UNITS } from '#core/quantity/choices.ts'
 import { BRAZE_RESULT, CUT_RESULT } from '#core/record/fields.ts'
@@ -14,8 +15,7 @@ export const cutCameOut = (
 ): CutLogDraft => ({
   kind: 'cut',
   runId: null,
-  place: 1,
-  repeat: 1,
+  ...ONLY_MAKING,
   personId: null,
   corrects: null,
   why: '',
@@ -33,8 +33,7 @@ export const brazeCameOut = (
 ): BrazeLogDraft => ({
   kind: 'braze',
   runId: null,
-  place: 1,
-  repeat: 1,
+  ...ONLY_MAKING,
   personId: null,
   corrects: null,
   why: '',

@@ -5,14 +5,11 @@ import { FIRST_SETTINGS } from '#application/first.ts'
 import { planDraft } from '#application/plan-of.ts'
 import { procedureOf } from '#application/procedure-of.ts'
 import type { CutDraft } from '#contract/schemas.ts'
-import { foldRun, type RunEvent } from '#core/record/run.ts'
+import { foldRun, ONLY_MAKING, type RunEvent } from '#core/record/run.ts'
 import { recordsOf } from '../records.ts'
 import type { Store } from '../store.ts'
 import type { DemoPiece } from './data.ts'
 import { cutCameOut, writeDown } from './results.ts'
-
-/** The only making of a single piece. */
-const WHOLE = { place: 1, repeat: 1 } as const
 
 export interface RunPiece {
   readonly id: string
@@ -71,7 +68,7 @@ export function recorded(
 ): void {
   const { run, request } = begin(store, piece, personId, subMinutes(at, 50))
   confirm(store, run, run.steps, personId, (i) => subMinutes(at, 49 - 2 * i))
-  store.runs.end(run, at.toISOString(), [WHOLE])
+  store.runs.end(run, at.toISOString(), [ONLY_MAKING])
   writeDown(
     store,
     cutCameOut({

@@ -23,7 +23,7 @@ function found(store: Store, id: string): StoredBatch {
   if (!batch) throw notFound('batch')
   return batch
 }
-/** Refuses pieces that are not there, and a piece that stands in it twice: its repeats say how often it is made. */
+/** Refuses pieces that are not there. */
 function checkPieces(store: Store, laid: StoredBatch['laid']): void {
   const at = laid.findIndex((p) => !store.pieces.brief(p.pieceId))
   if (at >= 0) throw new AppError(422, 'bad-input', 'There is no such piece.', `pieces[${at}].pieceId`)

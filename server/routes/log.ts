@@ -19,7 +19,7 @@ function entry(store: Store, id: string): LogEntry {
   const found = store.log.get(id)
   if (!found) throw notFound('entry')
   const run = found.runId === null ? undefined : store.runs.get(found.runId)
-  const making = run && makingOfLine(store, found)
+  const making = run && makingOfLine(store, found, run)
   const frozen = making && run?.pieces[making.place - 1]
   const piece = found.pieceId === null ? undefined : store.pieces.get(found.pieceId)
   return {
@@ -44,7 +44,7 @@ function entry(store: Store, id: string): LogEntry {
 }
 
 /** Which making of its run a line tells of; one that takes another's place, or says something beside, is of its piece's first. */
-function makingOfLine(store: Store, line: StoredEntry): Making {
+function makingOfLine(store: Store, line: StoredEntry, { pieces }: StoredRun): Making {
   for (
     let at: StoredEntry | undefined = line;
     at;
@@ -53,8 +53,7 @@ function makingOfLine(store: Store, line: StoredEntry): Making {
     const making = store.log.makingOf(at.id)
     if (making) return making
   }
-  const run = line.runId === null ? undefined : store.runs.get(line.runId)
-  const place = run?.pieces.findIndex((p) => p.pieceId === line.pieceId) ?? -1
+  const place = pieces.findIndex((p) => p.pieceId === line.pieceId)
   return { place: Math.max(0, place) + 1, repeat: 1 }
 }
 

@@ -1,4 +1,5 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit'
+import type { LogDraft } from '#contract/schemas.ts'
 import type { Failure } from './api.ts'
 
 /** What is kept until the server has it. */
@@ -126,3 +127,14 @@ export const keptHere = ({ items, putDown }: Pick<OutboxState, 'items' | 'putDow
 /** Whether what is confirmed now would be lost: the browser has no room, and the server does not take it. */
 export const wouldBeLost = ({ noRoom, reachable, failure }: OutboxState): boolean =>
   noRoom && (!reachable || failure !== null)
+
+/** A line of the log on its way to the server, once. */
+export const writtenDown = (draft: LogDraft) =>
+  outbox.actions.enqueued({
+    id: draft.id,
+    key: `log:${draft.id}`,
+    route: 'addLog',
+    params: {},
+    body: draft,
+    notBefore: 0,
+  })

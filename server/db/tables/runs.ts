@@ -110,8 +110,6 @@ export function tookOf({
 }
 
 interface MakesRow {
-  readonly place: number
-  readonly ticket_id: string
   readonly repeats: number
   readonly title: string
   readonly job_id: string
@@ -209,13 +207,10 @@ export function runsTable(db: Db, damage: Damage) {
     )
     .pluck()
   const makes = db.prepare<[string], MakesRow>(
-    `SELECT m.place, m.ticket_id, m.repeats, t.title, t.job_id, j.name AS job_name
+    `SELECT m.repeats, t.title, t.job_id, j.name AS job_name
      FROM run_pieces m JOIN tickets t ON t.id = m.ticket_id JOIN jobs j ON j.id = t.job_id
      WHERE m.run_id = ? ORDER BY m.place`,
   )
-  const countMakes = db
-    .prepare<[string], number>('SELECT coalesce(sum(repeats), 0) FROM run_pieces WHERE run_id = ?')
-    .pluck()
   const logged = db.prepare<[string], Making & { readonly id: string }>(
     'SELECT place, repeat, entry_id AS id FROM run_lines WHERE run_id = ? ORDER BY place, repeat',
   )
@@ -322,7 +317,8 @@ export function runsTable(db: Db, damage: Damage) {
       endedAt,
       personId: r.person_id,
       logged:
-        lines.length > 0 && (endedAt === null ? lines.length >= (countMakes.get(id) ?? 1) : r.owes === 0),
+        lines.length > 0 &&
+        (endedAt === null ? lines.length >= known.reduce((n, m) => n + m.repeats, 0) : r.owes === 0),
       pieces: kept.pieces.map((p, i) => ({
         ...p,
         jobId: known[i]?.job_id ?? r.job_id,

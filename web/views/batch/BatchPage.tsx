@@ -183,37 +183,7 @@ function LaidOut({ batch }: { readonly batch: Batch }) {
             </p>
           ) : null}
         </section>
-        {count === 0 ? null : (
-          <aside aria-label="What it takes" className="grid content-start gap-4">
-            {takes.due.map(({ gear, due: d }) => (
-              <p
-                key={gear.id}
-                className={`border-l-[6px] px-3 py-1.5 leading-snug ${d.state === 'stop' ? 'border-alarm font-bold' : 'border-brass'}`}
-              >
-                <strong>{d.state === 'stop' ? '■ Stop' : '▲ Mind'}.</strong> {gear.name}: {say(d.text)}
-              </p>
-            ))}
-            <h2 className="border-b-[1.5px] border-ink pb-1 text-2xl">
-              Gas for all of it
-              {takes.torchS > 0 ? (
-                <span className="pl-3 text-lg font-normal text-soft">
-                  lit for about {print(takes.torchS, 'time')}
-                </span>
-              ) : null}
-            </h2>
-            {takes.rows.map((row) => (
-              <OneGas key={row.gas} row={row} job="This batch takes" such="Such batches" />
-            ))}
-            <h2 className="border-b-[1.5px] border-ink pb-1 text-2xl">Kit</h2>
-            <ul className="columns-2 gap-x-6 leading-snug">
-              {kitWords(planned.pieces, units).map((thing) => (
-                <li key={thing} className="break-inside-avoid pb-1">
-                  {say(thing)}
-                </li>
-              ))}
-            </ul>
-          </aside>
-        )}
+        {count === 0 ? null : <WhatItTakes takes={takes} pieces={planned.pieces} />}
       </div>
       {adding ? (
         <AddPieces
@@ -227,6 +197,48 @@ function LaidOut({ batch }: { readonly batch: Batch }) {
       ) : null}
       {laid.closed ? <p className="pt-4 text-soft">Put aside: it is on no list any more.</p> : null}
     </main>
+  )
+}
+
+/** What a batch takes, beside its pieces: what of its rig is due, gas and time, and the kit to be gathered. */
+function WhatItTakes({
+  takes,
+  pieces,
+}: {
+  readonly takes: ReturnType<typeof useTakes>
+  readonly pieces: Planned['pieces']
+}) {
+  const { print, say, units } = useShop()
+  return (
+    <aside aria-label="What it takes" className="grid content-start gap-4">
+      {takes.due.map(({ gear, due: d }) => (
+        <p
+          key={gear.id}
+          className={`border-l-[6px] px-3 py-1.5 leading-snug ${d.state === 'stop' ? 'border-alarm font-bold' : 'border-brass'}`}
+        >
+          <strong>{d.state === 'stop' ? '■ Stop' : '▲ Mind'}.</strong> {gear.name}: {say(d.text)}
+        </p>
+      ))}
+      <h2 className="border-b-[1.5px] border-ink pb-1 text-2xl">
+        Gas for all of it
+        {takes.torchS > 0 ? (
+          <span className="pl-3 text-lg font-normal text-soft">
+            lit for about {print(takes.torchS, 'time')}
+          </span>
+        ) : null}
+      </h2>
+      {takes.rows.map((row) => (
+        <OneGas key={row.gas} row={row} job="This batch takes" such="Such batches" />
+      ))}
+      <h2 className="border-b-[1.5px] border-ink pb-1 text-2xl">Kit</h2>
+      <ul className="columns-2 gap-x-6 leading-snug">
+        {kitWords(pieces, units).map((thing) => (
+          <li key={thing} className="break-inside-avoid pb-1">
+            {say(thing)}
+          </li>
+        ))}
+      </ul>
+    </aside>
   )
 }
 

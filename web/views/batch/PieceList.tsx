@@ -22,7 +22,7 @@ import { capital } from '#core/words/trade.ts'
 import { useFiguresOf } from '../plan/plan-words.ts'
 import { Button } from '../../ui/Button.tsx'
 import type { PlannedPiece } from './useBatch.ts'
-import { headOf, saidGap, SETS } from './words.ts'
+import { saidGap, SETS } from './words.ts'
 
 /** What is said to whoever moves a piece by keys and hears the page. */
 const HEARD = {
@@ -152,10 +152,10 @@ function Row({
         </div>
         {figures && planned ? (
           <dl className="col-start-2 flex sm:col-end-4 flex-wrap gap-x-6 gap-y-0.5">
-            {SETS[planned.kind].map((name, i) =>
+            {SETS[planned.kind].map(([name, head]) =>
               figures.figure(name) ? (
                 <div key={name} className="flex items-baseline gap-2">
-                  <dt className="text-sm text-soft">{capital(headOf(planned.kind, i))}</dt>
+                  <dt className="text-sm text-soft">{capital(head)}</dt>
                   <dd className="figure text-[1.35rem]">{figures.printed(name)}</dd>
                 </div>
               ) : null,

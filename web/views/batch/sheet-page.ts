@@ -2,16 +2,14 @@ import { figureNamed } from '#core/figure.ts'
 import { kitOf, type KitPiece } from '#core/line/kit.ts'
 import type { Gap } from '#core/line/order.ts'
 import type { UnitChoices } from '#core/quantity/choices.ts'
-import type { Kind } from '#core/quantity/index.ts'
 import { sayFigure } from '#core/saying.ts'
 import type { JobGas } from '#core/rig/job-gas.ts'
+import type { ShopView } from '../../app/shop.ts'
 import type { SheetPage } from '../../work/sheet-pdf.ts'
 import type { PlanFigures } from '../plan/plan-words.ts'
 import { SHEET_FOOT } from '../work/Sheet.tsx'
 import type { PlannedPiece } from './useBatch.ts'
-import { headOf, saidGap, SETS } from './words.ts'
-
-type Print = (si: number, kind: Kind) => string
+import { saidGap, SETS } from './words.ts'
 
 const UNIT = { tipOrifice: 'm', rodLength: 'm', fluxMass: 'kg' } as const
 
@@ -36,11 +34,8 @@ export function batchSheet(
     print,
     say,
     units,
-  }: {
+  }: Pick<ShopView, 'print' | 'say' | 'units'> & {
     readonly figuresOf: (plan: NonNullable<PlannedPiece['planned']>['plan']) => PlanFigures
-    readonly print: Print
-    readonly say: (text: string) => string
-    readonly units: UnitChoices
   },
 ): SheetPage {
   const jobs = [...new Set(pieces.map((p) => p.piece.jobName))]
@@ -57,8 +52,8 @@ export function batchSheet(
       const set =
         planned && figures
           ? SETS[planned.kind]
-              .flatMap((n, at) =>
-                figureNamed(planned.plan, n) ? [`${headOf(planned.kind, at)} ${figures.printed(n)}`] : [],
+              .flatMap(([name, head]) =>
+                figureNamed(planned.plan, name) ? [`${head} ${figures.printed(name)}`] : [],
               )
               .join(', ')
           : ''

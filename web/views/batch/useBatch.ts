@@ -138,8 +138,7 @@ export function usePlannedBatch(batch: Batch, laid: Laid): Planned {
       return { ...p, planned, trouble }
     })
     const none = { made: undefined, changes: undefined, better: undefined }
-    if (pieces.length === 0) return { pieces, ...none, trouble: undefined }
-    if (asked.length < pieces.length) return { pieces, ...none, trouble: undefined }
+    if (pieces.length === 0 || asked.length < pieces.length) return { pieces, ...none, trouble: undefined }
     const made = batchOf(asked, settings)
     if (!made.ok)
       return {

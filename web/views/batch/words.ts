@@ -1,5 +1,6 @@
 import { sideOfFigure } from '#core/line/gate.ts'
 import type { Changes, Gap } from '#core/line/order.ts'
+import { capital } from '#core/words/trade.ts'
 import type { PlanFigures } from '../plan/plan-words.ts'
 
 const times = (n: number, one: string, many: string): string[] =>
@@ -30,14 +31,21 @@ export function saidGap(gap: Gap, next: PlanFigures): string {
   ].filter((s) => s !== '')
   const [first, ...rest] = said
   if (first === undefined) return 'The flame stays on'
-  return [first.charAt(0).toUpperCase() + first.slice(1), ...rest].join(', ')
+  return [capital(first), ...rest].join(', ')
 }
 
-/** The figures that a piece is made by, each with what it is called; by its kind. */
+/** The figures that a piece is made by, each with what it is called in a line of them; by its kind. */
 export const SETS = {
-  cut: ['tipOrifice', 'cuttingOxygenPressure', 'fuelPressure', 'travelSpeed'],
-  braze: ['tipOrifice', 'oxygenPressure', 'fuelPressure', 'timeToTemperature'],
+  cut: [
+    ['tipOrifice', 'tip'],
+    ['cuttingOxygenPressure', 'oxygen'],
+    ['fuelPressure', 'fuel'],
+    ['travelSpeed', 'pace'],
+  ],
+  braze: [
+    ['tipOrifice', 'tip'],
+    ['oxygenPressure', 'oxygen'],
+    ['fuelPressure', 'fuel'],
+    ['timeToTemperature', 'to heat'],
+  ],
 } as const
-const HEADS = { cut: ['tip', 'oxygen', 'fuel', 'pace'], braze: ['tip', 'oxygen', 'fuel', 'to heat'] } as const
-/** What one of them is called in a line of them. */
-export const headOf = (kind: keyof typeof SETS, at: number): string => HEADS[kind][at] ?? ''

@@ -1,12 +1,12 @@
 import { useMemo } from 'react'
 import { Link, useParams } from 'react-router'
-import { sameMaking } from '#core/record/run.ts'
+import { ONLY_MAKING, sameMaking } from '#core/record/run.ts'
 import { api } from '../../app/api.ts'
 import { Missing } from '../../ui/Missing.tsx'
 import { CheckBraze } from './CheckBraze.tsx'
 import { CheckCut } from './CheckCut.tsx'
 import { Makings } from './Makings.tsx'
-import { FIRST_MAKING, ofEntry, ofPiece, ofRun, type Subject } from './subject.ts'
+import { ofEntry, ofPiece, ofRun, type Subject } from './subject.ts'
 
 const OPENING = <p className="p-8 text-soft">Opening.</p>
 
@@ -25,7 +25,7 @@ const inLogAlready = (kind: string) => (
 export default function CheckRun() {
   const { runId = '' } = useParams()
   const { data: run, error } = api.useRunQuery(runId)
-  const subject = useMemo(() => run && ofRun(run, FIRST_MAKING), [run])
+  const subject = useMemo(() => run && ofRun(run, ONLY_MAKING), [run])
   if (error && !run) return <Missing what="run" failure={error} />
   if (!run || !subject) return OPENING
   if (run.batchId !== null) return <Makings run={run} />

@@ -1,6 +1,6 @@
 import { useMemo } from 'react'
 import type { StepRole } from '#core/line/steps.ts'
-import { makingTitle, tookByRole, type Making } from '#core/record/run.ts'
+import { makingTitle, ONLY_MAKING, tookByRole, type Making } from '#core/record/run.ts'
 import { workedOn, type WorkedOn } from '#application/read-entry.ts'
 import type { PieceDraft, Settings } from '#contract/schemas.ts'
 import type { LogEntry, Run, RunPiece, Piece } from '#contract/types.ts'
@@ -42,12 +42,10 @@ export const ofRun = (run: Run, making: Making): Subject | undefined => {
     ...(run.batchId === null ? {} : { then: run.endedAt === null ? `/run/${run.id}` : `/run/${run.id}/log` }),
   }
 }
-/** The only making of a single piece. */
-export const FIRST_MAKING: Making = { place: 1, repeat: 1 }
 export const ofPiece = (piece: Piece): Subject => ({
   pieceId: piece.id,
   runId: null,
-  making: FIRST_MAKING,
+  making: ONLY_MAKING,
   personId: null,
   title: piece.title,
   jobName: piece.jobName,
@@ -62,7 +60,7 @@ export const ofEntry = (entry: LogEntry): Subject | undefined =>
     : {
         pieceId: entry.pieceId,
         runId: entry.runId,
-        making: entry.run?.making ?? FIRST_MAKING,
+        making: entry.run?.making ?? ONLY_MAKING,
         personId: null,
         title: entry.title,
         jobName: entry.jobName,

@@ -3,7 +3,7 @@ import { useNavigate } from 'react-router'
 import type { FieldError } from '#core/figure.ts'
 import { readEntry, type EntryRead } from '#application/read-entry.ts'
 import type { LogDraft } from '#contract/schemas.ts'
-import { outbox, wouldBeLost } from '../../app/outbox.ts'
+import { wouldBeLost, writtenDown } from '../../app/outbox.ts'
 import { useShop } from '../../app/shop.ts'
 import { useApp, useSend } from '../../app/store.ts'
 import type { Typed } from '../../form/FieldList.tsx'
@@ -40,16 +40,7 @@ export function useCheck<F extends CommonForm>(
     // what could be neither kept nor stored stays in the form
     if (!draft || !read?.ok || commonFault(form, subject) !== undefined || lost) return
     setSaved(true)
-    send(
-      outbox.actions.enqueued({
-        id: draft.id,
-        key: `log:${draft.id}`,
-        route: 'addLog',
-        params: {},
-        body: draft,
-        notBefore: 0,
-      }),
-    )
+    send(writtenDown(draft))
     letGo()
     void go(subject.then ?? `/log/${draft.id}`)
   }

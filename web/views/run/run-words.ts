@@ -5,8 +5,6 @@ import { useFiguresOf, type PlanFigures } from '../plan/plan-words.ts'
 
 /** The steps of a run in words, each with the figures of its own piece. */
 export interface RunWords extends Pick<PlanFigures, 'printed'> {
-  /** The figures by which a step is led. */
-  readonly of: (step: LedStep | undefined) => PlanFigures
   readonly sentence: (step: LedStep) => string
   /** The figure that a step sets; empty where it sets none. */
   readonly printed: (name: string | undefined, step?: LedStep) => string
@@ -18,7 +16,6 @@ export function useRunWords(pieces: Run['pieces']): RunWords {
   return useMemo(() => {
     const of = (step: LedStep | undefined) => figuresOf(pieceAt(pieces, step).plan)
     return {
-      of,
       sentence: (step) => of(step).sentence(step),
       printed: (name, step) => of(step).printed(name),
     }

@@ -13,7 +13,7 @@ import { readEntry, workedOn } from '#application/read-entry.ts'
 import { goodCut, sameAgain, type LineOf } from '#application/same-again.ts'
 import type { LogDraft } from '#contract/schemas.ts'
 import type { Run, RunPiece } from '#contract/types.ts'
-import { outbox } from '../../app/outbox.ts'
+import { writtenDown } from '../../app/outbox.ts'
 import { useShop } from '../../app/shop.ts'
 import { useApp, useSend } from '../../app/store.ts'
 import { timed } from '../check/measured.ts'
@@ -74,17 +74,7 @@ export function useMakings(run: Run, progress: RunProgress, here: string | null)
       personId: here,
       at: new Date(Date.now()).toISOString(),
     })
-    const write = (draft: LogDraft) =>
-      send(
-        outbox.actions.enqueued({
-          id: draft.id,
-          key: `log:${draft.id}`,
-          route: 'addLog',
-          params: {},
-          body: draft,
-          notBefore: 0,
-        }),
-      )
+    const write = (draft: LogDraft) => send(writtenDown(draft))
     const preheat = (making: Making) => timed(tookByRole(run, making).preheat, 2, 300)
     return {
       all,

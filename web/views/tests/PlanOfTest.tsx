@@ -1,5 +1,5 @@
-import { planHold, THERMOMETER_K } from '#core/check/trade-verdict.ts'
-import type { ThermometerUse } from '#core/check/test-record.ts'
+import { USUAL_DIVISION_PA } from '#core/check/pressure-test.ts'
+import { planHold, thermometerKOf, type ThermometerUse } from '#core/check/trade-verdict.ts'
 import { useShop } from '../../app/shop.ts'
 
 const WAYS = {
@@ -23,7 +23,7 @@ export function PlanOfTest({
   readonly thermometer: ThermometerUse
 }) {
   const { print } = useShop()
-  const thermometerK = thermometer === 'none' ? undefined : THERMOMETER_K[thermometer]
+  const thermometerK = thermometerKOf(thermometer)
   const plan = planHold({ testPa, askedS, divisionPa, allowedPaPerHour, thermometerK })
   const short = plan.neededS !== undefined && plan.neededS > askedS
   return (
@@ -35,7 +35,9 @@ export function PlanOfTest({
         {print(askedS, 'time')}.
       </p>
       {divisionPa === undefined ? (
-        <p className="text-soft">Its division is taken as {print(6894.757, 'pressure')}: say what it is.</p>
+        <p className="text-soft">
+          Its division is taken as {print(USUAL_DIVISION_PA, 'pressure')}: say what it is.
+        </p>
       ) : null}
       {thermometer === 'none' ? (
         <p className="font-semibold">

@@ -13,7 +13,7 @@ import {
   type TestProgress,
   type TestResult,
 } from '#core/check/test-record.ts'
-import { fromSi } from '#core/quantity/index.ts'
+import { fromSi, printQuantity } from '#core/quantity/index.ts'
 import { readTyped } from '#application/typed.ts'
 import type { JointTest } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
@@ -259,7 +259,7 @@ function PumpDown({
   const target = test.asked.targetPaAbs ?? VACUUM_TARGET_PA
   const down = judgePullDown(progress.pullDown, target)
   const ok = readTyped(typed, 'pressure', settings).ok
-  const micron = (pa: number) => `${Math.round(fromSi(pa, 'micron'))} micron`
+  const micron = (pa: number) => printQuantity(pa, 'micron')
   return (
     <div className="grid gap-3 border-t-[1.5px] border-rule pt-3">
       {down ? (

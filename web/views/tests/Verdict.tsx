@@ -5,7 +5,7 @@ import type { PressureResult } from '#core/check/pressure-test.ts'
 import { verdictOf, type TestProgress, type TestResult } from '#core/check/test-record.ts'
 import { readsWhen, type TradeResult } from '#core/check/trade-verdict.ts'
 import type { VacuumResult } from '#core/check/vacuum-test.ts'
-import { fromSi, printEstimate, printRise, printShort } from '#core/quantity/index.ts'
+import { printEstimate, printQuantity, printRise, printShort } from '#core/quantity/index.ts'
 import type { JointTest } from '#contract/types.ts'
 import { useShop } from '../../app/shop.ts'
 import { TEST_WORDS } from '../log/outcome-words.ts'
@@ -145,7 +145,7 @@ function Vacuum({ test, result }: { readonly test: JointTest; readonly result: V
   const { print, units } = useShop()
   const { unit, shown: ofLine } = gaugeRate('vacuum', units)
   const shown = (rate: number) => ofLine(rate / (test.asked.volumeM3 ?? 1))
-  const micron = (pa: number) => `${Math.round(fromSi(pa, 'micron'))} micron`
+  const micron = (pa: number) => printQuantity(pa, 'micron')
   return (
     <dl className={ROW}>
       <NamedValue

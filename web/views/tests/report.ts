@@ -1,13 +1,14 @@
 import { format } from 'date-fns/format'
 import { verdictOf, type TestProgress, type TestResult } from '#core/check/test-record.ts'
-import { fromSi, type Kind } from '#core/quantity/index.ts'
+import { printQuantity } from '#core/quantity/index.ts'
 import type { JointTest } from '#contract/types.ts'
+import type { ShopView } from '../../app/shop.ts'
 import type { SheetPage } from '../../work/sheet-pdf.ts'
 import { TEST_WORDS } from '../log/outcome-words.ts'
 import { SHEET_FOOT } from '../work/Sheet.tsx'
 import { TEST_NAMES } from './words.ts'
 
-type Print = (si: number, kind: Kind) => string
+type Print = ShopView['print']
 type Row = readonly [name: string, value: string]
 
 /** What was asked of a line and how it was read, each in a row; nothing for what nobody said. */
@@ -24,14 +25,14 @@ function asked({ kind, asked: a }: JointTest, print: Print): readonly Row[] {
       : [['Wanted under', a.targetPaAbs === null ? undefined : micron(a.targetPaAbs)]]
   return rows.flatMap(([name, value]) => (value === undefined ? [] : [[name, value] as const]))
 }
-const micron = (pa: number) => `${Math.round(fromSi(pa, 'micron'))} micron, absolute`
+const micron = (pa: number) => `${printQuantity(pa, 'micron')}, absolute`
 
 /** A test on one page for the customer: what was asked, its first and last reading, what it came to, and room to sign. */
 export function testReport(
   test: JointTest,
   progress: TestProgress,
   told: TestResult,
-  { print, say }: { readonly print: Print; readonly say: (text: string) => string },
+  { print, say }: Pick<ShopView, 'print' | 'say'>,
 ): SheetPage {
   const { verdict, because } = verdictOf(told)
   const [first, last] = [progress.readings[0], progress.readings.at(-1)]

@@ -58,21 +58,20 @@ export function SheetsTab({
       note: say([s.caution ?? s.departs ?? s.see ?? '', s.caution ? (s.departs ?? '') : ''].join(' ').trim()),
     }))
   const about = `${job.name}${job.place ? `, ${job.place}` : ''}${torch ? `, ${torch}` : ''}`
-  const foot = SHEET_FOOT
   const pages: readonly SheetPage[] = [
     {
       title: `Setup: ${piece.title}`,
       about,
       figures: SET_BY[planned.plan.kind].filter((n) => figure(n)).map((n) => [called(n), printed(n)]),
       steps: told(setupSteps(procedure.steps)),
-      foot,
+      foot: SHEET_FOOT,
     },
     {
       title: `Shutdown: ${piece.title}`,
       about,
       figures: [],
       steps: told(shutdownSteps(procedure.steps)),
-      foot,
+      foot: SHEET_FOOT,
     },
   ]
   return (
