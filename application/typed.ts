@@ -1,6 +1,9 @@
 import {
+  countedFromNothing,
   parseQuantity,
   unitFor,
+  VACUUM_UNIT,
+  type GaugeKind,
   type Kind,
   type NotUnderstood,
   type Understood,
@@ -14,3 +17,19 @@ export const readTyped = (
   settings: Pick<Settings, 'units' | 'decimalMark'>,
 ): Understood | NotUnderstood =>
   parseQuantity(text, kind, { unit: unitFor(kind, settings.units), decimalMark: settings.decimalMark })
+
+/**
+ * A pressure as a gauge of this kind showed it, counted from nothing; a bare number is in the shop's unit, at a vacuum
+ * gauge in microns.
+ * @param ambientPa the air's pressure, Pa
+ */
+export function readGauge(
+  text: string,
+  gauge: GaugeKind,
+  { units, decimalMark }: Pick<Settings, 'units' | 'decimalMark'>,
+  ambientPa: number,
+): { readonly ok: true; readonly paAbs: number } | NotUnderstood {
+  const unit = gauge === 'vacuum' ? VACUUM_UNIT : units.pressure
+  const read = parseQuantity(text, 'pressure', { unit, decimalMark })
+  return read.ok ? countedFromNothing(read, gauge, ambientPa) : read
+}

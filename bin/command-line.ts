@@ -308,7 +308,7 @@ function quantity(text: string, options: { as: string; unit?: string }): void {
     value: read.value,
     unit: SI_UNIT[kind],
     shown,
-    ...(kind === 'pressure' ? { reference: read.absolute ? 'absolute' : 'gauge' } : {}),
+    ...(kind === 'pressure' ? { reference: read.reference } : {}),
   })
 }
 

@@ -2,8 +2,9 @@ import { Command } from 'commander'
 import { judgeHold, type PressureResult } from '#core/check/pressure-test.ts'
 import { readHold, type HoldRead } from '#core/check/readings.ts'
 import { judgeTrade } from '#core/check/trade-verdict.ts'
+import { USUAL_AMBIENT_PA } from '#core/check/test-record.ts'
 import { judgeVacuum, VACUUM_TARGET_PA } from '#core/check/vacuum-test.ts'
-import { parseQuantity, type Kind } from '#core/quantity/index.ts'
+import { countedFromNothing, parseQuantity, type GaugeKind, type Kind } from '#core/quantity/index.ts'
 import { BadInput, print, readText } from './io.ts'
 
 /** A quantity of an option, in SI and above nothing; undefined when it was not given. */
@@ -17,12 +18,22 @@ function option(text: string | undefined, kind: Kind, field: string): number | u
 }
 
 /** The readings of a file; one without a single good row is refused with its first fault. */
-function readFile(file: string): HoldRead {
-  const read = readHold(readText(file))
+function readFile(file: string, gauge: GaugeKind): HoldRead {
+  const read = readHold(readText(file), gauge)
   const [first] = read.bad
   if (read.readings.length === 0)
     throw new BadInput('', first ? `Line ${first.line}: ${first.reason}` : 'There are no readings in it.')
   return read
+}
+
+/** How deep a vacuum has to be, Pa absolute; undefined when it was not given. */
+function depthOption(text: string | undefined): number | undefined {
+  if (text === undefined) return undefined
+  const read = parseQuantity(text, 'pressure')
+  const counted = read.ok ? countedFromNothing(read, 'vacuum', USUAL_AMBIENT_PA) : read
+  if (!counted.ok) throw new BadInput('target', counted.message, counted.choices)
+  if (!(counted.paAbs > 0)) throw new BadInput('target', 'The target should be above nothing.')
+  return counted.paAbs
 }
 
 const minutes = (s: number | undefined) => (s === undefined ? {} : { waitMinutes: Math.ceil(s / 60) })
@@ -75,7 +86,7 @@ function pressure(file: string, options: PressureOptions): void {
     option(options.limit, 'leak', 'limit') ?? (allowed === undefined ? undefined : allowed * volumeM3)
   const askedS = option(options.hold, 'time', 'hold')
   const thermometerK = spreadOption(options.thermometer, 'thermometer')
-  const { readings, bad } = readFile(file)
+  const { readings, bad } = readFile(file, 'pressure')
   const r = judgeHold({ readings, volumeM3, divisionPa, limit, temperatureErrorK: thermometerK })
   // what feeds a line hides what it loses: nobody tells a file whether it does
   const trade = judgeTrade({ readings, divisionPa, thermometerK, askedS: askedS ?? 0, supplyOff: true })
@@ -122,8 +133,8 @@ const waysOf = ({ verdict, waitS }: PressureResult): readonly string[] =>
 
 function vacuum(file: string, options: { volume?: string; target?: string }): void {
   const volumeM3 = option(options.volume, 'volume', 'volume')
-  const targetPaAbs = option(options.target, 'pressure', 'target') ?? VACUUM_TARGET_PA
-  const { readings, bad } = readFile(file)
+  const targetPaAbs = depthOption(options.target) ?? VACUUM_TARGET_PA
+  const { readings, bad } = readFile(file, 'vacuum')
   const r = judgeVacuum({ readings, volumeM3, targetPaAbs })
   print({
     verdict: r.verdict,
@@ -148,7 +159,8 @@ export function testCommand(): Command {
   const test = new Command('test')
     .description('judge the readings of a pressure or a vacuum test')
     .exitOverride()
-  const columns = 'CSV with time_s, pressure_Pa (absolute) and temperature_K, or - for standard input'
+  const columns =
+    'CSV with time_s, pressure_Pa (absolute) and temperature_K, or the same in other units (time_min, pressure_psi, temperature_F), or - for standard input'
   test
     .command('pressure')
     .argument('<file>', columns)

@@ -5,6 +5,9 @@ import { TEST_EVENT_KINDS, TEST_KINDS } from '#core/check/test-record.ts'
 import { schemaOf } from './field-schemas.ts'
 import { instant, shape, typed, uuid, word } from './primitives.ts'
 
+/** Stages of pressure, or joints of a line that is halved. */
+const MOST_STAGES = 500
+
 export const testSchema = shape({
   id: uuid('The test'),
   kind: word(TEST_KINDS, 'The kind of test'),
@@ -21,7 +24,7 @@ export const testEventSchema = shape({
     .typeError('The stage should be a number.')
     .integer()
     .min(0)
-    .max(10)
+    .max(MOST_STAGES)
     .nullable()
     .defined('The stage is missing.'),
   /** As read: gauge for a pressure, absolute for a vacuum. Blank but for a reading. */

@@ -190,6 +190,30 @@ describe('a pressure test', () => {
 })
 
 describe('a vacuum test', () => {
+  it('takes a depth in inches of mercury down from the air of the day, and asks what could mean either', async () => {
+    const asked = async (over: object) => {
+      const { id } = await begin('vacuum', { volume: '', ...over })
+      return ((await server.call('GET', `/api/tests/${id}`)).json as JointTest).asked
+    }
+    expect((await asked({ target: '29.9 inHg' })).targetPaAbs).toBeCloseTo(71.97, 1)
+    // high up the air itself is 24.65 inches
+    const high = await asked({ target: '24.6 inHg', barometer: '24.65 inHg' })
+    expect(high.targetPaAbs).toBeCloseTo(169.3, 0)
+    expect(high).toMatchObject({ hookUp: 'valves' })
+    const test = await begin('vacuum', { target: '1 mbar', volume: '' })
+    await event(test, 'hold', 0)
+    const sent = (pressure: string) =>
+      server.call('POST', `/api/tests/${test.id}/events`, {
+        id: crypto.randomUUID(),
+        kind: 'reading',
+        at: new Date().toISOString(),
+        stage: null,
+        pressure,
+        temperature: '20 C',
+      })
+    expect(await sent('2 kPa')).toMatchObject({ status: 422, json: { error: { field: 'pressure' } } })
+    expect(await sent('2 kPa abs')).toMatchObject({ status: 201 })
+  })
   it('finds moisture, and keeps readings in micron', async () => {
     const test = await begin('vacuum', { target: '500 micron', volume: '' })
     await event(test, 'hold', 0)

@@ -11,9 +11,12 @@ const of = (kind: 'pressure' | 'volume' | 'leak', what: string, max: number, say
   says,
 })
 const pressure = (what: string) => of('pressure', what, 7e6, 'above 0 and up to 70 bar')
-const absolute = (what: string): Bounds => ({ ...pressure(what), absolute: true })
+const counted = (gauge: 'barometer' | 'vacuum', what: string): Bounds => ({ ...pressure(what), gauge })
 const raised = (said: Said) => said['kind'] !== 'vacuum'
 const drawn = (said: Said) => said['kind'] === 'vacuum'
+
+/** What lies between the supply or the pump and the line. */
+export const HOOK_UPS = { valves: 'Single valves', manifold: 'A gauge manifold' } as const
 
 /** `kind` of the test is typed beside these: pressure or vacuum. */
 export const TEST_ASKED = {
@@ -32,8 +35,8 @@ export const TEST_ASKED = {
     applies: raised,
   }),
   relief: quantity(pressure('the relief'), { label: 'Relief opens at', as: 'reliefPa', applies: raised }),
-  target: quantity(absolute('the target'), {
-    label: 'Target, absolute',
+  target: quantity(counted('vacuum', 'the target'), {
+    label: 'Target',
     as: 'targetPaAbs',
     first: '500 micron',
     applies: drawn,
@@ -79,12 +82,13 @@ export const TEST_ASKED = {
     applies: raised,
     empty: 'one division over the hold',
   }),
-  barometer: quantity(absolute('the barometer'), {
-    label: 'Barometer, absolute',
+  barometer: quantity(counted('barometer', 'the barometer'), {
+    label: 'Barometer',
     as: 'ambientPa',
     usual: USUAL_AMBIENT_PA,
     empty: 'sea level',
   }),
+  hookUp: choice(HOOK_UPS, { label: 'Hooked up by', first: 'valves' }),
   pressureChannel: text({ label: 'Pressure from' }),
   temperatureChannel: text({ label: 'Temperature from' }),
 } as const

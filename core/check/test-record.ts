@@ -17,13 +17,17 @@ import type { HoldVerdict, VacuumVerdict } from './verdicts.ts'
 
 export const TEST_KINDS = ['pressure', 'vacuum'] as const
 export type TestKind = (typeof TEST_KINDS)[number]
-/** `raised`: a stage of pressure stands and was looked at; `supply-off`: the supply is shut and its hose is off the line; `hold`: the line is shut off and watched from here; `pull-again`: broken with dry nitrogen, and the pump runs anew; `lowered`: down to nothing before anything is touched. */
+/** `raised`: a stage of pressure stands and was looked at; `supply-off`: the supply is shut and its hose is off the line; `hold`: the line is shut off and watched from here; `pull-again`: broken with dry nitrogen, and the pump runs anew; `cut-between`: the line is shut after so many of its joints (`stage`), and the half nearer to the gauge is read from here; `near-falls`, `far-falls`: which half of such a cut leaks; `whole-again`: the search begins anew; `lowered`: down to nothing before anything is touched. */
 export const TEST_EVENT_KINDS = [
   'raised',
   'supply-off',
   'hold',
   'reading',
   'pull-again',
+  'cut-between',
+  'near-falls',
+  'far-falls',
+  'whole-again',
   'lowered',
   'ended',
 ] as const
@@ -45,6 +49,8 @@ export interface TestAsked {
   /** The loss that is allowed, Pa an hour. */
   readonly allowedPaPerHour?: number | null
   readonly targetPaAbs: number | null
+  /** Absent in tests of older versions. */
+  readonly hookUp?: 'valves' | 'manifold'
   readonly ambientPa: number
   /** The channels that are read by themselves; empty: readings are typed. */
   readonly pressureChannel: string
@@ -63,6 +69,18 @@ export interface TestEvent {
   readonly source: string
 }
 
+/** How far a leak has been halved: joints by their place along the line, from the gauge on. */
+export interface Hunt {
+  /** The leak lies from this joint on, and before the other where one is known. */
+  readonly from: number
+  readonly to: number | undefined
+  /** The line stands shut after so many joints; absent while it is not shut anywhere. */
+  readonly cut: number | undefined
+  /** Of the half nearer to the gauge, since it stands shut. */
+  readonly readings: readonly HoldReading[]
+  readonly temperatureRead: boolean
+}
+
 /** Where a test stands. */
 export interface TestProgress {
   readonly state: 'raising' | 'pumping' | 'holding' | 'lowered' | 'ended'
@@ -77,6 +95,8 @@ export interface TestProgress {
   readonly supplyOff: boolean
   /** Every reading has the pipe's temperature. */
   readonly temperatureRead: boolean
+  /** Absent until a line that leaks is halved. */
+  readonly hunt?: Hunt | undefined
 }
 
 /** Whether an event may follow: one stage after another, a hold only when all stand, readings only while it holds. */
@@ -105,7 +125,16 @@ export function mayFollowTest(kind: TestKind, progress: TestProgress, event: Tes
         progress.state === 'holding' ||
         (progress.state === 'raising' && progress.raised === progress.stages.length)
       )
+    case 'cut-between':
+    case 'near-falls':
+    case 'far-falls': {
+      const { from, to = Infinity } = progress.hunt ?? { from: 0 }
+      return progress.holdFrom !== undefined && event.stage !== null && event.stage > from && event.stage < to
+    }
+    case 'whole-again':
+      return progress.hunt !== undefined
     case 'reading':
+      if (progress.hunt) return progress.hunt.cut !== undefined && event.pressurePaAbs !== null
       return (
         event.pressurePaAbs !== null &&
         (progress.state === 'pumping' ||
@@ -126,9 +155,11 @@ export function foldTest(kind: TestKind, asked: TestAsked, events: readonly Test
   let holdFrom: string | undefined
   let supplyOff = false
   let temperatureRead = true
-  let readings: HoldReading[] = []
-  let pullDown: HoldReading[] = []
+  let readings: readonly HoldReading[] = []
+  let pullDown: readonly HoldReading[] = []
   let pumpFrom: string | undefined
+  let hunt: Hunt | undefined
+  let cutAt: string | undefined
   const soFar = (): TestProgress => ({
     state,
     raised,
@@ -138,40 +169,80 @@ export function foldTest(kind: TestKind, asked: TestAsked, events: readonly Test
     pullDown,
     supplyOff,
     temperatureRead,
+    hunt,
   })
   for (const event of events) {
     if (!mayFollowTest(kind, soFar(), event)) continue
-    if (event.kind === 'raised') raised += 1
-    else if (event.kind === 'supply-off') supplyOff = true
-    else if (event.kind === 'hold') {
-      state = 'holding'
-      holdFrom = event.at
-      readings = []
-      temperatureRead = true
-    } else if (event.kind === 'pull-again') {
-      state = 'pumping'
-      pullDown = []
-      pumpFrom = undefined
-    } else if (event.kind === 'reading' && state === 'pumping') {
-      pumpFrom ??= event.at
-      pullDown.push({
-        timeS: differenceInMilliseconds(parseISO(event.at), parseISO(pumpFrom)) / 1000,
-        pressurePaAbs: event.pressurePaAbs ?? 0,
-        temperatureK: event.temperatureK ?? USUAL_K,
-      })
-    } else if (event.kind === 'reading') {
-      const timeS = differenceInMilliseconds(parseISO(event.at), parseISO(holdFrom ?? event.at)) / 1000
-      const last = readings.at(-1)
-      if (timeS >= 0 && (last === undefined || timeS > last.timeS))
-        readings.push({
-          timeS,
-          pressurePaAbs: event.pressurePaAbs ?? 0,
-          temperatureK: event.temperatureK ?? USUAL_K,
-        })
-      temperatureRead &&= event.temperatureK !== null
-    } else state = event.kind
+    switch (event.kind) {
+      case 'raised':
+        raised += 1
+        break
+      case 'supply-off':
+        supplyOff = true
+        break
+      case 'hold':
+        state = 'holding'
+        holdFrom = event.at
+        readings = []
+        temperatureRead = true
+        hunt = undefined
+        break
+      case 'pull-again':
+        state = 'pumping'
+        pullDown = []
+        pumpFrom = undefined
+        hunt = undefined
+        break
+      case 'cut-between':
+        hunt = { ...(hunt ?? WHOLE), cut: event.stage ?? undefined, readings: [], temperatureRead: true }
+        cutAt = undefined
+        break
+      case 'near-falls':
+        hunt = { ...WHOLE, from: hunt?.from ?? 0, to: event.stage ?? undefined }
+        break
+      case 'far-falls':
+        hunt = { ...WHOLE, from: event.stage ?? 0, to: hunt?.to }
+        break
+      case 'whole-again':
+        hunt = undefined
+        break
+      case 'reading':
+        if (hunt) {
+          cutAt ??= event.at
+          hunt = {
+            ...hunt,
+            readings: withReading(hunt.readings, cutAt, event),
+            temperatureRead: hunt.temperatureRead && event.temperatureK !== null,
+          }
+        } else if (state === 'pumping') {
+          pumpFrom ??= event.at
+          pullDown = withReading(pullDown, pumpFrom, event)
+        } else {
+          readings = withReading(readings, holdFrom ?? event.at, event)
+          temperatureRead &&= event.temperatureK !== null
+        }
+        break
+      case 'lowered':
+      case 'ended':
+        state = event.kind
+        break
+    }
   }
   return soFar()
+}
+
+const WHOLE: Hunt = { from: 0, to: undefined, cut: undefined, readings: [], temperatureRead: true }
+
+/** The readings with one more, by its time from a beginning; one that is not later than the last is passed over. */
+function withReading(
+  readings: readonly HoldReading[],
+  from: string,
+  { at, pressurePaAbs, temperatureK }: TestEvent,
+): readonly HoldReading[] {
+  const timeS = differenceInMilliseconds(parseISO(at), parseISO(from)) / 1000
+  const last = readings.at(-1)
+  if (timeS < 0 || (last !== undefined && timeS <= last.timeS)) return readings
+  return [...readings, { timeS, pressurePaAbs: pressurePaAbs ?? 0, temperatureK: temperatureK ?? USUAL_K }]
 }
 
 /** What a test comes to so far. */

@@ -83,6 +83,18 @@ describe('a file of readings', () => {
     expect(readHold('time,pressure\n1,2\n').bad[0]?.reason).toContain('time_s, pressure_Pa, temperature_K')
     expect(readHold('').readings).toEqual([])
   })
+  it('reads columns in the units that their heads name', () => {
+    const { readings, bad } = readHold(
+      'time_min,pressure_psi,temperature_F\n0,350,68\n30,349,68\n40,-20,68\n',
+    )
+    expect(readings.map((r) => [r.timeS, Math.round(r.pressurePaAbs), r.temperatureK.toFixed(2)])).toEqual([
+      [0, 2_514_490, '293.15'],
+      [1800, 2_507_595, '293.15'],
+    ])
+    expect(bad).toEqual([{ line: 4, reason: 'pressure_psi is not what a pressure gauge shows.' }])
+    const vacuum = readHold('time_s,pressure_inHg,temperature_C\n0,29.9,20\n', 'vacuum')
+    expect(vacuum.readings[0]?.pressurePaAbs).toBeCloseTo(71.97, 1)
+  })
   it('never throws, whatever it is given', () => {
     fc.assert(fc.property(fc.string(), (text) => void readHold(text)))
   })

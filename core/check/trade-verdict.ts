@@ -76,6 +76,19 @@ export function leastDrop(paAbs: number, kelvin: number, { divisionPa, thermomet
   return Math.max(d, SURE * Math.sqrt(byGauge + byTemperature))
 }
 
+/**
+ * The least drop after a reading that counts, Pa: the least that shows or, where nobody knows how warm the pipe was, what
+ * some degrees would make of it.
+ */
+export function leastCounted(
+  { pressurePaAbs, temperatureK }: HoldReading,
+  temperatureRead: boolean,
+  gauged: Gauged,
+): number {
+  if (temperatureRead) return leastDrop(pressurePaAbs, temperatureK, gauged)
+  return Math.max(leastDrop(pressurePaAbs, USUAL_K, gauged), (pressurePaAbs * UNREAD_K) / USUAL_K)
+}
+
 /** Judges a hold by its first and its last reading. */
 export function judgeTrade(asked: TradeAsked): TradeResult {
   const { readings, askedS, supplyOff, temperatureRead = true } = asked
@@ -98,14 +111,11 @@ export function judgeTrade(asked: TradeAsked): TradeResult {
     }
   }
   const paAbs = first.pressurePaAbs
-  const kelvin = temperatureRead ? first.temperatureK : USUAL_K
   const dropPa = temperatureRead
     ? paAbs - (last.pressurePaAbs * first.temperatureK) / last.temperatureK
     : paAbs - last.pressurePaAbs
   const division = asked.divisionPa ?? USUAL_DIVISION_PA
-  const shown = leastDrop(paAbs, kelvin, asked)
-  // nobody knows how warm the pipe was: a drop counts past what some degrees would make of it
-  const leastPa = temperatureRead ? shown : Math.max(shown, (paAbs * UNREAD_K) / kelvin)
+  const leastPa = leastCounted(first, temperatureRead, asked)
   const found: Found = {
     dropPa,
     leastPa,

@@ -1,4 +1,4 @@
-import { toSi, type Kind } from '../quantity/index.ts'
+import { toSi, type GaugeKind, type Kind } from '../quantity/index.ts'
 
 /** How a quantity is bounded, and the words for it. */
 export interface Bounds {
@@ -8,8 +8,8 @@ export interface Bounds {
   /** What it is, for the sentence: "the thickness". */
   readonly what: string
   readonly says: string
-  /** An absolute pressure, such as a barometer's: it may be typed as one. */
-  readonly absolute?: true
+  /** The gauge that a pressure is read from, where it counts from nothing: the value is absolute then. */
+  readonly gauge?: Exclude<GaugeKind, 'pressure'>
 }
 
 const M = (what: string, min: number, max: number, says: string): Bounds => ({

@@ -1,5 +1,13 @@
 import type { FieldError } from '../figure.ts'
-import { parseQuantity, unitFor, type Kind, type UnitId } from '../quantity/index.ts'
+import {
+  ATMOSPHERE_PA,
+  countedFromNothing,
+  parseQuantity,
+  unitFor,
+  VACUUM_UNIT,
+  type Kind,
+  type UnitId,
+} from '../quantity/index.ts'
 import type { UnitChoices } from '../quantity/choices.ts'
 import { isRecord, type Json, plainText } from '../objects.ts'
 import { capital } from '../words/trade.ts'
@@ -20,6 +28,8 @@ export class Reader {
     private readonly decimalMark: 'ask' | 'comma',
     /** Every bare number takes its kind's unit: what is typed into a field that spells its unit out. */
     private readonly typed = false,
+    /** The air's pressure, for what is told down from it. */
+    private readonly ambientPa = ATMOSPHERE_PA,
   ) {}
 
   fail(field: string, message: string, choices?: FieldError['choices']): undefined {
@@ -55,19 +65,26 @@ export class Reader {
     if (blank(value)) return this.fail(field, `Give ${bounds.what}.`)
     if (typeof value !== 'string') return this.fail(field, `Write ${bounds.what} as text with its unit.`)
     const unit =
-      this.bare && (this.typed ? unitFor(bounds.kind, this.bare) : bareUnit(bounds.kind, this.bare))
+      bounds.gauge === 'vacuum'
+        ? this.typed
+          ? VACUUM_UNIT
+          : undefined
+        : this.bare && (this.typed ? unitFor(bounds.kind, this.bare) : bareUnit(bounds.kind, this.bare))
     const read = parseQuantity(value, bounds.kind, { unit, decimalMark: this.decimalMark })
     if (!read.ok) return this.fail(field, read.message, read.choices)
-    if (read.absolute && bounds.absolute !== true)
+    if (bounds.gauge === undefined && read.reference !== 'gauge')
       return this.fail(
         field,
-        'Settings are gauge pressures; this one is absolute. Give what the gauge shows.',
+        read.reference === 'absolute'
+          ? 'Settings are gauge pressures; this one is absolute. Give what the gauge shows.'
+          : 'Inches of mercury count down from the air’s pressure. Give what the pressure gauge shows.',
       )
-    if (!(
-      read.value >= bounds.min * (1 - Math.sign(bounds.min) * 1e-9) && read.value <= bounds.max * (1 + 1e-9)
-    ))
+    const counted = bounds.gauge && countedFromNothing(read, bounds.gauge, this.ambientPa)
+    if (counted && !counted.ok) return this.fail(field, counted.message, counted.choices)
+    const si = counted ? counted.paAbs : read.value
+    if (!(si >= bounds.min * (1 - Math.sign(bounds.min) * 1e-9) && si <= bounds.max * (1 + 1e-9)))
       return this.fail(field, `${capital(bounds.what)} should be ${bounds.says}.`)
-    return read.value
+    return si
   }
 
   maybe(value: unknown, field: string, bounds: Bounds): number | undefined {

@@ -1,7 +1,9 @@
+import { ATMOSPHERE_PA } from '../quantity/index.ts'
+
 /** Standard temperature of all flows and volumes here: 70 F, in K. */
 export const STANDARD_TEMPERATURE_K = 294.26
 /** Standard pressure: 1 atm, in Pa absolute. */
-export const STANDARD_PRESSURE_PA = 101_325
+export const STANDARD_PRESSURE_PA = ATMOSPHERE_PA
 /** Molar gas constant, J/(mol K). */
 export const GAS_CONSTANT = 8.314462618
 

@@ -17,14 +17,20 @@ export interface Choice {
   readonly label: string
 }
 
+/**
+ * What a pressure is counted from: `gauge` up from the air’s pressure; `absolute` from nothing, as typed (psia, bar abs)
+ * or by the unit's nature (micron, torr); `vacuum` down from the air's pressure (inches of mercury).
+ */
+export type Reference = 'gauge' | 'absolute' | 'vacuum'
+
 /** A text that was understood: its value in the SI unit of its kind. */
 export interface Understood {
   readonly ok: true
   readonly value: number
   /** The unit that was typed or, for a bare number, taken. */
   readonly unit: UnitId
-  /** True only for a pressure typed as absolute (psia, bar abs), or in a unit that is so by nature (micron, torr): everything else is gauge. */
-  readonly absolute: boolean
+  /** What it is counted from, of a pressure; `gauge` of everything else. */
+  readonly reference: Reference
   /** True when no unit was typed, so that the field's unit was taken. */
   readonly bare: boolean
 }
@@ -166,7 +172,7 @@ function sheetGauge(text: string, sheet: Sheet | undefined): Understood | NotUnd
   const key = said === '' ? undefined : columns.find((c) => said === c || (names[c] ?? '').includes(said))
   const inches = key === undefined ? undefined : row[gauges.columns.indexOf(key)]
   if (inches !== undefined)
-    return { ok: true, value: inches * INCH_M, unit: 'in', absolute: false, bare: false }
+    return { ok: true, value: inches * INCH_M, unit: 'in', reference: 'gauge', bare: false }
   const choices = columns.map((c, i) => {
     const size = (row[i + 1] ?? 0).toFixed(4).replace(/^0/, '')
     return { text: `${m[1]} ga ${c}`, label: `${names[c] ?? c}, ${size} in` }
@@ -194,22 +200,35 @@ function numberDrill(text: string): Understood | NotUnderstood | undefined {
   const first = NUMBER_DRILLS[0]?.number ?? 0
   if (diameter === undefined)
     return no('range', `Number drill ${m[1]} is not in the table here (#${last} to #${first}).`)
-  return { ok: true, value: diameter, unit: 'in', absolute: false, bare: false }
+  return { ok: true, value: diameter, unit: 'in', reference: 'gauge', bare: false }
 }
 
 interface Term {
   readonly value: number
   readonly fraction: boolean
   readonly unit: UnitId | undefined
+  /** It was typed as absolute. */
   readonly absolute: boolean
 }
 
-/** Splits off "psia", "bar abs" and the like: the one place where absolute is told from gauge. */
+/** Splits off "psia", "bar abs" and the like. */
 function absoluteUnit(spelling: string, kind: Kind): { spelling: string; absolute: boolean } {
   if (kind !== 'pressure') return { spelling, absolute: false }
-  const m = /^(psi|bar|kpa|mpa|pa)\s*\(?(?:a|abs|absolute)\)?$/i.exec(spelling.trim())
+  const m = /^(psi|bar|mbar|kpa|mpa|pa|torr|microns?|in\.? ?hg|kg\/cm2)\s*\(?(?:a|abs|absolute)\)?$/i.exec(
+    spelling.trim(),
+  )
   return m ? { spelling: m[1] ?? spelling, absolute: true } : { spelling, absolute: false }
 }
+
+/** The one place where a pressure's reference is told. */
+const referenceOf = (kind: Kind, unit: UnitId, absolute: boolean): Reference =>
+  kind !== 'pressure'
+    ? 'gauge'
+    : absolute || ABSOLUTE_BY_NATURE.has(unit)
+      ? 'absolute'
+      : unit === 'inHg'
+        ? 'vacuum'
+        : 'gauge'
 
 /** Reads one number with its unit off the front; returns the term and what is left. */
 function term(text: string, kind: Kind, mark: 'ask' | 'comma'): { term: Term; rest: string } | NotUnderstood {
@@ -249,7 +268,7 @@ function term(text: string, kind: Kind, mark: 'ask' | 'comma'): { term: Term; re
       `“${spelled.trim()}” measures ${article(unit.kind)}; this wants ${article(kind)}, for instance ${EXAMPLE[kind]}.`,
     )
   return {
-    term: { value, fraction, unit: unit.id, absolute: absolute || ABSOLUTE_BY_NATURE.has(unit.id) },
+    term: { value, fraction, unit: unit.id, absolute },
     rest,
   }
 }
@@ -312,8 +331,9 @@ function combine(
       }))
       return no('unit', `${clean} of what? Give the unit too, for instance ${EXAMPLE[kind]}.`, choices)
     }
-    if (sign < 0 && first.absolute) return no('range', 'An absolute pressure cannot be below zero.')
-    return finish(toSi(sign * first.value, unit), unit, kind, first.absolute, first.unit === undefined)
+    const reference = referenceOf(kind, unit, first.absolute)
+    if (sign < 0 && reference === 'absolute') return no('range', 'An absolute pressure cannot be below zero.')
+    return finish(toSi(sign * first.value, unit), unit, kind, reference, first.unit === undefined)
   }
   const ladder = COMPOUND[kind]
   let at = -1
@@ -334,12 +354,12 @@ function finish(
   value: number,
   unit: UnitId,
   kind: Kind,
-  absolute = false,
+  reference: Reference = 'gauge',
   bare = false,
 ): Understood | NotUnderstood {
   if (!Number.isFinite(value) || Math.abs(value) > 1e12) return no('range', 'That number is too large.')
   if (kind === 'temperature' && value < 0) return no('range', 'That is colder than absolute zero.')
-  return { ok: true, value, unit, absolute, bare }
+  return { ok: true, value, unit, reference, bare }
 }
 
 /**

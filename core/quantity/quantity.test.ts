@@ -93,9 +93,9 @@ describe('parseQuantity', () => {
   })
 
   it('tells an absolute pressure from a gauge one', () => {
-    expect(parseQuantity('30 psia', 'pressure')).toMatchObject({ ok: true, absolute: true })
-    expect(parseQuantity('2 bar abs', 'pressure')).toMatchObject({ ok: true, absolute: true })
-    expect(parseQuantity('30 psi', 'pressure')).toMatchObject({ ok: true, absolute: false })
+    expect(parseQuantity('30 psia', 'pressure')).toMatchObject({ ok: true, reference: 'absolute' })
+    expect(parseQuantity('2 bar abs', 'pressure')).toMatchObject({ ok: true, reference: 'absolute' })
+    expect(parseQuantity('30 psi', 'pressure')).toMatchObject({ ok: true, reference: 'gauge' })
   })
 
   it('asks which gauge, with every way out readable', () => {

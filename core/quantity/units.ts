@@ -62,6 +62,8 @@ export type SiUnit =
 export const CUBIC_FOOT_M3 = 0.028316846592
 /** One psi in Pa. */
 export const PSI_PA = 6894.757293168361
+/** One atmosphere: the air at sea level, Pa absolute. */
+export const ATMOSPHERE_PA = 101_325
 /** One inch in m. */
 export const INCH_M = 0.0254
 
@@ -212,11 +214,17 @@ export const UNITS: readonly Unit[] = [
   {
     id: 'micron',
     kind: 'pressure',
-    factor: 101_325 / 760_000,
+    factor: ATMOSPHERE_PA / 760_000,
     aliases: ['micron', 'microns', 'mtorr'],
     decimals: fixed(0),
   },
-  { id: 'torr', kind: 'pressure', factor: 101_325 / 760, aliases: ['torr', 'mmhg'], decimals: fixed(2) },
+  {
+    id: 'torr',
+    kind: 'pressure',
+    factor: ATMOSPHERE_PA / 760,
+    aliases: ['torr', 'mmhg'],
+    decimals: fixed(2),
+  },
   {
     id: 'kg/cm2',
     kind: 'pressure',

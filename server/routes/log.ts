@@ -128,7 +128,7 @@ function readReading(text: string, figure: Figure, settings: Settings): number {
   const kind = KIND_OF_UNIT[figure.unit]
   const read = readTyped(text, kind, settings)
   if (!read.ok) throw wrong(read.message, 'text')
-  if (read.absolute) throw wrong('Give what the gauge shows.', 'text')
+  if (read.reference !== 'gauge') throw wrong('Give what the gauge shows.', 'text')
   return read.value
 }
 

@@ -4,6 +4,7 @@ import { testRefused } from '#core/check/stages.ts'
 import {
   foldTest,
   judgeTest,
+  USUAL_AMBIENT_PA,
   verdictOf,
   type TestResult,
   mayFollowTest,
@@ -12,8 +13,7 @@ import {
 } from '#core/check/test-record.ts'
 import { Reader, readFields } from '#core/fields/reader.ts'
 import { TEST_ASKED } from '#core/check/test-fields.ts'
-import type { Kind, UnitId } from '#core/quantity/index.ts'
-import { readTyped } from '#application/typed.ts'
+import { readGauge, readTyped } from '#application/typed.ts'
 import type { TestDraft, TestEventDraft, Settings } from '#contract/schemas.ts'
 import type { JointTest, TestChange } from '#contract/types.ts'
 import { AppError, conflict, notFound } from '../errors.ts'
@@ -30,8 +30,10 @@ function found(store: Store, id: string): JointTest {
 }
 
 function readAsked({ kind, asked }: TestDraft, { units, decimalMark }: Settings): TestAsked {
-  const r = new Reader(units, decimalMark, true)
   const said = { ...asked, kind }
+  // a depth in inches of mercury counts down from the air of that day
+  const air = readGauge(asked.barometer, 'barometer', { units, decimalMark }, USUAL_AMBIENT_PA)
+  const r = new Reader(units, decimalMark, true, air.ok ? air.paAbs : USUAL_AMBIENT_PA)
   const read = readFields(r, said, TEST_ASKED, 'asked')
   const [fault] = r.errors
   if (fault) throw wrong(fault.message, fault.field)
@@ -45,7 +47,8 @@ function readAsked({ kind, asked }: TestDraft, { units, decimalMark }: Settings)
     reliefPa,
   } = read
   const { pressureChannel, temperatureChannel } = asked
-  const common = { volumeM3, divisionPa, limit, ambientPa, pressureChannel, temperatureChannel }
+  const { hookUp = 'valves' } = read
+  const common = { volumeM3, divisionPa, limit, ambientPa, hookUp, pressureChannel, temperatureChannel }
   if (kind === 'vacuum')
     return { ...common, testPa: 0, weakestPa: null, reliefPa: null, targetPaAbs: read.targetPaAbs ?? null }
   const [refused] = testRefused({ testPa, weakestPa, reliefPa, gas: asked.gas })
@@ -63,33 +66,18 @@ function readAsked({ kind, asked }: TestDraft, { units, decimalMark }: Settings)
   }
 }
 
-/**
- * A reading, absolute: a pressure gauge counts from the air's pressure up, a vacuum gauge from nothing; one in inches of
- * mercury counts from the air's pressure down.
- */
-const absoluteOf = (
-  { value, unit, absolute }: { readonly value: number; readonly unit: UnitId; readonly absolute: boolean },
-  { kind, asked }: Pick<JointTest, 'kind' | 'asked'>,
-): number => {
-  if (absolute) return value
-  if (kind === 'pressure') return value + asked.ambientPa
-  return unit === 'inHg' ? asked.ambientPa - Math.abs(value) : value
-}
-
 /** An event as typed: gauge readings become absolute ones. */
 function readEvent(body: TestEventDraft, test: JointTest, settings: Settings): TestEvent {
-  const of = (text: string, kind: Kind, field: string) => {
-    const read = readTyped(text, kind, settings)
-    if (!read.ok) throw wrong(read.message, field)
-    return read
-  }
   const common = { id: body.id, kind: body.kind, at: body.at, stage: body.stage, source: '' }
   if (body.kind !== 'reading') return { ...common, pressurePaAbs: null, temperatureK: null }
-  const pressure = of(body.pressure, 'pressure', 'pressure')
-  const pressurePaAbs = absoluteOf(pressure, test)
+  const shown = readGauge(body.pressure, test.kind, settings, test.asked.ambientPa)
+  if (!shown.ok) throw wrong(shown.message, 'pressure')
+  const pressurePaAbs = shown.paAbs
   // a gauge may be read without the pipe: the verdict says so
   const bare = body.temperature.trim() === ''
-  const temperatureK = bare ? null : of(body.temperature, 'temperature', 'temperature').value
+  const pipe = bare ? undefined : readTyped(body.temperature, 'temperature', settings)
+  if (pipe?.ok === false) throw wrong(pipe.message, 'temperature')
+  const temperatureK = pipe?.value ?? null
   if (!(pressurePaAbs >= 0 && pressurePaAbs < 8e6)) throw wrong('That cannot be the pressure.', 'pressure')
   if (temperatureK !== null && !(temperatureK > 200 && temperatureK < 400))
     throw wrong('That cannot be the temperature of a pipe in a shop.', 'temperature')
@@ -99,11 +87,10 @@ function readEvent(body: TestEventDraft, test: JointTest, settings: Settings): T
 /** Verdicts that say neither that a line is tight nor that it is not. */
 const OPEN: ReadonlySet<string> = new Set(['cannot-tell', 'not-yet', 'longer', 'void'])
 
-/** What it lost or rose by the second, as its gauge shows it; a vacuum of known volume as the leak that it is. */
+/** What it lost or rose by the second, as its gauge shows it: a leak of known volume is brought back to that. */
 function rateOf(judged: TestResult, { asked }: JointTest) {
   const { rate, uncertainty, limit } = judged.result
-  if (judged.kind === 'vacuum') return { rate, uncertainty, limit, perVolume: asked.volumeM3 !== null }
-  const { trade } = judged
+  const trade = judged.kind === 'pressure' ? judged.trade : undefined
   if (trade && trade.holdS > 0) {
     const [lost, least] = [trade.dropPa / trade.holdS, trade.leastPa / trade.holdS]
     return { rate: lost, uncertainty: least, limit: least, perVolume: false }

@@ -83,8 +83,59 @@ function Icon({ icon, x }: { readonly icon: Station['icon']; readonly x: number 
   }
 }
 
-/** The hook-up of a pressure or a vacuum test. */
-export function HookUp({ kind }: { readonly kind: 'pressure' | 'vacuum' }) {
+/** What a number in the drawing belongs to in the order of the valves. */
+function Number({ x, y, children }: { readonly x: number; readonly y: number; readonly children: string }) {
+  return (
+    <>
+      <circle cx={x} cy={y} r={13} fill="var(--ink)" />
+      <text
+        x={x}
+        y={y + 6}
+        textAnchor="middle"
+        className="name"
+        fontSize={18}
+        fontWeight={700}
+        fill="var(--paper)"
+      >
+        {children}
+      </text>
+    </>
+  )
+}
+
+function Words({
+  x,
+  y,
+  lines,
+}: {
+  readonly x: number
+  readonly y: number
+  readonly lines: readonly string[]
+}) {
+  return lines.map((line, i) => (
+    <text
+      key={line}
+      x={x}
+      y={y + 19 * i}
+      textAnchor="middle"
+      className="name"
+      fontSize={18}
+      fill="currentColor"
+    >
+      {line}
+    </text>
+  ))
+}
+
+/** The hook-up of a pressure or a vacuum test: by single valves, or through a gauge manifold. */
+export function HookUp({
+  kind,
+  by = 'valves',
+}: {
+  readonly kind: 'pressure' | 'vacuum'
+  readonly by?: 'valves' | 'manifold'
+}) {
+  if (by === 'manifold') return <Manifold kind={kind} />
   const stations = kind === 'pressure' ? PRESSURE : VACUUM
   return (
     <svg viewBox="0 0 980 150" role="img" aria-label={`How a ${kind} test is hooked up`} className="w-full">
@@ -93,36 +144,139 @@ export function HookUp({ kind }: { readonly kind: 'pressure' | 'vacuum' }) {
         <g key={s.name.join(' ')}>
           <Icon icon={s.icon} x={s.x} />
           {s.number ? (
-            <>
-              <circle cx={s.x + 28} cy={24} r={13} fill="var(--ink)" />
-              <text
-                x={s.x + 28}
-                y={30}
-                textAnchor="middle"
-                className="name"
-                fontSize={18}
-                fontWeight={700}
-                fill="var(--paper)"
-              >
-                {s.number}
-              </text>
-            </>
+            <Number x={s.x + 28} y={24}>
+              {s.number}
+            </Number>
           ) : null}
-          {s.name.map((line, i) => (
-            <text
-              key={line}
-              x={s.x}
-              y={118 + 19 * i}
-              textAnchor="middle"
-              className="name"
-              fontSize={18}
-              fill="currentColor"
-            >
-              {line}
-            </text>
-          ))}
+          <Words x={s.x} y={118} lines={s.name} />
         </g>
       ))}
+    </svg>
+  )
+}
+
+/** A hose of the manifold, with its colour in words: nobody has to tell colours apart. */
+function Hose({ d, colour }: { readonly d: string; readonly colour: string }) {
+  return <path d={d} fill="none" stroke={colour} strokeWidth={7} strokeLinecap="round" />
+}
+
+const LOW = 'var(--gas-blue)'
+const HIGH = 'var(--gas-red)'
+const MIDDLE = 'var(--brass)'
+
+/** Through a manifold: the middle hose to pump or nitrogen, the low side and the high side to the two ports of the line. */
+function Manifold({ kind }: { readonly kind: 'pressure' | 'vacuum' }) {
+  const vacuum = kind === 'vacuum'
+  return (
+    <svg
+      viewBox="0 0 980 300"
+      role="img"
+      aria-label={`How a ${kind} test is hooked up through a gauge manifold`}
+      className="w-full"
+    >
+      <Hose d="M150 130H330" colour={MIDDLE} />
+      <Hose d="M330 115C420 60 480 62 770 62" colour={LOW} />
+      <Hose d="M330 145C420 222 480 222 770 222" colour={HIGH} />
+      {vacuum ? <path d="M205 130V225" stroke={MIDDLE} strokeWidth={7} /> : null}
+      {vacuum ? (
+        <g transform="translate(70 68)">
+          <Icon icon="pump" x={50} />
+        </g>
+      ) : (
+        <>
+          <path d="M78 130H128" stroke="currentColor" strokeWidth={2.5} />
+          <g transform="translate(0 68)">
+            <Icon icon="cylinder" x={60} />
+          </g>
+          <g transform="translate(0 68)">
+            <Icon icon="regulator" x={150} />
+          </g>
+        </>
+      )}
+      {vacuum ? (
+        <>
+          <Number x={152} y={92}>
+            1
+          </Number>
+          <Words x={110} y={188} lines={['Pump']} />
+          <g transform="translate(0 186)">
+            <Icon icon="valve" x={205} />
+          </g>
+          <Number x={242} y={224}>
+            3
+          </Number>
+          <Words x={205} y={284} lines={['Dry nitrogen']} />
+        </>
+      ) : (
+        <>
+          <Number x={92} y={84}>
+            1
+          </Number>
+          <Number x={186} y={84}>
+            2
+          </Number>
+          <Words x={100} y={188} lines={['Nitrogen, regulator', 'with relief']} />
+        </>
+      )}
+      <rect
+        x={302}
+        y={98}
+        width={56}
+        height={64}
+        rx={8}
+        fill="var(--metal)"
+        stroke="currentColor"
+        strokeWidth={2}
+      />
+      <circle cx={330} cy={77} r={20} fill="var(--sheet)" stroke="currentColor" strokeWidth={2} />
+      <path d="M330 77L320 67" stroke={LOW} strokeWidth={3} />
+      <circle cx={330} cy={183} r={20} fill="var(--sheet)" stroke="currentColor" strokeWidth={2} />
+      <path d="M330 183L340 173" stroke={HIGH} strokeWidth={3} />
+      <Number x={330} y={130}>
+        {vacuum ? '2' : '3'}
+      </Number>
+      <Words x={330} y={230} lines={['Manifold,', 'both valves']} />
+      <Words x={vacuum ? 232 : 244} y={vacuum ? 116 : 158} lines={['Yellow, middle']} />
+      <Words x={452} y={52} lines={['Blue, low side']} />
+      <Words x={452} y={252} lines={['Red, high side']} />
+      <Icon icon="gauge" x={600} />
+      <Words x={600} y={92} lines={[vacuum ? 'Vacuum gauge, in series' : 'Test gauge, in series']} />
+      {[62, 222].map((y) => (
+        <rect
+          key={y}
+          x={716}
+          y={y - 12}
+          width={34}
+          height={24}
+          fill="var(--metal)"
+          stroke="currentColor"
+          strokeWidth={2}
+        />
+      ))}
+      <Words
+        x={733}
+        y={136}
+        lines={vacuum ? ['Adapters to the', 'ports, core tools'] : ['Adapters', 'to the ports']}
+      />
+      <path d="M770 62H840V100H900V184H840V222H770" fill="none" stroke="currentColor" strokeWidth={7} />
+      {vacuum ? null : (
+        <>
+          <path
+            d="M880 142H920M880 142V126L920 158V126L880 158Z"
+            fill="var(--sheet)"
+            stroke="currentColor"
+            strokeWidth={2}
+          />
+          <Number x={946} y={142}>
+            4
+          </Number>
+        </>
+      )}
+      <Words
+        x={870}
+        y={258}
+        lines={vacuum ? ['The line, cores out,', 'no flame on it'] : ['The line; let down at (4)']}
+      />
     </svg>
   )
 }

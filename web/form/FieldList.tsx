@@ -171,6 +171,7 @@ const OneField = memo(function OneField({
           of={of}
           kind={field.bounds.kind}
           sheet={sheet}
+          gauge={field.bounds.gauge}
           value={text}
           error={error}
           empty={empty}

@@ -1,6 +1,8 @@
 import { Minus, Plus } from 'lucide-react'
 import { memo, useState } from 'react'
 import {
+  ATMOSPHERE_PA,
+  countedFromNothing,
   fromSi,
   parseQuantity,
   printQuantity,
@@ -8,7 +10,9 @@ import {
   toSi,
   unitFor,
   unitUse,
+  VACUUM_UNIT,
   withUnit,
+  type GaugeKind,
   type Kind,
   type Sheet,
   type UnitId,
@@ -32,6 +36,8 @@ interface Props {
   readonly stepper?: boolean
   /** A bare number is in this unit, whatever the screen shows: that of the gauge it is read off. */
   readonly unit?: UnitId | undefined
+  /** The gauge that a pressure is read from, where that is no pressure gauge. */
+  readonly gauge?: GaugeKind | undefined
   /** What a gauge number is of, where the metal is known. */
   readonly sheet?: Sheet | undefined
 }
@@ -51,7 +57,8 @@ export const QuantityField = memo(function QuantityField({
   empty = '',
   hint,
   stepper = false,
-  unit,
+  gauge,
+  unit = gauge === 'vacuum' ? VACUUM_UNIT : undefined,
   sheet,
 }: Props) {
   const { settings, units } = useShop()
@@ -65,7 +72,9 @@ export const QuantityField = memo(function QuantityField({
     sheet,
   })
   const text = typed ?? value
-  const read = text.trim() === '' ? undefined : parseQuantity(text, kind, options(guess))
+  const parsed = text.trim() === '' ? undefined : parseQuantity(text, kind, options(guess))
+  const counted = parsed?.ok && gauge ? countedFromNothing(parsed, gauge, ATMOSPHERE_PA) : undefined
+  const read = counted?.ok === false ? counted : parsed
   const also = read?.ok ? unitUse(read.unit).other : undefined
   const change = (next: string, wasPasted = false) => {
     setTyped(next)

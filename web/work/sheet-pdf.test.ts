@@ -31,6 +31,46 @@ describe('sheets as PDF', () => {
     const pdf = await PDFDocument.load(await sheetPdf([page(48, 30)], 'a4'))
     expect(pdf.getPageCount()).toBe(1)
   })
+  it('draws a curve on the page, also of a line that stood still, and keeps it to one page', async () => {
+    const bytes = async (over: Partial<SheetPage>) =>
+      (await sheetPdf([{ ...page(3), ...over }], 'a4')).byteLength
+    const curve = (points: readonly (readonly [number, number])[]) => ({
+      curve: { xTitle: 'minutes', yTitle: 'psi, gauge', points },
+    })
+    const [none, falls, still] = await Promise.all([
+      bytes({}),
+      bytes(
+        curve([
+          [0, 350],
+          [15, 340],
+          [30, 331],
+        ]),
+      ),
+      bytes(
+        curve([
+          [0, 350],
+          [30, 350],
+        ]),
+      ),
+    ])
+    expect(falls).toBeGreaterThan(none)
+    expect(still).toBeGreaterThan(none)
+    const pdf = await PDFDocument.load(
+      await sheetPdf(
+        [
+          {
+            ...page(30),
+            ...curve([
+              [0, 1],
+              [1, 2],
+            ]),
+          },
+        ],
+        'letter',
+      ),
+    )
+    expect(pdf.getPageCount()).toBe(1)
+  })
   it('writes what its letters do not have in plain ones, and never fails on them', async () => {
     const odd: SheetPage = { ...page(1), title: 'α → β ≥ 5 ⁄ 8 − 漢字', about: '' }
     const pdf = await PDFDocument.load(await sheetPdf([odd], 'letter'))

@@ -1,4 +1,4 @@
-import { PDFDocument, rgb, StandardFonts, type PDFFont } from 'pdf-lib'
+import { PDFDocument, rgb, StandardFonts, type PDFFont, type PDFPage } from 'pdf-lib'
 import { PAPERS, type Paper } from '#core/template/tile.ts'
 
 /** One page: its title, what it is for, the figures to set, and the steps in their order. */
@@ -9,7 +9,17 @@ export interface SheetPage {
   readonly steps: readonly { readonly act: string; readonly note: string }[]
   /** What is ticked on paper: a kit, under its heading. */
   readonly list?: { readonly title: string; readonly items: readonly string[] }
+  /** What was read over time, drawn. */
+  readonly curve?: SheetCurve
   readonly foot: string
+}
+
+/** A curve as it is drawn on paper; both axes in the units of their titles. */
+export interface SheetCurve {
+  readonly xTitle: string
+  readonly yTitle: string
+  /** Two or more, in the order of x. */
+  readonly points: readonly (readonly [x: number, y: number])[]
 }
 
 const PT = 72 / 25.4
@@ -72,12 +82,71 @@ export async function sheetPdf(pages: readonly SheetPage[], paper: Paper): Promi
           thickness: 0.7,
           color: INK,
         })
+      if (sheet.curve && laid.curveY !== undefined)
+        drawCurve(page, text, sheet.curve, {
+          left: MARGIN,
+          top: height - MARGIN - laid.curveY,
+          width: inner,
+          size,
+        })
       break
     }
     page.drawText(plain(sheet.foot), { x: MARGIN, y: MARGIN - 8, size: 7.5, font: text, color: SOFT })
   }
   return pdf.save()
 }
+
+/** How high a curve is, in heights of its letters. */
+const CURVE_HIGH = 15
+
+/** Draws a curve in its frame, with the ends of both axes in figures. */
+function drawCurve(
+  page: PDFPage,
+  font: PDFFont,
+  { xTitle, yTitle, points }: SheetCurve,
+  at: { readonly left: number; readonly top: number; readonly width: number; readonly size: number },
+): void {
+  const { size } = at
+  const [xs, ys] = [points.map(([x]) => x), points.map(([, y]) => y)]
+  const [x0, x1] = [Math.min(...xs), Math.max(...xs)]
+  const [low, high] = [Math.min(...ys), Math.max(...ys)]
+  // a line that stood still is drawn in the middle, not as noise
+  const spare = Math.max((high - low) * 0.15, Math.abs(high) * 0.01, 1e-9)
+  const [y0, y1] = [low - spare, high + spare]
+  const frame = {
+    x: at.left + size * 4.5,
+    y: at.top - size * (CURVE_HIGH - 2.5),
+    width: at.width - size * 5,
+    height: size * (CURVE_HIGH - 4),
+  }
+  const x = (v: number) => frame.x + (frame.width * (v - x0)) / Math.max(1e-9, x1 - x0)
+  const y = (v: number) => frame.y + (frame.height * (v - y0)) / (y1 - y0)
+  page.drawRectangle({ ...frame, borderColor: SOFT, borderWidth: 0.7 })
+  points.slice(1).forEach(([toX, toY], i) => {
+    const [fromX, fromY] = points[i] ?? [toX, toY]
+    page.drawLine({
+      start: { x: x(fromX), y: y(fromY) },
+      end: { x: x(toX), y: y(toY) },
+      thickness: 1.2,
+      color: INK,
+    })
+  })
+  for (const [px, py] of points.length <= MOST_DOTS ? points : [])
+    page.drawCircle({ x: x(px), y: y(py), size: 2, color: INK })
+  const small = size * 0.8
+  const put = (text: string, px: number, py: number) =>
+    page.drawText(plain(text), { x: px, y: py, size: small, font, color: SOFT })
+  const short = (v: number) => String(Number(v.toPrecision(4)))
+  put(yTitle, at.left, at.top - size)
+  put(short(high), at.left, y(high) - small / 3)
+  if (y(high) - y(low) > small * 1.2) put(short(low), at.left, y(low) - small / 3)
+  put(short(x0), frame.x, frame.y - size * 1.1)
+  const end = `${short(x1)} ${xTitle}`
+  put(end, frame.x + frame.width - font.widthOfTextAtSize(plain(end), small), frame.y - size * 1.1)
+}
+
+/** More readings than these are drawn without a dot for each. */
+const MOST_DOTS = 40
 
 interface Line {
   readonly text: string
@@ -91,7 +160,12 @@ interface Line {
 function layOut(
   sheet: SheetPage,
   { text, bold, size, inner }: { text: PDFFont; bold: PDFFont; size: number; inner: number },
-): { readonly lines: readonly Line[]; readonly rules: readonly number[]; readonly height: number } {
+): {
+  readonly lines: readonly Line[]
+  readonly rules: readonly number[]
+  readonly curveY?: number
+  readonly height: number
+} {
   const lines: Line[] = []
   const rules: number[] = []
   let y = 0
@@ -126,11 +200,16 @@ function layOut(
     put(`${i + 1}. ${s.act}`, { bold: true })
     if (s.note !== '') put(s.note, { x: size * 1.4, soft: true, size: size * 0.9 })
   })
+  let curveY: number | undefined
+  if (sheet.curve) {
+    curveY = y
+    y += size * CURVE_HIGH
+  }
   if (sheet.list) {
     y += size * 0.5
     rules.push(y)
     put(sheet.list.title, { bold: true, size: size * 1.2 })
     for (const item of sheet.list.items) put(`[  ]  ${item}`, {})
   }
-  return { lines, rules, height: y }
+  return { lines, rules, ...(curveY === undefined ? {} : { curveY }), height: y }
 }

@@ -118,7 +118,7 @@ export default function NewTest() {
           ? 'The local code or the maker names the pressure and how long it is held. Wimble does the arithmetic and the record.'
           : 'The maker or the local code names the depth; 500 micron is usual.'}
       </p>
-      <HookUp kind={kind} />
+      <HookUp kind={kind} by={form.hookUp === 'manifold' ? 'manifold' : 'valves'} />
       <div className="grid gap-8 pt-4 md:grid-cols-2">
         <section aria-label="What is asked" className="grid content-start gap-3">
           <FieldList

@@ -1,5 +1,5 @@
 import { format } from 'date-fns/format'
-import { lazy, Suspense, useMemo, useState } from 'react'
+import { lazy, Suspense, useMemo } from 'react'
 import { Link, useParams } from 'react-router'
 import { corrected } from '#core/check/pressure-test.ts'
 import { judgePullDown } from '#core/check/pull-down.ts'
@@ -14,7 +14,6 @@ import {
   type TestResult,
 } from '#core/check/test-record.ts'
 import { fromSi, printQuantity } from '#core/quantity/index.ts'
-import { readTyped } from '#application/typed.ts'
 import type { JointTest } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
 import { outbox } from '../../app/outbox.ts'
@@ -24,9 +23,9 @@ import { useApp, useSend } from '../../app/store.ts'
 import { HookUp } from '../../drawing/HookUp.tsx'
 import { Button } from '../../ui/Button.tsx'
 import { Missing } from '../../ui/Missing.tsx'
-import { QuantityField } from '../../ui/QuantityField.tsx'
 import { SheetTools } from '../work/Sheet.tsx'
 import { FindLeak } from './FindLeak.tsx'
+import { ReadingFields } from './ReadingFields.tsx'
 import { testReport } from './report.ts'
 import { Forecast, Verdict } from './Verdict.tsx'
 import { ORDER, PULL_AGAIN, TEST_NAMES } from './words.ts'
@@ -127,19 +126,23 @@ function Led({ test }: { readonly test: JointTest }) {
           aria-label="What it comes to"
           className={`grid content-start gap-4 ${progress.state === 'ended' ? 'lg:grid-cols-2' : ''}`}
         >
-          {begun ? <Verdict test={test} told={result} state={progress.state} /> : <HookUp kind={test.kind} />}
+          {begun ? (
+            <Verdict test={test} told={result} state={progress.state} />
+          ) : (
+            <HookUp kind={test.kind} by={test.asked.hookUp ?? 'valves'} />
+          )}
           {progress.state === 'holding' && test.kind === 'pressure' && verdict !== 'leaks' ? (
             <Forecast test={test} progress={progress} />
           ) : null}
           {begun ? <Curve test={test} progress={progress} result={result} /> : null}
           <Asked asked={test.asked} kind={test.kind} />
-          {verdict === 'leaks' ? <FindLeak test={test} /> : null}
+          {verdict === 'leaks' ? <FindLeak test={test} progress={progress} told={result} add={add} /> : null}
         </section>
       </div>
       {begun ? (
         <div className="pt-6">
           <SheetTools
-            pages={[testReport(test, progress, result, { print, say })]}
+            pages={[testReport(test, progress, result, { print, say, units })]}
             name={`${TEST_NAMES[test.kind]} ${test.title}`}
             print="Print this page"
           />
@@ -253,12 +256,9 @@ function PumpDown({
   readonly progress: TestProgress
   readonly add: Add
 }) {
-  const { settings, print } = useShop()
-  const [typed, setTyped] = useState('')
-  const [asked, setAsked] = useState(false)
+  const { print } = useShop()
   const target = test.asked.targetPaAbs ?? VACUUM_TARGET_PA
   const down = judgePullDown(progress.pullDown, target)
-  const ok = readTyped(typed, 'pressure', settings).ok
   const micron = (pa: number) => printQuantity(pa, 'micron')
   return (
     <div className="grid gap-3 border-t-[1.5px] border-rule pt-3">
@@ -276,25 +276,12 @@ function PumpDown({
           the line, a hose that leaks, or the pump’s own oil. Shut its valve and watch: the rise tells which.
         </p>
       )}
-      <QuantityField
-        label="The vacuum gauge shows"
-        kind="pressure"
-        value={typed}
-        error={asked && !ok ? 'Type what the gauge shows, with its unit.' : undefined}
-        onChange={setTyped}
+      <ReadingFields
+        gauge="vacuum"
+        ambientPa={test.asked.ambientPa}
+        pipe="not"
+        onRead={(reading) => add('reading', reading)}
       />
-      <Button
-        className="min-h-[52px] text-xl"
-        onClick={() => {
-          setAsked(true)
-          if (!ok) return
-          add('reading', { pressure: typed })
-          setTyped('')
-          setAsked(false)
-        }}
-      >
-        Write the reading down
-      </Button>
     </div>
   )
 }
@@ -324,28 +311,11 @@ function Holding({
   readonly add: Add
   readonly result: TestResult
 }) {
-  const { settings } = useShop()
-  const [pressure, setPressure] = useState('')
-  const [temperature, setTemperature] = useState('')
-  const [asked, setAsked] = useState(false)
   const byItself = test.asked.pressureChannel !== ''
   const { data: now } = api.useInstrumentsQuery(undefined, { skip: !byItself })
   const channel = now?.instruments
     .flatMap((i) => i.channels)
     .find((c) => c.channel === test.asked.pressureChannel)
-  const readable = (text: string, kind: 'pressure' | 'temperature') => readTyped(text, kind, settings).ok
-  // nobody has to read the pipe under pressure: the verdict then says what it hangs on
-  const bare = test.kind === 'pressure' && temperature.trim() === ''
-  const warmth = bare || readable(temperature, 'temperature')
-  const take = () => {
-    setAsked(true)
-    if (!readable(pressure, 'pressure') || !warmth) return
-    add('reading', { pressure, temperature })
-    setPressure('')
-    // an old temperature is none of the next reading's
-    setTemperature('')
-    setAsked(false)
-  }
   return (
     <>
       <p className="text-[1.2rem]">
@@ -364,28 +334,17 @@ function Holding({
             : 'The instrument gives nothing good just now: nothing is written down until it does. Type what you read.'}
         </p>
       ) : null}
-      <div className="grid gap-3 border-t-[1.5px] border-rule pt-3">
-        <QuantityField
-          label={test.kind === 'pressure' ? 'The gauge shows' : 'The vacuum gauge shows'}
-          kind="pressure"
-          value={pressure}
-          error={
-            asked && !readable(pressure, 'pressure') ? 'Type what the gauge shows, with its unit.' : undefined
-          }
-          onChange={setPressure}
-        />
-        <QuantityField
-          label="The pipe is at"
-          kind="temperature"
-          value={temperature}
-          error={asked && !warmth ? 'Type the temperature of the pipe.' : undefined}
-          empty={test.kind === 'pressure' ? 'not read' : ''}
-          onChange={setTemperature}
-        />
-        <Button className="min-h-[52px] text-xl" onClick={take}>
-          Write the reading down
-        </Button>
-      </div>
+      {progress.hunt ? null : (
+        <div className="border-t-[1.5px] border-rule pt-3">
+          <ReadingFields
+            gauge={test.kind}
+            ambientPa={test.asked.ambientPa}
+            // nobody has to read the pipe under pressure: the verdict then says what it hangs on
+            pipe={test.kind === 'pressure' ? 'maybe' : 'needed'}
+            onRead={(reading) => add('reading', reading)}
+          />
+        </div>
+      )}
       {test.kind === 'pressure' ? (
         <>
           {verdictOf(result).verdict === 'void' ? (

@@ -51,6 +51,7 @@ function report(of: JointTest) {
   return testReport(of, progress, told, {
     print: (si, kind) => printAs(si, kind, INCH_UNITS),
     say: (text) => text,
+    units: INCH_UNITS,
   })
 }
 
@@ -60,6 +61,11 @@ describe('the report of a test', () => {
       test([event('supply-off', 1), event('hold', 1), reading(11, 300, 293.15), reading(42, 300, 293.15)]),
     )
     expect(page.title).toBe('Pressure test: Risers, 35 mm')
+    expect(page.curve?.points).toEqual([
+      [10, expect.closeTo(300, 6)],
+      [41, expect.closeTo(300, 6)],
+    ])
+    expect(page.curve?.yTitle).toBe('psi, gauge')
     const rows = Object.fromEntries(page.figures)
     expect(rows['It had to stand']).toBe('30 min')
     expect(rows['Supply off the line']).toBe('yes')

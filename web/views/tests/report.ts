@@ -1,6 +1,6 @@
 import { format } from 'date-fns/format'
 import { verdictOf, type TestProgress, type TestResult } from '#core/check/test-record.ts'
-import { printQuantity } from '#core/quantity/index.ts'
+import { fromSi, printQuantity } from '#core/quantity/index.ts'
 import type { JointTest } from '#contract/types.ts'
 import type { ShopView } from '../../app/shop.ts'
 import type { SheetPage } from '../../work/sheet-pdf.ts'
@@ -32,7 +32,7 @@ export function testReport(
   test: JointTest,
   progress: TestProgress,
   told: TestResult,
-  { print, say }: Pick<ShopView, 'print' | 'say'>,
+  { print, say, units }: Pick<ShopView, 'print' | 'say' | 'units'>,
 ): SheetPage {
   const { verdict, because } = verdictOf(told)
   const [first, last] = [progress.readings[0], progress.readings.at(-1)]
@@ -61,6 +61,23 @@ export function testReport(
       ...readings,
     ],
     steps: [{ act: `${TEST_WORDS[verdict]}.`, note: say(because) }],
+    ...(progress.readings.length > 1
+      ? {
+          curve: {
+            xTitle: 'minutes',
+            yTitle: test.kind === 'pressure' ? `${units.pressure}, gauge` : 'micron, absolute',
+            points: progress.readings.map(
+              (r) =>
+                [
+                  r.timeS / 60,
+                  test.kind === 'pressure'
+                    ? fromSi(r.pressurePaAbs - test.asked.ambientPa, units.pressure)
+                    : fromSi(r.pressurePaAbs, 'micron'),
+                ] as const,
+            ),
+          },
+        }
+      : {}),
     list: {
       title: 'Signed',
       items: [
