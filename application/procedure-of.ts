@@ -1,4 +1,4 @@
-import { brazeParts, plainBrazeTorch, runOfTube } from '#core/line/braze-procedure.ts'
+import { brazeParts, headOf, plainBrazeTorch, runOfTube } from '#core/line/braze-procedure.ts'
 import { cutParts, PLAIN_TORCH } from '#core/line/cut-procedure.ts'
 import { disagreement, fitOneHandle, type MadeWith } from '#core/line/agree.ts'
 import { batchPiece, composeBatch, type BatchPiece, type BatchProcedure } from '#core/line/batch.ts'
@@ -20,7 +20,7 @@ const floorOf = ({ limits }: Settings): number => Number(limits.purgeFloor.repla
 function madeWith(torch: RigDraft['torch'], planned: GoodPiece): MadeWith {
   const read = readTorchGear(torch)
   const own = read.ok ? read.torch : {}
-  const usual = planned.kind === 'cut' ? PLAIN_TORCH : plainBrazeTorch(planned.request.rig.head)
+  const usual = planned.kind === 'cut' ? PLAIN_TORCH : plainBrazeTorch(headOf(planned.plan))
   return { rig: planned.request.rig, torch: { ...usual, ...own }, said: own.kind !== undefined }
 }
 

@@ -86,7 +86,8 @@ function detailOf({ kind, figures }: OldPlan): object {
 /** A plan from the log, whichever version stored it. */
 export function planAsNow(stored: unknown): CutPlan | BrazePlan {
   const plan = stored as OldPlan
-  if (plan.detail !== undefined) return stored as CutPlan | BrazePlan
+  if (plan.detail !== undefined)
+    return (plan.kind === 'braze' ? { burners: [], ...plan } : stored) as CutPlan | BrazePlan
   return {
     ...plan,
     figures: Object.fromEntries(

@@ -279,7 +279,7 @@ describe('wimble procedure', () => {
     const braze = await procedure({
       kind: 'braze',
       work: { joint: 'socket', a: { metal: 'copper', tube: 'EN 1057 22 mm' }, b: { metal: 'copper' } },
-      rig: { fuel: 'acetylene' },
+      rig: { fuel: 'acetylene', tipOrifice: '0.04 in' },
       methods: { flame: 'neutral', shutTorch: 'fuel-first' },
     })
     expect(braze.steps.find((s) => s.id === 'trim')?.act).toMatch(/neutral/)

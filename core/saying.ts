@@ -58,6 +58,7 @@ export const FIGURE_SAYING: Readonly<Partial<Record<string, FigureSaying>>> = {
   purgeTime: 'least',
   setTime: 'least',
   coolTime: 'least',
+  nitrogenAfter: 'least',
   fillerMass: 'weighed',
   fluxMass: 'weighed',
   fillerVolume: 'drops',

@@ -65,8 +65,9 @@ describe('a copper socket for the glasshouse manifold', () => {
     await expectAccessible(page, 'a list that is searched')
     await page.keyboard.press('Escape')
     await tab('Heat')
-    await see(page, 'What else would bring it')
-    await see(page, 'never gets there')
+    await see(page, 'What is at hand')
+    await see(page, 'Planned with: good.')
+    await see(page, 'What is sold for it')
     await tab('Step by step')
     await see(page, 'From 5 o’clock through 6 and 9 past 12')
     await expectAccessible(page, 'steps of a braze')
@@ -78,6 +79,69 @@ describe('a copper socket for the glasshouse manifold', () => {
     await see(page, 'Clearance across')
     await page.keyboard.press('Escape')
     await until(page, () => document.querySelector('[role=dialog]') === null)
+  })
+})
+
+describe('the box of a van', () => {
+  /** Opens a group of the work, and the box in it. */
+  const openBox = async () => {
+    const torch = await page.waitForSelector('button[data-group="Torch"]')
+    if ((await torch?.evaluate((e) => e.getAttribute('aria-expanded'))) !== 'true') await torch?.click()
+    const box = await page.waitForSelector(
+      '::-p-xpath(//button[contains(., "what is sold") or contains(., "burner")])',
+    )
+    await box?.click()
+    await see(page, 'Every tip, head and fuel-air torch that you have')
+  }
+  const shutPanel = async () => {
+    await page.keyboard.press('Escape')
+    await until(page, () => document.querySelector('[role=dialog]') === null)
+  }
+  it('is what a joint is planned from, small or large; line, Heat and steps say the same', async () => {
+    const piece = await open('Chiller line')
+    await openBox()
+    for (const [i, orifice] of ['0.028 in', '0.0465 in', '0.0595 in'].entries()) {
+      await pressByKey(page, 'Add a burner')
+      await type(page, `Orifice of burner ${i + 1}`, orifice)
+    }
+    await expectAccessible(page, 'the box')
+    await shutPanel()
+    await see(page, '3 burners')
+    expect((await piece.stored()).rig.braze.box.map((b) => b.orifice)).toEqual([
+      '0.028 in',
+      '0.0465 in',
+      '0.0595 in',
+    ])
+    const chosenFor = async (size: string) => {
+      await choose(page, 'Size', size)
+      await tab('Heat')
+      await see(page, 'What is at hand')
+      await until(page, () => document.querySelectorAll('li[aria-current=true]').length === 1)
+      const told = await page.$eval('li[aria-current=true]', (e) => e.textContent ?? '')
+      const [bore = ''] = /0\.\d+/.exec(told) ?? []
+      expect(await station(page, 'tip')).toContain(bore)
+      await tab('The joint')
+      return bore
+    }
+    const [small, large] = [
+      await chosenFor('3/8 in · ASTM B280 ACR 3/8 straight'),
+      await chosenFor('7/8 in · ASTM B280 ACR 7/8 coil or straight'),
+    ]
+    expect(Number(large)).toBeGreaterThanOrEqual(Number(small))
+  })
+  it('of a small portable set is told the truth, and helped all the same', async () => {
+    await openBox()
+    await pressByKey(page, 'Take burner 1 out')
+    await pressByKey(page, 'Take burner 1 out')
+    await shutPanel()
+    await type(page, 'Acetylene cylinder', '40 cu ft')
+    await see(page, 'Acetylene cylinder too small')
+    const all = await page.waitForSelector('::-p-xpath(//button[starts-with(normalize-space(.), "All ")])')
+    await all?.focus()
+    await page.keyboard.press('Enter')
+    await see(page, 'Ways out: take a')
+    await see(page, 'manifold')
+    await expectAccessible(page, 'a draw with its ways out')
   })
 })
 

@@ -113,7 +113,7 @@ function supply(d: Draw, shop: 'command' | 'form'): Fields {
           fuelLockUp: d.maybe(['1.5 psi', '3 psi']),
           oxygenRating: d.maybe(['100 psi', '60 psi']),
           fuelRating: d.maybe(['15 psi', '50 psi']),
-          drawRule: d.maybe(['intermittent', 'continuous', 'older']),
+          drawRule: d.maybe(['intermittent', 'continuous', 'older', 'short-burns']),
           cylinders: d.maybe([[{ gas: 'oxygen', size: '240 cu ft', left: '80 cu ft' }], '2'], 0.2),
         }),
   })

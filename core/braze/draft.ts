@@ -1,7 +1,13 @@
 import { factorOf } from '../piece/plan-change.ts'
 import { PlanDraft, type PressureOf } from '../piece/plan-draft.ts'
 import type { SiUnit } from '../quantity/units.ts'
-import { BRAZE_FIGURES, type BrazeDetail, type BrazeFigureName, type BrazeRequest } from './types.ts'
+import {
+  BRAZE_FIGURES,
+  type BrazeDetail,
+  type PlannedBurner,
+  type BrazeFigureName,
+  type BrazeRequest,
+} from './types.ts'
 
 /** The SI unit of each figure of a braze. Clearances are radial; `baseHeadroom` is a difference of temperatures. */
 export const BRAZE_FIGURE_UNIT = {
@@ -42,6 +48,7 @@ export const BRAZE_FIGURE_UNIT = {
   nextJointTemperature: 'K',
   remeltDistance: 'm',
   setTime: 's',
+  nitrogenAfter: 's',
   coolTime: 's',
   preheatTo: 'K',
   preheatHeat: 'J',
@@ -74,6 +81,8 @@ const SHAPE = {
 export class BrazeDraft extends PlanDraft<BrazeFigureName, BrazePressure> {
   /** What steps and drawings go by beside the figures. */
   detail: BrazeDetail = {}
+  /** What brings the heat, judged. */
+  burners: readonly PlannedBurner[] = []
 
   constructor(readonly request: BrazeRequest) {
     super(SHAPE, request.shop.units, request.work.ticked)
@@ -85,6 +94,6 @@ export class BrazeDraft extends PlanDraft<BrazeFigureName, BrazePressure> {
     ])
   }
   end() {
-    return { ...this.parts(), detail: this.detail }
+    return { ...this.parts(), detail: this.detail, burners: this.burners }
   }
 }

@@ -2,7 +2,6 @@ import type { SetFlame } from '../flame/set.ts'
 import { FUELS, type FuelId } from '../gas/fuels.ts'
 import { isCopper } from '../metal/base-metals.ts'
 import type { Filler } from '../metal/fillers.ts'
-import { INCH_M, NUMBER_DRILLS } from '../quantity/index.ts'
 import type { BrazeRequest, BrazeRig } from './types.ts'
 
 /** Share of the mixed gas that is fuel. */
@@ -23,21 +22,6 @@ export function orificeFor(fuel: FuelId, flow: number, ports: number): number {
   return Math.sqrt((4 * area) / Math.PI)
 }
 
-/** The largest single orifice that is worked out for; beyond it a heating head takes over. */
-export const SINGLE_MAX_M = 0.075 * INCH_M
-/** The smallest orifice that is planned with. */
-export const ORIFICE_MIN_M = 0.018 * INCH_M
-/** The number drill nearest to a bore, of those up to `mostM`. */
-export function nearestDrill(m: number, mostM: number): number {
-  let best = m
-  let off = Infinity
-  for (const { diameterM } of NUMBER_DRILLS) {
-    const d = Math.abs(diameterM - m)
-    if (d < off && diameterM <= mostM * (1 + 1e-9)) [best, off] = [diameterM, d]
-  }
-  return best
-}
-
 /** Cone tip to metal, m, by how the shop likes its heat; and what that does to the heat that goes in. */
 export const CONE_M = { fierce: 0.01, 'by-tip': 0.015, soft: 0.025 } as const
 /** Share of the flame's heat that enters cold metal. Source: craft trials, ± 20 %. */
@@ -46,6 +30,9 @@ export const efficiencyAt = (coneM: number): number => 0.36 / (1 + (coneM / 0.04
 export const spreadAt = (coneM: number, powerW: number): number =>
   0.007 * Math.sqrt(powerW / 5160) * (0.6 + (0.4 * coneM) / 0.013)
 export const EFFICIENCY_SPAN = [0.8, 1.2] as const
+
+/** A flame of fuel and air strikes so much wider than one of oxygen at the usual distance. */
+export const AIR_WIDER = 1.2
 
 /** A flame by name, why it is chosen, and what it does to the oxygen: a factor on the neutral ratio. */
 export interface FlameChoice {

@@ -1,4 +1,5 @@
 export * from './types.ts'
-export { heatingMethods, planBraze } from './plan-braze.ts'
+export { planBraze, soldBurners } from './plan-braze.ts'
+export { burnerName } from './burners.ts'
 export { readBraze } from './read.ts'
 export { BRAZE_FIGURE_UNIT } from './draft.ts'

@@ -5,7 +5,7 @@ import { METAL_SOURCE } from '../metal/base-metals.ts'
 import { adviseBraze, adviseHarm, adviseMetals, adviseService } from './advice.ts'
 import { BrazeDraft } from './draft.ts'
 import { chooseFlame, type FlameChoice } from './flame.ts'
-import { otherSources, type HeatSource } from './heat-plan.ts'
+import { asPlanned, judgeSold } from './burners.ts'
 import { heatTask, planHeat } from './plan-heat.ts'
 import { planGap, planJoint } from './plan-joint.ts'
 import { planPurge } from './purge.ts'
@@ -15,7 +15,15 @@ import { asRanked, rankFillers, type Judged } from './rank.ts'
 import { planRepair } from './repair.ts'
 import { CAPILLARY_MAX_M, refusePair, type Situation } from './rules.ts'
 import { brazeSteps } from './steps.ts'
-import type { BrazeChoice, BrazePlan, BrazeRequest, BrazeStep, Form, HeatProfile } from './types.ts'
+import type {
+  PlannedBurner,
+  BrazeChoice,
+  BrazePlan,
+  BrazeRequest,
+  BrazeStep,
+  Form,
+  HeatProfile,
+} from './types.ts'
 
 /** What the fillers are judged for in this request. */
 function situationOf({ work, rig, shop }: BrazeRequest): Situation {
@@ -82,8 +90,18 @@ export function planBraze(request: BrazeRequest): BrazePlan {
   const { volumeM3 } = planJoint(draft, judged, choice)
   const preheatK = planRepair(draft)
   const heated = planHeat(draft, { judged, flame, fillerM3: volumeM3, preheatK })
-  planPurge(draft, heated.litS + heated.coolS)
-  adviseDraw(draft, request, heated.fuelFlow, heated.litS)
+  planPurge(draft, heated.litS + heated.nitrogenS)
+  const pauseS = adviseDraw(
+    draft,
+    {
+      ...request,
+      rig: { ...request.rig, fuel: heated.fuel, head: heated.heating ? 'heating' : request.rig.head },
+    },
+    heated.fuelFlow,
+    heated.litS,
+    heated.within,
+  )
+  if (pauseS > 0) draft.detail = { ...draft.detail, pauseS }
   adviseBraze(draft, judged)
   const steps = brazeSteps(draft, {
     flux: choice.flux,
@@ -94,8 +112,10 @@ export function planBraze(request: BrazeRequest): BrazePlan {
     tubeFirstS: heated.tubeFirstS,
     feedS: heated.feedS,
     setS: heated.setS,
+    nitrogenS: heated.nitrogenS,
     coolS: heated.coolS,
     preheatK,
+    pauseS,
   })
   return finish(draft, choice, ranking, processes, steps, heated.profile)
 }
@@ -295,14 +315,13 @@ function putTemperatures(draft: BrazeDraft, { filler, targetK, solidusK }: Judge
 }
 
 /**
- * What else would bring the heat to a planned joint: its own tip nearer and farther, other tips, a heating head, a
- * cutting head, a second torch, a torch with air. Each is run through the heat model, which takes a few milliseconds.
- * @returns none for a plan without a filler or a flame
+ * What is sold and would bring the heat to a planned joint, judged by the same calculation as what is at hand.
+ * @returns none for a plan without a filler
  */
-export function heatingMethods({ choice, figures }: BrazePlan, request: BrazeRequest): readonly HeatSource[] {
+export function soldBurners({ choice, figures }: BrazePlan, request: BrazeRequest): readonly PlannedBurner[] {
   const filler = choice.filler === null ? undefined : findFiller(choice.filler)
-  const { brazingTemperature: target, fuelFlow } = figures
-  if (!filler || !target || !fuelFlow) return []
+  const { brazingTemperature: target } = figures
+  if (!filler || !target) return []
   const task = heatTask(request, {
     filler,
     targetK: target.value,
@@ -310,5 +329,5 @@ export function heatingMethods({ choice, figures }: BrazePlan, request: BrazeReq
     fillerM3: figures.fillerVolume?.value ?? 0,
     preheatK: figures.preheatTo?.value,
   })
-  return otherSources(task, fuelFlow.value)
+  return judgeSold(task).map((b) => ({ ...asPlanned(b), chosen: false }))
 }

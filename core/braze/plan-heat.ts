@@ -1,5 +1,5 @@
-import { FUELS } from '../gas/fuels.ts'
-import { productSpan } from '../span.ts'
+import { FUELS, type FuelId } from '../gas/fuels.ts'
+import { productSpan, type Spanned } from '../span.ts'
 import { brazesLike } from './own.ts'
 import { valuesOf } from '../learn/own-runs.ts'
 import { ambientPressurePa } from '../gas/standard.ts'
@@ -19,21 +19,21 @@ import {
   type FlameChoice,
 } from './flame.ts'
 import {
-  chooseTorch,
-  feedS,
-  GOOD_HEAT_S,
-  heatIt,
-  sectionsOf,
-  type Heated,
-  type HeatTask,
-  type Torch,
-} from './heat-plan.ts'
+  asPlanned,
+  burnerName,
+  judgeBurners,
+  type JudgedBurner,
+  judgeSold,
+  nextUp,
+  wantedS,
+} from './burners.ts'
+import { feedS, heatIt, litFor, ragTooNear, sectionsOf, type Heated, type HeatTask } from './heat-plan.ts'
 import { isBuiltUp, isRound, seatDiameterM } from './joint.ts'
 import { planPressures } from './pressures.ts'
 import { purgeNeed } from './purge.ts'
 import type { Judged } from './rank.ts'
 import { coolingS } from './repair.ts'
-import type { BrazeRequest, HeatProfile, TipRow } from './types.ts'
+import type { BrazeRequest, Burner, HeatProfile, TipRow } from './types.ts'
 
 const MODEL = 'two fins in time with losses, heat across the gap and a flame that saturates; docs/method.md'
 const TOUCH_K = celsius(60)
@@ -43,18 +43,23 @@ const ROOM_K = 293.15
 const SET_UNDER_K = 20
 /** Room kept under the melting of a joint that is done already. */
 const RE_MELT_ROOM_K = 100
-const SET_H = 60
-/** Tube to which a fuel-air torch is enough with a low-melting filler: 22 mm. */
-const AIR_TORCH_OD_M = 0.0222
+/** The joint's coldest spot may lie so far under the lower end of its filler's range: the filler still runs there, K. */
+const SPOT_UNDER_K = 18
 
 /** What the heating came to, for the steps and the gas. Times in s, flow in m³/s. */
 export interface HeatPlanned {
   readonly fuelFlow: number
+  /** By a heating head, which counts as continuous use. */
+  readonly heating: boolean
+  readonly fuel: FuelId
   readonly heatS: number | undefined
+  /** What else gets it hot within the cylinder's draw, each in words with its time. */
+  readonly within: readonly string[]
   readonly tubeFirstS: number
   readonly feedS: number
   readonly litS: number
   readonly setS: number
+  readonly nitrogenS: number
   readonly coolS: number
   readonly profile?: HeatProfile
 }
@@ -81,22 +86,39 @@ export const heatTask = (
   { filler, targetK, fluxed, fillerM3, preheatK }: HeatedFor,
 ): HeatTask => ({
   request,
-  targetK,
-  floorK: Math.min(targetK, filler.minK),
+  // it is hot once filler runs: at the lower end of its range, all through
+  targetK: Math.min(targetK, filler.minK),
+  floorK: Math.min(targetK, filler.minK) - SPOT_UNDER_K,
+  spot: isBuiltUp(request.work) || (!isRound(request.work) && filler.kind === 'zinc'),
   fluxed,
   fillerM3,
+  holdK: targetK,
   purged: purgeNeed(request.work) === 'always',
   startK: preheatK,
 })
 
-/** The row of the shop's chart for this tip or, when none is fitted, for this wall. */
-function chartRow(draft: BrazeDraft): TipRow | undefined {
+/** The row of the shop's chart for a tip or, where none is known yet, for this wall. */
+function chartRow(draft: BrazeDraft, tipM: number | undefined): TipRow | undefined {
   const { rig, work } = draft.request
-  const same = (r: TipRow) =>
-    rig.tipOrificeM === undefined || Math.abs(r.orificeM - rig.tipOrificeM) < 0.0006 * INCH_M
+  const same = (r: TipRow) => tipM === undefined || Math.abs(r.orificeM - tipM) < 0.0006 * INCH_M
   const covers = (r: TipRow) => work.a.wallM >= r.wallMinM * 0.999 && work.a.wallM <= r.wallMaxM * 1.001
   const rows = rig.chart.filter(same)
-  return rows.find(covers) ?? (rig.tipOrificeM === undefined ? undefined : rows[0])
+  return rows.find(covers) ?? (tipM === undefined ? undefined : rows[0])
+}
+
+/** What is fitted or charted, where somebody said: planned with, whatever it comes to. */
+function fittedOf({ request: { rig } }: BrazeDraft, row: TipRow | undefined): Burner | undefined {
+  const orificeM = rig.tipOrificeM ?? row?.orificeM
+  if (orificeM === undefined || rig.box.length > 0) return undefined
+  const ports = rig.head === 'single' ? 1 : rig.ports
+  return {
+    kind: rig.head === 'single' ? 'tip' : rig.head === 'heating' ? 'head' : 'cutting-head',
+    fuel: rig.fuel,
+    orificeM,
+    ports,
+    flow: rig.tipFlow ?? fuelFlowOf(rig.fuel, orificeM, ports),
+    count: rig.torches,
+  }
 }
 
 /** Tip, time, heat, gas and how far it runs. */
@@ -104,77 +126,124 @@ export function planHeat(draft: BrazeDraft, asked: Asked): HeatPlanned {
   const { work, rig, shop } = draft.request
   const { filler, targetK, flux } = asked.judged
   const task = heatTask(draft.request, { ...asked, filler, targetK, fluxed: flux !== 'none' })
-  const row = chartRow(draft)
-  const torch = chooseTorch(task, row?.orificeM)
+  const charted = rig.box.length > 0 ? undefined : chartRow(draft, rig.tipOrificeM)
+  const fitted = fittedOf(draft, charted)
+  const burners = judgeBurners(task, fitted)
+  if (!fitted && rig.box.length === 0) draft.detail = { ...draft.detail, sold: true }
+  draft.burners = burners.map(asPlanned)
+  // where none gets it hot the largest is told of, with why
+  const torch =
+    burners.find((b) => b.chosen) ?? burners.reduce((a, b) => (b.flow * b.count > a.flow * a.count ? b : a))
+  const fuelFlow = torch.flow * torch.count
+  const row = rig.box.length > 0 && torch.kind === 'tip' ? chartRow(draft, torch.orificeM) : charted
+  const { time } = torch
   putTip(draft, torch, row)
-  const own = brazesLike(draft.request, torch.orificeM)
+  const own = brazesLike(draft.request, torch.orificeM ?? 0)
   draft.learnFrom({ timeToTemperature: valuesOf(own, 'timeToTemperatureS') })
-  const heated = heatIt(task, torch.fuelFlow)
-  const oxygenRatio = oxygenPerFuel(rig, asked.flame)
-  const oxygenFlow = torch.fuelFlow * oxygenRatio
+  const heated = heatIt(task, torch, [filler.solidusK - SET_UNDER_K, NITROGEN_K, touchAt(shop.airK)])
+  const air = torch.kind === 'fuel-air'
+  const oxygenRatio = air ? 0 : oxygenPerFuel(rig, asked.flame)
+  const oxygenFlow = fuelFlow * oxygenRatio
   putFlows(draft, torch, oxygenRatio, asked.flame)
-  const perHeat = feedS(work, asked.fillerM3)
-  const { toHeatS } = heated.heat
+  const perHeat = feedS(work, asked.fillerM3, task.spot)
   putTimes(draft, task, torch, heated, perHeat)
-  const litS = toHeatS === undefined ? 0 : sectionsOf(work) * (toHeatS + perHeat)
-  if (toHeatS !== undefined) {
-    putUsed(draft, torch.fuelFlow, oxygenFlow, litS)
+  const litS = time === undefined ? 0 : litFor(work, task.spot, time.value, perHeat)
+  if (time !== undefined) {
+    putUsed(draft, fuelFlow, oxygenFlow, litS, sectionsOf(work, task.spot))
     if (!isBuiltUp(work)) putReach(draft, asked.judged, heated)
   }
-  draft.put('coneDistance', {
-    value: CONE_M[shop.methods.heat],
-    low: 0.01,
-    high: 0.025,
-    because:
-      shop.methods.heat === 'soft'
-        ? 'Soft and slow, by your shop’s choice: the cone far off.'
-        : shop.methods.heat === 'fierce'
-          ? 'Fierce and quick, by your shop’s choice: the cone close, never touching.'
-          : 'Cone tip to metal, never touching: the middle of what is usual.',
-    from: { method: shop.methods.heat },
-    cites: 'brazing practice',
-  })
-  planPressures(draft, {
-    orificeM: torch.orificeM,
-    heating: torch.heating,
-    fuelFlow: torch.fuelFlow,
-    oxygenFlow,
-    ambientPa: ambientPressurePa(shop.altitudeM),
-    row,
-    own: { fuel: valuesOf(own, 'fuelAtTorchPa'), oxygen: valuesOf(own, 'oxygenAtTorchPa') },
-  })
-  const cooling = putCooling(draft, asked)
+  if (!air)
+    draft.put('coneDistance', {
+      value: CONE_M[shop.methods.heat],
+      low: 0.01,
+      high: 0.025,
+      because:
+        shop.methods.heat === 'soft'
+          ? 'Soft and slow, by your shop’s choice: the cone far off.'
+          : shop.methods.heat === 'fierce'
+            ? 'Fierce and quick, by your shop’s choice: the cone close, never touching.'
+            : 'Cone tip to metal, never touching: the middle of what is usual.',
+      from: { method: shop.methods.heat },
+      cites: 'brazing practice',
+    })
+  if (air)
+    draft.say(
+      'note',
+      'air-pressure',
+      'A torch with air is set by its own regulator',
+      'Its maker’s chart says what to set; there is no oxygen on it.',
+      { figure: 'fuelFlow' },
+    )
+  else
+    planPressures(draft, {
+      orificeM: torch.orificeM ?? 0,
+      heating: torch.kind === 'head',
+      fuelFlow,
+      oxygenFlow,
+      ambientPa: ambientPressurePa(shop.altitudeM),
+      row,
+      own: { fuel: valuesOf(own, 'fuelAtTorchPa'), oxygen: valuesOf(own, 'oxygenAtTorchPa') },
+    })
+  const cooling = putCooling(draft, asked, heated)
   return {
-    fuelFlow: torch.fuelFlow,
-    heatS: toHeatS,
+    fuelFlow,
+    heating: torch.kind === 'head',
+    fuel: torch.fuel,
+    within: torch.overDraw ? withinDraw(draft, task, burners) : [],
+    heatS: time?.value,
     tubeFirstS: heated.heat.tubeFirstS,
-    feedS: perHeat * sectionsOf(work),
+    feedS: perHeat * sectionsOf(work, task.spot),
     litS,
     ...cooling,
-    ...(toHeatS === undefined ? {} : { profile: heated.heat.profile }),
+    ...(time === undefined ? {} : { profile: heated.heat.profile }),
   }
 }
 
-function putTip(draft: BrazeDraft, torch: Torch & { heating: boolean }, row: TipRow | undefined): void {
+/** What else would get it hot and stays within the cylinder's draw: of what is at hand, else of what is sold. */
+function withinDraw(draft: BrazeDraft, task: HeatTask, burners: readonly JudgedBurner[]): readonly string[] {
+  const fits = (all: readonly JudgedBurner[]) =>
+    all
+      .filter((b) => !b.overDraw && b.time && (b.verdict === 'good' || b.verdict === 'slow'))
+      .sort((a, b) => (a.time?.value ?? 0) - (b.time?.value ?? 0))
+      .slice(0, 2)
+      .map((b) => {
+        const name = burnerName(asPlanned(b), (m) => draft.show(m, 'bore'))
+        return `a ${name} (${draft.show(b.flow * b.count, 'flow')}, ${draft.show(b.time?.value ?? 0, 'time')})`
+      })
+  const atHand = fits(burners)
+  return atHand.length > 0 ? atHand : fits(judgeSold(task))
+}
+
+/** What is planned with, in words: "0.040 in (number drill 60)", "6 ports of 0.028 in". */
+function sizeOf(draft: BrazeDraft, { orificeM, ports, kind }: Burner): string {
+  if (orificeM === undefined) return ''
+  const drill = drillOfDiameter(orificeM)
+  return `${kind === 'tip' ? '' : `${ports} ports of `}${draft.show(orificeM, 'bore')}${drill ? ` (number drill ${drill.number})` : ''}`
+}
+
+function putTip(draft: BrazeDraft, torch: JudgedBurner, row: TipRow | undefined): void {
   const { rig } = draft.request
-  const drill = drillOfDiameter(torch.orificeM)
-  const size = `${torch.heating ? `${torch.ports} ports of ` : ''}${draft.show(torch.orificeM, 'bore')}${drill ? ` (number drill ${drill.number})` : ''}`
-  const fitted = rig.tipOrificeM !== undefined
-  draft.detail = { ...draft.detail, ports: torch.ports }
-  draft.put('tipOrifice', {
-    value: torch.orificeM,
-    low: torch.orificeM * 0.85,
-    high: torch.orificeM * 1.2,
-    source: row && !fitted ? 'chart' : 'worked-out',
-    because: fitted
-      ? `The tip you fitted, ${size}.`
-      : row
-        ? `Your chart’s tip for this wall, ${size}.`
-        : `The number drill whose flame heats this joint in good time (${GOOD_HEAT_S.low} to ${GOOD_HEAT_S.high} s), ${size}.`,
-    from: { ports: torch.ports, torches: rig.torches, head: torch.heating ? 'heating' : rig.head },
-    cites: row && !fitted ? 'your chart' : MODEL,
-  })
-  if (!fitted && !row && torch.heating && rig.head === 'single')
+  const size = sizeOf(draft, torch)
+  const fitted = rig.box.length === 0 && rig.tipOrificeM !== undefined
+  const charted = rig.box.length === 0 && row !== undefined && !fitted
+  draft.detail = { ...draft.detail, ports: torch.ports, torches: torch.count }
+  if (torch.orificeM !== undefined)
+    draft.put('tipOrifice', {
+      value: torch.orificeM,
+      low: torch.orificeM * 0.85,
+      high: torch.orificeM * 1.2,
+      source: charted ? 'chart' : 'worked-out',
+      because: fitted
+        ? `The tip you fitted, ${size}.`
+        : charted
+          ? `Your chart’s tip for this wall, ${size}.`
+          : rig.box.length > 0
+            ? `Of what is in the box it comes nearest to the time that this joint wants: ${size}.`
+            : `Of the sizes that are sold it comes nearest to the time that this joint wants: ${size}.`,
+      from: { ports: torch.ports, torches: torch.count, head: torch.kind === 'head' ? 'heating' : rig.head },
+      cites: charted ? 'your chart' : MODEL,
+    })
+  if (!fitted && !charted && torch.kind === 'head' && rig.head === 'single')
     draft.say(
       'mind',
       'heating-head',
@@ -182,67 +251,98 @@ function putTip(draft: BrazeDraft, torch: Torch & { heating: boolean }, row: Tip
       `One cone is too little here: ${size}. Its draw is large: see the cylinder. Its maker’s chart wins.`,
       { field: 'rig.head', figure: 'tipOrifice' },
     )
+  if (torch.count > rig.torches)
+    draft.say(
+      'mind',
+      'two-torches',
+      'Two torches for this one',
+      'One does not get it hot all round in good time: one on each side, going round the same way.',
+      { field: 'rig.torches', figure: 'timeToTemperature' },
+    )
 }
 
-function putFlows(draft: BrazeDraft, torch: Torch, ratio: number, flame: FlameChoice): void {
+function putFlows(draft: BrazeDraft, torch: JudgedBurner, ratio: number, flame: FlameChoice): void {
   const { rig } = draft.request
   const gas = FUELS[rig.fuel].brazing
-  const at = (speed: number) => rig.torches * fuelFlowOf(rig.fuel, torch.orificeM, torch.ports, speed)
+  const fuelFlow = torch.flow * torch.count
+  // measured, or worked out from the speed at its ports
+  const [slow, usual, fast] = gas.exitSpeed
+  const known = torch.kind === 'fuel-air' || rig.tipFlow !== undefined
+  const span = known
+    ? { low: fuelFlow * 0.9, high: fuelFlow * 1.1 }
+    : { low: (fuelFlow * slow) / usual, high: (fuelFlow * fast) / usual }
   draft.put('fuelFlow', {
-    value: torch.fuelFlow,
-    low: at(gas.exitSpeed[0]),
-    high: at(gas.exitSpeed[2]),
-    because: `The mixed gas leaves at about ${gas.exitSpeed[1].toFixed(0)} m/s; ${gas.share === 0.5 ? `half of it is ${FUELS[rig.fuel].name}` : `one part in ${(1 + gas.neutral[1]).toFixed(1)} is fuel`}.${gas.estimated ? ' Blends differ: an estimate.' : ''}`,
+    value: fuelFlow,
+    ...span,
+    because: known
+      ? 'What the torch burns, as it was said.'
+      : `The mixed gas leaves at about ${usual.toFixed(0)} m/s; ${gas.share === 0.5 ? `half of it is ${FUELS[rig.fuel].name}` : `one part in ${(1 + gas.neutral[1]).toFixed(1)} is fuel`}.${gas.estimated ? ' Blends differ: an estimate.' : ''}`,
     from: {
-      tipOrifice: torch.orificeM,
+      ...(torch.orificeM === undefined ? {} : { tipOrifice: torch.orificeM }),
       ports: torch.ports,
-      torches: rig.torches,
-      exitSpeed: gas.exitSpeed[1],
+      torches: torch.count,
+      ...(known ? {} : { exitSpeed: usual }),
     },
-    cites: 'exit speeds of brazing tips as practised',
+    cites: known ? 'the torch, as it was said' : 'exit speeds of brazing tips as practised',
   })
+  if (ratio === 0) return
   draft.put('oxygenFlow', {
-    value: torch.fuelFlow * ratio,
-    ...productSpan(torch.fuelFlow * ratio, [
-      { value: torch.fuelFlow, low: at(gas.exitSpeed[0]), high: at(gas.exitSpeed[2]) },
+    value: fuelFlow * ratio,
+    ...productSpan(fuelFlow * ratio, [
+      { value: fuelFlow, ...span },
       { value: gas.neutral[1], low: gas.neutral[0], high: gas.neutral[2] },
     ]),
     because: `${Math.round(ratio * 100) / 100} volumes to one of fuel: ${flame.name}.`,
-    from: { fuelFlow: torch.fuelFlow, oxygenToFuel: ratio, flame: flame.name },
+    from: { fuelFlow, oxygenToFuel: ratio, flame: flame.name },
     cites: 'ratios as practised; the flame itself decides',
   })
 }
 
-function putTimes(draft: BrazeDraft, task: HeatTask, torch: Torch, heated: Heated, perHeat: number): void {
+function putTimes(
+  draft: BrazeDraft,
+  task: HeatTask,
+  torch: JudgedBurner,
+  heated: Heated,
+  perHeat: number,
+): void {
   const { work, rig, shop } = draft.request
-  const { heat, quickS, slowS } = heated
+  const { heat } = heated
+  const { time } = torch
   const where = { field: 'rig.tipOrifice', figure: 'timeToTemperature' }
-  const n = sectionsOf(work)
-  if (heat.toHeatS === undefined) {
+  const n = sectionsOf(work, task.spot)
+  const next = () => {
+    const up = nextUp(task, torch)
+    return up ? ` Next up: a ${burnerName(up, (m) => draft.show(m, 'bore'))}.` : ''
+  }
+  if (time === undefined) {
     draft.say(
       'stop',
       'never-hot',
       'This flame never gets it hot',
-      `It comes to about ${draft.show(heat.reachedK, 'temperature')}, where ${draft.show(task.targetK, 'temperature')} is wanted: all that goes in runs off again. Fit a larger tip or a heating head, or put a second torch to it.${FUELS[rig.fuel].cylinder.draw === 'share' && rig.acetyleneCylinderM3 !== undefined ? ' What the acetylene cylinder may give is a limit too: a larger one, or two on a manifold.' : ''}`,
+      `It comes to about ${draft.show(heat.reachedK, 'temperature')}, where ${draft.show(task.targetK, 'temperature')} is wanted: all that goes in runs off again.${next()}`,
       { field: 'rig.tipOrifice', figure: 'tipOrifice' },
     )
     return
   }
-  const t = heat.toHeatS
-  const fromHeat = {
-    brazingTemperature: task.targetK,
-    flamePower: torch.fuelFlow * FUELS[rig.fuel].brazing.grossHeat,
-    shareEntering: efficiencyAt(CONE_M[shop.methods.heat]),
-    shareLow: EFFICIENCY_SPAN[0],
-    shareHigh: EFFICIENCY_SPAN[1],
-    overlap: work.overlapM,
-  }
+  const t = time.value
   draft.put('timeToTemperature', {
     value: t,
-    low: quickS ?? t * 0.7,
-    high: slowS ?? 3 * t,
-    because: `Both walls hot enough all through the joint${n > 1 ? `, one length of ${n}` : ''}, flame moving. With 20 % more or less heat going in it takes ${draft.show(quickS ?? t * 0.7, 'time')}${slowS === undefined ? ', or never gets there' : ` or ${draft.show(slowS, 'time')}`}.`,
-    from: fromHeat,
+    low: time.outerLow,
+    high: time.outerHigh,
+    because: task.spot
+      ? 'The first spot of the seam, where filler is laid down; the next are warm already.'
+      : `Both walls hot enough all through the joint${n > 1 ? `, one length of ${n}` : ''}, flame moving${work.ragOn && isRound(work) ? ', the rag on' : ''}. With 20 % more or less heat going in it takes ${draft.show(time.outerLow, 'time')} or ${draft.show(time.outerHigh, 'time')}.`,
+    from: {
+      brazingMin: task.targetK,
+      flamePower: torch.flow * torch.count * FUELS[torch.fuel].brazing.grossHeat,
+      shareEntering:
+        torch.kind === 'fuel-air'
+          ? (FUELS[torch.fuel].brazing.air?.efficiency ?? 0)
+          : efficiencyAt(CONE_M[shop.methods.heat]),
+      shareLow: EFFICIENCY_SPAN[0],
+      shareHigh: EFFICIENCY_SPAN[1],
+      overlap: work.overlapM,
+    },
     cites: MODEL,
   })
   draft.put('heatNeeded', {
@@ -261,23 +361,38 @@ function putTimes(draft: BrazeDraft, task: HeatTask, torch: Torch, heated: Heate
     from: { lengths: n },
     cites: 'craft figures',
   })
-  if (t > GOOD_HEAT_S.slow)
+  const wanted = wantedS(task)
+  const span = draft.showSpan(wanted.low, wanted.high, 'time')
+  if (torch.verdict === 'doubtful')
+    draft.say('mind', 'doubtful-heat', 'Doubtful, and slow', `${torch.because}${next()}`, where)
+  else if (torch.verdict === 'slow')
     draft.say(
       'mind',
       'too-slow',
       'Too slow',
-      `${draft.show(t, 'time')} spends the flux and runs the heat far along. A larger tip, a heating head or a second torch${FUELS[rig.fuel].cylinder.draw === 'share' && rig.acetyleneCylinderM3 !== undefined ? ', and the acetylene cylinder for it' : ''}.`,
+      `${draft.show(t, 'time')}, where ${span} is wanted: it spends the flux and runs the heat far along.${next()}`,
       where,
     )
-  else if (t < GOOD_HEAT_S.fierce)
+  else if (torch.verdict === 'too-much')
     draft.say(
       'mind',
       'too-fierce',
-      'Too fierce to hold',
-      `${draft.show(t, 'time')} to heat leaves no time to see it come. A smaller tip, or stand the flame off.`,
+      'Too much tip',
+      `${draft.show(t, 'time')} to heat, where ${span} is wanted, leaves no time to see it come. A smaller tip, or stand the flame off.`,
       where,
     )
-  if (isRound(work) && seatDiameterM(work) >= 2 * INCH_M * 0.999 && rig.torches < 2)
+  if (work.ragOn && isRound(work) && heat.toHeatS !== undefined) {
+    const at = ragTooNear(task, torch, heat.toHeatS)
+    if (at !== undefined)
+      draft.say(
+        'mind',
+        'rag-near',
+        'The rag keeps the joint cold',
+        `At ${draft.show(work.ragM, 'length')} it takes the heat as fast as it comes. From ${draft.show(at, 'reached')} on it would do, or a thinner rag, or more flame.`,
+        { field: 'work.ragAt', figure: 'timeToTemperature' },
+      )
+  }
+  if (isRound(work) && seatDiameterM(work) >= 2 * INCH_M * 0.999 && torch.count < 2)
     draft.say(
       'mind',
       'second-torch',
@@ -285,17 +400,15 @@ function putTimes(draft: BrazeDraft, task: HeatTask, torch: Torch, heated: Heate
       `From ${draft.round('50 mm', '2 in')} one flame seldom has the far side hot. A second torch on the other side, or a head that reaches round.`,
       { field: 'rig.torches', figure: 'timeToTemperature' },
     )
-  if (
-    isRound(work) &&
-    isCopper(work.a.metal) &&
-    seatDiameterM(work) <= AIR_TORCH_OD_M &&
-    task.targetK < celsius(780)
+  const air = draft.burners.find(
+    (b) => b.kind === 'fuel-air' && !b.chosen && (b.verdict === 'good' || b.verdict === 'slow'),
   )
+  if (air?.time && rig.box.length === 0 && !task.spot)
     draft.say(
       'note',
       'fuel-air',
       'A fuel-air torch would do',
-      'On tube this small with a low-melting filler a torch without oxygen is enough: longer, softer, wider.',
+      `One of ${draft.show(air.fuelFlow, 'flow')}, without oxygen: ${draft.show(air.time.value, 'time')}, softer and wider.`,
       { figure: 'timeToTemperature' },
     )
 }
@@ -303,7 +416,21 @@ function putTimes(draft: BrazeDraft, task: HeatTask, torch: Torch, heated: Heate
 /** How far the time of a flame that was not reckoned may be out, a factor. */
 const UNTIMED_FACTOR = 1.5
 
-function putUsed(draft: BrazeDraft, fuelFlow: number, oxygenFlow: number, litS: number): void {
+/** What is left of a flow's span in the gas that is used, in logarithms. */
+const FLOW_SHARE = 0.12
+const inPart = ({ value, low, high }: Spanned): Spanned => ({
+  value,
+  low: value * (low / value) ** FLOW_SHARE,
+  high: value * (high / value) ** FLOW_SHARE,
+})
+
+function putUsed(
+  draft: BrazeDraft,
+  fuelFlow: number,
+  oxygenFlow: number,
+  litS: number,
+  lengths: number,
+): void {
   const from: Grounds = { torchTime: litS }
   const time = draft.figures.timeToTemperature
   const spread = time
@@ -314,17 +441,18 @@ function putUsed(draft: BrazeDraft, fuelFlow: number, oxygenFlow: number, litS: 
     low: litS * (spread[0] ?? 1),
     high: litS * (spread[1] ?? 1),
     because: 'Heating and feeding. Lighting and trimming come on top.',
-    from: { lengths: sectionsOf(draft.request.work) },
+    from: { lengths },
     cites: MODEL,
   })
   const used = (name: 'oxygenFlow' | 'fuelFlow', flow: number) => ({
     value: flow * lit,
-    ...productSpan(flow * lit, [draft.wide(name, flow), draft.wide('torchTime', lit)]),
-    because: 'Flow times torch time.',
+    // a stronger flame is done sooner: of the flow's own span most is made up for by the time
+    ...productSpan(flow * lit, [inPart(draft.wide(name, flow)), draft.wide('torchTime', lit)]),
+    because: 'Flow times torch time; a stronger flame is done sooner.',
     from: { ...from, [name]: flow },
     cites: 'flow times time',
   })
-  draft.put('oxygenUsed', used('oxygenFlow', oxygenFlow))
+  if (oxygenFlow > 0) draft.put('oxygenUsed', used('oxygenFlow', oxygenFlow))
   draft.put('fuelUsed', used('fuelFlow', fuelFlow))
 }
 
@@ -432,38 +560,68 @@ function adviseNext(draft: BrazeDraft, at: number, hot: number, solidusK: number
     )
 }
 
-function putCooling(draft: BrazeDraft, { judged, preheatK }: Asked): { setS: number; coolS: number } {
+/** Until nitrogen may be shut off: copper scales above this. */
+const NITROGEN_K = celsius(200)
+/** How far an estimate of cooling may be out, wide. */
+const COOL_SPAN = [0.6, 1.6] as const
+
+/** How long it takes to set, until nitrogen may be shut off, and until it can be touched, s: by the cooling of these parts. */
+function putCooling(
+  draft: BrazeDraft,
+  { judged, preheatK }: Asked,
+  { heat }: Heated,
+): { setS: number; nitrogenS: number; coolS: number } {
   const { work, shop } = draft.request
-  const thick = isBuiltUp(work) ? work.a.wallM : work.a.wallM + work.b.wallM
   const metal = work.a.metal
-  const tau = (metal.density * specificHeatAt(metal, judged.targetK) * thick) / SET_H
+  const buried = preheatK !== undefined && metal.family === 'cast-iron'
   const setTo = judged.filler.solidusK - SET_UNDER_K
-  const setS = Math.max(5, Math.ceil(tau * Math.log((judged.targetK - shop.airK) / (setTo - shop.airK))))
+  const touchK = touchAt(shop.airK)
+  const [set = 0, nitrogen = 0, touch = 0] = heat.cooledS ?? []
+  const span = (s: number) => ({ low: s * COOL_SPAN[0], high: s * COOL_SPAN[1] })
+  const cites = 'the same parts cooling by radiation, air and what runs off along them; docs/method.md'
+  const setS = Math.max(LEAST_SET_S, Math.ceil(set))
   draft.put('setTime', {
     value: setS,
-    low: setS / 3,
-    high: setS * 1.5,
-    because: `From ${draft.show(judged.targetK, 'temperature')} to ${draft.show(setTo, 'temperature')}, ${draft.showRise(SET_UNDER_K)} under the filler’s solidus, by air and radiation alone; copper tube carries heat off sooner.`,
-    from: { brazingTemperature: judged.targetK, solidus: judged.filler.solidusK, thickness: thick },
-    cites: 'exponential cooling of a wall; an estimate',
+    ...span(setS),
+    because: `From ${draft.show(judged.targetK, 'temperature')} to ${draft.show(setTo, 'temperature')}, ${draft.showRise(SET_UNDER_K)} under the filler’s solidus.`,
+    from: { brazingTemperature: judged.targetK, solidus: judged.filler.solidusK },
+    cites,
   })
-  const buried = preheatK !== undefined && metal.family === 'cast-iron'
-  const from = preheatK ?? judged.targetK
-  const part = {
-    wallM: thick,
-    density: metal.density,
-    specificHeat: specificHeatAt(metal, (from + ROOM_K) / 2),
-  }
-  const coolS = coolingS(part, from, Math.max(celsius(60), shop.airK + 20), shop.airK, buried)
+  const nitrogenS = Math.ceil(nitrogen)
+  if (isRound(work) && purgeNeed(work) !== 'none')
+    draft.put('nitrogenAfter', {
+      value: nitrogenS,
+      ...span(nitrogenS),
+      because: `Until the joint is under ${draft.show(NITROGEN_K, 'temperature')}: copper scales above that. A wet rag pressed on tells it sooner: it hisses no longer.`,
+      from: { under: NITROGEN_K },
+      cites,
+    })
+  const thick = isBuiltUp(work) ? work.a.wallM : work.a.wallM + work.b.wallM
+  const coolS = buried
+    ? coolingS(
+        {
+          wallM: thick,
+          density: metal.density,
+          specificHeat: specificHeatAt(metal, (preheatK + ROOM_K) / 2),
+        },
+        preheatK,
+        touchK,
+        shop.airK,
+        true,
+      )
+    : Math.max(1, Math.ceil(touch))
   draft.put('coolTime', {
     value: coolS,
-    low: coolS / 3,
-    high: coolS * 2,
+    ...(buried ? { low: coolS / 3, high: coolS * 2 } : span(coolS)),
     because: buried
-      ? `From the preheat to ${draft.show(celsius(60), 'temperature')} in dry sand, by wall thickness; an hour at least, heavy parts overnight.`
-      : `To ${draft.show(celsius(60), 'temperature')} in still air; sooner where the tube carries heat off.`,
-    from: { wall: thick, from },
-    cites: 'exponential cooling of a wall; an estimate',
+      ? `From the preheat to ${draft.show(TOUCH_K, 'temperature')} in dry sand, by wall thickness; an hour at least, heavy parts overnight.`
+      : `To ${draft.show(touchK, 'temperature')} in still air.`,
+    from: { wall: thick, from: preheatK ?? judged.targetK },
+    cites: buried ? 'exponential cooling of a wall; an estimate' : cites,
   })
-  return { setS, coolS }
+  return { setS, nitrogenS, coolS }
 }
+
+const LEAST_SET_S = 3
+/** Cool enough to touch, K; in hot air somewhat over it. */
+const touchAt = (airK: number): number => Math.max(TOUCH_K, airK + 20)

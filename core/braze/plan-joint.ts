@@ -143,7 +143,7 @@ function planGroove(draft: BrazeDraft): void {
   })
 }
 
-function planStrength(draft: BrazeDraft, { filler, targetK }: Judged): void {
+function planStrength(draft: BrazeDraft, { filler, targetK, reasons }: Judged): void {
   const { work } = draft.request
   const built = isBuiltUp(work)
   const film = built ? 0.00006 : filmAt(work, targetK)
@@ -166,7 +166,16 @@ function planStrength(draft: BrazeDraft, { filler, targetK }: Judged): void {
   }
   const area = shearAreaM2(work)
   const strength = SOUND * area * shear
-  if (shear > 0)
+  const brittle = reasons.find((r) => r.weight === 'barred' || r.weight === 'hard')
+  if (brittle)
+    draft.say(
+      'mind',
+      'no-strength',
+      'No strength is given',
+      `${filler.id} is barred here: ${brittle.text} Nobody can say what such a seam holds.`,
+      { field: 'work.filler', figure: 'jointStrength' },
+    )
+  else if (shear > 0)
     draft.put('jointStrength', {
       value: strength,
       low: strength * STRENGTH_SPAN[0],
@@ -191,7 +200,7 @@ function planStrength(draft: BrazeDraft, { filler, targetK }: Judged): void {
     from: { tensileStrength: weaker.metal.tensilePa, wall: weaker.wallM, metal: weaker.metal.key },
     cites: STRENGTH_SOURCE,
   })
-  if (isRound(work) && work.pressurePa > 0) advisePressure(draft, strength, part)
+  if (isRound(work) && work.pressurePa > 0 && !brittle) advisePressure(draft, strength, part)
 }
 
 function putLap(draft: BrazeDraft, shear: number, gapShare: number): void {

@@ -1,4 +1,5 @@
-import { FUELS, OXYGEN, type FuelId } from '../gas/fuels.ts'
+import { FUELS, OXYGEN, type FuelId, type Gas } from '../gas/fuels.ts'
+import { ambientPressurePa } from '../gas/standard.ts'
 import { hoseDrop } from '../gas/hose.ts'
 import { highestSetting, Setting, type Gate } from '../gas/gate.ts'
 import { chartedSetting, dropTooLarge, adviseAcetyleneLimit } from '../piece/setting.ts'
@@ -8,7 +9,7 @@ import { median } from '../learn/statistics.ts'
 import type { Learned } from '../learn/learn.ts'
 import { learnedPressure } from '../learn/own-runs.ts'
 import type { BrazeDraft } from './draft.ts'
-import type { TipRow } from './types.ts'
+import type { BrazeRequest, TipRow } from './types.ts'
 
 /** A worked-out brazing pressure may be out by this share either way. */
 const SPAN = 0.4
@@ -38,6 +39,31 @@ export interface GasAsked {
   /** Put in where the row comes from the log. */
   readonly log?: { readonly fuel: Learned; readonly oxygen: Learned } | undefined
 }
+
+/**
+ * Whether the hoses can feed so much fuel and its oxygen at the usual pressures: where they cannot, no setting is given.
+ * @param fuelFlow through all torches, m³/s
+ */
+export function hosesFeed(
+  { rig, shop }: BrazeRequest,
+  { orificeM, heating, fuelFlow }: Pick<GasAsked, 'orificeM' | 'heating' | 'fuelFlow'>,
+): boolean {
+  const band = brazingBand(rig.fuel, orificeM, heating)
+  if (!band) return true
+  const fuel = FUELS[rig.fuel]
+  const ambientPa = ambientPressurePa(shop.altitudeM)
+  const middle = (band[0] + band[1]) / 2
+  const times = fuel.oxygenTimes ?? (heating || shop.methods.pressures === 'twice' ? 2 : 1)
+  // a slightly richer or leaner flame changes this little
+  const oxygenFlow = fuelFlow * fuel.brazing.neutral[1] * RICHEST
+  const feeds = (hose: typeof rig.fuelHose, gas: Gas, flow: number, atTorch: number) =>
+    !dropTooLarge(hoseDrop(hose, gas, flow, atTorch, ambientPa), atTorch, ambientPa)
+  return (
+    feeds(rig.fuelHose, fuel, fuelFlow, middle) && feeds(rig.oxygenHose, OXYGEN, oxygenFlow, middle * times)
+  )
+}
+/** Of the oxygen that any flame here is set to, over the neutral one. */
+const RICHEST = 1.12
 
 const CITES = 'usual bands of equal-pressure brazing torches; the torch maker’s chart wins'
 

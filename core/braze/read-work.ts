@@ -155,6 +155,7 @@ export function readBrazeWork(r: Reader, input: Json): BrazeWork {
     ),
     ragM:
       ragGivenM ?? (protectM === undefined ? USUAL_RAG_M : Math.max(protectM / 2, protectM - RAG_BEFORE_M)),
+    ragOn: ragGivenM !== undefined || protectM !== undefined,
     jointsAtM: readPlaces(r, work['jointsAt']),
     filler,
     changes: readChanges(r, work),

@@ -1,15 +1,17 @@
 import { readPlace, readSupply } from '../cut/read-supply.ts'
 import type { FieldError } from '../figure.ts'
 import { FORMS, ROD } from '../metal/rod-fields.ts'
-import { BRAZE_GEAR, BRAZE_SHELF, PLACE, SUPPLY, TIP_ROW } from '../rig/fields.ts'
+import { BOX_ROW, BRAZE_GEAR, BRAZE_SHELF, PLACE, SUPPLY, TIP_ROW } from '../rig/fields.ts'
 import { blank, Reader, readFields, readRows, sectionOf } from '../fields/reader.ts'
 import { isRecord, type Json } from '../objects.ts'
-import { FUEL_IDS } from '../gas/fuels.ts'
+import { FUEL_IDS, FUELS, type FuelId } from '../gas/fuels.ts'
 import { findFiller } from '../metal/fillers.ts'
 import type { UnitChoices } from '../quantity/choices.ts'
+import { fuelFlowOf } from './flame.ts'
 import { METHOD_NAMES, optionsOfBraze } from './method-words.ts'
 import { readBrazeWork } from './read-work.ts'
 import {
+  type BoxBurner,
   type BrazeRequest,
   type BrazeRig,
   type BrazeShop,
@@ -44,12 +46,43 @@ function readRod(r: Reader, row: Json, path: string): ShelfRod | undefined {
   return { id, form, perKg }
 }
 
+/** A burner of the box. One whose fuel nobody measured has it from its ports, or from `rig.flow`. */
+function readBurner(
+  r: Reader,
+  row: Json,
+  path: string,
+  rig: { readonly fuel: FuelId; readonly tipFlow: number | undefined },
+): BoxBurner | undefined {
+  const { kind, orificeM, ports, fuelFlow, ownFuel, shape } = readFields(r, row, BOX_ROW, path)
+  if (kind === undefined) return undefined
+  if (kind === 'fuel-air') {
+    const fuel = ownFuel ?? rig.fuel
+    if (!FUELS[fuel].brazing.air)
+      return r.fail(`${path}.fuel`, `No torch for ${FUELS[fuel].name} and air is reckoned here.`)
+    if (fuelFlow === undefined) return r.fail(`${path}.flow`, 'Give the fuel that it burns in an hour.')
+    return { kind, fuel, ports: 1, flow: fuelFlow, shape }
+  }
+  if (orificeM === undefined) return r.fail(`${path}.orifice`, 'Give its orifice.')
+  return {
+    kind,
+    fuel: rig.fuel,
+    orificeM,
+    ports: kind === 'tip' ? 1 : ports,
+    flow: fuelFlow ?? rig.tipFlow ?? fuelFlowOf(rig.fuel, orificeM, kind === 'tip' ? 1 : ports),
+    shape,
+  }
+}
+
 function readRig(r: Reader, input: Json, units: UnitChoices): BrazeRig {
   const rig = sectionOf(r, input, 'rig', { ...SUPPLY, ...BRAZE_GEAR, ...BRAZE_SHELF })
   const fuel = r.word(rig['fuel'], 'rig.fuel', FUEL_IDS, 'acetylene') ?? 'acetylene'
+  const gear = readFields(r, rig, BRAZE_GEAR, 'rig')
   return {
     ...readSupply(r, rig, fuel, units),
-    ...readFields(r, rig, BRAZE_GEAR, 'rig'),
+    ...gear,
+    box: readRows(r, rig['box'], 'rig.box', Object.keys(BOX_ROW), (row, path) =>
+      readBurner(r, row, path, { fuel, tipFlow: gear.tipFlow }),
+    ),
     chart: readRows(r, rig['chart'], 'rig.chart', Object.keys(TIP_ROW), (row, path) =>
       readTipRow(r, row, path),
     ),

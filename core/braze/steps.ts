@@ -32,6 +32,9 @@ export interface StepsAsked {
   readonly tubeFirstS: number
   readonly feedS: number
   readonly setS: number
+  readonly nitrogenS: number
+  /** Of short burns, s; 0 where none are needed. */
+  readonly pauseS: number
   readonly coolS: number
   readonly preheatK: number | undefined
 }
@@ -193,7 +196,7 @@ export const warmThrough = (temperature: string): string =>
   `Warm the whole part to ${temperature}, all round and slowly; check it with a heat crayon`
 
 function heat(draft: BrazeDraft, asked: StepsAsked): StepText[] {
-  const { work, rig } = draft.request
+  const { work } = draft.request
   const out: StepText[] = []
   const timer = asked.heatS === undefined ? {} : { seconds: Math.ceil(asked.heatS) }
   if (asked.preheatK !== undefined)
@@ -216,7 +219,7 @@ function heat(draft: BrazeDraft, asked: StepsAsked): StepText[] {
       why: 'Filler runs to the hottest place: heat at the root draws it all the way in. Heat on the lip alone seals a dry socket.',
       ...timer,
     })
-    if (rig.torches > 1)
+    if ((draft.detail.torches ?? 1) > 1)
       out.push({
         act: 'Two torches, one on each side, going round the same way.',
         why: 'Neither side cools while the other is heated.',
@@ -261,6 +264,12 @@ function heat(draft: BrazeDraft, asked: StepsAsked): StepText[] {
     act: `The flame: ${asked.flame.name}, its inner cone ${draft.round('10 to 25 mm', '3/8 to 1 in')} off, never touching.`,
     why: asked.flame.because,
   })
+  if (asked.pauseS > 0)
+    out.push({
+      act: 'Lit for a minute at most, then out while the cylinder rests.',
+      why: 'Drawn faster than it gives, solvent comes along: a purple, spitting flame means shut down and let it stand.',
+      seconds: asked.pauseS,
+    })
   if (work.room === 'tight')
     out.push({
       act: 'In this corner use a swan-neck or two-flame tip, and a board behind the joint.',
@@ -412,9 +421,9 @@ function cool(draft: BrazeDraft, asked: StepsAsked): StepText[] {
   if (purgeNeed(work) === 'always')
     out.push({
       does: 'nitrogen-off',
-      act: `Nitrogen on until the tube is under ${draft.show(473.15, 'temperature')}${work.services.has('medical-gas') ? ', cold to the hand' : ''}.`,
+      act: `Nitrogen on until a wet rag pressed on hisses no longer: under ${draft.show(473.15, 'temperature')}${work.services.has('medical-gas') ? '; on a medical line until it is cold to the hand' : ''}.`,
       why: 'Hot copper scales as soon as air gets in.',
-      seconds: asked.coolS,
+      seconds: asked.nitrogenS,
     })
   return out
 }

@@ -1,7 +1,7 @@
 import type { Shop, Supply } from '../cut/types.ts'
 import type { Figure, Finding } from '../figure.ts'
 import type { BRAZE_WORK, BrazeSaid, Form, Service, TUBE_RUN } from './fields.ts'
-import type { BRAZE_GEAR, TIP_ROW } from '../rig/fields.ts'
+import type { BOX_ROW, BRAZE_GEAR, TIP_ROW } from '../rig/fields.ts'
 import type { ReadOf, WordOf } from '../fields/spec.ts'
 import type { SetFlame } from '../flame/set.ts'
 import type { FuelId } from '../gas/fuels.ts'
@@ -53,6 +53,8 @@ export interface BrazeWork extends Omit<
   readonly tubeRun: readonly Run[]
   /** From the mouth to a wet rag's near edge. */
   readonly ragM: number
+  /** A rag is on it, for what must stay cool or because somebody said where. */
+  readonly ragOn: boolean
   /** Places of the joints on one line, from where the nitrogen goes in, nearest first. */
   readonly jointsAtM: readonly number[]
   /** The filler that somebody insists on. */
@@ -89,7 +91,61 @@ export interface ShelfRod {
   readonly perKg?: number | undefined
 }
 
+/** What brings the heat: a single tip, a head of several ports, a torch of fuel and air, a cutting head's preheat. */
+export type BurnerKind = WordOf<typeof BOX_ROW.kind>
+/** How a tip is made: what it can reach. */
+export type TipShape = WordOf<typeof BOX_ROW.shape>
+
+/** One burner, or several of a kind at once. */
+export interface Burner {
+  readonly kind: BurnerKind
+  readonly fuel: FuelId
+  /** Bore of each port, m; of a fuel-air torch nobody needs it. */
+  readonly orificeM?: number | undefined
+  readonly ports: number
+  /** Fuel through one of them, m³/s. */
+  readonly flow: number
+  /** How many torches. */
+  readonly count: number
+  readonly shape?: TipShape | undefined
+}
+
+/** `good`: in the time that is wanted; `too-much`: too fierce to see it come; `doubtful`: by the upper end of the model's span only. */
+export type BurnerVerdict = 'good' | 'slow' | 'doubtful' | 'never' | 'too-much'
+
+/** A time with its likely and its wide span, s. */
+export interface BurnerTime {
+  readonly value: number
+  readonly low: number
+  readonly high: number
+  readonly outerLow: number
+  readonly outerHigh: number
+}
+
+/** A burner of the box, as it is read; `flow` through one of it, m³/s. */
+export type BoxBurner = Omit<Burner, 'count'>
+
+/** A burner as a plan has judged it: what it is, how long it takes and how it does. */
+export interface PlannedBurner {
+  readonly kind: BurnerKind
+  /** Bore of each port, m. */
+  readonly orifice?: number
+  readonly ports?: number
+  /** How many torches. */
+  readonly count: number
+  readonly fuel: FuelId
+  /** Fuel through all of them, m³/s. */
+  readonly fuelFlow: number
+  readonly shape?: TipShape
+  /** s; null where even the upper end of the model's span never gets there. */
+  readonly time: BurnerTime | null
+  readonly verdict: BurnerVerdict
+  readonly because: string
+  readonly chosen: boolean
+}
+
 export interface BrazeRig extends Supply, ReadOf<typeof BRAZE_GEAR> {
+  readonly box: readonly BoxBurner[]
   readonly chart: readonly TipRow[]
   readonly ownBrazes: readonly OwnBraze[]
   /** How the log has found the estimates. */
@@ -152,6 +208,7 @@ export const BRAZE_FIGURES = [
   'nextJointTemperature',
   'remeltDistance',
   'setTime',
+  'nitrogenAfter',
   'coolTime',
   'preheatTo',
   'preheatHeat',
@@ -221,8 +278,13 @@ export interface HeatProfile {
 
 /** What steps and drawings go by beside the figures. */
 export interface BrazeDetail {
-  /** How many flames the head has. */
+  /** How many flames the head has, and how many torches there are. */
   readonly ports?: number
+  readonly torches?: number
+  /** Nothing was at hand or fitted: it is planned with what is sold. */
+  readonly sold?: true
+  /** Of short burns: how long the flame is out after each minute, s. */
+  readonly pauseS?: number
   /** What the torch is set to; absent in a plan without a filler. */
   readonly flame?: SetFlame
 }
@@ -235,6 +297,8 @@ export interface BrazePlan {
   readonly ranking: readonly Ranked[]
   readonly processes: readonly ProcessJudged[]
   readonly steps: readonly BrazeStep[]
+  /** Every burner that is at hand, or that is sold and comes near: exactly one is chosen unless none gets it hot. */
+  readonly burners: readonly PlannedBurner[]
   readonly profile?: HeatProfile
   readonly findings: readonly Finding[]
   readonly cautions: readonly Caution[]

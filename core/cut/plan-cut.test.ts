@@ -336,7 +336,7 @@ describe('stops', () => {
     const p = plan({ thickness: '2 in' }, { tipOrifice: '', acetyleneCylinder: '40 scf' })
     expect(p.findings.find((f) => f.code === 'cylinder-draw')).toMatchObject({
       rank: 'stop',
-      text: expect.stringContaining('Take a 130 cu ft cylinder or larger'),
+      text: expect.stringContaining('take a 130 cu ft cylinder or larger; manifold'),
     })
     expect(codes(plan({}, { acetyleneCylinder: '145 scf' }), 'stop')).toEqual([])
   })

@@ -1,6 +1,6 @@
 import type { FieldError } from '../figure.ts'
 import { USUAL } from './fields.ts'
-import { CHART_ROW, CUT_RIG, DIAL_ROW, KERF_ROW, PLACE, SUPPLY } from '../rig/fields.ts'
+import { BRAZE_GEAR, CHART_ROW, CUT_RIG, DIAL_ROW, KERF_ROW, PLACE, SUPPLY } from '../rig/fields.ts'
 import { blank, Reader, readFields, readRows, sectionOf } from '../fields/reader.ts'
 import { isRecord, type Json } from '../objects.ts'
 import { FUEL_IDS } from '../gas/fuels.ts'
@@ -56,7 +56,9 @@ function readDial(r: Reader, asked: unknown): readonly DialPoint[] {
 }
 
 function readRig(r: Reader, input: Json, units: UnitChoices): CutRig {
-  const rig = sectionOf(r, input, 'rig', { ...SUPPLY, ...CUT_RIG })
+  // what a torch is brazed with stands in the same rig, and is none of a cut's
+  const { box, flow } = BRAZE_GEAR
+  const rig = sectionOf(r, input, 'rig', { ...SUPPLY, ...CUT_RIG, box, flow })
   const fuel = r.word(rig['fuel'], 'rig.fuel', FUEL_IDS) ?? 'acetylene'
   const said = readFields(r, rig, CUT_RIG, 'rig')
   if (said.guide !== 'none' && blank(rig['tipRadius']))

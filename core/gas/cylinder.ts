@@ -1,11 +1,32 @@
-/** How an acetylene cylinder is drawn on; `older` is the faster rule that is still taught for short use. */
-export const DRAW_RULES = ['intermittent', 'continuous', 'older'] as const
+/**
+ * How an acetylene cylinder is drawn on; `older` is the faster rule that is still taught for short use; `short-burns`: past
+ * the limit for a minute at most, with pauses that keep the average of any ten minutes inside it.
+ */
+export const DRAW_RULES = ['intermittent', 'continuous', 'older', 'short-burns'] as const
 export type DrawRule = (typeof DRAW_RULES)[number]
 
 const SHARE_PER_HOUR: Readonly<Record<DrawRule, number>> = {
   intermittent: 1 / 10,
   continuous: 1 / 15,
   older: 1 / 7,
+  'short-burns': 1 / 10,
+}
+
+/** Of short burns: the longest stretch, s, and the most while it is lit, of the contents an hour. */
+export const SHORT_BURN_S = 60
+export const SHORT_BURN_SHARE = 1 / 2
+
+/**
+ * How long to pause after each minute of a short burn, s, so that no ten minutes draw more than their limit; undefined
+ * where it may not be burned so: past half the contents an hour.
+ * @param flow while it is lit, m³/s
+ * @param limit what may be drawn on average, m³/s
+ * @param ratedM3 contents of the cylinders together
+ * @example shortBurnPauseS(2, 1, 36000) // 60
+ */
+export function shortBurnPauseS(flow: number, limit: number, ratedM3: number): number | undefined {
+  if (flow > acetyleneDrawLimit(ratedM3, SHORT_BURN_SHARE)) return undefined
+  return flow <= limit ? 0 : Math.ceil(SHORT_BURN_S * (flow / limit - 1))
 }
 
 /** Lit for longer than this at a stretch counts as continuous use, in s. */

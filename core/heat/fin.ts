@@ -10,8 +10,9 @@ export interface Bar {
   readonly dz: number[]
   /** Its middle. */
   readonly z: number[]
-  /** Cross-section that conducts along the line, the same in every cell. */
-  readonly areaM2: number
+  /** Cross-section of each cell, and of its far face, that conducts along the line. */
+  readonly cellM2: number[]
+  readonly faceM2: number[]
 }
 
 /**
@@ -36,17 +37,29 @@ export const noPulls = (cells: number): Pulls => ({
   q: zeros(cells),
 })
 
-/** A bar of the given cell lengths whose first cell begins at `from`. */
-export function layBar(metal: BaseMetal, areaM2: number, fromM: number, lengths: readonly number[]): Bar {
+/**
+ * A bar of the given cell lengths whose first cell begins at `from`.
+ * @param areaM2 its cross-section: one for all of it, or by the distance, as of a disk that is heated in its middle
+ */
+export function layBar(
+  metal: BaseMetal,
+  areaM2: number | ((atM: number) => number),
+  fromM: number,
+  lengths: readonly number[],
+): Bar {
   const dz = [...lengths]
   const z = zeros(dz.length)
+  const [cellM2, faceM2] = [zeros(dz.length), zeros(dz.length)]
+  const areaAt = typeof areaM2 === 'number' ? () => areaM2 : areaM2
   let at = fromM
   for (let i = 0; i < dz.length; i++) {
     const d = dz[i] ?? 0
     z[i] = at + d / 2
     at += d
+    cellM2[i] = areaAt(at - d / 2)
+    faceM2[i] = areaAt(at)
   }
-  return { metal, dz, z, areaM2 }
+  return { metal, dz, z, cellM2, faceM2 }
 }
 
 /** Cell lengths that grow by `ratio` from `firstM` until `wholeM` is laid out. */
@@ -92,14 +105,14 @@ function shareOf(kelvin: number, perK: number): number {
  * @param dt s
  */
 export function advance(bar: Bar, kelvin: number[], dt: number, pulls: Pulls, bench: Bench): void {
-  const { dz, areaM2, metal } = bar
+  const { dz, cellM2, faceM2, metal } = bar
   const n = dz.length
   const { c, d, capacity } = bench
   const { g, gT, q } = pulls
   const perK = 1 / (metal.hotK - ROOM_K)
   const [kCold, kHot] = metal.conductivity
   const [cpCold, cpHot] = metal.specificHeat
-  const mass = metal.density * areaM2
+  const { density } = metal
   const perDt = 1 / dt
   let left = 0
   let before = 0
@@ -108,7 +121,7 @@ export function advance(bar: Bar, kelvin: number[], dt: number, pulls: Pulls, be
   let shareHere = shareOf(here, perK)
   let half = (dz[0] as number) / (2 * (kCold + shareHere * (kHot - kCold)))
   for (let i = 0; i < n; i++) {
-    const heat = mass * (dz[i] as number) * (cpCold + shareHere * (cpHot - cpCold))
+    const heat = density * (cellM2[i] as number) * (dz[i] as number) * (cpCold + shareHere * (cpHot - cpCold))
     capacity[i] = heat
     let right = 0
     let next = 0
@@ -117,7 +130,7 @@ export function advance(bar: Bar, kelvin: number[], dt: number, pulls: Pulls, be
       next = kelvin[i + 1] as number
       shareNext = shareOf(next, perK)
       const halfNext = (dz[i + 1] as number) / (2 * (kCold + shareNext * (kHot - kCold)))
-      right = areaM2 / (half + halfNext)
+      right = (faceM2[i] as number) / (half + halfNext)
       half = halfNext
     }
     const rate = heat * perDt
@@ -142,7 +155,9 @@ export function advance(bar: Bar, kelvin: number[], dt: number, pulls: Pulls, be
       continue
     }
     const rising =
-      was >= ROOM_K && was < metal.hotK ? (slope * mass * (dz[i] as number)) / (capacity[i] as number) : 0
+      was >= ROOM_K && was < metal.hotK
+        ? (slope * density * (cellM2[i] as number) * (dz[i] as number)) / (capacity[i] as number)
+        : 0
     kelvin[i] = was + change * (1 - 0.5 * rising * change)
   }
 }
@@ -157,7 +172,32 @@ export function heatStored(bar: Bar, kelvin: number[], fromK: number): number {
     const mid = (fromK + bend) / 2
     const below = specificHeatAt(metal, mid) * (bend - fromK)
     const above = Math.max(0, to - metal.hotK) * metal.specificHeat[1]
-    sum += metal.density * bar.areaM2 * (bar.dz[i] ?? 0) * (below + above)
+    sum += metal.density * (bar.cellM2[i] ?? 0) * (bar.dz[i] ?? 0) * (below + above)
   }
   return sum
+}
+
+const STEFAN = 5.670374e-8
+/** How well a face throws heat off: outside, oxidised; under the work or inside a tube, where little goes. */
+export const AIR_LOSS = {
+  open: { emissivity: 0.7 },
+  under: { emissivity: 0.7, share: 0.6 },
+} as const
+
+/**
+ * What still air and radiation take off a face, W/(m² K) for each kelvin above the air: 1.32·(ΔT/D)^¼ and grey radiation
+ * (Holman, simplified relations for air).
+ * @param sizeM the face's size: the diameter of a tube, the width of a strip
+ */
+export function lossAt(
+  kelvin: number,
+  airK: number,
+  sizeM: number,
+  { emissivity, share = 1 }: { readonly emissivity: number; readonly share?: number } = AIR_LOSS.open,
+): number {
+  const rise = kelvin - airK
+  if (rise <= 0) return 0
+  const convection = 1.32 * Math.sqrt(Math.sqrt(rise / sizeM))
+  const radiation = emissivity * STEFAN * (kelvin * kelvin + airK * airK) * (kelvin + airK)
+  return share * (convection + radiation)
 }

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { findBaseMetal, type BaseMetal } from '../metal/base-metals.ts'
 import { advance, growing, heatStored, layBar, noPulls, workBench, zeros } from './fin.ts'
 import { atDistance, heatJoint, reachOf, type JointHeatAsked } from './joint-heat.ts'
+import { heatSpot } from './spot-heat.ts'
 
 const copper = findBaseMetal('copper') as BaseMetal
 const steel = findBaseMetal('low-carbon-steel') as BaseMetal
@@ -197,5 +198,94 @@ describe('a profile', () => {
     expect(atDistance(profile, 1)).toBe(300)
     expect(reachOf(profile, 400)).toBeCloseTo(0.03, 9)
     expect(reachOf(profile, 1000)).toBe(0)
+  })
+})
+
+describe('a joint that cools', () => {
+  /** The same tube and cup by explicit differences on an even grid of a millimetre: k and c held at 300 °C. */
+  function explicit(d: number, wall: number, lap: number, fromK: number, toK: readonly number[]): number[] {
+    const [dz, dt, reach, air] = [0.001, 0.002, 0.25, 293.15]
+    const n = Math.round((2 * reach) / dz)
+    const k = 334
+    const [rho, cp] = [8940, 420]
+    const k0 = Math.round(n / 2)
+    const joint = Math.round(lap / dz)
+    // tube from the left, through the joint; cup from the joint on
+    const area = (i: number) => Math.PI * d * wall * (i >= k0 && i < k0 + joint ? 2.1 : i < k0 ? 1 : 1.1)
+    // hottest in the joint, falling off to both sides as a flame leaves it
+    const t = Array.from({ length: n }, (_, i) => {
+      const off = i < k0 ? (k0 - i) * dz : i >= k0 + joint ? (i - k0 - joint) * dz : 0
+      return air + (fromK - air) * Math.exp(-off / 0.05)
+    })
+    const out = toK.map(() => 0)
+    for (let s = 0; out.includes(0) && s < 400; s += dt) {
+      const now = [...t]
+      for (let i = 1; i < n - 1; i++) {
+        const [l, m, r] = [now[i - 1] as number, now[i] as number, now[i + 1] as number]
+        const left = (k * Math.min(area(i), area(i - 1)) * (l - m)) / dz
+        const right = (k * Math.min(area(i), area(i + 1)) * (r - m)) / dz
+        const rise = Math.max(0, m - air)
+        const loss =
+          Math.PI *
+          d *
+          dz *
+          rise *
+          (1.32 * (rise / d) ** 0.25 + 0.7 * 5.67e-8 * (m * m + air * air) * (m + air) + 5)
+        t[i] = m + (dt * (left + right - loss)) / (rho * cp * area(i) * dz)
+      }
+      const hottest = Math.max(...t.slice(k0, k0 + joint))
+      toK.forEach((level, i) => {
+        if (out[i] === 0 && hottest <= level) out[i] = s
+      })
+    }
+    return out
+  }
+  it('sets and cools as an explicit run of its own does, within a third', () => {
+    const heat = heatJoint(
+      tube(0.0222, 0.00114, 0.019, 14, { hand: 'follow', feedS: 6, coolTo: [950, 473.15] }),
+    )
+    const [at950 = 0, at200 = 0] = heat.cooledS ?? []
+    const [ref950 = 0, ref200 = 0] = explicit(0.0222, 0.00114, 0.019, 987, [950, 473.15])
+    expect(at200 / ref200).toBeGreaterThan(0.67)
+    expect(at200 / ref200).toBeLessThan(1.5)
+    expect(at950).toBeLessThan(12)
+    expect(ref950).toBeLessThan(12)
+    // practice: nitrogen a minute or two on 7/8 in
+    expect(at200).toBeGreaterThan(50)
+    expect(at200).toBeLessThan(125)
+  })
+  it('of a steel sheet that is hot all over falls 100 K from 740 °C in about a quarter of a minute, a spot sooner', () => {
+    const flame = { powerW: 3000, efficiency: 0.3, spreadM: 0.006, driveK: 2673 }
+    // two sheets of a millimetre on each other: 2 mm with a face to either side
+    const sheet = { metal: steel, wallM: 0.001, widthM: 0.05 }
+    const all = heatJoint({
+      ...tube(0.02, 0.001, 0.012, 10),
+      a: sheet,
+      b: sheet,
+      gapM: 1e-4,
+      flame,
+      startK: 1013,
+      targetK: 1013,
+      feedS: 0,
+      hand: 'seam',
+      coolTo: [913],
+    })
+    const spot = heatSpot({
+      parts: [
+        { metal: steel, wallM: 0.002, share: 0.5 },
+        { metal: steel, wallM: 0.002, share: 0.5 },
+      ],
+      flame,
+      targetK: 1013,
+      airK: 293.15,
+      feedS: 0,
+      coolTo: [913],
+    })
+    const [whole = 0] = all.cooledS ?? []
+    const [there = 0] = spot.cooledS ?? []
+    expect(whole).toBeGreaterThan(10)
+    expect(whole).toBeLessThan(24)
+    expect(there).toBeLessThan(whole / 2)
+    expect(Math.abs(spot.imbalance)).toBeLessThan(0.005)
   })
 })

@@ -1,6 +1,7 @@
 import { conductivityAt, type BaseMetal } from '../metal/base-metals.ts'
 import {
   advance,
+  AIR_LOSS,
   growing,
   heatStored,
   layBar,
@@ -20,6 +21,8 @@ export interface HeatPart {
   readonly outerRadiusM?: number | undefined
   /** Width of a flat part that is heated at a time. */
   readonly widthM?: number | undefined
+  /** A flat part goes on beside what is heated: its heat runs off there as well. */
+  readonly goesOn?: boolean
   /** Conducts over its whole section and has no inside: a plug or a rod. */
   readonly solid?: boolean
 }
@@ -55,12 +58,16 @@ export interface JointHeatAsked {
   readonly startK?: number | undefined
   /** How long the heat is held while filler is fed, s. */
   readonly feedS: number
-  /** `follow`: to and fro, toward the colder part, tube first. `cup`: on the cup alone, 0.3 of its depth in. */
-  readonly hand: 'follow' | 'cup'
+  /** `follow`: to and fro, toward the colder part, tube first. `cup`: on the cup alone, 0.3 of its depth in. `seam`: on flat work, along its edge, both parts alike. */
+  readonly hand: 'follow' | 'cup' | 'seam'
   /** A wet rag on part a: from the mouth to its near edge, and its width, m. */
   readonly rag?: { readonly atM: number; readonly widthM: number } | undefined
   /** Nitrogen runs inside. */
   readonly purged?: boolean
+  /** What the joint is held at while filler is fed, K; absent: where it is hot enough. */
+  readonly holdK?: number | undefined
+  /** It cools afterwards until all of it is under each of these, K, the highest first. */
+  readonly coolTo?: readonly number[] | undefined
   readonly limitS?: number
   /** `fine` for figures, `coarse` for trying tips. */
   readonly grid?: 'fine' | 'coarse'
@@ -78,12 +85,16 @@ export interface JointHeat {
   readonly toHeatS: number | undefined
   /** Hottest mean of the joint that it reached, K. */
   readonly reachedK: number
+  /** Hottest place of it until then, K. */
+  readonly hottestK: number
   /** Heat from the flame until then, J; and the shares of it that part a took, and that was lost meanwhile. */
   readonly heatJ: number
   readonly shareA: number
   readonly lostJ: number
   /** Seconds for which the tube was the colder part, that is: the flame was mostly on it. */
   readonly tubeFirstS: number
+  /** Seconds from the flame's end until the hottest place of the joint is under each of `coolTo`. */
+  readonly cooledS?: readonly number[]
   /** Part a when the feeding ends. */
   readonly profile: Profile
   /** Difference between flame's heat and heat stored or lost, as a share: how far the sum is out. */
@@ -100,11 +111,17 @@ const LIQUID_FLUX_K = 773.15
 const LIQUID_FLUX_CONDUCTIVITY = 0.5
 const FILLER_CONDUCTIVITY = 50
 /** Aim on the tube: about 25 mm back from the mouth; on the cup: this share of its depth. */
-export const TUBE_AIM_M = -0.025
+export const TUBE_AIM_M = 0.025
+/** A small tube is taken nearer: so many times its diameter back. */
+const TUBE_AIM_TIMES = 1.2
 const CUP_AIM = 0.3
 /** The tube is first brought this share of the way up; from then on this share of the time goes to it. */
 const TUBE_SHARE = 0.3
 const TO_AND_FRO = 0.15
+/** Along a flat seam this share goes to the part that is the colder one. */
+const SEAM_TO_COLDER = 0.7
+/** Of both sides of a stretch so much is cold. */
+const ASIDE_SHARE = 1.5
 /** Dripping cloth: heat passed to its water, W/(m² K), and the water's temperature. */
 const RAG_H = 1000
 const RAG_K = 313.15
@@ -127,6 +144,8 @@ interface Side {
   readonly from: number
   readonly to: number
   readonly endG: number
+  /** Heat that runs off sideways: W·√s/K of each cell, over the root of the time. */
+  readonly asideG: number[]
   readonly bench: Bench
 }
 
@@ -191,6 +210,11 @@ function buildSide(asked: JointHeatAsked, which: 'a' | 'b'): Side {
     if (lapped && which === 'a') open[i] = 0
     outer[i] = (open[i] as number) * outerRim * (bar.dz[i] as number)
     inner[i] = lapped && which === 'b' ? 0 : innerRim * (bar.dz[i] as number)
+    // a sheet throws heat off from its underside too, onto what it lies on
+    if (r === undefined) {
+      outer[i] = (outer[i] as number) + AIR_LOSS.under.share * (inner[i] as number)
+      inner[i] = 0
+    }
   }
   const target = { bar, open, halfM: r ?? (part.widthM ?? 0) / 2 }
   const k = conductivityAt(part.metal, 373.15)
@@ -201,18 +225,37 @@ function buildSide(asked: JointHeatAsked, which: 'a' | 'b'): Side {
     outer,
     inner,
     sizeM: r === undefined ? (part.widthM ?? 0.1) : 2 * r,
-    aims: [aimedAt(target, flame, TUBE_AIM_M), aimedAt(target, flame, CUP_AIM * overlap)],
+    aims: [
+      aimedAt(
+        target,
+        flame,
+        asked.hand === 'seam' ? -flame.spreadM : -Math.min(TUBE_AIM_M, TUBE_AIM_TIMES * 2 * (r ?? Infinity)),
+      ),
+      aimedAt(target, flame, CUP_AIM * overlap),
+    ],
     from,
     to,
     // beyond the far end the part goes on: a fin
     bench: workBench(n),
     struck: zeros(n),
     endG: Math.sqrt(12 * k * areaM2 * (outerRim + innerRim)),
+    // a half-infinite sheet beside a strip that is held hot: kA(T − T0)/√(πat) (Carslaw and Jaeger 2.4); on the other side
+    // lies the stretch before, which is warm
+    asideG: bar.dz.map((dz) =>
+      part.goesOn ? (ASIDE_SHARE * k * part.wallM * dz) / Math.sqrt(Math.PI * diffusivity) : 0,
+    ),
   }
 }
 
 /** Gathers what pulls on a side: flame, air, radiation, its far end. */
-function pull(side: Side, asked: JointHeatAsked, onTube: number, power: number, far: number): void {
+function pull(
+  side: Side,
+  asked: JointHeatAsked,
+  onTube: number,
+  power: number,
+  far: number,
+  rootS: number,
+): void {
   const { kelvin, pulls, outer, inner, sizeM, aims, struck } = side
   const { airK, flame } = asked
   const { driveK } = flame
@@ -234,6 +277,7 @@ function pull(side: Side, asked: JointHeatAsked, onTube: number, power: number, 
         (inner[i] as number) * (insideH + INSIDE_EMISSIVITY * radiation)
     }
     if (i === far) loss += side.endG
+    loss += (side.asideG[i] as number) / rootS
     struck[i] = flameG
     g[i] = loss + flameG
     gT[i] = loss * airK + flameG * driveK
@@ -292,6 +336,10 @@ function exchange(a: Side, b: Side, asked: JointHeatAsked, dt: number, filled: b
     b.kelvin[ib] = joint - (ca / (ca + cb)) * apart
   }
 }
+/** Share of a step after which a rising value passes a level: 0 where it was past it before. */
+const crossedAt = (before: number, after: number, level: number): number =>
+  before >= level ? 0 : Math.min(1, (level - before) / (after - before))
+
 /**
  * Heats a joint in time: both parts as fins with losses by air and radiation, heat across the gap, a flame that
  * saturates as the metal nears its temperature, and a hand that goes to and fro toward the colder part. Integrates by
@@ -309,26 +357,31 @@ export function heatJoint(asked: JointHeatAsked): JointHeat {
   let lostJ = 0
   let tubeFirstS = 0
   let reachedK = asked.airK
+  let hottestK = asked.airK
   let toHeatS: number | undefined
   let atHeat = { heatJ: 0, intoA: 0, lostJ: 0, tubeFirstS: 0 }
   let imbalance = 0
   let tubeFirst = asked.hand === 'follow'
   const tubeEnoughK =
     (asked.startK ?? asked.airK) + TUBE_SHARE * (asked.targetK - (asked.startK ?? asked.airK))
+  const holdK = asked.holdK ?? asked.targetK
   let endS = limit
   while (t < endS - 1e-9) {
     const hot = toHeatS !== undefined
-    const [first, grows] = coarse ? [0.7, 0.18] : [0.4, 0.09]
+    const [first, grows] = coarse ? [0.4, 0.12] : [0.2, 0.08]
     const dt = Math.min(hot ? 2 : Math.max(first, grows * t), endS - t)
-    const [meanA, meanB] = [meanOf(a), meanOf(b)]
-    const mean = (meanA + meanB) / 2
+    const mean = (meanOf(a) + meanOf(b)) / 2
+    const coldest = Math.min(coldestOf(a), coldestOf(b))
+    // toward the part that is the colder one
+    const onLower = meanOf(a) < meanOf(b) ? SEAM_TO_COLDER : 1 - SEAM_TO_COLDER
     // the tube first, until it glows faintly at the mouth or the cup needs it; then mostly the cup, to and fro
     tubeFirst &&= (a.kelvin[a.from] as number) < tubeEnoughK
-    const onTube = asked.hand === 'cup' ? 0 : tubeFirst ? 0.85 : TO_AND_FRO
+    const onTube = asked.hand === 'cup' ? 0 : asked.hand === 'seam' ? onLower : tubeFirst ? 0.85 : TO_AND_FRO
     // once it is hot the hand holds it there while filler is fed
-    const power = hot ? Math.min(1, Math.max(0, (asked.targetK + 10 - mean) / 20)) : 1
-    pull(a, asked, onTube, power, 0)
-    pull(b, asked, onTube, power, b.kelvin.length - 1)
+    const power = hot ? Math.min(1, Math.max(0, (holdK + 10 - mean) / 20)) : 1
+    const rootS = Math.sqrt(t + dt / 2)
+    pull(a, asked, onTube, power, 0, rootS)
+    pull(b, asked, onTube, power, b.kelvin.length - 1, rootS)
     if (asked.rag) wet(a, asked.rag)
     advance(a.bar, a.kelvin, dt, a.pulls, a.bench)
     advance(b.bar, b.kelvin, dt, b.pulls, b.bench)
@@ -341,8 +394,13 @@ export function heatJoint(asked: JointHeatAsked): JointHeat {
     if (tubeFirst) tubeFirstS += dt
     const now = (meanOf(a) + meanOf(b)) / 2
     if (!hot) {
-      if (now >= asked.targetK && Math.min(coldestOf(a), coldestOf(b)) >= asked.floorK) {
-        const share = now > mean ? Math.min(1, Math.max(0, (asked.targetK - mean) / (now - mean))) : 1
+      hottestK = Math.max(hottestK, ...a.kelvin, ...b.kelvin)
+      const coldestNow = Math.min(coldestOf(a), coldestOf(b))
+      if (now >= asked.targetK && coldestNow >= asked.floorK) {
+        const share = Math.max(
+          crossedAt(mean, now, asked.targetK),
+          crossedAt(coldest, coldestNow, asked.floorK),
+        )
         toHeatS = t - dt + dt * share
         atHeat = { heatJ, intoA, lostJ, tubeFirstS }
         const startK = asked.startK ?? asked.airK
@@ -354,16 +412,75 @@ export function heatJoint(asked: JointHeatAsked): JointHeat {
     }
   }
   if (toHeatS === undefined) atHeat = { heatJ, intoA, lostJ, tubeFirstS }
+  const profile = profileOf(a)
   return {
     toHeatS,
     reachedK,
+    hottestK,
     heatJ: atHeat.heatJ,
     shareA: atHeat.intoA / atHeat.heatJ,
     lostJ: atHeat.lostJ,
     tubeFirstS: atHeat.tubeFirstS,
-    profile: profileOf(a),
+    ...(asked.coolTo && toHeatS !== undefined ? { cooledS: coolDown(a, b, asked, t, asked.coolTo) } : {}),
+    profile,
     imbalance,
   }
+}
+
+/** Longest that a joint is watched while it cools, s. */
+const COOL_HALT_S = 4 * 3600
+
+/** Lets both parts cool with the flame off, and tells when the joint's hottest place has come under each level. */
+function coolDown(
+  a: Side,
+  b: Side,
+  asked: JointHeatAsked,
+  fromS: number,
+  levels: readonly number[],
+): readonly number[] {
+  const hottest = () => Math.max(...a.kelvin.slice(a.from, a.to), ...b.kelvin.slice(b.from, b.to))
+  return timesUnder(levels, hottest, (dt, t) => {
+    const rootS = Math.sqrt(fromS + t + dt / 2)
+    pull(a, asked, 0, 0, 0, rootS)
+    pull(b, asked, 0, 0, b.kelvin.length - 1, rootS)
+    if (asked.rag) wet(a, asked.rag)
+    advance(a.bar, a.kelvin, dt, a.pulls, a.bench)
+    advance(b.bar, b.kelvin, dt, b.pulls, b.bench)
+    exchange(a, b, asked, dt, true)
+  })
+}
+
+/**
+ * When a cooling value comes under each of some levels, s; one that it never does stands at the longest that it is watched.
+ * @param step lets it cool for so long, from such a time on
+ */
+export function timesUnder(
+  levels: readonly number[],
+  value: () => number,
+  step: (dt: number, t: number) => void,
+): readonly number[] {
+  const at = levels.map(() => COOL_HALT_S)
+  const left = new Set(levels.keys())
+  let [t, before] = [0, value()]
+  for (const i of left)
+    if (before <= (levels[i] ?? 0)) {
+      at[i] = 0
+      left.delete(i)
+    }
+  while (left.size > 0 && t < COOL_HALT_S) {
+    const dt = Math.max(0.1, 0.04 * t)
+    step(dt, t)
+    const now = value()
+    for (const i of left) {
+      const level = levels[i] ?? 0
+      if (now > level) continue
+      at[i] = t + dt * Math.min(1, Math.max(0, (before - level) / (before - now)))
+      left.delete(i)
+    }
+    t += dt
+    before = now
+  }
+  return at
 }
 
 function wet(side: Side, rag: { readonly atM: number; readonly widthM: number }): void {

@@ -35,10 +35,24 @@ const ROUND_HEAT: readonly (readonly number[])[] = [[6, 7, 8, 9, 10, 11, 12, 1, 
 const SEAM_PLACES = 8
 
 /** What a rig is brazed with when nobody described the torch. */
-export const plainBrazeTorch = (head: BrazeRequest['rig']['head']): TorchGear => ({
+export const plainBrazeTorch = (head: BrazeRequest['rig']['head'] | 'air'): TorchGear => ({
   kind: head === 'heating' ? 'heating-head' : head === 'cutting' ? 'cutting-torch' : 'brazing-handle',
   checkValves: true,
 })
+
+/** What a plan is brazed with: one cone, a heating head, a cutting head's preheat, or a torch with air. */
+export function headOf({ burners }: Pick<BrazePlan, 'burners'>): BrazeRequest['rig']['head'] | 'air' {
+  switch (burners.find((b) => b.chosen)?.kind) {
+    case 'head':
+      return 'heating'
+    case 'cutting-head':
+      return 'cutting'
+    case 'fuel-air':
+      return 'air'
+    default:
+      return 'single'
+  }
+}
 
 /** Whether nitrogen runs: where it is always asked for, and where somebody gave a flow. */
 const runsNitrogen = ({ work }: BrazeRequest) =>
@@ -49,7 +63,7 @@ export function brazeSetup(
   plan: BrazePlan,
   request: BrazeRequest,
   { oxygenPa, fuelPa }: { readonly oxygenPa: number; readonly fuelPa: number },
-  { torch = plainBrazeTorch(request.rig.head), methods = USUAL_LINE_METHODS, floorSPerM }: ProcedureOptions,
+  { torch = plainBrazeTorch(headOf(plan)), methods = USUAL_LINE_METHODS, floorSPerM }: ProcedureOptions,
 ): LineSetup {
   const { rig, shop, work } = request
   const { figures } = plan
@@ -70,7 +84,7 @@ export function brazeSetup(
     setting: {
       ...supply.setting,
       tip: {
-        flames: rig.head === 'single' ? 1 : rig.ports,
+        flames: plan.detail.ports ?? 1,
         orificeM: figures.tipOrifice?.value ?? 0,
       },
       flame: plan.detail.flame ?? 'neutral',
@@ -87,7 +101,7 @@ export function brazeSetup(
       ? {
           nitrogen: {
             sweepS,
-            coolS: Math.ceil(figures.coolTime?.value ?? UNKNOWN_COOL_S),
+            coolS: Math.ceil(figures.nitrogenAfter?.value ?? UNKNOWN_COOL_S),
             regulatorPa: NITROGEN_PA,
             how: `${NITROGEN_HOW[shop.methods.purge]}${figures.purgeTime ? '' : ' The runs of tube are not given: five minutes.'}`,
           },
@@ -115,6 +129,12 @@ export function brazeParts(
   options: ProcedureOptions = {},
 ): PieceParts | Extract<Procedure, { ok: false }> {
   const { figures } = plan
+  if (headOf(plan) === 'air')
+    return {
+      ok: false,
+      because: 'no-setting',
+      text: 'A torch with air has one gas: it is lit and shut by its own manual. The steps of the joint are in the plan.',
+    }
   const set = settable(plan.findings, figures.oxygenPressure, figures.fuelPressure)
   if (!set.ok) return set
   const setup = brazeSetup(plan, request, set, options)

@@ -134,7 +134,9 @@ describe.each(ORDERS)(
       methods: { ...USUAL_LINE_METHODS, ...methods },
       ...(torch ? { torch } : {}),
     }
-    const { steps, exceptions } = given(braze ? brazeSteps({}, options) : cutSteps({ fuel }, options))
+    const { steps, exceptions } = given(
+      braze ? brazeSteps({}, options, { tipOrifice: '0.04 in' }) : cutSteps({ fuel }, options),
+    )
     const named = (list: string) => {
       const wanted = list.split(' ')
       return [wanted, steps.map((s) => s.id).filter((id) => wanted.includes(id))] as const

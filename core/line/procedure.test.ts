@@ -170,8 +170,12 @@ describe('the methods', () => {
     expect(departs(cutSteps({}, { ...slack, ...methods({ bleeding: 'together' }) }))).toEqual([
       ['bleeding', 'oxygen-first'],
     ])
-    expect(departs(brazeSteps({}, methods({ lightAcetylene: 'whiff', shutTorch: 'fuel-first' })))).toEqual([])
-    expect(act(brazeSteps({}, methods({ lightAcetylene: 'whiff' })), 'light')).toMatch(/an eighth of a turn/)
+    const small = { tipOrifice: '0.04 in' }
+    const both = methods({ lightAcetylene: 'whiff', shutTorch: 'fuel-first' })
+    expect(departs(brazeSteps({}, both, small))).toEqual([])
+    expect(act(brazeSteps({}, methods({ lightAcetylene: 'whiff' }), small), 'light')).toMatch(
+      /an eighth of a turn/,
+    )
   })
   it('lets the torch’s manual win', () => {
     const torch = { kind: 'cutting-torch', checkValves: true, shutdown: 'fuel-first', seat: 'hand' } as const

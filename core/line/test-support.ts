@@ -84,7 +84,7 @@ export function cutSteps(rig: object = {}, options: ProcedureOptions = {}, work:
 }
 
 /** The procedure of a refrigerant line in copper, with its nitrogen. */
-export function brazeSteps(work: object = {}, options: ProcedureOptions = {}): Procedure {
+export function brazeSteps(work: object = {}, options: ProcedureOptions = {}, rig: object = {}): Procedure {
   const read = readBraze({
     kind: 'braze',
     work: {
@@ -95,7 +95,7 @@ export function brazeSteps(work: object = {}, options: ProcedureOptions = {}): P
       tubeRun: [{ outsideDiameter: '5/8 in', wall: '0.040 in', length: '18 ft' }],
       ...work,
     },
-    rig: { fuel: 'acetylene' },
+    rig: { fuel: 'acetylene', ...rig },
   })
   if (!read.ok) throw new Error(read.errors[0]?.message)
   return brazeProcedure(planBraze(read.request), read.request, options)

@@ -1,6 +1,12 @@
 import { CUBIC_FOOT_M3 } from '../quantity/index.ts'
 import type { Telling } from './plan-draft.ts'
-import { acetyleneDrawLimit, acetyleneDrawShare, stretchS, type DrawRule } from '../gas/cylinder.ts'
+import {
+  acetyleneDrawLimit,
+  acetyleneDrawShare,
+  shortBurnPauseS,
+  stretchS,
+  type DrawRule,
+} from '../gas/cylinder.ts'
 import { FUELS, type FuelId } from '../gas/fuels.ts'
 import { soldAcetyleneM3 } from '../gas/sold.ts'
 
@@ -17,15 +23,26 @@ export interface DrawnFrom {
   readonly shop: { readonly airK: number }
 }
 
-/** Acetylene draw against the cylinder: a stop over the limit, else the least cylinder that can feed this. */
-export function adviseDraw(draft: Telling, { rig, shop }: DrawnFrom, fuelFlow: number, litS: number): void {
+/**
+ * Acetylene draw against the cylinder: a stop over the limit, else the least cylinder that can feed this.
+ * @param others what else would do within the limit, each in a few words
+ * @returns the pause after each minute of short burns, s; 0 where none is needed
+ */
+export function adviseDraw(
+  draft: Telling,
+  { rig, shop }: DrawnFrom,
+  fuelFlow: number,
+  litS: number,
+  others: readonly string[] = ['a smaller tip'],
+): number {
   switch (FUELS[rig.fuel].cylinder.draw) {
     case 'boils':
-      return adviseBoiling(draft, fuelFlow, shop.airK)
+      adviseBoiling(draft, fuelFlow, shop.airK)
+      return 0
     case 'not-reckoned':
-      return
+      return 0
     case 'share':
-      return adviseShare(draft, { rig, shop }, fuelFlow, litS)
+      return adviseShare(draft, { rig, shop }, fuelFlow, litS, others)
   }
 }
 
@@ -37,19 +54,19 @@ const larger = (draft: Telling, leastM3: number): string => {
     : `a ${draft.show(sold, 'contents')} cylinder or larger`
 }
 
-function adviseShare(draft: Telling, { rig, shop }: DrawnFrom, fuelFlow: number, litS: number): void {
-  const share = acetyleneDrawShare(stretchS(litS, rig.head === 'heating'), shop.airK, rig.drawRule)
+function adviseShare(
+  draft: Telling,
+  { rig, shop }: DrawnFrom,
+  fuelFlow: number,
+  litS: number,
+  others: readonly string[],
+): number {
+  const heating = rig.head === 'heating'
+  const { acetyleneCylinderM3: ratedM3 } = rig
+  const share = acetyleneDrawShare(stretchS(litS, heating), shop.airK, rig.drawRule)
   const least = (fuelFlow * 3600) / share
   const rule = `1/${Math.round(1 / share)} of its full contents an hour`
-  if (rig.acetyleneCylinderM3 !== undefined && fuelFlow > acetyleneDrawLimit(rig.acetyleneCylinderM3, share))
-    draft.say(
-      'stop',
-      'cylinder-draw',
-      'Acetylene cylinder too small',
-      `This draws ${draft.show(fuelFlow, 'flow')}; ${rig.acetyleneCylinders > 1 ? `${rig.acetyleneCylinders} cylinders of ${draft.show(rig.acetyleneCylinderM3 / rig.acetyleneCylinders, 'contents')}` : `a ${draft.show(rig.acetyleneCylinderM3, 'contents')} cylinder`} may give ${draft.show(acetyleneDrawLimit(rig.acetyleneCylinderM3, share), 'flow')} (${rule}). Faster pulls the solvent out. Take ${larger(draft, least)}, manifold ${Math.ceil(least / (rig.acetyleneCylinderM3 / rig.acetyleneCylinders))} of these, or fit a smaller tip.`,
-      { field: 'rig.acetyleneCylinder', figure: 'fuelFlow' },
-    )
-  else
+  if (ratedM3 === undefined || fuelFlow <= acetyleneDrawLimit(ratedM3, share)) {
     draft.say(
       'note',
       'cylinder-draw',
@@ -57,6 +74,41 @@ function adviseShare(draft: Telling, { rig, shop }: DrawnFrom, fuelFlow: number,
       `This draws ${draft.show(fuelFlow, 'flow')}. It wants ${larger(draft, least)} (${rule}).`,
       { figure: 'fuelFlow' },
     )
+    return 0
+  }
+  const where = { field: 'rig.acetyleneCylinder', figure: 'fuelFlow' }
+  const limit = acetyleneDrawLimit(ratedM3, share)
+  // a heating head that starves flashes back: never in short burns
+  const pauseS =
+    rig.drawRule === 'short-burns' && !heating ? shortBurnPauseS(fuelFlow, limit, ratedM3) : undefined
+  const has =
+    rig.acetyleneCylinders > 1
+      ? `${rig.acetyleneCylinders} cylinders of ${draft.show(ratedM3 / rig.acetyleneCylinders, 'contents')}`
+      : `a ${draft.show(ratedM3, 'contents')} cylinder`
+  const draws = `This draws ${draft.show(fuelFlow, 'flow')}; ${has} may give ${draft.show(limit, 'flow')} (${rule}).`
+  if (pauseS !== undefined) {
+    draft.say(
+      'mind',
+      'short-burns',
+      'Short burns, by your shop’s method',
+      `${draws} Lit a minute at most, then shut for ${draft.show(pauseS, 'least')}; upright, half its contents left. Drawn faster, solvent comes along, the flame goes purple and spits: shut down, let it stand.`,
+      where,
+    )
+    return pauseS
+  }
+  const ways = [
+    `take ${larger(draft, least)}`,
+    `manifold ${Math.ceil(least / (ratedM3 / rig.acetyleneCylinders))} of these`,
+    ...others.map((o) => `use ${o}`),
+  ]
+  draft.say(
+    'stop',
+    'cylinder-draw',
+    'Acetylene cylinder too small',
+    `${draws} Faster pulls the solvent out. Ways out: ${ways.join('; ')}.`,
+    where,
+  )
+  return 0
 }
 
 const CFH = CUBIC_FOOT_M3 / 3600

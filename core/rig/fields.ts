@@ -230,7 +230,7 @@ export const SUPPLY = {
     absent: 'not watched',
   }),
   drawRule: choice(
-    { intermittent: 'Intermittent', continuous: 'Continuous', older: 'Older' },
+    { intermittent: 'Intermittent', continuous: 'Continuous', older: 'Older', 'short-burns': 'Short burns' },
     { label: 'Acetylene draw', draft: false, absent: 'intermittent' },
   ),
 } as const
@@ -274,8 +274,68 @@ export const TORCH = {
   fuelRating: special({ label: 'Rated, fuel', example: 'as its maker says', bounds: BOUNDS.pressure }),
 } as const
 
+/** A burner of the box: a tip, a head with its ports, a torch that burns fuel with air, a cutting head. */
+export const BOX_ROW = {
+  kind: choice(
+    {
+      tip: 'Tip',
+      head: 'Heating head',
+      'fuel-air': 'Fuel-air torch',
+      'cutting-head': 'Cutting head, preheat',
+    },
+    { label: 'What it is', needed: true, first: 'tip' },
+  ),
+  orifice: quantity(BOUNDS.orifice, {
+    label: 'Orifice',
+    as: 'orificeM',
+    applies: (said: Said) => said['kind'] !== 'fuel-air',
+    says: 'of each port; of all but a fuel-air torch',
+  }),
+  ports: count({
+    label: 'Ports',
+    what: 'the number of ports',
+    usual: 6,
+    most: 100,
+    applies: (said: Said) => said['kind'] === 'head' || said['kind'] === 'cutting-head',
+    absent: '6',
+  }),
+  flow: quantity(BOUNDS.purgeFlow, {
+    label: 'Fuel, if known',
+    as: 'fuelFlow',
+    says: 'of fuel; needed by a fuel-air torch',
+    absent: 'worked out from its ports',
+  }),
+  fuel: choice(FUEL_NAMES, {
+    label: 'Fuel',
+    as: 'ownFuel',
+    applies: (said: Said) => said['kind'] === 'fuel-air',
+    empty: 'as the rig’s',
+    says: 'of a fuel-air torch',
+    absent: 'the rig’s',
+  }),
+  shape: choice(
+    { straight: 'Straight', bent: 'Bent', 'swan-neck': 'Swan-neck', 'two-flame': 'Two-flame', flat: 'Flat' },
+    { label: 'Shape', usual: 'straight', first: 'straight', open: true },
+  ),
+} as const
+
 /** What a torch is brazed with. */
 export const BRAZE_GEAR = {
+  box: rows(BOX_ROW, {
+    label: 'In the box',
+    what: 'The box',
+    group: 'box',
+    most: 40,
+    says: 'the burners at hand: plans choose from them, and they win over `tipOrifice`, `head` and `ports`',
+    absent: 'what is sold',
+  }),
+  flow: quantity(BOUNDS.purgeFlow, {
+    label: 'Fuel through a tip',
+    as: 'tipFlow',
+    draft: false,
+    says: 'fuel flow of each tip, where it was measured',
+    absent: 'worked out from its ports',
+  }),
   tipOrifice: quantity(BOUNDS.orifice, {
     label: 'Tip',
     as: 'tipOrificeM',

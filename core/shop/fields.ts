@@ -168,6 +168,7 @@ export const SHOP = {
         intermittent: '1/10 of full contents an hour (usual)',
         continuous: '1/15, as for continuous use',
         older: '1/7, short use, still taught',
+        'short-burns': 'Short burns: a minute at most, then pause',
       }),
       purgeFloor: text({ label: 'Purge, at least', first: '0.7', pattern: PLAIN_SECONDS }),
     },

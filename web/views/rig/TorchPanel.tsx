@@ -8,6 +8,7 @@ import { useShop } from '../../app/shop.ts'
 import { FieldList, type Typed } from '../../form/FieldList.tsx'
 import { Button } from '../../ui/Button.tsx'
 import { FuelField } from '../plan/FuelField.tsx'
+import { BoxRows, type BurnerDraft } from '../plan/braze/BoxPanel.tsx'
 import { ThingForm } from './ThingForm.tsx'
 
 type Gear = Torch['rig']['torch']
@@ -27,6 +28,7 @@ export function TorchPanel({
   const [name, setName] = useState(torch?.name ?? '')
   const [gear, setGear] = useState<Gear>(rig.torch)
   const [fuel, setFuel] = useState(rig.fuel)
+  const [box, setBox] = useState<readonly BurnerDraft[]>(rig.braze.box)
   const [asked, setAsked] = useState(false)
   const [change, changing] = api.useChangeTorchMutation()
   const [add, adding] = api.useAddTorchMutation()
@@ -42,7 +44,10 @@ export function TorchPanel({
   const keep = async (another = false) => {
     setAsked(true)
     if (!good) return
-    const kept = { name: name.trim(), rig: { ...rig, fuel, torch: gear } }
+    const kept = {
+      name: name.trim(),
+      rig: { ...rig, fuel, torch: gear, braze: { ...rig.braze, box: [...box] } },
+    }
     const done = torch
       ? await change({ id: torch.id, ...kept })
       : await add({ id, ...kept, ...(another ? { another } : {}) })
@@ -69,6 +74,13 @@ export function TorchPanel({
     >
       <FuelField fuel={fuel} errors={errors} onChange={setFuel} />
       <FieldList table={TORCH} said={gear} path="torch" errors={errors} onChange={set} />
+      <section aria-label="In the box" className="grid gap-3">
+        <h3 className="text-xl">In the box</h3>
+        <p className="text-soft">
+          {say('Every tip, head and fuel-air torch that goes with it: brazes are planned with one of these.')}
+        </p>
+        <BoxRows box={box} errors={errors} onChange={setBox} />
+      </section>
       {rows.length > 0 ? (
         <section aria-label="Its charts">
           <h3 className="border-b-[1.5px] border-ink text-xl">Its charts</h3>

@@ -48,21 +48,23 @@ export const BrazeLine = memo(function BrazeLine({
   const shop = useShop()
   const { figures, choice } = plan
   const { rig } = request
-  const ports = plan.detail.ports
+  const { ports, torches = 1 } = plan.detail
+  const air = plan.burners.some((b) => b.chosen && b.kind === 'fuel-air')
   const supply = supplyTells(
     {
       oxygen: 'oxygenPressure',
       figures,
       rig,
       torchName,
-      torch: rig.torches > 1 ? `${rig.torches} of them` : 'one',
+      torch: torches > 1 ? `${torches} of them` : 'one',
     },
     shop,
   )
   const tells: Readonly<Record<string, Tell<BrazeFigureName>>> = {
     ...supply,
-    tip:
-      typeof ports === 'number' && ports > 1
+    tip: air
+      ? { label: shop.say('Fuel-air torch'), name: 'fuelFlow' }
+      : typeof ports === 'number' && ports > 1
         ? { ...supply.tip, label: shop.say(`Heating head, ${ports} ports`) }
         : supply.tip,
     flame: { label: 'Flame', text: choice.flame, wraps: true },

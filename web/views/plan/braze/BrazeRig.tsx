@@ -11,6 +11,7 @@ import { WorkGroup } from '../../../form/WorkGroup.tsx'
 import { Button } from '../../../ui/Button.tsx'
 import { Group } from '../../../ui/Field.tsx'
 import { Segmented } from '../../../ui/Segmented.tsx'
+import { BoxPanel, type BurnerDraft } from './BoxPanel.tsx'
 import { ChartPanel } from '../ChartPanel.tsx'
 import { FuelField } from '../FuelField.tsx'
 import { SupplyGroup } from '../SupplyGroup.tsx'
@@ -35,10 +36,12 @@ export function BrazeRig({
 }) {
   const { say } = useShop()
   const [chartOpen, setChartOpen] = useState(false)
+  const [boxOpen, setBoxOpen] = useState(false)
   const set = useMemo(
     () => ({
       gear: (name: string, value: Typed) => edit.setGear({ [name]: value }),
       torches: (count: string) => edit.setGear({ torches: count }),
+      box: (box: readonly BurnerDraft[]) => edit.setGear({ box: [...box] }),
       chart: (chart: readonly ChartRowDraft[]) => edit.setGear({ chart: [...chart] }),
       rig: (name: string, value: Typed) => edit.setRig({ [name]: value }),
       fuel: (fuel: string) => edit.setRig({ fuel }),
@@ -46,18 +49,22 @@ export function BrazeRig({
     }),
     [edit],
   )
-  const { chart } = rig.braze
+  const { chart, box } = rig.braze
   return (
     <>
       <WorkGroup
         name={say('Torch')}
         said={[
           torches.find((t) => t.id === torchId)?.name ?? say('as given here'),
-          rig.braze.tipOrifice === '' ? say('tip chosen for you') : rig.braze.tipOrifice,
+          box.length > 0
+            ? say(`chosen from the box of ${box.length}`)
+            : rig.braze.tipOrifice === ''
+              ? say('tip chosen for you')
+              : rig.braze.tipOrifice,
           fuelTitle(rig.fuel).toLowerCase(),
           ...(rig.braze.torches === '1' ? [] : [say(`${rig.braze.torches} torches`)]),
         ]}
-        wants={wantsSeen(errors, 'rig', [...GEAR, 'chart', 'fuel'])}
+        wants={wantsSeen(errors, 'rig', [...GEAR, 'box', 'chart', 'fuel'])}
       >
         <TorchField torchId={torchId} torches={torches} onChoose={edit.setDraft} />
         <FieldList
@@ -80,6 +87,15 @@ export function BrazeRig({
             ),
           }}
         />
+        <Group beside label="In the box" error={errors.find((e) => e.field.startsWith('rig.box'))?.message}>
+          <Button className="w-full" onClick={() => setBoxOpen(true)}>
+            {box.length === 0
+              ? say('Nothing: what is sold')
+              : box.length === 1
+                ? say('1 burner')
+                : say(`${box.length} burners`)}
+          </Button>
+        </Group>
         <Group beside label="Your chart" error={errors.find((e) => e.field.startsWith('rig.chart'))?.message}>
           <Button className="w-full" onClick={() => setChartOpen(true)}>
             {chart.length === 0
@@ -98,6 +114,13 @@ export function BrazeRig({
         errors={errors}
         onHose={set.hose}
         onChange={set.rig}
+      />
+      <BoxPanel
+        open={boxOpen}
+        box={box}
+        errors={errors}
+        onChange={set.box}
+        onClose={() => setBoxOpen(false)}
       />
       <ChartPanel
         brazing

@@ -25,6 +25,7 @@ const SET: readonly BrazeFigureName[] = [
   'rodLengthAll',
   'fluxMass',
   'setTime',
+  'nitrogenAfter',
   'coolTime',
 ]
 

@@ -50,6 +50,7 @@ const JOINT_STATION: BrazeStation = {
     'preheatTo',
     'preheatHeat',
     'setTime',
+    'nitrogenAfter',
     'coolTime',
   ],
 }

@@ -1,22 +1,65 @@
 import { jointFacts } from '#core/braze/joints.ts'
 import { useMemo } from 'react'
 import type { GoodBraze } from '#application/plan-of.ts'
-import { heatingMethods, type BrazeFigureName } from '#core/braze/index.ts'
+import { burnerName, soldBurners, type BrazeFigureName, type PlannedBurner } from '#core/braze/index.ts'
 import { celsius } from '#core/metal/table.ts'
-import { INCH_M, isInch } from '#core/quantity/index.ts'
+import { INCH_M, isInch, joinSpan } from '#core/quantity/index.ts'
+import { capital } from '#core/words/trade.ts'
 import { useShop } from '../../../app/shop.ts'
 import { ReachCurve, type ReachMark } from '../../../drawing/ReachCurve.tsx'
 import { NamedValue } from '../../../ui/NamedValue.tsx'
 import { sayFigure } from '#core/saying.ts'
 
-const WORDS = { good: 'good', slow: 'too slow', fierce: 'too fierce', never: 'never gets there' } as const
+const WORDS = {
+  good: 'good',
+  slow: 'slow',
+  doubtful: 'doubtful',
+  'too-much': 'too much',
+  never: 'never gets there',
+} as const
+
+/** Burners with their times, the one that is planned with marked. */
+function Burners({ burners }: { readonly burners: readonly PlannedBurner[] }) {
+  const { print, say } = useShop()
+  return (
+    <ul>
+      {burners.map((b) => {
+        const name = burnerName(b, (m) => print(m, 'bore'))
+        return (
+          <li
+            key={`${name} ${b.fuelFlow}`}
+            aria-current={b.chosen ? 'true' : undefined}
+            className={`border-b border-rule py-1 ${b.chosen ? 'border-l-[6px] border-l-brick pl-2' : ''}`}
+          >
+            <p className="name flex flex-wrap justify-between gap-x-4 text-lg">
+              <span>
+                <strong className="font-semibold">{capital(name)}</strong>
+                <span className="text-soft">, {print(b.fuelFlow, 'flow')}</span>
+              </span>
+              <span className="whitespace-nowrap">
+                {b.time === null ? '' : joinSpan(print(b.time.low, 'time'), print(b.time.high, 'time'))}
+              </span>
+            </p>
+            <p className="text-foot leading-snug text-soft">
+              <span className={`font-semibold ${b.verdict === 'good' ? 'text-verdigris' : 'text-brass'}`}>
+                {b.chosen ? `Planned with: ${WORDS[b.verdict]}.` : `${capital(WORDS[b.verdict])}.`}
+              </span>{' '}
+              {say(b.because)}
+            </p>
+          </li>
+        )
+      })}
+    </ul>
+  )
+}
 
 /** How far the heat runs, and what else would bring it. */
 export function HeatTab({ planned, onHow }: { readonly planned: GoodBraze; readonly onHow: () => void }) {
-  const { print, say, units } = useShop()
+  const { print, units } = useShop()
   const { plan, request } = planned
   const { figures, profile } = plan
-  const ways = useMemo(() => heatingMethods(plan, request), [plan, request])
+  const atHand = plan.detail.sold !== true
+  const sold = useMemo(() => (atHand ? soldBurners(plan, request) : []), [atHand, plan, request])
   const target = figures.brazingTemperature
   const told = (name: BrazeFigureName) => {
     const f = figures[name]
@@ -70,34 +113,15 @@ export function HeatTab({ planned, onHow }: { readonly planned: GoodBraze; reado
           </p>
         )}
       </section>
-      <section aria-label="What else would bring the heat">
-        <h3 className="text-xl">What else would bring it</h3>
-        <table className="w-full text-left">
-          <thead>
-            <tr className="name border-b-[1.5px] border-ink text-soft">
-              <th className="py-1 font-medium">With</th>
-              <th className="py-1 text-right font-medium">Time</th>
-            </tr>
-          </thead>
-          <tbody>
-            {ways.map((w) => (
-              <tr key={w.name} className="border-b border-rule align-top">
-                <td className="py-1 pr-3">
-                  <span className="name text-lg font-semibold">{say(w.name)}</span>
-                  <span className="block text-foot leading-snug text-soft">{say(w.because)}</span>
-                </td>
-                <td className="name py-1 text-right text-lg whitespace-nowrap">
-                  {w.seconds === undefined ? '' : print(w.seconds, 'time')}
-                  <span
-                    className={`block text-foot ${w.verdict === 'good' ? 'text-verdigris' : 'text-brass'}`}
-                  >
-                    {WORDS[w.verdict]}
-                  </span>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+      <section aria-label="What brings the heat">
+        <h3 className="text-xl">{atHand ? 'What is at hand' : 'What is sold for it'}</h3>
+        <Burners burners={plan.burners} />
+        {sold.length > 0 ? (
+          <>
+            <h3 className="pt-3 text-xl">What is sold for it</h3>
+            <Burners burners={sold} />
+          </>
+        ) : null}
       </section>
     </div>
   )

@@ -34,7 +34,7 @@ export function JointTab({
   const { print, settings, units } = useShop()
   const { plan, request } = planned
   const { figures, choice } = plan
-  const { work, rig } = request
+  const { work } = request
   const section = useMemo(() => jointSection(plan, request), [plan, request])
   const cold = figures.clearanceCold?.value
   const hot = figures.clearanceHot?.value
@@ -65,7 +65,7 @@ export function JointTab({
       </figure>
       {round ? (
         <figure className="max-lg:h-[250px] lg:h-[clamp(176px,27dvh,320px)]">
-          <JointUnrolled lies={liesHow(work.attitudeRad)} torches={rig.torches} />
+          <JointUnrolled lies={liesHow(work.attitudeRad)} torches={plan.detail.torches ?? 1} />
         </figure>
       ) : preheatTo && coolTime ? (
         <figure className="max-lg:h-[250px] lg:h-[clamp(176px,27dvh,320px)]">

@@ -62,6 +62,7 @@ const FIGURES: Readonly<Record<BrazeFigureName, string>> = {
   nextJointTemperature: 'The next joint comes to',
   remeltDistance: 'A neighbour lets go within',
   setTime: 'Still until set',
+  nitrogenAfter: 'Nitrogen on after it',
   coolTime: 'Cool enough to touch after',
   preheatTo: 'Preheat the whole part to',
   preheatHeat: 'Heat for the preheat',
