@@ -160,6 +160,7 @@ export const REASONS = {
   kerf: 'length',
   oxygenFlow: 'flow',
   preheatTo: 'temperature',
+  preheatHeat: 'energy',
   purgeFlow: 'flow',
   purgeVolume: 'volume',
   rodLength: 'length',

@@ -344,6 +344,38 @@ describe('a rag', () => {
   })
 })
 
+describe('a casting', () => {
+  const iron = {
+    joint: 'casting',
+    a: { metal: 'grey-cast-iron', thickness: '0.5 in' },
+    b: undefined,
+    length: '4 in',
+    mass: '24 lb',
+    service: [],
+  }
+  const warm = (p: BrazePlan) => p.steps.find((s) => s.does === 'warm')
+  it('is warmed through by the head of the box, and brazed with its tip', () => {
+    const box = [
+      { kind: 'tip', orifice: '0.067 in' },
+      { kind: 'cutting-head', ports: 6, orifice: '0.04 in' },
+    ]
+    const p = brazePlan(iron, { box })
+    expect(chosenOf(p)[0]?.kind).toBe('tip')
+    expect(warm(p)?.act).toMatch(/first stage, with the cutting head.*its lever stays up/)
+    expect(warm(p)?.seconds).toBe(Math.ceil(valueOf(p, 'warmTime')))
+    // 24 lb of iron by 255 K, a third of a flame of 40 cfh staying in it: about five minutes
+    expect(valueOf(p, 'warmTime') / 60).toBeGreaterThan(3)
+    expect(valueOf(p, 'warmTime') / 60).toBeLessThan(10)
+    expect(p.steps.some((s) => s.act.startsWith('Last the stop holes'))).toBe(true)
+  })
+  it('is not warmed through by a tip alone', () => {
+    const p = brazePlan(iron, { box: [{ kind: 'tip', orifice: '0.067 in' }] })
+    expect(codesOf(p)).toContain('no-warmer')
+    expect(p.figures.warmTime).toBeUndefined()
+    expect(warm(p)?.act).toContain('in a furnace')
+  })
+})
+
 describe('the strength of a seam', () => {
   it('is given to nobody where the filler is barred', () => {
     const onSteel = {

@@ -13,7 +13,7 @@ import { EFFICIENCY_SPAN, fuelFlowOf, orificeFor } from './flame.ts'
 import { feedS, heatWith, litFor, type HeatTask } from './heat-plan.ts'
 import { hosesFeed } from './pressures.ts'
 import { isRound, seatDiameterM } from './joint.ts'
-import type { Burner, BurnerKind, BurnerTime, BurnerVerdict, PlannedBurner } from './types.ts'
+import type { BrazeRig, Burner, BurnerKind, BurnerTime, BurnerVerdict, PlannedBurner } from './types.ts'
 
 export interface JudgedBurner extends Burner {
   /** Absent where even the upper end of the model's span never gets there. */
@@ -409,3 +409,13 @@ export const asPlanned = ({
   because,
   chosen,
 })
+
+/** A burner that warms a part through, which nobody times to a joint's heat. */
+export const unjudged = (burner: Burner): PlannedBurner =>
+  asPlanned({ ...burner, time: undefined, verdict: 'good', because: '', overDraw: false, chosen: false })
+
+/** The head that is sold for warming a part through: eight ports of a middle bore. */
+export const warmingHead = ({ fuel, torches }: Pick<BrazeRig, 'fuel' | 'torches'>): Burner => {
+  const [ports, orificeM] = [8, 0.04 * INCH_M]
+  return { kind: 'head', fuel, ports, orificeM, flow: fuelFlowOf(fuel, orificeM, ports), count: torches }
+}

@@ -52,6 +52,7 @@ export const BRAZE_FIGURE_UNIT = {
   coolTime: 's',
   preheatTo: 'K',
   preheatHeat: 'J',
+  warmTime: 's',
   grooveDepth: 'm',
   grooveWidth: 'm',
 } as const satisfies Readonly<Record<BrazeFigureName, SiUnit>>

@@ -145,6 +145,17 @@ export const BRAZE_WORK = {
     { normal: 'Can give', restrained: 'Cannot' },
     { label: 'The part', group: 'sizes', open: true, applies: grooved, usual: 'normal', first: 'normal' },
   ),
+  groove: choice(
+    { vee: 'Vee', scratch: 'Scratch', none: 'None' },
+    {
+      label: 'Groove',
+      as: 'grooveSaid',
+      group: 'sizes',
+      open: true,
+      applies: grooved,
+      absent: 'by the shop’s method; a scratch in bronze',
+    },
+  ),
   mass: quantity(BOUNDS.mass, {
     label: 'It weighs',
     as: 'massKg',
@@ -311,6 +322,9 @@ export const BRAZE_WORK = {
       '1/16 in': '1/16 in',
       '3/32 in': '3/32 in',
       '1/8 in': '1/8 in',
+      '5/32 in': '5/32 in',
+      '3/16 in': '3/16 in',
+      '1/4 in': '1/4 in',
       '0.050 x 1/8 in': '0.050 x 1/8 in',
     },
     { label: 'Rod', group: 'more', usual: '3/32 in', first: '3/32 in' },

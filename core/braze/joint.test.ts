@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { celsius } from '../metal/table.ts'
 import { readBraze } from './read.ts'
+import { brazePlan, codesOf, valueOf } from './test-support.ts'
 import {
   diametralClearanceAt,
   endLoadN,
@@ -164,5 +165,50 @@ describe('filler', () => {
     expect(crack('12 mm').depthM).toBeCloseTo(0.008, 12)
     expect(crack('4 mm').depthM).toBeCloseTo(0.004, 12)
     expect(crack('12 mm').widthM).toBeCloseTo(2 * 0.008 * Math.tan((37.5 * Math.PI) / 180), 12)
+  })
+})
+
+describe('the groove of a crack', () => {
+  const crack = (groove: string, over: object = {}, shop: object = {}) =>
+    brazePlan(
+      {
+        joint: 'crack',
+        a: { metal: 'low-carbon-steel', thickness: '9 mm' },
+        b: undefined,
+        length: '60 mm',
+        service: [],
+        clearance: '',
+        groove,
+        ...over,
+      },
+      {},
+      shop,
+    )
+  const step = (p: ReturnType<typeof crack>) => p.steps.find((s) => s.does === 'groove')?.act ?? ''
+  it('is what was chosen in figures, rod, strength and steps alike', () => {
+    const [vee, scratch, none] = ['vee', 'scratch', 'none'].map((kind) => crack(kind))
+    if (!vee || !scratch || !none) throw new Error('three plans')
+    expect(valueOf(vee, 'grooveDepth')).toBeCloseTo(6e-3, 9)
+    expect(valueOf(scratch, 'grooveDepth')).toBeCloseTo(3e-3, 9)
+    expect(none.figures.grooveDepth).toBeUndefined()
+    for (const [more, less] of [
+      [vee, scratch],
+      [scratch, none],
+    ] as const)
+      expect(valueOf(more, 'fillerVolume')).toBeGreaterThan(valueOf(less, 'fillerVolume'))
+    expect(valueOf(vee, 'jointStrength')).toBeGreaterThan(valueOf(scratch, 'jointStrength'))
+    expect(step(vee)).toMatch(/^Vee it out/)
+    expect(step(scratch)).toMatch(/^Scratch it/)
+    expect(step(none)).toMatch(/^No groove/)
+    expect(codesOf(none)).toContain('no-groove')
+  })
+  it('goes by the shop’s method where nobody chose, and is no more than a scratch in bronze', () => {
+    const thin = { a: { metal: 'low-carbon-steel', thickness: '2 mm' } }
+    expect(step(crack('', thin))).toMatch(/^Vee/)
+    expect(step(crack('', thin, { methods: { crackGroove: 'none-on-thin' } }))).toMatch(/^No groove/)
+    expect(step(crack('', {}, { methods: { crackGroove: 'none-on-thin' } }))).toMatch(/^Vee/)
+    const bronze = crack('', { a: { metal: 'high-tin-bronze', thickness: '9 mm' } })
+    expect(step(bronze)).toMatch(/^Scratch it/)
+    expect(valueOf(bronze, 'grooveDepth')).toBeCloseTo(3e-3, 9)
   })
 })

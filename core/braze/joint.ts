@@ -116,12 +116,24 @@ const MOST_FILLET_M = 1.5 * mm
 export const filletLegM = (w: BrazeWork): number =>
   bondOf(w) === 'fillets' ? Math.min(thinnerWall(w), 5 * mm) : Math.min(w.a.wallM, MOST_FILLET_M)
 
-/** Depth and width of the groove of a crack: two thirds of the wall, at 75° between its faces, through thin metal. */
+/** A bead over a crack that is not opened is so wide, m; a scratch is no deeper than this. */
+const BEAD_M = 10 * mm
+const SCRATCH_M = 3 * mm
+
+/**
+ * Depth and width of the groove of a crack, at 75° between its faces. A vee: two thirds of the wall, through thin metal; a
+ * scratch: a third of it, at most 3 mm; none: a bead of 10 mm over it.
+ */
 export function grooveOf(w: BrazeWork): { depthM: number; widthM: number; areaM2: number } {
-  const depthM = w.a.wallM <= 5 * mm ? w.a.wallM : (2 / 3) * w.a.wallM
+  if (w.grooveKind === 'none') return { depthM: 0, widthM: BEAD_M, areaM2: 0 }
+  const { wallM } = w.a
+  const depthM =
+    w.grooveKind === 'scratch' ? Math.min(wallM / 3, SCRATCH_M) : wallM <= 5 * mm ? wallM : (2 / 3) * wallM
   const widthM = 2 * depthM * Math.tan((37.5 * Math.PI) / 180)
   return { depthM, widthM, areaM2: (depthM * widthM) / 2 }
 }
+/** The hole that stops a crack at either end, m across: filled once the crack is. */
+export const STOP_HOLE_M = 4 * mm
 /** Build-up of a face, and crown over a groove. */
 export const LAYER_M = 1.5 * mm
 
@@ -138,7 +150,8 @@ export function shearAreaM2(w: BrazeWork): number {
     case 'slant':
       return Math.hypot(w.overlapM, thinnerWall(w)) * w.lengthM
     case 'groove':
-      return grooveOf(w).depthM * w.lengthM
+      // a bead over it holds by half of its width on either side
+      return (w.grooveKind === 'none' ? BEAD_M / 2 : grooveOf(w).depthM) * w.lengthM
     case 'face':
       return w.lengthM * w.widthM
   }
@@ -171,7 +184,8 @@ export function fillerVolumeM3(w: BrazeWork, filmM: number): number {
   if (isBuiltUp(w)) {
     if (bondOf(w) === 'face') return WASTE * w.lengthM * w.widthM * LAYER_M
     const groove = grooveOf(w)
-    return WASTE * (groove.areaM2 + (2 / 3) * groove.widthM * LAYER_M) * w.lengthM
+    const seam = (groove.areaM2 + (2 / 3) * groove.widthM * LAYER_M) * w.lengthM
+    return WASTE * (seam + 2 * (Math.PI / 4) * STOP_HOLE_M ** 2 * w.a.wallM)
   }
   if (bondOf(w) === 'fillets') return WASTE * w.lengthM * (w.a.wallM * filmM + 2 * (f * f) * 0.5)
   const across = bondOf(w) === 'wall' ? thinnerWall(w) : w.overlapM
@@ -183,6 +197,9 @@ export const ROD_AREA_M2: Readonly<Record<RodSection, number>> = {
   '1/16 in': (Math.PI / 4) * (INCH_M / 16) ** 2,
   '3/32 in': (Math.PI / 4) * ((3 * INCH_M) / 32) ** 2,
   '1/8 in': (Math.PI / 4) * (INCH_M / 8) ** 2,
+  '5/32 in': (Math.PI / 4) * ((5 * INCH_M) / 32) ** 2,
+  '3/16 in': (Math.PI / 4) * ((3 * INCH_M) / 16) ** 2,
+  '1/4 in': (Math.PI / 4) * (INCH_M / 4) ** 2,
   '0.050 x 1/8 in': 0.05 * INCH_M * (INCH_M / 8),
 }
 const ROD_STEP_M = 5 * mm

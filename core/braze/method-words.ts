@@ -42,6 +42,15 @@ export const BRAZE_METHODS = {
     label: 'Keep cool with',
     options: { 'wet-rag': 'Wet rag', paste: 'Heat paste', 'heat-sink': 'Heat sink' },
   },
+  crackGroove: {
+    label: 'Groove of a crack',
+    options: {
+      vee: 'Vee it out',
+      scratch: 'A scratch, a third through',
+      'none-on-thin': 'None on thin metal',
+      none: 'None: a bead over it',
+    },
+  },
   cooling: {
     label: 'Cooling copper',
     options: {

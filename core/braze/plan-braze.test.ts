@@ -421,7 +421,7 @@ describe('repairs', () => {
       service: [],
     })
     expect(bell.choice.filler).toMatch(/^BAg/)
-    expect(bell.steps.map((s) => s.act).join(' ')).toContain('shallow groove')
+    expect(bell.steps.map((s) => s.act).join(' ')).toContain('Scratch it')
   })
   it('cools longer the thicker it is, and longer still in sand', () => {
     const iron = { density: 7200, specificHeat: 600 }

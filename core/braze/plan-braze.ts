@@ -88,7 +88,7 @@ export function planBraze(request: BrazeRequest): BrazePlan {
   putTemperatures(draft, judged)
   adviseMetals(draft, judged)
   const { volumeM3 } = planJoint(draft, judged, choice)
-  const preheatK = planRepair(draft)
+  const { preheatK, ...warm } = planRepair(draft)
   const heated = planHeat(draft, { judged, flame, fillerM3: volumeM3, preheatK })
   planPurge(draft, heated.litS + heated.nitrogenS)
   const pauseS = adviseDraw(
@@ -115,6 +115,7 @@ export function planBraze(request: BrazeRequest): BrazePlan {
     nitrogenS: heated.nitrogenS,
     coolS: heated.coolS,
     preheatK,
+    ...warm,
     pauseS,
   })
   return finish(draft, choice, ranking, processes, steps, heated.profile)

@@ -125,11 +125,24 @@ function planGroove(draft: BrazeDraft): void {
   const { work } = draft.request
   if (!isGrooved(work)) return
   const groove = grooveOf(work)
+  if (work.grooveKind === 'none') {
+    draft.say(
+      'note',
+      'no-groove',
+      'No groove: a bead over the crack',
+      `A bead ${draft.show(groove.widthM, 'rule')} wide holds by the faces beside the crack alone: clean them to bright metal. Where it has to be tight or carry load, vee it.`,
+      { field: 'work.groove', figure: 'jointStrength' },
+    )
+    return
+  }
+  const scratch = work.grooveKind === 'scratch'
   draft.put('grooveDepth', {
     value: groove.depthM,
-    low: Math.min(groove.depthM, (work.a.wallM * 2) / 3),
-    high: work.a.wallM,
-    because: 'Two thirds of the wall, or through where the back can be reached; thin metal through.',
+    low: scratch ? groove.depthM / 2 : Math.min(groove.depthM, (work.a.wallM * 2) / 3),
+    high: scratch ? work.a.wallM / 3 : work.a.wallM,
+    because: scratch
+      ? 'A scratch: a third of the wall at most.'
+      : 'Two thirds of the wall, or through where the back can be reached; thin metal through.',
     from: { wall: work.a.wallM },
     cites: 'braze welding practice',
   })

@@ -8,7 +8,7 @@ import { findFiller } from '../metal/fillers.ts'
 import { cupDepthFor, findTube } from '../metal/tubes.ts'
 import { readChanges } from '../piece/plan-change.ts'
 import { jointFacts } from './joints.ts'
-import type { BrazeWork, Joint, Part, Run } from './types.ts'
+import type { BrazeWork, Joint, Part, Run, GrooveKind, Methods } from './types.ts'
 
 const USUAL_RAG_M = 0.1
 /** A rag before something to protect begins this far on the joint's side of it. */
@@ -115,10 +115,23 @@ function usualOverlap(joint: Joint, a: Part | undefined, b: Part | undefined): n
   }
 }
 
+/** A vee leaves nothing to hold in metal up to this, m. */
+const THIN_M = 0.003
+
+/** How a crack is opened where nobody said: bronze has no room for more than a scratch. */
+function usualGroove(a: Part | undefined, method: Methods['crackGroove']): GrooveKind {
+  if (method === 'none-on-thin') return a !== undefined && a.wallM <= THIN_M ? 'none' : 'vee'
+  return method === 'vee' && a?.metal.family === 'bronze' ? 'scratch' : method
+}
+
 /** Reads what is to be joined. Faults are gathered in the reader; the value is only good when there are none. */
-export function readBrazeWork(r: Reader, input: Json): BrazeWork {
+export function readBrazeWork(
+  r: Reader,
+  input: Json,
+  { crackGroove }: Pick<Methods, 'crackGroove'>,
+): BrazeWork {
   const work = sectionOf(r, input, 'work', BRAZE_WORK)
-  const { gapM, overlapM, lengthM, widthM, service, ragGivenM, ...said } = readFields(
+  const { gapM, overlapM, lengthM, widthM, service, ragGivenM, grooveSaid, ...said } = readFields(
     r,
     work,
     BRAZE_WORK,
@@ -155,6 +168,7 @@ export function readBrazeWork(r: Reader, input: Json): BrazeWork {
     ),
     ragM:
       ragGivenM ?? (protectM === undefined ? USUAL_RAG_M : Math.max(protectM / 2, protectM - RAG_BEFORE_M)),
+    grooveKind: grooveSaid ?? usualGroove(a, crackGroove),
     ragOn: ragGivenM !== undefined || protectM !== undefined,
     jointsAtM: readPlaces(r, work['jointsAt']),
     filler,

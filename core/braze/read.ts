@@ -131,7 +131,7 @@ export function readBraze(
     methods: readMethods(r, shopIn),
   }
   const request: BrazeRequest = {
-    work: readBrazeWork(r, input),
+    work: readBrazeWork(r, input, shop.methods),
     rig: readRig(r, input, shop.units),
     shop,
     ignored: r.ignored,

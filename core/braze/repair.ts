@@ -1,7 +1,10 @@
 import { specificHeatAt } from '../metal/base-metals.ts'
 import { celsius } from '../metal/table.ts'
+import { FUELS } from '../gas/fuels.ts'
+import { burnerName, unjudged, warmingHead } from './burners.ts'
 import type { BrazeDraft } from './draft.ts'
 import { isBuiltUp } from './joint.ts'
+import type { PlannedBurner } from './types.ts'
 
 const ROOM_K = 293.15
 /** Preheat of the whole part, K: low, planned, high. */
@@ -19,13 +22,13 @@ const LEAST_BURIED_S = 3600
 
 /**
  * What a casting or a built-up repair asks for before and after: how warm the whole part has to be, and the heat for it.
- * @returns the preheat in K, or undefined when none is wanted
+ * @returns the preheat in K, or undefined when none is wanted; what it is warmed with and for how long
  */
-export function planRepair(draft: BrazeDraft): number | undefined {
+export function planRepair(draft: BrazeDraft): Warming {
   const { work } = draft.request
   const iron = work.a.metal.family === 'cast-iron'
   const bronze = work.a.metal.key === 'high-tin-bronze' || work.a.metal.key === 'cast-tin-bronze'
-  if (!isBuiltUp(work) || !(iron || bronze)) return undefined
+  if (!isBuiltUp(work) || !(iron || bronze)) return COLD
   const [low, value, high] = iron ? IRON[work.restraint] : BRONZE
   draft.put('preheatTo', {
     value,
@@ -47,18 +50,58 @@ export function planRepair(draft: BrazeDraft): number | undefined {
       `Hand-hot, as some teach it, cracks a restrained casting beside the bead. Bring all of it to ${draft.showSpan(low, high, 'temperature')}, in a furnace or a brick box.`,
       { field: 'work.restraint', figure: 'preheatTo' },
     )
-  if (work.massKg !== undefined) {
-    const joules = work.massKg * specificHeatAt(work.a.metal, (value + ROOM_K) / 2) * (value - ROOM_K)
-    draft.put('preheatHeat', {
-      value: joules / WARMING_SHARE,
-      low: joules / 0.45,
-      high: joules / 0.2,
-      because: `Mass, specific heat and rise, over the ${Math.round(WARMING_SHARE * 100)} % of a flame that stays in the part.`,
-      from: { mass: work.massKg, preheatTo: value, shareKept: WARMING_SHARE },
-      cites: 'm·cp·ΔT',
-    })
-  }
-  return value
+  const warmer = warmerOf(draft)
+  const warmWith = warmer
+    ? `, first stage, with the ${burnerName(warmer, (m) => draft.show(m, 'bore'))}${warmer.kind === 'cutting-head' ? '; its lever stays up' : ''}`
+    : ', in a furnace, a brick box or with a heating head'
+  if (!warmer)
+    draft.say(
+      'mind',
+      'no-warmer',
+      'One tip does not warm it through',
+      'A cone heats one place and cracks the casting beside it. A furnace, a brick box over charcoal, or a heating head.',
+      { field: 'rig.box', figure: 'preheatTo' },
+    )
+  if (work.massKg === undefined) return { preheatK: value, warmWith, warmS: undefined }
+  const joules =
+    (work.massKg * specificHeatAt(work.a.metal, (value + ROOM_K) / 2) * (value - ROOM_K)) / WARMING_SHARE
+  const heat = draft.put('preheatHeat', {
+    value: joules,
+    low: (joules * WARMING_SHARE) / 0.45,
+    high: (joules * WARMING_SHARE) / 0.2,
+    because: `Mass, specific heat and rise, over the ${Math.round(WARMING_SHARE * 100)} % of a flame that stays in the part.`,
+    from: { mass: work.massKg, preheatTo: value, shareKept: WARMING_SHARE },
+    cites: 'm·cp·ΔT',
+  })
+  if (!warmer) return { preheatK: value, warmWith, warmS: undefined }
+  const power = warmer.fuelFlow * FUELS[warmer.fuel].brazing.grossHeat
+  const warmS = draft.put('warmTime', {
+    value: heat / power,
+    low: (heat / power) * 0.65,
+    high: (heat / power) * 1.5,
+    because: `The heat that it takes, at ${draft.show(warmer.fuelFlow, 'flow')} of fuel, moved over all of it.`,
+    from: { preheatHeat: heat, flamePower: power },
+    cites: 'heat over the flame’s power',
+  })
+  return { preheatK: value, warmWith, warmS }
+}
+
+/** How a casting is warmed through; nothing where it is not. */
+export interface Warming {
+  readonly preheatK: number | undefined
+  /** What with, as the end of a sentence. */
+  readonly warmWith: string
+  /** How long, s; undefined where nobody knows. */
+  readonly warmS: number | undefined
+}
+const COLD: Warming = { preheatK: undefined, warmWith: '', warmS: undefined }
+
+/** The largest head or cutting head of the box, or one that is sold; a box without either has none. */
+function warmerOf({ request: { rig } }: BrazeDraft): PlannedBurner | undefined {
+  const heads = rig.box.filter((b) => b.kind === 'head' || b.kind === 'cutting-head')
+  const [largest] = [...heads].sort((a, b) => b.flow - a.flow)
+  if (largest) return unjudged({ ...largest, count: rig.torches })
+  return rig.box.length > 0 ? undefined : unjudged(warmingHead(rig))
 }
 
 /**

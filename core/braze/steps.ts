@@ -33,6 +33,9 @@ export interface StepsAsked {
   readonly feedS: number
   readonly setS: number
   readonly nitrogenS: number
+  /** What warms a casting through, as the end of a sentence, and how long that takes, s. */
+  readonly warmWith: string
+  readonly warmS: number | undefined
   /** Of short burns, s; 0 where none are needed. */
   readonly pauseS: number
   readonly coolS: number
@@ -119,17 +122,26 @@ function castingPrepare(draft: BrazeDraft): StepText[] {
     },
     {
       does: 'groove',
-      act: bronze
-        ? 'Grind a shallow groove, no more than a third through.'
-        : `Vee it out ${draft.show(groove.depthM, 'rule')} deep, 60 to 90° between the faces, edges rounded.`,
-      why: bronze
-        ? 'High-tin bronze has hardly any room before it melts: little heat, little filler.'
-        : 'The bead has to hold on to faces; thin metal is done without a vee.',
+      act: {
+        none: `No groove: bright metal ${draft.show(groove.widthM / 2, 'rule')} to both sides of the crack, its edges rounded.`,
+        scratch: `Scratch it ${draft.show(groove.depthM, 'rule')} deep, no more than a third through.`,
+        vee: `Vee it out ${draft.show(groove.depthM, 'rule')} deep, 60 to 90° between the faces, edges rounded.`,
+      }[work.grooveKind],
+      why: {
+        none: 'The bead holds by the faces beside the crack.',
+        scratch: bronze
+          ? 'High-tin bronze has hardly any room before it melts: little heat, little filler.'
+          : 'Enough for filler to bite, and little metal taken away.',
+        vee: 'The bead has to hold on to faces.',
+      }[work.grooveKind],
     },
     ...(iron
       ? [
           {
-            act: 'Sear the groove with an oxidising flame and brush it.',
+            act:
+              work.grooveKind === 'none'
+                ? 'Sear the faces with an oxidising flame and brush them.'
+                : 'Sear the groove with an oxidising flame and brush it.',
             why: 'Grinding smears graphite over the face, and filler runs off it.',
           },
         ]
@@ -202,8 +214,9 @@ function heat(draft: BrazeDraft, asked: StepsAsked): StepText[] {
   if (asked.preheatK !== undefined)
     out.push({
       does: 'warm',
-      act: `${warmThrough(draft.show(asked.preheatK, 'temperature'))}.`,
+      act: `${warmThrough(draft.show(asked.preheatK, 'temperature'))}${asked.warmWith}.`,
       why: 'A casting that is hot in one place cracks beside it.',
+      ...(asked.warmS === undefined ? {} : { seconds: Math.ceil(asked.warmS) }),
     })
   if (isRound(work)) {
     const d = seatDiameterM(work)
@@ -325,6 +338,11 @@ function feed(draft: BrazeDraft, asked: StepsAsked): StepText[] {
     out.push({
       act: `One last sweep at the root, then a fillet, leg ${draft.show(filletLegM(work), 'rule')}, with a little less heat.`,
       why: 'The sweep drives gas out. The socket carries the load; the fillet shows flaws and eases stress.',
+    })
+  if (isGrooved(work))
+    out.push({
+      act: 'Last the stop holes, each filled from its bottom up.',
+      why: 'An open hole leaks, and gathers load at its edge.',
     })
   if (isGrooved(work))
     out.push({

@@ -30,10 +30,11 @@ export interface Part {
 /** A length of tube that nitrogen has to sweep. */
 export type Run = ReadOf<typeof TUBE_RUN>
 
+export type GrooveKind = WordOf<typeof BRAZE_WORK.groove>
 /** What is to be joined. Clearances: `clearanceM` diametral as measured on round parts, the film itself on flat ones. */
 export interface BrazeWork extends Omit<
   BrazeSaid,
-  'gapM' | 'overlapM' | 'lengthM' | 'widthM' | 'service' | 'ragGivenM'
+  'gapM' | 'overlapM' | 'lengthM' | 'widthM' | 'service' | 'ragGivenM' | 'grooveSaid'
 > {
   readonly a: Part
   readonly b: Part
@@ -53,6 +54,8 @@ export interface BrazeWork extends Omit<
   readonly tubeRun: readonly Run[]
   /** From the mouth to a wet rag's near edge. */
   readonly ragM: number
+  /** How a crack is opened: as it was chosen for this one, else by the shop's method. */
+  readonly grooveKind: GrooveKind
   /** A rag is on it, for what must stay cool or because somebody said where. */
   readonly ragOn: boolean
   /** Places of the joints on one line, from where the nitrogen goes in, nearest first. */
@@ -212,6 +215,7 @@ export const BRAZE_FIGURES = [
   'coolTime',
   'preheatTo',
   'preheatHeat',
+  'warmTime',
   'grooveDepth',
   'grooveWidth',
 ] as const

@@ -217,8 +217,6 @@ function patternOf(step: BrazeStep, { work }: BrazeRequest, seconds: number): St
   return { shows, of: 'round', sweeps, eachS: Math.max(0.5, seconds / places) }
 }
 
-/** Metal as thin as this has no room for a vee, m. */
-const THIN_WALL_M = 0.003
 const SECOND_SIDE: Readonly<Record<LineMethods['secondSide'], Partial<Step>>> = {
   'if-it-lets-go': {},
   braze: {
@@ -302,14 +300,10 @@ function stepOf(step: BrazeStep, plan: BrazePlan, request: BrazeRequest, setup: 
       return [
         {
           ...base,
-          ...(setup.methods.crackGroove === 'none-on-thin' && request.work.a.wallM <= THIN_WALL_M
-            ? {
-                act: 'No groove: clean the faces of the crack and round its edges',
-                why: 'Your shop’s method on thin metal: a vee leaves nothing to hold.',
-              }
-            : {}),
-          see: 'Bright metal to the bottom, no black line left of the crack.',
-          methods: ['crackGroove'],
+          see:
+            request.work.grooveKind === 'none'
+              ? 'Bright metal to a finger’s width on both sides.'
+              : 'Bright metal to the bottom, no black line left of the crack.',
           acts: [],
         },
       ]
@@ -342,6 +336,7 @@ function stepOf(step: BrazeStep, plan: BrazePlan, request: BrazeRequest, setup: 
           ...base,
           act: warmThrough('{figure}'),
           figure: 'preheatTo',
+          ...(plan.figures.warmTime ? { also: ['warmTime'] } : {}),
           see: 'The heat crayon melts all over, not in one place.',
           acts: [{ do: 'heat', seconds: 300 }],
         },

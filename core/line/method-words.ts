@@ -337,14 +337,6 @@ export const METHOD_WORDS = {
       leave: o('Leave it', 'One heating, less strain.'),
     },
   },
-  crackGroove: {
-    label: 'Groove of a crack',
-    topic: 'brazing',
-    options: {
-      vee: o('Vee it out', 'The bead holds on to faces.'),
-      'none-on-thin': o('None on thin metal', 'A vee leaves nothing to hold.'),
-    },
-  },
 } as const satisfies Readonly<Record<string, MethodWords>>
 
 /** An option in words; what is not known comes back as it is. */

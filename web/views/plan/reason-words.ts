@@ -163,6 +163,7 @@ export const REASON_LABELS: Readonly<Record<ReasonKey, string>> = {
   kerf: 'Kerf',
   oxygenFlow: 'Oxygen flow',
   preheatTo: 'Preheat the whole part to',
+  preheatHeat: 'Heat for that',
   purgeFlow: 'Nitrogen while brazing',
   purgeVolume: 'Volume of the line',
   rodLength: 'Rod for a joint',

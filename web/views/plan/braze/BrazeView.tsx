@@ -45,6 +45,7 @@ const JOINT_STATION: BrazeStation = {
     'rodLength',
     'rodLengthAll',
     'fluxMass',
+    'warmTime',
     'grooveDepth',
     'grooveWidth',
     'preheatTo',

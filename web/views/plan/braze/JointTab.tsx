@@ -101,6 +101,7 @@ export function JointTab({
           {told('rodLengthAll', 'For all')}
           {told('overlapNeeded', 'Overlap needed')}
           {told('overlapGiven', 'Overlap')}
+          {told('warmTime', 'Warmed through in')}
           {told('grooveDepth', 'Groove deep')}
           {jointStrength && partStrength ? (
             <NamedValue

@@ -66,6 +66,7 @@ const FIGURES: Readonly<Record<BrazeFigureName, string>> = {
   coolTime: 'Cool enough to touch after',
   preheatTo: 'Preheat the whole part to',
   preheatHeat: 'Heat for the preheat',
+  warmTime: 'Warmed through in',
   grooveDepth: 'Depth of the groove',
   grooveWidth: 'Width of the groove',
 }
