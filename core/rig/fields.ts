@@ -300,7 +300,7 @@ export const BOX_ROW = {
     absent: '6',
   }),
   flow: quantity(BOUNDS.purgeFlow, {
-    label: 'Fuel, if known',
+    label: 'Fuel flow, if known',
     as: 'fuelFlow',
     says: 'of fuel; needed by a fuel-air torch',
     absent: 'worked out from its ports',
@@ -315,7 +315,7 @@ export const BOX_ROW = {
   }),
   shape: choice(
     { straight: 'Straight', bent: 'Bent', 'swan-neck': 'Swan-neck', 'two-flame': 'Two-flame', flat: 'Flat' },
-    { label: 'Shape', usual: 'straight', first: 'straight', open: true },
+    { label: 'Shape', usual: 'straight', first: 'straight' },
   ),
 } as const
 
