@@ -312,7 +312,7 @@ const CLASS: Readonly<Record<BurnerVerdict, number>> = {
   slow: 2,
   'too-much': 3,
   doubtful: 4,
-  never: 9,
+  never: 99,
 }
 
 /**
