@@ -173,19 +173,40 @@ export const type = async (page: Page, label: string, text: string): Promise<voi
   await typeInto(page, await page.waitForSelector(`::-p-aria([name="${label}"][role="textbox"])`), text)
 }
 
+/** A list that is asked for is there within so much, and gone once it was chosen from, also on a busy machine. */
+const LIST_MS = 6000
+
 /** Chooses from a list that drops down. */
 export const choose = async (page: Page, label: string, option: string): Promise<void> => {
   await reach(page, label)
-  const trigger = await page.waitForSelector(`::-p-aria([name="${label}"][role="combobox"])`)
-  await trigger?.focus()
-  await page.keyboard.press('Enter')
-  const found = await page.waitForSelector(`::-p-aria([name="${option}"][role="option"])`)
-  await found?.focus()
-  // a list that is searched keeps the keyboard in its search
-  const taken = await found?.evaluate((e) => document.activeElement === e)
-  if (taken) await page.keyboard.press('Enter')
-  else await found?.click()
-  await until(page, () => document.querySelector('[role=listbox]') === null)
+  const isOpen = () => page.evaluate(() => document.querySelector('[role=listbox]') !== null)
+  const within = (waited: Promise<unknown>) =>
+    waited.then(
+      () => true,
+      () => false,
+    )
+  const timeout = LIST_MS
+  // a list that is still coming or going misses a key or a press: it is opened, or chosen from, again
+  for (let tries = 0; tries < 5; tries++) {
+    if (!(await isOpen())) {
+      const trigger = await page.waitForSelector(`::-p-aria([name="${label}"][role="combobox"])`)
+      await trigger?.focus()
+      await page.keyboard.press('Enter')
+    }
+    const wanted = `::-p-aria([name="${option}"][role="option"])`
+    if (!(await within(page.waitForSelector(wanted, { timeout })))) continue
+    const found = await page.$(wanted)
+    await found?.focus()
+    // a list that is searched keeps the keyboard in its search
+    const taken = await found?.evaluate((e) => document.activeElement === e)
+    if (taken) await page.keyboard.press('Enter')
+    else await within(found?.click() ?? Promise.resolve())
+    if (
+      await within(page.waitForFunction(() => document.querySelector('[role=listbox]') === null, { timeout }))
+    )
+      return
+  }
+  throw new Error(`“${option}” cannot be chosen of “${label}”`)
 }
 
 /** Gives a file to the page, as if it had been chosen from the disk. */
