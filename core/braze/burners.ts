@@ -3,7 +3,7 @@
  * takes by the heat model; and which of them is planned with. The foot, the ranking, the steps and the plan's own time
  * all come from here.
  */
-import { FUELS } from '../gas/fuels.ts'
+import { FUELS, type FuelId } from '../gas/fuels.ts'
 import { acetyleneDrawLimit, acetyleneDrawShare, stretchS } from '../gas/cylinder.ts'
 import type { JointHeat } from '../heat/joint-heat.ts'
 import { INCH_M, NUMBER_DRILLS, printAs } from '../quantity/index.ts'
@@ -106,7 +106,7 @@ function timeOf({ heat, quickS, slowS }: Run): BurnerTime | undefined {
   return { value, low: likely.low, high: likely.high, outerLow: low, outerHigh: high }
 }
 
-/** A burner in words: "0.040 in tip", "Head of 6 × 0.028 in", "Fuel-air torch". */
+/** A burner in words: "tip of 0.040 in", "head of 6 ports of 0.028 in", "acetylene-air torch". */
 export function burnerName(
   burner: Pick<PlannedBurner, 'kind' | 'orifice' | 'ports' | 'count' | 'fuel'>,
   length: (m: number) => string,
@@ -159,10 +159,25 @@ function drawLimit({ request: { rig, shop } }: HeatTask, burner: Burner, litS: n
   )
 }
 
+/** Ports, and the bore of each, m. */
+interface Drilled {
+  readonly ports: number
+  readonly orificeM: number
+}
+/** A burner by its ports, with the fuel that goes through them. */
+const ported = (fuel: FuelId, kind: BurnerKind, { ports, orificeM }: Drilled, count: number): Burner => ({
+  kind,
+  fuel,
+  orificeM,
+  ports,
+  flow: fuelFlowOf(fuel, orificeM, ports),
+  count,
+})
+
 /** Single tips that are sold: number drills from #74 to #45, m. */
 const SOLD_TIPS = NUMBER_DRILLS.filter((d) => d.number >= 45 && d.number <= 74).map((d) => d.diameterM)
 /** Heads that are sold: ports, and the bore of each, m. */
-const SOLD_HEADS = [4, 6, 8, 10, 12].flatMap((ports) =>
+const SOLD_HEADS: readonly Drilled[] = [4, 6, 8, 10, 12].flatMap((ports) =>
   [0.026, 0.028, 0.031, 0.035, 0.04, 0.047, 0.055].map((inches) => ({ ports, orificeM: inches * INCH_M })),
 )
 /** Fuel-air tips that are sold, by their acetylene, m³/s; of other fuels by like heat. */
@@ -203,7 +218,7 @@ function flowFor(task: HeatTask, seconds: number, count: number, firstFlow: numb
 }
 
 /** A first guess: heat for the metal near the joint and 40 % on top, within the time that is aimed at. */
-function guess({ request, targetK }: HeatTask, seconds: number, spot: boolean): number {
+function guess({ request, targetK, spot }: HeatTask, seconds: number): number {
   const { work, rig } = request
   const metal = (p: typeof work.a) => {
     const rim = isRound(work) ? Math.PI * seatDiameterM(work) : spot ? 0.02 : 0.05
@@ -214,33 +229,19 @@ function guess({ request, targetK }: HeatTask, seconds: number, spot: boolean): 
 }
 
 /** What is sold and near to what the joint wants: some tips, two heads, two torches, a torch with air. */
-function sold(task: HeatTask, aimS: number, spot: boolean): readonly Burner[] {
+function sold(task: HeatTask, aimS: number): readonly Burner[] {
   const { fuel, torches } = task.request.rig
-  const tip = (orificeM: number, count = torches): Burner => ({
-    kind: 'tip',
-    fuel,
-    orificeM,
-    ports: 1,
-    flow: fuelFlowOf(fuel, orificeM, 1),
-    count,
-  })
-  const wanted = flowFor(task, aimS, torches, guess(task, aimS, spot)) / torches
+  const wanted = flowFor(task, aimS, torches, guess(task, aimS)) / torches
   const at = near(SOLD_TIPS, (d) => d, orificeFor(fuel, wanted, 1))
   const largest = SOLD_TIPS.length - 1
   const singles = [...new Set([-6, -3, 0, 3, 6].map((by) => Math.min(largest, Math.max(0, at + by))))].map(
-    (i) => tip(SOLD_TIPS[i] as number),
+    (i) => ported(fuel, 'tip', { ports: 1, orificeM: SOLD_TIPS[i] as number }, torches),
   )
   // a head where one cone is too little for it, and two torches where a head is
-  const head = ({ ports, orificeM }: (typeof SOLD_HEADS)[number], count: number): Burner => ({
-    kind: 'head',
-    fuel,
-    ports,
-    orificeM,
-    flow: fuelFlowOf(fuel, orificeM, ports),
-    count,
-  })
   const headFor = (flow: number, count: number): Burner =>
-    head(
+    ported(
+      fuel,
+      'head',
       nearest(SOLD_HEADS, (h) => fuelFlowOf(fuel, h.orificeM, h.ports), flow),
       count,
     )
@@ -279,23 +280,13 @@ interface Ranked extends Pick<JudgedBurner, 'overDraw'> {
   readonly points: number
 }
 /** The largest head that is sold, so many of them. */
-const largestHead = ({ request: { rig } }: HeatTask, count: number): Burner => {
-  const { ports, orificeM } = SOLD_HEADS.at(-1) as (typeof SOLD_HEADS)[number]
-  return { kind: 'head', fuel: rig.fuel, ports, orificeM, flow: fuelFlowOf(rig.fuel, orificeM, ports), count }
-}
+const largestHead = ({ request: { rig } }: HeatTask, count: number): Burner =>
+  ported(rig.fuel, 'head', SOLD_HEADS.at(-1) as Drilled, count)
 /** The largest that are sold and that the hoses feed: two tips and two heads. */
 function largestFed({ request: { rig } }: HeatTask, fed: (burner: Burner) => boolean): readonly Burner[] {
-  const made = (kind: 'tip' | 'head', orificeM: number, ports: number): Burner => ({
-    kind,
-    fuel: rig.fuel,
-    orificeM,
-    ports,
-    flow: fuelFlowOf(rig.fuel, orificeM, ports),
-    count: rig.torches,
-  })
   return [
-    SOLD_TIPS.map((m) => made('tip', m, 1)),
-    SOLD_HEADS.map((h) => made('head', h.orificeM, h.ports)),
+    SOLD_TIPS.map((orificeM) => ported(rig.fuel, 'tip', { ports: 1, orificeM }, rig.torches)),
+    SOLD_HEADS.map((head) => ported(rig.fuel, 'head', head, rig.torches)),
   ].flatMap((kind) =>
     kind
       .filter(fed)
@@ -354,7 +345,7 @@ export function judgeBurners(task: HeatTask, fitted: Burner | undefined): readon
       (time === undefined ? 0 : Math.abs(Math.log(time.value / aimS)))
     return { burner, time, told, overDraw, points }
   }
-  const ranked = (box ?? sold(task, aimS, spot)).map(judged)
+  const ranked = (box ?? sold(task, aimS)).map(judged)
   const holds = (all: readonly Ranked[]) =>
     all.some(({ burner, told }) => CLASS[told.verdict] < CLASS.doubtful && fed(burner))
   // a plan never stops on its own choice: the largest that its hoses feed, then more torches, until it holds
@@ -415,7 +406,5 @@ export const unjudged = (burner: Burner): PlannedBurner =>
   asPlanned({ ...burner, time: undefined, verdict: 'good', because: '', overDraw: false, chosen: false })
 
 /** The head that is sold for warming a part through: eight ports of a middle bore. */
-export const warmingHead = ({ fuel, torches }: Pick<BrazeRig, 'fuel' | 'torches'>): Burner => {
-  const [ports, orificeM] = [8, 0.04 * INCH_M]
-  return { kind: 'head', fuel, ports, orificeM, flow: fuelFlowOf(fuel, orificeM, ports), count: torches }
-}
+export const warmingHead = ({ fuel, torches }: Pick<BrazeRig, 'fuel' | 'torches'>): Burner =>
+  ported(fuel, 'head', { ports: 8, orificeM: 0.04 * INCH_M }, torches)

@@ -305,21 +305,16 @@ function putTimes(
   heated: Heated,
   perHeat: number,
 ): void {
-  const { work, rig, shop } = draft.request
+  const { work, shop } = draft.request
   const { heat } = heated
   const { time } = torch
-  const where = { field: 'rig.tipOrifice', figure: 'timeToTemperature' }
   const n = sectionsOf(work, task.spot)
-  const next = () => {
-    const up = nextUp(task, torch)
-    return up ? ` Next up: a ${burnerName(up, (m) => draft.show(m, 'bore'))}.` : ''
-  }
   if (time === undefined) {
     draft.say(
       'stop',
       'never-hot',
       'This flame never gets it hot',
-      `It comes to about ${draft.show(heat.reachedK, 'temperature')}, where ${draft.show(task.targetK, 'temperature')} is wanted: all that goes in runs off again.${next()}`,
+      `It comes to about ${draft.show(heat.reachedK, 'temperature')}, where ${draft.show(task.targetK, 'temperature')} is wanted: all that goes in runs off again.${nextInWords(draft, task, torch)}`,
       { field: 'rig.tipOrifice', figure: 'tipOrifice' },
     )
     return
@@ -361,6 +356,26 @@ function putTimes(
     from: { lengths: n },
     cites: 'craft figures',
   })
+  adviseTime(draft, task, torch, heat, t)
+}
+
+/** The next burner up, as a sentence; nothing where none is known. */
+function nextInWords(draft: BrazeDraft, task: HeatTask, torch: JudgedBurner): string {
+  const up = nextUp(task, torch)
+  return up ? ` Next up: a ${burnerName(up, (m) => draft.show(m, 'bore'))}.` : ''
+}
+
+/** What there is to say of a time to heat: too slow or too quick, a rag too near, what else would do. */
+function adviseTime(
+  draft: BrazeDraft,
+  task: HeatTask,
+  torch: JudgedBurner,
+  heat: Heated['heat'],
+  t: number,
+): void {
+  const { work, rig } = draft.request
+  const where = { field: 'rig.tipOrifice', figure: 'timeToTemperature' }
+  const next = () => nextInWords(draft, task, torch)
   const wanted = wantedS(task)
   const span = draft.showSpan(wanted.low, wanted.high, 'time')
   if (torch.verdict === 'doubtful')

@@ -40,6 +40,10 @@ export interface GasAsked {
   readonly log?: { readonly fuel: Learned; readonly oxygen: Learned } | undefined
 }
 
+/** How many times the fuel's pressure the oxygen has at the torch. */
+const oxygenTimes = ({ rig, shop }: Pick<BrazeRequest, 'rig' | 'shop'>, heating: boolean): number =>
+  FUELS[rig.fuel].oxygenTimes ?? (heating || shop.methods.pressures === 'twice' ? 2 : 1)
+
 /**
  * Whether the hoses can feed so much fuel and its oxygen at the usual pressures: where they cannot, no setting is given.
  * @param fuelFlow through all torches, m³/s
@@ -53,7 +57,7 @@ export function hosesFeed(
   const fuel = FUELS[rig.fuel]
   const ambientPa = ambientPressurePa(shop.altitudeM)
   const middle = (band[0] + band[1]) / 2
-  const times = fuel.oxygenTimes ?? (heating || shop.methods.pressures === 'twice' ? 2 : 1)
+  const times = oxygenTimes({ rig, shop }, heating)
   // a slightly richer or leaner flame changes this little
   const oxygenFlow = fuelFlow * fuel.brazing.neutral[1] * RICHEST
   const feeds = (hose: typeof rig.fuelHose, gas: Gas, flow: number, atTorch: number) =>
@@ -106,7 +110,7 @@ export function planPressures(draft: BrazeDraft, worked: GasAsked): void {
     if (drop !== undefined) putCharted(draft, 'oxygenPressure', asked, charted.oxygenGaugePa, drop)
     return
   }
-  const times = FUELS[rig.fuel].oxygenTimes ?? (asked.heating || shop.methods.pressures === 'twice' ? 2 : 1)
+  const times = oxygenTimes({ rig, shop }, asked.heating)
   const atTorch = middle * times
   const drop = dropOf(draft, 'oxygen', asked, atTorch)
   if (drop === undefined) return

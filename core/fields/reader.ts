@@ -2,6 +2,7 @@ import type { FieldError } from '../figure.ts'
 import {
   ATMOSPHERE_PA,
   countedFromNothing,
+  NO_MERCURY,
   parseQuantity,
   unitFor,
   VACUUM_UNIT,
@@ -77,7 +78,7 @@ export class Reader {
         field,
         read.reference === 'absolute'
           ? 'Settings are gauge pressures; this one is absolute. Give what the gauge shows.'
-          : 'Inches of mercury count down from the air’s pressure. Give what the pressure gauge shows.',
+          : NO_MERCURY,
       )
     const counted = bounds.gauge && countedFromNothing(read, bounds.gauge, this.ambientPa)
     if (counted && !counted.ok) return this.fail(field, counted.message, counted.choices)

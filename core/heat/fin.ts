@@ -177,7 +177,8 @@ export function heatStored(bar: Bar, kelvin: number[], fromK: number): number {
   return sum
 }
 
-const STEFAN = 5.670374e-8
+/** Stefan and Boltzmann's constant, W/(m² K⁴). */
+export const STEFAN = 5.670374e-8
 /** How well a face throws heat off: outside, oxidised; under the work or inside a tube, where little goes. */
 export const AIR_LOSS = {
   open: { emissivity: 0.7 },

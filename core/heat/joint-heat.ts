@@ -6,6 +6,7 @@ import {
   heatStored,
   layBar,
   noPulls,
+  STEFAN,
   workBench,
   zeros,
   type Bar,
@@ -101,8 +102,7 @@ export interface JointHeat {
   readonly imbalance: number
 }
 
-const STEFAN = 5.670374e-8
-const EMISSIVITY = 0.7
+const EMISSIVITY = AIR_LOSS.open.emissivity
 const INSIDE_EMISSIVITY = 0.1
 const INSIDE_H = 5
 const PURGED_H = 12
@@ -337,7 +337,7 @@ function exchange(a: Side, b: Side, asked: JointHeatAsked, dt: number, filled: b
   }
 }
 /** Share of a step after which a rising value passes a level: 0 where it was past it before. */
-const crossedAt = (before: number, after: number, level: number): number =>
+export const crossedAt = (before: number, after: number, level: number): number =>
   before >= level ? 0 : Math.min(1, (level - before) / (after - before))
 
 /**
@@ -474,7 +474,7 @@ export function timesUnder(
     for (const i of left) {
       const level = levels[i] ?? 0
       if (now > level) continue
-      at[i] = t + dt * Math.min(1, Math.max(0, (before - level) / (before - now)))
+      at[i] = t + dt * crossedAt(-before, -now, -level)
       left.delete(i)
     }
     t += dt

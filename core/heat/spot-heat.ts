@@ -1,7 +1,7 @@
 /** Heating one spot of a flat seam, from which the heat runs off in all directions: where filler is laid down spot by spot. */
 import { conductivityAt, type BaseMetal } from '../metal/base-metals.ts'
 import { advance, AIR_LOSS, growing, heatStored, layBar, lossAt, noPulls, workBench, zeros } from './fin.ts'
-import { timesUnder, type HeatFlame, type JointHeat } from './joint-heat.ts'
+import { crossedAt, timesUnder, type HeatFlame, type JointHeat } from './joint-heat.ts'
 
 /** A sheet or plate that meets at the spot: how much of the whole round it fills there. */
 export interface SpotPart {
@@ -77,9 +77,17 @@ export function heatSpot(asked: SpotHeatAsked): JointHeat {
   })
   const spot = bar.z.filter((r) => r < SPOT_M).length
   const area = faces.slice(0, spot).reduce((a, b) => a + b, 0)
-  const lossOf = (i: number) => {
-    const k = kelvin[i] as number
-    return (faces[i] as number) * (lossAt(k, airK, 2 * SPOT_M) + lossAt(k, airK, 2 * SPOT_M, AIR_LOSS.under))
+  /** A step in time with so much of the flame on it. */
+  const step = (dt: number, power: number) => {
+    for (let i = 0; i < n; i++) {
+      const k = kelvin[i] as number
+      const loss =
+        (faces[i] as number) * (lossAt(k, airK, 2 * SPOT_M) + lossAt(k, airK, 2 * SPOT_M, AIR_LOSS.under))
+      const g = power * (struck[i] as number)
+      pulls.g[i] = loss + g
+      pulls.gT[i] = loss * airK + g * flame.driveK
+    }
+    advance(bar, kelvin, dt, pulls, bench)
   }
   const mean = () => kelvin.slice(0, spot).reduce((sum, k, i) => sum + (k * (faces[i] as number)) / area, 0)
   let [t, heatJ, lostJ, imbalance] = [0, 0, 0, 0]
@@ -93,13 +101,7 @@ export function heatSpot(asked: SpotHeatAsked): JointHeat {
     const dt = Math.min(hot ? 2 : Math.max(0.2, 0.05 * t), endS - t)
     const before = mean()
     const power = hot ? Math.min(1, Math.max(0, (holdK + 10 - before) / 20)) : 1
-    for (let i = 0; i < n; i++) {
-      const loss = lossOf(i)
-      const g = power * (struck[i] as number)
-      pulls.g[i] = loss + g
-      pulls.gT[i] = loss * airK + g * flame.driveK
-    }
-    advance(bar, kelvin, dt, pulls, bench)
+    step(dt, power)
     t += dt
     let gave = 0
     let net = 0
@@ -114,7 +116,7 @@ export function heatSpot(asked: SpotHeatAsked): JointHeat {
       lostJ += (gave - net) * dt
       hottestK = Math.max(hottestK, kelvin[0] as number)
       if (now >= targetK) {
-        toHeatS = t - dt + dt * Math.min(1, Math.max(0, (targetK - before) / Math.max(1e-9, now - before)))
+        toHeatS = t - dt + dt * crossedAt(before, now, targetK)
         imbalance = (heatJ - lostJ - heatStored(bar, kelvin, startK)) / heatJ
         endS = t + asked.feedS
       } else if (t > 60 && now < reachedK + 1e-4 * dt) break
@@ -127,14 +129,7 @@ export function heatSpot(asked: SpotHeatAsked): JointHeat {
       ? timesUnder(
           asked.coolTo,
           () => kelvin[0] as number,
-          (dt) => {
-            for (let i = 0; i < n; i++) {
-              const loss = lossOf(i)
-              pulls.g[i] = loss
-              pulls.gT[i] = loss * airK
-            }
-            advance(bar, kelvin, dt, pulls, bench)
-          },
+          (dt) => step(dt, 0),
         )
       : undefined
   return {

@@ -5,6 +5,9 @@ import { fromSi, type UnitId } from './units.ts'
 /** `pressure`: up from the air; `barometer`: the air itself, in any unit; `vacuum`: what is left in a line. */
 export type GaugeKind = 'pressure' | 'barometer' | 'vacuum'
 
+/** Said where a vacuum is given for what a pressure gauge shows. */
+export const NO_MERCURY =
+  'Inches of mercury count down from the air’s pressure. Give what the pressure gauge shows.'
 /** A bare number of a vacuum gauge is in this. */
 export const VACUUM_UNIT = 'micron' satisfies UnitId
 /** Units that a vacuum gauge counts from nothing in, though a pressure gauge may have them too. */
@@ -31,10 +34,7 @@ export function countedFromNothing(
   const { value, unit, reference } = read
   const found = (paAbs: number) => ({ ok: true, paAbs }) as const
   if (reference === 'absolute' || gauge === 'barometer') return found(value)
-  if (gauge === 'pressure')
-    return reference === 'vacuum'
-      ? no('Inches of mercury count down from the air’s pressure. Give what the pressure gauge shows.')
-      : found(ambientPa + value)
+  if (gauge === 'pressure') return reference === 'vacuum' ? no(NO_MERCURY) : found(ambientPa + value)
   if (reference === 'vacuum' || value < 0) {
     const below = Math.abs(value)
     return below <= ambientPa
