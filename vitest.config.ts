@@ -31,6 +31,8 @@ export default defineConfig({
           // a story waits for a browser on whatever machine it gets: only one that hangs runs out of this
           testTimeout: 300_000,
           hookTimeout: 120_000,
+          // a machine that is busy with something else may lose a press or a frame once; what is broken fails again
+          retry: 1,
           globalSetup: ['e2e/global-setup.ts'],
         },
       },

@@ -5,7 +5,7 @@ import { afterEach, describe, expect, it } from 'vitest'
 import type { Batch, Run, Today } from '#contract/types.ts'
 import { allMakings } from '#core/record/run.ts'
 import { endRuns, pieceNamed, tempFolder, testServer } from '../server/test-support.ts'
-import { expectAccessible, openPage, PAGES, press, pressByKey, see, until } from './browser.ts'
+import { expectAccessible, named, openPage, PAGES, press, pressByKey, see, until } from './browser.ts'
 import { heading, leave, runIdOf, stepsTo, tickAll } from './lead.ts'
 import { browser, openStory, server } from './story.ts'
 
@@ -103,8 +103,8 @@ describe('a batch laid out', () => {
       '3. Wear strips',
     ])
     // the last one is moved up by keys, as one would with gloves off
-    const handle = await page.waitForSelector('::-p-aria([name="Move Wear strips, number 3"])')
-    await handle?.focus()
+    const handle = await named(page, 'Move Wear strips, number 3')
+    await handle.focus()
     await page.keyboard.press('Space')
     await until(page, () => document.querySelector('[aria-pressed=true]') !== null)
     // each move is told to whoever hears the page, once it is made

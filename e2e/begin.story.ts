@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { resolve } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import type { AnswerOf, JobPage } from '#contract/types.ts'
-import { expectAccessible, openPage, press, see, type, typeInto, until } from './browser.ts'
+import { expectAccessible, named, openPage, press, see, type, typeInto, until } from './browser.ts'
 import { stepsTo } from './lead.ts'
 import { browser, openStory, server } from './story.ts'
 
@@ -21,8 +21,8 @@ describe('the first minute of a shop', () => {
     await type(page, 'Your name', 'Wren')
     await page.reload()
     // what was answered is kept over a reload
-    const name = await page.waitForSelector('::-p-aria([name="Your name"])')
-    expect(await name?.evaluate((e) => (e as HTMLInputElement).value)).toBe('Wren')
+    const name = await named(page, 'Your name')
+    expect(await name.evaluate((e) => (e as HTMLInputElement).value)).toBe('Wren')
     await press(page, 'To a first plan')
     await see(page, 'Quick plan')
     await see(page, 'Yard torch')
@@ -40,7 +40,7 @@ describe('a quick plan', () => {
     await see(page, 'Yard torch')
     await page.keyboard.press('q')
     await see(page, 'Quick plan')
-    await typeInto(page, await page.waitForSelector('::-p-aria([name="Thickness"])'), '1/2 in')
+    await typeInto(page, await named(page, 'Thickness'), '1/2 in')
     const setting = () =>
       page.$eval('[data-station="set-oxygen"]', (e) => (e as HTMLElement).innerText.replace(/\s+/g, ' '))
     await until(page, () =>
@@ -49,9 +49,9 @@ describe('a quick plan', () => {
     const cut = await setting()
     await expectAccessible(page, 'Quick plan of a cut')
     // what cannot be read makes the figures wait
-    await typeInto(page, await page.waitForSelector('::-p-aria([name="Thickness"])'), 'thick')
+    await typeInto(page, await named(page, 'Thickness'), 'thick')
     await until(page, () => document.querySelector('[aria-busy="true"]') !== null)
-    await typeInto(page, await page.waitForSelector('::-p-aria([name="Thickness"])'), '1/2 in')
+    await typeInto(page, await named(page, 'Thickness'), '1/2 in')
     await until(page, () => document.querySelector('[aria-busy="true"]') === null)
     expect(await setting()).toBe(cut)
     await press(page, 'Braze')
@@ -61,7 +61,7 @@ describe('a quick plan', () => {
     await press(page, 'Cut')
     await press(page, 'Keep it')
     await type(page, 'What is it?', 'Gusset')
-    await typeInto(page, await page.waitForSelector('::-p-aria([name="Which job?"])'), 'Gate 3')
+    await typeInto(page, await named(page, 'Which job?'), 'Gate 3')
     await expectAccessible(page, 'Keep it')
     await press(page, 'Keep it')
     await see(page, 'Gate 3')

@@ -10,6 +10,7 @@ import {
   choose,
   expectAccessible,
   giveFile,
+  named,
   openPage,
   pressByKey,
   see,
@@ -37,8 +38,8 @@ const open = async (title: string) => {
   }
 }
 const tab = async (name: string) => {
-  const found = await page.waitForSelector(`::-p-aria([name="${name}"][role="tab"])`)
-  await found?.focus()
+  const found = await named(page, name, 'tab')
+  await found.focus()
   await page.keyboard.press('Enter')
 }
 
@@ -56,8 +57,8 @@ describe('a copper socket for the glasshouse manifold', () => {
     await see(page, 'Not all of it can be read')
     await type(page, 'Gap, across', '0.004 in')
     // a size is found by its outside, begun on the closed field
-    const size = await page.waitForSelector('::-p-aria([name="Size"][role="combobox"])')
-    await size?.focus()
+    const size = await named(page, 'Size', 'combobox')
+    await size.focus()
     await page.keyboard.type('7/8')
     await until(page, () =>
       [...document.querySelectorAll('[role=option]')].every((o) => o.textContent?.startsWith('7/8 in')),
@@ -151,10 +152,10 @@ describe('brass on a steel rail', () => {
     await see(page, 'Glasshouse manifold')
     await page.keyboard.press('n')
     await type(page, 'What is it?', 'Plate by the gate')
-    const job = await page.waitForSelector('::-p-aria([name="Which job?"][role="combobox"])')
-    await job?.focus()
-    await job?.evaluate((e) => (e as HTMLInputElement).select())
-    await job?.type('Rail')
+    const job = await named(page, 'Which job?', 'combobox')
+    await job.focus()
+    await job.evaluate((e) => (e as HTMLInputElement).select())
+    await job.type('Rail')
     await pressByKey(page, 'Braze')
     await pressByKey(page, 'Plan it')
     await see(page, 'Socket, tube in cup')
@@ -175,8 +176,8 @@ describe('a pair that is barred', () => {
     const piece = await open('Brass nameplate on the rail')
     await tab('Filler')
     // the cell round the button has its name too
-    const use = await page.waitForSelector('::-p-aria([name="Use BCuP-2"][role="button"])')
-    await use?.focus()
+    const use = await named(page, 'Use BCuP-2', 'button')
+    await use.focus()
     await page.keyboard.press('Enter')
     await see(page, 'BCuP-2 needs a reason')
     await expectAccessible(page, 'fillers')
@@ -213,8 +214,8 @@ describe('a chiller line', () => {
     await see(page, 'Nitrogen before, during and after')
     await see(page, 'The refrigerant is recovered')
     const name = await page.waitForSelector('[aria-label="Cautions"] input')
-    await name?.focus()
-    await name?.type('Orla')
+    await name.focus()
+    await name.type('Orla')
     await pressByKey(page, 'It is so')
     await see(page, 'Orla,')
     await pressByKey(page, '1 length')

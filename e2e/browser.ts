@@ -2,7 +2,7 @@ import { readFileSync, writeFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { join, resolve } from 'node:path'
 import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core'
-import { expect } from 'vitest'
+import { expect, vi } from 'vitest'
 import { findChromium } from '../bin/chromium.ts'
 import { tempFolder } from '../server/test-support.ts'
 import { SETTLE_MS } from '../web/views/run/settle.ts'
@@ -83,6 +83,12 @@ export const passTime = (page: Page, seconds: number): Promise<void> =>
     sessionStorage.setItem('story-later', String(window.storyLater))
   }, seconds)
 
+/** What is on the page, and what it complained of last: for whoever reads why a story failed. */
+async function shows(page: Page): Promise<string> {
+  const there = await page.evaluate(() => document.body.innerText.replace(/\s+/g, ' ').slice(0, 1500))
+  return `There is: ${there}\n${(said.get(page) ?? []).slice(-3).join('\n')}`
+}
+
 /** Confirms the step in hand by the pedal's key, its clock waited out. */
 export async function confirmStep(page: Page): Promise<void> {
   const ready = () =>
@@ -90,8 +96,7 @@ export async function confirmStep(page: Page): Promise<void> {
       const button = document.querySelector<HTMLButtonElement>('[data-done]')
       return button !== null && (!button.disabled || button.innerText === 'Clock is running')
     }).catch(async () => {
-      const there = await page.evaluate(() => document.body.innerText.replace(/\s+/g, ' ').slice(0, 1500))
-      throw new Error(`This step cannot be confirmed. There is: ${there}`)
+      throw new Error(`This step cannot be confirmed. ${await shows(page)}`)
     })
   const said = () => page.$eval('[data-done]', (e) => (e as HTMLElement).innerText)
   await ready()
@@ -122,13 +127,31 @@ export const until = async <A extends unknown[]>(
 export const see = async (page: Page, text: string): Promise<void> => {
   await until(page, (t: string) => document.body.innerText.replace(/\s+/g, ' ').includes(t), text).catch(
     async () => {
-      const there = await page.evaluate(() => document.body.innerText.replace(/\s+/g, ' ').slice(0, 1500))
-      throw new Error(
-        `“${text}” does not come. There is: ${there}\n${(said.get(page) ?? []).slice(-3).join('\n')}`,
-      )
+      throw new Error(`“${text}” does not come. ${await shows(page)}`)
     },
   )
 }
+
+/**
+ * What bears this name, once it is there. It is asked for by the clock: a page in which nothing moves draws no frames,
+ * and what waits for the next one would wait for good.
+ * @throws when it does not come, saying what is there instead
+ */
+export const named = (page: Page, name: string, role?: string, timeout = WAIT_MS): Promise<ElementHandle> =>
+  vi
+    .waitFor(
+      async () => {
+        const found = await page.$(
+          `::-p-aria([name="${name}"]${role === undefined ? '' : `[role="${role}"]`})`,
+        )
+        if (!found) throw new Error('not yet')
+        return found
+      },
+      { timeout, interval: 100 },
+    )
+    .catch(async () => {
+      throw new Error(`There is nothing named “${name}”. ${await shows(page)}`)
+    })
 
 /** Opens the groups of a form until something of this name is there: what is folded away is reached as by a person. */
 export async function reach(page: Page, name: string): Promise<void> {
@@ -143,15 +166,14 @@ export async function reach(page: Page, name: string): Promise<void> {
 /** Presses the button, link or tile with this name, as a reader of the screen would find it. */
 export const press = async (page: Page, name: string): Promise<void> => {
   await reach(page, name)
-  const locator = page.locator(`::-p-aria([name="${name}"])`)
-  await locator.click()
+  await named(page, name)
+  await page.locator(`::-p-aria([name="${name}"])`).click()
 }
 
 /** Presses by key, which hits also what is out of sight, or moves while a plan is typed. */
 export const pressByKey = async (page: Page, name: string): Promise<void> => {
   await reach(page, name)
-  const found = await page.waitForSelector(`::-p-aria([name="${name}"])`)
-  if (!found) return
+  const found = await named(page, name)
   await page.waitForFunction((e: Element) => !(e as HTMLButtonElement).disabled, { polling: 100 }, found)
   await found.focus()
   await page.keyboard.press('Enter')
@@ -170,7 +192,7 @@ export const typeInto = async (page: Page, field: ElementHandle | null | undefin
 /** Puts a text into the field with this label, in place of what is there. */
 export const type = async (page: Page, label: string, text: string): Promise<void> => {
   await reach(page, label)
-  await typeInto(page, await page.waitForSelector(`::-p-aria([name="${label}"][role="textbox"])`), text)
+  await typeInto(page, await named(page, label, 'textbox'), text)
 }
 
 /** A list that is asked for is there within so much, and gone once it was chosen from, also on a busy machine. */
@@ -189,19 +211,21 @@ export const choose = async (page: Page, label: string, option: string): Promise
   // a list that is still coming or going misses a key or a press: it is opened, or chosen from, again
   for (let tries = 0; tries < 5; tries++) {
     if (!(await isOpen())) {
-      const trigger = await page.waitForSelector(`::-p-aria([name="${label}"][role="combobox"])`)
-      await trigger?.focus()
+      const trigger = await named(page, label, 'combobox')
+      await trigger.focus()
       await page.keyboard.press('Enter')
     }
-    const wanted = `::-p-aria([name="${option}"][role="option"])`
-    if (!(await within(page.waitForSelector(wanted, { timeout })))) continue
-    const found = await page.$(wanted)
-    await found?.focus()
+    const found = await named(page, option, 'option', timeout).catch(() => undefined)
+    if (!found) continue
     // a list that is searched keeps the keyboard in its search
-    const taken = await found?.evaluate((e) => document.activeElement === e)
+    const taken = await found.focus().then(
+      () => found.evaluate((e) => document.activeElement === e),
+      () => false,
+    )
     if (taken) await page.keyboard.press('Enter')
-    else await within(found?.click() ?? Promise.resolve())
-    const gone = page.waitForFunction(() => document.querySelector('[role=listbox]') === null, { timeout })
+    else await within(found.click())
+    const shut = () => document.querySelector('[role=listbox]') === null
+    const gone = page.waitForFunction(shut, { timeout, polling: 100 })
     if (!(await within(gone))) continue
     // a key that came while the list was still moving may have taken its neighbour
     const shown = await page.$(`::-p-aria([name="${label}"][role="combobox"])`)

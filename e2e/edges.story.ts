@@ -5,6 +5,7 @@ import {
   choose,
   expectAccessible,
   giveFile,
+  named,
   openPage,
   PAGES,
   press,
@@ -148,7 +149,7 @@ describe('a job that reads like another', () => {
     const start = async (title: string, job: string) => {
       await press(page, 'Start a piece')
       await type(page, 'What is it?', title)
-      await typeInto(page, await page.waitForSelector('::-p-aria([name="Which job?"])'), job)
+      await typeInto(page, await named(page, 'Which job?'), job)
       await press(page, 'Plan it')
     }
     const [job] = (await server.call('GET', '/api/job-names?name=G')).json as AnswerOf<'findJobs'>

@@ -1,7 +1,7 @@
 import type { Page } from 'puppeteer-core'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { pieceNamed } from '../server/test-support.ts'
-import { expectAccessible, openPage, press, pressByKey, reach, see, type, until } from './browser.ts'
+import { expectAccessible, named, openPage, press, pressByKey, reach, see, type, until } from './browser.ts'
 import { browser, openStory, server } from './story.ts'
 
 openStory()
@@ -61,8 +61,8 @@ describe('the unit field', () => {
   })
   it('guesses no unit on a temperature that is pasted, but takes the field’s for one that is typed', async () => {
     await reach(page, 'Plate is at')
-    const field = await page.waitForSelector('::-p-aria([name="Plate is at"][role="textbox"])')
-    await field?.focus()
+    const field = await named(page, 'Plate is at', 'textbox')
+    await field.focus()
     await page.keyboard.press('a', { commands: ['SelectAll'] })
     await page.keyboard.type('60')
     await until(page, () => !document.body.innerText.includes('60 of what?'))
@@ -146,7 +146,7 @@ describe('the shop', () => {
     await press(page, 'All mm and bar')
     await page.type('::-p-aria([name="Somebody new"])', 'Wren')
     await press(page, 'Add')
-    await page.waitForSelector('::-p-aria([name="Name of Wren"])')
+    await named(page, 'Name of Wren')
     await type(page, 'Altitude', '9000 m')
     await press(page, 'Use this altitude')
     await see(page, 'The altitude should be')

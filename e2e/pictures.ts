@@ -8,6 +8,7 @@ import { cutCameOut } from '../server/demo/results.ts'
 import { endRuns, pieceNamed, testServer, type TestServer } from '../server/test-support.ts'
 import {
   choose,
+  named,
   openBrowser,
   openPage,
   PAGES,
@@ -159,7 +160,7 @@ const PICTURES: readonly Picture[] = [
     name: 'quick',
     at: () => '/quick',
     then: async (page) => {
-      await typeInto(page, await page.waitForSelector('::-p-aria([name="Thickness"])'), '3/8 in')
+      await typeInto(page, await named(page, 'Thickness'), '3/8 in')
       await until(page, () => document.querySelector('[data-station="set-oxygen"]') !== null)
     },
   },

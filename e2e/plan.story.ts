@@ -2,7 +2,18 @@ import type { Page } from 'puppeteer-core'
 import { beforeAll, describe, expect, it } from 'vitest'
 import type { Piece, Torch } from '#contract/types.ts'
 import { pieceNamed } from '../server/test-support.ts'
-import { choose, expectAccessible, openPage, press, see, station, type, typeInto, until } from './browser.ts'
+import {
+  choose,
+  expectAccessible,
+  named,
+  openPage,
+  press,
+  see,
+  station,
+  type,
+  typeInto,
+  until,
+} from './browser.ts'
 import { browser, openStory, server } from './story.ts'
 
 openStory()
@@ -119,7 +130,7 @@ describe('names and paper', () => {
       .slice(0, 120)
     await page.goto(`${server.url}/jobs/${jobId}/${pieceId}`)
     await see(page, 'Supply')
-    const field = await page.waitForSelector('::-p-aria([name="Name of the piece"])')
+    const field = await named(page, 'Name of the piece')
     await typeInto(page, field, name)
     await stored()
     const over = () =>

@@ -8,6 +8,7 @@ import {
   confirmStep,
   expectAccessible,
   giveFile,
+  named,
   openPage,
   passTime,
   press,
@@ -414,7 +415,7 @@ describe('on a phone', () => {
     await page.goto(`${server.url}/run/${run?.id}`)
     await see(page, 'Step 1 of')
     for (const name of ['Trouble', 'Pause or leave', 'Flame', 'Done']) {
-      const box = await (await page.waitForSelector(`::-p-aria([name="${name}"])`))?.boundingBox()
+      const box = await (await named(page, name)).boundingBox()
       expect(box && box.x >= 0 && box.x + box.width <= 390, name).toBe(true)
       expect(box?.height ?? 0, name).toBeGreaterThanOrEqual(48)
     }

@@ -6,6 +6,7 @@ import { pieceNamed } from '../server/test-support.ts'
 import {
   choose,
   expectAccessible,
+  named,
   openPage,
   passTime,
   press,
@@ -19,7 +20,7 @@ import { browser, openStory, server } from './story.ts'
 openStory()
 
 const idOf = (page: Page) => new URL(page.url()).pathname.split('/')[2] ?? ''
-const field = (page: Page, name: string) => page.waitForSelector(`::-p-aria([name="${name}"])`)
+const field = (page: Page, name: string) => named(page, name)
 /** Writes a reading down as it is typed, the pipe's temperature where it was read. */
 async function read(page: Page, gauge: string, shown: string, pipe = ''): Promise<void> {
   await typeInto(page, await field(page, gauge), shown)

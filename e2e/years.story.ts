@@ -4,7 +4,7 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import type { LogPage } from '#contract/types.ts'
 import { fillYears } from '../server/fill.ts'
 import { endRuns, lineAlone } from '../server/test-support.ts'
-import { expectAccessible, openPage, press, pressByKey, see, type, until } from './browser.ts'
+import { expectAccessible, named, openPage, press, pressByKey, see, type, until } from './browser.ts'
 import { browser, openStory, server } from './story.ts'
 
 openStory({ empty: true })
@@ -80,10 +80,10 @@ describe('a log of many years', () => {
     await go('/')
     await press(page, 'Start a piece')
     await type(page, 'What is it?', 'Bracket 121')
-    const job = await page.waitForSelector('::-p-aria([name="Which job?"])')
-    await job?.focus()
-    await job?.evaluate((e) => (e as HTMLInputElement).select())
-    await job?.type('hundred brackets')
+    const job = await named(page, 'Which job?')
+    await job.focus()
+    await job.evaluate((e) => (e as HTMLInputElement).select())
+    await job.type('hundred brackets')
     await press(page, 'Plan it')
     await see(page, 'Bracket 121')
     expect(server.store.jobs.beginning('Hundred brackets', 9)).toHaveLength(1)
