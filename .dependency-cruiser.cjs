@@ -31,7 +31,7 @@ const KNOWS = {
   stock: ['quantity', 'fields'],
   line: ['quantity', 'gas', 'words', 'fields', 'flame', 'rig', 'piece', 'cut', 'braze'],
   check: ['quantity', 'gas', 'fields', 'learn', 'piece', 'cut', 'braze', 'line'],
-  record: ['quantity', 'fields', 'learn', 'line', 'check'],
+  record: ['quantity', 'gas', 'fields', 'learn', 'line', 'check'],
   shop: ['quantity', 'fields', 'metal', 'braze', 'line', 'check'],
   sheet: ['quantity', 'gas', 'fields', 'metal', 'cut', 'braze', 'check', 'record'],
   instrument: ['quantity', 'check'],

@@ -91,7 +91,7 @@ export function planBraze(request: BrazeRequest): BrazePlan {
   const { preheatK, ...warm } = planRepair(draft)
   const heated = planHeat(draft, { judged, flame, fillerM3: volumeM3, preheatK })
   planPurge(draft, heated.litS + heated.nitrogenS)
-  const pauseS = adviseDraw(
+  const shortBurns = adviseDraw(
     draft,
     {
       ...request,
@@ -101,7 +101,7 @@ export function planBraze(request: BrazeRequest): BrazePlan {
     heated.litS,
     heated.within,
   )
-  if (pauseS > 0) draft.detail = { ...draft.detail, pauseS }
+  if (shortBurns) draft.detail = { ...draft.detail, shortBurns }
   adviseBraze(draft, judged)
   const steps = brazeSteps(draft, {
     flux: choice.flux,
@@ -116,7 +116,7 @@ export function planBraze(request: BrazeRequest): BrazePlan {
     coolS: heated.coolS,
     preheatK,
     ...warm,
-    pauseS,
+    shortBurns: shortBurns !== undefined,
   })
   return finish(draft, choice, ranking, processes, steps, heated.profile)
 }

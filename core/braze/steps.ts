@@ -36,8 +36,8 @@ export interface StepsAsked {
   /** What warms a casting through, as the end of a sentence, and how long that takes, s. */
   readonly warmWith: string
   readonly warmS: number | undefined
-  /** Of short burns, s; 0 where none are needed. */
-  readonly pauseS: number
+  /** Lit for a minute at most, with pauses. */
+  readonly shortBurns: boolean
   readonly coolS: number
   readonly preheatK: number | undefined
 }
@@ -277,11 +277,10 @@ function heat(draft: BrazeDraft, asked: StepsAsked): StepText[] {
     act: `The flame: ${asked.flame.name}, its inner cone ${draft.round('10 to 25 mm', '3/8 to 1 in')} off, never touching.`,
     why: asked.flame.because,
   })
-  if (asked.pauseS > 0)
+  if (asked.shortBurns)
     out.push({
       act: 'Lit for a minute at most, then out while the cylinder rests.',
       why: 'Drawn faster than it gives, solvent comes along: a purple, spitting flame means shut down and let it stand.',
-      seconds: asked.pauseS,
     })
   if (work.room === 'tight')
     out.push({

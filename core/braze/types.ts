@@ -5,6 +5,7 @@ import type { BOX_ROW, BRAZE_GEAR, TIP_ROW } from '../rig/fields.ts'
 import type { ReadOf, WordOf } from '../fields/spec.ts'
 import type { SetFlame } from '../flame/set.ts'
 import type { FuelId } from '../gas/fuels.ts'
+import type { ShortBurns } from '../gas/short-burns.ts'
 import type { BaseMetal } from '../metal/base-metals.ts'
 import type { HeldFigures } from '../span.ts'
 import type { Advice, Caution, Ticked } from '../piece/plan-draft.ts'
@@ -287,8 +288,8 @@ export interface BrazeDetail {
   readonly torches?: number
   /** Nothing was at hand or fitted: it is planned with what is sold. */
   readonly sold?: true
-  /** Of short burns: how long the flame is out after each minute, s. */
-  readonly pauseS?: number
+  /** Drawn in short burns: what they keep to. */
+  readonly shortBurns?: ShortBurns
   /** What the torch is set to; absent in a plan without a filler. */
   readonly flame?: SetFlame
 }

@@ -12,23 +12,6 @@ const SHARE_PER_HOUR: Readonly<Record<DrawRule, number>> = {
   'short-burns': 1 / 10,
 }
 
-/** Of short burns: the longest stretch, s, and the most while it is lit, of the contents an hour. */
-export const SHORT_BURN_S = 60
-export const SHORT_BURN_SHARE = 1 / 2
-
-/**
- * How long to pause after each minute of a short burn, s, so that no ten minutes draw more than their limit; undefined
- * where it may not be burned so: past half the contents an hour.
- * @param flow while it is lit, m³/s
- * @param limit what may be drawn on average, m³/s
- * @param ratedM3 contents of the cylinders together
- * @example shortBurnPauseS(2, 1, 36000) // 60
- */
-export function shortBurnPauseS(flow: number, limit: number, ratedM3: number): number | undefined {
-  if (flow > acetyleneDrawLimit(ratedM3, SHORT_BURN_SHARE)) return undefined
-  return flow <= limit ? 0 : Math.ceil(SHORT_BURN_S * (flow / limit - 1))
-}
-
 /** Lit for longer than this at a stretch counts as continuous use, in s. */
 export const CONTINUOUS_AFTER_S = 600
 

@@ -14,7 +14,7 @@ import {
   type WorkSteps,
 } from './procedure.ts'
 import { EVERY_SIDE, FLAME_SIDES, StageContext } from './stages/context.ts'
-import { lighting, trimming } from './stages/flame.ts'
+import { lighting, lightingAgain, trimming } from './stages/flame.ts'
 import { nitrogenOff, nitrogenOn } from './stages/nitrogen.ts'
 import { pressures } from './stages/pressures.ts'
 import { fireWatch, shutDown, shutTorch } from './stages/shut.ts'
@@ -226,7 +226,8 @@ function between(to: Composer, from: Unit, next: Unit): void {
   const ofLine = a.setting.line !== undefined || b.setting.line !== undefined
   // a rag and an end are moved with both hands: then the torch is shut, since it is never laid down burning
   const handsFree = !ofLine || (sameRun && b.nitrogen === undefined)
-  if (tip && set.length === 0 && handsFree && !needsCold(from.piece.work.cooling)) {
+  const rests = a.shortBurns !== undefined || b.shortBurns !== undefined
+  if (!rests && tip && set.length === 0 && handsFree && !needsCold(from.piece.work.cooling)) {
     cooled(to, from)
     if (a.setting.flame !== b.setting.flame) to.add(trimming(c), next.at, NEXT)
     to.departs(c)
@@ -252,7 +253,7 @@ function between(to: Composer, from: Unit, next: Unit): void {
   if (sameRun) {
     if (b.nitrogen) to.add([MOVE_EXIT], next.at, NEXT)
   } else to.add(nitrogenOn(c), next.at, NEXT)
-  to.add([...lighting(c, to.line.handle > 0), ...trimming(c)], next.at, NEXT)
+  to.add([...lightingAgain(c, to.line.handle > 0), ...trimming(c)], next.at, NEXT)
   to.departs(c)
 }
 

@@ -116,6 +116,7 @@ export function brazeSetup(
               : ('closed' as const),
         }
       : {}),
+    ...(plan.detail.shortBurns ? { shortBurns: plan.detail.shortBurns } : {}),
     purge: supply.purge,
     units: shop.units,
     methods,

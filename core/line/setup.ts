@@ -1,5 +1,6 @@
 import type { TORCH } from '../rig/fields.ts'
 import type { WordOf } from '../fields/spec.ts'
+import type { ShortBurns } from '../gas/short-burns.ts'
 import type { PurgeClock } from '../gas/hose.ts'
 import type { UnitChoices } from '../quantity/choices.ts'
 import type { LineMethods } from './methods.ts'
@@ -42,6 +43,8 @@ export interface LineSetup {
   readonly purge: { readonly oxygen: PurgeClock; readonly fuel: PurgeClock }
   /** The work is part of a line that has to be opened. */
   readonly openLine?: 'pressure' | 'refrigerant' | 'closed' | undefined
+  /** The acetylene is drawn in short burns. */
+  readonly shortBurns?: ShortBurns | undefined
   readonly units: UnitChoices
   readonly methods: LineMethods
 }

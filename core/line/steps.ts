@@ -26,8 +26,11 @@ export type StepTimer =
       readonly seconds: number
       /** The step may be confirmed after so long already, s; absent: when the clock has run out. */
       readonly freeS?: number
-      /** Runs by itself: from when the step was reached, or since the torch was shut; absent: from a press. */
-      readonly from?: 'here' | 'shut-torch'
+      /**
+       * Runs by itself: from when the step was reached, since the torch was shut, or so that it ends when what was burned
+       * allows the next burn; absent: from a press.
+       */
+      readonly from?: 'here' | 'shut-torch' | 'burns'
     }
   | { readonly kind: 'at-most' | 'carries-on'; readonly what: string; readonly seconds: number }
   | { readonly kind: 'about'; readonly what: string; readonly lowS: number; readonly highS: number }

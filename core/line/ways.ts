@@ -7,7 +7,7 @@ import { runLed, type LedStep, type OnLine } from './led.ts'
 import type { LineSetup } from './setup.ts'
 import { assembly, cylinderSwap } from './stages/assembly.ts'
 import { StageContext } from './stages/context.ts'
-import { lighting, trimming } from './stages/flame.ts'
+import { lightingAgain, trimming } from './stages/flame.ts'
 import { nitrogenOff, nitrogenOn } from './stages/nitrogen.ts'
 import { pressures, screwsOut } from './stages/pressures.ts'
 import { bleedSide, shutDown, shutTorch } from './stages/shut.ts'
@@ -143,7 +143,10 @@ class Way {
     if (line.flame === 'out' || !needsFlame(ahead)) return []
     const trims = line.flame === 'fuel-only' ? [] : trimming(this.c)
     return until(
-      [...lighting(this.c, line.handle > 0), ...trims.filter((s) => s.role !== 'retrim' || line.retrimmed)],
+      [
+        ...lightingAgain(this.c, line.handle > 0),
+        ...trims.filter((s) => s.role !== 'retrim' || line.retrimmed),
+      ],
       this.next,
     )
   }

@@ -1,12 +1,7 @@
 import { CUBIC_FOOT_M3 } from '../quantity/index.ts'
 import type { Telling } from './plan-draft.ts'
-import {
-  acetyleneDrawLimit,
-  acetyleneDrawShare,
-  shortBurnPauseS,
-  stretchS,
-  type DrawRule,
-} from '../gas/cylinder.ts'
+import { acetyleneDrawLimit, acetyleneDrawShare, stretchS, type DrawRule } from '../gas/cylinder.ts'
+import { SHORT_BURN_S, shortBurnPauseS, type ShortBurns } from '../gas/short-burns.ts'
 import { FUELS, type FuelId } from '../gas/fuels.ts'
 import { soldAcetyleneM3 } from '../gas/sold.ts'
 
@@ -26,7 +21,7 @@ export interface DrawnFrom {
 /**
  * Acetylene draw against the cylinder: a stop over the limit, else the least cylinder that can feed this.
  * @param others what else would do within the limit, each in a few words
- * @returns the pause after each minute of short burns, s; 0 where none is needed
+ * @returns what short burns keep to, where it is drawn in them
  */
 export function adviseDraw(
   draft: Telling,
@@ -34,13 +29,13 @@ export function adviseDraw(
   fuelFlow: number,
   litS: number,
   others: readonly string[] = ['a smaller tip'],
-): number {
+): ShortBurns | undefined {
   switch (FUELS[rig.fuel].cylinder.draw) {
     case 'boils':
       adviseBoiling(draft, fuelFlow, shop.airK)
-      return 0
+      return undefined
     case 'not-reckoned':
-      return 0
+      return undefined
     case 'share':
       return adviseShare(draft, { rig, shop }, fuelFlow, litS, others)
   }
@@ -60,7 +55,7 @@ function adviseShare(
   fuelFlow: number,
   litS: number,
   others: readonly string[],
-): number {
+): ShortBurns | undefined {
   const heating = rig.head === 'heating'
   const { acetyleneCylinderM3: ratedM3 } = rig
   const share = acetyleneDrawShare(stretchS(litS, heating), shop.airK, rig.drawRule)
@@ -74,7 +69,7 @@ function adviseShare(
       `This draws ${draft.show(fuelFlow, 'flow')}. It wants ${larger(draft, least)} (${rule}).`,
       { figure: 'fuelFlow' },
     )
-    return 0
+    return undefined
   }
   const where = { field: 'rig.acetyleneCylinder', figure: 'fuelFlow' }
   const limit = acetyleneDrawLimit(ratedM3, share)
@@ -91,10 +86,10 @@ function adviseShare(
       'mind',
       'short-burns',
       'Short burns, by your shop’s method',
-      `${draws} Lit a minute at most, then shut for ${draft.show(pauseS, 'least')}; upright, half its contents left. Drawn faster, solvent comes along, the flame goes purple and spits: shut down, let it stand.`,
+      `${draws} Lit a minute at most, then shut for ${draft.show(pauseS, 'least')}; upright, half its contents left.${litS > SHORT_BURN_S ? ` This one is lit for ${draft.show(litS, 'time')} in all: it goes cold in the pause and is heated up again.` : ''} Drawn faster, solvent comes along, the flame goes purple and spits: shut down, let it stand.`,
       where,
     )
-    return pauseS
+    return { limit, flow: fuelFlow, pauseS }
   }
   const ways = [
     `take ${larger(draft, least)}`,
@@ -108,7 +103,7 @@ function adviseShare(
     `${draws} Faster pulls the solvent out. Ways out: ${ways.join('; ')}.`,
     where,
   )
-  return 0
+  return undefined
 }
 
 const CFH = CUBIC_FOOT_M3 / 3600

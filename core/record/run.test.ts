@@ -251,14 +251,16 @@ describe('when a clock began', () => {
   const at = (n: number) => new Date(Date.UTC(2026, 2, 2, 8, 0, n)).toISOString()
   const p = foldRun(run, [event('done', 'a', at(1)), event('done', 'b', at(2)), event('timer', 'c', at(9))])
   it('is when it was pressed, when its step was reached, or when the torch was shut', () => {
-    expect(clockFrom(timer(), p, at(0))).toBe(at(9))
-    expect(clockFrom(timer('here'), p, at(0))).toBe(at(2))
-    expect(clockFrom(timer('shut-torch'), p, at(0))).toBe(at(1))
-    expect(clockFrom({ kind: 'at-most', what: 'Break', seconds: 9 }, p, at(0))).toBe(at(2))
+    expect(clockFrom(timer(), p, { ...run, startedAt: at(0) })).toBe(at(9))
+    expect(clockFrom(timer('here'), p, { ...run, startedAt: at(0) })).toBe(at(2))
+    expect(clockFrom(timer('shut-torch'), p, { ...run, startedAt: at(0) })).toBe(at(1))
+    expect(clockFrom({ kind: 'at-most', what: 'Break', seconds: 9 }, p, { ...run, startedAt: at(0) })).toBe(
+      at(2),
+    )
   })
   it('is when the run began where its first step is in hand', () => {
-    expect(clockFrom(timer('here'), foldRun(run, []), at(0))).toBe(at(0))
-    expect(clockFrom(timer(), foldRun(run, []), at(0))).toBeUndefined()
+    expect(clockFrom(timer('here'), foldRun(run, []), { ...run, startedAt: at(0) })).toBe(at(0))
+    expect(clockFrom(timer(), foldRun(run, []), { ...run, startedAt: at(0) })).toBeUndefined()
   })
 })
 

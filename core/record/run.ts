@@ -1,5 +1,6 @@
 import { parseISO } from 'date-fns/parseISO'
-import { lineOfRun, type Come } from './run-line.ts'
+import { burntIn, lineOfRun, restedAt, type Come } from './run-line.ts'
+import { SHORT_BURN_S } from '../gas/short-burns.ts'
 import { pieceAt, type LedStep, type OnLine } from '../line/led.ts'
 import { BREAKS, wayOut } from '../line/ways.ts'
 import { gasSteps, readySteps, type ReadyTold } from '../line/ready.ts'
@@ -204,14 +205,20 @@ export function fitted(run: RunPlan, progress: RunProgress, event: RunEvent): Ru
 }
 
 /**
- * When the clock of the step in hand began, ISO: by a press, or by itself when the step was reached or the torch shut.
- * @param startedAt when the run began: its first step was reached then
+ * When the clock of the step in hand began, ISO: by a press, or by itself when the step was reached or the torch shut. One
+ * that waits for a cylinder to rest is put so that it ends when that is over.
+ * @param run its pieces, and when it began: its first step was reached then
  */
 export function clockFrom(
   timer: StepTimer,
-  { steps, confirmed, since, timerFrom }: RunProgress,
-  startedAt: string,
+  progress: RunProgress,
+  { startedAt, pieces }: { readonly startedAt: string; readonly pieces: readonly OnLine[] },
 ): string | undefined {
+  const { steps, confirmed, since, timerFrom } = progress
+  if (timer.kind === 'at-least' && timer.from === 'burns') {
+    const until = restedAt(burntIn(progress, pieces, startedAt), pieceAt(pieces, steps[progress.index]))
+    return until === undefined ? (since ?? startedAt) : new Date((until - timer.seconds) * 1000).toISOString()
+  }
   if (timer.kind === 'at-most' || (timer.kind === 'at-least' && timer.from === 'here'))
     return since ?? startedAt
   if (timer.kind !== 'at-least' || timer.from === undefined) return timerFrom
@@ -225,6 +232,19 @@ export interface Clock {
   /** ISO. */
   readonly from: string
   readonly seconds: number
+  /** It is not to run out. */
+  readonly most?: true
+}
+
+/** The clock of a flame that may be lit for so long only; undefined where it is out, or burns without a limit. */
+export function burnClock(
+  progress: RunProgress,
+  { startedAt, pieces }: { readonly startedAt: string; readonly pieces: readonly OnLine[] },
+): Clock | undefined {
+  const { litS } = burntIn(progress, pieces, startedAt)
+  return litS === undefined
+    ? undefined
+    : { what: 'Lit', from: new Date(litS * 1000).toISOString(), seconds: SHORT_BURN_S, most: true }
 }
 
 /** The clocks that confirmed steps have started: cooling, the fire watch. */

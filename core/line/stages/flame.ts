@@ -1,3 +1,4 @@
+import type { ShortBurns } from '../../gas/short-burns.ts'
 import { TRACE_OF_OXYGEN } from '../hazards.ts'
 import type { LineMethodName } from '../methods.ts'
 import type { Step } from '../steps.ts'
@@ -37,6 +38,27 @@ const WHY_HANDLE =
 export function lighting(c: StageContext, handleOpen = false): Step[] {
   return [...(c.handleValve && !handleOpen ? [handle()] : []), light(c), ...raise(c)]
 }
+
+/**
+ * The flame lit again after it was out: where the cylinder is drawn in short burns it rests first, however little or long
+ * ago it burned.
+ * @param handleOpen as of `lighting`
+ */
+export function lightingAgain(c: StageContext, handleOpen = false): Step[] {
+  const { shortBurns } = c.setup
+  return [...(shortBurns ? [rest(shortBurns)] : []), ...lighting(c, handleOpen)]
+}
+
+const rest = ({ pauseS }: ShortBurns): Step => ({
+  id: 'rest-cylinder',
+  phase: 'light',
+  act: 'Flame out: let the acetylene cylinder rest, upright',
+  why: 'What was burned in the last ten minutes counts, whoever held the torch: drawn on faster, solvent comes along.',
+  see: 'The clock over. At least half of its contents left.',
+  ifNot: 'A purple, spitting flame at the last burn: leave it shut, let it stand, take a fuller cylinder.',
+  timer: { kind: 'at-least', what: 'Cylinder rests', seconds: pauseS, from: 'burns' },
+  acts: [],
+})
 
 const handle = (): Step => ({
   id: 'open-handle',

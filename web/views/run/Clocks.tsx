@@ -17,16 +17,22 @@ export function Clocks({ clocks }: { readonly clocks: readonly Clock[] }) {
   }, [over, sound])
   return (
     <ul className="flex flex-wrap gap-2" aria-label="Clocks that go on">
-      {clocks.map((c, i) => (
-        <li
-          key={c.what + c.from}
-          className={`name rounded-md border-[1.5px] px-2.5 py-0.5 text-[1.1rem] font-semibold ${(left[i] ?? 0) > 0 ? 'border-brass' : 'border-verdigris text-verdigris'}`}
-        >
-          <span role="timer">
-            {c.what}: {(left[i] ?? 0) > 0 ? `${printDuration(left[i] ?? 0)} to go` : 'over'}
-          </span>
-        </li>
-      ))}
+      {clocks.map((c, i) => {
+        const toGo = left[i] ?? 0
+        const look =
+          toGo > 0 ? 'border-brass' : c.most ? 'border-alarm text-alarm' : 'border-verdigris text-verdigris'
+        return (
+          <li
+            key={c.what + c.from}
+            className={`name rounded-md border-[1.5px] px-2.5 py-0.5 text-[1.1rem] font-semibold ${look}`}
+          >
+            <span role="timer">
+              {c.what}:{' '}
+              {toGo > 0 ? `${printDuration(toGo)} to go` : c.most ? 'a minute is over. Flame out' : 'over'}
+            </span>
+          </li>
+        )
+      })}
     </ul>
   )
 }

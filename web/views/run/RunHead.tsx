@@ -1,7 +1,7 @@
 import { Link } from 'react-router'
 import type { LedStep } from '#core/line/led.ts'
 import { PHASE_NAMES } from '#core/line/steps.ts'
-import { allMakings, clocksOf, madeIn } from '#core/record/run.ts'
+import { allMakings, burnClock, clocksOf, madeIn } from '#core/record/run.ts'
 import { ServerNotice } from '../../app/ServerNotice.tsx'
 import { Clocks } from './Clocks.tsx'
 import { useSoundRefused, useWakeLock } from './clock.ts'
@@ -36,7 +36,8 @@ export function RunHead({
 }) {
   const dark = useWakeLock()
   const mute = useSoundRefused()
-  const clocks = clocksOf(progress)
+  const burning = burnClock(progress, run)
+  const clocks = [...(burning ? [burning] : []), ...clocksOf(progress)]
   return (
     <header className="border-b-[1.5px] border-rule bg-sheet">
       <ServerNotice />

@@ -62,7 +62,7 @@ export function useStep(
   )
   const timer = step?.timer
   // a pace, and a pattern without a clock, run from a press
-  const from = timer ? clockFrom(timer, progress, run.startedAt) : progress.timerFrom
+  const from = timer ? clockFrom(timer, progress, run) : progress.timerFrom
   const gone = from === undefined ? undefined : Math.max(0, (now - Date.parse(from)) / 1000)
   const held = timer?.kind === 'at-least' && (gone === undefined || gone < (timer.freeS ?? timer.seconds))
   const settling = useSettling(progress.index)
