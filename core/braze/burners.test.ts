@@ -345,6 +345,25 @@ describe('a rag', () => {
     const told = nearby.findings.find((f) => f.code === 'rag-near')?.text ?? ''
     expect(told).toMatch(/From .* on it would do/)
   })
+  it('that keeps the joint cold for good is in the way, not the flame', () => {
+    const p = brazePlan(socket('7/8', { ragAt: '0.5 in' }), { box: [{ kind: 'tip', orifice: '0.0465 in' }] })
+    expect(p.burners[0]).toMatchObject({ verdict: 'never', time: null })
+    expect(stopsOf(p)).toEqual([])
+    expect(p.findings.find((f) => f.code === 'rag-near')).toMatchObject({
+      rank: 'mind',
+      field: 'work.ragAt',
+    })
+  })
+  it('that boils dry before the joint is done is told with where it would stay wet', () => {
+    const at = (size: string, ragAt: string) =>
+      brazePlan(socket(size, { ragAt }), { box: [{ kind: 'fuel-air', fuel: 'acetylene', flow: '11 cfh' }] })
+    const dries = (p: BrazePlan) => p.findings.find((f) => f.code === 'rag-dries')
+    const told = dries(at('1 3/8', '3 in'))
+    expect(told?.text).toMatch(/dry about .* after lighting/)
+    const farther = /lay it from (.*) on/.exec(told?.text ?? '')?.[1] ?? ''
+    expect(dries(at('1 1/8', farther))).toBeUndefined()
+    expect(dries(at('1/2', '4 in'))).toBeUndefined()
+  })
 })
 
 describe('a casting', () => {
@@ -364,7 +383,9 @@ describe('a casting', () => {
     ]
     const p = brazePlan(iron, { box })
     expect(chosenOf(p)[0]?.kind).toBe('tip')
-    expect(warm(p)?.act).toMatch(/first stage, with the cutting head.*its lever stays up/)
+    expect(warm(p)?.act).toMatch(/first stage, with the cutting head/)
+    const before = p.steps[p.steps.findIndex((s) => s.does === 'warm') - 1]
+    expect(before?.act).toMatch(/^Keep the cutting head’s lever up/)
     expect(warm(p)?.seconds).toBe(Math.ceil(valueOf(p, 'warmTime')))
     // 24 lb of iron by 255 K, a third of a flame of 40 cfh staying in it: about five minutes
     expect(valueOf(p, 'warmTime') / 60).toBeGreaterThan(3)

@@ -1,6 +1,9 @@
 import { FUELS } from '../gas/fuels.ts'
 import {
+  atDistance,
   heatJoint,
+  RAG_H,
+  RAG_K,
   reachOf,
   type HeatFlame,
   type HeatPart,
@@ -179,6 +182,36 @@ export function heatIt(task: HeatTask, burner: Burner, coolTo: readonly number[]
     ? heatWith(task, burner, { grid: 'coarse', rag: { atM: work.ragM, widthM: RAG_WIDTH_M } })
     : bare
   return { heat: bare, rag }
+}
+
+/**
+ * What the water of a dripping cloth takes with it, over each square metre that it lies on, J/m²: some 6 mm of cloth, half
+ * of it water, warmed and boiled off. Estimate.
+ */
+const RAG_HOLDS = 3 * 2.6e6
+
+/**
+ * When the near edge of a rag has boiled dry, s after lighting; undefined where it stays wet. The heat that it takes grows
+ * evenly until the feeding ends.
+ * @param atM its near edge, m from the mouth
+ * @param litS how long the flame is on the joint
+ */
+export function ragDryS({ rag }: Pick<Heated, 'rag'>, atM: number, litS: number): number | undefined {
+  const flux = RAG_H * Math.max(0, atDistance(rag.profile, atM) - RAG_K)
+  const taken = (flux * litS) / 2
+  return taken > RAG_HOLDS ? litS * Math.sqrt(RAG_HOLDS / taken) : undefined
+}
+
+/** Where a rag that boils dry would stay wet, m from the mouth. */
+export function ragStaysWetM(task: HeatTask, burner: Burner, litS: number): number {
+  const { ragM } = task.request.work
+  const wet = (atM: number) =>
+    ragDryS(
+      { rag: heatWith(task, burner, { grid: 'coarse', rag: { atM, widthM: RAG_WIDTH_M } }) },
+      atM,
+      litS,
+    ) === undefined
+  return RAG_FARTHER.map((times) => times * ragM).find(wet) ?? RAG_FARTHEST * ragM
 }
 
 /** Distances at which a rag is tried, as so many times where it is. */

@@ -153,6 +153,10 @@ describe('tips, gas and pressures', () => {
       'tip-wrong-fuel',
       'hose-wrong-fuel',
     ])
+    // a brazing tip is of one piece for every fuel
+    expect(codesOf(brazePlan({}, { fuel: 'propane' }))).toContain('hose-kind')
+    expect(codesOf(brazePlan({}, { fuel: 'propane' }))).not.toContain('tip-kind')
+    expect(codesOf(brazePlan({}, { fuel: 'acetylene' }))).not.toContain('hose-kind')
   })
   it('never sets acetylene past 12 psi, nor draws more than the cylinder may give, whatever is asked', () => {
     fc.assert(

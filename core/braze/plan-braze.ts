@@ -65,7 +65,7 @@ export function planBraze(request: BrazeRequest): BrazePlan {
     )
   if (!adviseHarm(draft)) return finish(draft, NOTHING, [], [], [])
   adviseService(draft)
-  adviseRig(draft, request.rig)
+  adviseRig(draft, request.rig, false)
   const situation = situationOf(request)
   const ranking = rankFillers(situation)
   const judged = chooseFiller(draft, ranking, situation)
@@ -88,7 +88,7 @@ export function planBraze(request: BrazeRequest): BrazePlan {
   putTemperatures(draft, judged)
   adviseMetals(draft, judged)
   const { volumeM3 } = planJoint(draft, judged, choice)
-  const { preheatK, ...warm } = planRepair(draft)
+  const { preheatK, warmsByCutting, ...warm } = planRepair(draft)
   const heated = planHeat(draft, { judged, flame, fillerM3: volumeM3, preheatK })
   planPurge(draft, heated.litS + heated.nitrogenS)
   const shortBurns = adviseDraw(
@@ -116,6 +116,7 @@ export function planBraze(request: BrazeRequest): BrazePlan {
     coolS: heated.coolS,
     preheatK,
     ...warm,
+    leverUp: warmsByCutting || draft.burners.some((b) => b.chosen && b.kind === 'cutting-head'),
     shortBurns: shortBurns !== undefined,
   })
   return finish(draft, choice, ranking, processes, steps, heated.profile)

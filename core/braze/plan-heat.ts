@@ -27,7 +27,7 @@ import {
   nextUp,
   wantedS,
 } from './burners.ts'
-import { feedS, heatIt, litFor, ragTooNear, sectionsOf, type Heated, type HeatTask } from './heat-plan.ts'
+import { feedS, heatIt, litFor, ragDryS, ragStaysWetM, ragTooNear, sectionsOf, type Heated, type HeatTask } from './heat-plan.ts'
 import { isBuiltUp, isRound, seatDiameterM } from './joint.ts'
 import { planPressures } from './pressures.ts'
 import { purgeNeed } from './purge.ts'
@@ -310,6 +310,11 @@ function putTimes(
   const { time } = torch
   const n = sectionsOf(work, task.spot)
   if (time === undefined) {
+    // it would get hot without the rag: that is in the way, not the flame
+    if (work.ragOn && isRound(work) && heat.toHeatS !== undefined) {
+      adviseRag(draft, task, torch, heated, heat.toHeatS)
+      return
+    }
     draft.say(
       'stop',
       'never-hot',
@@ -356,7 +361,7 @@ function putTimes(
     from: { lengths: n },
     cites: 'craft figures',
   })
-  adviseTime(draft, task, torch, heat, t)
+  adviseTime(draft, task, torch, heated, t, litFor(work, task.spot, t, perHeat))
 }
 
 /** The next burner up, as a sentence; nothing where none is known. */
@@ -365,13 +370,46 @@ function nextInWords(draft: BrazeDraft, task: HeatTask, torch: JudgedBurner): st
   return up ? ` Next up: a ${burnerName(up, (m) => draft.show(m, 'bore'))}.` : ''
 }
 
+/** A rag that keeps the joint cold, or that boils dry and then holds the heat in, with where it would lie well. */
+function adviseRag(
+  draft: BrazeDraft,
+  task: HeatTask,
+  torch: JudgedBurner,
+  heated: Heated,
+  litS: number,
+): void {
+  const { ragM } = draft.request.work
+  const where = { field: 'work.ragAt', figure: 'timeToTemperature' }
+  const at = heated.heat.toHeatS === undefined ? undefined : ragTooNear(task, torch, heated.heat.toHeatS)
+  if (at !== undefined) {
+    draft.say(
+      'mind',
+      'rag-near',
+      'The rag keeps the joint cold',
+      `At ${draft.show(ragM, 'length')} it takes the heat as fast as it comes. From ${draft.show(at, 'reached')} on it would do, or a thinner rag, or more flame.`,
+      where,
+    )
+    return
+  }
+  const dryS = ragDryS(heated, ragM, litS)
+  if (dryS === undefined) return
+  draft.say(
+    'mind',
+    'rag-dries',
+    'The rag boils dry, and holds the heat in',
+    `Its near edge is dry about ${draft.show(dryS, 'time')} after lighting, of ${draft.show(litS, 'time')}: a dry rag shields nothing, and chars. Drip on it, lay more cloth, or lay it from ${draft.show(ragStaysWetM(task, torch, litS), 'reached')} on.`,
+    where,
+  )
+}
+
 /** What there is to say of a time to heat: too slow or too quick, a rag too near, what else would do. */
 function adviseTime(
   draft: BrazeDraft,
   task: HeatTask,
   torch: JudgedBurner,
-  heat: Heated['heat'],
+  heated: Heated,
   t: number,
+  litS: number,
 ): void {
   const { work, rig } = draft.request
   const where = { field: 'rig.tipOrifice', figure: 'timeToTemperature' }
@@ -396,17 +434,7 @@ function adviseTime(
       `${draft.show(t, 'time')} to heat, where ${span} is wanted, leaves no time to see it come. A smaller tip, or stand the flame off.`,
       where,
     )
-  if (work.ragOn && isRound(work) && heat.toHeatS !== undefined) {
-    const at = ragTooNear(task, torch, heat.toHeatS)
-    if (at !== undefined)
-      draft.say(
-        'mind',
-        'rag-near',
-        'The rag keeps the joint cold',
-        `At ${draft.show(work.ragM, 'length')} it takes the heat as fast as it comes. From ${draft.show(at, 'reached')} on it would do, or a thinner rag, or more flame.`,
-        { field: 'work.ragAt', figure: 'timeToTemperature' },
-      )
-  }
+  if (work.ragOn && isRound(work)) adviseRag(draft, task, torch, heated, litS)
   if (isRound(work) && seatDiameterM(work) >= 2 * INCH_M * 0.999 && torch.count < 2)
     draft.say(
       'mind',

@@ -52,7 +52,7 @@ export function planRepair(draft: BrazeDraft): Warming {
     )
   const warmer = warmerOf(draft)
   const warmWith = warmer
-    ? `, first stage, with the ${burnerName(warmer, (m) => draft.show(m, 'bore'))}${warmer.kind === 'cutting-head' ? '; its lever stays up' : ''}`
+    ? `, first stage, with the ${burnerName(warmer, (m) => draft.show(m, 'bore'))}`
     : ', in a furnace, a brick box or with a heating head'
   if (!warmer)
     draft.say(
@@ -62,7 +62,9 @@ export function planRepair(draft: BrazeDraft): Warming {
       'A cone heats one place and cracks the casting beside it. A furnace, a brick box over charcoal, or a heating head.',
       { field: 'rig.box', figure: 'preheatTo' },
     )
-  if (work.massKg === undefined) return { preheatK: value, warmWith, warmS: undefined }
+  draft.detail = { ...draft.detail, warmWith }
+  const told = { preheatK: value, warmWith, warmsByCutting: warmer?.kind === 'cutting-head' }
+  if (work.massKg === undefined) return { ...told, warmS: undefined }
   const joules =
     (work.massKg * specificHeatAt(work.a.metal, (value + ROOM_K) / 2) * (value - ROOM_K)) / WARMING_SHARE
   const heat = draft.put('preheatHeat', {
@@ -73,7 +75,7 @@ export function planRepair(draft: BrazeDraft): Warming {
     from: { mass: work.massKg, preheatTo: value, shareKept: WARMING_SHARE },
     cites: 'm·cp·ΔT',
   })
-  if (!warmer) return { preheatK: value, warmWith, warmS: undefined }
+  if (!warmer) return { ...told, warmS: undefined }
   const power = warmer.fuelFlow * FUELS[warmer.fuel].brazing.grossHeat
   const warmS = draft.put('warmTime', {
     value: heat / power,
@@ -83,7 +85,7 @@ export function planRepair(draft: BrazeDraft): Warming {
     from: { preheatHeat: heat, flamePower: power },
     cites: 'heat over the flame’s power',
   })
-  return { preheatK: value, warmWith, warmS }
+  return { ...told, warmS }
 }
 
 /** How a casting is warmed through; nothing where it is not. */
@@ -91,10 +93,12 @@ export interface Warming {
   readonly preheatK: number | undefined
   /** What with, as the end of a sentence. */
   readonly warmWith: string
+  /** By the preheat flames of a cutting head. */
+  readonly warmsByCutting: boolean
   /** How long, s; undefined where nobody knows. */
   readonly warmS: number | undefined
 }
-const COLD: Warming = { preheatK: undefined, warmWith: '', warmS: undefined }
+const COLD: Warming = { preheatK: undefined, warmWith: '', warmsByCutting: false, warmS: undefined }
 
 /** The largest head or cutting head of the box, or one that is sold; a box without either has none. */
 function warmerOf({ request: { rig } }: BrazeDraft): PlannedBurner | undefined {

@@ -1,5 +1,6 @@
 import { FLUX_STAGES, glowAt } from '../metal/glow.ts'
 import { isCopper } from '../metal/base-metals.ts'
+import { BOX_ROW } from '../rig/fields.ts'
 import type { FlameChoice } from './flame.ts'
 import { bondOf, filletLegM, grooveOf, isBuiltUp, isGrooved, isRound, seatDiameterM } from './joint.ts'
 import { jointFacts } from './joints.ts'
@@ -35,6 +36,8 @@ export interface StepsAsked {
   readonly nitrogenS: number
   /** What warms a casting through, as the end of a sentence, and how long that takes, s. */
   readonly warmWith: string
+  /** Something is heated with a cutting head. */
+  readonly leverUp: boolean
   readonly warmS: number | undefined
   /** Lit for a minute at most, with pauses. */
   readonly shortBurns: boolean
@@ -180,6 +183,7 @@ function fit(draft: BrazeDraft): StepText[] {
             : `Wrap a dripping rag ${draft.show(work.ragM, 'length')} from the joint; keep it wet. Never over an open joint or on hot iron.`,
       why: 'The heat runs along the tube after you. Ask the maker what the part stands.',
     })
+  out.push(...fitBurner(draft))
   if (purgeNeed(work) === 'always')
     out.push({
       does: 'nitrogen-on',
@@ -211,6 +215,11 @@ function heat(draft: BrazeDraft, asked: StepsAsked): StepText[] {
   const { work } = draft.request
   const out: StepText[] = []
   const timer = asked.heatS === undefined ? {} : { seconds: Math.ceil(asked.heatS) }
+  if (asked.leverUp)
+    out.push({
+      act: 'Keep the cutting head’s lever up: its preheat flames alone are wanted.',
+      why: 'Pressed, it blows oxygen on hot iron: that cuts a hole into the part.',
+    })
   if (asked.preheatK !== undefined)
     out.push({
       does: 'warm',
@@ -282,12 +291,19 @@ function heat(draft: BrazeDraft, asked: StepsAsked): StepText[] {
       act: 'Lit for a minute at most, then out while the cylinder rests.',
       why: 'Drawn faster than it gives, solvent comes along: a purple, spitting flame means shut down and let it stand.',
     })
-  if (work.room === 'tight')
-    out.push({
-      act: 'In this corner use a swan-neck or two-flame tip, and a board behind the joint.',
-      why: 'A straight tip heats the wall first.',
-    })
   return out
+}
+
+/** The burner by its shape, for a joint that a straight tip does not reach: it is fitted before the rig is set. */
+function fitBurner({ request: { work }, burners }: BrazeDraft): StepText[] {
+  if (work.room !== 'tight') return []
+  const shape = burners.find((b) => b.chosen)?.shape
+  return [
+    {
+      act: `Fit a ${shape !== undefined && shape !== 'straight' ? BOX_ROW.shape.names[shape].toLowerCase() : 'bent, swan-neck or two-flame'} tip before the rig is set, and a board behind the joint.`,
+      why: 'In this corner a straight tip heats the wall first.',
+    },
+  ]
 }
 
 function feed(draft: BrazeDraft, asked: StepsAsked): StepText[] {

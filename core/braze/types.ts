@@ -288,6 +288,8 @@ export interface BrazeDetail {
   readonly torches?: number
   /** Nothing was at hand or fitted: it is planned with what is sold. */
   readonly sold?: true
+  /** What a casting is warmed through with, as the end of a sentence. */
+  readonly warmWith?: string
   /** Drawn in short burns: what they keep to. */
   readonly shortBurns?: ShortBurns
   /** What the torch is set to; absent in a plan without a filler. */

@@ -45,7 +45,7 @@ export function adviseWork(draft: Draft): boolean {
   }
   advisePlate(draft)
   advisePosition(draft)
-  adviseRig(draft, draft.request.rig)
+  adviseRig(draft, draft.request.rig, true)
   adviseWind(draft)
   if (rig.oxygenPurity < 0.98)
     draft.say(

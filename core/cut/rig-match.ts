@@ -11,8 +11,11 @@ export interface FuelSide {
   readonly piping: Piping
 }
 
-/** Stops when tip, hose or pipework is not made for the fuel, and says what the fuel itself asks for. */
-export function adviseRig(draft: Telling, rig: FuelSide): void {
+/**
+ * Stops when tip, hose or pipework is not made for the fuel, and says what the fuel itself asks for.
+ * @param cuts with a cutting tip: those alone are usually of two pieces for the slow fuels
+ */
+export function adviseRig(draft: Telling, rig: FuelSide, cuts: boolean): void {
   const fuel = FUELS[rig.fuel]
   if (rig.tipPieces !== undefined && rig.tipPieces !== fuel.tipPieces)
     draft.say(
@@ -40,13 +43,21 @@ export function adviseRig(draft: Telling, rig: FuelSide): void {
       `${capital(fuel.name)} forms compounds in copper that explode at a touch. Pipe it in steel, and have a licensed fitter look at what is there.`,
       { field: 'rig.piping', figure: 'fuelPressure' },
     )
-  if (rig.tipPieces === undefined && fuel.tipPieces === 2)
+  if (cuts && rig.tipPieces === undefined && fuel.tipPieces === 2)
     draft.say(
       'note',
       'tip-kind',
       'Two-piece tip, grade T hose',
       `${capital(fuel.name)} wants a recessed two-piece tip and grade T hose, both made for it. The torch's manual says which.`,
       { field: 'rig.tipPieces' },
+    )
+  if (!cuts && rig.hoseGrade === undefined && !fuel.hoseGrades.includes('R'))
+    draft.say(
+      'note',
+      'hose-kind',
+      'Grade T hose',
+      `${capital(fuel.name)} eats the lining of hose that is made for acetylene alone: grade T, and a tip and mixer made for it.`,
+      { field: 'rig.hoseGrade' },
     )
   if (FUELS[rig.fuel].flame.sign === 'meters')
     draft.say(

@@ -123,8 +123,8 @@ const SEAM_TO_COLDER = 0.7
 /** Of both sides of a stretch so much is cold. */
 const ASIDE_SHARE = 1.5
 /** Dripping cloth: heat passed to its water, W/(m² K), and the water's temperature. */
-const RAG_H = 1000
-const RAG_K = 313.15
+export const RAG_H = 1000
+export const RAG_K = 313.15
 /** A part is laid out this many diffusion lengths of a long heating, and goes on as a fin. */
 const REACH = 5
 const LONG_S = 150

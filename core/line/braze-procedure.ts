@@ -335,10 +335,11 @@ function stepOf(step: BrazeStep, plan: BrazePlan, request: BrazeRequest, setup: 
       return [
         {
           ...base,
-          act: warmThrough('{figure}'),
+          act: `${warmThrough('{figure}')}${plan.detail.warmWith ?? ''}`,
           figure: 'preheatTo',
           ...(plan.figures.warmTime ? { also: ['warmTime'] } : {}),
           see: 'The heat crayon melts all over, not in one place.',
+          ifNot: 'With one handle alone: the head first, then a break to change it for the tip, the part covered.',
           acts: [{ do: 'heat', seconds: 300 }],
         },
       ]
