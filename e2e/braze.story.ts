@@ -1,10 +1,11 @@
+import { randomUUID } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { PDFDocument } from 'pdf-lib'
 import type { Page } from 'puppeteer-core'
 import { beforeAll, describe, expect, it, vi } from 'vitest'
 import type { BrazeDraft } from '#contract/schemas.ts'
-import type { Piece } from '#contract/types.ts'
+import type { Piece, Run } from '#contract/types.ts'
 import { pieceNamed, tempFolder } from '../server/test-support.ts'
 import {
   choose,
@@ -83,21 +84,22 @@ describe('a copper socket for the glasshouse manifold', () => {
   })
 })
 
+/** Opens a group of the work, and the box in it. */
+const openBox = async () => {
+  const torch = await page.waitForSelector('button[data-group="Torch"]')
+  if ((await torch?.evaluate((e) => e.getAttribute('aria-expanded'))) !== 'true') await torch?.click()
+  const box = await page.waitForSelector(
+    '::-p-xpath(//button[contains(., "what is sold") or contains(., "burner")])',
+  )
+  await box?.click()
+  await see(page, 'Every tip, head and fuel-air torch that you have')
+}
+const shutPanel = async () => {
+  await page.keyboard.press('Escape')
+  await until(page, () => document.querySelector('[role=dialog]') === null)
+}
+
 describe('the box of a van', () => {
-  /** Opens a group of the work, and the box in it. */
-  const openBox = async () => {
-    const torch = await page.waitForSelector('button[data-group="Torch"]')
-    if ((await torch?.evaluate((e) => e.getAttribute('aria-expanded'))) !== 'true') await torch?.click()
-    const box = await page.waitForSelector(
-      '::-p-xpath(//button[contains(., "what is sold") or contains(., "burner")])',
-    )
-    await box?.click()
-    await see(page, 'Every tip, head and fuel-air torch that you have')
-  }
-  const shutPanel = async () => {
-    await page.keyboard.press('Escape')
-    await until(page, () => document.querySelector('[role=dialog]') === null)
-  }
   it('is what a joint is planned from, small or large; line, Heat and steps say the same', async () => {
     const piece = await open('Chiller line')
     await openBox()
@@ -205,6 +207,47 @@ describe('a cracked bracket', () => {
     await tab('Step by step')
     await see(page, 'drill a 3 to 5 mm stop')
     await see(page, 'Bury it in dry sand')
+  })
+})
+
+describe('a cracked casting', () => {
+  it('is warmed through with the head of the box, brazed with its tip, and buried in sand', async () => {
+    const { id } = await pieceNamed(server, 'Crack at the boss')
+    await open('Crack at the boss')
+    await openBox()
+    await pressByKey(page, 'Add a burner')
+    await type(page, 'Orifice of burner 1', '0.067 in')
+    await pressByKey(page, 'Add a burner')
+    await choose(page, 'What it is of burner 2', 'Heating head')
+    await type(page, 'Orifice of burner 2', '0.0465 in')
+    await type(page, 'Ports of burner 2', '8')
+    await shutPanel()
+    await tab('Step by step')
+    await see(page, 'first stage, with the head of 8 ports of 0.0465 in')
+    await see(page, 'Bury it in dry sand, lime or vermiculite at once')
+    await see(page, 'Last the stop holes')
+    await expectAccessible(page, 'the steps of a casting')
+    await tab('Heat')
+    await see(page, 'What is at hand')
+    expect(await page.$eval('li[aria-current=true]', (e) => e.textContent)).toContain('0.067')
+    expect(await station(page, 'tip')).toContain('0.067')
+    // its run leads the same two stages, and its clock of the sand runs on beside what comes after
+    const begun = await server.call('POST', '/api/runs', {
+      id: randomUUID(),
+      pieceId: id,
+      personId: null,
+      at: new Date().toISOString(),
+    })
+    expect(begun.status, JSON.stringify(begun.json)).toBe(201)
+    const { steps } = (await server.call('GET', `/api/runs/${(begun.json as Pick<Run, 'id'>).id}`))
+      .json as Run
+    const at = (text: string) => steps.findIndex((step) => step.act.includes(text))
+    const order = ['first stage, with the head of 8 ports', 'Heat a short length', 'Bury it in dry sand'].map(
+      at,
+    )
+    expect(order).toEqual([...order].sort((one, other) => one - other))
+    expect(order[0]).toBeGreaterThan(0)
+    expect(steps[order[2] ?? -1]?.timer).toMatchObject({ kind: 'carries-on', what: 'Cooling' })
   })
 })
 
