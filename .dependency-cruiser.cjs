@@ -29,7 +29,7 @@ const KNOWS = {
   outline: ['cut'],
   template: ['cut', 'words'],
   stock: ['quantity', 'fields'],
-  line: ['quantity', 'gas', 'words', 'fields', 'flame', 'rig', 'piece', 'cut', 'braze'],
+  line: ['quantity', 'gas', 'words', 'fields', 'metal', 'flame', 'rig', 'piece', 'cut', 'braze'],
   check: ['quantity', 'gas', 'fields', 'learn', 'piece', 'cut', 'braze', 'line'],
   record: ['quantity', 'gas', 'fields', 'learn', 'line', 'check'],
   shop: ['quantity', 'fields', 'metal', 'braze', 'line', 'check'],

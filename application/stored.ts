@@ -230,7 +230,6 @@ export function setupAsNow(stored: unknown, setting: LineSetting, steps: readonl
               (pa, a) => (a.do === 'screw-in' && a.side === 'nitrogen' ? a.toPa : pa),
               0,
             ),
-            how: '',
           },
         }
       : {}),

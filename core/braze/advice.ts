@@ -5,7 +5,8 @@ import { celsius } from '../metal/table.ts'
 import { capital } from '../words/trade.ts'
 import type { BrazeDraft } from './draft.ts'
 import { wrongFlames } from './flame.ts'
-import { isBuiltUp, isRound, seatDiameterM } from './joint.ts'
+import { isBuiltUp, isGrooved, isRound, seatDiameterM } from './joint.ts'
+import { SERVICE_LIMIT_K } from './rules.ts'
 import type { Judged } from './rank.ts'
 
 /** Zinc boils. */
@@ -71,6 +72,14 @@ export function adviseHarm(draft: BrazeDraft): boolean {
       'The coat is known and off beside the joint, or I am protected against lead.',
     )
   }
+  if (work.surface === 'oily')
+    draft.say(
+      'mind',
+      'oily',
+      'Oil on it',
+      'Hot, it smokes, leaves carbon and keeps the filler off; soaked in oil a joint can flash. Wash it off with a cleaner that leaves nothing, warm it, wash again.',
+      { field: 'work.surface' },
+    )
   if (keys.includes('beryllium-copper')) {
     draft.ask('beryllium', 'There is fume extraction at the joint, and I am trained for beryllium.')
     if (!work.ticked.some((t) => t.code === 'beryllium' && t.by.trim() !== ''))
@@ -103,7 +112,7 @@ export function adviseService(draft: BrazeDraft): void {
       'mind',
       'refrigerant',
       'No refrigerant, no pressure, no oil',
-      'Hot refrigerant turns to poison gas; flammable ones explode. Recovered by a licensed person, pressure at zero, swept. Oily joints flash: cut them out, do not unsweat them.',
+      'Hot refrigerant turns to poison gas; flammable ones explode. Recovered by a licensed person, pressure at zero, swept; flushing where it changes, and charging, are theirs too. Oily joints flash: cut them out, do not unsweat them.',
       { field: 'work.service' },
     )
     draft.ask(
@@ -227,6 +236,59 @@ export function adviseMetals(draft: BrazeDraft, judged: Judged | undefined): voi
     )
 }
 
+/** What the joint itself asks to be said: a cast fitting, a crack, a seam that is stitched, iron that may be joined in other ways. */
+export function adviseJoint(draft: BrazeDraft): void {
+  const { work } = draft.request
+  if (work.fitting === 'cast' && isRound(work))
+    draft.say(
+      'mind',
+      'cast-fitting',
+      'A cast fitting cracks when it is overheated',
+      'Broad and even, never one place bright: heat the tube first, come up slowly, and let it cool in still air. No water.',
+      { field: 'work.fitting' },
+    )
+  if (isGrooved(work)) adviseCrack(draft)
+  if (work.seamShare < 1) {
+    const wet = work.services.size > 0 || work.pressurePa > 0
+    draft.say(
+      wet ? 'mind' : 'note',
+      'stitched',
+      wet ? 'A stitched seam leaks' : 'Stitched: not tight, and weaker by as much',
+      `${Math.round(work.seamShare * 100)} % of the seam is brazed: rod, flux, time and strength are told for that. Between the stitches it is open${wet ? ': for what it carries braze the whole seam' : ', and water gets in'}.`,
+      { field: 'work.seam', figure: 'jointStrength' },
+    )
+  }
+}
+
+function adviseCrack(draft: BrazeDraft): void {
+  const { work } = draft.request
+  const iron = work.a.metal.family === 'cast-iron'
+  if (work.crackEnds !== 'both')
+    draft.say(
+      'mind',
+      'crack-ends',
+      work.crackEnds === 'one' ? 'Its other end is not found' : 'Its ends are not known',
+      'It runs farther than it looks. Dye, or a flame passed over it, shows both: a crack that is not stopped goes on as soon as it is heated.',
+      { field: 'work.crackEnds' },
+    )
+  if (work.through === 'yes' && work.grooveKind !== 'vee')
+    draft.say(
+      'mind',
+      'crack-through',
+      'It goes through',
+      'A scratch or a bead over it leaves the crack open behind: it leaks, and goes on from there. Vee it out as deep as you can reach.',
+      { field: 'work.groove', figure: 'grooveDepth' },
+    )
+  if (iron)
+    draft.say(
+      'note',
+      'casting-ways',
+      'Bronze, nickel rod or weld',
+      `Bronze: this plan; rod is cheap, it can be filed, holds up to ${draft.show(SERVICE_LIMIT_K.zinc[0], 'temperature')}, and shows yellow. Nickel rod by arc: little preheat, can be filed, grey; its rod costs some ten times as much. Welded with cast rod: the colour and heat of the iron, but the whole part at ${heats(draft, 600, 650)}, and it may crack. Malleable iron: bronze or silver alone.`,
+      { field: 'work.a.metal' },
+    )
+}
+
 /** A span of heats, from degrees Celsius, in the shop's unit. */
 const heats = (draft: BrazeDraft, low: number, high: number): string =>
   `${draft.show(celsius(low), 'temperature')} to ${draft.show(celsius(high), 'temperature')}`
@@ -241,7 +303,7 @@ export function adviseBraze(draft: BrazeDraft, judged: Judged | undefined): void
   )
   draft.advise(
     'Eyes, skin, air',
-    'Shade 3 to 4 and spectacles under it. Gloves, cotton or leather, no oil. Move the air: flux, zinc and lead fume.',
+    `Shade 3 to 4 and spectacles under it. Gloves, cotton or leather, no oil. Move the air: what comes off ${judged?.flux === 'none' ? '' : 'flux, '}zinc and lead makes ill.`,
   )
   draft.advise(
     'Fire',
@@ -250,9 +312,19 @@ export function adviseBraze(draft: BrazeDraft, judged: Judged | undefined): void
   if (target !== undefined && work.a.metal.glows)
     draft.advise(
       'How hot it is without a thermometer',
-      `Aim: ${draft.show(target, 'temperature')}, ${glowAt(target)} in a dim shop; daylight hides ${draft.showRise(100)} of it. Flux: white and puffed at ${draft.show(celsius(315), 'temperature')}, lies down at ${draft.show(celsius(425), 'temperature')}, clear as water at ${draft.show(celsius(590), 'temperature')}, spent when black.`,
+      `Aim: ${draft.show(target, 'temperature')}, ${glowAt(target)} in a dim shop; daylight hides ${draft.showRise(100)} of it.${judged?.flux === 'none' ? '' : ` Flux: white and puffed at ${draft.show(celsius(315), 'temperature')}, lies down at ${draft.show(celsius(425), 'temperature')}, clear as water at ${draft.show(celsius(590), 'temperature')}, spent when black.`}`,
     )
-  draft.advise('The wrong flame', wrongFlames([work.a.metal, work.b.metal]))
+  draft.advise(
+    'How clean',
+    'Solder: bright. Braze: free of oil and oxide. Weld: free of loose rust, paint and oil.',
+  )
+  draft.advise(
+    'Paint on it',
+    judged === undefined || judged.flux !== 'none'
+      ? 'It takes paint once the flux is off to the last crust: rinse it neutral, roughen it, prime it the same day. On flux left in a corner paint lifts within weeks.'
+      : 'Nothing is left on it that lifts paint: degrease it, roughen it, a primer made for copper.',
+  )
+  draft.advise('The wrong flame', wrongFlames([work.a.metal, work.b.metal], judged?.flux !== 'none'))
   draft.advise(
     'Fierce or soft',
     'Equal heat, two ways: a big head is done before the heat runs to the valve; a soft flame forgives a slow hand.',

@@ -36,6 +36,7 @@ const flat = (said: Said) => !round(said)
 /** Two parts with a gap between them. */
 const apart = (said: Said) => facts(said).parts === 2
 const grooved = (said: Said) => facts(said).bond === 'groove'
+const faced = (said: Said) => facts(said).bond === 'face'
 const asks = (what: 'lap' | 'length' | 'width' | 'depth') => (said: Said) =>
   facts(said).asks[what] !== undefined
 const called = (what: 'lap' | 'length' | 'width' | 'depth', usual: string) => (said: Said) =>
@@ -59,6 +60,13 @@ export function usualGapM(said: Said): number {
   if (round(said)) return aluminium ? 2 * ALUMINIUM_FILM_M : USUAL_CLEARANCE_M
   return aluminium ? ALUMINIUM_FILM_M : USUAL_FILM_M
 }
+
+/** What a fit that is felt by hand comes to, across, m. Source: usual clearances of fits by feel. */
+export const FELT_M = { snug: 0.002 * INCH_M, slides: 0.005 * INCH_M, loose: 0.01 * INCH_M } as const
+/** What is built up in one layer on a worn face, m. */
+export const ONE_LAYER_M = 0.0015
+/** Of a stitched seam so much is brazed. */
+export const STITCHED = { quarter: 1 / 4, third: 1 / 3, half: 1 / 2 } as const
 
 const METAL = special({
   label: 'Metal',
@@ -141,6 +149,43 @@ export const BRAZE_WORK = {
     absent: '0.004 in round, 0.003 in flat; 0.016 and 0.008 in aluminium',
     says: 'across on round parts, the film on flat ones',
   }),
+  fit: choice(
+    { snug: 'Snug', slides: 'Slides', loose: 'Loose' },
+    {
+      label: 'Fit, by feel',
+      group: 'sizes',
+      open: true,
+      applies: apart,
+      says: 'where nobody measured the gap: 0.002, 0.005 or 0.010 in across, half of it on flat parts',
+      absent: 'not felt',
+    },
+  ),
+  fitting: choice(
+    { wrought: 'Wrought', cast: 'Cast' },
+    { label: 'Fitting', group: 'sizes', open: true, applies: round, usual: 'wrought', first: 'wrought' },
+  ),
+  crackEnds: choice(
+    { unknown: 'Not known', both: 'Both found', one: 'One found' },
+    { label: 'Its ends', group: 'sizes', open: true, applies: grooved, usual: 'unknown', first: 'unknown' },
+  ),
+  through: choice(
+    { unknown: 'Not known', yes: 'Through', no: 'Not through' },
+    { label: 'How deep', group: 'sizes', open: true, applies: grooved, usual: 'unknown', first: 'unknown' },
+  ),
+  layer: quantity(BOUNDS.depth, {
+    label: 'Build up by',
+    as: 'layerM',
+    group: 'sizes',
+    applies: faced,
+    usual: ONE_LAYER_M,
+    empty: 'one layer',
+    absent: '1.5 mm: one layer',
+    says: 'on a worn or pitted face',
+  }),
+  wear: choice(
+    { worn: 'Worn', pitted: 'Pitted', 'porous-weld': 'Porous weld' },
+    { label: 'Because', group: 'sizes', open: true, applies: faced, usual: 'worn', first: 'worn' },
+  ),
   restraint: choice(
     { normal: 'Can give', restrained: 'Cannot' },
     { label: 'The part', group: 'sizes', open: true, applies: grooved, usual: 'normal', first: 'normal' },
@@ -221,8 +266,8 @@ export const BRAZE_WORK = {
     label: 'Nitrogen',
     group: 'more',
     applies: round,
-    empty: (_, print) => print(USUAL_HOLD_FLOW, 'flow'),
-    absent: '5 scfh',
+    empty: 'by the bore',
+    absent: '2 to 7 scfh by the bore, 5 at 1 in',
   }),
   temper: choice(
     { hard: 'Hard', annealed: 'Soft' },
@@ -265,6 +310,25 @@ export const BRAZE_WORK = {
   seam: choice(
     { full: 'Whole seam', stitched: 'Stitches' },
     { label: 'Seam', group: 'more', open: true, applies: flat, usual: 'full', first: 'full' },
+  ),
+  stitchShare: choice(
+    { quarter: 'A quarter', third: 'A third', half: 'Half' },
+    {
+      label: 'Of it brazed',
+      group: 'more',
+      open: true,
+      applies: (said: Said) => flat(said) && said['seam'] === 'stitched',
+      usual: 'third',
+      first: 'third',
+    },
+  ),
+  wish: choice(
+    { any: 'Any', enough: 'Bronze will do', high: 'Silver, strong' },
+    { label: 'How strong', group: 'more', usual: 'any', first: 'any' },
+  ),
+  atHand: several(
+    { solder: 'Solder torch', 'oxy-fuel': 'Oxy-fuel', welder: 'Welder', furnace: 'Furnace' },
+    { label: 'At hand', group: 'more', absent: 'oxy-fuel' },
   ),
   count: count({
     label: 'How many',

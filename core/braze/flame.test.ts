@@ -24,7 +24,28 @@ describe('which flame', () => {
     ['silver on steel', lapOf('low-carbon-steel'), 'BAg-24', {}, 'neutral'],
     ['silver on stainless', lapOf('stainless-304'), 'BAg-24', {}, 'neutral'],
     ['silver on brass', lapOf('brass-70-30'), 'BAg-36', {}, 'neutral'],
-    ['bronze rod on steel', lapOf('low-carbon-steel'), 'RBCuZn-C', {}, 'slightly oxidising'],
+    ['bronze rod on steel', lapOf('low-carbon-steel'), 'RBCuZn-C', {}, 'neutral'],
+    [
+      'the same, as the shop likes it',
+      lapOf('low-carbon-steel'),
+      'RBCuZn-C',
+      { ironFlame: 'slightly-oxidising' },
+      'slightly oxidising',
+    ],
+    [
+      'the same, soft',
+      lapOf('low-carbon-steel'),
+      'RBCuZn-C',
+      { ironFlame: 'soft-carburising' },
+      'soft carburising',
+    ],
+    [
+      'silver on steel keeps to neutral',
+      lapOf('low-carbon-steel'),
+      'BAg-24',
+      { ironFlame: 'soft-carburising' },
+      'neutral',
+    ],
     ['bronze rod on cast iron', lapOf('grey-cast-iron'), 'RBCuZn-C', {}, 'neutral'],
     [
       'the same, soft',
@@ -51,7 +72,7 @@ describe('which flame', () => {
     }
     const neutral = FUELS.acetylene.brazing.neutral[1]
     expect(oxygen({}, 'BCuP-2')).toBeLessThan(neutral)
-    expect(oxygen(lapOf('low-carbon-steel'), 'RBCuZn-C')).toBeGreaterThan(neutral)
+    expect(oxygen(lapOf('copper'), 'RBCuZn-C')).toBeGreaterThan(neutral)
   })
 })
 

@@ -49,10 +49,13 @@ const NEUTRAL = { name: 'neutral', set: 'neutral', oxygen: 1 } as const
 const OXIDISING = { name: 'slightly oxidising', set: 'oxidising', oxygen: 1.12 } as const
 const CARBURISING = { name: 'soft carburising', set: 'carburising', oxygen: 0.85 } as const
 
+const ON_IRON = 'Carbon from a rich flame hardens the iron, spare oxygen burns it.'
+const HOLDS_ZINC = 'a little spare oxygen puts a skin on the zinc and keeps it from boiling off.'
+
 /** Which flame, by filler, metal and the shop's method. */
 export function chooseFlame({ work, shop }: BrazeRequest, filler: Filler | undefined): FlameChoice {
   const metals = [work.a.metal, work.b.metal]
-  const iron = metals.some((m) => m.family === 'cast-iron')
+  const iron = metals.some((m) => ['cast-iron', 'steel', 'tool-steel'].includes(m.family))
   if (metals.some((m) => m.key === 'copper-tough-pitch'))
     return {
       ...NEUTRAL,
@@ -60,14 +63,21 @@ export function chooseFlame({ work, shop }: BrazeRequest, filler: Filler | undef
     }
   if (filler?.kind === 'aluminium')
     return { ...REDUCING, because: 'A little too much fuel keeps the oxide on aluminium from growing.' }
-  if (iron && shop.methods.ironFlame === 'soft-carburising')
+  const { ironFlame } = shop.methods
+  if (iron && filler?.kind === 'zinc' && ironFlame === 'slightly-oxidising')
+    return { ...OXIDISING, because: `Your shop’s choice on iron: ${HOLDS_ZINC} ${ON_IRON}` }
+  // on steel a rich flame is for the bronze rod alone
+  if (
+    ironFlame === 'soft-carburising' &&
+    (filler?.kind === 'zinc' ? iron : metals.some((m) => m.family === 'cast-iron'))
+  )
     return {
       ...CARBURISING,
       because: 'Your shop’s choice on iron: soft and slow. It leaves carbon where it lingers.',
     }
   if (filler?.kind === 'zinc')
     return iron
-      ? { ...NEUTRAL, because: 'Carbon from a rich flame hardens the iron, spare oxygen burns it.' }
+      ? { ...NEUTRAL, because: `${ON_IRON} The other way: ${HOLDS_ZINC}` }
       : {
           ...OXIDISING,
           because: 'A little spare oxygen puts a skin on the zinc and keeps it from boiling off.',
@@ -83,13 +93,16 @@ export function chooseFlame({ work, shop }: BrazeRequest, filler: Filler | undef
           ...REDUCING,
           because: 'Soft and a little cool, it keeps copper bright; the other way takes it neutral.',
         }
-  return { ...NEUTRAL, because: 'Neither carbon nor spare oxygen gets to the metal, and the flux lasts.' }
+  return {
+    ...NEUTRAL,
+    because: 'Neither carbon nor spare oxygen gets to the metal, and what keeps it clean lasts.',
+  }
 }
 
 /** What each wrong flame does here, in a sentence. */
-export function wrongFlames(metals: readonly { readonly family: string }[]): string {
+export function wrongFlames(metals: readonly { readonly family: string }[], fluxed = true): string {
   const iron = metals.some((m) => m.family === 'cast-iron' || m.family === 'steel')
-  return `Too much oxygen (pointed, hissing cone): scale, spent flux, pores.${iron ? ' It burns iron; carbon from a rich flame hardens it.' : ''} Too much fuel (long feather, yellow): soot under the filler, which then balls up.`
+  return `Too much oxygen (pointed, hissing cone): scale, ${fluxed ? 'spent flux, ' : ''}pores.${iron ? ' It burns iron; carbon from a rich flame hardens it.' : ''} Too much fuel (long feather, yellow): soot under the filler, which then balls up.`
 }
 
 /** Oxygen per fuel as set, from the flame's factor. */

@@ -13,7 +13,18 @@ import {
 import { heatSpot, SPOT_M, type SpotPart } from '../heat/spot-heat.ts'
 import { INCH_M } from '../quantity/units.ts'
 import { AIR_WIDER, CONE_M, EFFICIENCY_SPAN, efficiencyAt, spreadAt } from './flame.ts'
-import { acrossM, bondOf, filmAt, grooveOf, isBuiltUp, isRound, lipM, seatDiameterM } from './joint.ts'
+import {
+  acrossM,
+  bondOf,
+  filmAt,
+  grooveOf,
+  isBuiltUp,
+  isRound,
+  layersOf,
+  lipM,
+  seatDiameterM,
+} from './joint.ts'
+import type { FillerKind } from '../metal/fillers.ts'
 import { jointFacts } from './joints.ts'
 import type { BrazeRequest, BrazeWork, Burner, Part } from './types.ts'
 
@@ -59,12 +70,18 @@ function spotParts(w: BrazeWork): readonly [SpotPart, SpotPart] {
   ]
 }
 
+/** Whether filler is laid down spot by spot: bronze on flat work, and whatever is built up. */
+export const spotBySpot = (w: BrazeWork, kind: FillerKind): boolean =>
+  isBuiltUp(w) || (!isRound(w) && kind === 'zinc')
+
 /** How many lengths a flat seam is heated in, or how many spots it is laid down in. */
 export function sectionsOf(w: BrazeWork, spot: boolean): number {
   if (isRound(w)) return 1
-  if (!spot) return Math.max(1, Math.ceil(w.lengthM / SECTION_M - 1e-9))
+  const lengthM = w.lengthM * w.seamShare
+  if (!spot) return Math.max(1, Math.ceil(lengthM / SECTION_M - 1e-9))
   const across = bondOf(w) === 'face' ? Math.max(1, w.widthM / (2 * SPOT_M)) : 1
-  return Math.max(1, Math.ceil((w.lengthM / (2 * SPOT_M)) * across - 1e-9))
+  const layers = bondOf(w) === 'face' ? layersOf(w) : 1
+  return Math.max(1, Math.ceil((lengthM / (2 * SPOT_M)) * across * layers - 1e-9))
 }
 
 /** The metal beside a spot is warm from the one before: the next takes this share of its time. */
@@ -76,8 +93,16 @@ export function litFor(w: BrazeWork, spot: boolean, heatS: number, feedEachS: nu
   return heatS * (spot ? 1 + (n - 1) * NEXT_SPOT : n) + n * feedEachS
 }
 
-/** Feeding one length, spot or lip, s. */
+/** Filler that lies in the joint already shows at its mouth within so long, s. */
+const LAID_IN_S = 3
+const LAID_IN: readonly unknown[] = ['ring', 'foil', 'paste']
+
+/** Feeding one length, spot or lip, s; of filler that is laid in, until it shows. */
 export const feedS = (w: BrazeWork, fillerM3: number, spot: boolean): number =>
+  LAID_IN.includes(w.form) ? LAID_IN_S : fedS(w, fillerM3, spot)
+
+/** Feeding one length, spot or lip by hand, s. */
+export const fedS = (w: BrazeWork, fillerM3: number, spot: boolean): number =>
   Math.max(lipM(w) / FEED_SPEED, fillerM3 / FEED_RATE, 3) / sectionsOf(w, spot)
 
 /** A flame as a burner makes it. @param efficiencyTimes more or less heat entering than is usual */

@@ -1,5 +1,6 @@
 export * from './types.ts'
 export { planBraze, soldBurners } from './plan-braze.ts'
 export { burnerName } from './burners.ts'
+export { formsOf, type FormTold } from './forms.ts'
 export { readBraze } from './read.ts'
 export { BRAZE_FIGURE_UNIT } from './draft.ts'

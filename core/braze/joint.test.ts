@@ -142,6 +142,9 @@ describe('filler', () => {
       sleeve: {},
       plug: { a: { metal: 'copper', outsideDiameter: '20 mm', wall: '10 mm' } },
       branch: {},
+      swage: {},
+      stub: {},
+      saddle: {},
     } as const
     for (const joint of JOINTS) {
       const flat = {

@@ -1,5 +1,6 @@
 import { INCH_M } from '../quantity/units.ts'
 import type { FillerKind } from '../metal/fillers.ts'
+import { ONE_LAYER_M } from './fields.ts'
 import { SERVICE_LIMIT_K } from './rules.ts'
 import { jointFacts, type JointFacts } from './joints.ts'
 import type { BrazeWork, Part, RodSection } from './types.ts'
@@ -13,8 +14,9 @@ export const isBuiltUp = (w: Pick<BrazeWork, 'joint'>): boolean => jointFacts(w.
 export const bondOf = (w: Pick<BrazeWork, 'joint'>): JointFacts['bond'] => jointFacts(w.joint).bond
 /** Whether a groove is filled: a crack, a casting. */
 export const isGrooved = (w: Pick<BrazeWork, 'joint'>): boolean => bondOf(w) === 'groove'
-/** Along the seam of flat work, once, m: all the way round a patch. */
-const seamM = (w: BrazeWork): number => (jointFacts(w.joint).around ? 2 * (w.lengthM + w.widthM) : w.lengthM)
+/** What is brazed along the seam of flat work, once, m: all the way round a patch; of a stitched seam its stitches. */
+const seamM = (w: BrazeWork): number =>
+  w.seamShare * (jointFacts(w.joint).around ? 2 * (w.lengthM + w.widthM) : w.lengthM)
 /** How far the film reaches from its lip, m: the overlap, or the wall where the parts do not overlap. */
 export const acrossM = (w: BrazeWork): number =>
   bondOf(w) === 'wall' || bondOf(w) === 'fillets' ? w.a.wallM : w.overlapM
@@ -49,16 +51,32 @@ export const GAP_STRENGTH: readonly (readonly [gapMm: number, share: number])[] 
 
 /**
  * Share of the best strength that a film of this thickness has; 0 without a gap and beyond 0.4 mm.
+ * @param pulled straight apart, not sheared
  * @example gapStrength(0.0001) // 0.9429
  */
-export function gapStrength(filmM: number): number {
+export function gapStrength(filmM: number, pulled = false): number {
+  const curve = pulled ? GAP_TENSION : GAP_STRENGTH
   const x = filmM / mm
   if (x <= 0 || x > 0.4 + 1e-9) return 0
-  const i = GAP_STRENGTH.findIndex(([to]) => x <= to + 1e-12)
-  const [x1, y1] = GAP_STRENGTH[i] ?? [0.4, 0.4]
-  const [x0, y0] = GAP_STRENGTH[i - 1] ?? [x1, y1]
+  const i = curve.findIndex(([to]) => x <= to + 1e-12)
+  const [x1, y1] = curve[i] ?? curve[curve.length - 1] ?? [0.4, 0.4]
+  const [x0, y0] = curve[i - 1] ?? [x1, y1]
   return x1 === x0 ? y1 : y0 + ((x - x0) / (x1 - x0)) * (y1 - y0)
 }
+
+/** Relative strength of a film that is pulled straight apart: it falls faster with the gap than shear. Source: as above. */
+export const GAP_TENSION: readonly (readonly [gapMm: number, share: number])[] = [
+  [0, 0],
+  [0.02, 0.6],
+  [0.04, 1],
+  [0.08, 0.9],
+  [0.15, 0.55],
+  [0.25, 0.3],
+  [0.4, 0.15],
+]
+/** Whether a joint pulls its film straight apart: butts and scarfs. */
+export const isPulled = (w: Pick<BrazeWork, 'joint'>): boolean =>
+  bondOf(w) === 'wall' || bondOf(w) === 'slant'
 
 /** Shear strength of a sound film at 20 °C, Pa: about four fifths of short-lap tests. */
 export const SHEAR_PA: Readonly<Record<FillerKind, number>> = {
@@ -83,11 +101,11 @@ export function serviceShare(kind: FillerKind, serviceK: number): number {
 }
 
 /**
- * Shear strength of the film as it is used, Pa.
+ * Strength of the film as it is used, Pa: in shear, or pulled straight apart.
  * @example shearAt('silver', 0.00005, 293.15) / 1e6 // 140
  */
-export const shearAt = (kind: FillerKind, filmM: number, serviceK: number): number =>
-  SHEAR_PA[kind] * gapStrength(filmM) * serviceShare(kind, serviceK)
+export const shearAt = (kind: FillerKind, filmM: number, serviceK: number, pulled = false): number =>
+  SHEAR_PA[kind] * gapStrength(filmM, pulled) * serviceShare(kind, serviceK)
 
 const perLength = (p: Part) => p.metal.tensilePa * p.wallM
 /** The part that would tear first: the one with the least strength for each metre of seam. */
@@ -134,21 +152,27 @@ export function grooveOf(w: BrazeWork): { depthM: number; widthM: number; areaM2
 }
 /** The hole that stops a crack at either end, m across: filled once the crack is. */
 export const STOP_HOLE_M = 4 * mm
-/** Build-up of a face, and crown over a groove. */
-export const LAYER_M = 1.5 * mm
+/** Crown over a groove. */
+export const CROWN_M = ONE_LAYER_M
+/** In how many layers a face is built up. */
+export const layersOf = (w: Pick<BrazeWork, 'layerM'>): number =>
+  Math.max(1, Math.ceil(w.layerM / ONE_LAYER_M - 1e-9))
 
 /** Area that carries the load in shear, m². */
 export function shearAreaM2(w: BrazeWork): number {
   if (isRound(w)) return Math.PI * seatDiameterM(w) * w.overlapM
   switch (bondOf(w)) {
-    case 'overlap':
-      return jointFacts(w.joint).films * seamM(w) * w.overlapM
+    case 'overlap': {
+      const { films, edges } = jointFacts(w.joint)
+      // one lap and a fillet along either edge: not two laps
+      return (films * w.overlapM + (edges ? 2 * TEE_THROAT * filletLegM(w) : 0)) * seamM(w)
+    }
     case 'fillets':
-      return 2 * TEE_THROAT * filletLegM(w) * w.lengthM
+      return 2 * TEE_THROAT * filletLegM(w) * seamM(w)
     case 'wall':
-      return thinnerWall(w) * w.lengthM
+      return thinnerWall(w) * seamM(w)
     case 'slant':
-      return Math.hypot(w.overlapM, thinnerWall(w)) * w.lengthM
+      return Math.hypot(w.overlapM, thinnerWall(w)) * seamM(w)
     case 'groove':
       // a bead over it holds by half of its width on either side
       return (w.grooveKind === 'none' ? BEAD_M / 2 : grooveOf(w).depthM) * w.lengthM
@@ -182,14 +206,17 @@ export function fillerVolumeM3(w: BrazeWork, filmM: number): number {
     return WASTE * (Math.PI * (d + filmM) * filmM * w.overlapM + fillet * Math.PI * d)
   }
   if (isBuiltUp(w)) {
-    if (bondOf(w) === 'face') return WASTE * w.lengthM * w.widthM * LAYER_M
+    if (bondOf(w) === 'face') return WASTE * w.lengthM * w.widthM * w.layerM
     const groove = grooveOf(w)
-    const seam = (groove.areaM2 + (2 / 3) * groove.widthM * LAYER_M) * w.lengthM
+    const seam = (groove.areaM2 + (2 / 3) * groove.widthM * CROWN_M) * w.lengthM
     return WASTE * (seam + 2 * (Math.PI / 4) * STOP_HOLE_M ** 2 * w.a.wallM)
   }
-  if (bondOf(w) === 'fillets') return WASTE * w.lengthM * (w.a.wallM * filmM + 2 * (f * f) * 0.5)
+  if (bondOf(w) === 'fillets') return WASTE * seamM(w) * (w.a.wallM * filmM + 2 * (f * f) * 0.5)
   const across = bondOf(w) === 'wall' ? thinnerWall(w) : w.overlapM
-  return WASTE * seamM(w) * jointFacts(w.joint).films * (across * filmM + 2 * fillet)
+  const { films, halves, edges } = jointFacts(w.joint)
+  // fed from both edges each fillet is full, not what is left where it came through
+  const edge = edges ? 0.5 * f * f : fillet
+  return WASTE * seamM(w) * films * (halves ? 2 : 1) * (across * filmM + 2 * edge)
 }
 
 /** Sections of the rods that are sold, m². */
@@ -213,8 +240,9 @@ export const rodLengthM = (volumeM3: number, section: RodSection): number =>
 /** Length of the lip or seam along which filler is fed, m. */
 export function lipM(w: BrazeWork): number {
   if (isRound(w)) return Math.PI * seatDiameterM(w)
-  if (bondOf(w) === 'face') return (w.lengthM * w.widthM) / 0.006
-  return seamM(w) * (bondOf(w) === 'fillets' ? 2 : jointFacts(w.joint).films)
+  if (bondOf(w) === 'face') return ((w.lengthM * w.widthM) / 0.006) * layersOf(w)
+  const { films, halves, edges } = jointFacts(w.joint)
+  return seamM(w) * (bondOf(w) === 'fillets' || edges ? 2 : films * (halves ? 2 : 1))
 }
 /** Paste for a metre of lip and for a square metre of faces, kg: an estimate, with what stays in the pot. */
 const FLUX_PER_M = 0.012

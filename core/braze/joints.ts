@@ -17,8 +17,14 @@ export interface JointFacts {
    * groove that is filled, or a whole face.
    */
   readonly bond: 'overlap' | 'wall' | 'slant' | 'fillets' | 'groove' | 'face'
+  /** What the parts are called, where they have names of their own: `a` goes in, or lies under. */
+  readonly calls?: { readonly a: string; readonly b: string }
   /** How many films lie on each other. */
   readonly films: 1 | 2
+  /** Brazed along both edges: each has a fillet that carries beside the film. */
+  readonly edges?: true
+  /** Two like parts meet under what is laid over them: as much film again on the other half. */
+  readonly halves?: true
   /** The seam runs round a patch, not along one line. */
   readonly around?: true
   /** How far the parts overlap when nobody says: a standard cup, three thinner walls, one wall, or the second part's wall. */
@@ -30,6 +36,10 @@ export interface JointFacts {
     readonly width?: string
     readonly depth?: string
   }
+  /** Round on a flat part: its length is once round what it measures across. */
+  readonly ringed?: true
+  /** What goes round is a heavy body: it takes most of the heat, and what it holds inside has to stay cool. */
+  readonly heavy?: true
   /** What goes in is solid. */
   readonly solid?: true
   /** It has to cool slowly, whatever it is made of. */
@@ -43,6 +53,7 @@ const TUBE = {
   films: 1,
   usualLap: 'cup',
   asks: { depth: 'Cup depth' },
+  calls: { a: 'tube', b: 'cup' },
 } as const
 const FLAT = {
   form: 'flat',
@@ -57,17 +68,79 @@ const GROOVED = { ...BUILT_UP, bond: 'groove', asks: { length: 'Crack length' } 
 
 export const JOINT_FACTS = {
   socket: { ...TUBE, name: 'Socket, tube in cup', short: 'socket' },
-  sleeve: { ...TUBE, name: 'Sleeve over a tube', short: 'sleeve', asks: { depth: 'Overlap' } },
-  plug: { ...TUBE, name: 'Plug in a bore', short: 'plug', usualLap: 'its-wall', solid: true },
-  branch: { ...TUBE, name: 'Branch into a tube', short: 'branch', usualLap: 'three-walls' },
+  swage: {
+    ...TUBE,
+    name: 'Swage, tube in tube',
+    short: 'swage',
+    asks: { depth: 'Swaged deep' },
+    calls: { a: 'tube', b: 'swage' },
+  },
+  sleeve: {
+    ...TUBE,
+    name: 'Sleeve over a tube',
+    short: 'sleeve',
+    asks: { depth: 'Overlap' },
+    calls: { a: 'tube', b: 'sleeve' },
+  },
+  stub: {
+    ...TUBE,
+    name: 'Stub in a valve body',
+    short: 'stub in a valve',
+    asks: { depth: 'Socket depth' },
+    calls: { a: 'stub', b: 'valve body' },
+    heavy: true,
+  },
+  plug: {
+    ...TUBE,
+    name: 'Plug in a bore',
+    short: 'plug',
+    usualLap: 'its-wall',
+    solid: true,
+    calls: { a: 'plug', b: 'bore' },
+  },
+  branch: {
+    ...TUBE,
+    name: 'Branch into a tube',
+    short: 'branch',
+    usualLap: 'three-walls',
+    calls: { a: 'branch', b: 'run' },
+  },
+  saddle: {
+    ...TUBE,
+    name: 'Saddle branch on a tube',
+    short: 'saddle',
+    usualLap: 'three-walls',
+    asks: { depth: 'Saddle reaches' },
+    calls: { a: 'branch with its saddle', b: 'run' },
+  },
   lap: { ...FLAT, name: 'Lap', short: 'lap' },
+  edgeLap: { ...FLAT, name: 'Lap brazed along both edges', short: 'lap, both edges', edges: true },
   doubleLap: { ...FLAT, name: 'Double lap', short: 'double lap', films: 2 },
+  strap: {
+    ...FLAT,
+    name: 'Butt with a strap on both sides',
+    short: 'strapped butt',
+    films: 2,
+    halves: true,
+    asks: { lap: 'Strap over each part', length: 'Seam length' },
+    calls: { a: 'parts', b: 'straps' },
+  },
+  ring: {
+    ...FLAT,
+    name: 'Ring or boss on a plate',
+    short: 'ring on a plate',
+    edges: true,
+    ringed: true,
+    asks: { lap: 'Its face, across the ring', width: 'Outside', length: 'Once round' },
+    calls: { a: 'plate', b: 'ring' },
+  },
   tee: {
     ...FLAT,
     name: 'Tee',
     short: 'tee',
     bond: 'fillets',
     usualLap: 'wall',
+    calls: { a: 'upright', b: 'flat part' },
     asks: { length: 'Seam length' },
   },
   butt: {

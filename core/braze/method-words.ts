@@ -11,7 +11,11 @@ export const BRAZE_METHODS = {
   },
   ironFlame: {
     label: 'Flame on iron',
-    options: { neutral: 'Neutral', 'soft-carburising': 'Soft carburising: slow, leaves carbon' },
+    options: {
+      neutral: 'Neutral',
+      'slightly-oxidising': 'Slightly oxidising: holds the zinc',
+      'soft-carburising': 'Soft carburising: slow, leaves carbon',
+    },
   },
   pressures: {
     label: 'Pressures without a chart',
@@ -23,11 +27,27 @@ export const BRAZE_METHODS = {
   },
   cue: {
     label: 'Touch the rod',
-    options: { flux: 'When the flux is clear', glow: 'By the glow', rod: 'By trying the rod' },
+    options: {
+      flux: 'When the flux is clear',
+      glow: 'By the glow',
+      rod: 'By trying the rod',
+      wet: 'By the metal’s wet look',
+    },
   },
   feeding: {
     label: 'While feeding',
     options: { 'flame-ahead': 'Flame ahead of the rod', 'flame-off': 'Flame off' },
+  },
+  cap: {
+    label: 'The cap',
+    options: {
+      insurance: 'Insurance: shows flaws, eases stress',
+      important: 'Important: a full fillet, looked at first',
+    },
+  },
+  lineNitrogen: {
+    label: 'Refrigerant lines',
+    options: { always: 'Nitrogen always', 'left-out': 'Nitrogen left out: scale inside' },
   },
   purge: {
     label: 'Nitrogen',

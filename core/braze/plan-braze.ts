@@ -2,7 +2,7 @@ import { adviseDraw } from '../piece/draw.ts'
 import { adviseRig } from '../cut/rig-match.ts'
 import { FILLER_SOURCE, findFiller } from '../metal/fillers.ts'
 import { METAL_SOURCE } from '../metal/base-metals.ts'
-import { adviseBraze, adviseHarm, adviseMetals, adviseService } from './advice.ts'
+import { adviseBraze, adviseHarm, adviseJoint, adviseMetals, adviseService } from './advice.ts'
 import { BrazeDraft } from './draft.ts'
 import { chooseFlame, type FlameChoice } from './flame.ts'
 import { asPlanned, judgeSold } from './burners.ts'
@@ -10,7 +10,7 @@ import { heatTask, planHeat } from './plan-heat.ts'
 import { planGap, planJoint } from './plan-joint.ts'
 import { planPurge } from './purge.ts'
 import { bondOf, filmAt, isBuiltUp, isRound } from './joint.ts'
-import { chosenProcess, judgeProcesses } from './process.ts'
+import { chosenProcess, judgeProcesses, SOLDER_MAX_K } from './process.ts'
 import { asRanked, rankFillers, type Judged } from './rank.ts'
 import { planRepair } from './repair.ts'
 import { CAPILLARY_MAX_M, refusePair, type Situation } from './rules.ts'
@@ -38,6 +38,8 @@ function situationOf({ work, rig, shop }: BrazeRequest): Situation {
     pressurised: work.pressurePa > 0,
     codeUse: work.codeUse,
     learning: work.skill === 'learning',
+    fedFromEdge: !isRound(work) && !isBuiltUp(work) && work.form !== 'foil' && work.form !== 'paste',
+    wish: work.wish,
     yellow: work.colour === 'yellow',
     shelf: rig.rods && new Set(rig.rods.map((r) => r.id)),
     pricePerKg: prices,
@@ -74,7 +76,11 @@ export function planBraze(request: BrazeRequest): BrazePlan {
   const apart = judged ?? withoutGap(situation)
   const processes = judgeProcesses(request, film, apart !== undefined, (k) => draft.show(k, 'temperature'))
   const process = chosenProcess(processes)
-  adviseProcess(draft, process)
+  adviseProcess(
+    draft,
+    process,
+    processes.some((p) => p.process === 'soldering' && p.suits),
+  )
   const flame = chooseFlame(request, judged?.filler)
   draft.detail = { flame: flame.set }
   const choice = choiceOf(request, judged, flame, process)
@@ -87,6 +93,8 @@ export function planBraze(request: BrazeRequest): BrazePlan {
   }
   putTemperatures(draft, judged)
   adviseMetals(draft, judged)
+  adviseJoint(draft)
+  adviseAtHand(draft, process)
   const { volumeM3 } = planJoint(draft, judged, choice)
   const { preheatK, warmsByCutting, ...warm } = planRepair(draft)
   const heated = planHeat(draft, { judged, flame, fillerM3: volumeM3, preheatK })
@@ -251,7 +259,8 @@ function choiceOf(
   }
 }
 
-function adviseProcess(draft: BrazeDraft, process: BrazeChoice['process']): void {
+/** @param soldered whether solder suits the work too */
+function adviseProcess(draft: BrazeDraft, process: BrazeChoice['process'], soldered: boolean): void {
   const { work } = draft.request
   if (work.colour === 'base')
     draft.say(
@@ -280,6 +289,14 @@ function adviseProcess(draft: BrazeDraft, process: BrazeChoice['process']): void
       `Below ${draft.show(393.15, 'temperature')} and with little load solder holds this, with less heat. Brazed it is stronger and stands a fire longer.`,
       { field: 'work.load' },
     )
+  if (work.services.has('drinking-water') && soldered)
+    draft.say(
+      'mind',
+      'lead-free',
+      'Lead-free solder only',
+      'If it is soldered: lead goes into what people drink, a little with every glass, and stays in the bones. Solder and flux marked for drinking water.',
+      { field: 'work.service' },
+    )
   if (bondOf(work) === 'wall')
     draft.say(
       'mind',
@@ -288,6 +305,36 @@ function adviseProcess(draft: BrazeDraft, process: BrazeChoice['process']): void
       'Its area is only the wall times the length, and a film pulled straight is weaker than one in shear. Lap, sleeve or scarf it where you can.',
       { field: 'work.joint', figure: 'jointStrength' },
     )
+}
+
+/** What the work loses where what suits it best is not at hand. */
+function adviseAtHand(draft: BrazeDraft, process: BrazeChoice['process']): void {
+  const { atHand, serviceK } = draft.request.work
+  if (atHand.size === 0) return
+  const where = { field: 'work.atHand' }
+  if (process === 'neither' && !atHand.has('welder'))
+    draft.say(
+      'mind',
+      'no-welder',
+      'It wants a weld, and none is at hand',
+      'Brazed it gives way sooner when hot, and does not match: have it welded, or change what it has to stand.',
+      where,
+    )
+  if (process === 'neither' || atHand.has('oxy-fuel')) return
+  const losses = [
+    ...(atHand.has('solder')
+      ? [
+          `Soldered it holds about a fifth, and nothing above ${draft.show(SOLDER_MAX_K, 'temperature')}${serviceK > SOLDER_MAX_K ? ': it gets hotter than that' : ''}.`,
+        ]
+      : []),
+    ...(atHand.has('welder')
+      ? ['Welded the base melts: more warp, and copper, brass and cast iron want a practised hand.']
+      : []),
+    ...(atHand.has('furnace')
+      ? ['In the furnace the same filler as ring or paste: all of it gets hot, and soft.']
+      : []),
+  ]
+  draft.say('mind', 'no-torch', 'No oxy-fuel torch at hand', losses.join(' '), where)
 }
 
 function putTemperatures(draft: BrazeDraft, { filler, targetK, solidusK }: Judged): void {

@@ -27,7 +27,18 @@ import {
   nextUp,
   wantedS,
 } from './burners.ts'
-import { feedS, heatIt, litFor, ragDryS, ragStaysWetM, ragTooNear, sectionsOf, type Heated, type HeatTask } from './heat-plan.ts'
+import {
+  feedS,
+  heatIt,
+  litFor,
+  ragDryS,
+  ragStaysWetM,
+  ragTooNear,
+  sectionsOf,
+  spotBySpot,
+  type Heated,
+  type HeatTask,
+} from './heat-plan.ts'
 import { isBuiltUp, isRound, seatDiameterM } from './joint.ts'
 import { planPressures } from './pressures.ts'
 import { purgeNeed } from './purge.ts'
@@ -89,11 +100,11 @@ export const heatTask = (
   // it is hot once filler runs: at the lower end of its range, all through
   targetK: Math.min(targetK, filler.minK),
   floorK: Math.min(targetK, filler.minK) - SPOT_UNDER_K,
-  spot: isBuiltUp(request.work) || (!isRound(request.work) && filler.kind === 'zinc'),
+  spot: spotBySpot(request.work, filler.kind),
   fluxed,
   fillerM3,
   holdK: targetK,
-  purged: purgeNeed(request.work) === 'always',
+  purged: purgeNeed(request) === 'always',
   startK: preheatK,
 })
 
@@ -631,7 +642,7 @@ function putCooling(
     cites,
   })
   const nitrogenS = Math.ceil(nitrogen)
-  if (isRound(work) && purgeNeed(work) !== 'none')
+  if (isRound(work) && purgeNeed(draft.request) !== 'none')
     draft.put('nitrogenAfter', {
       value: nitrogenS,
       ...span(nitrogenS),

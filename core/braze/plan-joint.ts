@@ -15,6 +15,7 @@ import {
   grooveOf,
   bondOf,
   isBuiltUp,
+  isPulled,
   isGrooved,
   isRound,
   overlapNeeded,
@@ -42,6 +43,15 @@ const STRENGTH_SPAN = [0.7, 1.3] as const
 /** A fillet may come out this much smaller or larger. */
 const FILLET_SPAN = [0.75, 1.4] as const
 
+/** Flux that is wanted beside what comes with the filler, as a share of what bare rod wants. */
+const FLUX_BESIDE: Readonly<Partial<Record<string, number>>> = {
+  'flux-coated': 0.4,
+  'flux-cored': 0.4,
+  paste: 0.25,
+}
+
+const FELT_WORDS = { snug: 'snug', slides: 'it slides', loose: 'it is loose' } as const
+
 /** Clearances, lap, strength and filler of the joint. */
 export function planJoint(draft: BrazeDraft, judged: Judged, choice: BrazeChoice): { volumeM3: number } {
   const built = isBuiltUp(draft.request.work)
@@ -57,7 +67,13 @@ export function planGap(draft: BrazeDraft, { targetK, filler }: Judged): void {
   const cold = filmAt(work, ROOM_K)
   const hot = filmAt(work, targetK)
   const round = isRound(work)
-  const assumed = work.clearanceGiven ? '' : round ? ' Assumed: the middle of a standard cup.' : ' Assumed.'
+  const assumed = work.clearanceGiven
+    ? ''
+    : work.felt !== undefined
+      ? ` By feel: ${FELT_WORDS[work.felt]}.`
+      : round
+        ? ' Assumed: the middle of a standard cup.'
+        : ' Assumed.'
   const spare = work.clearanceGiven ? 0 : 0.75 * cold
   draft.put('clearanceCold', {
     value: cold,
@@ -160,8 +176,9 @@ function planStrength(draft: BrazeDraft, { filler, targetK, reasons }: Judged): 
   const { work } = draft.request
   const built = isBuiltUp(work)
   const film = built ? 0.00006 : filmAt(work, targetK)
-  const shear = shearAt(filler.kind, film, work.serviceK)
-  const gapShare = gapStrength(film)
+  const pulled = isPulled(work)
+  const shear = shearAt(filler.kind, film, work.serviceK, pulled)
+  const gapShare = gapStrength(film, pulled)
   if (bondOf(work) === 'overlap' || bondOf(work) === 'slant') {
     draft.put('overlapGiven', {
       value: work.overlapM,
@@ -193,7 +210,7 @@ function planStrength(draft: BrazeDraft, { filler, targetK, reasons }: Judged): 
       value: strength,
       low: strength * STRENGTH_SPAN[0],
       high: strength * STRENGTH_SPAN[1],
-      because: `${Math.round(SOUND * 100)} % of the faces sound, ${megapascal(SHEAR_PA[filler.kind])} in shear at 20 °C${gapShare < 1 && !built ? `, ${Math.round(gapShare * 100)} % of it at this gap` : ''}${serviceShare(filler.kind, work.serviceK) < 1 ? ', less for the heat in use' : ''}. An estimate: a code or a test decides.`,
+      because: `${Math.round(SOUND * 100)} % of the faces sound, ${megapascal(SHEAR_PA[filler.kind])} ${pulled ? 'pulled apart' : 'in shear'} at 20 °C${gapShare < 1 && !built ? `, ${Math.round(gapShare * 100)} % of it at this gap` : ''}${serviceShare(filler.kind, work.serviceK) < 1 ? ', less for the heat in use' : ''}. An estimate: a code or a test decides.`,
       from: {
         area,
         soundShare: SOUND,
@@ -323,12 +340,16 @@ function planFiller(
       cites: 'rod times joints',
     })
   if (choice.flux !== 'none') {
-    const mass = fluxMassKg(work)
+    const share = FLUX_BESIDE[choice.form] ?? 1
+    const mass = fluxMassKg(work) * share
     draft.put('fluxMass', {
       value: mass,
       low: mass / 2,
       high: mass * 2,
-      because: 'A thin coat on the faces and a bead at the mouth. An estimate.',
+      because:
+        share < 1
+          ? `Beside what comes with the ${choice.form === 'paste' ? 'paste' : 'rod'}: a touch on the faces. An estimate.`
+          : 'A thin coat on the faces and a bead at the mouth. An estimate.',
       from: { flux: choice.flux, filler: filler.id },
       cites: 'shop practice',
     })

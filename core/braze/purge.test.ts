@@ -37,7 +37,7 @@ describe('sweeping a line', () => {
 })
 
 describe('whether nitrogen is needed', () => {
-  const need = (work: object) => purgeNeed(brazeRequest(work).work)
+  const need = (work: object) => purgeNeed(brazeRequest(work))
   it('goes by what the line carries and what it is made of', () => {
     expect(need({ service: ['refrigerant'] })).toBe('always')
     expect(need({ service: ['medical-gas', 'vibration'] })).toBe('always')

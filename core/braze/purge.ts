@@ -13,11 +13,34 @@ export const TARGET_PCT = { clean: 1, medical: 0.1 } as const
 const SWEEP_FLOW = 20 * CFH
 const SCALE_FROM_C = 200
 
-/** Whether nitrogen is needed: always on refrigerant and medical lines, a choice on the others of copper. */
-export const purgeNeed = (w: Pick<BrazeWork, 'services' | 'a' | 'joint'>): 'always' | 'choice' | 'none' => {
-  if (w.services.has('refrigerant') || w.services.has('medical-gas')) return 'always'
+/** What decides about nitrogen. */
+interface Purged {
+  readonly work: Pick<BrazeWork, 'services' | 'a' | 'joint'>
+  readonly shop: { readonly methods: Pick<Methods, 'lineNitrogen'> }
+}
+
+/**
+ * Whether nitrogen is needed: always on medical lines, and on refrigerant lines unless the shop leaves it out; a choice on
+ * the others of copper.
+ */
+export const purgeNeed = ({ work: w, shop }: Purged): 'always' | 'choice' | 'none' => {
+  if (w.services.has('medical-gas')) return 'always'
+  if (w.services.has('refrigerant')) return shop.methods.lineNitrogen === 'left-out' ? 'none' : 'always'
   return isCopper(w.a.metal) && w.a.outsideDiameterM !== undefined ? 'choice' : 'none'
 }
+/** Nitrogen is left out of a line that most would sweep. */
+export const leavesOutNitrogen = (of: Purged): boolean =>
+  of.work.services.has('refrigerant') && purgeNeed(of) === 'none'
+
+/** A tube of this bore is held with the usual flow, m: 1 in. */
+const HOLD_BORE_M = 0.0254
+/**
+ * Nitrogen that is held while brazing where nobody says, m³/s: it grows with the bore of the line, and stays where it does
+ * not press on the filler.
+ * @example Math.round((holdFlow(0.0254) / 7.8658e-6) * 10) / 10 // 5
+ */
+export const holdFlow = (boreM: number): number =>
+  Math.min(HOLD_FLOW.high, Math.max(HOLD_FLOW.low, (HOLD_FLOW.usual * boreM) / HOLD_BORE_M))
 
 /**
  * Volume inside runs of tube, m³.
@@ -48,18 +71,27 @@ const METHOD_TEXT: Readonly<Record<Methods['purge'], string>> = {
 /** Need, volume, flow, time and gas of the purge, with what goes wrong. `hotS`: from lighting until the tube is cool. */
 export function planPurge(draft: BrazeDraft, hotS: number): void {
   const { work, shop } = draft.request
-  const need = purgeNeed(work)
+  const need = purgeNeed(draft.request)
+  if (leavesOutNitrogen(draft.request))
+    draft.say(
+      'mind',
+      'nitrogen-left-out',
+      'Nitrogen left out, by your shop’s method',
+      `Black scale forms inside and comes loose: it ends in strainers, valves and the compressor. Most sweep every line; the check and the report say that this one was not.`,
+      { figure: 'brazingTemperature' },
+    )
   if (need === 'none') return
   const medical = work.services.has('medical-gas')
-  let flow = work.purgeFlow ?? HOLD_FLOW.usual
+  const bore = Math.max(0, (work.a.outsideDiameterM ?? HOLD_BORE_M) - 2 * work.a.wallM)
+  let flow = work.purgeFlow ?? holdFlow(bore)
   const where = { field: 'work.tubeRun', figure: 'purgeTime' }
   if (need === 'always' || work.tubeRun.length > 0 || work.purgeFlow !== undefined) {
     flow = draft.put('purgeFlow', {
       value: flow,
       low: Math.min(flow, HOLD_FLOW.low),
       high: Math.max(flow, HOLD_FLOW.high),
-      because: `${work.purgeFlow === undefined ? 'Within' : 'Yours; usual is'} ${draft.showSpan(HOLD_FLOW.low, HOLD_FLOW.high, 'flow')} while brazing: enough to keep air out, too little to press on the filler. ${METHOD_TEXT[shop.methods.purge]}`,
-      from: { holdLow: HOLD_FLOW.low, holdHigh: HOLD_FLOW.high, method: shop.methods.purge },
+      because: `${work.purgeFlow === undefined ? 'Within' : 'Yours; usual is'} ${draft.showSpan(HOLD_FLOW.low, HOLD_FLOW.high, 'flow')} while brazing: enough to keep air out of this bore, too little to press on the filler. ${METHOD_TEXT[shop.methods.purge]}`,
+      from: { bore, holdLow: HOLD_FLOW.low, holdHigh: HOLD_FLOW.high, method: shop.methods.purge },
       cites: 'copper tube practice; NFPA 99 for medical lines',
     })
   }
@@ -71,7 +103,8 @@ export function planPurge(draft: BrazeDraft, hotS: number): void {
       `${draft.show(flow, 'flow')} presses the filler out of the joint and blows bubbles in it. Turn down to ${draft.showSpan(HOLD_FLOW.low, HOLD_FLOW.high, 'flow')} before the flame comes near.`,
       { field: 'work.purgeFlow', figure: 'purgeFlow' },
     )
-  if (work.tubeRun.length > 0) putSweep(draft, flow, medical ? TARGET_PCT.medical : TARGET_PCT.clean, hotS)
+  const sweep = work.purgeFlow ?? Math.max(flow, HOLD_FLOW.usual)
+  if (work.tubeRun.length > 0) putSweep(draft, sweep, medical ? TARGET_PCT.medical : TARGET_PCT.clean, hotS)
   else if (need === 'always')
     draft.say(
       'mind',
@@ -85,7 +118,7 @@ export function planPurge(draft: BrazeDraft, hotS: number): void {
       'mind',
       'nitrogen',
       'Nitrogen before, during and after',
-      `Regulator and relief on the cylinder, the far end open before any flow, the room aired: nitrogen smothers without warning. Let it run until the tube is under ${draft.show(SCALE_FROM_C + 273.15, 'temperature')}${medical ? ', on a medical line until it is cold to the hand, and show it with an oxygen meter' : ''}.`,
+      `Without it black scale forms inside and ends in strainers, valves and the compressor. Regulator and relief on the cylinder, the far end open before any flow, the room aired: nitrogen smothers without warning. Let it run until the tube is under ${draft.show(SCALE_FROM_C + 273.15, 'temperature')}${medical ? ', on a medical line until it is cold to the hand, and show it with an oxygen meter' : ''}.`,
       { figure: 'purgeFlow' },
     )
   } else

@@ -1,5 +1,5 @@
 import { BOUNDS } from '../fields/bounds.ts'
-import { BRAZE_WORK, PART, TUBE_RUN, USUAL_LENGTH_M, usualGapM } from './fields.ts'
+import { BRAZE_WORK, FELT_M, PART, STITCHED, TUBE_RUN, USUAL_LENGTH_M, usualGapM } from './fields.ts'
 import { TICKED } from '../piece/fields.ts'
 import { blank, readFields, readRows, sectionOf, type Reader } from '../fields/reader.ts'
 import { isRecord, type Json, plainText } from '../objects.ts'
@@ -131,14 +131,10 @@ export function readBrazeWork(
   { crackGroove }: Pick<Methods, 'crackGroove'>,
 ): BrazeWork {
   const work = sectionOf(r, input, 'work', BRAZE_WORK)
-  const { gapM, overlapM, lengthM, widthM, service, ragGivenM, grooveSaid, ...said } = readFields(
-    r,
-    work,
-    BRAZE_WORK,
-    'work',
-  )
+  const { gapM, fit, overlapM, lengthM, widthM, service, ragGivenM, grooveSaid, stitchShare, ...said } =
+    readFields(r, work, BRAZE_WORK, 'work')
   const { joint, protectM } = said
-  const { form, parts } = jointFacts(joint)
+  const { form, parts, ringed } = jointFacts(joint)
   const round = form === 'round'
   const a = readPart(r, work, 'a', round, undefined)
   // a crack and a worn face have one part only
@@ -154,11 +150,13 @@ export function readBrazeWork(
     ...said,
     a: a ?? nothing,
     b: b ?? nothing,
-    clearanceM: gapM ?? usualGapM(work),
+    clearanceM: gapM ?? (fit === undefined ? usualGapM(work) : round ? FELT_M[fit] : FELT_M[fit] / 2),
+    felt: gapM === undefined ? fit : undefined,
+    seamShare: said.seam === 'stitched' && form === 'flat' ? STITCHED[stitchShare] : 1,
     clearanceGiven: gapM !== undefined,
     overlapM: overlap ?? usualOverlap(joint, a, b),
     overlapGiven: overlap !== undefined,
-    lengthM: lengthM ?? around ?? USUAL_LENGTH_M,
+    lengthM: lengthM ?? around ?? (ringed && widthM !== undefined ? Math.PI * widthM : USUAL_LENGTH_M),
     lengthGiven: lengthM !== undefined,
     widthM: widthM ?? lengthM ?? USUAL_LENGTH_M,
     services: service,

@@ -20,6 +20,10 @@ export interface Situation {
   readonly pressurised: boolean
   readonly codeUse: CodeUse
   readonly learning: boolean
+  /** It stands in a fillet, or is fed from an edge: a thin filler runs away there. */
+  readonly fedFromEdge?: boolean
+  /** How strong it is to be; absent: any will do. */
+  readonly wish?: 'any' | 'enough' | 'high'
   readonly yellow: boolean
   /** Fillers on the shelf, when somebody said. */
   readonly shelf?: ReadonlySet<string> | undefined
@@ -406,9 +410,31 @@ const melting: Rule = ({ filler }, s) => {
       `Melts over ${saysRise(s, span)}: bridges gaps, but parts when it is heated slowly.`,
       s.learning ? 0 : 0.3,
     )
-  return span < 40
+  return span < 40 && filler.kind !== 'zinc'
     ? note('Melts nearly at once: runs fast into tight fits.', s.learning ? 0.5 : 0)
     : undefined
+}
+
+/** A film wider than this wants body, m. */
+const WANTS_BODY_M = 0.0001
+const body: Rule = ({ filler, gapM }, s) => {
+  if (s.builtUp || (!s.fedFromEdge && (gapM ?? 0) <= WANTS_BODY_M)) return undefined
+  const wide = meltingSpan(filler) > WIDE_RANGE_K
+  // the rod that fumes least comes first among like ones
+  if (filler.kind === 'zinc')
+    return good('Has body: stands in a fillet.', filler.id === 'RBCuZn-C' ? -3.5 : -3)
+  if (wide) return good('Has body: fills along an edge and over a wide gap.', -2)
+  return meltingSpan(filler) < 40 ? note('Thin: it runs off an edge and leaves no fillet.', 1.5) : undefined
+}
+
+const wish: Rule = ({ filler }, s) => {
+  if (s.wish === 'enough')
+    return filler.kind === 'zinc' ? good('Bronze will do, as you asked.', -4) : undefined
+  if (s.wish === 'high')
+    return filler.kind === 'silver'
+      ? good('High-strength silver, as you asked.', -3)
+      : note('Not what you asked for: high-strength silver.', 3)
+  return undefined
 }
 
 const fluxWork: Rule = ({ flux, filler }, _s, p) =>
@@ -432,8 +458,9 @@ const colour: Rule = ({ filler }, s) =>
 
 const cost: Rule = ({ filler }, s) => {
   const perKg = s.pricePerKg?.get(filler.id)
-  if (perKg !== undefined) return note(`${perKg} a kg.`, Math.log1p(perKg) / 4)
-  return filler.silver > 0 ? note(`${filler.silver} % silver.`, filler.silver / 15) : undefined
+  const share = filler.silver > 0 ? `${filler.silver} % silver` : 'No silver'
+  if (perKg !== undefined) return note(`${share}, ${perKg} a kg.`, Math.log1p(perKg) / 4)
+  return note(`${share}.`, filler.silver / 15)
 }
 
 const shelf: Rule = ({ filler }, s) =>
@@ -465,6 +492,8 @@ const RULES: readonly Rule[] = [
   shaken,
   service,
   gap,
+  body,
+  wish,
   melting,
   fluxWork,
   heatWork,

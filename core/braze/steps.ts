@@ -1,12 +1,24 @@
 import { FLUX_STAGES, glowAt } from '../metal/glow.ts'
 import { isCopper } from '../metal/base-metals.ts'
+import { keysOf } from '../objects.ts'
+import { STITCHED } from './fields.ts'
 import { BOX_ROW } from '../rig/fields.ts'
 import type { FlameChoice } from './flame.ts'
-import { bondOf, filletLegM, grooveOf, isBuiltUp, isGrooved, isRound, seatDiameterM } from './joint.ts'
+import {
+  bondOf,
+  filletLegM,
+  grooveOf,
+  isBuiltUp,
+  isGrooved,
+  isRound,
+  layersOf,
+  seatDiameterM,
+} from './joint.ts'
 import { jointFacts } from './joints.ts'
 import { purgeNeed } from './purge.ts'
 import type { BrazeDraft } from './draft.ts'
-import type { BrazeStep, Form, Methods } from './types.ts'
+import { capital } from '../words/trade.ts'
+import type { BrazeStep, BrazeWork, Form, Methods } from './types.ts'
 
 const INCH_OD = 0.0254
 const TWO_INCH_OD = 0.0508
@@ -57,9 +69,14 @@ export function brazeSteps(draft: BrazeDraft, asked: StepsAsked): readonly Braze
     cool: cool(draft, asked),
     clean: clean(draft, asked),
   } as const
-  return Object.entries(phases).flatMap(([phase, says]) =>
-    says.map((s, i) => ({ id: `${phase}-${i + 1}`, phase: phase as keyof typeof phases, ...s })),
-  )
+  return Object.entries(phases).flatMap(([phase, says]) => {
+    let [own, beside] = [0, 0]
+    return says.map((s) => ({
+      id: s.goesWith === undefined ? `${phase}-${(own += 1)}` : `${phase}-with-${(beside += 1)}`,
+      phase: phase as keyof typeof phases,
+      ...s,
+    }))
+  })
 }
 
 function prepare(draft: BrazeDraft, { flux }: StepsAsked): StepText[] {
@@ -69,8 +86,18 @@ function prepare(draft: BrazeDraft, { flux }: StepsAsked): StepText[] {
   if (isRound(work) && (gas || work.pressurePa > 0))
     out.push({
       does: 'vent',
-      act: `Let the pressure out through its port${gas ? ', have the refrigerant recovered, and take valve cores out where the maker says' : ''}. See the gauge at zero.`,
+      act: `Let the pressure out through its port${gas ? ', the refrigerant recovered first' : ''}. See the gauge at zero.`,
       why: 'Heat on a closed line bursts it; hot refrigerant turns to poison gas.',
+    })
+  if (isRound(work) && gas)
+    out.push({
+      act: 'Take the valve cores out with the core tool, where the maker says so.',
+      why: 'Their seals give way long before the filler runs, and the nitrogen wants a free way out.',
+    })
+  if (isRound(work) && purgeNeed(draft.request) === 'always')
+    out.push({
+      act: 'Lay the nitrogen hose to one end of the line, clear of flame, edges and feet; the other end stays free.',
+      why: 'A hose that burns through or is kicked off lets air in while the joint is hot.',
     })
   if (isRound(work) && isCopper(work.a.metal))
     out.push({
@@ -78,10 +105,11 @@ function prepare(draft: BrazeDraft, { flux }: StepsAsked): StepText[] {
       act: 'Cut square, ream the bore, bring the end back to size and try it in a gauge or a new cup. Where fatigue matters saw it in a guide instead.',
       why: 'A tube cutter turns the edge in, shrinks and hardens the end: the gap is no longer what was planned.',
     })
+  out.push(...madeToFit(draft))
   if (isGrooved(work)) out.push(...castingPrepare(draft))
   else
     out.push({
-      act: `Clean both faces bright, inside the ${isRound(work) ? 'cup' : 'lap'} too, a little past where filler is to go. Take off oil first, then scale.`,
+      act: `Take off oil first, then clean both faces bright, inside the ${isRound(work) ? (jointFacts(work.joint).calls?.b ?? 'cup') : 'lap'} too, a little past where filler is to go.`,
       why: 'Filler wets bare metal only; oil under abrasive is rubbed in.',
     })
   if (work.a.metal.family === 'aluminium-bronze' || work.b.metal.family === 'aluminium-bronze')
@@ -99,10 +127,42 @@ function prepare(draft: BrazeDraft, { flux }: StepsAsked): StepText[] {
     })
   if (bondOf(work) === 'face')
     out.push({
-      act: 'Grind the worn or pitted face to sound metal, corners rounded.',
+      act:
+        work.wear === 'porous-weld'
+          ? 'Grind the porous weld out to sound metal, pore by pore, corners rounded.'
+          : 'Grind the worn or pitted face to sound metal, corners rounded.',
       why: 'Filler bridges a pit instead of filling it; what is under it breaks away later.',
     })
   return out
+}
+
+/** What a joint asks for before its parts are cleaned: an end that is swaged, a saddle that is fitted, a body that is taken apart. */
+function madeToFit({ request: { work } }: BrazeDraft): StepText[] {
+  switch (work.joint) {
+    case 'swage':
+      return [
+        {
+          act: 'Swage one end: soft tube, the tool oiled and the oil off again, as deep as it is planned, no split at the mouth.',
+          why: 'Hard tube splits as it is widened, and a split runs on when it is hot.',
+        },
+      ]
+    case 'saddle':
+      return [
+        {
+          act: 'Fit the saddle to the run: it sits all round without rocking. Then drill the run through it, burr and chips out.',
+          why: 'Where it gapes nothing is drawn in; chips end up in the first valve.',
+        },
+      ]
+    case 'stub':
+      return [
+        {
+          act: 'Take core and stem out where the maker says so; else open the valve half-way, and wrap its body.',
+          why: 'Seat and seals give way long before the filler runs; shut, the seat is pressed into place hot.',
+        },
+      ]
+    default:
+      return []
+  }
 }
 
 function castingPrepare(draft: BrazeDraft): StepText[] {
@@ -111,6 +171,10 @@ function castingPrepare(draft: BrazeDraft): StepText[] {
   const iron = work.a.metal.family === 'cast-iron'
   const bronze = work.a.metal.family === 'bronze'
   return [
+    {
+      act: 'Take the oil off with a cleaner that leaves nothing, and warm it until no more sweats out.',
+      why: 'Iron drinks oil: what sweats out of the crack while it is hot keeps filler off.',
+    },
     ...(iron
       ? [
           {
@@ -120,7 +184,7 @@ function castingPrepare(draft: BrazeDraft): StepText[] {
         ]
       : []),
     {
-      act: 'Find both ends of the crack with dye, and drill a 3 to 5 mm stop at or just past each.',
+      act: `${work.crackEnds === 'both' ? 'Mark both ends of the crack' : 'Find both ends of the crack with dye'}, and drill a 3 to 5 mm stop at or just past each.`,
       why: 'It goes on cracking from an end that is not stopped, as soon as heat pulls on it.',
     },
     {
@@ -160,7 +224,7 @@ function fit(draft: BrazeDraft): StepText[] {
     out.push({
       does: 'fit',
       act: `Slide it together by hand: it goes in ${draft.show(work.overlapM, 'length')}, turns, and seats on the stop. Mark the depth, and a line across ${isRound(work) ? 'tube and cup' : 'both parts'}.`,
-      why: 'The marks show a part that crept out while it was hot.',
+      why: 'The marks show a part that crept out while it was hot. It will not go in by hand: stop, and look for a burr, an end that is oval, or the wrong fitting. Never drive it.',
     })
   else if (!isBuiltUp(work))
     out.push({
@@ -170,9 +234,14 @@ function fit(draft: BrazeDraft): StepText[] {
     })
   out.push({
     does: 'fit',
-    act: 'Support both parts near the joint, free to grow, nothing heavy hanging on it.',
+    act: `Support both parts near the joint, free to grow, nothing heavy hanging on it${isRound(work) ? ': a jig, or a vice with soft jaws, never squeezed out of round' : ''}.`,
     why: 'Hot metal is weak; what is clamped hard bends or pulls the gap shut.',
   })
+  if (warps(work))
+    out.push({
+      act: 'Lay a straight edge on it, along and across: write down how flat it is, any twist, and the gap under the edge.',
+      why: 'Only what was measured before tells what the heat did.',
+    })
   if (work.protectM !== undefined)
     out.push({
       act:
@@ -184,7 +253,7 @@ function fit(draft: BrazeDraft): StepText[] {
       why: 'The heat runs along the tube after you. Ask the maker what the part stands.',
     })
   out.push(...fitBurner(draft))
-  if (purgeNeed(work) === 'always')
+  if (purgeNeed(draft.request) === 'always')
     out.push({
       does: 'nitrogen-on',
       act: 'Open the far end, then start the nitrogen, and let it sweep for its time.',
@@ -193,6 +262,15 @@ function fit(draft: BrazeDraft): StepText[] {
     })
   return out
 }
+
+/** Sheet and plate up to this the heat draws out of true, m. */
+export const WARPS_M = 0.006
+const warps = (w: BrazeWork): boolean => !isRound(w) && Math.min(w.a.wallM, w.b.wallM) <= WARPS_M
+/** Metal that clogs a common burr. */
+const softMetal = (w: BrazeWork): boolean =>
+  ['copper', 'brass', 'bronze', 'aluminium'].includes(w.a.metal.family)
+const shareName = (w: BrazeWork): keyof typeof STITCHED =>
+  keysOf(STITCHED).find((name) => STITCHED[name] === w.seamShare) ?? 'third'
 
 const cueOf = (draft: BrazeDraft, asked: StepsAsked): string => {
   const { work, shop } = draft.request
@@ -204,6 +282,7 @@ const cueOf = (draft: BrazeDraft, asked: StepsAsked): string => {
   if (asked.flux !== 'none' && shop.methods.cue === 'flux')
     return `when the flux is ${clear} and the metal ${glowAt(asked.targetK)}`
   if (shop.methods.cue === 'rod') return 'when the rod, touched to the metal, melts'
+  if (shop.methods.cue === 'wet') return 'when the metal looks wet, and a drop of filler spreads on it'
   return `at ${glowAt(asked.targetK)}, proved by touching the rod`
 }
 
@@ -229,69 +308,114 @@ function heat(draft: BrazeDraft, asked: StepsAsked): StepText[] {
     })
   if (isRound(work)) {
     const d = seatDiameterM(work)
-    const plug = jointFacts(work.joint).solid === true
+    const { calls, heavy } = jointFacts(work.joint)
+    const { a: inside, b: around } = calls ?? { a: 'tube', b: 'cup' }
     out.push({
       does: 'tube-first',
-      act: `${plug ? 'Plug' : 'Tube'} first: sweep across it ${draft.round('25 mm', '1 in')} back from the mouth, for about ${draft.show(Math.max(1, Math.round(asked.tubeFirstS)), 'time')}.`,
-      why: 'It swells against the cup and carries heat inside, where the flame cannot get.',
+      act: `${capital(inside)} first: sweep across it ${draft.round('25 mm', '1 in')} back from the mouth, for about ${draft.show(Math.max(1, Math.round(asked.tubeFirstS)), 'time')}.`,
+      why: `It swells against the ${around} and carries heat inside, where the flame cannot get.`,
     })
-    out.push({
-      does: 'heat',
-      act: 'Then the root of the cup, then to and fro between the two, always moving.',
-      why: 'Filler runs to the hottest place: heat at the root draws it all the way in. Heat on the lip alone seals a dry socket.',
-      ...timer,
-    })
+    out.push(
+      heavy
+        ? {
+            does: 'heat',
+            act: `Then the socket of the ${around}, flame pointing away from its seat: most of the heat goes there, it is heavier; back to the ${inside} now and then.`,
+            why: 'The body takes the heat away, and what is inside it has to stay cool: quick, and from its socket’s side.',
+            ...timer,
+          }
+        : {
+            does: 'heat',
+            act: `Then the root of the ${around}, then to and fro between the two, always moving.`,
+            why: `Filler runs to the hottest place: heat at the root draws it all the way in. Heat on the lip alone seals a dry ${around}.`,
+            ...timer,
+          },
+    )
     if ((draft.detail.torches ?? 1) > 1)
       out.push({
+        goesWith: 'heat',
         act: 'Two torches, one on each side, going round the same way.',
         why: 'Neither side cools while the other is heated.',
       })
     else if (d >= TWO_INCH_OD * (1 - 1e-9))
       out.push({
+        goesWith: 'heat',
         act: 'Bring the whole fitting warm first; at this size a second torch on the other side is usual.',
         why: 'One flame never has the far side hot.',
       })
     else if (d >= INCH_OD * (1 - 1e-9))
       out.push({
+        goesWith: 'heat',
         act: 'Bring the whole fitting warm before you work on one place.',
         why: 'From 25 mm on one spot gets hot while the rest stays cold.',
       })
   } else if (isBuiltUp(work))
     out.push({
       does: 'heat',
-      act: 'Heat a short length of the groove, both faces alike, until the first filler wets and runs thin: tin it.',
+      act:
+        bondOf(work) === 'face'
+          ? 'Heat a short stretch of the face until the first filler wets it and runs thin: tin it.'
+          : 'Heat a short length of the groove, both faces alike, until the first filler wets and runs thin: tin it.',
       why: 'A bead over a face that was never wetted lies on top and falls off.',
       ...timer,
     })
   else {
-    const [ca, cb] = [work.a, work.b].map((p) => p.wallM * p.metal.conductivity[0])
-    const heavier = (ca ?? 0) >= (cb ?? 0) ? work.a : work.b
+    const aim = aimAt(draft)
     out.push({
       does: 'heat',
       act:
-        work.a.wallM === work.b.wallM && work.a.metal.key === work.b.metal.key
+        aim === undefined
           ? 'Heat both parts alike, to and fro over the whole width.'
-          : `Aim at the ${heavier.metal.short}: it takes the heat away; the other follows.`,
+          : `Aim at ${aim.part}, it ${aim.because}: it takes the heat away; the other follows.`,
       why: 'Both faces have to be hot together, or the filler stays on the one that is.',
       ...timer,
     })
     if (work.seam === 'stitched')
       out.push({
-        act: 'Braze short lengths, on opposite sides in turn, with room between.',
+        goesWith: 'heat',
+        act: `Braze short lengths, ${{ quarter: 'a quarter', third: 'a third', half: 'half' }[shareName(work)]} of the seam, on opposite sides in turn, with room between.`,
         why: 'The sheet stays flat; only where load and tightness allow it.',
       })
   }
   out.push({
     does: 'flame',
-    act: `The flame: ${asked.flame.name}, its inner cone ${draft.round('10 to 25 mm', '3/8 to 1 in')} off, never touching.`,
+    act: `The flame: ${asked.flame.name}, its inner cone ${draft.round('10 to 25 mm', '3/8 to 1 in')} off, never touching. Steep to gather the heat, flatter to spread it.`,
     why: asked.flame.because,
   })
+  if (asked.flux !== 'none')
+    out.push({
+      goesWith: 'heat',
+      act: 'Listen to the flux: it pops and spits while its water boils off, then it works and bubbles, then it lies still.',
+      why: 'Rod on flux that still spits is thrown off; still and clear, the metal under it is clean.',
+    })
   if (asked.shortBurns)
     out.push({
+      goesWith: 'heat',
       act: 'Lit for a minute at most, then out while the cylinder rests.',
       why: 'Drawn faster than it gives, solvent comes along: a purple, spitting flame means shut down and let it stand.',
     })
   return out
+}
+
+/** The part that the flame is aimed at, named so that it can be told from the other, and why; undefined where both are alike. */
+function aimAt(
+  draft: BrazeDraft,
+): { readonly part: string; readonly because: 'is thicker' | 'leads more heat away' } | undefined {
+  const { work } = draft.request
+  const { a, b } = work
+  const leads = (p: BrazeWork['a']) => p.wallM * p.metal.conductivity[0]
+  if (leads(a) === leads(b)) return undefined
+  const [heavier, other, name] = leads(a) > leads(b) ? ([a, b, 'a'] as const) : ([b, a, 'b'] as const)
+  const { calls } = jointFacts(work.joint)
+  return {
+    part: calls
+      ? `the ${calls[name]}`
+      : a.metal.short !== b.metal.short
+        ? `the ${heavier.metal.short}`
+        : a.metal.key !== b.metal.key
+          ? `the ${heavier.metal.name.toLowerCase()}`
+          : `the ${draft.show(heavier.wallM, 'rule')} part`,
+    because: heavier.wallM > other.wallM ? 'is thicker' : 'leads more heat away',
+  }
 }
 
 /** The burner by its shape, for a joint that a straight tip does not reach: it is fitted before the rig is set. */
@@ -326,7 +450,20 @@ function feed(draft: BrazeDraft, asked: StepsAsked): StepText[] {
     act: `Touch the rod at the ${isBuiltUp(work) ? 'groove' : 'mouth'} ${cueOf(draft, asked)}. The metal melts it, never the flame. ${away}`,
     why: 'Rod that the flame melts lies on cold metal and holds nothing.',
   }
-  const out: StepText[] = [first]
+  const out: StepText[] = []
+  if (isRound(work))
+    out.push({
+      goesWith: 'touch',
+      act: 'A last pass at the root, then the rod.',
+      why: 'The heat that is at the root is what draws the filler in.',
+    })
+  if (asked.flux !== 'none' && asked.form === 'bare')
+    out.push({
+      goesWith: 'touch',
+      act: 'Warm the end of the rod, then dip it in the flux.',
+      why: 'On a cold rod the paste slides off again; on a warm one it stays.',
+    })
+  out.push(first)
   if (isRound(work)) out.push(roundOrder(draft, asked))
   else if (bondOf(work) === 'fillets')
     out.push({
@@ -335,6 +472,7 @@ function feed(draft: BrazeDraft, asked: StepsAsked): StepText[] {
       why: 'In a tee the fillets carry the load.',
       seconds: Math.ceil(asked.feedS),
     })
+  else if (bondOf(work) === 'face') out.push(...layers(draft, asked))
   else if (isBuiltUp(work))
     out.push({
       does: 'feed',
@@ -342,34 +480,72 @@ function feed(draft: BrazeDraft, asked: StepsAsked): StepText[] {
       why: 'Long runs pull; the second pass draws slag and pores to the top.',
       seconds: Math.ceil(asked.feedS),
     })
-  else
-    out.push({
-      does: 'feed',
-      act: 'Feed along one edge until it shows at the other.',
-      why: 'Fed from both sides it locks gas and flux in the middle.',
-      seconds: Math.ceil(asked.feedS),
-    })
+  else out.push({ ...flatFeed(draft, asked.flux !== 'none'), does: 'feed', seconds: Math.ceil(asked.feedS) })
   if (isRound(work))
     out.push({
-      act: `One last sweep at the root, then a fillet, leg ${draft.show(filletLegM(work), 'rule')}, with a little less heat.`,
-      why: 'The sweep drives gas out. The socket carries the load; the fillet shows flaws and eases stress.',
+      act: `One last sweep at the root, then a ${shop.methods.cap === 'important' ? 'full fillet all round' : 'fillet'}, leg ${draft.show(filletLegM(work), 'rule')}, with a little less heat.`,
+      why:
+        shop.methods.cap === 'important'
+          ? 'Your shop’s method: the cap seals and eases stress, and is looked at first. The other way takes it for insurance: the socket carries the load.'
+          : 'The sweep drives gas out. The socket carries the load; the cap is insurance: it shows flaws and eases stress. Some hold it important.',
     })
+  out.push({
+    goesWith: 'feed',
+    act: 'Once the filler lies flat and bright, a moment longer, then away with the flame.',
+    why: 'Taken off too soon it stands in lumps; too late it runs off and the zinc burns.',
+  })
   if (isGrooved(work))
     out.push({
       act: 'Last the stop holes, each filled from its bottom up.',
       why: 'An open hole leaks, and gathers load at its edge.',
     })
-  if (isGrooved(work))
+  if (isGrooved(work) && work.through !== 'no')
     out.push({
       does: 'second-side',
-      act: 'Braze the second side only if its heat does not let the first one go; else leave it.',
+      act: `${work.through === 'yes' ? 'It goes through: braze' : 'Where it goes through, braze'} the second side only if its heat does not let the first one go; else leave it.`,
       why: 'Brazed again from behind, the front can run out or crack.',
     })
-  out.push({
-    act: 'A poor spot: flux it again, bring it back to heat, and add a little filler. Twice at most, then take it apart.',
-    why: 'Each heating takes zinc, spends flux and grows the grain.',
-  })
   return out
+}
+
+/** A face that is built up: layer on layer. */
+function layers(draft: BrazeDraft, asked: StepsAsked): StepText[] {
+  const { work } = draft.request
+  const count = layersOf(work)
+  return [
+    {
+      does: 'feed',
+      act: `${count === 1 ? 'One thin layer' : `${count} thin layers`}, ${draft.show(work.layerM, 'rule')} in all: bead beside bead, each lapping the last by a third${count === 1 ? '' : '; brush every layer clean before the next, and cross its direction'}.`,
+      why: 'A thick layer traps slag and pores, and runs off the edge.',
+      seconds: Math.ceil(asked.feedS),
+    },
+  ]
+}
+
+/** Where a flat joint is fed, and why there. */
+function flatFeed(draft: BrazeDraft, fluxed: boolean): Pick<StepText, 'act' | 'why'> {
+  const { work } = draft.request
+  const { edges, ringed, halves } = jointFacts(work.joint)
+  const leg = draft.show(filletLegM(work), 'rule')
+  if (ringed)
+    return {
+      act: `Once round the outer edge, the ends lapped, then the inner edge where the rod reaches; a fillet, leg ${leg}.`,
+      why: 'A gap in the ring is where it begins to tear; fed from the outside first, gas can leave inwards.',
+    }
+  if (edges)
+    return {
+      act: `One edge first, until it shows at the other; then a fillet along each, leg ${leg}.`,
+      why: `Fed from both edges at once it locks gas${fluxed ? ' and flux' : ''} in the middle. Two fillets and one lap hold, not two laps.`,
+    }
+  if (halves)
+    return {
+      act: 'From the butt outward on each half: feed one strap until it shows at its edge, turn it, and do the other strap.',
+      why: `Fed from both edges it locks gas${fluxed ? ' and flux' : ''} under the strap; turned early the first one lets go.`,
+    }
+  return {
+    act: 'Feed along one edge until it shows at the other.',
+    why: `Fed from both sides it locks gas${fluxed ? ' and flux' : ''} in the middle.`,
+  }
 }
 
 function roundOrder(draft: BrazeDraft, asked: StepsAsked): StepText {
@@ -407,7 +583,7 @@ const COOLED: Readonly<Record<Exclude<Methods['cooling'], 'still-air'>, StepText
   'warm-water': {
     does: 'cool',
     act: 'Two minutes in still air, then warm water.',
-    why: 'It takes the flux off with it. Steam burns.',
+    why: 'It is cold sooner, and takes what sits on the seam with it. Steam burns.',
     seconds: 120,
   },
   spray: {
@@ -451,7 +627,7 @@ function cool(draft: BrazeDraft, asked: StepsAsked): StepText[] {
       seconds: asked.coolS,
     })
   else out.push(COOLED[shop.methods.cooling])
-  if (purgeNeed(work) === 'always')
+  if (purgeNeed(draft.request) === 'always')
     out.push({
       does: 'nitrogen-off',
       act: `Nitrogen on until a wet rag pressed on hisses no longer: under ${draft.show(473.15, 'temperature')}${work.services.has('medical-gas') ? '; on a medical line until it is cold to the hand' : ''}.`,
@@ -471,12 +647,17 @@ function clean(draft: BrazeDraft, asked: StepsAsked): StepText[] {
     })
   out.push({
     act: `Then look: ${isRound(work) ? 'fillet all round with a mirror, marks where they were' : 'both edges bright and closed'}.`,
-    why: 'Flux over a hole looks like a seam.',
+    why: asked.flux === 'none' ? 'What is not seen now leaks later.' : 'Flux over a hole looks like a seam.',
   })
   if (isBuiltUp(work))
     out.push({
-      act: 'Dress it flush in steps, and stop before the file marks the base.',
+      act: `Dress it flush in steps: a ${softMetal(work) ? 'burr for soft metal that does not clog' : 'coarse file or 36 grit'}, then 80, then a 120 pad last. Stop before it marks the base.`,
       why: 'Below flush the part is thinner than it was.',
+    })
+  if (warps(work))
+    out.push({
+      act: 'Lay the straight edge on it again: flat, twist, gap under it. Put it straight only cold, and little by little.',
+      why: 'What was written down before tells what the heat did; hot, the seam tears.',
     })
   return out
 }

@@ -35,13 +35,17 @@ export type GrooveKind = WordOf<typeof BRAZE_WORK.groove>
 /** What is to be joined. Clearances: `clearanceM` diametral as measured on round parts, the film itself on flat ones. */
 export interface BrazeWork extends Omit<
   BrazeSaid,
-  'gapM' | 'overlapM' | 'lengthM' | 'widthM' | 'service' | 'ragGivenM' | 'grooveSaid'
+  'gapM' | 'fit' | 'overlapM' | 'lengthM' | 'widthM' | 'service' | 'ragGivenM' | 'grooveSaid' | 'stitchShare'
 > {
   readonly a: Part
   readonly b: Part
   readonly clearanceM: number
   /** False when the clearance was assumed. */
   readonly clearanceGiven: boolean
+  /** How the fit felt, where that is all that is known of the gap. */
+  readonly felt: BrazeSaid['fit']
+  /** So much of a flat seam is brazed: 1, or less where it is stitched. */
+  readonly seamShare: number
   readonly overlapM: number
   readonly overlapGiven: boolean
   /** Along the seam of flat work, of a crack or an overlay. */
@@ -248,6 +252,8 @@ export interface BrazeChoice {
 }
 /** A word of the work itself, in its order: where the heat goes, where the filler, and how long. */
 export interface BrazeStep {
+  /** Told with the step that does this, where steps are led one by one: nobody presses for it with both hands full. */
+  readonly goesWith?: BrazeDoes
   readonly id: string
   readonly phase: 'prepare' | 'fit' | 'heat' | 'feed' | 'cool' | 'clean'
   readonly act: string

@@ -115,6 +115,7 @@ const ALSO: Readonly<Record<string, { readonly metal: Metal; readonly surface?: 
   'galvanised-steel': { metal: 'low-carbon-steel', surface: 'galvanised' },
   'alloy-steel': { metal: 'low-alloy-steel' },
   'grey-cast-iron': { metal: 'cast-iron' },
+  'semi-steel': { metal: 'cast-iron' },
   'malleable-iron': { metal: 'cast-iron' },
   'ductile-iron': { metal: 'cast-iron' },
   stainless: { metal: 'stainless-steel' },

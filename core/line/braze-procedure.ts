@@ -4,7 +4,6 @@ import {
   type BrazeRequest,
   type BrazeDoes,
   type BrazeStep,
-  type Methods,
 } from '../braze/types.ts'
 import { LEVEL_ORDER, liesHow, warmThrough } from '../braze/steps.ts'
 import { purgeNeed } from '../braze/purge.ts'
@@ -24,12 +23,8 @@ const UNKNOWN_SWEEP_S = 300
 const UNKNOWN_COOL_S = 600
 /** What the nitrogen regulator is set to; the flow is set after it. Pa gauge. */
 const NITROGEN_PA = 20 * PSI_PA
-const NITROGEN_HOW: Readonly<Record<Methods['purge'], string>> = {
-  'measured-flow': 'Set it by the flow meter.',
-  'low-pressure': 'By your shop’s method: a low pressure, unmetered. A flow meter tells more.',
-  'hand-feel': 'By your shop’s method: just felt on a wet hand. A flow meter tells more.',
-  preset: 'By your shop’s preset valve.',
-}
+/** Through a regulator made for it. Pa gauge. */
+const LOW_PRESSURE_PA = 2.5 * PSI_PA
 /** Places round a joint that the heat is carried to in turn, hours of the clock. */
 const ROUND_HEAT: readonly (readonly number[])[] = [[6, 7, 8, 9, 10, 11, 12, 1, 2, 3, 4, 5]]
 const SEAM_PLACES = 8
@@ -55,8 +50,8 @@ export function headOf({ burners }: Pick<BrazePlan, 'burners'>): BrazeRequest['r
 }
 
 /** Whether nitrogen runs: where it is always asked for, and where somebody gave a flow. */
-const runsNitrogen = ({ work }: BrazeRequest) =>
-  purgeNeed(work) === 'always' || (purgeNeed(work) === 'choice' && work.purgeFlow !== undefined)
+const runsNitrogen = (request: BrazeRequest) =>
+  purgeNeed(request) === 'always' || (purgeNeed(request) === 'choice' && request.work.purgeFlow !== undefined)
 
 /** What the line of a braze is made of and set to. Pressures in Pa gauge, flowing at the regulator. */
 export function brazeSetup(
@@ -102,8 +97,8 @@ export function brazeSetup(
           nitrogen: {
             sweepS,
             coolS: Math.ceil(figures.nitrogenAfter?.value ?? UNKNOWN_COOL_S),
-            regulatorPa: NITROGEN_PA,
-            how: `${NITROGEN_HOW[shop.methods.purge]}${figures.purgeTime ? '' : ' The runs of tube are not given: five minutes.'}`,
+            regulatorPa: shop.methods.purge === 'low-pressure' ? LOW_PRESSURE_PA : NITROGEN_PA,
+            method: shop.methods.purge,
           },
         }
       : {}),
@@ -140,7 +135,10 @@ export function brazeParts(
   if (!set.ok) return set
   const setup = brazeSetup(plan, request, set, options)
   const of = (...phases: BrazeStep['phase'][]) =>
-    plan.steps.filter((s) => phases.includes(s.phase)).flatMap((s) => stepOf(s, plan, request, setup))
+    plan.steps
+      .filter((s) => phases.includes(s.phase) && s.goesWith === undefined)
+      .flatMap((s) => stepOf(s, plan, request, setup))
+      .map((s) => withWhatBelongs(s, plan.steps))
   return {
     ok: true,
     setup,
@@ -151,10 +149,17 @@ export function brazeParts(
         rigStep(request.rig.fuel, setup.torch),
       ],
       work: of('heat', 'feed'),
-      cooling: [...of('cool'), hotParts(setup.units)],
+      cooling: [...of('cool'), hotParts(setup.units, setup.openLine === undefined)],
       after: of('clean'),
     },
   }
+}
+
+/** A step with what is told beside it. */
+function withWhatBelongs(step: Step, steps: readonly BrazeStep[]): Step {
+  const does = steps.find((s) => s.id === step.id)?.does
+  const beside = does === undefined ? [] : steps.filter((s) => s.goesWith === does).map((s) => s.act)
+  return beside.length === 0 ? step : { ...step, see: [step.see ?? '', ...beside].join(' ').trim() }
 }
 
 /** Names the run of tube that a joint is on, by all that is known of it: joints that say the same share its nitrogen. */
@@ -184,7 +189,7 @@ function before(plan: BrazePlan, { shop }: BrazeRequest, methods: LineMethods): 
       phase: 'before',
       act: `Clear ${clearDistance(shop.units)} round the joint, or shield it, and put somebody on fire watch`,
       why: 'The flame reaches behind what you look at: insulation, timber, walls. Site rules, permit and local law come first.',
-      see: 'A board or mat behind the joint, an ABC extinguisher and water at hand, moving air for the fumes.',
+      see: 'A board or mat behind the joint, an ABC extinguisher, water, wet rags and a spray bottle at hand, moving air for the fumes. A timber bench damped, sheet metal or firebrick under the flame.',
       ifNot: 'What cannot be moved or shielded is not brazed beside.',
       caution:
         'Never heat a closed or once-filled vessel, or a line under pressure: it bursts. In a confined space, stop here without permit, gas test and attendant.',
@@ -194,7 +199,7 @@ function before(plan: BrazePlan, { shop }: BrazeRequest, methods: LineMethods): 
       id: 'gear',
       phase: 'before',
       act: `Put on shade ${methods.shade === 'five' ? '5' : '3 or 4'}, gloves and cotton, leather or wool`,
-      why: `The flame dazzles, flux spits. Nothing oily: it flares in oxygen. ${EYES}`,
+      why: `The flame dazzles, ${plan.choice.flux === 'none' ? 'filler' : 'flux'} spits. Nothing oily: it flares in oxygen. ${EYES}`,
       see: 'No lighter in the pocket, safety spectacles under the shade. A helmet stands on “cut”, not on “grind”; a reading lens goes inside it.',
       methods: ['shade'],
       acts: [],
@@ -339,7 +344,8 @@ function stepOf(step: BrazeStep, plan: BrazePlan, request: BrazeRequest, setup: 
           figure: 'preheatTo',
           ...(plan.figures.warmTime ? { also: ['warmTime'] } : {}),
           see: 'The heat crayon melts all over, not in one place.',
-          ifNot: 'With one handle alone: the head first, then a break to change it for the tip, the part covered.',
+          ifNot:
+            'With one handle alone: the head first, then a break to change it for the tip, the part covered.',
           acts: [{ do: 'heat', seconds: 300 }],
         },
       ]
@@ -376,7 +382,7 @@ function stepOf(step: BrazeStep, plan: BrazePlan, request: BrazeRequest, setup: 
           ...base,
           also: ['rodLength', 'brazingTemperature'],
           see: 'Filler drawn in, a bright ring or line all round.',
-          ifNot: 'It balls up: more heat on the metal, not on the rod; flux it again if it has gone dark.',
+          ifNot: `It balls up: more heat on the metal, not on the rod${plan.choice.flux === 'none' ? '' : '; flux it again if it has gone dark'}.`,
           ...(timer ? { timer } : {}),
           ...shown,
           acts: [{ do: 'heat', seconds: Math.max(1, seconds) }],

@@ -182,12 +182,17 @@ export const rigStep = (fuel: FuelId, torch: TorchGear): Step => ({
 
 /** Steel that looks black may be as hot as this, K. */
 const BLACK_HOT_K = 673.15
-/** Hot parts that somebody else may take for cold ones. */
-export const hotParts = (units: UnitChoices): Step => ({
+/**
+ * Hot parts that somebody else may take for cold ones.
+ * @param loose they can be carried off; else they hang on a line that stays where it is
+ */
+export const hotParts = (units: UnitChoices, loose = true): Step => ({
   id: 'hot',
   phase: 'after',
   role: 'mark-hot',
-  act: 'Mark the hot parts and move them only with tongs',
+  act: loose
+    ? 'Mark the hot parts and move them only with tongs'
+    : 'Mark the hot joint, and keep hands off it',
   why: `Black steel can be at ${printAs(BLACK_HOT_K, 'temperature', units)} and burns whoever comes next.`,
   see: '“HOT” chalked on them, and the place fenced off.',
   acts: [],

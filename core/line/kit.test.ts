@@ -12,7 +12,7 @@ function cut(tip: string, repeats = 1): KitPiece {
   if (!read.ok) throw new Error(read.errors[0]?.message)
   return { kind: 'cut', plan: planCut(read.request), request: read.request, repeats }
 }
-function braze(repeats = 1): KitPiece {
+function braze(repeats = 1, work: object = {}, shop: object = {}): KitPiece {
   const read = readBraze({
     kind: 'braze',
     work: {
@@ -20,8 +20,10 @@ function braze(repeats = 1): KitPiece {
       a: { metal: 'copper', tube: 'ASTM B88 3/4 L' },
       b: { metal: 'brass' },
       service: ['water'],
+      ...work,
     },
     rig: { fuel: 'acetylene' },
+    shop,
   })
   if (!read.ok) throw new Error(read.errors[0]?.message)
   return { kind: 'braze', plan: planBraze(read.request), request: read.request, repeats }
@@ -50,5 +52,35 @@ describe('the kit', () => {
     const [four] = named([braze(3), braze()], /rod, and one spare$/)
     expect(four?.what).toBe(one?.what)
     expect(four?.size?.si).toBeCloseTo(4 * (one?.size?.si ?? 0), 12)
+  })
+  it('has what the joint itself asks for: cores, nitrogen by its method, a straight edge, sand', () => {
+    const whats = (...args: Parameters<typeof braze>) => kitOf([braze(...args)]).map((t) => t.what)
+    const line = {
+      b: { metal: 'copper' },
+      service: ['refrigerant'],
+      tubeRun: [{ outsideDiameter: '5/8 in', wall: '0.040 in', length: '18 ft' }],
+    }
+    expect(whats(1, line)).toEqual(
+      expect.arrayContaining([
+        'Core tool, and a bag for the cores',
+        'Nitrogen, its regulator and flow meter, hose and caps',
+        'Tube cutter or saw guide, reamer, gauge or a new cup',
+      ]),
+    )
+    expect(whats(1, line, { methods: { purge: 'preset' } })).toContain(
+      'Nitrogen, its regulator and preset valve, hose and caps',
+    )
+    expect(whats(1, line, { methods: { lineNitrogen: 'left-out' } }).join()).not.toContain('Nitrogen')
+    const sheet = { metal: 'low-carbon-steel', thickness: '1.5 mm' }
+    expect(whats(1, { joint: 'lap', a: sheet, b: sheet })).toContain('Straight edge and feeler gauge')
+    const iron = {
+      joint: 'casting',
+      a: { metal: 'grey-cast-iron', thickness: '12 mm' },
+      b: undefined,
+      service: [],
+    }
+    expect(whats(1, iron)).toEqual(
+      expect.arrayContaining(['Heat crayon for the preheat', 'Dry sand or lime to bury it in']),
+    )
   })
 })

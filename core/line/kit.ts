@@ -1,5 +1,8 @@
 /** What is carried to the work for some pieces: gathered in the evening, looked through before the gas is on. */
-import type { BrazePlan, BrazeRequest } from '../braze/types.ts'
+import { jointFacts } from '../braze/joints.ts'
+import { WARPS_M } from '../braze/steps.ts'
+import { isRoundJoint, type BrazePlan, type BrazeRequest, type Methods } from '../braze/types.ts'
+import { isCopper } from '../metal/base-metals.ts'
 import type { CutPlan, CutRequest } from '../cut/types.ts'
 
 /** A piece for which the kit is gathered, and how often it is made. */
@@ -33,9 +36,49 @@ const FOR_CUTS: readonly KitThing[] = [
 const FOR_BRAZES: readonly KitThing[] = [
   { what: 'Abrasive cloth and fitting brushes' },
   { what: 'Mirror and lamp' },
-  { what: 'Wet rags or heat paste' },
+  { what: 'Bucket, wet rags and a spray bottle' },
+  { what: 'Sheet metal or firebrick under the flame' },
 ]
-const FOR_NITROGEN: readonly KitThing[] = [{ what: 'Nitrogen, its regulator and flow meter, hose and caps' }]
+const NITROGEN_BY: Readonly<Record<Methods['purge'], string>> = {
+  'measured-flow': 'Nitrogen, its regulator and flow meter, hose and caps',
+  'low-pressure': 'Nitrogen, its low-pressure regulator, hose and caps',
+  preset: 'Nitrogen, its regulator and preset valve, hose and caps',
+  'hand-feel': 'Nitrogen, its regulator, hose and caps',
+}
+
+/** What the joint itself asks for beside what every braze does. */
+function forJoint({ plan, request: { work, shop } }: Extract<KitPiece, { kind: 'braze' }>): KitThing[] {
+  const round = isRoundJoint(work.joint)
+  const { form } = jointFacts(work.joint)
+  return [
+    ...(round && isCopper(work.a.metal)
+      ? [{ what: 'Tube cutter or saw guide, reamer, gauge or a new cup' }]
+      : []),
+    ...(round ? [{ what: 'Jig, or a vice with soft jaws' }] : []),
+    ...(work.joint === 'swage' ? [{ what: 'Swaging tool of that size' }] : []),
+    ...(work.services.has('refrigerant') ? [{ what: 'Core tool, and a bag for the cores' }] : []),
+    ...(work.protectM === undefined || shop.methods.protection === 'wet-rag'
+      ? []
+      : [{ what: shop.methods.protection === 'paste' ? 'Heat paste' : 'Heat sink' }]),
+    ...(plan.figures.purgeGas === undefined && plan.figures.purgeFlow === undefined
+      ? []
+      : [{ what: NITROGEN_BY[shop.methods.purge] }]),
+    ...(form === 'flat' && Math.min(work.a.wallM, work.b.wallM) <= WARPS_M
+      ? [{ what: 'Straight edge and feeler gauge' }]
+      : []),
+    ...(form === 'built-up'
+      ? [
+          { what: 'Dye, grinder with burr and disc, drill for the stop holes' },
+          { what: 'Heat crayon for the preheat' },
+          { what: 'Dry sand or lime to bury it in' },
+        ].filter((_, i) => i === 0 || plan.figures.preheatTo !== undefined)
+      : []),
+  ]
+}
+
+const eachOnce = (things: readonly KitThing[]): KitThing[] => [
+  ...new Map(things.map((t) => [t.what, t])).values(),
+]
 
 /** Of things by their sizes each once, the smallest first. */
 function bySize(what: string, sizes: readonly (number | undefined)[]): KitThing[] {
@@ -80,7 +123,7 @@ export function kitOf(pieces: readonly KitPiece[]): readonly KitThing[] {
     ...bySize('Tip cleaner', bores),
     ...(cuts ? FOR_CUTS : []),
     ...(brazes.length > 0 ? FOR_BRAZES : []),
-    ...(brazes.some((p) => p.plan.figures.purgeGas !== undefined) ? FOR_NITROGEN : []),
+    ...eachOnce(brazes.flatMap(forJoint)),
     ...fillers(brazes),
   ]
 }

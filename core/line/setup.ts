@@ -25,8 +25,8 @@ export interface NitrogenSetup {
   readonly sweepS: number
   readonly coolS: number
   readonly regulatorPa: number
-  /** How the flow is set, in words. */
-  readonly how: string
+  /** How the flow is set, by the shop's method; absent: by a flow meter. */
+  readonly method?: 'measured-flow' | 'low-pressure' | 'hand-feel' | 'preset' | undefined
 }
 
 /** All that the steps of the line are made from. */

@@ -62,7 +62,7 @@ export function setupOf(
     figures: { oxygen: 'oxygenPressure', fuel: 'fuelPressure' },
     ...(nitrogen
       ? {
-          nitrogen: { sweepS: 80, coolS: 200, regulatorPa: 20 * PSI_PA, how: '' },
+          nitrogen: { sweepS: 80, coolS: 200, regulatorPa: 20 * PSI_PA },
           openLine: 'refrigerant' as const,
         }
       : {}),
@@ -84,7 +84,12 @@ export function cutSteps(rig: object = {}, options: ProcedureOptions = {}, work:
 }
 
 /** The procedure of a refrigerant line in copper, with its nitrogen. */
-export function brazeSteps(work: object = {}, options: ProcedureOptions = {}, rig: object = {}): Procedure {
+export function brazeSteps(
+  work: object = {},
+  options: ProcedureOptions = {},
+  rig: object = {},
+  shop: object = {},
+): Procedure {
   const read = readBraze({
     kind: 'braze',
     work: {
@@ -96,6 +101,7 @@ export function brazeSteps(work: object = {}, options: ProcedureOptions = {}, ri
       ...work,
     },
     rig: { fuel: 'acetylene', ...rig },
+    shop,
   })
   if (!read.ok) throw new Error(read.errors[0]?.message)
   return brazeProcedure(planBraze(read.request), read.request, options)

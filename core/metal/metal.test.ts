@@ -17,7 +17,7 @@ import { cupDepthFor, findTube, TUBES } from './tubes.ts'
 
 describe('base metals', () => {
   it('are all there, each with sane figures and its own short name', () => {
-    expect(BASE_METALS).toHaveLength(46)
+    expect(BASE_METALS).toHaveLength(47)
     expect(new Set(BASE_METALS.map((m) => m.short)).size).toBe(BASE_METALS.length)
     for (const m of BASE_METALS) {
       expect(m.solidusK, m.key).toBeGreaterThan(600)

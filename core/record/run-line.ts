@@ -1,3 +1,5 @@
+import { fromUnixTime } from 'date-fns/fromUnixTime'
+import { parseISO } from 'date-fns/parseISO'
 import { goOver, pieceAt, runLed, type LedStep, type OnLine } from '../line/led.ts'
 import { restS, SHORT_BURN_S, type Burn } from '../gas/short-burns.ts'
 import { coldLine, type LineState } from '../line/state.ts'
@@ -22,7 +24,9 @@ export function lineOfRun({ steps, index, confirmed }: Come, pieces: readonly On
 }
 
 /** Moment of an ISO time, s. */
-const secondsOf = (iso: string): number => Date.parse(iso) / 1000
+const secondsOf = (iso: string): number => parseISO(iso).getTime() / 1000
+/** The ISO time of a moment, s. */
+export const isoOf = (s: number): string => fromUnixTime(s).toISOString()
 
 /** What of a run was burned in short burns: each from the step before it was lit, towards safety, until it was shut. */
 export interface Burnt {

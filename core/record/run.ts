@@ -1,5 +1,5 @@
 import { parseISO } from 'date-fns/parseISO'
-import { burntIn, lineOfRun, restedAt, type Come } from './run-line.ts'
+import { burntIn, isoOf, lineOfRun, restedAt, type Come } from './run-line.ts'
 import { SHORT_BURN_S } from '../gas/short-burns.ts'
 import { pieceAt, type LedStep, type OnLine } from '../line/led.ts'
 import { BREAKS, wayOut } from '../line/ways.ts'
@@ -217,7 +217,7 @@ export function clockFrom(
   const { steps, confirmed, since, timerFrom } = progress
   if (timer.kind === 'at-least' && timer.from === 'burns') {
     const until = restedAt(burntIn(progress, pieces, startedAt), pieceAt(pieces, steps[progress.index]))
-    return until === undefined ? (since ?? startedAt) : new Date((until - timer.seconds) * 1000).toISOString()
+    return until === undefined ? (since ?? startedAt) : isoOf(until - timer.seconds)
   }
   if (timer.kind === 'at-most' || (timer.kind === 'at-least' && timer.from === 'here'))
     return since ?? startedAt
@@ -244,7 +244,7 @@ export function burnClock(
   const { litS } = burntIn(progress, pieces, startedAt)
   return litS === undefined
     ? undefined
-    : { what: 'Lit', from: new Date(litS * 1000).toISOString(), seconds: SHORT_BURN_S, most: true }
+    : { what: 'Lit', from: isoOf(litS), seconds: SHORT_BURN_S, most: true }
 }
 
 /** The clocks that confirmed steps have started: cooling, the fire watch. */

@@ -1,5 +1,5 @@
 import { memo } from 'react'
-import { GAP_STRENGTH } from '#core/braze/joint.ts'
+import { GAP_STRENGTH, GAP_TENSION, gapStrength } from '#core/braze/joint.ts'
 
 const W = 420
 const H = 150
@@ -11,14 +11,18 @@ export const GapCurve = memo(function GapCurve({
   coldM,
   hotM,
   length,
+  pulled,
 }: {
+  /** The film is pulled straight apart: that curve is the one that counts. */
+  readonly pulled: boolean
   readonly coldM: number
   readonly hotM: number
   readonly length: (m: number) => string
 }) {
   const x = (mm: number) => L + (Math.min(MOST_MM, Math.max(0, mm)) / MOST_MM) * (R - L)
   const y = (share: number) => B - share * (B - T)
-  const line = GAP_STRENGTH.map(([mm, share]) => `${x(mm).toFixed(1)} ${y(share).toFixed(1)}`).join('L')
+  const curve = (points: typeof GAP_STRENGTH) =>
+    points.map(([mm, share]) => `${x(mm).toFixed(1)} ${y(share).toFixed(1)}`).join('L')
   const marks = [
     { at: coldM, name: 'cold' },
     ...(Math.abs(hotM - coldM) > 2e-6 ? [{ at: hotM, name: 'hot' }] : []),
@@ -38,7 +42,28 @@ export const GapCurve = memo(function GapCurve({
           </text>
         </g>
       ))}
-      <path d={`M${line}L${x(0.4)} ${y(0)}`} fill="none" stroke="var(--brick)" strokeWidth={3} />
+      {[
+        { points: GAP_STRENGTH, name: 'sheared', counts: !pulled, at: 0.3 },
+        { points: GAP_TENSION, name: 'pulled apart', counts: pulled, at: 0.2 },
+      ].map(({ points, name, counts, at }) => (
+        <g key={name}>
+          <path
+            d={`M${curve(points)}L${x(0.4)} ${y(0)}`}
+            fill="none"
+            stroke={counts ? 'var(--brick)' : 'var(--soft)'}
+            strokeWidth={counts ? 3 : 1.5}
+            strokeDasharray={counts ? undefined : '6 4'}
+          />
+          <text
+            x={x(at) + (name === 'sheared' ? 8 : -6)}
+            y={y(gapStrength(at / 1000, name !== 'sheared')) + (name === 'sheared' ? -6 : 16)}
+            textAnchor={name === 'sheared' ? 'start' : 'end'}
+            className={`font-figure text-[13px] ${counts ? 'fill-ink font-bold' : 'fill-soft'}`}
+          >
+            {name}
+          </text>
+        </g>
+      ))}
       <line x1={L} x2={R} y1={B} y2={B} stroke="var(--ink)" strokeWidth={1.5} />
       {[0.1, 0.2, 0.3, 0.4].map((mm) => (
         <text key={mm} x={x(mm)} y={B + 16} textAnchor="middle" className="fill-soft font-figure text-[13px]">

@@ -40,7 +40,7 @@ export const JointSection = memo(function JointSection({
   const path = (points: readonly (readonly [number, number])[]) =>
     `M${points.map(([px, py]) => `${x(px).toFixed(1)} ${y(py).toFixed(1)}`).join('L')}Z`
   const place: Place = { x, y, box }
-  const heat = targetK !== undefined && profile !== undefined
+  const heat = targetK !== undefined && profile !== undefined && !section.across
   return (
     <svg
       viewBox={`0 0 ${W} ${H}`}

@@ -1,7 +1,7 @@
 import type { BrazePlan, BrazeRequest } from '#core/braze/index.ts'
 import { jointFacts, type Joint } from '#core/braze/joints.ts'
 import { INCH_M, isInch } from '#core/quantity/index.ts'
-import { filletLegM, grooveOf, bondOf, LAYER_M, seatDiameterM } from '#core/braze/joint.ts'
+import { filletLegM, grooveOf, bondOf, CROWN_M, seatDiameterM } from '#core/braze/joint.ts'
 
 /** A closed shape of a section, mm: x along the joint, y upward. */
 export interface SectionShape {
@@ -25,6 +25,8 @@ export interface JointSection {
   readonly aims: readonly (readonly [number, number])[]
   /** The axis of a round joint lies here, mm; absent for flat work. */
   readonly axisY?: number
+  /** It is not cut along the way that the heat runs: it is drawn without the colours of heat. */
+  readonly across?: true
 }
 
 const MM = 1000
@@ -60,11 +62,17 @@ const round =
 /** How each joint is drawn: a new one does not compile until it has its drawing. */
 const DRAWN: Readonly<Record<Joint, Drawer>> = {
   socket: round(cup),
+  swage: round(swage),
   sleeve: round(sleeve, true),
+  stub: round(valveBody),
   plug: round(boss),
   branch: round(branchedWall),
+  saddle: saddled,
   lap: flat,
+  edgeLap: flat,
   doubleLap: flat,
+  strap: strapped,
+  ring: ringed,
   tee: flat,
   butt: flat,
   scarf: flat,
@@ -143,6 +151,40 @@ function cup({ lap, beyond, drawn, ta, tb }: Outer): SectionShape {
       [lap, -ta * 0.8],
       [lap + beyond, -ta * 0.8],
       [lap + beyond, drawn + tb],
+      [0, drawn + tb],
+    ],
+  }
+}
+/** The end of the other tube, widened, and narrowed again to what it was. */
+function swage({ lap, beyond, drawn, ta, tb }: Outer): SectionShape {
+  const narrow = lap + Math.min(beyond * 0.6, 2 * ta + 3)
+  return {
+    part: 'b',
+    points: [
+      [0, drawn],
+      [lap, drawn],
+      [narrow, -ta],
+      [lap + beyond, -ta],
+      [lap + beyond, 0],
+      [narrow, 0],
+      [lap, drawn + tb],
+      [0, drawn + tb],
+    ],
+  }
+}
+/** A heavy body with its socket, and the passage behind it. */
+function valveBody({ lap, beyond, drawn, ta, tb }: Outer): SectionShape {
+  const high = drawn + Math.max(2.5 * tb, 12)
+  return {
+    part: 'b',
+    points: [
+      [0, drawn],
+      [lap, drawn],
+      [lap, -ta * 0.8],
+      [lap + beyond, -ta * 0.8],
+      [lap + beyond, high],
+      [lap * 0.45, high],
+      [lap * 0.2, drawn + tb],
       [0, drawn + tb],
     ],
   }
@@ -297,6 +339,18 @@ function flat(work: Work, gap: number): JointSection {
               [0, drawn + Math.min(leg, tb)],
             ],
           },
+          ...(jointFacts(work.joint).edges
+            ? [
+                {
+                  part: 'filler' as const,
+                  points: [
+                    [lap, drawn],
+                    [lap + leg, drawn],
+                    [lap, drawn - Math.min(leg, ta)],
+                  ] as const,
+                },
+              ]
+            : []),
         ],
         sizes: [size('overlap', work.overlapM, 0, lap, twice ? -ta - drawn - tb : -ta)],
         box: {
@@ -314,15 +368,153 @@ function flat(work: Work, gap: number): JointSection {
   }
 }
 
+/** Two parts that meet, with a strap over both sides of them. */
+function strapped(work: Work, gap: number): JointSection {
+  const [ta, tb] = [work.a.wallM * MM, work.b.wallM * MM]
+  const lap = Math.max(0.5, work.overlapM * MM)
+  const arm = lap + Math.max(3 * ta, 0.8 * lap, 10)
+  const { drawn, times } = drawnGap(gap, 2 * arm)
+  const leg = filletLegM(work) * MM
+  const fillet = (end: -1 | 1, y: number, up: -1 | 1): SectionShape => ({
+    part: 'filler',
+    points: [
+      [end * (lap + leg), y],
+      [end * lap, y],
+      [end * lap, y + up * (drawn + Math.min(leg, tb))],
+    ],
+  })
+  const below = -ta - drawn
+  return {
+    gapTimes: times,
+    shapes: [
+      rect('a', -arm, -ta, -0.3, 0),
+      rect('a', 0.3, -ta, arm, 0),
+      rect('b', -lap, drawn, lap, drawn + tb),
+      rect('b', -lap, below - tb, lap, below),
+      rect('filler', -lap, 0, lap, drawn),
+      rect('filler', -lap, below, lap, -ta),
+      ...([-1, 1] as const).flatMap((end) => [fillet(end, 0, 1), fillet(end, -ta, -1)]),
+    ],
+    sizes: [{ name: 'overlap', valueM: work.overlapM, from: [0, below - tb], to: [lap, below - tb] }],
+    box: { minX: -arm, maxX: arm, minY: below - tb, maxY: drawn + tb },
+    aims: [
+      [-arm * 0.75, 0],
+      [lap * 0.4, drawn + tb],
+    ],
+  }
+}
+
+/** A ring, or a whole boss, on a plate, cut through its middle. */
+function ringed(work: Work, gap: number): JointSection {
+  const [ta, tb] = [work.a.wallM * MM, work.b.wallM * MM]
+  const half = Math.max(1, (work.widthM * MM) / 2)
+  const face = Math.min(half, Math.max(0.5, work.overlapM * MM))
+  const arm = half + Math.max(0.5 * half, 8)
+  const { drawn, times } = drawnGap(gap, 2 * arm)
+  const leg = filletLegM(work) * MM
+  const open = half - face > 0.5
+  const edge = (x: number, outward: -1 | 1): SectionShape => ({
+    part: 'filler',
+    points: [
+      [x + outward * leg, 0],
+      [x, 0],
+      [x, drawn + Math.min(leg, tb)],
+    ],
+  })
+  const faces = open
+    ? ([
+        [-half, -half + face],
+        [half - face, half],
+      ] as const)
+    : ([[-half, half]] as const)
+  return {
+    gapTimes: times,
+    shapes: [
+      rect('a', -arm, -ta, arm, 0),
+      ...faces.flatMap(([x0, x1]) => [
+        rect('b', x0, drawn, x1, drawn + tb),
+        rect('filler', x0, 0, x1, drawn),
+      ]),
+      edge(-half, -1),
+      edge(half, 1),
+      ...(open ? [edge(-half + face, 1), edge(half - face, -1)] : []),
+    ],
+    sizes: [{ name: 'overlap', valueM: face / MM, from: [half - face, -ta], to: [half, -ta] }],
+    box: { minX: -arm, maxX: arm, minY: -ta, maxY: drawn + tb },
+    aims: [
+      [-half + Math.min(face, half) / 2, drawn + tb],
+      [half + (arm - half) / 2, 0],
+    ],
+  }
+}
+
+/** Points along an arc round the middle of a run whose top is at 0, from one angle off the upright to another. */
+const arc = (radius: number, topRadius: number, from: number, to: number): (readonly [number, number])[] =>
+  Array.from({ length: 13 }, (_, i) => {
+    const angle = from + ((to - from) * i) / 12
+    return [radius * Math.sin(angle), radius * Math.cos(angle) - topRadius] as const
+  })
+
+/** A saddle on its run, cut across the run: the branch stands on it, its saddle lies round it. */
+function saddled(work: Work, gap: number): JointSection {
+  const [ta, tb] = [work.a.wallM * MM, work.b.wallM * MM]
+  const r = (seatDiameterM(work) * MM) / 2
+  const lap = work.overlapM * MM
+  const run = Math.max(1.5 * (r + lap), ((work.b.outsideDiameterM ?? 0) * MM) / 2)
+  const { drawn, times } = drawnGap(gap, 2 * run)
+  const height = Math.max(1.2 * r, 12)
+  const [inside, mouth] = [Math.asin((r - ta) / run), Math.asin(r / run)]
+  const reach = mouth + lap / run
+  const ends = Math.min(Math.PI / 2, reach + 0.35)
+  const band = (
+    part: SectionShape['part'],
+    low: number,
+    high: number,
+    from: number,
+    to: number,
+  ): SectionShape => ({ part, points: [...arc(low, run, from, to), ...arc(high, run, to, from)] })
+  const both = (shape: (side: -1 | 1) => SectionShape) => [shape(-1), shape(1)]
+  const onTop = run + drawn + ta
+  const standing = (side: -1 | 1): SectionShape => ({
+    part: 'a',
+    points: [
+      [side * r, onTop * Math.cos(mouth) - run],
+      [side * r, height],
+      [side * (r - ta), height],
+      [side * (r - ta), (run + drawn) * Math.cos(inside) - run],
+    ],
+  })
+  const minY = (run - tb) * Math.cos(ends) - run
+  return {
+    gapTimes: times,
+    across: true,
+    shapes: [
+      ...both((s) => band('b', run - tb, run, s * inside, s * ends)),
+      ...both((s) => band('a', run + drawn, onTop, s * mouth, s * reach)),
+      ...both(standing),
+      ...both((s) => band('filler', run, run + drawn, s * inside, s * reach)),
+    ],
+    sizes: [
+      { name: 'overlap', valueM: work.overlapM, from: [r, minY], to: [run * Math.sin(reach), minY] },
+      { name: 'wall', valueM: work.a.wallM, from: [-r, height], to: [-(r - ta), height] },
+    ],
+    box: { minX: -run * Math.sin(ends), maxX: run * Math.sin(ends), minY, maxY: height },
+    aims: [
+      [-(run * Math.sin((mouth + reach) / 2)), onTop * Math.cos((mouth + reach) / 2) - run],
+      [run * Math.sin(ends) * 0.95, run * Math.cos(ends) - run],
+    ],
+  }
+}
+
 function faced(work: Work): JointSection {
   const t = work.a.wallM * MM
-  const layer = LAYER_M * MM
+  const layer = work.layerM * MM
   const width = Math.min(work.widthM * MM, 8 * t)
   const arm = Math.max(10, width * 0.4)
   return {
     gapTimes: 1,
     shapes: [rect('a', -arm, -t, width + arm, 0), rect('filler', 0, 0, width, layer)],
-    sizes: [{ name: 'layer', valueM: LAYER_M, from: [width, 0], to: [width, layer] }],
+    sizes: [{ name: 'layer', valueM: work.layerM, from: [width, 0], to: [width, layer] }],
     box: { minX: -arm, maxX: width + arm, minY: -t, maxY: layer },
     aims: [[width / 2, layer]],
   }
@@ -330,7 +522,7 @@ function faced(work: Work): JointSection {
 
 function grooved(work: Work): JointSection {
   const t = work.a.wallM * MM
-  const layer = LAYER_M * MM
+  const layer = CROWN_M * MM
   const { depthM, widthM } = grooveOf(work)
   const [d, w] = [depthM * MM, widthM * MM]
   const arm = Math.max(2.2 * w, 16)

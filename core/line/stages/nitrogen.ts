@@ -3,6 +3,30 @@ import { FULLY_OPEN } from '../state.ts'
 import type { Step } from '../steps.ts'
 import type { StageContext } from './context.ts'
 
+/** How nitrogen is let in to sweep the line, and turned down to what is held, by each way of setting it. */
+const BY_METHOD = {
+  'measured-flow': {
+    on: 'Open the nitrogen cylinder slowly, set its regulator, then open the purge valve and watch the meter rise',
+    down: 'turn the valve down to {figure} on the meter',
+    see: 'The ball of the meter free and steady, gas felt at the far end.',
+  },
+  'low-pressure': {
+    on: 'Open the nitrogen cylinder slowly, and turn its low-pressure regulator in until gas blows at the far end',
+    down: 'turn the regulator down to 2 to 3 psi, about {figure}',
+    see: 'A regulator made for low pressure: on a usual one the needle hardly lifts. Gas just felt at the far end.',
+  },
+  preset: {
+    on: 'Open the nitrogen cylinder slowly, set its regulator, and turn the preset valve to “blow out”',
+    down: 'turn the preset valve to “braze”, about {figure}',
+    see: 'A strong blow at the far end first, then only a breath.',
+  },
+  'hand-feel': {
+    on: 'Open the nitrogen cylinder slowly, and its valve until gas blows hard on a wet hand at the far end',
+    down: 'turn it down until it is just felt there on a wet hand or cheek, about {figure}',
+    see: 'Felt, and no more: what can be heard is too much.',
+  },
+} as const
+
 /** The far end open, pressure out (both done already when it is `again`), then nitrogen through the line. */
 export function nitrogenOn(c: StageContext, again = false): Step[] {
   const { nitrogen, openLine } = c.setup
@@ -23,17 +47,17 @@ export function nitrogenOn(c: StageContext, again = false): Step[] {
       acts: [...(openLine === 'closed' ? [] : [{ do: 'vent-line' } as const]), { do: 'open-exit' }],
     })
   if (!nitrogen) return steps
+  const by = BY_METHOD[nitrogen.method ?? 'measured-flow']
   return [
     ...steps,
     {
       id: 'nitrogen-on',
       phase: 'braze',
       role: 'nitrogen-on',
-      act: 'Open the nitrogen cylinder slowly, set its regulator, then open the purge valve to {figure}',
-      figure: 'purgeFlow',
+      act: by.on,
       also: ['purgeVolume'],
-      why: 'Without it black scale forms inside and comes loose in the line.',
-      see: `Gas felt at the far end. ${nitrogen.how}`,
+      why: 'Without it black scale forms inside, comes loose, and ends in strainers, valves and the compressor.',
+      see: by.see,
       ifNot: 'Nothing at the far end: the way is blocked. Do not heat.',
       caution: 'Nitrogen smothers without warning: room aired, regulator with relief, never in a pit.',
       acts: [
@@ -46,9 +70,10 @@ export function nitrogenOn(c: StageContext, again = false): Step[] {
       id: 'nitrogen-sweep',
       phase: 'braze',
       role: 'nitrogen-sweep',
-      act: 'Let the nitrogen sweep the line',
-      why: 'It mixes on the way out, so the time is longer than one filling of the line.',
-      see: 'The flow steady. Then turn it down to what is held while brazing.',
+      act: `Let the nitrogen sweep the whole line, then ${by.down}`,
+      figure: 'purgeFlow',
+      why: 'It mixes on the way out, so the time is longer than one filling of the line. More than is held presses on the filler.',
+      see: 'The flow steady at what is held while brazing.',
       timer: { kind: 'at-least', what: 'Sweep the line', seconds: nitrogen.sweepS },
       acts: [{ do: 'purge', side: 'nitrogen', seconds: nitrogen.sweepS }],
     },
@@ -105,7 +130,7 @@ const hold = (c: StageContext, coolS: number): Step => ({
   role: 'nitrogen-hold',
   act: `Nitrogen on until the joint is under ${printAs(473.15, 'temperature', c.setup.units)}`,
   why: 'Hot copper scales as soon as air gets in.',
-  see: 'No colour left, and a drop of water on it just sizzles.',
+  see: 'A wet rag pressed on hisses no longer. A loose drop tells nothing: it dances on hotter metal without a sound.',
   timer: { kind: 'at-least', what: 'Nitrogen stays on', seconds: coolS, from: 'shut-torch' },
   acts: [{ do: 'cool', seconds: coolS }],
 })

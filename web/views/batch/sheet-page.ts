@@ -1,26 +1,21 @@
 import { figureNamed } from '#core/figure.ts'
-import { kitOf, type KitPiece } from '#core/line/kit.ts'
+import type { KitPiece } from '#core/line/kit.ts'
 import type { Gap } from '#core/line/order.ts'
 import type { UnitChoices } from '#core/quantity/choices.ts'
-import { sayFigure } from '#core/saying.ts'
 import type { JobGas } from '#core/rig/job-gas.ts'
 import type { ShopView } from '../../app/shop.ts'
 import type { SheetPage } from '../../work/sheet-pdf.ts'
 import type { PlanFigures } from '../plan/plan-words.ts'
+import { kitInWords } from '../work/kit-words.ts'
 import { SHEET_FOOT } from '../work/Sheet.tsx'
 import type { PlannedPiece } from './useBatch.ts'
 import { saidGap, SETS } from './words.ts'
 
-const UNIT = { tipOrifice: 'm', rodLength: 'm', fluxMass: 'kg' } as const
-
 /** What is carried to the work for a batch, each in a few words. */
 export const kitWords = (pieces: readonly PlannedPiece[], units: UnitChoices): readonly string[] =>
-  kitOf(pieces.flatMap(({ planned, repeats }): KitPiece[] => (planned ? [{ ...planned, repeats }] : []))).map(
-    ({ what, size }) => {
-      if (!size) return what
-      const { si, as } = size
-      return `${what}, ${sayFigure(as, { value: si, low: si, high: si, unit: UNIT[as], source: 'chart' }, units)}`
-    },
+  kitInWords(
+    pieces.flatMap(({ planned, repeats }): KitPiece[] => (planned ? [{ ...planned, repeats }] : [])),
+    units,
   )
 
 /** A batch on one sheet: its pieces in their order with what they are set by, gas, and the kit to be gathered. */

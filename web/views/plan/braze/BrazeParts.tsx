@@ -2,6 +2,7 @@ import { useMemo } from 'react'
 import { jointFacts } from '#core/braze/index.ts'
 import { PART } from '#core/braze/fields.ts'
 import { sheetOf } from '#core/quantity/index.ts'
+import { capital } from '#core/words/trade.ts'
 import type { FieldError } from '#core/figure.ts'
 import type { BrazeDraft, BrazeWorkDraft } from '#contract/schemas.ts'
 import { Assumed } from '../../../form/Assumed.tsx'
@@ -41,7 +42,7 @@ export function BrazeParts({
         edit.setPart('a', name === OWN_TUBE ? { tube: '' } : { tube: name, outsideDiameter: '', wall: '' }),
     }
   }, [edit])
-  const { form, parts, asks } = jointFacts(work.joint)
+  const { form, parts, asks, calls } = jointFacts(work.joint)
   const round = form === 'round'
   const error = (...fields: readonly string[]) =>
     errors.find((e) => fields.includes(e.field.replace('work.', '')))?.message
@@ -53,7 +54,7 @@ export function BrazeParts({
           <Assumed of="Tube" on={assumed.includes('metal')} onAgree={() => edit.agree('metal')}>
             <SelectField
               beside
-              label={parts === 1 ? 'Metal' : round ? 'Tube' : 'First part'}
+              label={parts === 1 ? 'Metal' : calls ? capital(calls.a) : 'First part'}
               value={a.metal}
               options={METALS}
               error={error('a.metal')}
@@ -103,7 +104,7 @@ export function BrazeParts({
             <>
               <SelectField
                 beside
-                label={round ? 'Cup' : 'Second part'}
+                label={calls ? capital(calls.b) : 'Second part'}
                 value={b.metal}
                 options={METALS}
                 error={error('b.metal')}

@@ -9,6 +9,7 @@ import { jointSection } from '../../../drawing/joint-geometry.ts'
 import { JointSection } from '../../../drawing/JointSection.tsx'
 import type { FigureWords } from '../HowSheet.tsx'
 import { sayFigure } from '#core/saying.ts'
+import { kitInWords } from '../../work/kit-words.ts'
 import { usePlanFigures } from '../plan-words.ts'
 
 const SET: readonly BrazeFigureName[] = [
@@ -77,6 +78,13 @@ function BrazeSheet({
           ) : null
         })}
       </dl>
+      <p className="pb-1 text-[8.5pt] leading-tight">
+        <strong>Carry:</strong>{' '}
+        {kitInWords([{ ...planned, repeats: request.work.count }], units)
+          .map(say)
+          .join('; ')}
+        .
+      </p>
       <div className="h-[38mm]">
         <JointSection
           section={jointSection(plan, request)}

@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react'
 import { BRAZE_WORK } from '#core/braze/fields.ts'
 import { jointFacts } from '#core/braze/index.ts'
+import { capital } from '#core/words/trade.ts'
 import type { Caution } from '#core/piece/plan-draft.ts'
 import type { FieldError } from '#core/figure.ts'
 import type { BrazeDraft, BrazeWorkDraft } from '#contract/schemas.ts'
@@ -44,7 +45,7 @@ export function BrazeWork({
   const { work } = draft
   const set = useSetters(edit)
   const [runsOpen, setRunsOpen] = useState(false)
-  const { form, parts } = jointFacts(work.joint)
+  const { parts, calls } = jointFacts(work.joint)
   const under = (field: string) => errors.find((e) => e.field.startsWith(field))?.message
   const fields = { table: BRAZE_WORK, said: work, path: 'work', errors, onChange: set.work } as const
   return (
@@ -67,7 +68,7 @@ export function BrazeWork({
         <BrazeParts show="a" work={work} edit={edit} errors={errors} assumed={draft.assumed ?? NOTHING} />
       </WorkGroup>
       <WorkGroup
-        name={parts === 1 ? 'Sizes' : form === 'round' ? 'Cup' : 'Other part'}
+        name={parts === 1 ? 'Sizes' : calls ? capital(calls.b) : 'Other part'}
         said={[
           ...(parts === 1 ? [] : [metalName(work.b.metal), work.b.wall, work.b.depth]),
           ...saidIn(BRAZE_WORK, work, SIZES),

@@ -1,7 +1,10 @@
 import { Ban, Check, Star, TriangleAlert } from 'lucide-react'
 import type { GoodBraze } from '#application/plan-of.ts'
 import type { BrazeDraft } from '#contract/schemas.ts'
-import type { Ranked, Verdict } from '#core/braze/index.ts'
+import { formsOf, type FormTold, type Ranked, type Verdict } from '#core/braze/index.ts'
+import { printMoney } from '#core/cost.ts'
+import { sayFigure } from '#core/saying.ts'
+import { FORM } from '#core/metal/rod-fields.ts'
 import { useShop } from '../../../app/shop.ts'
 import { Button } from '../../../ui/Button.tsx'
 import { Field } from '../../../ui/Field.tsx'
@@ -69,6 +72,7 @@ export function FillerTab({
           chosen={plan.choice.filler}
           onUse={(filler) => edit.setWork({ filler })}
         />
+        <Forms planned={planned} onUse={(form) => edit.setWork({ form })} />
       </section>
       <section aria-label="Melting and process">
         <figure className="h-[230px]">
@@ -96,6 +100,79 @@ export function FillerTab({
         </ul>
       </section>
     </div>
+  )
+}
+
+/** The forms that the chosen filler is sold in, side by side for this joint. */
+function Forms({
+  planned: { plan, request },
+  onUse,
+}: {
+  readonly planned: GoodBraze
+  readonly onUse: (form: FormTold['form']) => void
+}) {
+  const { say, print, settings, units } = useShop()
+  const weighed = (kg: number) =>
+    sayFigure('fluxMass', { value: kg, low: kg, high: kg, unit: 'kg', source: 'worked-out' }, units)
+  const forms = formsOf(plan, request)
+  if (forms.length === 0) return null
+  const priced = forms.some((f) => f.cost !== undefined)
+  return (
+    <section aria-label="Forms of the filler" className="pt-5">
+      <h3 className="text-xl">{plan.choice.filler}, in which form</h3>
+      <div className="overflow-x-auto">
+        <table className="w-full border-collapse text-left">
+          <thead>
+            <tr className="name border-b-[1.5px] border-ink text-soft">
+              {['Form', 'Filler', 'Flux', 'Flame on', ...(priced ? ['Filler costs'] : []), 'Why'].map((h) => (
+                <th key={h} className="py-1 pr-3 font-medium">
+                  {h}
+                </th>
+              ))}
+              <th className="font-medium">
+                <span className="sr-only">Take it</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {forms.map((f) => (
+              <tr
+                key={f.form}
+                className={`border-b border-rule align-top ${f.form === plan.choice.form ? 'bg-sheet' : ''}`}
+              >
+                <th scope="row" className="name py-1.5 pr-3 text-field font-semibold whitespace-nowrap">
+                  {FORM[f.form]}
+                </th>
+                <td className="figure py-1.5 pr-3 whitespace-nowrap">{weighed(f.fillerKg)}</td>
+                <td className="figure py-1.5 pr-3 whitespace-nowrap">
+                  {f.fluxKg > 0 ? weighed(f.fluxKg) : 'none apart'}
+                </td>
+                <td className="figure py-1.5 pr-3 whitespace-nowrap">{print(f.torchS, 'time')}</td>
+                {priced ? (
+                  <td className="figure py-1.5 pr-3 whitespace-nowrap">
+                    {f.cost === undefined ? '–' : printMoney(f.cost, settings.prices)}
+                  </td>
+                ) : null}
+                <td className="py-1.5 text-foot leading-snug">{say(f.because)}</td>
+                <td className="py-1 pl-2 text-right">
+                  {f.form === plan.choice.form ? (
+                    <span className="name text-soft">planned</span>
+                  ) : (
+                    <Button
+                      className="min-h-9 px-2"
+                      aria-label={`Plan with ${FORM[f.form].toLowerCase()}`}
+                      onClick={() => onUse(f.form)}
+                    >
+                      Use
+                    </Button>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </section>
   )
 }
 

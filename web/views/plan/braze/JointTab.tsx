@@ -1,6 +1,7 @@
 import { useMemo } from 'react'
 import type { GoodBraze } from '#application/plan-of.ts'
 import { isRoundJoint, type BrazeFigureName } from '#core/braze/index.ts'
+import { isPulled } from '#core/braze/joint.ts'
 import { liesHow } from '#core/braze/steps.ts'
 import { addCosts, costOf, fillerCost, takesOf, printMoney } from '#core/cost.ts'
 import { useShop } from '../../../app/shop.ts'
@@ -126,7 +127,7 @@ export function JointTab({
       </div>
       {cold === undefined || hot === undefined ? null : (
         <figure className="h-[150px]">
-          <GapCurve coldM={cold} hotM={hot} length={(m) => print(m, 'gap')} />
+          <GapCurve pulled={isPulled(work)} coldM={cold} hotM={hot} length={(m) => print(m, 'gap')} />
         </figure>
       )}
     </section>
