@@ -11,7 +11,10 @@ const place = (hour: number) => L + ((hour % 12) / 12) * (R - L)
 export const JointUnrolled = memo(function JointUnrolled({
   lies,
   torches,
+  around,
 }: {
+  /** What goes round the tube. */
+  readonly around: string
   readonly lies: 'level' | 'up' | 'down'
   readonly torches: number
 }) {
@@ -73,7 +76,7 @@ export const JointUnrolled = memo(function JointUnrolled({
         textAnchor="middle"
         className="fill-brick font-figure text-[15px] font-bold"
       >
-        base of the cup: hottest, filler runs here
+        base of the {around}: hottest, filler runs here
       </text>
       {lies === 'level' ? (
         <>

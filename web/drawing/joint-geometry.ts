@@ -25,7 +25,7 @@ export interface JointSection {
   readonly aims: readonly (readonly [number, number])[]
   /** The axis of a round joint lies here, mm; absent for flat work. */
   readonly axisY?: number
-  /** It is not cut along the way that the heat runs: it is drawn without the colours of heat. */
+  /** It is not cut along the way that the heat runs, or alike on both sides: it is drawn without the colours of heat. */
   readonly across?: true
 }
 
@@ -385,6 +385,7 @@ function strapped(work: Work, gap: number): JointSection {
   })
   const below = -ta - drawn
   return {
+    across: true,
     gapTimes: times,
     shapes: [
       rect('a', -arm, -ta, -0.3, 0),
@@ -428,6 +429,7 @@ function ringed(work: Work, gap: number): JointSection {
       ] as const)
     : ([[-half, half]] as const)
   return {
+    across: true,
     gapTimes: times,
     shapes: [
       rect('a', -arm, -ta, arm, 0),

@@ -138,11 +138,11 @@ export function StationLine<Name extends string>({
 /** A figure that the plan does not give: a dash with a notch out of it, told from every other state by its shape. */
 function Refused() {
   return (
-    <span className="figure flex items-center gap-2 text-section text-alarm">
+    <span className="figure flex flex-wrap items-center gap-x-2 text-section text-alarm">
       <svg width="44" height="20" viewBox="0 0 44 20" aria-hidden="true" className="shrink-0">
         <path d="M0 6h16l6 8 6-8h16v6H31l-9 8-9-8H0z" fill="currentColor" />
       </svg>
-      <span className="text-field">not given</span>
+      <span className="text-field whitespace-nowrap">not given</span>
     </span>
   )
 }

@@ -11,7 +11,7 @@ export const SUPPLY_AT: Places = {
   'set-fuel': [1.8, 37, 48],
   oxygen: [1.8, 80, 17],
   fuel: [18.5, 80, 22],
-  hose: [36, 80, 20],
+  hose: [36, 80, 22],
   torch: [58, 70, 16],
 }
 

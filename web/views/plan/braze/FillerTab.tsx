@@ -72,12 +72,12 @@ export function FillerTab({
           chosen={plan.choice.filler}
           onUse={(filler) => edit.setWork({ filler })}
         />
-        <Forms planned={planned} onUse={(form) => edit.setWork({ form })} />
       </section>
       <section aria-label="Melting and process">
         <figure className="h-[230px]">
           <PlanMelting narrow planned={planned} />
         </figure>
+        <Forms planned={planned} onUse={(form) => edit.setWork({ form })} />
         <h3 className="border-b-[1.5px] border-ink text-xl">Which process</h3>
         <ul>
           {plan.processes.map((p) => {
@@ -116,62 +116,35 @@ function Forms({
     sayFigure('fluxMass', { value: kg, low: kg, high: kg, unit: 'kg', source: 'worked-out' }, units)
   const forms = formsOf(plan, request)
   if (forms.length === 0) return null
-  const priced = forms.some((f) => f.cost !== undefined)
   return (
-    <section aria-label="Forms of the filler" className="pt-5">
-      <h3 className="text-xl">{plan.choice.filler}, in which form</h3>
-      <div className="overflow-x-auto">
-        <table className="w-full border-collapse text-left">
-          <thead>
-            <tr className="name border-b-[1.5px] border-ink text-soft">
-              {['Form', 'Filler', 'Flux', 'Flame on', ...(priced ? ['Filler costs'] : []), 'Why'].map((h) => (
-                <th key={h} className="py-1 pr-3 font-medium">
-                  {h}
-                </th>
-              ))}
-              <th className="font-medium">
-                <span className="sr-only">Take it</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {forms.map((f) => (
-              <tr
-                key={f.form}
-                className={`border-b border-rule align-top ${f.form === plan.choice.form ? 'bg-sheet' : ''}`}
-              >
-                <th scope="row" className="name py-1.5 pr-3 text-field font-semibold whitespace-nowrap">
-                  {FORM[f.form]}
-                </th>
-                <td className="figure py-1.5 pr-3 whitespace-nowrap">{weighed(f.fillerKg)}</td>
-                <td className="figure py-1.5 pr-3 whitespace-nowrap">
-                  {f.fluxKg > 0 ? weighed(f.fluxKg) : 'none apart'}
-                </td>
-                <td className="figure py-1.5 pr-3 whitespace-nowrap">{print(f.torchS, 'time')}</td>
-                {priced ? (
-                  <td className="figure py-1.5 pr-3 whitespace-nowrap">
-                    {f.cost === undefined ? '–' : printMoney(f.cost, settings.prices)}
-                  </td>
-                ) : null}
-                <td className="py-1.5 text-foot leading-snug">{say(f.because)}</td>
-                <td className="py-1 pl-2 text-right">
-                  {f.form === plan.choice.form ? (
-                    <span className="name text-soft">planned</span>
-                  ) : (
-                    <Button
-                      className="min-h-9 px-2"
-                      aria-label={`Plan with ${FORM[f.form].toLowerCase()}`}
-                      onClick={() => onUse(f.form)}
-                    >
-                      Use
-                    </Button>
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+    <section aria-label="Forms of the filler" className="pb-5">
+      <h3 className="border-b-[1.5px] border-ink text-xl">{plan.choice.filler}, in which form</h3>
+      <ul>
+        {forms.map((f) => (
+          <li key={f.form} className="border-b border-rule py-1.5">
+            <div className="flex items-center justify-between gap-3">
+              <p className="name text-lg font-semibold">{FORM[f.form]}</p>
+              {f.form === plan.choice.form ? (
+                <span className="name text-soft">planned</span>
+              ) : (
+                <Button
+                  className="min-h-9 px-2"
+                  aria-label={`Plan with ${FORM[f.form].toLowerCase()}`}
+                  onClick={() => onUse(f.form)}
+                >
+                  Use
+                </Button>
+              )}
+            </div>
+            <p className="figure">
+              {weighed(f.fillerKg)}
+              {f.cost === undefined ? '' : `, ${printMoney(f.cost, settings.prices)}`}
+              {f.fluxKg > 0 ? `, flux ${weighed(f.fluxKg)}` : ''}, {print(f.torchS, 'time')} of flame
+            </p>
+            <p className="text-foot leading-snug text-soft">{say(f.because)}</p>
+          </li>
+        ))}
+      </ul>
     </section>
   )
 }
@@ -224,7 +197,7 @@ export function FillerTable({
                     <span className="name text-soft">chosen</span>
                   ) : (
                     <Button
-                      className="min-h-9 px-2"
+                      className="min-h-9 px-2 whitespace-nowrap"
                       aria-label={`Use ${r.filler}`}
                       onClick={() => onUse(r.filler)}
                     >

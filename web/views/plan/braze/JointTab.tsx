@@ -1,6 +1,6 @@
 import { useMemo } from 'react'
 import type { GoodBraze } from '#application/plan-of.ts'
-import { isRoundJoint, type BrazeFigureName } from '#core/braze/index.ts'
+import { isRoundJoint, jointFacts, type BrazeFigureName } from '#core/braze/index.ts'
 import { isPulled } from '#core/braze/joint.ts'
 import { liesHow } from '#core/braze/steps.ts'
 import { addCosts, costOf, fillerCost, takesOf, printMoney } from '#core/cost.ts'
@@ -66,7 +66,11 @@ export function JointTab({
       </figure>
       {round ? (
         <figure className="max-lg:h-[250px] lg:h-[clamp(176px,27dvh,320px)]">
-          <JointUnrolled lies={liesHow(work.attitudeRad)} torches={plan.detail.torches ?? 1} />
+          <JointUnrolled
+            around={jointFacts(work.joint).calls?.b ?? 'cup'}
+            lies={liesHow(work.attitudeRad)}
+            torches={plan.detail.torches ?? 1}
+          />
         </figure>
       ) : preheatTo && coolTime ? (
         <figure className="max-lg:h-[250px] lg:h-[clamp(176px,27dvh,320px)]">
