@@ -1,5 +1,5 @@
 import { firstDraftOf } from '#core/fields/draft.ts'
-import { CUT_RESULT } from '#core/record/fields.ts'
+import { BRAZE_RESULT, CUT_RESULT } from '#core/record/fields.ts'
 import { INCH_UNITS } from '#core/quantity/choices.ts'
 import { describe, expect, it } from 'vitest'
 import { SIGNS } from '#core/check/faults.ts'
@@ -53,6 +53,7 @@ const cutLog = (over: Partial<CutLogDraft> = {}): CutLogDraft => ({
   ...over,
 })
 const brazeLog = (over: Partial<BrazeLogDraft> = {}): BrazeLogDraft => ({
+  ...firstDraftOf(BRAZE_RESULT, INCH_UNITS),
   ...COMMON,
   kind: 'braze',
   used: {

@@ -10,7 +10,7 @@ import {
 import { isRoundJoint } from '#core/braze/index.ts'
 import type { BrazePlan } from '#core/braze/types.ts'
 import type { CutPlan } from '#core/cut/types.ts'
-import { ROD_AREA_M2 } from '#core/braze/joint.ts'
+import { ROD_AREA_M2, SOUND } from '#core/braze/joint.ts'
 import type { Bounds } from '#core/fields/bounds.ts'
 import { BRAZE_RESULT, CUT_RESULT } from '#core/record/fields.ts'
 import { Reader, readFields } from '#core/fields/reader.ts'
@@ -165,7 +165,8 @@ function readBrazeEntry(r: Reader, e: BrazeLogDraft, on: WorkedOn, limits: Joint
       : ([first, second, third, fourth] as const)
   const joint = work?.joint ?? 'socket'
   const rod = work?.rodSection ?? ''
-  const { places, fluxOff, inside, breaking, leakPath } = told
+  const { places, fluxOff, inside, farEnd, outside, letGo, breaking, leakPath } = told
+  const { jointStrength, partStrength } = on.plan.kind === 'braze' ? on.plan.figures : {}
   return {
     kind: 'braze',
     ...told,
@@ -176,7 +177,21 @@ function readBrazeEntry(r: Reader, e: BrazeLogDraft, on: WorkedOn, limits: Joint
     rodAreaM2: (ROD_AREA_M2 as Readonly<Partial<Record<string, number>>>)[rod] ?? 0,
     penetration: penetration ?? null,
     verdict: judgeJoint(
-      { places, fluxOff, movedM: told.moved?.si, inside, breaking, penetration, leakPath },
+      {
+        places,
+        fluxOff,
+        movedM: told.moved?.si,
+        inside,
+        farEnd,
+        outside,
+        letGo: breaking === 'none' ? undefined : letGo,
+        unswept: on.plan.findings.some((f) => f.code === 'nitrogen-left-out'),
+        holdsTimes:
+          jointStrength && partStrength ? jointStrength.value / partStrength.value / SOUND : undefined,
+        breaking,
+        penetration,
+        leakPath,
+      },
       placesOf(joint),
       limits,
     ),

@@ -55,6 +55,29 @@ export const INSIDE_NAMES = {
 } as const
 export type Inside = keyof typeof INSIDE_NAMES
 export const INSIDES = keysOf(INSIDE_NAMES)
+/** Filler where the joint ends inside, or at the other edge. */
+export const FAR_END_NAMES = {
+  trace: 'A trace',
+  none: 'None',
+  bead: 'A bead',
+  'not-seen': 'Not seen',
+} as const
+export type FarEnd = keyof typeof FAR_END_NAMES
+/** The colour of the metal outside, beside the joint. */
+export const OUTSIDE_NAMES = {
+  usual: 'A little dull',
+  'much-darker': 'Much darker',
+  'not-seen': 'Not looked at',
+} as const
+export type Outside = keyof typeof OUTSIDE_NAMES
+/** Where a test piece let go. */
+export const LET_GO_NAMES = {
+  'not-broken': 'It did not break',
+  filler: 'In the filler',
+  interface: 'Filler off the metal',
+  base: 'In the metal beside it',
+} as const
+export type LetGo = keyof typeof LET_GO_NAMES
 /** How a practice piece was taken apart. */
 export const BREAKING_NAMES = {
   none: 'Left whole',
@@ -75,6 +98,14 @@ export interface JointSeen {
   /** How far the witness marks have moved, m; absent: none were made. */
   readonly movedM?: number | undefined
   readonly inside: Inside
+  /** Absent: nobody looked. */
+  readonly farEnd?: FarEnd | undefined
+  readonly outside?: Outside | undefined
+  readonly letGo?: LetGo | undefined
+  /** Nitrogen was left out of a line that most would sweep. */
+  readonly unswept?: boolean | undefined
+  /** What the joint holds when all of it is filled, over what the part beside it does. */
+  readonly holdsTimes?: number | undefined
   readonly breaking: Breaking
   /** Share of the overlap that is filled, quarter by quarter, 0 to 1; absent: not opened. */
   readonly penetration?: readonly [number, number, number, number] | undefined
@@ -274,12 +305,17 @@ export function judgeJoint(seen: JointSeen, wanted: readonly string[], limits: J
       found: seen.inside === 'black' ? 'black flakes' : seen.inside,
       limit: 'straw',
     })
+  judged.push(...judgeFar(seen))
   if (seen.penetration) {
     const mean = seen.penetration.reduce((a, b) => a + b, 0) / 4
+    const holds =
+      seen.holdsTimes === undefined
+        ? ''
+        : `, so it still holds about ${(Math.floor(10 * mean * seen.holdsTimes) / 10).toFixed(1)} times what the part does`
     judged.push({
       what: 'Penetration',
       passed: mean >= limits.penetration - 1e-9,
-      found: percent(mean),
+      found: `${percent(mean)}${holds}`,
       limit: `at least ${percent(limits.penetration)}`,
     })
   }
@@ -296,6 +332,60 @@ export function judgeJoint(seen: JointSeen, wanted: readonly string[], limits: J
       ? `${unseen} of ${wanted.length} places were not seen: use a mirror and a lamp, or rely on the test.`
       : undefined,
   )
+}
+
+/** What is seen where the filler should have come out, outside, and where a test piece let go. */
+function judgeFar({ farEnd, outside, letGo, unswept }: JointSeen): readonly Judged[] {
+  return [
+    ...(farEnd === undefined || farEnd === 'not-seen'
+      ? []
+      : [
+          {
+            what: 'Far end',
+            passed: farEnd !== 'bead',
+            found: {
+              trace: 'a trace of filler: it came through',
+              none: 'no filler: perhaps sealed at its lip alone, which may hold today and leak in years',
+              bead: 'a bead: overfed',
+            }[farEnd],
+            limit: 'a trace',
+          },
+        ]),
+    ...(outside === undefined || outside === 'not-seen'
+      ? []
+      : [
+          {
+            what: 'Outside',
+            passed: outside === 'usual',
+            found: outside === 'usual' ? 'a little dull' : 'much darker: too hot, or no nitrogen behind it',
+            limit: 'a little dull',
+          },
+        ]),
+    ...(letGo === undefined || letGo === 'not-broken'
+      ? []
+      : [
+          {
+            what: 'It let go',
+            passed: letGo !== 'interface',
+            found: {
+              filler: 'in the filler',
+              interface: 'off the metal: it was not clean, or not hot',
+              base: 'in the metal beside it: the joint is stronger',
+            }[letGo],
+            limit: 'in the filler',
+          },
+        ]),
+    ...(unswept
+      ? [
+          {
+            what: 'Nitrogen',
+            passed: true,
+            found: 'left out, by the shop’s method: scale inside is to be reckoned with',
+            limit: 'the shop’s method',
+          },
+        ]
+      : []),
+  ]
 }
 
 /**

@@ -90,6 +90,26 @@ describe('a joint against the shop’s limits', () => {
     expect(joint({ places: { ...FULL, 1: 'thin' } }).because).toContain('92 %')
     expect(filletShare({})).toBeUndefined()
   })
+  it('goes by filler at the far end, the metal outside, and where a test piece let go', () => {
+    expect(joint({ farEnd: 'trace' }).because).toContain('it came through')
+    expect(joint({ farEnd: 'trace' }).outcome).toBe('passed')
+    expect(joint({ farEnd: 'bead' })).toMatchObject({ outcome: 'failed' })
+    expect(joint({ farEnd: 'bead' }).because).toContain('overfed')
+    // sealed at its lip alone it may pass today: that is told with the verdict
+    expect(joint({ farEnd: 'none' })).toMatchObject({ outcome: 'passed' })
+    expect(joint({ farEnd: 'none' }).because).toContain('leak in years')
+    expect(joint({ outside: 'much-darker' }).outcome).toBe('failed')
+    expect(joint({ breaking: 'bend', letGo: 'interface' }).outcome).toBe('failed')
+    expect(joint({ breaking: 'bend', letGo: 'base' }).outcome).toBe('passed')
+    expect(joint({ unswept: true }).because).toContain('left out, by the shop’s method')
+    expect(joint({ farEnd: 'not-seen', outside: 'not-seen' })).toEqual(joint({}))
+  })
+  it('tells what it still holds by the share that was filled', () => {
+    const { judged } = joint({ breaking: 'section', penetration: [0.9, 0.8, 0.8, 0.7], holdsTimes: 2 })
+    expect(judged.find((j) => j.what === 'Penetration')?.found).toBe(
+      '80 %, so it still holds about 1.6 times what the part does',
+    )
+  })
 })
 
 const sign = (id: string): Sign => {

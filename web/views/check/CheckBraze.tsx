@@ -3,14 +3,20 @@ import { isRoundJoint } from '#core/braze/types.ts'
 import {
   BREAKING_NAMES,
   BREAKINGS,
+  FAR_END_NAMES,
   INSIDE_NAMES,
   INSIDES,
+  LET_GO_NAMES,
+  OUTSIDE_NAMES,
   type Breaking,
+  type FarEnd,
   type Inside,
   type JointState,
+  type LetGo,
+  type Outside,
 } from '#core/check/acceptance.ts'
 import { BRAZE_RESULT, BRAZE_USED } from '#core/record/fields.ts'
-import { pick } from '#core/objects.ts'
+import { keysOf, pick } from '#core/objects.ts'
 import type { Kind } from '#core/quantity/index.ts'
 import { placesOf } from '#application/read-entry.ts'
 import type { BrazeLogDraft } from '#contract/schemas.ts'
@@ -18,6 +24,7 @@ import { useShop } from '../../app/shop.ts'
 import { ALL_STATES, JointDial, JointStrip, stateSign, stateWord } from '../../drawing/JointMap.tsx'
 import { FieldList } from '../../form/FieldList.tsx'
 import { Button } from '../../ui/Button.tsx'
+import { Field } from '../../ui/Field.tsx'
 import { QuantityField } from '../../ui/QuantityField.tsx'
 import { Tile, Tiles } from '../../ui/Tiles.tsx'
 import { commonOf, Frame, type CommonForm } from './Frame.tsx'
@@ -28,11 +35,20 @@ import { useCheck } from './useCheck.ts'
 
 const MEASURED = measuredNames(BRAZE_RESULT)
 const USED = measuredNames(BRAZE_USED)
+/** How far a flat piece is out of true: a tube has no such thing. */
+const WARP: readonly string[] = ['bowBefore', 'bowAfter', 'twistAfter']
+const FAR_ENDS = keysOf(FAR_END_NAMES)
+const OUTSIDES = keysOf(OUTSIDE_NAMES)
+const LET_GOS = keysOf(LET_GO_NAMES)
 type Measured = Readonly<Record<(typeof MEASURED)[number] | (typeof USED)[number], string>>
 interface Form extends CommonForm, Measured {
   readonly places: Readonly<Record<string, JointState>>
   readonly fluxOff: '' | 'yes' | 'no'
   readonly inside: Inside
+  readonly farEnd: FarEnd
+  readonly outside: Outside
+  readonly letGo: LetGo
+  readonly took: string
   readonly breaking: Breaking
   readonly penetration: readonly [string, string, string, string]
   readonly leakPath: boolean
@@ -61,6 +77,10 @@ function useFirst(subject: Subject): Omit<Form, keyof CommonForm> {
     fluxOff: told ? (told.fluxOff ? 'yes' : 'no') : plan?.choice.flux === 'none' ? 'yes' : '',
     ...typedOf(told, MEASURED),
     inside: told?.inside ?? 'not-seen',
+    farEnd: told?.farEnd ?? 'not-seen',
+    outside: told?.outside ?? 'not-seen',
+    letGo: told?.letGo ?? 'not-broken',
+    took: told?.took ?? '',
     breaking: told?.breaking ?? 'none',
     penetration: quarters
       ? [quarters[0] ?? '', quarters[1] ?? '', quarters[2] ?? '', quarters[3] ?? '']
@@ -79,6 +99,10 @@ function draftOf(form: Form, subject: Subject): BrazeLogDraft | undefined {
     fluxOff: form.fluxOff === 'yes',
     ...pick<Measured, (typeof MEASURED)[number]>(form, MEASURED),
     inside: form.inside,
+    farEnd: form.farEnd,
+    outside: form.outside,
+    letGo: form.letGo,
+    took: form.took,
     breaking: form.breaking,
     penetration: form.penetration.every((q) => q.trim() === '') ? [] : [...form.penetration],
     leakPath: form.leakPath,
@@ -168,6 +192,36 @@ export function CheckBraze({ subject }: { readonly subject: Subject }) {
           />
         ))}
       </Tiles>
+
+      <Tiles
+        label={round ? 'Filler inside, where the joint ends' : 'Filler at the other edge'}
+        columns="grid-cols-2 sm:grid-cols-4"
+      >
+        {FAR_ENDS.map((farEnd) => (
+          <Tile
+            key={farEnd}
+            word={FAR_END_NAMES[farEnd]}
+            on={form.farEnd === farEnd}
+            onPick={() => change({ farEnd })}
+          />
+        ))}
+      </Tiles>
+      <p className="-mt-2 text-soft">
+        A trace is a good sign: it came through. None: perhaps sealed at its lip alone, which may pass a test
+        today and leak in years.
+      </p>
+      {round ? (
+        <Tiles label="The metal outside" columns="grid-cols-3 max-w-[640px]">
+          {OUTSIDES.map((outside) => (
+            <Tile
+              key={outside}
+              word={OUTSIDE_NAMES[outside]}
+              on={form.outside === outside}
+              onPick={() => change({ outside })}
+            />
+          ))}
+        </Tiles>
+      ) : null}
       <Tiles label="A practice piece, opened" columns="grid-cols-3 sm:grid-cols-6">
         {BREAKINGS.map((breaking) => (
           <Tile
@@ -192,6 +246,29 @@ export function CheckBraze({ subject }: { readonly subject: Subject }) {
               onChange={(v) => quarter(i, v)}
             />
           ))}
+          <div className="sm:col-span-2">
+            <Tiles label="Where it let go" columns="grid-cols-2 sm:grid-cols-4">
+              {LET_GOS.map((letGo) => (
+                <Tile
+                  key={letGo}
+                  word={LET_GO_NAMES[letGo]}
+                  on={form.letGo === letGo}
+                  onPick={() => change({ letGo })}
+                />
+              ))}
+            </Tiles>
+          </div>
+          <Field beside label="Load or bend that it took">
+            {({ id }) => (
+              <input
+                id={id}
+                className="field"
+                maxLength={120}
+                value={form.took}
+                onChange={(e) => change({ took: e.target.value })}
+              />
+            )}
+          </Field>
           <Tile
             role="checkbox"
             word="There is a way right through"
@@ -206,7 +283,7 @@ export function CheckBraze({ subject }: { readonly subject: Subject }) {
           <FieldList
             above
             table={BRAZE_RESULT}
-            names={MEASURED}
+            names={MEASURED.filter((name) => !round || !WARP.includes(name))}
             said={{ ...form }}
             path=""
             errors={check.errors}

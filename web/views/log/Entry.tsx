@@ -23,7 +23,13 @@ import { PhotoRow } from '../check/Photos.tsx'
 import { FIGURE_NAMES } from '../plan/figure-words.ts'
 import { usePlanFigures } from '../plan/plan-words.ts'
 import { RemedyButton } from './RemedyButton.tsx'
-import { BREAKING_NAMES, INSIDE_NAMES } from '#core/check/acceptance.ts'
+import {
+  BREAKING_NAMES,
+  FAR_END_NAMES,
+  INSIDE_NAMES,
+  LET_GO_NAMES,
+  OUTSIDE_NAMES,
+} from '#core/check/acceptance.ts'
 import { CUT_RESULT, ENTRY_KIND_NAMES } from '#core/record/fields.ts'
 import { TEST_WORDS } from './outcome-words.ts'
 import { BREAK_WORDS } from '../run/break-words.ts'
@@ -239,6 +245,17 @@ function BrazeFound({ told }: { readonly told: BrazeResult }) {
             ? `, filled ${told.penetration.map((q) => `${Math.round(q * 100)} %`).join(', ')}`
             : ''}
           .{told.lot === '' ? '' : ` Filler lot ${told.lot}.`}
+          {told.farEnd === 'not-seen'
+            ? ''
+            : ` Filler at the far end: ${FAR_END_NAMES[told.farEnd].toLowerCase()}.`}
+          {told.outside === 'not-seen' ? '' : ` Outside: ${OUTSIDE_NAMES[told.outside].toLowerCase()}.`}
+          {told.breaking === 'none'
+            ? ''
+            : ` ${LET_GO_NAMES[told.letGo]}${told.took === '' ? '' : `, at ${told.took}`}.`}
+          {told.bowAfter === null
+            ? ''
+            : ` Under a straight edge ${told.bowBefore === null ? '' : `${told.bowBefore.text} before, `}${told.bowAfter.text} after.`}
+          {told.twistAfter === null ? '' : ` Twist ${told.twistAfter.text}.`}
         </p>
         <Note text={told.note} />
       </Part>
