@@ -297,6 +297,15 @@ export const BRAZE_WORK = {
     applies: round,
     empty: 'none near',
   }),
+  place: quantity(BOUNDS.distance, {
+    label: 'Place on the line',
+    as: 'placeM',
+    group: 'more',
+    applies: round,
+    empty: 'not given',
+    help: 'From where the nitrogen goes in',
+    says: 'from where the nitrogen goes in: a batch goes from the far end to the near one',
+  }),
   jointsAt: special({
     label: 'Joints on the line at',
     group: 'more',

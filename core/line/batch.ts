@@ -4,7 +4,7 @@
  * the setting of the piece in hand.
  */
 import { forbidden, hazardsAtEnd, type Met } from './hazards.ts'
-import { goOver, onAnotherRun, runLed, type LedStep, type OnLine } from './led.ts'
+import { areHotNeighbours, goOver, onAnotherRun, runLed, type LedStep, type OnLine } from './led.ts'
 import {
   gasesOn,
   refused,
@@ -21,6 +21,7 @@ import { fireWatch, shutDown, shutTorch } from './stages/shut.ts'
 import type { LineSetup, MethodException } from './setup.ts'
 import { foundLine, type Gas, type LineSetting, type LineState } from './state.ts'
 import type { Step } from './steps.ts'
+import { printAs } from '../quantity/index.ts'
 import { stageOf, type Stage } from './stage.ts'
 import { ATTACHMENT, tipChange } from './ways.ts'
 
@@ -89,6 +90,17 @@ const MOVE_EXIT: Step = {
   timer: { kind: 'at-least', what: 'Sweep the new end', seconds: END_SWEEP_S, from: 'here' },
   acts: [{ do: 'purge', side: 'nitrogen', seconds: END_SWEEP_S }],
 }
+
+/** The joint that was just made, kept from letting go while the next one is heated. */
+const coolNeighbour = (made: BatchPiece, next: BatchPiece): Step => ({
+  id: 'hot-neighbour',
+  phase: 'braze',
+  act: `Wet rag on the joint that was just made: the next one lies ${printAs(Math.abs((made.atM ?? 0) - (next.atM ?? 0)), 'length', next.setup.units)} from it`,
+  why: 'So near, the heat of the next one lets it go again; a rag between holds it.',
+  see: 'Set, and cold enough that a wet rag pressed on it hisses no longer. Then a dripping rag left on it.',
+  ifNot: 'No room for a rag: do both in one heat, or wait until the first is cold.',
+  acts: [],
+})
 
 const lookAgain: Step = {
   id: 'look',
@@ -225,7 +237,8 @@ function between(to: Composer, from: Unit, next: Unit): void {
   const set = GASES.filter((side) => !setAlike(a, b, side))
   const ofLine = a.setting.line !== undefined || b.setting.line !== undefined
   // a rag and an end are moved with both hands: then the torch is shut, since it is never laid down burning
-  const handsFree = !ofLine || (sameRun && b.nitrogen === undefined)
+  const hot = areHotNeighbours(from.piece, next.piece)
+  const handsFree = !ofLine || (sameRun && b.nitrogen === undefined && !hot)
   const rests = a.shortBurns !== undefined || b.shortBurns !== undefined
   if (!rests && tip && set.length === 0 && handsFree && !needsCold(from.piece.work.cooling)) {
     cooled(to, from)
@@ -252,6 +265,7 @@ function between(to: Composer, from: Unit, next: Unit): void {
   }
   if (sameRun) {
     if (b.nitrogen) to.add([MOVE_EXIT], next.at, NEXT)
+    if (hot) to.add([coolNeighbour(from.piece, next.piece)], next.at, NEXT)
   } else to.add(nitrogenOn(c), next.at, NEXT)
   to.add([...lightingAgain(c, to.line.handle > 0), ...trimming(c)], next.at, NEXT)
   to.departs(c)
@@ -312,4 +326,6 @@ export const batchPiece = (parts: PieceParts, repeats: number, run?: string): Ba
   work: parts.work,
   repeats,
   run: parts.setup.setting.line === undefined ? undefined : run,
+  atM: parts.atM,
+  remeltM: parts.remeltM,
 })

@@ -142,6 +142,8 @@ export function brazeParts(
   return {
     ok: true,
     setup,
+    atM: request.work.placeM,
+    remeltM: figures.remeltDistance?.outerHigh,
     work: {
       before: [
         ...before(plan, request, setup.methods),

@@ -13,6 +13,10 @@ export interface OnLine {
   readonly setup: LineSetup
   /** Names the run of tube that it is on: joints of one run share its nitrogen. Absent for what is on none. */
   readonly run?: string | undefined
+  /** Where along that run it lies, from where the nitrogen goes in, m; absent where nobody said. */
+  readonly atM?: number | undefined
+  /** A joint nearer than this lets go again while it is made, m. */
+  readonly remeltM?: number | undefined
 }
 
 /** A step as it is led. What a single piece's steps leave out is said of the only piece. */
@@ -37,6 +41,15 @@ export const onAnotherRun = (a: OnLine, b: OnLine): boolean =>
   a !== b &&
   (a.setup.setting.line !== undefined || b.setup.setting.line !== undefined) &&
   (a.run === undefined || a.run !== b.run)
+
+/** Whether two pieces of one run lie so near each other that one lets go while the other is made. */
+export const areHotNeighbours = (a: OnLine, b: OnLine): boolean =>
+  a !== b &&
+  a.run !== undefined &&
+  a.run === b.run &&
+  a.atM !== undefined &&
+  b.atM !== undefined &&
+  Math.abs(a.atM - b.atM) < Math.max(a.remeltM ?? 0, b.remeltM ?? 0)
 
 /** The line as it is met by whoever goes over from one piece to another. */
 export const goOver = (line: LineState, from: OnLine, to: OnLine): LineState =>

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { composeBatch, type BatchPiece } from './batch.ts'
 import { batchPairs, judgeBatch } from './every-method.ts'
 import { USUAL_LINE_METHODS } from './methods.ts'
-import { changesLess, changesOf, gapsOf, longestLitS, proposeOrder } from './order.ts'
+import { changesLess, changesOf, disorderOf, gapsOf, longestLitS, proposeOrder } from './order.ts'
 import { setupOf } from './test-support.ts'
 
 const WORK = {
@@ -66,6 +66,30 @@ describe('the order of a batch', () => {
       }),
       { numRuns: 60 },
     )
+  })
+  it('goes along a run from its far end to its near one, with another between hot neighbours', () => {
+    const line = setupOf('acetylene', 'brazing-handle', { nitrogen: true })
+    const at = (atM: number, run = 'liquid'): BatchPiece => ({
+      setup: line,
+      work: WORK,
+      repeats: 1,
+      run,
+      atM,
+      remeltM: 0.2,
+    })
+    expect(proposeOrder([at(1), at(6), at(3)])).toEqual([1, 2, 0])
+    // 6.1 and 6.0 are too near each other: the one at 3 comes between
+    const near = [at(6), at(3), at(6.1), at(1)]
+    expect(proposeOrder(near)).toEqual([2, 1, 0, 3])
+    const placed = proposeOrder(near).map((i) => near[i] as BatchPiece)
+    expect(disorderOf(placed)).toBeLessThan(disorderOf([at(6), at(6.1), at(3), at(1)]))
+    // nothing else is left between: they follow each other, and the step between them says so
+    expect(proposeOrder([at(1), at(1.1)])).toEqual([1, 0])
+    const steps = made([at(1.1), at(1)])
+    expect(steps.find((s) => s.id === 'hot-neighbour')?.act).toContain('the next one lies')
+    expect(made([at(3), at(1)]).some((s) => s.id === 'hot-neighbour')).toBe(false)
+    // another run is another matter
+    expect(disorderOf([at(1), at(6, 'suction')])).toBe(0)
   })
   it('weighs an attachment more than tips, a tip more than lighting again', () => {
     expect(changesLess({ attachments: 0, tips: 3, lights: 4 }, { attachments: 1, tips: 0, lights: 2 })).toBe(

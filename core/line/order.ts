@@ -1,5 +1,5 @@
 /** In which order pieces of a batch are made, so that the least is changed between them. */
-import type { LedStep, OnLine } from './led.ts'
+import { areHotNeighbours, onAnotherRun, type LedStep, type OnLine } from './led.ts'
 
 /** What is changed in a batch beside its pieces. */
 export interface Changes {
@@ -22,10 +22,11 @@ export function changesLess(a: Changes, b: Changes): boolean {
   return a.tips === b.tips ? a.lights < b.lights : a.tips < b.tips
 }
 
+const ofRun = ({ setup, run }: OnLine): string => (setup.setting.line === undefined ? '' : (run ?? ''))
 /** What is changed last goes first: what a change of it costs sinks from one to the next. */
 const BY: readonly ((p: OnLine) => string)[] = [
   ({ setup }) => setup.torch.kind,
-  ({ setup, run }) => (setup.setting.line === undefined ? '' : (run ?? '')),
+  ofRun,
   ({ setup }) => JSON.stringify(setup.setting.tip ?? null),
   ({ setup }) => `${setup.oxygenPa} ${setup.fuelPa}`,
   ({ setup }) => setup.setting.flame ?? '',
@@ -40,8 +41,46 @@ function grouped(pieces: readonly OnLine[], at: readonly number[], keys: typeof 
     const name = key(pieces[i] as OnLine)
     groups.set(name, [...(groups.get(name) ?? []), i])
   }
-  return [...groups.values()].flatMap((group) => grouped(pieces, group, rest))
+  return [...groups.values()].flatMap((group) =>
+    key === ofRun && group.every((i) => pieces[i]?.run !== undefined && pieces[i]?.atM !== undefined)
+      ? alongRun(pieces, group)
+      : grouped(pieces, group, rest),
+  )
 }
+
+/**
+ * Joints of one run from its far end to its near one, so that hot gas leaves through work that is done; one that lies so
+ * near the last that it would let that go waits for another between, where there is one.
+ */
+function alongRun(pieces: readonly OnLine[], at: readonly number[]): number[] {
+  const place = (i: number) => pieces[i]?.atM ?? 0
+  const left = [...at].sort((a, b) => place(b) - place(a))
+  const order: number[] = []
+  while (left.length > 0) {
+    const last = pieces[order.at(-1) ?? -1]
+    const cool = last ? left.findIndex((i) => !areHotNeighbours(last, pieces[i] as OnLine)) : 0
+    order.push(...left.splice(Math.max(0, cool), 1))
+  }
+  return order
+}
+
+/**
+ * How often an order goes on with a joint that is too near the last, or goes back along its run towards the far end.
+ * @param pieces in the order in which they are made
+ */
+export const disorderOf = (pieces: readonly OnLine[]): number =>
+  pieces.reduce((sum, next, i) => {
+    const last = pieces[i - 1]
+    if (
+      !last ||
+      last === next ||
+      onAnotherRun(last, next) ||
+      last.atM === undefined ||
+      next.atM === undefined
+    )
+      return sum
+    return sum + (areHotNeighbours(last, next) ? 1 : 0) + (next.atM > last.atM ? 1 : 0)
+  }, 0)
 
 /**
  * The order that changes least: pieces of one attachment together, in it those of one run of tube, then of one tip, of

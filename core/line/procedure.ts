@@ -24,6 +24,9 @@ export interface PieceParts {
   readonly ok: true
   readonly setup: LineSetup
   readonly work: WorkSteps
+  /** Where it lies along its run, and how near another may lie, m; as of `OnLine`. */
+  readonly atM?: number | undefined
+  readonly remeltM?: number | undefined
 }
 
 /** The steps of a piece, or why there are none. */

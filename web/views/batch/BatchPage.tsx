@@ -139,7 +139,11 @@ function LaidOut({ batch }: { readonly batch: Batch }) {
           </div>
           {planned.better ? (
             <p className="flex flex-wrap items-center gap-3 border-l-[6px] border-brass bg-sheet px-3 py-2">
-              <span className="grow">Another order changes less: {saidChanges(planned.better.changes)}.</span>
+              <span className="grow">
+                {planned.better.along
+                  ? 'A better order: along the run from its far end, hot neighbours apart.'
+                  : `Another order changes less: ${saidChanges(planned.better.changes)}.`}
+              </span>
               <Button
                 onClick={() => set((planned.better?.order ?? []).map((i) => laid.pieces[i] as LaidPiece))}
               >

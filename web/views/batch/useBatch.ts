@@ -3,7 +3,8 @@ import { batchOf, type BatchAsked, type BatchMade } from '#application/procedure
 import { toBeGiven } from '#application/given.ts'
 import { NO_RUNS, planPiece, type GoodPiece } from '#application/plan-of.ts'
 import type { Batch, PieceSummary } from '#contract/types.ts'
-import { changesLess, changesOf, proposeOrder, type Changes } from '#core/line/order.ts'
+import type { OnLine } from '#core/line/led.ts'
+import { changesLess, changesOf, disorderOf, proposeOrder, type Changes } from '#core/line/order.ts'
 import { api, type Failure } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
 import { useApp } from '../../app/store.ts'
@@ -98,7 +99,27 @@ export interface Planned {
   readonly trouble: string | undefined
   readonly changes: Changes | undefined
   /** The indices of the pieces in an order that changes less, and what that would change. */
-  readonly better: { readonly order: readonly number[]; readonly changes: Changes } | undefined
+  readonly better: Better | undefined
+}
+
+/** A better order, by the indices of the pieces. */
+interface Better {
+  readonly order: readonly number[]
+  readonly changes: Changes
+  /** No less is changed: it goes along its runs as hot work should. */
+  readonly along: boolean
+}
+
+/** An order that is better than the one in hand: less is changed, or it goes along each run as hot work should. */
+function betterOf(
+  pieces: readonly OnLine[],
+  order: readonly number[],
+  changes: Changes,
+  less: Changes,
+): Better | undefined {
+  if (changesLess(less, changes)) return { order, changes: less, along: false }
+  const along = disorderOf(order.map((i) => pieces[i] as OnLine)) < disorderOf(pieces)
+  return along && !changesLess(changes, less) ? { order, changes: less, along } : undefined
 }
 
 /** Works a batch out from its pieces as they stand, in the order on this screen. */
@@ -158,7 +179,7 @@ export function usePlannedBatch(batch: Batch, laid: Laid): Planned {
       made,
       changes,
       trouble: undefined,
-      better: less && changesLess(less, changes) ? { order, changes: less } : undefined,
+      better: less && betterOf(made.pieces, order, changes, less),
     }
   }, [laid.pieces, plans, settings])
 }
