@@ -46,7 +46,7 @@ export function sameAgain(last: CutResult | BrazeResult, of: LineOf): LogDraft {
       cylinder,
     } satisfies CutLogDraft
   }
-  const { places, fluxOff, inside } = last
+  const { places, fluxOff, inside, farEnd, outside } = last
   return {
     ...firstDraftOf(BRAZE_RESULT, INCH_UNITS),
     ...blank(of),
@@ -55,6 +55,8 @@ export function sameAgain(last: CutResult | BrazeResult, of: LineOf): LogDraft {
     places,
     fluxOff,
     inside,
+    farEnd,
+    outside,
     penetration: [],
     leakPath: false,
     lot,

@@ -6,7 +6,7 @@ import type { Batch, Run, Today } from '#contract/types.ts'
 import { allMakings } from '#core/record/run.ts'
 import { endRuns, pieceNamed, tempFolder, testServer } from '../server/test-support.ts'
 import { expectAccessible, named, openPage, PAGES, press, pressByKey, see, until } from './browser.ts'
-import { heading, leave, runIdOf, stepsTo, tickAll } from './lead.ts'
+import { done, heading, leave, led, runIdOf, stepsTo, tickAll } from './lead.ts'
 import { browser, openStory, server } from './story.ts'
 
 const README = readFileSync(resolve(import.meta.dirname, '..', 'README.md'), 'utf8')
@@ -32,37 +32,6 @@ async function runBatch(page: Page, id: string, url = server.url): Promise<void>
   await pressByKey(page, 'Run the batch')
   await until(page, () => location.pathname.startsWith('/run/'))
   await page.waitForSelector('[data-done]')
-}
-/** Has a run led as it is asked for: what a screen was last asked stays so. */
-async function led(page: Page, how: 'By stages' | 'Step by step'): Promise<void> {
-  const words = () => [...document.querySelectorAll('header button')].map((b) => b.textContent)
-  await until(page, () =>
-    [...document.querySelectorAll('header button')].some((b) =>
-      ['By stages', 'Step by step'].includes(b.textContent ?? ''),
-    ),
-  )
-  if (!(await page.evaluate(words)).includes(how)) return
-  await page.evaluate(
-    (w) =>
-      [...document.querySelectorAll<HTMLElement>('header button')].find((b) => b.textContent === w)?.click(),
-    how,
-  )
-  await until(
-    page,
-    (w: string) => ![...document.querySelectorAll('header button')].some((b) => b.textContent === w),
-    how,
-  )
-}
-/** The large button, once it may be pressed; gives what it said. */
-async function done(page: Page): Promise<string> {
-  const button = await page.waitForSelector('[data-done]:not([disabled])')
-  const [now = '', said = ''] = await page.evaluate(() => [
-    document.querySelector('h1')?.innerText ?? '',
-    document.querySelector<HTMLElement>('[data-done]')?.innerText ?? '',
-  ])
-  await button?.evaluate((b) => (b as HTMLElement).click())
-  await until(page, (was: string) => document.querySelector('h1')?.innerText !== was, now)
-  return said
 }
 /** Page after page until one begins with these words: every tick, every Done. Gives the presses that were no ticks. */
 async function pagesTo(page: Page, words: string): Promise<number> {

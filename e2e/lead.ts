@@ -112,3 +112,35 @@ export async function tickAll(page: Page): Promise<number> {
     await until(page, (was: string) => document.body.innerText !== was, before)
   }
 }
+
+/** Has a run led as it is asked for: what a screen was last asked stays so. */
+export async function led(page: Page, how: 'By stages' | 'Step by step'): Promise<void> {
+  const words = () => [...document.querySelectorAll('header button')].map((b) => b.textContent)
+  await until(page, () =>
+    [...document.querySelectorAll('header button')].some((b) =>
+      ['By stages', 'Step by step'].includes(b.textContent ?? ''),
+    ),
+  )
+  if (!(await page.evaluate(words)).includes(how)) return
+  await page.evaluate(
+    (w) =>
+      [...document.querySelectorAll<HTMLElement>('header button')].find((b) => b.textContent === w)?.click(),
+    how,
+  )
+  await until(
+    page,
+    (w: string) => ![...document.querySelectorAll('header button')].some((b) => b.textContent === w),
+    how,
+  )
+}
+/** The large button, once it may be pressed; gives what it said. */
+export async function done(page: Page): Promise<string> {
+  const button = await page.waitForSelector('[data-done]:not([disabled])')
+  const [now = '', said = ''] = await page.evaluate(() => [
+    document.querySelector('h1')?.innerText ?? '',
+    document.querySelector<HTMLElement>('[data-done]')?.innerText ?? '',
+  ])
+  await button?.evaluate((b) => (b as HTMLElement).click())
+  await until(page, (was: string) => document.querySelector('h1')?.innerText !== was, now)
+  return said
+}

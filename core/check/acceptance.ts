@@ -334,6 +334,9 @@ export function judgeJoint(seen: JointSeen, wanted: readonly string[], limits: J
   )
 }
 
+/** What is judged of a line that was not swept. */
+export const UNSWEPT = 'Nitrogen'
+
 /** What is seen where the filler should have come out, outside, and where a test piece let go. */
 function judgeFar({ farEnd, outside, letGo, unswept }: JointSeen): readonly Judged[] {
   return [
@@ -378,7 +381,7 @@ function judgeFar({ farEnd, outside, letGo, unswept }: JointSeen): readonly Judg
     ...(unswept
       ? [
           {
-            what: 'Nitrogen',
+            what: UNSWEPT,
             passed: true,
             found: 'left out, by the shop’s method: scale inside is to be reckoned with',
             limit: 'the shop’s method',

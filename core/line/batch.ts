@@ -220,6 +220,12 @@ function make(to: Composer, { at, repeat, piece }: Unit, nth: number): void {
     { stage: 'piece', piece: at + 1, repeat },
   )
 }
+/** The torch shut behind a piece: the last act of its own page, so that what cools is clocked from there. */
+const shut = (to: Composer, { at, repeat, piece }: Unit): void => {
+  const c = new StageContext(piece.setup)
+  to.add(shutTorch(c), at, { stage: 'piece', piece: at + 1, repeat })
+  to.departs(c)
+}
 const cooled = (to: Composer, { at, repeat, piece }: Unit): void => {
   to.add(piece.work.cooling, at, { stage: 'piece', piece: at + 1, repeat })
 }
@@ -246,7 +252,7 @@ function between(to: Composer, from: Unit, next: Unit): void {
     to.departs(c)
     return
   }
-  to.add(shutTorch(old), from.at, NEXT)
+  shut(to, from)
   cooled(to, from)
   if (ofLine && !sameRun) to.add(nitrogenOff(old), from.at, NEXT)
   if (attached) {
@@ -303,8 +309,10 @@ export function composeBatch(pieces: readonly BatchPiece[]): BatchProcedure {
   const end = new StageContext(last.setup)
   const unit = units.at(-1)
   const at = pieces.length - 1
-  to.add(shutTorch(end), at)
-  if (unit) cooled(to, unit)
+  if (unit) {
+    shut(to, unit)
+    cooled(to, unit)
+  }
   to.add([...shutDown(end, to.line), ...nitrogenOff(end)], at)
   pieces.forEach((p, i) => to.add(p.work.after, at, { stage: 'shut', piece: i + 1 }))
   to.add(fireWatch(), at)

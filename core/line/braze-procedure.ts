@@ -396,7 +396,8 @@ function stepOf(step: BrazeStep, plan: BrazePlan, request: BrazeRequest, setup: 
         {
           ...base,
           see: 'The sheen goes off the filler all at once.',
-          timer: { kind: 'at-least', what: 'Keep still', seconds: Math.ceil(seconds) },
+          // the rod is off: it sets from here on, and nobody presses for it
+          timer: { kind: 'at-least', what: 'Keep still', seconds: Math.ceil(seconds), from: 'here' },
           acts: [],
         },
       ]

@@ -97,4 +97,5 @@ export const keepsTick = (step: Pick<Step, 'id' | 'phase' | 'acts' | 'timer' | '
   step.id.startsWith('screws-out') ||
   step.id.startsWith('caution') ||
   (step.role === 'shut-torch' && step.phase === 'break') ||
-  step.timer?.kind === 'at-least'
+  // what sets in seconds is waited for in passing
+  (step.timer?.kind === 'at-least' && step.role !== 'set')

@@ -74,7 +74,8 @@ export function nitrogenOn(c: StageContext, again = false): Step[] {
       figure: 'purgeFlow',
       why: 'It mixes on the way out, so the time is longer than one filling of the line. More than is held presses on the filler.',
       see: 'The flow steady at what is held while brazing.',
-      timer: { kind: 'at-least', what: 'Sweep the line', seconds: nitrogen.sweepS },
+      // it runs since the step before
+      timer: { kind: 'at-least', what: 'Sweep the line', seconds: nitrogen.sweepS, from: 'here' },
       acts: [{ do: 'purge', side: 'nitrogen', seconds: nitrogen.sweepS }],
     },
   ]

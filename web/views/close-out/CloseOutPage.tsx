@@ -58,6 +58,20 @@ export default function CloseOutPage() {
           <strong>Not all is done:</strong> {words.open.join('; ')}.
         </p>
       ) : null}
+      {words.untested === undefined ? null : (
+        <p className="no-print mb-4 flex flex-wrap items-center gap-3">
+          <span>The line is not tested yet:</span>
+          {(['pressure', 'vacuum'] as const).map((kind) => (
+            <Link
+              key={kind}
+              className="name inline-flex min-h-11 items-center rounded-md border-[1.5px] border-ink px-4 text-lg font-semibold"
+              to={`/tests/new/${kind}?piece=${words.untested}`}
+            >
+              {kind === 'pressure' ? 'Pressure test' : 'Vacuum'}
+            </Link>
+          ))}
+        </p>
+      )}
       <section aria-label="What it took">
         <h2 className="border-b-[1.5px] border-ink pb-1 text-2xl">What it took</h2>
         <dl className="grid gap-x-8 sm:grid-cols-2">

@@ -25,6 +25,8 @@ export interface CloseOutWords {
   readonly sums: readonly (readonly [what: string, value: string])[]
   readonly rows: readonly RegisterRow[]
   readonly open: readonly string[]
+  /** A joint of the job that a test of its line may be begun from; undefined where one was tested, or none is a joint. */
+  readonly untested: string | undefined
 }
 
 const JUDGED: ReadonlySet<LogSummary['kind']> = new Set(['cut', 'braze', 'pressure-test', 'vacuum-test'])
@@ -85,5 +87,12 @@ export function useCloseOutWords(data: CloseOut | undefined): CloseOutWords | un
     sums,
     rows,
     open,
+    untested: untestedOf(data),
   }
 }
+
+/** The first joint of a job in which nothing was brought under pressure or vacuum yet. */
+const untestedOf = ({ pieces }: CloseOut): string | undefined =>
+  pieces.some((p) => p.entries.some((e) => e.kind === 'pressure-test' || e.kind === 'vacuum-test'))
+    ? undefined
+    : pieces.find((p) => p.kind === 'braze')?.id

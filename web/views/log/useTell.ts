@@ -1,5 +1,5 @@
 import { useCallback } from 'react'
-import { filletShare } from '#core/check/acceptance.ts'
+import { filletShare, UNSWEPT } from '#core/check/acceptance.ts'
 import { KIND_OF_UNIT } from '#core/figure.ts'
 import { printEstimate } from '#core/quantity/index.ts'
 import type { UnitChoices } from '#core/quantity/choices.ts'
@@ -38,7 +38,14 @@ export function useTell(): (told: LineResult) => string {
           return `${cutSeen(told)}${told.kerf ? `, kerf ${print(told.kerf.si, 'kerf')}` : ''}`
         case 'braze': {
           const share = filletShare(told.places)
-          return `${told.filler}${share === undefined ? '' : `, fillet ${Math.round(share * 100)} % full`}${told.leakPath ? ', a way through' : ''}`
+          const joined = told.metals === '' ? told.filler : `${told.metals} with ${told.filler}`
+          return [
+            joined,
+            ...(share === undefined ? [] : [`fillet ${Math.round(share * 100)} % full`]),
+            ...(told.leakPath ? ['a way through'] : []),
+            ...(told.farEnd === 'none' ? ['no filler at the far end: it may leak in years'] : []),
+            ...(told.verdict.judged.some((j) => j.what === UNSWEPT) ? ['nitrogen left out'] : []),
+          ].join(', ')
         }
         case 'pressure-test':
         case 'vacuum-test':

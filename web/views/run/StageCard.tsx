@@ -86,7 +86,11 @@ export function StageCard({
               run={run}
               step={s}
               number={at - stretch.from + 1}
-              ticking={at === next ? { step, inHand: at === index, onTick: stage.tick } : undefined}
+              ticking={
+                at === next
+                  ? { step, inHand: at === index, clock: stage.clock, onTick: stage.tick }
+                  : undefined
+              }
             >
               {s.caution && (at === next || !keepsTick(s)) ? (
                 <p className="border-l-[6px] border-alarm pl-3 leading-snug font-bold">{say(s.caution)}</p>
@@ -103,8 +107,14 @@ export function StageCard({
 }
 
 /** What the tick of a step says to whoever hears it: it is ticked, or its clock runs or is started. */
-function tickWord(s: LedStep, { gone, held }: StepInHand, inHand: boolean): string {
+function tickWord(
+  s: LedStep,
+  { gone, held }: StepInHand,
+  inHand: boolean,
+  clock: StageInHand['clock'],
+): string {
   if (s.timer?.kind !== 'at-least' || (inHand && !held)) return 'Tick'
+  if (!inHand && clock !== undefined) return clock === 'over' ? 'Tick' : 'Clock is running'
   return inHand && gone !== undefined ? 'Clock is running' : 'Start the clock'
 }
 
@@ -120,12 +130,17 @@ function Row({
   readonly number: number
   /** It is the next that keeps a tick. */
   readonly ticking:
-    { readonly step: StepInHand; readonly inHand: boolean; readonly onTick: () => void } | undefined
+    | (Pick<StageInHand, 'clock'> & {
+        readonly step: StepInHand
+        readonly inHand: boolean
+        readonly onTick: () => void
+      })
+    | undefined
   readonly children: ReactNode
 }) {
   const { sentence, printed } = useRunWords(run.pieces)
   const words = sentence(step)
-  const word = ticking && tickWord(step, ticking.step, ticking.inHand)
+  const word = ticking && tickWord(step, ticking.step, ticking.inHand, ticking.clock)
   const figure = printed(step.figure, step)
   return (
     <li className="grid grid-cols-[60px_1fr_auto] items-center gap-x-4 border-b border-rule py-1.5">

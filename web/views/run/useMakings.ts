@@ -1,5 +1,6 @@
 import { useMemo } from 'react'
-import { KIND_OF_UNIT } from '#core/figure.ts'
+import { isRoundJoint } from '#core/braze/types.ts'
+import { figureNamed, KIND_OF_UNIT } from '#core/figure.ts'
 import type { BrazeResult, CutResult } from '#core/record/entry.ts'
 import {
   allMakings,
@@ -11,7 +12,7 @@ import {
 } from '#core/record/run.ts'
 import { readEntry, workedOn } from '#application/read-entry.ts'
 import { goodCut, sameAgain, type LineOf } from '#application/same-again.ts'
-import type { LogDraft } from '#contract/schemas.ts'
+import type { LogDraft, PieceDraft } from '#contract/schemas.ts'
 import type { Run, RunPiece } from '#contract/types.ts'
 import { writtenDown } from '../../app/outbox.ts'
 import { useShop } from '../../app/shop.ts'
@@ -28,13 +29,20 @@ export interface MakingHere extends Making {
 }
 export interface MakingsHere {
   readonly all: readonly MakingHere[]
-  /** What came out of the last one of the same piece before this one; undefined where none is written down. */
+  /**
+   * What came out of the last one before this one: of the same piece or, of joints, of one that is looked at alike;
+   * undefined where none is written down.
+   */
   readonly lastOf: (making: Making) => CutResult | BrazeResult | undefined
   /** Writes down that it came out like the last. */
   readonly same: (making: Making) => void
   /** Writes down that a cut came out as one wants it, set as planned. */
   readonly good: (making: Making) => void
 }
+
+/** Whether two joints are looked at place by place alike: both round, or both along a seam. */
+const looksAlike = (a: PieceDraft, b: PieceDraft | undefined): boolean =>
+  a.kind === 'braze' && b?.kind === 'braze' && isRoundJoint(a.work.joint) === isRoundJoint(b.work.joint)
 
 /** What came out of each making of a run, with what this screen has said of it and the server does not have yet. */
 export function useMakings(run: Run, progress: RunProgress, here: string | null): MakingsHere {
@@ -63,8 +71,20 @@ export function useMakings(run: Run, progress: RunProgress, here: string | null)
         entryId: line?.id ?? draft?.id,
       }
     })
-    const lastOf = ({ place, repeat }: Making) =>
-      all.findLast((m) => m.place === place && m.repeat < repeat && m.told !== undefined)?.told
+    const lastBefore = ({ place, repeat }: Making) =>
+      all.findLast((m) => m.place === place && m.repeat < repeat && m.told !== undefined) ??
+      all.findLast(
+        (m) =>
+          m.place < place &&
+          m.told?.kind === 'braze' &&
+          looksAlike(m.piece.draft, run.pieces[place - 1]?.draft),
+      )
+    const lastOf = (making: Making) => lastBefore(making)?.told
+    const planned = ({ place }: Making, name: string) => {
+      const plan = run.pieces[place - 1]?.plan
+      const figure = plan && figureNamed(plan, name)
+      return figure ? print(figure.value, KIND_OF_UNIT[figure.unit]) : ''
+    }
     const lineOf = (making: Making): LineOf => ({
       id: crypto.randomUUID(),
       runId: run.id,
@@ -80,24 +100,31 @@ export function useMakings(run: Run, progress: RunProgress, here: string | null)
       all,
       lastOf,
       same: (making) => {
-        const last = lastOf(making)
-        if (!last) return
-        const draft = sameAgain(last, lineOf(making))
-        write(draft.kind === 'cut' ? { ...draft, used: { ...draft.used, preheat: preheat(making) } } : draft)
+        const last = lastBefore(making)
+        if (!last?.told) return
+        const draft = sameAgain(last.told, lineOf(making))
+        if (draft.kind === 'cut') write({ ...draft, used: { ...draft.used, preheat: preheat(making) } })
+        // another joint was set by its own plan
+        else if (last.place === making.place) write(draft)
+        else
+          write({
+            ...draft,
+            used: {
+              ...draft.used,
+              tipOrifice: planned(making, 'tipOrifice'),
+              oxygenPressure: planned(making, 'oxygenPressure'),
+              fuelPressure: planned(making, 'fuelPressure'),
+            },
+          })
       },
       good: (making) => {
-        const plan = run.pieces[making.place - 1]?.plan
-        if (plan?.kind !== 'cut') return
-        const planned = (name: keyof typeof plan.figures) => {
-          const figure = plan.figures[name]
-          return figure ? print(figure.value, KIND_OF_UNIT[figure.unit]) : ''
-        }
+        if (run.pieces[making.place - 1]?.plan.kind !== 'cut') return
         write(
           goodCut(lineOf(making), {
-            tipOrifice: planned('tipOrifice'),
-            oxygenPressure: planned('cuttingOxygenPressure'),
-            fuelPressure: planned('fuelPressure'),
-            travelSpeed: planned('travelSpeed'),
+            tipOrifice: planned(making, 'tipOrifice'),
+            oxygenPressure: planned(making, 'cuttingOxygenPressure'),
+            fuelPressure: planned(making, 'fuelPressure'),
+            travelSpeed: planned(making, 'travelSpeed'),
           }),
         )
       },

@@ -50,11 +50,15 @@ export default function NewTest() {
   const go = useNavigate()
   const { settings, print } = useShop()
   const personId = useApp((s) => s.device.personId)
-  const [form, change, letGo] = useKeptForm(`test.${kind}`, FIRST)
+  const [typed, change, letGo] = useKeptForm(`test.${kind}`, FIRST)
   const [asked, setAsked] = useState(false)
   const [start, { error }] = api.useStartTestMutation()
   const { data: now } = api.useInstrumentsQuery()
   const tubes = useTubesM3(params.get('piece'))
+  // what was planned is not typed again; who types another volume has the last word
+  const [ownVolume, setOwnVolume] = useState(false)
+  const planned = typed.volume === '' && !ownVolume && tubes !== undefined
+  const form = planned ? { ...typed, volume: `${Number((tubes * 1000).toPrecision(3))} l` } : typed
   const read = (text: string, of: 'pressure' | 'volume' | 'time'): number | undefined => {
     const r = readTyped(text, of, settings)
     return r.ok && r.value > 0 ? r.value : undefined
@@ -92,7 +96,7 @@ export default function NewTest() {
     setAsked(true)
     if (refused.length > 0 || (kind === 'pressure' && volumeM3 === undefined)) return
     const id = crypto.randomUUID()
-    const typed = (c: string) => (c === TYPED ? '' : c)
+    const channel = (c: string) => (c === TYPED ? '' : c)
     const made = await start({
       id,
       kind,
@@ -101,8 +105,8 @@ export default function NewTest() {
       at: new Date(Date.now()).toISOString(),
       asked: {
         ...form,
-        pressureChannel: typed(form.pressureChannel),
-        temperatureChannel: typed(form.temperatureChannel),
+        pressureChannel: channel(form.pressureChannel),
+        temperatureChannel: channel(form.temperatureChannel),
       },
     })
     if (!('data' in made)) return
@@ -127,16 +131,12 @@ export default function NewTest() {
             said={{ ...form, kind }}
             path="asked"
             errors={errors}
-            onChange={(name, value) => change({ [name]: value })}
+            onChange={(name, value) => {
+              if (name === 'volume') setOwnVolume(true)
+              change({ [name]: value })
+            }}
           />
-          {tubes !== undefined && volumeM3 === undefined ? (
-            <Button
-              className="justify-self-start"
-              onClick={() => change({ volume: `${Number((tubes * 1000).toPrecision(3))} l` })}
-            >
-              Take the planned tubes: {print(tubes, 'volume')}
-            </Button>
-          ) : null}
+          {planned ? <p className="text-soft">The volume is that of the planned tubes.</p> : null}
           <SelectField
             beside
             label={kind === 'pressure' ? 'Pressure from' : 'Vacuum from'}
