@@ -168,7 +168,7 @@ describe('a chiller line of two runs and four joints', () => {
     await see(page, 'Register of cuts and joints')
     for (const title of ['Liquid line, coil end', 'Suction line, outdoor end']) await see(page, title)
     await see(page, 'copper with BCuP')
-    await see(page, 'Pressure test')
+    await see(page, 'pressure test: It holds')
     await see(page, 'Nitrogen, as planned')
     await until(page, () => !document.body.innerText.includes('The line is not tested yet'))
     await expectAccessible(page, 'a line set closed out')

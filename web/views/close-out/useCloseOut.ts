@@ -1,6 +1,7 @@
 import { format } from 'date-fns/format'
 import { addCosts, costOf, readPrice, printMoney } from '#core/cost.ts'
 import { jobTook } from '#core/record/close-out.ts'
+import { sayFigure } from '#core/saying.ts'
 import type { CloseOut, LogSummary } from '#contract/types.ts'
 import { useShop } from '../../app/shop.ts'
 import { STATES } from '../plan/Pieces.tsx'
@@ -33,7 +34,9 @@ const JUDGED: ReadonlySet<LogSummary['kind']> = new Set(['cut', 'braze', 'pressu
 
 /** Puts a close-out into the shop's words and units. */
 export function useCloseOutWords(data: CloseOut | undefined): CloseOutWords | undefined {
-  const { settings, print, say } = useShop()
+  const { settings, print, say, units } = useShop()
+  const weighed = (kg: number) =>
+    sayFigure('fillerMass', { value: kg, low: kg, high: kg, unit: 'kg', source: 'worked-out' }, units)
   const tell = useTell()
   if (!data) return undefined
   const took = jobTook(data.pieces.flatMap((p) => p.runs))
@@ -51,7 +54,7 @@ export function useCloseOutWords(data: CloseOut | undefined): CloseOutWords | un
     ['Oxygen, as planned', print(took.oxygenM3, 'volume')],
     ['Fuel, as planned', print(took.fuelM3, 'volume')],
     ...(took.nitrogenM3 > 0 ? [['Nitrogen, as planned', print(took.nitrogenM3, 'volume')] as const] : []),
-    ...took.fillers.map((f) => [f.filler, print(f.kg, 'mass')] as const),
+    ...took.fillers.map((f) => [f.filler, weighed(f.kg)] as const),
     ...(cost === undefined || took.runs === 0
       ? []
       : [['Cost, as far as things are priced', printMoney(cost, settings.prices)] as const]),
