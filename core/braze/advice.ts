@@ -296,6 +296,7 @@ const heats = (draft: BrazeDraft, low: number, high: number): string =>
 /** What to think of before the braze, topic by topic. */
 export function adviseBraze(draft: BrazeDraft, judged: Judged | undefined): void {
   const { work, rig } = draft.request
+  const { torchTime, rodLength } = draft.figures
   const target = judged?.targetK
   draft.advise(
     'Right process?',
@@ -318,6 +319,11 @@ export function adviseBraze(draft: BrazeDraft, judged: Judged | undefined): void
     'How clean',
     'Solder: bright. Braze: free of oil and oxide. Weld: free of loose rust, paint and oil.',
   )
+  if (torchTime && rodLength)
+    draft.advise(
+      'A second try',
+      `Allow for one: a poor spot, cleaned and heated again, takes up to ${draft.show(torchTime.value, 'time')} and ${draft.show(rodLength.value / 2, 'rule')} of rod more, and a spare rod is on the kit list. Twice at most, then take it apart: each heating takes zinc and grows the grain.`,
+    )
   draft.advise(
     'Paint on it',
     judged === undefined || judged.flux !== 'none'

@@ -304,7 +304,7 @@ describe('what else is said', () => {
     )
     expect(acts({})).not.toContain('straight edge')
     expect(brazePlan({}).before.map((b) => b.topic)).toEqual(
-      expect.arrayContaining(['Paint on it', 'How clean']),
+      expect.arrayContaining(['Paint on it', 'How clean', 'A second try']),
     )
   })
   it('of the cap and the cue by the shop’s method', () => {

@@ -21,7 +21,10 @@ export const JointSection = memo(function JointSection({
   targetK,
   length,
   gapText,
+  swept = false,
 }: {
+  /** Nitrogen runs through it: its way in and out is drawn. */
+  readonly swept?: boolean
   readonly section: Section
   readonly profile: HeatProfile | undefined
   /** The joint itself is drawn this hot, K. */
@@ -79,6 +82,7 @@ export const JointSection = memo(function JointSection({
           strokeDasharray="14 4 2 4"
         />
       )}
+      {swept && section.axisY !== undefined ? <Nitrogen y={y(section.axisY / 2)} /> : null}
       <Aims aims={section.aims} place={place} />
       <Sizes sizes={section.sizes} place={place} length={length} />
       <text
@@ -92,6 +96,25 @@ export const JointSection = memo(function JointSection({
     </svg>
   )
 })
+
+/** Nitrogen from where it is let in to the end that stays open. */
+function Nitrogen({ y }: { readonly y: number }) {
+  const [from, to] = [SIDE + 8, W - SIDE - 8]
+  return (
+    <g stroke="var(--verdigris)" strokeWidth={2}>
+      <path d={`M${from + 84} ${y}H${to - 122}`} fill="none" strokeDasharray="10 5" />
+      <path d={`M${to - 131} ${y - 6}l9 6l-9 6`} fill="none" />
+      <g stroke="none" className="fill-verdigris font-figure text-[16px] font-semibold">
+        <text x={from} y={y + 5}>
+          nitrogen in
+        </text>
+        <text x={to} y={y + 5} textAnchor="end">
+          out, its end open
+        </text>
+      </g>
+    </g>
+  )
+}
 
 /** Where a place in the section lies on the paper. */
 interface Place {

@@ -38,7 +38,8 @@ export function useTell(): (told: LineResult) => string {
           return `${cutSeen(told)}${told.kerf ? `, kerf ${print(told.kerf.si, 'kerf')}` : ''}`
         case 'braze': {
           const share = filletShare(told.places)
-          const joined = told.metals === '' ? told.filler : `${told.metals.replace(' + ', ' to ')} with ${told.filler}`
+          const joined =
+            told.metals === '' ? told.filler : `${told.metals.replace(' + ', ' to ')} with ${told.filler}`
           return [
             joined,
             ...(share === undefined ? [] : [`fillet ${Math.round(share * 100)} % full`]),

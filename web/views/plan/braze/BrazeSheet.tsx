@@ -88,6 +88,7 @@ function BrazeSheet({
       <div className="h-[38mm]">
         <JointSection
           section={jointSection(plan, request)}
+          swept={figures.purgeFlow !== undefined}
           profile={undefined}
           targetK={undefined}
           length={print}

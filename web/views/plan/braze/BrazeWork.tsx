@@ -71,7 +71,7 @@ export function BrazeWork({
         name={parts === 1 ? 'Sizes' : calls ? capital(calls.b) : 'Other part'}
         said={[
           ...(parts === 1 ? [] : [metalName(work.b.metal), work.b.wall, work.b.depth]),
-          ...saidIn(BRAZE_WORK, work, SIZES),
+          ...saidOtherwise(BRAZE_WORK, work, SIZES),
         ]}
         wants={wantsSeen(errors, 'work', ['b', ...SIZES])}
       >

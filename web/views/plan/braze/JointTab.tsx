@@ -62,6 +62,7 @@ export function JointTab({
           targetK={figures.brazingTemperature?.value}
           length={print}
           gapText={gapText}
+          swept={figures.purgeFlow !== undefined}
         />
       </figure>
       {round ? (
