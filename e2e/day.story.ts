@@ -1,4 +1,6 @@
 /** A brazer's day: the joints of a job planned, made one after another, tested, and handed over. */
+import { readFileSync } from 'node:fs'
+import { resolve } from 'node:path'
 import { afterEach, describe, expect, it } from 'vitest'
 import type { Batch, Piece, Run } from '#contract/types.ts'
 import type { BrazeDraft } from '#contract/schemas.ts'
@@ -18,6 +20,8 @@ import {
 } from './browser.ts'
 import { done, heading, leave, led, runIdOf, tickAll } from './lead.ts'
 import { browser, openStory, server } from './story.ts'
+
+const README = readFileSync(resolve(import.meta.dirname, '..', 'README.md'), 'utf8')
 
 openStory()
 afterEach(() => endRuns(server))
@@ -115,6 +119,7 @@ describe('a chiller line of two runs and four joints', () => {
     }
     expect(over).toBe(true)
     expect(presses).toBeLessThanOrEqual(14)
+    expect(README).toContain('two lines with four joints take a practised person 14 presses beside the ticks')
     // the first is looked at, the others came out the same
     await press(page, 'Write down what came out')
     await see(page, '4 of 4 wait to be written down.')
