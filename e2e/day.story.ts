@@ -1,15 +1,17 @@
 /** A brazer's day: the joints of a job planned, made one after another, tested, and handed over. */
-import { readFileSync } from 'node:fs'
+import { readFileSync, rmSync } from 'node:fs'
 import { resolve } from 'node:path'
 import { afterEach, describe, expect, it } from 'vitest'
 import type { Batch, Piece, Run } from '#contract/types.ts'
 import type { BrazeDraft } from '#contract/schemas.ts'
-import { endRuns, pieceNamed } from '../server/test-support.ts'
+import { endRuns, pieceNamed, tempFolder, testServer } from '../server/test-support.ts'
 import {
   choose,
+  confirmStep,
   expectAccessible,
   named,
   openPage,
+  PAGES,
   passTime,
   press,
   pressByKey,
@@ -18,7 +20,7 @@ import {
   typeInto,
   until,
 } from './browser.ts'
-import { done, heading, leave, led, runIdOf, tickAll } from './lead.ts'
+import { done, heading, leave, led, runIdOf, stepsTo, tickAll } from './lead.ts'
 import { browser, openStory, server } from './story.ts'
 
 const README = readFileSync(resolve(import.meta.dirname, '..', 'README.md'), 'utf8')
@@ -207,5 +209,61 @@ describe('a ring on a plate, with the rod that one owns', () => {
     await until(page, () => !document.body.innerText.includes('Joint holds'))
     await expectAccessible(page, 'a ring with a barred rod')
     await page.close()
+  })
+})
+
+describe('a learner on two joints', () => {
+  it('is led by single acts, hands over in the middle, and loses nothing when the server is killed between them', async () => {
+    const data = tempFolder()
+    const first = await testServer({ pages: PAGES, data })
+    const people = (await first.call('GET', '/api/people')).json as readonly { id: string; name: string }[]
+    const idris = people.find((p) => p.name === 'Idris')?.id ?? ''
+    await first.call('PUT', `/api/people/${idris}`, { name: 'Idris', active: true, role: 'apprentice' })
+    const batchId = crypto.randomUUID()
+    const pieces = await Promise.all(
+      ['Branches, 28 mm', 'Valve tail'].map(async (title) => ({
+        pieceId: (await pieceNamed(first, title)).id,
+        repeats: 1,
+      })),
+    )
+    await first.call('POST', '/api/batches', { id: batchId, name: 'Two joints', pieces })
+    const run = crypto.randomUUID()
+    const begun = await first.call('POST', '/api/runs', {
+      id: run,
+      pieceId: null,
+      batchId,
+      personId: idris,
+      at: new Date().toISOString(),
+    })
+    expect(begun.status, JSON.stringify(begun.json)).toBe(201)
+    const page = await openPage(browser, `${first.url}/run/${run}`)
+    await see(page, 'Step 1 of')
+    // the first joint is made by the learner, somebody beside
+    await stepsTo(page, 'From 5 o’clock', 'Tamsin', 120)
+    await leave(page, 'Hand over')
+    await see(page, 'Who goes on?')
+    await pressByKey(page, 'Tamsin')
+    const before = await heading(page)
+    expect(before).not.toBe('')
+    await stepsTo(page, 'From 5 o’clock', undefined, 60)
+    await confirmStep(page)
+    await until(page, () => !document.body.innerText.includes('not saved yet'))
+    // killed as a plug is pulled; the next act is kept on the screen
+    await first.stop()
+    const held = await heading(page)
+    await confirmStep(page)
+    await until(page, (was: string) => document.querySelector('h1')?.innerText !== was, held)
+    await see(page, 'not saved yet')
+    const again = await testServer({ pages: PAGES, data, port: first.port, empty: true })
+    await until(page, () => !document.body.innerText.includes('not saved yet'))
+    const told = (await again.call('GET', `/api/runs/${run}`)).json as Run
+    expect(told.events.some((e) => e.kind === 'hand-over')).toBe(true)
+    // and it goes on to the second joint
+    await stepsTo(page, 'Begin the fire watch', undefined, 160)
+    const ended = (await again.call('GET', `/api/runs/${run}`)).json as Run
+    expect(new Set(ended.events.map((e) => e.personId)).size).toBeGreaterThan(1)
+    await page.close()
+    await again.stop()
+    rmSync(data, { recursive: true, force: true })
   })
 })

@@ -210,6 +210,11 @@ const DRAWN: Readonly<Record<string, Drawn>> = {
     metal: 'M6 16H90V28H6ZM6 46H90V58H6Z',
     wrong: 'M48 44V32M44 36L48 30L52 36M20 32V42M76 32V42',
   },
+  'failed-later': {
+    metal: 'M6 30H90V48H6Z',
+    lines: 'M66 14A11 11 0 1 0 66 13.9M55 6V14L61 18',
+    wrong: 'M30 30L36 38L28 42L34 48',
+  },
   leak: {
     metal: 'M6 30H90V48H6Z',
     dots: [
