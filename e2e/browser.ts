@@ -2,7 +2,7 @@ import { readFileSync, writeFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { join, resolve } from 'node:path'
 import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core'
-import { expect, vi } from 'vitest'
+import { expect } from 'vitest'
 import { findChromium } from '../bin/chromium.ts'
 import { tempFolder } from '../server/test-support.ts'
 import { SETTLE_MS } from '../web/views/run/settle.ts'
@@ -137,21 +137,22 @@ export const see = async (page: Page, text: string): Promise<void> => {
  * and what waits for the next one would wait for good.
  * @throws when it does not come, saying what is there instead
  */
-export const named = (page: Page, name: string, role?: string, timeout = WAIT_MS): Promise<ElementHandle> =>
-  vi
-    .waitFor(
-      async () => {
-        const found = await page.$(
-          `::-p-aria([name="${name}"]${role === undefined ? '' : `[role="${role}"]`})`,
-        )
-        if (!found) throw new Error('not yet')
-        return found
-      },
-      { timeout, interval: 100 },
-    )
-    .catch(async () => {
-      throw new Error(`There is nothing named “${name}”. ${await shows(page)}`)
-    })
+export async function named(
+  page: Page,
+  name: string,
+  role?: string,
+  timeout = WAIT_MS,
+): Promise<ElementHandle> {
+  const selector = `::-p-aria([name="${name}"]${role === undefined ? '' : `[role="${role}"]`})`
+  const until = Date.now() + timeout
+  do {
+    // a page that is just being left has nothing to ask
+    const found = await page.$(selector).catch(() => null)
+    if (found) return found
+    await page.evaluate(() => new Promise((r) => setTimeout(r, 100))).catch(() => undefined)
+  } while (Date.now() < until)
+  throw new Error(`There is nothing named “${name}”. ${await shows(page)}`)
+}
 
 /** Opens the groups of a form until something of this name is there: what is folded away is reached as by a person. */
 export async function reach(page: Page, name: string): Promise<void> {

@@ -86,6 +86,7 @@ describe('words', () => {
     given(brazeSteps(work, {}, rig)).steps.flatMap((s) => [
       s.act,
       s.why,
+      ...(s.beside ?? []),
       s.see ?? '',
       s.ifNot ?? '',
       s.caution ?? '',
@@ -113,7 +114,7 @@ describe('words', () => {
   it('of the rod, the flame and what is heard are told with the step that they belong to, not one by one', () => {
     const steps = given(brazeSteps({ ...lapOf('low-carbon-steel'), service: [], tubeRun: [] })).steps
     expect(steps.some((s) => s.act.startsWith('Listen'))).toBe(false)
-    expect(steps.find((s) => s.role === 'heat')?.see).toContain('pops and spits')
+    expect(steps.find((s) => s.role === 'heat')?.beside?.join()).toContain('pops and spits')
     expect(acts({})).toMatch(/[Ss]teep to gather the heat/)
     expect(acts({})).toContain('A last pass at the root, then the rod')
     expect(acts({})).toContain('a moment longer, then away')

@@ -161,7 +161,7 @@ export function brazeParts(
 function withWhatBelongs(step: Step, steps: readonly BrazeStep[]): Step {
   const does = steps.find((s) => s.id === step.id)?.does
   const beside = does === undefined ? [] : steps.filter((s) => s.goesWith === does).map((s) => s.act)
-  return beside.length === 0 ? step : { ...step, see: [step.see ?? '', ...beside].join(' ').trim() }
+  return beside.length === 0 ? step : { ...step, beside }
 }
 
 /** Names the run of tube that a joint is on, by all that is known of it: joints that say the same share its nitrogen. */

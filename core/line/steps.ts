@@ -103,6 +103,8 @@ export interface Step {
   /** Further figures of the plan that belong to the step. */
   readonly also?: readonly string[]
   readonly why: string
+  /** Small acts that go with it: nobody presses for them. */
+  readonly beside?: readonly string[]
   readonly see?: string
   readonly ifNot?: string
   /** The harm and the act, where it matters. */

@@ -34,6 +34,11 @@ export function OneStep({
             {step.departs ? (
               <p className="border-l-[6px] border-brass pl-3 leading-snug">{say(step.departs)}</p>
             ) : null}
+            {step.beside?.map((act) => (
+              <p key={act} className="leading-snug font-semibold">
+                {say(act)}
+              </p>
+            ))}
             {step.see ? <p className="leading-snug">{say(step.see)}</p> : null}
           </>
         ) : null}

@@ -92,7 +92,7 @@ export function Guide({ inHand }: { readonly inHand: RunInHand }) {
       (stage
         ? [pageName(stage.stretch, steps, run.pieces), ...steps.slice(index, stage.stretch.to).map(sentence)]
         : step
-          ? [sentence(step), step.caution ?? '']
+          ? [sentence(step), ...(step.beside ?? []), step.caution ?? '']
           : []
       )
         .filter((t) => t !== '')

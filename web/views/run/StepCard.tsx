@@ -51,6 +51,15 @@ export function StepCard({
           <strong>Otherwise here:</strong> {say(step.departs)}
         </p>
       ) : null}
+      {step.beside && step.beside.length > 0 ? (
+        <ul className="grid max-w-[52ch] gap-1.5 pt-4 text-[1.25rem] leading-snug font-semibold">
+          {step.beside.map((act) => (
+            <li key={act} className="border-l-[4px] border-brass pl-3">
+              {say(act)}
+            </li>
+          ))}
+        </ul>
+      ) : null}
       {step.see ? (
         <p className="max-w-[52ch] pt-4 text-[1.25rem] leading-snug">
           <strong>You should find:</strong> {say(step.see)}

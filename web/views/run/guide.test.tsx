@@ -42,6 +42,14 @@ describe('the guide', () => {
     )
     expect(said()).toContain(`Step 1 of ${inHand.progress.steps.length}, before the gas is on.`)
   })
+  it('tells the small acts that go with it, and asks no press for them', () => {
+    const run = brazeRun()
+    const touch = run.steps.find((s) => s.beside?.some((act) => act.startsWith('A last pass at the root')))
+    guide(upTo(run, touch?.id ?? ''))
+    expect(screen.getByRole('heading', { level: 1 }).textContent).toContain('Touch the rod')
+    for (const act of touch?.beside ?? []) expect(said()).toContain(act)
+    expect(run.steps.some((s) => s.act.startsWith('A last pass at the root'))).toBe(false)
+  })
   it('confirms with one press, or with the space bar', () => {
     const { confirm } = guide()
     press('Done')

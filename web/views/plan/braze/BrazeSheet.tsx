@@ -101,6 +101,7 @@ function BrazeSheet({
         {steps.map((s, i) => (
           <li key={s.id} className="break-inside-avoid pb-0.5">
             <strong>{i + 1}</strong> {sentence(s)}
+            {s.beside ? `. ${s.beside.map(say).join(' ')}` : ''}
             {s.timer === undefined ? '' : `, ${print(longestS(s.timer), 'time')}`}
           </li>
         ))}
