@@ -1,10 +1,11 @@
 /** The joints and words that people use, and that a choice reaches all that it has to do with. */
 import { describe, expect, it } from 'vitest'
+import { brazeProcedure } from '../line/braze-procedure.ts'
 import { brazeSteps, given } from '../line/test-support.ts'
 import { INCH_M } from '../quantity/units.ts'
 import { formsOf } from './forms.ts'
 import { filletLegM, gapStrength, shearAreaM2, fillerVolumeM3 } from './joint.ts'
-import { BRAZE_METHODS } from './method-words.ts'
+import { BRAZE_METHODS, METHOD_NAMES, optionsOfBraze } from './method-words.ts'
 import { holdFlow, HOLD_FLOW } from './purge.ts'
 import { actsOf, brazePlan, brazeRequest, codesOf, lapOf, stopsOf, valueOf } from './test-support.ts'
 
@@ -168,6 +169,18 @@ describe('nitrogen', () => {
   })
 })
 
+describe('a line under pressure', () => {
+  it('is opened before anything is taken out of it', () => {
+    const made = given(brazeSteps())
+    const at = made.steps.findIndex((s) => s.role === 'open-line')
+    expect(made.steps[at]?.beside?.join()).toContain('valve cores out')
+    for (const s of made.steps.slice(0, at)) expect(s.act).not.toMatch(/core/i)
+    // one that was never closed has no such step: what is taken out is one of its own
+    const bench = { joint: 'stub', b: { metal: 'brass', wall: '5 mm' }, service: [], tubeRun: [] }
+    expect(given(brazeSteps(bench)).steps.some((s) => /take core and stem out/.test(s.act))).toBe(true)
+  })
+})
+
 describe('a fit that is felt', () => {
   it('gives the gap where nobody measured it, and gives way to a measure', () => {
     const gap = (work: object) => valueOf(brazePlan(work), 'clearanceCold')
@@ -313,5 +326,40 @@ describe('what else is said', () => {
     for (const cap of Object.keys(BRAZE_METHODS.cap.options))
       expect(by({ cap })).toContain(cap === 'important' ? 'full fillet' : 'then a fillet')
     expect(acts({ ...lapOf('low-carbon-steel') }, {}, { methods: { cue: 'wet' } })).toContain('looks wet')
+  })
+})
+
+describe('a method of the shop', () => {
+  const refrigerant = {
+    joint: 'socket',
+    a: { metal: 'copper', tube: 'ASTM B280 ACR 5/8 straight' },
+    b: { metal: 'copper' },
+    service: ['refrigerant'],
+    protectAt: '4 in',
+  }
+  const works: readonly object[] = [
+    {},
+    refrigerant,
+    lapOf('low-carbon-steel'),
+    { ...lapOf('low-carbon-steel'), filler: 'RBCuZn-C' },
+    { joint: 'crack', a: { metal: 'grey-cast-iron', thickness: '12 mm' }, length: '60 mm' },
+    { joint: 'crack', a: { metal: 'low-carbon-steel', thickness: '2 mm' }, length: '60 mm' },
+  ]
+  const toldBy = (methods: object) =>
+    works.map((work) => {
+      const p = brazePlan(work, {}, { methods })
+      const led = brazeProcedure(p, brazeRequest(work, {}, { methods }))
+      return JSON.stringify([p.figures, p.findings, p.steps, p.choice, led.ok ? led.steps : led.text])
+    })
+  const usual = toldBy({})
+  it.each(
+    METHOD_NAMES.flatMap((name) =>
+      optionsOfBraze(name)
+        .slice(1)
+        .map((option) => [name, option] as const),
+    ),
+  )('%s by %s reaches a plan and its run', (name, option) => {
+    const told = toldBy({ [name]: option })
+    expect(told.some((t, i) => t !== usual[i])).toBe(true)
   })
 })

@@ -29,7 +29,7 @@ export const purgeNeed = ({ work: w, shop }: Purged): 'always' | 'choice' | 'non
   return isCopper(w.a.metal) && w.a.outsideDiameterM !== undefined ? 'choice' : 'none'
 }
 /** Nitrogen is left out of a line that most would sweep. */
-export const leavesOutNitrogen = (of: Purged): boolean =>
+const leavesOutNitrogen = (of: Purged): boolean =>
   of.work.services.has('refrigerant') && purgeNeed(of) === 'none'
 
 /** A tube of this bore is held with the usual flow, m: 1 in. */

@@ -91,6 +91,7 @@ function prepare(draft: BrazeDraft, { flux }: StepsAsked): StepText[] {
     })
   if (isRound(work) && gas)
     out.push({
+      does: 'cores',
       act: 'Take the valve cores out with the core tool, where the maker says so.',
       why: 'Their seals give way long before the filler runs, and the nitrogen wants a free way out.',
     })
@@ -156,7 +157,8 @@ function madeToFit({ request: { work } }: BrazeDraft): StepText[] {
     case 'stub':
       return [
         {
-          act: 'Take core and stem out where the maker says so; else open the valve half-way, and wrap its body.',
+          does: 'cores',
+          act: 'Nothing under pressure: take core and stem out where the maker says so; else open the valve half-way, and wrap its body.',
           why: 'Seat and seals give way long before the filler runs; shut, the seat is pressed into place hot.',
         },
       ]

@@ -263,9 +263,13 @@ export interface BrazeStep {
   /** What it does to the line or the joint, for whoever is led through it. */
   readonly does?: BrazeDoes
 }
-/** What a step of a braze does; `vent`, `nitrogen-on` and `nitrogen-off` are done with the valves of the line. */
+/**
+ * What a step of a braze does; `vent`, `nitrogen-on` and `nitrogen-off` are done with the valves of the line, `cores` once
+ * nothing in it is under pressure.
+ */
 export type BrazeDoes =
   | 'vent'
+  | 'cores'
   | 'tube-end'
   | 'groove'
   | 'flux'

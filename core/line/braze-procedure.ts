@@ -64,6 +64,7 @@ export function brazeSetup(
   const { figures } = plan
   const gas = runsNitrogen(request)
   const line = isRoundJoint(work.joint) && (gas || work.pressurePa > 0 || work.tubeRun.length > 0)
+  const onceOpen = plan.steps.filter((s) => s.does === 'cores').map((s) => s.act)
   const sweepS = figures.purgeTime?.value ?? UNKNOWN_SWEEP_S
   const supply = supplySetting({
     rig,
@@ -111,6 +112,7 @@ export function brazeSetup(
               : ('closed' as const),
         }
       : {}),
+    ...(line && onceOpen.length > 0 ? { onceOpen } : {}),
     ...(plan.detail.shortBurns ? { shortBurns: plan.detail.shortBurns } : {}),
     purge: supply.purge,
     units: shop.units,
@@ -283,6 +285,9 @@ function stepOf(step: BrazeStep, plan: BrazePlan, request: BrazeRequest, setup: 
   const pattern = patternOf(step, request, seconds)
   const shown = pattern ? { pattern } : {}
   switch (step.does) {
+    // a core that is taken out under pressure flies: where the line is opened by its own step, it comes with that
+    case 'cores':
+      return setup.openLine ? [] : [{ ...base, see: LOOKS.prepare, acts: [] }]
     case 'vent':
       return setup.openLine ? [] : [{ ...base, see: 'The gauge at zero, the port open.', acts: [] }]
     case 'nitrogen-on':

@@ -43,6 +43,8 @@ export interface LineSetup {
   readonly purge: { readonly oxygen: PurgeClock; readonly fuel: PurgeClock }
   /** The work is part of a line that has to be opened. */
   readonly openLine?: 'pressure' | 'refrigerant' | 'closed' | undefined
+  /** What is taken out of the line once it is open: never before. */
+  readonly onceOpen?: readonly string[] | undefined
   /** The acetylene is drawn in short burns. */
   readonly shortBurns?: ShortBurns | undefined
   readonly units: UnitChoices

@@ -41,6 +41,7 @@ export function nitrogenOn(c: StageContext, again = false): Step[] {
           ? 'Open the far end of the line'
           : `Let the pressure out through its port${openLine === 'refrigerant' ? ', refrigerant recovered first,' : ''} and open the far end`,
       why: 'Heat on a closed line bursts it; hot refrigerant turns to poison gas.',
+      ...(c.setup.onceOpen ? { beside: c.setup.onceOpen } : {}),
       see: 'The gauge at zero, and a port that stays open.',
       ifNot: 'A line that you cannot open is not heated: it waits for whoever knows what is in it.',
       instructor: true,
