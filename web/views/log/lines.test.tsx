@@ -1,4 +1,5 @@
 // @vitest-environment jsdom
+import { UNSWEPT } from '#core/check/acceptance.ts'
 import { renderHook, screen } from '@testing-library/react'
 import { Route, Routes } from 'react-router'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
@@ -122,7 +123,7 @@ describe('what a line tells', () => {
   const tell = () => renderHook(() => useTell(), { wrapper: screenOf() }).result.current
   it.each([
     ['cut', 'Sharp and square, slag one tap, dropped by itself, kerf 0.08 in'],
-    ['braze', 'BCuP-5, fillet 50 % full, a way through'],
+    ['braze', 'copper to copper with BCuP-5, fillet 50 % full, a way through'],
     ['run', 'Stopped, 1 min 30 s, 2 left out'],
     ['override', 'Purge (short hose)'],
     ['trouble', 'A leak. Cleared: nut tightened'],
@@ -130,6 +131,20 @@ describe('what a line tells', () => {
     ['fault', 'it pops: tip too hot'],
   ] as const)('of a %s', (kind, words) => {
     expect(tell()(RESULTS[kind])).toBe(words)
+  })
+  it('of a braze says what may come of it later', () => {
+    const { braze } = RESULTS
+    if (braze.kind !== 'braze') throw new Error('it is no braze')
+    const told = tell()({
+      ...braze,
+      farEnd: 'none',
+      verdict: {
+        ...braze.verdict,
+        judged: [{ what: UNSWEPT, passed: true, found: 'left out', limit: 'the shop’s method' }],
+      },
+    })
+    expect(told).toContain('no filler at the far end: it may leak in years')
+    expect(told).toContain('nitrogen left out')
   })
   it('of a test has its rate as a gauge shows it; with a volume, as it was reckoned', () => {
     expect(tell()(RESULTS['pressure-test'])).toMatch(/^It leaks: .*Pa·m³\/s$/)
