@@ -2,7 +2,7 @@ import { format } from 'date-fns/format'
 import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict'
 import { lazy, Suspense, useState, type ReactNode } from 'react'
 import { Link, Navigate } from 'react-router'
-import type { BatchSummary, LogSummary, RunSummary } from '#contract/types.ts'
+import type { BatchSummary, LogSummary, PieceSummary, RunSummary } from '#contract/types.ts'
 import { sentenceOf } from '#core/line/steps.ts'
 import { KIND_OF_UNIT } from '#core/figure.ts'
 import { api } from '../../app/api.ts'
@@ -19,6 +19,7 @@ import { useTell } from '../log/useTell.ts'
 
 // dates of the rig are reckoned after the day is shown
 const RigDue = lazy(() => import('./RigDue.tsx'))
+const Kit = lazy(() => import('./Kit.tsx'))
 
 /** An answer this fresh is not asked for again, s: the page asked for it while this view was still on its way. */
 const FRESH_S = 1
@@ -136,11 +137,38 @@ export default function Today() {
               <PieceRow key={t.id} piece={t} withJob />
             ))}
           </ul>
+          {today && today.next.length > 0 ? (
+            <KitFor pieces={today.next.slice(0, KIT_FOR)} key={today.next[0]?.id} />
+          ) : null}
         </Part>
       </div>
       {today ? <LastCopy at={today.lastCopy} /> : null}
       <Suspense>{starting ? <StartPiece open onClose={() => setStarting(false)} /> : null}</Suspense>
     </main>
+  )
+}
+
+/** So many of the next pieces are gathered for. */
+const KIT_FOR = 3
+
+/** What is carried to the next pieces, once it is asked for. */
+function KitFor({ pieces }: { readonly pieces: readonly PieceSummary[] }) {
+  const [open, setOpen] = useState(false)
+  const names = pieces.map((p) => p.title).join(', ')
+  return (
+    <div className="pt-4">
+      <Button className="min-h-[48px]" aria-expanded={open} onClick={() => setOpen(!open)}>
+        {open ? 'Put the kit away' : pieces.length === 1 ? 'Kit for it' : `Kit for the next ${pieces.length}`}
+      </Button>
+      {open ? (
+        <>
+          <p className="pt-3 text-soft">To carry for {names}.</p>
+          <Suspense>
+            <Kit pieceIds={pieces.map((p) => p.id)} />
+          </Suspense>
+        </>
+      ) : null}
+    </div>
   )
 }
 

@@ -1,6 +1,7 @@
 // @vitest-environment jsdom
 import { fireEvent, screen, waitFor } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import { firstDraft, FIRST_SETTINGS } from '#application/first.ts'
 import type { RunSummary, PieceSummary, Today as TodayAnswer } from '#contract/types.ts'
 import { answering, browserParts, clear, refused, said, show } from '../../test-support.tsx'
 import Today from './Today.tsx'
@@ -148,5 +149,22 @@ describe('starting a piece', () => {
     await waitFor(() => expect(said()).toContain('The disk is full.'))
     expect(screen.getByLabelText('What is it?')).toHaveProperty('value', 'Gusset')
     expect(screen.getByLabelText('Which job?')).toHaveProperty('value', 'New gate')
+  })
+  it('gathers the kit of what is next, once it is asked for', async () => {
+    answering({
+      '/api/today': today({ next: [piece()] }),
+      '/api/gear': [],
+      '/api/damage': { rows: [] },
+      '/api/pieces/t2': { id: 't2', draft: firstDraft(FIRST_SETTINGS) },
+    })
+    show(<Today />)
+    await waitFor(() => expect(document.querySelector('[data-ready]')).not.toBeNull())
+    expect(said()).not.toContain('Fire blanket')
+    fireEvent.click(screen.getByRole('button', { name: 'Kit for it' }))
+    await waitFor(() => expect(said()).toContain('Fire blanket'))
+    expect(said()).toContain('To carry for Paddle frame.')
+    expect(said()).toMatch(/Tip, 0\.\d+ in/)
+    fireEvent.click(screen.getByRole('button', { name: 'Put the kit away' }))
+    expect(said()).not.toContain('Fire blanket')
   })
 })

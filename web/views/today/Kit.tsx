@@ -1,0 +1,40 @@
+import { useMemo } from 'react'
+import { NO_RUNS, planPiece } from '#application/plan-of.ts'
+import type { KitPiece } from '#core/line/kit.ts'
+import { api } from '../../app/api.ts'
+import { useShop } from '../../app/shop.ts'
+import { kitInWords } from '../work/kit-words.ts'
+
+/** What is carried to the work for some pieces, all together: planned here, when it is asked for. */
+export default function Kit({ pieceIds }: { readonly pieceIds: readonly string[] }) {
+  const { say } = useShop()
+  const kit = useKit(pieceIds)
+  if (!kit) return <p className="pt-2 text-soft">Gathering.</p>
+  return (
+    <ul aria-label="Kit" className="columns-2 gap-x-6 pt-2 leading-snug">
+      {kit.map((thing) => (
+        <li key={thing} className="break-inside-avoid pb-1">
+          {say(thing)}
+        </li>
+      ))}
+    </ul>
+  )
+}
+
+/** The kit in words; undefined while a piece is still on its way. */
+function useKit(pieceIds: readonly string[]): readonly string[] | undefined {
+  const { settings, units } = useShop()
+  const [first = '', second = '', third = ''] = pieceIds
+  const one = api.usePieceQuery(first, { skip: first === '' }).currentData
+  const two = api.usePieceQuery(second, { skip: second === '' }).currentData
+  const three = api.usePieceQuery(third, { skip: third === '' }).currentData
+  return useMemo(() => {
+    const come = [one, two, three].filter((p) => p !== undefined)
+    if (come.length < Math.min(3, pieceIds.length)) return undefined
+    const pieces = come.flatMap(({ draft }): KitPiece[] => {
+      const planned = planPiece(draft, settings, NO_RUNS)
+      return planned.ok ? [{ ...planned, repeats: 1 }] : []
+    })
+    return kitInWords(pieces, units)
+  }, [one, two, three, pieceIds.length, settings, units])
+}
