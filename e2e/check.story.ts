@@ -124,7 +124,7 @@ describe('a cut that came out badly, and the next one', () => {
     await see(page, 'Planned and used')
     await go('/log/chart')
     await see(page, 'Your chart, grown from good runs')
-    await see(page, '14 of 18')
+    await see(page, '10 of 18')
     await see(page, 'Helped 1 of 1 times.')
     await see(page, 'eight of ten lay within')
     await page.waitForSelector('.js-plotly-plot')

@@ -1,6 +1,6 @@
 /** What was seen on a cut or a joint, and the shop's own limits on it. */
 import { keysOf } from '../objects.ts'
-import { SLAG_CLASSES, type Drop, type Edge, type NotSeen, type SlagClass } from './outcome.ts'
+import { EDGE_NAMES, SLAG_CLASSES, type Drop, type Edge, type NotSeen, type SlagClass } from './outcome.ts'
 
 /** Marks on the strip of a cut, each at its place. */
 export const CUT_MARK_NAMES = {
@@ -123,9 +123,20 @@ export const STRIP_PLACES: readonly string[] = [
   'end2',
 ]
 
+/** What an edge may be like and still be taken, where a shop says so. A gouge has a limit of its own. */
+export const EDGES_TAKEN = {
+  rounded: 'Top edge rounded',
+  ridged: 'Ridged',
+  leaning: 'Drag lines lean back',
+  melted: 'Melted in places',
+} as const
+export type EdgeTaken = keyof typeof EDGES_TAKEN
+
 /** The shop's own limits. */
 export interface CutLimits {
   readonly worstSlag: SlagClass
+  /** Edges that are taken although they are not sharp and square. */
+  readonly edges: ReadonlySet<EdgeTaken>
   readonly gouges: number
   readonly stops: number
   /** Of the plate's thickness. */
@@ -142,6 +153,7 @@ export interface JointLimits {
 }
 export const USUAL_CUT_LIMITS: CutLimits = {
   worstSlag: 'one-tap',
+  edges: new Set(),
   gouges: 0,
   stops: 0,
   dragShare: 0.2,
@@ -178,7 +190,10 @@ function verdict(judged: readonly Judged[], open: string | undefined): Verdict {
       because:
         failed
           .map((j) =>
-            `${j.what}: ${j.found}, at most ${j.limit}`.replace('at most at least', 'wanted at least'),
+            `${j.what}: ${j.found}, ${j.what === 'Edge' ? 'wanted' : 'at most'} ${j.limit}`.replace(
+              'at most at least',
+              'wanted at least',
+            ),
           )
           .join('. ') + '.',
       judged,
@@ -210,6 +225,7 @@ export function judgeCut(seen: CutSeen, thicknessM: number, limits: CutLimits): 
       found: slag.replace('-', ' '),
       limit: limits.worstSlag.replace('-', ' '),
     })
+  judged.push(...judgeEdge(seen, limits))
   judged.push(
     { what: 'Gouges', passed: gouges <= limits.gouges, found: String(gouges), limit: String(limits.gouges) },
     {
@@ -244,6 +260,33 @@ export function judgeCut(seen: CutSeen, thicknessM: number, limits: CutLimits): 
   }
   const unseen = [drop, slag, seen.edge].includes('not-seen')
   return verdict(judged, unseen ? 'Nobody says what the edge, the slag and the drop were like.' : undefined)
+}
+
+/** The edge and what melted on it. */
+function judgeEdge({ edge, marks }: CutSeen, { edges }: CutLimits): readonly Judged[] {
+  const melted = count(marks, 'melted')
+  return [
+    ...(edge === 'not-seen' || edge === 'gouged'
+      ? []
+      : [
+          {
+            what: 'Edge',
+            passed: edge === 'sharp' || edges.has(edge),
+            found: EDGE_NAMES[edge].toLowerCase(),
+            limit: 'sharp and square',
+          },
+        ]),
+    ...(melted === 0
+      ? []
+      : [
+          {
+            what: 'Melted places',
+            passed: edges.has('melted'),
+            found: String(melted),
+            limit: 'none',
+          },
+        ]),
+  ]
 }
 
 /** How much of a joint has a full fillet, of what could be seen; undefined when nothing could. */

@@ -12,8 +12,10 @@ import {
   USUAL_CUT_LIMITS,
   USUAL_JOINT_LIMITS,
   type CutSeen,
+  type EdgeTaken,
   type JointSeen,
 } from './acceptance.ts'
+import { isGoodCut } from '../record/entry.ts'
 import { factsOfBraze, factsOfCut, type Done } from './facts.ts'
 import { findCause, findSign, rankCauses, SIGNS, type Sign } from './faults.ts'
 
@@ -60,6 +62,34 @@ describe('a cut against the shop’s limits', () => {
       ),
     )
     expect(kerfFromSize({ wantedM: 0.1, measuredM: 0.2, edges: 1 }, 0.002)).toBeUndefined()
+  })
+})
+
+describe('the edge of a cut', () => {
+  const LIMITS = (...edges: readonly EdgeTaken[]) => ({ ...USUAL_CUT_LIMITS, edges: new Set(edges) })
+  const judged = (over: Partial<CutSeen>, limits = LIMITS()) =>
+    judgeCut({ edge: 'sharp', slag: 'none', drop: 'by-itself', marks: [], ...over }, 0.012, limits)
+  it.each(['rounded', 'ridged', 'leaning'] as const)('that is %s fails, unless the shop takes it', (edge) => {
+    expect(judged({ edge })).toMatchObject({ outcome: 'failed' })
+    expect(judged({ edge }).because).toContain('wanted sharp and square')
+    expect(judged({ edge }, LIMITS(edge)).outcome).toBe('passed')
+    // one that is taken takes no other with it
+    expect(judged({ edge }, LIMITS('melted')).outcome).toBe('failed')
+  })
+  it('melted in places fails, unless the shop takes it; gouged it goes by the number of gouges', () => {
+    const melted = { marks: [{ kind: 'melted', at: 0.5, side: 'part' }] } as const
+    expect(judged(melted).outcome).toBe('failed')
+    expect(judged(melted, LIMITS('melted')).outcome).toBe('passed')
+    expect(judged({ edge: 'gouged' }, LIMITS('rounded', 'ridged', 'leaning', 'melted')).outcome).toBe(
+      'failed',
+    )
+    expect(judged({ edge: 'gouged' }, { ...LIMITS(), gouges: 1 }).outcome).toBe('passed')
+  })
+  it('that failed its check is never one to learn from, however it dropped', () => {
+    const told = { drop: 'by-itself', slag: 'none', marks: [] } as const
+    expect(isGoodCut({ ...told, verdict: judged({}) }, false)).toBe(true)
+    expect(isGoodCut({ ...told, verdict: judged({ edge: 'gouged' }) }, false)).toBe(false)
+    expect(isGoodCut({ ...told, verdict: judged({ edge: 'leaning' }) }, false)).toBe(false)
   })
 })
 

@@ -23,9 +23,13 @@ export type LineResult = { [K in EntryKind]: Of<K> }[EntryKind]
 /** Slag that a run may leave and still be one to learn from. */
 const GOOD_SLAG: ReadonlySet<SlagClass | NotSeen> = new Set(['none', 'falls-off', 'one-tap'])
 
-/** A cut to learn from: it dropped, free or at one tap, was not lost on the way, and nothing was left out of its run. */
-export const isGoodCut = (told: Pick<CutResult, 'drop' | 'slag' | 'marks'>, overridden: boolean): boolean =>
+/** A cut to learn from: its check did not fail it, it dropped, free or at one tap, was not lost on the way, and nothing was left out of its run. */
+export const isGoodCut = (
+  told: Pick<CutResult, 'drop' | 'slag' | 'marks' | 'verdict'>,
+  overridden: boolean,
+): boolean =>
   !overridden &&
+  told.verdict.outcome !== 'failed' &&
   told.drop !== 'no' &&
   told.drop !== 'not-seen' &&
   GOOD_SLAG.has(told.slag) &&

@@ -239,9 +239,14 @@ function readBrazeRow(r: Reader, said: Said): BrazeResult {
 function isGood(told: CutResult | BrazeResult): boolean {
   if (told.verdict.outcome !== 'passed') return false
   if (told.kind === 'braze') return true
-  const { drop, slag, marks } = told
+  const { drop, slag, marks, verdict } = told
   return isGoodCut(
-    { marks, drop: drop === 'not-seen' ? 'by-itself' : drop, slag: slag === 'not-seen' ? 'none' : slag },
+    {
+      marks,
+      verdict,
+      drop: drop === 'not-seen' ? 'by-itself' : drop,
+      slag: slag === 'not-seen' ? 'none' : slag,
+    },
     false,
   )
 }

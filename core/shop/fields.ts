@@ -1,6 +1,6 @@
 /** What a shop says of itself: units, place, prices, limits, what it accepts, its rods, and its ways of working. */
 import { BRAZE_METHODS, type Methods } from '../braze/method-words.ts'
-import { USUAL_CUT_LIMITS, USUAL_JOINT_LIMITS } from '../check/acceptance.ts'
+import { EDGES_TAKEN, USUAL_CUT_LIMITS, USUAL_JOINT_LIMITS } from '../check/acceptance.ts'
 import { METHOD_WORDS } from '../line/method-words.ts'
 import type { LineMethods } from '../line/methods.ts'
 import { UNITS, type Kind, type UnitId } from '../quantity/index.ts'
@@ -8,7 +8,7 @@ import { SLAG_NAMES } from '../check/outcome.ts'
 import type { UnitChoices } from '../quantity/choices.ts'
 import { BOUNDS, type Bounds } from '../fields/bounds.ts'
 import { ROD } from '../metal/rod-fields.ts'
-import { choice, count, group, quantity, rows, text, type DraftOf } from '../fields/spec.ts'
+import { choice, count, group, quantity, rows, several, text, type DraftOf } from '../fields/spec.ts'
 
 /** Seconds for each metre of hose: a plain number. */
 const PLAIN_SECONDS = { test: /^\d{1,2}([.,]\d{1,2})?$/, says: 'Seconds for each metre, a plain number.' }
@@ -63,6 +63,7 @@ export const ACCEPTANCE = {
     first: USUAL_CUT_LIMITS.worstSlag,
     sure: true,
   }),
+  edges: several(EDGES_TAKEN, { label: 'Edges that pass', absent: 'sharp and square alone' }),
   gouges: none('how many gouges', USUAL_CUT_LIMITS.gouges, 'Gouges'),
   stops: none('how many stops', USUAL_CUT_LIMITS.stops, 'Stops'),
   drag: quantity(upTo('share', 'the drag', 1, '0 to 100 %'), {
