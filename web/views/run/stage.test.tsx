@@ -2,6 +2,7 @@
 import { act, fireEvent, screen } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { keepsTick, stretchesOf } from '#core/line/stage.ts'
+import { foldRun } from '#core/record/run.ts'
 import type { Run } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
 import { device } from '../../app/device.ts'
@@ -9,7 +10,7 @@ import { makeStore } from '../../app/store.ts'
 import { answering, browserParts, clear, said, show } from '../../test-support.tsx'
 import { Guide } from './Guide.tsx'
 import { SETTLE_MS } from './settle.ts'
-import { cutRun, event, inHandOf, PEOPLE, press, upTo } from './test-support.tsx'
+import { brazeRun, cutRun, event, inHandOf, PEOPLE, press, upTo } from './test-support.tsx'
 
 const NOW = '2026-03-02T09:00:00.000Z'
 beforeEach(() => {
@@ -140,6 +141,32 @@ describe('a run by stages', () => {
     const over = staged(begun(600))
     press(/^Tick: Open the fuel valve alone/)
     expect(over.confirm).toHaveBeenCalledWith({ kind: 'done' })
+  })
+  it('starts the nitrogen anew when the torch is shut for good, however long ago a break shut it', () => {
+    const line = brazeRun()
+    // the hold with no tick between it and the shutting
+    const hold = line.steps.filter((s) => s.role === 'nitrogen-hold')
+    const steps = line.steps.flatMap((s) =>
+      s.role === 'nitrogen-hold' ? [] : s.role === 'cool' ? [s, ...hold] : [s],
+    )
+    const lit = upTo({ ...line, steps }, 'shut-torch')
+    let run = {
+      ...lit,
+      events: [...lit.events, event({ kind: 'break', name: 'short-pause' }, 'shut-torch', lit.events.length)],
+    }
+    for (let p = foldRun(run, run.events); p.steps[p.index]?.phase === 'break'; p = foldRun(run, run.events))
+      run = {
+        ...run,
+        events: [...run.events, event({ kind: 'done' }, p.steps[p.index]?.id ?? '', run.events.length)],
+      }
+    const { through, steps: all, index } = staged(run)
+    expect(all.slice(0, index).some((s) => s.role === 'shut-torch')).toBe(true)
+    expect(all[index]?.id).toBe('shut-torch')
+    const held = all.findIndex((s, i) => i > index && keepsTick(s))
+    expect(all[held]?.timer).toMatchObject({ from: 'shut-torch' })
+    fireEvent.click(open()[0] ?? document.body)
+    // the shutting is confirmed, and the clock runs from it; the hold itself is not
+    expect(through).toHaveBeenCalledExactlyOnceWith(held - index)
   })
   it('is led step by step for an apprentice, and again for anybody who asks', async () => {
     staged(cutRun({ personId: 'idris', personName: 'Idris' }))

@@ -1,6 +1,5 @@
 import { useMemo } from 'react'
 import { keepsTick, stretchesOf, type Stretch } from '#core/line/stage.ts'
-import type { LedStep } from '#core/line/led.ts'
 import { clockFrom } from '#core/record/run.ts'
 import type { RunInHand } from './useRun.ts'
 import type { StepInHand } from './useStep.ts'
@@ -23,17 +22,19 @@ export interface StageInHand {
 
 /**
  * How the clock of a step stands that is not in hand yet: one that runs since the torch was shut is not waited for twice.
+ * It is the last shutting above the step that counts; one before it, of a break or another joint, holds nothing here.
+ * @param at index of the step
  * @returns undefined where it has no such clock, or the torch is not shut yet
  */
 function clockOf(
-  { timer }: LedStep,
+  at: number,
   { run, progress }: Pick<RunInHand, 'run' | 'progress'>,
 ): 'runs' | 'over' | undefined {
+  const { steps, confirmed } = progress
+  const timer = steps[at]?.timer
   if (timer?.kind !== 'at-least' || timer.from !== 'shut-torch') return undefined
-  const shut = progress.steps
-    .slice(0, progress.index)
-    .some((s) => s.role === 'shut-torch' && progress.confirmed[s.id] !== undefined)
-  const from = shut ? clockFrom(timer, progress, run) : undefined
+  const shut = steps.slice(0, at).findLast((s) => s.role === 'shut-torch')
+  const from = shut && confirmed[shut.id] ? clockFrom(timer, progress, run) : undefined
   if (from === undefined) return undefined
   return Date.now() - Date.parse(from) >= timer.seconds * 1000 ? 'over' : 'runs'
 }
@@ -56,7 +57,7 @@ export function useStage(
   const ahead = steps.slice(index, stretch.to)
   const above = ahead.findIndex((s) => keepsTick(s))
   const ticked = ahead[above]
-  const clock = ticked && above > 0 ? clockOf(ticked, inHand) : undefined
+  const clock = ticked && above > 0 ? clockOf(index + above, inHand) : undefined
   return {
     stretches,
     stretch,
