@@ -181,6 +181,9 @@ const count = (marks: readonly CutMark[], kind: CutMarkKind) => marks.filter((m)
 const mm = (m: number) => `${(m * 1000).toFixed(1)} mm`
 const percent = (share: number) => `${Math.round(share * 100)} %`
 
+/** What is judged by what it should be; all else has a most, in figures or in grades. */
+const WANTED: ReadonlySet<string> = new Set(['Edge', 'Full fillet', 'Penetration', 'It let go'])
+
 function verdict(judged: readonly Judged[], open: string | undefined): Verdict {
   const failed = judged.filter((j) => !j.passed)
   const [first] = failed
@@ -189,12 +192,7 @@ function verdict(judged: readonly Judged[], open: string | undefined): Verdict {
       outcome: 'failed',
       because:
         failed
-          .map((j) =>
-            `${j.what}: ${j.found}, ${j.what === 'Edge' ? 'wanted' : 'at most'} ${j.limit}`.replace(
-              'at most at least',
-              'wanted at least',
-            ),
-          )
+          .map((j) => `${j.what}: ${j.found}, ${WANTED.has(j.what) ? 'wanted' : 'at most'} ${j.limit}`)
           .join('. ') + '.',
       judged,
     }
