@@ -229,19 +229,24 @@ export function ragDryS({ rag }: Pick<Heated, 'rag'>, atM: number, litS: number)
 
 /** Where a rag that boils dry would stay wet, m from the mouth. */
 export function ragStaysWetM(task: HeatTask, burner: Burner, litS: number): number {
-  const { ragM } = task.request.work
-  const wet = (atM: number) =>
-    ragDryS(
-      { rag: heatWith(task, burner, { grid: 'coarse', rag: { atM, widthM: RAG_WIDTH_M } }) },
-      atM,
-      litS,
-    ) === undefined
-  return RAG_FARTHER.map((times) => times * ragM).find(wet) ?? RAG_FARTHEST * ragM
+  return ragFarther(
+    task,
+    (atM) =>
+      ragDryS(
+        { rag: heatWith(task, burner, { grid: 'coarse', rag: { atM, widthM: RAG_WIDTH_M } }) },
+        atM,
+        litS,
+      ) === undefined,
+  )
 }
 
 /** Distances at which a rag is tried, as so many times where it is. */
 const RAG_FARTHEST = 40
 const RAG_FARTHER = [1.5, 2, 3, 4.5, 7, 10, 15, 25]
+/** The nearest place farther out where a rag lies well, m from the mouth; the farthest where none does. */
+const ragFarther = ({ request: { work } }: HeatTask, liesWell: (atM: number) => boolean): number =>
+  RAG_FARTHER.map((times) => times * work.ragM).find(liesWell) ?? RAG_FARTHEST * work.ragM
+
 /** A rag that makes it this much slower lies too near. */
 const RAG_SLOWS = 1.5
 
@@ -256,6 +261,5 @@ export function ragTooNear(task: HeatTask, burner: Burner, heatS: number): numbe
     const rag = { atM, widthM: RAG_WIDTH_M }
     return heatWith(task, burner, { grid: 'coarse', feedS: 0, limitS, rag }).toHeatS === undefined
   }
-  if (!slows(ragM)) return undefined
-  return RAG_FARTHER.map((times) => times * ragM).find((at) => !slows(at)) ?? RAG_FARTHEST * ragM
+  return slows(ragM) ? ragFarther(task, (atM) => !slows(atM)) : undefined
 }
