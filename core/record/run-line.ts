@@ -16,11 +16,17 @@ export interface Come {
  * so; not by those left out.
  * @param pieces those of the run, one or more
  */
-export function lineOfRun({ steps, index, confirmed }: Come, pieces: readonly OnLine[]): LineState {
-  const taken = steps.slice(0, index).filter((s) => confirmed[s.id]?.skipped !== true)
-  const first = pieceAt(pieces, taken[0] ?? steps[index])
+export function lineOfRun(come: Come, pieces: readonly OnLine[]): LineState {
+  const { steps, index } = come
+  const { taken, first } = begunWith(come, pieces)
   const { state } = runLed(taken, pieces, coldLine(first.setup.setting))
   return goOver(state, pieceAt(pieces, taken.at(-1) ?? steps[index]), pieceAt(pieces, steps[index]))
+}
+
+/** The steps that a run has taken, not those left out; and the piece that its line was cold for. */
+function begunWith({ steps, index, confirmed }: Come, pieces: readonly OnLine[]) {
+  const taken = steps.slice(0, index).filter((s) => confirmed[s.id]?.skipped !== true)
+  return { taken, first: pieceAt(pieces, taken[0] ?? steps[index]) }
 }
 
 /** Moment of an ISO time, s. */
@@ -41,14 +47,9 @@ export interface Burnt {
  * @param pieces those of the run, one or more
  * @param startedAt when the run began, ISO
  */
-export function burntIn(
-  { steps, index, confirmed }: Come,
-  pieces: readonly OnLine[],
-  startedAt: string,
-): Burnt {
+export function burntIn(come: Come, pieces: readonly OnLine[], startedAt: string): Burnt {
   if (!pieces.some((p) => p.setup.shortBurns)) return { burns: [], litS: undefined }
-  const taken = steps.slice(0, index).filter((s) => confirmed[s.id]?.skipped !== true)
-  const first = pieceAt(pieces, taken[0] ?? steps[index])
+  const { taken, first } = begunWith(come, pieces)
   let state = coldLine(first.setup.setting)
   let before = first
   let at = secondsOf(startedAt)
@@ -59,7 +60,7 @@ export function burntIn(
     const piece = pieceAt(pieces, step)
     state = runLed([step], pieces, goOver(state, before, piece)).state
     before = piece
-    const now = secondsOf(confirmed[step.id]?.at ?? startedAt)
+    const now = secondsOf(come.confirmed[step.id]?.at ?? startedAt)
     const { shortBurns } = piece.setup
     if (state.flame !== 'out' && shortBurns) {
       litS ??= at
