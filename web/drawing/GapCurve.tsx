@@ -42,23 +42,33 @@ export const GapCurve = memo(function GapCurve({
           </text>
         </g>
       ))}
-      {[
-        { points: GAP_STRENGTH, name: 'sheared', counts: !pulled, at: 0.3 },
-        { points: GAP_TENSION, name: 'pulled apart', counts: pulled, at: 0.2 },
-      ].map(({ points, name, counts, at }) => (
+      {(
+        [
+          { points: GAP_STRENGTH, name: 'sheared', tension: false, at: 0.3, dx: 8, dy: -6, anchor: 'start' },
+          {
+            points: GAP_TENSION,
+            name: 'pulled apart',
+            tension: true,
+            at: 0.2,
+            dx: -6,
+            dy: 16,
+            anchor: 'end',
+          },
+        ] as const
+      ).map(({ points, name, tension, at, dx, dy, anchor }) => (
         <g key={name}>
           <path
             d={`M${curve(points)}L${x(0.4)} ${y(0)}`}
             fill="none"
-            stroke={counts ? 'var(--brick)' : 'var(--soft)'}
-            strokeWidth={counts ? 3 : 1.5}
-            strokeDasharray={counts ? undefined : '6 4'}
+            {...(tension === pulled
+              ? { stroke: 'var(--brick)', strokeWidth: 3 }
+              : { stroke: 'var(--soft)', strokeWidth: 1.5, strokeDasharray: '6 4' })}
           />
           <text
-            x={x(at) + (name === 'sheared' ? 8 : -6)}
-            y={y(gapStrength(at / 1000, name !== 'sheared')) + (name === 'sheared' ? -6 : 16)}
-            textAnchor={name === 'sheared' ? 'start' : 'end'}
-            className={`font-figure text-[13px] ${counts ? 'fill-ink font-bold' : 'fill-soft'}`}
+            x={x(at) + dx}
+            y={y(gapStrength(at / 1000, tension)) + dy}
+            textAnchor={anchor}
+            className={`font-figure text-[13px] ${tension === pulled ? 'fill-ink font-bold' : 'fill-soft'}`}
           >
             {name}
           </text>
