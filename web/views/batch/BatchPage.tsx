@@ -15,6 +15,7 @@ import { Missing } from '../../ui/Missing.tsx'
 import { TextField } from '../../ui/TextField.tsx'
 import { useFiguresOf } from '../plan/plan-words.ts'
 import { OneGas } from '../work/GasTab.tsx'
+import { KitList } from '../work/KitList.tsx'
 import { Sheet, SheetTools } from '../work/Sheet.tsx'
 import { useGas } from '../work/use-gas.ts'
 import { AddPieces } from './AddPieces.tsx'
@@ -235,13 +236,7 @@ function WhatItTakes({
         <OneGas key={row.gas} row={row} job="This batch takes" such="Such batches" />
       ))}
       <h2 className="border-b-[1.5px] border-ink pb-1 text-2xl">Kit</h2>
-      <ul className="columns-2 gap-x-6 leading-snug">
-        {kitWords(pieces, units).map((thing) => (
-          <li key={thing} className="break-inside-avoid pb-1">
-            {say(thing)}
-          </li>
-        ))}
-      </ul>
+      <KitList things={kitWords(pieces, units)} />
     </aside>
   )
 }

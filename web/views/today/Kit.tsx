@@ -3,25 +3,21 @@ import { NO_RUNS, planPiece } from '#application/plan-of.ts'
 import type { KitPiece } from '#core/line/kit.ts'
 import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
+import { KitList } from '../work/KitList.tsx'
 import { kitInWords } from '../work/kit-words.ts'
 
 /** What is carried to the work for some pieces, all together: planned here, when it is asked for. */
 export default function Kit({ pieceIds }: { readonly pieceIds: readonly string[] }) {
-  const { say } = useShop()
   const kit = useKit(pieceIds)
   if (!kit) return <p className="pt-2 text-soft">Gathering.</p>
   return (
-    <ul aria-label="Kit" className="columns-2 gap-x-6 pt-2 leading-snug">
-      {kit.map((thing) => (
-        <li key={thing} className="break-inside-avoid pb-1">
-          {say(thing)}
-        </li>
-      ))}
-    </ul>
+    <div className="pt-2">
+      <KitList things={kit} />
+    </div>
   )
 }
 
-/** The kit in words; undefined while a piece is still on its way. */
+/** The kit in words, of three pieces at most; undefined while one is still on its way. */
 function useKit(pieceIds: readonly string[]): readonly string[] | undefined {
   const { settings, units } = useShop()
   const [first = '', second = '', third = ''] = pieceIds
@@ -30,7 +26,7 @@ function useKit(pieceIds: readonly string[]): readonly string[] | undefined {
   const three = api.usePieceQuery(third, { skip: third === '' }).currentData
   return useMemo(() => {
     const come = [one, two, three].filter((p) => p !== undefined)
-    if (come.length < Math.min(3, pieceIds.length)) return undefined
+    if (come.length < pieceIds.length) return undefined
     const pieces = come.flatMap(({ draft }): KitPiece[] => {
       const planned = planPiece(draft, settings, NO_RUNS)
       return planned.ok ? [{ ...planned, repeats: 1 }] : []
