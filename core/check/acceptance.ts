@@ -54,7 +54,6 @@ export const INSIDE_NAMES = {
   'not-seen': 'Not seen',
 } as const
 export type Inside = keyof typeof INSIDE_NAMES
-export const INSIDES = keysOf(INSIDE_NAMES)
 /** Filler where the joint ends inside, or at the other edge. */
 export const FAR_END_NAMES = {
   trace: 'A trace',
@@ -88,7 +87,6 @@ export const BREAKING_NAMES = {
   saw: 'Sawn',
 } as const
 export type Breaking = keyof typeof BREAKING_NAMES
-export const BREAKINGS = keysOf(BREAKING_NAMES)
 
 /** A joint as it was looked at. */
 export interface JointSeen {

@@ -24,7 +24,6 @@ export const EDGES = keysOf(EDGE_NAMES)
 /** Whether the piece dropped. */
 export const DROP_NAMES = { 'by-itself': 'By itself', 'with-a-knock': 'With a knock', no: 'No' } as const
 export type Drop = keyof typeof DROP_NAMES
-export const DROPS = keysOf(DROP_NAMES)
 
 /** What is said where nobody looked: of a cut that was brought in from elsewhere. Whoever writes one here looks. */
 export const NOT_SEEN = { 'not-seen': 'Not seen' } as const

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react'
+import { keysOf } from '#core/objects.ts'
 
 /** A row of large tiles of which one is chosen. */
 export function Tiles({
@@ -22,6 +23,30 @@ export function Tiles({
         </p>
       ) : null}
     </div>
+  )
+}
+
+/** A row of tiles of which one is chosen by its name alone, in the order of the names. */
+export function TileChoice<T extends string>({
+  names,
+  value,
+  onPick,
+  ...row
+}: {
+  readonly label: string
+  readonly error?: string | undefined
+  readonly columns?: string
+  readonly names: Readonly<Record<T, string>>
+  /** Empty: none is chosen yet. */
+  readonly value: T | ''
+  readonly onPick: (picked: T) => void
+}) {
+  return (
+    <Tiles {...row}>
+      {keysOf(names).map((name) => (
+        <Tile key={name} word={names[name]} on={value === name} onPick={() => onPick(name)} />
+      ))}
+    </Tiles>
   )
 }
 

@@ -2,10 +2,8 @@ import { useState } from 'react'
 import { isRoundJoint } from '#core/braze/types.ts'
 import {
   BREAKING_NAMES,
-  BREAKINGS,
   FAR_END_NAMES,
   INSIDE_NAMES,
-  INSIDES,
   LET_GO_NAMES,
   OUTSIDE_NAMES,
   type Breaking,
@@ -16,7 +14,7 @@ import {
   type Outside,
 } from '#core/check/acceptance.ts'
 import { BRAZE_RESULT, BRAZE_USED } from '#core/record/fields.ts'
-import { keysOf, pick } from '#core/objects.ts'
+import { pick } from '#core/objects.ts'
 import type { Kind } from '#core/quantity/index.ts'
 import { placesOf } from '#application/read-entry.ts'
 import type { BrazeLogDraft } from '#contract/schemas.ts'
@@ -26,7 +24,7 @@ import { FieldList } from '../../form/FieldList.tsx'
 import { Button } from '../../ui/Button.tsx'
 import { Field } from '../../ui/Field.tsx'
 import { QuantityField } from '../../ui/QuantityField.tsx'
-import { Tile, Tiles } from '../../ui/Tiles.tsx'
+import { Tile, TileChoice, Tiles } from '../../ui/Tiles.tsx'
 import { commonOf, Frame, type CommonForm } from './Frame.tsx'
 import type { Subject } from './subject.ts'
 import { measuredNames, timed, typedOf } from './measured.ts'
@@ -37,9 +35,7 @@ const MEASURED = measuredNames(BRAZE_RESULT)
 const USED = measuredNames(BRAZE_USED)
 /** How far a flat piece is out of true: a tube has no such thing. */
 const WARP: readonly string[] = ['bowBefore', 'bowAfter', 'twistAfter']
-const FAR_ENDS = keysOf(FAR_END_NAMES)
-const OUTSIDES = keysOf(OUTSIDE_NAMES)
-const LET_GOS = keysOf(LET_GO_NAMES)
+const FLUX_OFF_NAMES = { yes: 'Yes, clean', no: 'Not yet' } as const
 type Measured = Readonly<Record<(typeof MEASURED)[number] | (typeof USED)[number], string>>
 interface Form extends CommonForm, Measured {
   readonly places: Readonly<Record<string, JointState>>
@@ -113,20 +109,9 @@ function draftOf(form: Form, subject: Subject): BrazeLogDraft | undefined {
 export function CheckBraze({ subject }: { readonly subject: Subject }) {
   const first = useFirst(subject)
   const check = useCheck<Form>(subject, first, (form) => draftOf(form, subject))
-  const { form, change, asked, error } = check
-  const [state, setState] = useState<JointState>('full')
+  const { form, change, asked } = check
   const joint = subject.draft.kind === 'braze' ? subject.draft.work.joint : 'socket'
-  const places = placesOf(joint)
   const round = isRoundJoint(joint)
-  const press = (place: string) =>
-    change({ places: { ...form.places, [place]: form.places[place] === state ? 'not-seen' : state } })
-  const all = (s: JointState) => change({ places: Object.fromEntries(places.map((p) => [p, s])) })
-  const quarter = (i: number, text: string) =>
-    change({
-      penetration: form.penetration.map((q, n) => (n === i ? text : q)) as unknown as Form['penetration'],
-    })
-  const Map = round ? JointDial : JointStrip
-  const cutOpen = form.breaking !== 'none'
   return (
     <Frame
       subject={subject}
@@ -137,7 +122,7 @@ export function CheckBraze({ subject }: { readonly subject: Subject }) {
       saved={check.saved}
       onSave={check.save}
     >
-      <Tiles
+      <TileChoice
         label="Is all the flux off?"
         columns="grid-cols-2 max-w-[520px]"
         error={
@@ -145,138 +130,52 @@ export function CheckBraze({ subject }: { readonly subject: Subject }) {
             ? 'Take the flux off and say so: under it nothing can be seen.'
             : undefined
         }
-      >
-        <Tile word="Yes, clean" on={form.fluxOff === 'yes'} onPick={() => change({ fluxOff: 'yes' })} />
-        <Tile word="Not yet" on={form.fluxOff === 'no'} onPick={() => change({ fluxOff: 'no' })} />
-      </Tiles>
-      <section
-        aria-label="Round the joint"
-        className="grid gap-4 border-t-[1.5px] border-rule pt-4 md:grid-cols-[1.1fr_1fr]"
-      >
-        <div className="grid content-start gap-3">
-          <Tiles
-            label={round ? 'Round the joint' : 'Along the seam'}
-            columns="grid-cols-2 sm:grid-cols-4"
-            error={
-              asked && Object.keys(form.places).length === 0 ? 'Say what is seen, place by place.' : undefined
-            }
-          >
-            {ALL_STATES.map((s) => (
-              <Tile
-                key={s}
-                word={`${stateSign(s)} ${stateWord(s)}`}
-                on={state === s}
-                onPick={() => setState(s)}
-              />
-            ))}
-          </Tiles>
-          <p className="text-soft">
-            Choose what is seen, then press where. Use a mirror and a lamp for the back.
-          </p>
-          <div className="flex flex-wrap gap-2">
-            <Button onClick={() => all('full')}>Full all round</Button>
-            <Button look="quiet" onClick={() => all('not-seen')}>
-              Begin again
-            </Button>
-          </div>
-        </div>
-        <Map places={form.places} onPlace={press} />
-      </section>
-      <Tiles label="Inside, where it can be seen" columns="grid-cols-2 sm:grid-cols-4">
-        {INSIDES.map((inside) => (
-          <Tile
-            key={inside}
-            word={INSIDE_NAMES[inside]}
-            on={form.inside === inside}
-            onPick={() => change({ inside })}
-          />
-        ))}
-      </Tiles>
-
-      <Tiles
+        names={FLUX_OFF_NAMES}
+        value={form.fluxOff}
+        onPick={(fluxOff) => change({ fluxOff })}
+      />
+      <PlaceByPlace
+        places={placesOf(joint)}
+        round={round}
+        seen={form.places}
+        asked={asked}
+        onSeen={(seen) => change({ places: seen })}
+      />
+      <TileChoice
+        label="Inside, where it can be seen"
+        columns="grid-cols-2 sm:grid-cols-4"
+        names={INSIDE_NAMES}
+        value={form.inside}
+        onPick={(inside) => change({ inside })}
+      />
+      <TileChoice
         label={round ? 'Filler inside, where the joint ends' : 'Filler at the other edge'}
         columns="grid-cols-2 sm:grid-cols-4"
-      >
-        {FAR_ENDS.map((farEnd) => (
-          <Tile
-            key={farEnd}
-            word={FAR_END_NAMES[farEnd]}
-            on={form.farEnd === farEnd}
-            onPick={() => change({ farEnd })}
-          />
-        ))}
-      </Tiles>
+        names={FAR_END_NAMES}
+        value={form.farEnd}
+        onPick={(farEnd) => change({ farEnd })}
+      />
       <p className="-mt-2 text-soft">
         A trace is a good sign: it came through. None: perhaps sealed at its lip alone, which may pass a test
         today and leak in years.
       </p>
       {round ? (
-        <Tiles label="The metal outside" columns="grid-cols-3 max-w-[640px]">
-          {OUTSIDES.map((outside) => (
-            <Tile
-              key={outside}
-              word={OUTSIDE_NAMES[outside]}
-              on={form.outside === outside}
-              onPick={() => change({ outside })}
-            />
-          ))}
-        </Tiles>
+        <TileChoice
+          label="The metal outside"
+          columns="grid-cols-3 max-w-[640px]"
+          names={OUTSIDE_NAMES}
+          value={form.outside}
+          onPick={(outside) => change({ outside })}
+        />
       ) : null}
-      <Tiles label="A practice piece, opened" columns="grid-cols-3 sm:grid-cols-6">
-        {BREAKINGS.map((breaking) => (
-          <Tile
-            key={breaking}
-            word={BREAKING_NAMES[breaking]}
-            on={form.breaking === breaking}
-            onPick={() => change({ breaking })}
-          />
-        ))}
-      </Tiles>
-      {cutOpen ? (
-        <section aria-label="What it showed" className="grid gap-3 sm:grid-cols-2">
-          {['12 to 3 o’clock', '3 to 6 o’clock', '6 to 9 o’clock', '9 to 12 o’clock'].map((name, i) => (
-            <QuantityField
-              key={name}
-              beside
-              label={`Filled, ${round ? name : `quarter ${i + 1}`}`}
-              kind="share"
-              value={form.penetration[i] ?? ''}
-              error={error(`penetration.${i}`)}
-              empty="not measured"
-              onChange={(v) => quarter(i, v)}
-            />
-          ))}
-          <div className="sm:col-span-2">
-            <Tiles label="Where it let go" columns="grid-cols-2 sm:grid-cols-4">
-              {LET_GOS.map((letGo) => (
-                <Tile
-                  key={letGo}
-                  word={LET_GO_NAMES[letGo]}
-                  on={form.letGo === letGo}
-                  onPick={() => change({ letGo })}
-                />
-              ))}
-            </Tiles>
-          </div>
-          <Field beside label="Load or bend that it took">
-            {({ id }) => (
-              <input
-                id={id}
-                className="field"
-                maxLength={120}
-                value={form.took}
-                onChange={(e) => change({ took: e.target.value })}
-              />
-            )}
-          </Field>
-          <Tile
-            role="checkbox"
-            word="There is a way right through"
-            on={form.leakPath}
-            onPick={() => change({ leakPath: !form.leakPath })}
-          />
-        </section>
-      ) : null}
+      <TileChoice
+        label="A practice piece, opened"
+        columns="grid-cols-3 sm:grid-cols-6"
+        names={BREAKING_NAMES}
+        value={form.breaking}
+        onPick={(breaking) => change({ breaking })}
+      />
+      {form.breaking !== 'none' ? <Opened check={check} round={round} /> : null}
       <div className="grid gap-6 border-t-[1.5px] border-rule pt-4 md:grid-cols-2">
         <section aria-label="Measured" className="grid content-start gap-3">
           <h2 className="text-2xl">Measured</h2>
@@ -296,5 +195,116 @@ export function CheckBraze({ subject }: { readonly subject: Subject }) {
         </section>
       </div>
     </Frame>
+  )
+}
+
+/** What is seen of the fillet: a state is chosen, then pressed where it is seen; pressed again, it is taken back. */
+function PlaceByPlace({
+  places,
+  round,
+  seen,
+  asked,
+  onSeen,
+}: {
+  readonly places: readonly string[]
+  readonly round: boolean
+  readonly seen: Form['places']
+  readonly asked: boolean
+  readonly onSeen: (seen: Form['places']) => void
+}) {
+  const [state, setState] = useState<JointState>('full')
+  const all = (s: JointState) => onSeen(Object.fromEntries(places.map((p) => [p, s])))
+  const Map = round ? JointDial : JointStrip
+  return (
+    <section
+      aria-label="Round the joint"
+      className="grid gap-4 border-t-[1.5px] border-rule pt-4 md:grid-cols-[1.1fr_1fr]"
+    >
+      <div className="grid content-start gap-3">
+        <Tiles
+          label={round ? 'Round the joint' : 'Along the seam'}
+          columns="grid-cols-2 sm:grid-cols-4"
+          error={asked && Object.keys(seen).length === 0 ? 'Say what is seen, place by place.' : undefined}
+        >
+          {ALL_STATES.map((s) => (
+            <Tile
+              key={s}
+              word={`${stateSign(s)} ${stateWord(s)}`}
+              on={state === s}
+              onPick={() => setState(s)}
+            />
+          ))}
+        </Tiles>
+        <p className="text-soft">
+          Choose what is seen, then press where. Use a mirror and a lamp for the back.
+        </p>
+        <div className="flex flex-wrap gap-2">
+          <Button onClick={() => all('full')}>Full all round</Button>
+          <Button look="quiet" onClick={() => all('not-seen')}>
+            Begin again
+          </Button>
+        </div>
+      </div>
+      <Map
+        places={seen}
+        onPlace={(place) => onSeen({ ...seen, [place]: seen[place] === state ? 'not-seen' : state })}
+      />
+    </section>
+  )
+}
+
+/** What a practice piece showed when it was opened: how far it is filled, where it let go, and what it took. */
+function Opened({
+  check: { form, change, error },
+  round,
+}: {
+  readonly check: Pick<ReturnType<typeof useCheck<Form>>, 'form' | 'change' | 'error'>
+  readonly round: boolean
+}) {
+  const quarter = (i: number, text: string) =>
+    change({
+      penetration: form.penetration.map((q, n) => (n === i ? text : q)) as unknown as Form['penetration'],
+    })
+  return (
+    <section aria-label="What it showed" className="grid gap-3 sm:grid-cols-2">
+      {['12 to 3 o’clock', '3 to 6 o’clock', '6 to 9 o’clock', '9 to 12 o’clock'].map((name, i) => (
+        <QuantityField
+          key={name}
+          beside
+          label={`Filled, ${round ? name : `quarter ${i + 1}`}`}
+          kind="share"
+          value={form.penetration[i] ?? ''}
+          error={error(`penetration.${i}`)}
+          empty="not measured"
+          onChange={(v) => quarter(i, v)}
+        />
+      ))}
+      <div className="sm:col-span-2">
+        <TileChoice
+          label="Where it let go"
+          columns="grid-cols-2 sm:grid-cols-4"
+          names={LET_GO_NAMES}
+          value={form.letGo}
+          onPick={(letGo) => change({ letGo })}
+        />
+      </div>
+      <Field beside label="Load or bend that it took">
+        {({ id }) => (
+          <input
+            id={id}
+            className="field"
+            maxLength={120}
+            value={form.took}
+            onChange={(e) => change({ took: e.target.value })}
+          />
+        )}
+      </Field>
+      <Tile
+        role="checkbox"
+        word="There is a way right through"
+        on={form.leakPath}
+        onPick={() => change({ leakPath: !form.leakPath })}
+      />
+    </section>
   )
 }

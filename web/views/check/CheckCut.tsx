@@ -8,7 +8,6 @@ import {
 } from '#core/check/acceptance.ts'
 import {
   DROP_NAMES,
-  DROPS,
   EDGE_NAMES,
   EDGES,
   SLAG_CLASSES,
@@ -30,7 +29,7 @@ import { FieldList } from '../../form/FieldList.tsx'
 import { Button } from '../../ui/Button.tsx'
 import { Field } from '../../ui/Field.tsx'
 import { Segmented } from '../../ui/Segmented.tsx'
-import { Tile, Tiles } from '../../ui/Tiles.tsx'
+import { Tile, TileChoice, Tiles } from '../../ui/Tiles.tsx'
 import { commonOf, Frame, type CommonForm } from './Frame.tsx'
 import type { Subject } from './subject.ts'
 import { measuredNames, timed, typedOf } from './measured.ts'
@@ -133,11 +132,13 @@ export function CheckCut({ subject }: { readonly subject: Subject }) {
           </Tile>
         ))}
       </Tiles>
-      <Tiles label="Did it drop?" error={missing(form.drop === '', 'Say whether it dropped.')}>
-        {DROPS.map((drop) => (
-          <Tile key={drop} word={DROP_NAMES[drop]} on={form.drop === drop} onPick={() => change({ drop })} />
-        ))}
-      </Tiles>
+      <TileChoice
+        label="Did it drop?"
+        error={missing(form.drop === '', 'Say whether it dropped.')}
+        names={DROP_NAMES}
+        value={form.drop}
+        onPick={(drop) => change({ drop })}
+      />
       <Marks marks={form.marks} onChange={(marks) => change({ marks })} />
       <div className="grid gap-6 border-t-[1.5px] border-rule pt-4 md:grid-cols-2">
         <section aria-label="Measured" className="grid content-start gap-3">
