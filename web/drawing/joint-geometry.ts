@@ -1,7 +1,7 @@
 import type { BrazePlan, BrazeRequest } from '#core/braze/index.ts'
 import { jointFacts, type Joint } from '#core/braze/joints.ts'
 import { INCH_M, isInch } from '#core/quantity/index.ts'
-import { filletLegM, grooveOf, bondOf, CROWN_M, seatDiameterM } from '#core/braze/joint.ts'
+import { filletLegM, grooveOf, CROWN_M, seatDiameterM } from '#core/braze/joint.ts'
 
 /** A closed shape of a section, mm: x along the joint, y upward. */
 export interface SectionShape {
@@ -68,15 +68,15 @@ const DRAWN: Readonly<Record<Joint, Drawer>> = {
   plug: round(boss),
   branch: round(branchedWall),
   saddle: saddled,
-  lap: flat,
-  edgeLap: flat,
-  doubleLap: flat,
+  lap: lapped,
+  edgeLap: lapped,
+  doubleLap: lapped,
   strap: strapped,
   ring: ringed,
-  tee: flat,
-  butt: flat,
-  scarf: flat,
-  patch: flat,
+  tee: teed,
+  butt: butted,
+  scarf: scarfed,
+  patch: lapped,
   crack: grooved,
   overlay: faced,
   casting: grooved,
@@ -199,172 +199,140 @@ function boss({ lap, drawn, tb }: Outer): SectionShape {
   return rect('b', 0, drawn, lap, drawn + Math.max(tb, 10))
 }
 
-function flat(work: Work, gap: number): JointSection {
+/** What flat work is drawn by, mm. */
+function flatSizes(work: Work, gap: number) {
   const [ta, tb] = [work.a.wallM * MM, work.b.wallM * MM]
   const lap = Math.max(0.5, work.overlapM * MM)
-  const thick = Math.max(ta, tb)
-  const arm = Math.max(3 * thick, 1.2 * lap, 12)
-  const span = 2 * arm + lap
-  const { drawn, times } = drawnGap(gap, span)
-  const leg = filletLegM(work) * MM
-  const size = (
-    name: SectionSize['name'],
-    valueM: number,
-    x0: number,
-    x1: number,
-    y: number,
-  ): SectionSize => ({
-    name,
-    valueM,
-    from: [x0, y],
-    to: [x1, y],
-  })
-  const base = { gapTimes: times }
-  switch (bondOf(work)) {
-    case 'groove':
-      return grooved(work)
-    case 'face':
-      return faced(work)
-    case 'fillets': {
-      const height = Math.max(5 * ta, 14)
-      return {
-        ...base,
-        shapes: [
-          rect('b', -arm, -tb, arm, 0),
-          rect('a', -ta / 2, drawn, ta / 2, drawn + height),
-          rect('filler', -ta / 2, 0, ta / 2, drawn),
-          {
-            part: 'filler',
-            points: [
-              [-ta / 2 - leg, 0],
-              [-ta / 2, 0],
-              [-ta / 2, drawn + leg],
-            ],
-          },
-          {
-            part: 'filler',
-            points: [
-              [ta / 2 + leg, 0],
-              [ta / 2, 0],
-              [ta / 2, drawn + leg],
-            ],
-          },
+  const arm = Math.max(3 * Math.max(ta, tb), 1.2 * lap, 12)
+  return { ta, tb, lap, arm, ...drawnGap(gap, 2 * arm + lap), leg: filletLegM(work) * MM }
+}
+
+/** A fillet in the corner at a place, so far along and so far up, mm; either may be negative. */
+const fillet = (x: number, y: number, along: number, up: number): SectionShape => ({
+  part: 'filler',
+  points: [
+    [x + along, y],
+    [x, y],
+    [x, y + up],
+  ],
+})
+
+/** One part stands on the other, a fillet on both sides. */
+function teed(work: Work, gap: number): JointSection {
+  const { ta, tb, arm, drawn, times, leg } = flatSizes(work, gap)
+  const half = ta / 2
+  const height = Math.max(5 * ta, 14)
+  return {
+    gapTimes: times,
+    shapes: [
+      rect('b', -arm, -tb, arm, 0),
+      rect('a', -half, drawn, half, drawn + height),
+      rect('filler', -half, 0, half, drawn),
+      fillet(-half, 0, -leg, drawn + leg),
+      fillet(half, 0, leg, drawn + leg),
+    ],
+    sizes: [{ name: 'leg', valueM: leg / MM, from: [-half - leg, -tb], to: [-half, -tb] }],
+    box: { minX: -arm, maxX: arm, minY: -tb, maxY: drawn + height },
+    aims: [
+      [-arm * 0.45, 0],
+      [half + leg, leg],
+    ],
+  }
+}
+
+/** Two edges that meet. */
+function butted(work: Work, gap: number): JointSection {
+  const { ta, tb, arm, drawn, times } = flatSizes(work, gap)
+  return {
+    gapTimes: times,
+    shapes: [
+      rect('a', -arm, -ta, -drawn / 2, 0),
+      rect('b', drawn / 2, -tb, arm, 0),
+      rect('filler', -drawn / 2, -Math.min(ta, tb), drawn / 2, 0),
+    ],
+    sizes: [{ name: 'wall', valueM: work.a.wallM, from: [-arm + 2, 0], to: [-arm + 2, -ta] }],
+    box: { minX: -arm, maxX: arm, minY: -Math.max(ta, tb), maxY: 0 },
+    aims: [
+      [-arm * 0.4, 0],
+      [arm * 0.4, 0],
+    ],
+  }
+}
+
+/** Two edges cut on a slant that meet. */
+function scarfed(work: Work, gap: number): JointSection {
+  const { ta, lap, arm, drawn, times } = flatSizes(work, gap)
+  const across = drawn * 1.5
+  return {
+    gapTimes: times,
+    shapes: [
+      {
+        part: 'a',
+        points: [
+          [-arm, -ta],
+          [0, -ta],
+          [lap, 0],
+          [-arm, 0],
         ],
-        sizes: [size('leg', leg / MM, -ta / 2 - leg, -ta / 2, -tb)],
-        box: { minX: -arm, maxX: arm, minY: -tb, maxY: drawn + height },
-        aims: [
-          [-arm * 0.45, 0],
-          [ta / 2 + leg, leg],
+      },
+      {
+        part: 'b',
+        points: [
+          [across, -ta],
+          [arm + lap, -ta],
+          [arm + lap, 0],
+          [lap + across, 0],
         ],
-      }
-    }
-    case 'wall':
-      return {
-        ...base,
-        shapes: [
-          rect('a', -arm, -ta, -drawn / 2, 0),
-          rect('b', drawn / 2, -tb, arm, 0),
-          rect('filler', -drawn / 2, -Math.min(ta, tb), drawn / 2, 0),
+      },
+      {
+        part: 'filler',
+        points: [
+          [0, -ta],
+          [across, -ta],
+          [lap + across, 0],
+          [lap, 0],
         ],
-        sizes: [{ name: 'wall', valueM: work.a.wallM, from: [-arm + 2, 0], to: [-arm + 2, -ta] }],
-        box: { minX: -arm, maxX: arm, minY: -thick, maxY: 0 },
-        aims: [
-          [-arm * 0.4, 0],
-          [arm * 0.4, 0],
-        ],
-      }
-    case 'slant':
-      return {
-        ...base,
-        shapes: [
-          {
-            part: 'a',
-            points: [
-              [-arm, -ta],
-              [0, -ta],
-              [lap, 0],
-              [-arm, 0],
-            ],
-          },
-          {
-            part: 'b',
-            points: [
-              [drawn * 1.5, -ta],
-              [arm + lap, -ta],
-              [arm + lap, 0],
-              [lap + drawn * 1.5, 0],
-            ],
-          },
-          {
-            part: 'filler',
-            points: [
-              [0, -ta],
-              [drawn * 1.5, -ta],
-              [lap + drawn * 1.5, 0],
-              [lap, 0],
-            ],
-          },
-        ],
-        sizes: [size('overlap', work.overlapM, 0, lap, -ta)],
-        box: { minX: -arm, maxX: arm + lap, minY: -ta, maxY: 0 },
-        aims: [
-          [-arm * 0.3, 0],
-          [lap + arm * 0.3, 0],
-        ],
-      }
-    case 'overlap': {
-      const twice = jointFacts(work.joint).films === 2
-      const patch = jointFacts(work.joint).around === true
-      const cracked = patch ? lap * 0.9 : 0
-      const right = patch ? 2 * lap + cracked : lap + arm
-      return {
-        ...base,
-        shapes: [
-          ...(patch
-            ? [
-                rect('a', -arm, -ta, lap + cracked / 2 - 0.4, 0),
-                rect('a', lap + cracked / 2 + 0.4, -ta, right + arm, 0),
-              ]
-            : [rect('a', -arm, -ta, lap, 0)]),
-          rect('b', 0, drawn, right, drawn + tb),
-          rect('filler', 0, 0, patch ? right : lap, drawn),
-          ...(twice
-            ? [rect('b', 0, -ta - drawn - tb, right, -ta - drawn), rect('filler', 0, -ta - drawn, lap, -ta)]
-            : []),
-          {
-            part: 'filler',
-            points: [
-              [-leg, 0],
-              [0, 0],
-              [0, drawn + Math.min(leg, tb)],
-            ],
-          },
-          ...(jointFacts(work.joint).edges
-            ? [
-                {
-                  part: 'filler' as const,
-                  points: [
-                    [lap, drawn],
-                    [lap + leg, drawn],
-                    [lap, drawn - Math.min(leg, ta)],
-                  ] as const,
-                },
-              ]
-            : []),
-        ],
-        sizes: [size('overlap', work.overlapM, 0, lap, twice ? -ta - drawn - tb : -ta)],
-        box: {
-          minX: -arm,
-          maxX: patch ? right + arm : right,
-          minY: twice ? -ta - drawn - tb : -ta,
-          maxY: drawn + tb,
-        },
-        aims: [
-          [-arm * 0.4, 0],
-          [lap * 0.5, drawn + tb],
-        ],
-      }
-    }
+      },
+    ],
+    sizes: [{ name: 'overlap', valueM: work.overlapM, from: [0, -ta], to: [lap, -ta] }],
+    box: { minX: -arm, maxX: arm + lap, minY: -ta, maxY: 0 },
+    aims: [
+      [-arm * 0.3, 0],
+      [lap + arm * 0.3, 0],
+    ],
+  }
+}
+
+/** One part over the other, or one on both sides of it; a patch lies over a crack that runs through the part below. */
+function lapped(work: Work, gap: number): JointSection {
+  const { ta, tb, lap, arm, drawn, times, leg } = flatSizes(work, gap)
+  const { films, around: patch = false, edges } = jointFacts(work.joint)
+  const twice = films === 2
+  const cracked = patch ? lap * 0.9 : 0
+  const right = patch ? 2 * lap + cracked : lap + arm
+  const below = -ta - drawn
+  const minY = twice ? below - tb : -ta
+  return {
+    gapTimes: times,
+    shapes: [
+      ...(patch
+        ? [
+            rect('a', -arm, -ta, lap + cracked / 2 - 0.4, 0),
+            rect('a', lap + cracked / 2 + 0.4, -ta, right + arm, 0),
+          ]
+        : [rect('a', -arm, -ta, lap, 0)]),
+      rect('b', 0, drawn, right, drawn + tb),
+      rect('filler', 0, 0, patch ? right : lap, drawn),
+      ...(twice ? [rect('b', 0, below - tb, right, below), rect('filler', 0, below, lap, -ta)] : []),
+      fillet(0, 0, -leg, drawn + Math.min(leg, tb)),
+      ...(edges ? [fillet(lap, drawn, leg, -Math.min(leg, ta))] : []),
+    ],
+    sizes: [{ name: 'overlap', valueM: work.overlapM, from: [0, minY], to: [lap, minY] }],
+    box: { minX: -arm, maxX: patch ? right + arm : right, minY, maxY: drawn + tb },
+    aims: [
+      [-arm * 0.4, 0],
+      [lap * 0.5, drawn + tb],
+    ],
   }
 }
 
@@ -375,14 +343,7 @@ function strapped(work: Work, gap: number): JointSection {
   const arm = lap + Math.max(3 * ta, 0.8 * lap, 10)
   const { drawn, times } = drawnGap(gap, 2 * arm)
   const leg = filletLegM(work) * MM
-  const fillet = (end: -1 | 1, y: number, up: -1 | 1): SectionShape => ({
-    part: 'filler',
-    points: [
-      [end * (lap + leg), y],
-      [end * lap, y],
-      [end * lap, y + up * (drawn + Math.min(leg, tb))],
-    ],
-  })
+  const deep = drawn + Math.min(leg, tb)
   const below = -ta - drawn
   return {
     across: true,
@@ -394,7 +355,10 @@ function strapped(work: Work, gap: number): JointSection {
       rect('b', -lap, below - tb, lap, below),
       rect('filler', -lap, 0, lap, drawn),
       rect('filler', -lap, below, lap, -ta),
-      ...([-1, 1] as const).flatMap((end) => [fillet(end, 0, 1), fillet(end, -ta, -1)]),
+      ...([-1, 1] as const).flatMap((end) => [
+        fillet(end * lap, 0, end * leg, deep),
+        fillet(end * lap, -ta, end * leg, -deep),
+      ]),
     ],
     sizes: [{ name: 'overlap', valueM: work.overlapM, from: [0, below - tb], to: [lap, below - tb] }],
     box: { minX: -arm, maxX: arm, minY: below - tb, maxY: drawn + tb },
@@ -414,14 +378,7 @@ function ringed(work: Work, gap: number): JointSection {
   const { drawn, times } = drawnGap(gap, 2 * arm)
   const leg = filletLegM(work) * MM
   const open = half - face > 0.5
-  const edge = (x: number, outward: -1 | 1): SectionShape => ({
-    part: 'filler',
-    points: [
-      [x + outward * leg, 0],
-      [x, 0],
-      [x, drawn + Math.min(leg, tb)],
-    ],
-  })
+  const edge = (x: number, outward: -1 | 1) => fillet(x, 0, outward * leg, drawn + Math.min(leg, tb))
   const faces = open
     ? ([
         [-half, -half + face],
