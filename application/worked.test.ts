@@ -31,10 +31,10 @@ describe('half-inch plate, worked by hand', () => {
     ['kerf', 2.481e-3, 1e-6],
     ['guideOffset', 5.109e-3, 1e-6],
     ['tipToWork', 6.638e-3, 1e-6],
-    ['preheatTime', 6.64, 0.01],
-    ['torchTime', 104.3, 0.05],
-    ['oxygenUsed', 0.0624, 5e-5],
-    ['fuelUsed', 0.00738, 5e-6],
+    ['preheatTime', 10.95, 0.01],
+    ['torchTime', 108.6, 0.05],
+    ['oxygenUsed', 0.0628, 5e-5],
+    ['fuelUsed', 0.00769, 5e-6],
     ['oxygenShareBurnt', 0.42, 0.005],
   ])('%s is %f', (name, value, off) => {
     expect(Math.abs(of(name) - value)).toBeLessThanOrEqual(off)

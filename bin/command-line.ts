@@ -353,14 +353,15 @@ function tip(text: string): void {
   const diameterM = length(text, 'orifice', 0.0003, 0.004)
   const facts = tipFacts(measuredOrifice(diameterM), STANDARD_PRESSURE_PA)
   const drill = (d: typeof facts.drill) => (d ? { number: d.number, diameter: d.diameterM } : null)
+  const plates = (span: typeof facts.does) =>
+    span ? { low: span[0], high: span[1], unit: 'm', metal: 'low-carbon-steel' } : null
   print({
     orifice: { value: diameterM, low: facts.orifice.lowM, high: facts.orifice.highM, unit: 'm' },
     drill: drill(facts.drill),
     smallerDrill: drill(facts.smallerDrill),
     largerDrill: drill(facts.largerDrill),
-    thickness: facts.thickness
-      ? { low: facts.thickness[0], high: facts.thickness[1], unit: 'm', metal: 'low-carbon-steel' }
-      : null,
+    thickness: plates(facts.does),
+    slow: plates(facts.slow),
     flow: { ...facts.flow, unit: 'm3/s', because: '25, 40 and 55 psi at the tip, sea level' },
     chokesAt: { value: facts.chokesAtPa, unit: 'Pa', reference: 'gauge', at: 'tip' },
     cleaner: drill(facts.cleaner),

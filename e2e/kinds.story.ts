@@ -287,7 +287,7 @@ describe('an outline from a file', () => {
 describe('the bench', () => {
   it('finds out which tip it is, what it is good for and how worn', async () => {
     await page.goto(`${server.url}/bench`)
-    await see(page, 'Good for steel plate')
+    await see(page, 'Does steel plate of')
     await pressByKey(page, 'Measured')
     await type(page, 'Bore, measured', '1.2 mm')
     await figures('The tip', '0.047 in')

@@ -1,3 +1,4 @@
+import { sheetOf } from '../quantity/index.ts'
 import { BOUNDS } from '../fields/bounds.ts'
 import { BRAZE_WORK, FELT_M, PART, STITCHED, TUBE_RUN, USUAL_LENGTH_M, usualGapM } from './fields.ts'
 import { TICKED } from '../piece/fields.ts'
@@ -58,7 +59,10 @@ function readPart(
       `${path}.tube`,
       `“${String(part['tube']).slice(0, 40)}” is not a tube size known here, such as ASTM B88 1/2 L or EN 1057 22 mm.`,
     )
+  // the gauge of a tube's wall is a table of its own
+  r.sheet = round ? 'tube' : sheetOf(plainText(part['metal']))
   const said = readFields(r, part, PART, path)
+  r.sheet = undefined
   const wall = said.wallM ?? said.thicknessM ?? named?.wallM ?? other?.wallM
   const outside = said.outsideDiameterM ?? named?.outsideDiameterM
   if (name === 'a' && round && outside === undefined)

@@ -13,9 +13,9 @@ import { needsWarmLine } from './preheat.ts'
 import { FUELS } from '../gas/fuels.ts'
 import { adviseRig } from './rig-match.ts'
 import { canBeGuided } from './shapes.ts'
+import { puritySpeed } from './slower.ts'
+import { isBelowTable, isThin, TABLE_FROM_M } from './thin-plate.ts'
 
-const THIN_M = 0.003
-const TABLE_FROM_M = INCH_M / 8
 const FROST_K = 278.15
 const HIGH_M = 300
 const PIERCE_HARD_M = 2 * INCH_M
@@ -33,7 +33,7 @@ export function adviseWork(draft: Draft): boolean {
       `Left out, since it is not known here: ${ignored.join(', ')}.`,
     )
   if (!adviseCautions(draft) || !adviseMetal(draft) || !adviseShape(draft)) return false
-  if (rig.oxygenPurity <= OXYGEN_MIN_PURITY + 1e-4) {
+  if (rig.oxygenPurity < OXYGEN_MIN_PURITY - 1e-6) {
     draft.say(
       'stop',
       'oxygen-purity-too-low',
@@ -47,14 +47,7 @@ export function adviseWork(draft: Draft): boolean {
   advisePosition(draft)
   adviseRig(draft, draft.request.rig, true)
   adviseWind(draft)
-  if (rig.oxygenPurity < 0.98)
-    draft.say(
-      'mind',
-      'oxygen-purity-low',
-      'Impure oxygen',
-      `${percent(rig.oxygenPurity)} cuts slowly and rough. Speed and oxygen flow are set for it; better oxygen is cheaper than the grinding.`,
-      { field: 'rig.oxygenPurity' },
-    )
+  advisePurity(draft)
   if (rig.guide === 'none' && rig.handling !== 'track' && canBeGuided(draft.request.work))
     draft.say(
       'note',
@@ -71,6 +64,23 @@ export function adviseWork(draft: Draft): boolean {
       `At ${draft.showHoseLength(shop.altitudeM)} a charted oxygen pressure gives a little less flow. Worked-out settings allow for it; never raise acetylene for it.`,
     )
   return true
+}
+
+/** Oxygen under this cuts slower than it is worth, and under that it hardly cuts: shares. */
+const IMPURE = 0.99
+const HARDLY_CUTS = 0.975
+
+function advisePurity(draft: Draft): void {
+  const { oxygenPurity } = draft.request.rig
+  if (oxygenPurity >= IMPURE - 1e-9) return
+  const hardly = oxygenPurity < HARDLY_CUTS - 1e-9
+  draft.say(
+    'mind',
+    hardly ? 'oxygen-hardly-cuts' : 'oxygen-purity-low',
+    hardly ? 'Oxygen that hardly cuts' : 'Impure oxygen',
+    `${percent(oxygenPurity)} leaves ${percent(puritySpeed(oxygenPurity))} of the speed, and the cut comes out rough. The oxygen flow stays, so that each length takes more of it; ${hardly ? 'change the cylinder before you start' : 'better oxygen is cheaper than the grinding'}.`,
+    { field: 'rig.oxygenPurity' },
+  )
 }
 
 /** What the shape itself forbids or asks; false when nothing can be planned. */
@@ -289,20 +299,20 @@ function advisePlate(draft: Draft): void {
       `It flies into the tip and ridges the edge. Knock it off ${draft.round('50 mm', '2 in')} each side; more fuel is allowed for what stays.`,
       surface,
     )
-  if (work.thicknessM < THIN_M)
+  if (isThin(work.thicknessM) && work.shape !== 'fastener')
     draft.say(
-      'mind',
+      isBelowTable(work.thicknessM) ? 'mind' : 'note',
       'thin-plate',
-      'Thin plate',
-      `Below ${draft.round('3 mm', '1/8 in')} a shear or plasma usually does it better: heat warps it and the cut closes behind the torch. Smallest tip, least fuel, torch laid well forward, go fast.`,
+      'Thin plate goes its own way',
+      'Too much heat closes the cut behind the torch: small tip, fuel turned down in steps until it just holds, hardly any preheat, torch laid over with the tip pointing ahead, and quickly.',
       { field: 'work.thickness' },
     )
-  else if (work.thicknessM < TABLE_FROM_M * (1 - 1e-6))
+  if (isBelowTable(work.thicknessM))
     draft.say(
-      'note',
+      'mind',
       'below-table',
-      'Thinner than the table',
-      `Settings are those for ${draft.show(TABLE_FROM_M, 'length')}, the thinnest published.`,
+      'The table ends above this plate',
+      `The thinnest published is ${draft.show(TABLE_FROM_M, 'length')}: its settings are given as a start, for scrap first. Below ${draft.round('3 mm', '1/8 in')} a shear or plasma usually does it better, since heat warps it.`,
       { field: 'work.thickness' },
     )
   if (needsWarmLine(work))
@@ -313,13 +323,13 @@ function advisePlate(draft: Draft): void {
       'Cold heavy plate: go once along the whole line with the lever up before starting. The time for it is not counted here.',
       { figure: 'preheatTime' },
     )
-  if (work.temperatureK < FROST_K)
+  if (work.temperatureK < FROST_K || work.weather === 'wet')
     draft.say(
       'mind',
       'cold-plate',
       'Cold or damp plate',
-      'Wet, frosty plate spits and starts badly. Warm it and drive the damp off first.',
-      { field: 'work.temperature' },
+      'Wet, frosty plate spits and starts badly. A step of its own drives the damp off first.',
+      { field: work.weather === 'wet' ? 'work.weather' : 'work.temperature' },
     )
   if (rig.tipOrificeM !== undefined && rig.tipRadiusM !== undefined && rig.tipOrificeM >= 2 * rig.tipRadiusM)
     draft.say(

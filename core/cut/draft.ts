@@ -2,6 +2,7 @@ import { factorOf } from '../piece/plan-change.ts'
 import { PlanDraft } from '../piece/plan-draft.ts'
 import { CUT_FIGURE_UNIT, type CutPressure } from './figure-kind.ts'
 import { effectiveThickness } from './shapes.ts'
+import type { TipSaid } from './tip-limits.ts'
 import { CUT_FIGURES, type CutDetail, type CutFigureName, type CutPlan, type CutRequest } from './types.ts'
 
 const AT_TIP = [
@@ -38,6 +39,8 @@ export class Draft extends PlanDraft<CutFigureName, CutPressure, AtTip> {
 
   /** What drawings, steps and the fault finder go by beside the figures. */
   detail: CutDetail = { starts: 1 }
+  /** What is to be said of the tip. */
+  tip: TipSaid = { verdict: 'does', because: '' }
 
   constructor(readonly request: CutRequest) {
     super(SHAPE, request.shop.units, request.work.ticked)
@@ -51,6 +54,6 @@ export class Draft extends PlanDraft<CutFigureName, CutPressure, AtTip> {
   }
 
   finish(): CutPlan {
-    return { kind: 'cut', ...this.parts(), detail: this.detail }
+    return { kind: 'cut', ...this.parts(), tip: this.tip, detail: this.detail }
   }
 }

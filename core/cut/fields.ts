@@ -378,6 +378,17 @@ export const CUT_WORK = {
       absent: 'clean, or as the metal is named',
     },
   ),
+  edge: choice(
+    { plain: 'Plain', sharp: 'Sharp or cold-rolled' },
+    {
+      label: 'Edge',
+      group: 'surface',
+      open: true,
+      usual: 'plain',
+      first: 'plain',
+      says: 'a sharp or cold-rolled edge kindles sooner',
+    },
+  ),
   grade: special({
     label: 'Grade',
     group: 'more',
@@ -416,6 +427,10 @@ export const CUT_WORK = {
   wind: choice(
     { calm: 'Calm', breeze: 'Breeze', strong: 'Strong' },
     { label: 'Wind', group: 'more', open: true, usual: 'calm', first: 'calm' },
+  ),
+  weather: choice(
+    { dry: 'Dry', humid: 'Humid', wet: 'Rain, or a wet plate' },
+    { label: 'Weather', group: 'more', open: true, usual: 'dry', first: 'dry' },
   ),
   temperature: quantity(BOUNDS.plate, {
     label: 'Plate is at',

@@ -1,3 +1,6 @@
+import { FUEL_IDS } from '../gas/fuels.ts'
+import { STANDARD_TEMPERATURE_K } from '../gas/standard.ts'
+import { likelySpan } from '../span.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { INCH_M, PSI_PA } from '../quantity/index.ts'
@@ -6,7 +9,7 @@ import { fuelBand } from './fuel.ts'
 import { lookUpChart } from './chart.ts'
 import { guideOffset, lowestTouch } from './guide.ts'
 import { estimateKerf, kerfFactor, kerfFromLog } from './kerf.ts'
-import { KINDLING_RISE_K, PREHEAT_FLUX, preheatTime } from './preheat.ts'
+import { kindling, type StartAsked } from './preheat.ts'
 import { steelRow } from './steel-table.ts'
 import { chooseDrill, sameOrifice } from './tip.ts'
 import type { ChartRow } from './types.ts'
@@ -96,20 +99,63 @@ describe('guide', () => {
 })
 
 describe('preheat', () => {
-  const [weak, usual, strong] = PREHEAT_FLUX
-  it('takes 7.5 to 30 s on the flat of thick plate at 4 to 2 MW/m²', () => {
-    expect(2 * preheatTime('edge', 0.1, strong, KINDLING_RISE_K)).toBeCloseTo(7.5, 1)
-    expect(2 * preheatTime('edge', 0.1, weak, KINDLING_RISE_K)).toBeCloseTo(29.9, 1)
+  const asked = (inches: number, more: Partial<StartAsked> = {}): StartAsked => ({
+    thicknessM: inch(inches),
+    temperatureK: STANDARD_TEMPERATURE_K,
+    surface: 'clean',
+    edge: 'plain',
+    weather: 'dry',
+    fuel: 'acetylene',
+    ...more,
   })
-  it('is shorter for thin, for warm and for a fierce flame', () => {
+  it('takes at an edge what the trade gives it, plate by plate', () => {
+    for (const [t, low, high] of [
+      [3 / 16, 2, 4],
+      [1 / 4, 4, 8],
+      [3 / 8, 6, 12],
+      [1 / 2, 8, 15],
+      [3 / 4, 10, 20],
+      [1, 12, 25],
+      [2, 20, 45],
+      [4, 40, 90],
+      [6, 60, 120],
+      [12, 90, 240],
+    ] as const) {
+      const got = kindling('edge', asked(t))
+      expect(got.low, `${t} in`).toBeCloseTo(low, 6)
+      expect(got.high, `${t} in`).toBeCloseTo(high, 6)
+    }
+    expect(kindling('edge', asked(1 / 8)).high).toBeLessThanOrEqual(2)
+    expect(kindling('edge', asked(1 / 16)).value).toBeLessThanOrEqual(1.3)
+  })
+  it('is longer on the flat, for slow fuels, scale and wet, shorter for a sharp edge and warm plate', () => {
     fc.assert(
-      fc.property(thickness, fc.double({ min: 100, max: 880, noNaN: true }), (t, rise) => {
-        expect(preheatTime('edge', t, strong, rise)).toBeLessThan(preheatTime('edge', t, usual, rise))
-        expect(preheatTime('edge', t, usual, rise)).toBeLessThan(preheatTime('edge', t, usual, rise + 20))
-        expect(preheatTime('edge', t, usual, rise)).toBeLessThanOrEqual(
-          preheatTime('edge', t * 1.5, usual, rise),
-        )
+      fc.property(fc.double({ min: 0.1, max: 12, noNaN: true }), fc.constantFrom(...FUEL_IDS), (t, fuel) => {
+        const plain = kindling('edge', asked(t, { fuel })).value
+        const times = (more: Partial<StartAsked>, at: 'edge' | 'flat' = 'edge') =>
+          kindling(at, asked(t, { fuel, ...more })).value / plain
+        expect(times({}, 'flat')).toBeCloseTo(Math.sqrt(6), 6)
+        expect(times({ edge: 'sharp' })).toBeCloseTo(0.8, 9)
+        expect(times({ surface: 'rust' })).toBeCloseTo(1.3, 9)
+        expect(times({ weather: 'wet' })).toBeCloseTo(1.2, 9)
+        expect(times({ temperatureK: 265 })).toBeCloseTo(1.2, 9)
+        expect(times({ temperatureK: 700 })).toBeLessThan(0.6)
+        expect(times({ fuel: 'propane' })).toBeGreaterThanOrEqual(1)
+        expect(kindling('edge', asked(t * 1.3, { fuel })).value).toBeGreaterThanOrEqual(plain * (1 - 1e-9))
       }),
+    )
+  })
+  it('shows a likely span within a factor of two, whatever is multiplied on', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.1, max: 12, noNaN: true }),
+        fc.constantFrom(...FUEL_IDS),
+        fc.constantFrom('edge', 'flat'),
+        (t, fuel, at) => {
+          const { low, high } = likelySpan(kindling(at, asked(t, { fuel })))
+          expect(high / low).toBeLessThanOrEqual(2)
+        },
+      ),
     )
   })
 })

@@ -1,8 +1,10 @@
 import { adviseDraw } from '../piece/draw.ts'
 import { FUELS } from '../gas/fuels.ts'
+import { orificeFlow } from '../gas/orifice.ts'
 import { ambientPressurePa } from '../gas/standard.ts'
 import { factorOf } from '../piece/plan-change.ts'
 import { cutsLike } from './own.ts'
+import { ENOUGH_RUNS } from '../learn/learn.ts'
 import { valuesOf } from '../learn/own-runs.ts'
 import { drillOfDiameter, INCH_M } from '../quantity/index.ts'
 import { adviseBefore } from './before.ts'
@@ -15,94 +17,95 @@ import { planGuide, planHeights, planKerf } from './place.ts'
 import { planShape } from './route.ts'
 import { planCarbon } from './advise-metal.ts'
 import { adviseWork } from './advise.ts'
-import {
-  STEEL_TABLE_SOURCE,
-  steelRow,
-  TABLE_SPAN_M,
-  thicknessFor,
-  perPropane,
-  type SteelRow,
-} from './steel-table.ts'
+import { STEEL_TABLE_SOURCE, steelRow, TABLE_SPAN_M, perPropane, type SteelRow } from './steel-table.ts'
 import { planOxygenBurnt, planTimeAndGas } from './time-and-gas.ts'
 import { productSpan } from '../span.ts'
-import { chooseDrill, sameOrifice } from './tip.ts'
+import { bevelSpeed, puritySpeed } from './slower.ts'
+import { isThin, LAID_OVER_RAD, THIN_SPEED_SHARE } from './thin-plate.ts'
+import { chooseDrill, GOOD_TIP_PRESSURE_PA, sameOrifice, TIP_PRESSURE_SPAN_PA } from './tip.ts'
+import { judgeTip, platesFor, sayTip, TIP_CAP_PA, type TipSaid } from './tip-limits.ts'
 import { planUsual } from './usual.ts'
-import type { ChartRow, CutPlan, CutRequest } from './types.ts'
+import type { CutPlan, CutRequest } from './types.ts'
 
 const DEGREE = Math.PI / 180
-/** Oxygen as good as it is sold; speed falls and oxygen rises by a quarter for each 1 % below it. */
-const GOOD_PURITY = 0.995
-const PER_PERCENT = 0.25
 /** More fuel for an edge under scale or rust, and for a bevel. */
 const MORE_FUEL = 1.15
 /** How far a flow that follows from another fuel's by equal heat may be out, as factors. */
-const BY_HEAT_SPAN = [0.75, 1.5] as const
+const BY_HEAT_SPAN = [0.8, 1.25] as const
 /** From this thickness the torch is held square, below it leans forward. */
 const SQUARE_FROM_M = 0.5 * INCH_M * (1 - 1e-9)
 const THICK_M = INCH_M * (1 - 1e-9)
+/** How far under its middle the speed of a jet too small for the plate may lie, a share. */
+const SMALL_JET_LOW = 0.7
+/** Low in a range, as thin plate takes its gas: a quarter up. */
+const lowIn = ([low, high]: readonly [number, number]) => low + (high - low) / 4
 const mid = ([low, high]: readonly [number, number]) => (low + high) / 2
 
 /**
  * Plans one cut with oxygen.
  * @param request work, rig and shop in SI; thickness above 0
- * @returns every figure that the shape calls for, with source, span, reason and what it rests on; the findings, the
- *   cautions to tick and the advice before the cut. A plan with a `stop` carries its codes on every figure: none of
- *   them is then to be set on a rig. Over 12 in, oxygen under 95.5 %, a metal that does not cut, a closed vessel or a
+ * @returns every figure that the shape calls for, with source, span, reason and what it rests on; what the tip does; the
+ *   findings, the cautions to tick and the advice before the cut. A plan with a `stop` carries its codes on every figure:
+ *   none of them is then to be set on a rig. Over 12 in, oxygen under 96 %, a metal that does not cut, a closed vessel or a
  *   bevel past its limit: a stop and no figures.
  * A figure of it: `planCut(request).figures.cuttingOxygenPressure?.value`, Pa gauge at the regulator, flowing.
  */
 export function planCut(request: CutRequest): CutPlan {
   const draft = new Draft(request)
   const { work, rig, shop } = request
+  const ambientPa = ambientPressurePa(shop.altitudeM)
+  const asked = chooseTip(draft, ambientPa)
+  draft.tip = asked.said
   if (!adviseWork(draft)) return draft.finish()
   planCarbon(draft)
-  const ambientPa = ambientPressurePa(shop.altitudeM)
   const steel = steelRow(draft.thicknessM, rig.fuel)
-  const poor = Math.max(0, GOOD_PURITY - rig.oxygenPurity) * 100 * PER_PERCENT
-
   const [low, high] = steel.cuttingOxygen
-  const wanted = (poorly(draft) ? high : mid(steel.cuttingOxygen)) * (1 + poor)
-  const tip = planTip(draft, steel, wanted, ambientPa)
-  const own = cutsLike(rig.ownCuts, {
-    orificeM: tip.orificeM,
-    thicknessM: draft.thicknessM,
-    fuel: rig.fuel,
-    handling: rig.handling,
-  })
+  const { orificeM, charted } = asked
+  putTip(draft, steel, asked, ambientPa)
+  const own = ownCuts(draft, orificeM)
   draft.holdTo(rig.held)
-  draft.learnFrom({ travelSpeed: valuesOf(own, 'speed'), preheatTime: valuesOf(own, 'preheatS') })
-  const gas = planGas(draft, steel)
-  const oxygen = planOxygen(draft, {
-    orificeM: tip.orificeM,
-    wantedFlow: wanted,
-    wantedRange: [low * (1 + poor), high * (1 + poor)],
-    wantedFrom: {
-      thickness: draft.thicknessM,
-      tableLow: low,
-      tableHigh: high,
-      oxygenPurity: rig.oxygenPurity,
+  draft.learnFrom(
+    {
+      travelSpeed: valuesOf(own, 'speed'),
+      preheatTime: valuesOf(
+        own.filter((c) => (c.pierced ?? false) === (work.start === 'pierce')),
+        'preheatS',
+      ),
     },
-    wantedBecause: `${poorly(draft) ? 'The top' : 'The middle'} of the ${draft.showSpan(low, high, 'flow')} published for ${draft.show(draft.thicknessM, 'length')} of steel${poor > 0 ? ', and more because the oxygen is impure' : ''}.`,
+    ['preheatTime'],
+  )
+  const gas = planGas(draft, steel)
+  // a tip that is too small is driven no harder than its cap
+  const atCap = orificeFlow({ diameterM: orificeM, ambientPa }, asked.capPa)
+  const oxygen = planOxygen(draft, {
+    orificeM,
+    wantedFlow: Math.min(asked.wanted, atCap),
+    wantedRange: [Math.min(low, atCap), Math.min(high, atCap)],
+    wantedFrom: { thickness: draft.thicknessM, tableLow: low, tableHigh: high, mostAtTip: asked.capPa },
+    wantedBecause:
+      atCap < asked.wanted
+        ? `As much as ${draft.show(asked.capPa, 'pressure')} at the tip drives through this bore, and no more is set; ${draft.showSpan(low, high, 'flow')} is published for ${draft.show(draft.thicknessM, 'length')} of steel.`
+        : `${poorly(draft) ? 'The top of' : isThin(draft.thicknessM) ? 'Low in' : 'The middle of'} the ${draft.showSpan(low, high, 'flow')} published for ${draft.show(draft.thicknessM, 'length')} of steel.`,
     preheatOxygen: gas.preheatOxygen,
     ambientPa,
-    row: tip.charted?.row,
+    row: charted?.row,
     own: valuesOf(own, 'oxygenAtTorchPa'),
     factor: factorOf(work.changes, 'oxygen'),
   })
-  planFuelPressure(draft, gas.fuel, ambientPa, tip.charted?.row, {
+  planFuelPressure(draft, gas.fuel, ambientPa, charted?.row, {
     own: valuesOf(own, 'fuelAtTorchPa'),
     factor: factorOf(work.changes, 'fuel'),
   })
-  const speed = planSpeed(draft, steel, poor, tip.charted?.row)
+  const speed = planSpeed(draft, steel, asked)
   planDial(draft, speed)
   planAngleAndDrag(draft)
-  const kerf = planKerf(draft, tip.orificeM, tip.charted?.row)
+  const kerf = planKerf(draft, orificeM, charted?.row)
   planHeights(draft, gas)
   planGuide(draft, kerf)
   const route = planShape(draft, kerf, slowerBy(draft, steel))
   const litS = planTimeAndGas(draft, speed, oxygen.flow, gas, route)
   planOxygenBurnt(draft, kerf, speed, oxygen.flow)
-  if (work.shape !== 'fastener') planUsual(draft, tip.orificeM, kerf, speed)
+  if (work.shape !== 'fastener') planUsual(draft, orificeM, kerf, speed)
   adviseDraw(draft, request, gas.fuel, litS)
   adviseContents(draft)
   adviseBefore(draft, route)
@@ -118,36 +121,99 @@ const slowerBy = (draft: Draft, steel: SteelRow) => (bevelRad: number) => {
   const slanting = draft.request.work.thicknessM / Math.cos(bevelRad)
   return slanting > TABLE_SPAN_M[1]
     ? 1
-    : mid(steel.speed) / mid(steelRow(slanting, draft.request.rig.fuel).speed)
+    : mid(steel.speed) / mid(steelRow(slanting, draft.request.rig.fuel).speed) / bevelSpeed(bevelRad)
 }
 
-function planTip(
+/** The tip as it was come by, what the plate wants of it, and how it does. */
+interface ChosenTip {
+  readonly orificeM: number
+  readonly charted: Charted | undefined
+  /** Oxygen that the plate wants, m³/s, and the most pressure that is set for it at the tip, Pa gauge. */
+  readonly wanted: number
+  readonly capPa: number
+  readonly said: TipSaid
+  /** As fast as a jet too small for the row goes, m/s; absent where the tip sets no limit. */
+  readonly fastest?: number
+}
+
+const ownCuts = (draft: Draft, orificeM: number) =>
+  cutsLike(draft.request.rig.ownCuts, {
+    orificeM,
+    thicknessM: draft.thicknessM,
+    fuel: draft.request.rig.fuel,
+    handling: draft.request.rig.handling,
+  })
+
+/** The tip that is fitted, else the chart's, else the one that is sold and comes nearest; and how it does on this plate. */
+function chooseTip(draft: Draft, ambientPa: number): ChosenTip {
+  const { rig } = draft.request
+  // past the table nothing is planned: its last row says what a tip would do at the most
+  const thicknessM = Math.min(draft.thicknessM, TABLE_SPAN_M[1])
+  const steel = steelRow(thicknessM, rig.fuel)
+  const thin = isThin(draft.thicknessM)
+  const most = steel.cuttingOxygen[1]
+  const plenty = poorly(draft) ? most : thin ? lowIn(steel.cuttingOxygen) : mid(steel.cuttingOxygen)
+  const charted = lookUpChart(rig.chart, chartAsked(draft, rig.tipOrificeM))
+  const orificeM =
+    rig.tipOrificeM ??
+    charted?.row.orificeM ??
+    chooseDrill(steel.orificeM, plenty, ambientPa, thin ? TIP_PRESSURE_SPAN_PA[0] : GOOD_TIP_PRESSURE_PA) ??
+    steel.orificeM[0]
+  // a larger tip on thin plate still has to throw a hard jet
+  const hard = orificeFlow({ diameterM: orificeM, ambientPa }, TIP_PRESSURE_SPAN_PA[0])
+  const wanted = thin ? Math.max(plenty, Math.min(hard, most)) : plenty
+  const chartTop = Math.max(
+    ...rig.chart.filter((r) => sameOrifice(r.orificeM, orificeM)).map((r) => r.oxygenGaugePa ?? 0),
+    0,
+  )
+  const capPa = charted ? Infinity : chartTop > 0 ? chartTop : TIP_CAP_PA
+  const common = { orificeM, charted, wanted, capPa }
+  const does = (because: string): ChosenTip => ({ ...common, said: { verdict: 'does', because } })
+  const size = draft.show(orificeM, 'bore')
+  if (charted && charted.how !== 'trial') return does(`Your chart has ${size} for this plate.`)
+  if (rig.tipOrificeM === undefined && !charted)
+    return { ...does(`${size} was chosen for this plate.`), capPa: Infinity }
+  const runs = ownCuts(draft, orificeM).length
+  if (runs >= ENOUGH_RUNS) return does(`${runs} good cuts in your log had ${size} on this plate.`)
+  const asked = {
+    thicknessM,
+    orificeM,
+    tipGaugePa: Math.min(capPa, charted?.row.oxygenGaugePa ?? Infinity),
+    ambientPa,
+  }
+  const judged = judgeTip(asked)
+  return {
+    ...common,
+    said: { verdict: judged.verdict, because: sayTip(judged, asked, (si, as) => draft.show(si, as)) },
+    ...(judged.speed < mid(judged.rowSpeed) * (1 - 1e-9) ? { fastest: judged.speed } : {}),
+  }
+}
+
+function putTip(
   draft: Draft,
   steel: SteelRow,
-  wanted: number,
+  { orificeM: chosen, charted, wanted, said }: ChosenTip,
   ambientPa: number,
-): { orificeM: number; charted: Charted | undefined } {
+): void {
   const { rig } = draft.request
   const [low, high] = steel.orificeM
-  const charted = lookUpChart(rig.chart, chartAsked(draft, rig.tipOrificeM))
-  const row = charted?.row
-  const chosen = rig.tipOrificeM ?? row?.orificeM ?? chooseDrill(steel.orificeM, wanted, ambientPa) ?? low
   const drill = drillOfDiameter(chosen)
   const size = `${draft.show(chosen, 'bore')}${drill ? ` (number drill ${drill.number})` : ''}`
-  const span = draft.showSpan(low, high, 'bore')
   const why =
     rig.tipOrificeM !== undefined
       ? `The tip you fitted, ${size}. `
-      : row
+      : charted
         ? `Your chart's tip for this plate, ${size}. `
-        : `Number drill size whose jet comes nearest the best pressure, ${size}. `
+        : isThin(draft.thicknessM)
+          ? `Thin plate takes a small tip at a low pressure, ${size}. `
+          : `Number drill size whose jet comes nearest the best pressure, ${size}. `
   draft.detail = { ...draft.detail, tipTableM: [low, high] }
   draft.put('tipOrifice', {
     value: chosen,
     low,
     high,
-    source: row ? 'chart' : 'worked-out',
-    because: `${why}Published for this plate: ${span}.`,
+    source: charted ? 'chart' : 'worked-out',
+    because: `${why}Published for this plate: ${draft.showSpan(low, high, 'bore')}.`,
     from: {
       thickness: draft.thicknessM,
       tableLow: low,
@@ -157,8 +223,8 @@ function planTip(
     },
     cites: STEEL_TABLE_SOURCE,
   })
-  adviseTipSize(draft, chosen, steel.orificeM, charted)
-  return { orificeM: chosen, charted }
+  adviseTipSize(draft, chosen, said, ambientPa)
+  adviseChart(draft, charted)
 }
 
 const chartAsked = (draft: Draft, orificeM: number | undefined): ChartAsked => ({
@@ -169,36 +235,25 @@ const chartAsked = (draft: Draft, orificeM: number | undefined): ChartAsked => (
   fuelDivisionPa: draft.request.rig.fuelDivisionPa,
 })
 
-function adviseTipSize(
-  draft: Draft,
-  orificeM: number,
-  [low, high]: readonly [number, number],
-  charted: Charted | undefined,
-): void {
+function adviseTipSize(draft: Draft, orificeM: number, said: TipSaid, ambientPa: number): void {
+  if (said.verdict === 'does') return
+  const { does, slow } = platesFor(orificeM, ambientPa)
+  const spans = [
+    does
+      ? `It does ${draft.showSpan(does[0], does[1], 'length')} plate`
+      : 'No plate in the table calls for it',
+    slow ? `, and slowly up to ${draft.show(slow[1], 'length')}` : '',
+  ]
+  const text = `${said.because} ${spans.join('')}.`
+  const where = { field: 'rig.tipOrifice', figure: 'tipOrifice' }
+  if (said.verdict === 'no') draft.say('stop', 'tip-will-not-do', 'This tip will not do it', text, where)
+  else if (said.verdict === 'slow') draft.say('mind', 'tip-too-small', 'Slow, will do', text, where)
+  else draft.say('mind', 'tip-too-big', 'Tip too large', text, where)
+}
+
+function adviseChart(draft: Draft, charted: Charted | undefined): void {
   const { rig } = draft.request
   const where = { field: 'rig.tipOrifice', figure: 'tipOrifice' }
-  const goodFor = () => {
-    const good = thicknessFor(orificeM)
-    return good
-      ? `It is good for ${draft.showSpan(good[0], good[1], 'length')} plate.`
-      : 'No plate in the table calls for it.'
-  }
-  if (orificeM > high * 1.0001)
-    draft.say(
-      'mind',
-      'tip-too-big',
-      'Tip too big',
-      `${draft.show(orificeM, 'bore')} on a plate that takes ${draft.showSpan(low, high, 'bore')}: wide kerf, rounded edge, wasted gas. ${goodFor()}`,
-      where,
-    )
-  if (orificeM < low * 0.9999)
-    draft.say(
-      'mind',
-      'tip-too-small',
-      'Tip too small',
-      `${draft.show(orificeM, 'bore')} on a plate that takes ${draft.showSpan(low, high, 'bore')}: it starves, goes slowly and loses the cut. ${goodFor()}`,
-      where,
-    )
   if (charted) {
     adviseCharted(draft, charted)
     return
@@ -250,6 +305,12 @@ function adviseCharted(draft: Draft, { row, how }: Charted): void {
     )
 }
 
+/** Where a flow of a published range lies nineteen times of twenty: its ends are those of the oddest tips. */
+const ofRange = ([low, high]: readonly [number, number], thin: boolean) => ({
+  low: low + (high - low) / 6,
+  high: thin ? (low + high) / 2 : high - (high - low) / 6,
+})
+
 function planGas(draft: Draft, steel: SteelRow): GasPlan {
   const { rig, work } = draft.request
   const dirty = work.surface === 'scale' || work.surface === 'rust'
@@ -258,16 +319,17 @@ function planGas(draft: Draft, steel: SteelRow): GasPlan {
   const why = [dirty ? `to get through the ${work.surface}` : '', work.bevelRad > 0 ? 'for the bevel' : '']
     .filter((w) => w !== '')
     .join(' and ')
-  const middle = poorly(draft) ? steel.fuel[1] : mid(steel.fuel)
+  const thin = isThin(draft.thicknessM)
+  const middle = poorly(draft) ? steel.fuel[1] : thin ? lowIn(steel.fuel) : mid(steel.fuel)
   const fuel = draft.put('fuelFlow', {
     value: middle * more,
     ...productSpan(middle * more, [
-      { value: middle, low: steel.fuel[0], high: steel.fuel[1] },
+      { value: middle, ...ofRange(steel.fuel, thin) },
       { value: 1, low: wideLow, high: wideHigh },
     ]),
     because: steel.fuelByHeat
       ? `An estimate: no flows of ${FUELS[rig.fuel].name} are published here, so it is what gives the same net heat as the propane for this plate (${perPropane(rig.fuel).toFixed(2)} volumes to one)${more > 1 ? `, and 15 % more ${why}` : ''}.`
-      : `${poorly(draft) ? 'The top' : 'The middle'} of the ${draft.showSpan(steel.fuel[0], steel.fuel[1], 'flow')} published for this plate${more > 1 ? `, and 15 % more ${why}` : ''}.`,
+      : `${poorly(draft) ? 'The top' : thin ? 'Thin plate takes little: low in' : 'The middle'}${thin && !poorly(draft) ? '' : ' of'} the ${draft.showSpan(steel.fuel[0], steel.fuel[1], 'flow')} published for this plate${more > 1 ? `, and 15 % more ${why}` : ''}.`,
     from: {
       thickness: draft.thicknessM,
       fuel: rig.fuel,
@@ -290,32 +352,67 @@ function planGas(draft: Draft, steel: SteelRow): GasPlan {
   return { fuel, preheatOxygen }
 }
 
-function planSpeed(draft: Draft, steel: SteelRow, poor: number, row: ChartRow | undefined): number {
+/** What a plan's speed is multiplied by, with the words for it. */
+function slowing(draft: Draft): { readonly purity: number; readonly bevel: number; readonly why: string } {
+  const { rig, work } = draft.request
+  const purity = puritySpeed(rig.oxygenPurity)
+  const bevel = bevelSpeed(work.bevelRad)
+  return {
+    purity,
+    bevel,
+    why: `${purity < 1 ? ` Times ${purity.toFixed(2)} because the oxygen is impure.` : ''}${bevel < 1 ? ` Times ${bevel.toFixed(2)} for the bevel: the jet meets the plate aslant.` : ''}`,
+  }
+}
+
+/**
+ * Where in the row's speeds this cut is made, and between which of them it may lie, 0 to 1; the top speeds go with
+ * machines, the low ones with hands.
+ */
+function placeInRow(draft: Draft): {
+  readonly share: number
+  readonly within: readonly [number, number]
+  readonly words: string
+} {
+  const { handling } = draft.request.rig
+  if (poorly(draft)) return { share: 0, within: [0, 0.5], words: 'The slow end of' }
+  if (handling === 'track') return { share: 0.75, within: [0.5, 1], words: 'Three quarters up' }
+  if (isThin(draft.thicknessM))
+    return { share: THIN_SPEED_SHARE, within: [0.5, 1], words: 'Thin plate goes quickly: three quarters up' }
+  return handling === 'hand'
+    ? { share: 0.25, within: [0, 0.5], words: 'A quarter up' }
+    : { share: 0.5, within: [0.2, 0.8], words: 'The middle of' }
+}
+
+function planSpeed(draft: Draft, steel: SteelRow, { charted, fastest, said }: ChosenTip): number {
   const { rig } = draft.request
-  const slower = Math.max(0, 1 - poor)
+  const row = charted?.row
+  const { purity, bevel, why } = slowing(draft)
+  const slower = purity * bevel
   const [low, high] = steel.speed
-  const share = poorly(draft) ? 0 : rig.handling === 'hand' ? 0.25 : rig.handling === 'track' ? 0.75 : 0.5
-  const estimated = low + share * (high - low)
-  const impure = poor > 0 ? ' Slower because the oxygen is impure.' : ''
-  const place = poorly(draft)
-    ? 'the slow end of'
-    : { hand: 'a quarter up', track: 'three quarters up', 'not-said': 'the middle of' }[rig.handling]
-  if (row?.speed === undefined)
+  const { share, within, words } = placeInRow(draft)
+  const at = (part: number) => low + part * (high - low)
+  const estimated = at(share)
+  if (row?.speed === undefined) {
+    const held = fastest !== undefined && fastest < estimated
+    const value = held ? fastest : estimated
     return draft.put('travelSpeed', {
-      value: estimated * slower,
-      low: low * slower,
-      high: high * slower,
-      because: `${place[0]?.toUpperCase()}${place.slice(1)} the ${draft.showSpan(low, high, 'speed')} published for this plate.${impure}`,
+      value: value * slower,
+      low: (held ? value * SMALL_JET_LOW : at(within[0])) * slower,
+      high: (held ? value : at(within[1])) * slower,
+      because: `${held ? said.because : `${words} the ${draft.showSpan(low, high, 'speed')} published for this plate.`}${why}`,
       from: {
         thickness: draft.thicknessM,
         tableLow: low,
         tableHigh: high,
         shareOfRange: share,
-        purityFactor: slower,
+        purityFactor: purity,
+        bevelFactor: bevel,
         handling: rig.handling,
+        ...(held ? { jetSupports: fastest } : {}),
       },
-      cites: STEEL_TABLE_SOURCE,
+      cites: held ? 'speed falls with the flow and the square of the bore under the row' : STEEL_TABLE_SOURCE,
     })
+  }
   if (Math.abs(row.speed / estimated - 1) > CHART_DIFFERS)
     draft.say(
       'mind',
@@ -330,8 +427,8 @@ function planSpeed(draft: Draft, steel: SteelRow, poor: number, row: ChartRow | 
     low: value,
     high: value,
     source: 'chart',
-    because: `Your chart's ${draft.show(row.speed, 'speed')}.${impure}`,
-    from: { chartedSpeed: row.speed, purityFactor: slower },
+    because: `Your chart's ${draft.show(row.speed, 'speed')}.${why}`,
+    from: { chartedSpeed: row.speed, purityFactor: purity, bevelFactor: bevel },
     cites: 'your chart',
   })
 }
@@ -369,14 +466,23 @@ function planDial(draft: Draft, speed: number): void {
 
 function planAngleAndDrag(draft: Draft): void {
   const t = draft.thicknessM
-  const square = t >= SQUARE_FROM_M
+  const square = t >= SQUARE_FROM_M || draft.request.rig.handling === 'track'
+  const [low, value, high] = square
+    ? [0, 0, 0]
+    : isThin(t)
+      ? LAID_OVER_RAD
+      : [5 * DEGREE, 10 * DEGREE, 15 * DEGREE]
   draft.put('travelAngle', {
-    value: square ? 0 : 10 * DEGREE,
-    low: square ? 0 : 5 * DEGREE,
-    high: square ? 0 : 15 * DEGREE,
+    value,
+    low,
+    high,
     because: square
-      ? 'Square to the plate from 1/2 in (12.7 mm) up.'
-      : 'Leaning forward 5 to 15° below 1/2 in (12.7 mm), so that the flame runs ahead of the cut.',
+      ? t >= SQUARE_FROM_M
+        ? 'Square to the plate from 1/2 in (12.7 mm) up.'
+        : 'Square in the carriage; some lean it a few degrees forward on thin plate.'
+      : isThin(t)
+        ? 'Laid well over with the tip pointing ahead: the flame runs in front, and the jet goes through more metal.'
+        : 'Leaning forward 5 to 15° below 1/2 in (12.7 mm), so that the flame runs ahead of the cut.',
     from: { thickness: t, squareFrom: SQUARE_FROM_M },
     cites: 'common practice; some hold the torch square on every plate',
   })

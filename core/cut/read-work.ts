@@ -1,3 +1,4 @@
+import { sheetOf } from '../quantity/index.ts'
 import { CUT_WORK, NEEDS_DIAMETER, PRACTICE_ITEM, type CutSaid } from './fields.ts'
 import { TICKED } from '../piece/fields.ts'
 import { blank, readFields, readRows, sectionOf, type Reader } from '../fields/reader.ts'
@@ -148,6 +149,7 @@ const readTicked = (r: Reader, work: Json): Ticked[] =>
 export function readWork(r: Reader, input: Json): CutWork {
   const work = sectionOf(r, input, 'work', CUT_WORK)
   const metal = readMetal(r, work)
+  r.sheet = sheetOf(metal)
   const read = readFields(r, work, CUT_WORK, 'work')
   const { shape, thicknessM, landM, lengthM, diameterM, widthM } = read
   const practice = shape === 'practice' ? readPractice(r, work) : []

@@ -85,20 +85,3 @@ export function steelRow(thicknessM: number, fuel: FuelId): SteelRow {
     fuelByHeat: !own,
   }
 }
-
-/**
- * The thicknesses for which a tip of this orifice lies in the published range, or undefined when there is none.
- * Found on a grid of 1 %, so the ends are good to 1 %.
- */
-export function thicknessFor(orificeM: number): Range | undefined {
-  let low: number | undefined
-  let high: number | undefined
-  for (let t = TABLE_SPAN_M[0]; t <= TABLE_SPAN_M[1] * 1.0001; t *= 1.01) {
-    const [min, max] = steelRow(Math.min(t, TABLE_SPAN_M[1]), 'acetylene').orificeM
-    if (orificeM >= min * 0.9999 && orificeM <= max * 1.0001) {
-      low ??= t
-      high = Math.min(t, TABLE_SPAN_M[1])
-    }
-  }
-  return low === undefined || high === undefined ? undefined : [low, high]
-}

@@ -3,14 +3,7 @@ import { STANDARD_TEMPERATURE_K } from '../gas/standard.ts'
 import { capital } from '../words/trade.ts'
 import { inverse, productSpan, sumSpan, type Spanned } from '../span.ts'
 import type { Draft, GasPlan } from './draft.ts'
-import {
-  CONDUCTIVITY,
-  EDGE_SHARE,
-  HEAT_CAPACITY,
-  KINDLING_RISE_K,
-  PREHEAT_FLUX,
-  preheatTime,
-} from './preheat.ts'
+import { kindling, KINDLING_RISE_K, startFactors } from './preheat.ts'
 import type { Route } from './route.ts'
 import { adviseOxygenBurnt } from './advise.ts'
 
@@ -25,41 +18,49 @@ const times = (a: Spanned, b: Spanned): Spanned => {
   return { value, ...productSpan(value, [a, b]) }
 }
 
+/** Words for what is multiplied onto the time of an edge, where it is not 1. */
+function startWords(draft: Draft, at: 'edge' | 'flat'): string {
+  const { work, rig } = draft.request
+  const { fuel, edge, surface, wet, warm } = startFactors(at, { ...work, fuel: rig.fuel })
+  const by = (n: number) => n.toFixed(1)
+  return [
+    at === 'flat' ? ' On the flat it takes two to three times as long as at an edge.' : '',
+    fuel.value > 1
+      ? ` ${capital(FUELS[rig.fuel].name)} takes ${by(fuel.low)} to ${by(fuel.high)} times as long as acetylene.`
+      : '',
+    edge.value < 1 ? ' Sooner on a sharp or cold-rolled edge.' : '',
+    surface.value > 1 ? ` Longer through ${work.surface}.` : '',
+    wet.value > 1 ? ' Longer on a wet or frozen plate, which is warmed dry first.' : '',
+    warm.value < 0.95 ? ' Sooner because the plate is warm.' : '',
+  ].join('')
+}
+
 /** Preheat of one start, and of them all with what it takes by the figure that was put, wide, s. */
 function planPreheat(draft: Draft, route: Route): Spanned {
   const { work, rig } = draft.request
-  const rise = Math.max(0, KINDLING_RISE_K - (work.temperatureK - STANDARD_TEMPERATURE_K))
-  const factor = FUELS[rig.fuel].preheatTimeFactor
-  const flat = route.pierces > 0
-  const seconds = (at: 'edge' | 'flat', flux: number) => preheatTime(at, work.thicknessM, flux, rise)
-  const [weak, usual, strong] = PREHEAT_FLUX
-  const one = (flux: number) => seconds(flat ? 'flat' : 'edge', flux) * factor
-  const worked = one(usual)
-  const span = productSpan(worked, [
-    { value: worked, low: one(strong), high: one(weak) },
-    // how much longer a fuel takes is an estimate of its own: from nothing to half as much again
-    { value: factor, low: 1, high: factor * Math.sqrt(factor) },
-  ])
+  const at = route.pierces > 0 ? 'flat' : 'edge'
+  const asked = { ...work, fuel: rig.fuel }
+  const worked = kindling(at, asked)
+  const factors = startFactors(at, asked)
   const value = draft.put('preheatTime', {
-    value: worked,
-    ...span,
-    because: `Until ${flat ? 'the spot kindles on the flat, which takes twice as long as an edge' : 'a thick edge kindles or a thin one is heated through, whichever is sooner; an edge takes half as long as the flat'}.${factor > 1 ? ` ${capital(FUELS[rig.fuel].name)} takes about ${factor.toFixed(1)} times as long as acetylene.` : ''} Go by the colour, not by the clock.`,
+    ...worked,
+    because: `What ${at === 'edge' ? 'an edge' : 'a spot'} of this plate takes by hand until it kindles.${startWords(draft, at)} Go by the colour, not by the clock.`,
     from: {
       thickness: work.thicknessM,
-      temperatureRise: rise,
-      heatFlux: usual,
-      conductivity: CONDUCTIVITY,
-      heatCapacity: HEAT_CAPACITY,
-      edgeShare: flat ? 1 : EDGE_SHARE,
-      fuelFactor: factor,
+      temperatureRise: Math.max(0, KINDLING_RISE_K - (work.temperatureK - STANDARD_TEMPERATURE_K)),
+      flatFactor: factors.flat.value,
+      fuelFactor: factors.fuel.value,
+      edgeFactor: factors.edge.value,
+      surfaceFactor: factors.surface.value,
+      wetFactor: factors.wet.value,
     },
-    cites: `heat conduction into a half-space at 2 to 4 MW/m²${factor > 1 ? '; the fuel by heat for each area of its cones, an estimate' : ''}`,
+    cites: 'craft figures by plate for acetylene at an edge, by hand',
   })
+  const edge = route.starts - route.pierces
   const all =
-    (route.pierces * seconds('flat', usual) + (route.starts - route.pierces) * seconds('edge', usual)) *
-    factor
+    route.pierces * kindling('flat', asked).value + (edge > 0 ? edge * kindling('edge', asked).value : 0)
   // the other starts take longer or shorter just as the one that is told
-  const starts = worked > 0 ? all / worked : 0
+  const starts = worked.value > 0 ? all / worked.value : 0
   const told = draft.wide('preheatTime', value)
   return { value: value * starts, low: told.low * starts, high: told.high * starts }
 }

@@ -21,7 +21,7 @@ describe('which tip is this', () => {
     expect(facts.drill?.number).toBe(60)
     expect(facts.flow.value / CFH).toBeCloseTo(65.4, 1)
     expect(facts.chokesAtPa / PSI_PA).toBeCloseTo(13.1, 1)
-    expect((facts.thickness?.[0] ?? 0) / INCH_M).toBeCloseTo(0.125, 2)
+    expect((facts.does?.[0] ?? 0) / INCH_M).toBeCloseTo(0.125, 2)
   })
   it('lies between the drill that fits and the one that does not', () => {
     expect(orificeBetween(0.001, 0.0012)).toEqual({

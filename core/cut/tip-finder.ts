@@ -3,7 +3,8 @@ import { OXYGEN } from '../gas/fuels.ts'
 import { hoseDrop, type Hose } from '../gas/hose.ts'
 import { OXYGEN_MAX_GAUGE_PA } from '../gas/limits.ts'
 import { NUMBER_DRILLS, PSI_PA, type NumberDrill } from '../quantity/index.ts'
-import { thicknessFor, type Range } from './steel-table.ts'
+import type { Range } from './steel-table.ts'
+import { platesFor } from './tip-limits.ts'
 import { GOOD_TIP_PRESSURE_PA, TIP_PRESSURE_SPAN_PA } from './tip.ts'
 
 /** An orifice as it was found: by a measure, or between a drill that fits and one that does not. SI. */
@@ -42,8 +43,9 @@ export interface TipFacts {
   readonly drill: NumberDrill | undefined
   readonly smallerDrill: NumberDrill | undefined
   readonly largerDrill: NumberDrill | undefined
-  /** Low-carbon steel for which the orifice lies in the published range, m. */
-  readonly thickness: Range | undefined
+  /** Low-carbon steel that it does, and that it cuts slowly, m; by the judgement of every plan. */
+  readonly does: Range | undefined
+  readonly slow: Range | undefined
   /** Flow at 25, 40 and 55 psig at the tip, m³/s. */
   readonly flow: { readonly low: number; readonly value: number; readonly high: number }
   /** Gauge pressure at the tip from which the jet is choked, Pa. */
@@ -71,7 +73,7 @@ export function tipFacts(orifice: FoundOrifice, ambientPa: number): TipFacts {
     drill: NUMBER_DRILLS.find((d) => Math.abs(d.diameterM - valueM) <= SAME_M),
     smallerDrill: below.at(-1),
     largerDrill: above[0],
-    thickness: thicknessFor(valueM),
+    ...platesFor(valueM, ambientPa),
     flow: {
       low: flow(TIP_PRESSURE_SPAN_PA[0], orifice.lowM),
       value: flow(GOOD_TIP_PRESSURE_PA),

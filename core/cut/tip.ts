@@ -12,14 +12,19 @@ const SAME_ORIFICE_M = 0.0006 * INCH_M
 export const sameOrifice = (a: number, b: number): boolean => Math.abs(a - b) <= SAME_ORIFICE_M
 
 /**
- * The number drill inside a range of orifices whose pressure for a flow is nearest 40 psig at the tip.
+ * The number drill inside a range of orifices whose pressure for a flow is nearest a good one at the tip, 40 psig.
  * @returns its diameter in m, or undefined when no drill lies in the range
  */
-export function chooseDrill(range: Range, flow: number, ambientPa: number): number | undefined {
+export function chooseDrill(
+  range: Range,
+  flow: number,
+  ambientPa: number,
+  goodPa = GOOD_TIP_PRESSURE_PA,
+): number | undefined {
   let best: { diameterM: number; off: number } | undefined
   for (const { diameterM } of NUMBER_DRILLS) {
     if (diameterM < range[0] - 1e-9 || diameterM > range[1] + 1e-9) continue
-    const off = Math.abs(pressureForFlow({ diameterM, ambientPa }, flow) - GOOD_TIP_PRESSURE_PA)
+    const off = Math.abs(pressureForFlow({ diameterM, ambientPa }, flow) - goodPa)
     if (!best || off < best.off) best = { diameterM, off }
   }
   return best?.diameterM

@@ -9,6 +9,7 @@ import type { HeldFigures } from '../span.ts'
 import type { Advice, Caution, Ticked } from '../piece/plan-draft.ts'
 import type { UnitChoices } from '../quantity/choices.ts'
 import type { Metal } from './metals.ts'
+import type { TipSaid } from './tip-limits.ts'
 
 export type { Advice, Caution, Ticked } from '../piece/plan-draft.ts'
 
@@ -93,6 +94,8 @@ export interface OwnCut {
   readonly fuelAtTorchPa?: number | undefined
   readonly speed?: number | undefined
   readonly preheatS?: number | undefined
+  /** It began on the flat, by a pierce: its preheat tells nothing of an edge's. */
+  readonly pierced?: boolean | undefined
 }
 
 /**
@@ -220,6 +223,8 @@ export interface CutDetail {
 export interface CutPlan {
   readonly kind: 'cut'
   readonly figures: Partial<Record<CutFigureName, Figure>>
+  /** What the tip does on this plate; Wimble's own choice and a chart's do it. */
+  readonly tip: TipSaid
   readonly findings: readonly Finding[]
   /** What is to be ticked with a name before the work, and who has. */
   readonly cautions: readonly Caution[]

@@ -9,14 +9,16 @@ import type { Draft } from './draft.ts'
 import { fuelBand } from './fuel.ts'
 import { estimateKerf } from './kerf.ts'
 import { steelRow, type SteelRow } from './steel-table.ts'
+import { sameOrifice } from './tip.ts'
 import { shareBurnt } from './time-and-gas.ts'
+import { judgeTip, type TipVerdict } from './tip-limits.ts'
 import type { CutRequest, Usual } from './types.ts'
 
 /** The most of a jet's oxygen that a steady cut burns: the upper end of what is usual. */
 const BURNT_AT_MOST = 0.6
 
-/** How a habit does on a plate. */
-export type UsualVerdict = 'works' | 'starves' | 'too-much' | 'tip-too-small' | 'tip-too-big'
+/** How a habit does on a plate: as the tip does there at that pressure, or with more oxygen than the plate takes. */
+export type UsualVerdict = TipVerdict | 'too-much'
 
 /** A habit judged on one thickness, SI; pressures gauge at the tip. */
 export interface UsualOnPlate {
@@ -58,18 +60,13 @@ export function judgeUsual(
   const kerf = estimateKerf(thicknessM, orificeM, request.rig.handling)
   const middle = (row.speed[0] + row.speed[1]) / 2
   const burntAtMiddle = shareBurnt(kerf, thicknessM, middle, flow)
-  const speed = Math.min(row.speed[1], (middle * BURNT_AT_MOST) / burntAtMiddle)
+  const judged = judgeTip({ thicknessM, orificeM, tipGaugePa, ambientPa })
+  const balanced = (middle * BURNT_AT_MOST) / burntAtMiddle
+  // a jet that is too small is slower by its bore too; one that does may go as fast as is published
+  const speed = Math.min(judged.speed < middle * 0.9999 ? judged.speed : row.speed[1], balanced)
   const band = fuelBand(request.rig.fuel, thicknessM)
   const verdict: UsualVerdict =
-    orificeM > row.orificeM[1] * 1.0001
-      ? 'tip-too-big'
-      : orificeM < row.orificeM[0] * 0.9999
-        ? 'tip-too-small'
-        : flow < row.cuttingOxygen[0] * 0.95
-          ? 'starves'
-          : flow > row.cuttingOxygen[1] * 1.05
-            ? 'too-much'
-            : 'works'
+    judged.verdict === 'does' && flow > row.cuttingOxygen[1] * 1.05 ? 'too-much' : judged.verdict
   return {
     thicknessM,
     verdict,
@@ -91,11 +88,10 @@ const TABLE_PLATES: readonly number[] = [1 / 8, 1 / 4, 3 / 8, 1 / 2, 3 / 4, 1, 1
 export const usualTable = (request: CutRequest, usual: Usual, orificeM: number): readonly UsualOnPlate[] =>
   TABLE_PLATES.map((t) => judgeUsual(request, usual, orificeM, t))
 
-const WRONG: Readonly<Record<Exclude<UsualVerdict, 'works'>, string>> = {
-  starves: 'The jet is too weak: the bottom lags, slag hangs on, the cut is lost.',
+const WRONG: Readonly<Record<Exclude<UsualVerdict, 'does' | 'slow'>, string>> = {
+  no: 'The jet is too weak: the bottom lags, slag hangs on, the cut is lost.',
   'too-much': 'The jet is too strong: a wide, grooved kerf, rounded edges and wasted oxygen.',
-  'tip-too-small': 'The tip is too small for this plate: it starves, goes slowly and loses the cut.',
-  'tip-too-big': 'The tip is too big for this plate: wide kerf, rounded edge, wasted gas.',
+  'too-large': 'The tip is too large for this plate: wide kerf, rounded edge, wasted gas.',
 }
 
 /** Judges the user's own pair of pressures for today's plate, beside the plan. */
@@ -137,15 +133,15 @@ export function planUsual(draft: Draft, planOrificeM: number, kerf: number, spee
     from: { kerf, thickness: draft.thicknessM, travelSpeed: speed, usualOxygenFlow: judged.flow },
     cites: 'iron burnt to FeO, 70 % of the kerf',
   })
-  const table = steelRow(draft.thicknessM, rig.fuel)
-  const supported = Math.min(table.speed[1], (speed * BURNT_AT_MOST) / burnt)
+  const supported = judged.speed
+  const top = steelRow(draft.thicknessM, rig.fuel).speed[1]
   draft.put('usualTravelSpeed', {
     value: supported,
     low: supported * (flowLow / judged.flow),
-    high: Math.min(table.speed[1], supported * (flowHigh / judged.flow)),
-    because: `The fastest at which your usual jet burns no more than ${BURNT_AT_MOST * 100} % of its oxygen, and no faster than is published for this plate.`,
-    from: { usualOxygenFlow: judged.flow, shareAtMost: BURNT_AT_MOST, tableHigh: table.speed[1] },
-    cites: 'iron burnt to FeO, 70 % of the kerf',
+    high: Math.min(top, supported * (flowHigh / judged.flow)),
+    because: `The fastest that your usual jet keeps up with: no more than ${BURNT_AT_MOST * 100} % of its oxygen burnt, no faster than is published for this plate, and slower by its flow and the square of its bore where it is smaller than the row.`,
+    from: { usualOxygenFlow: judged.flow, shareAtMost: BURNT_AT_MOST, tableHigh: top },
+    cites: 'iron burnt to FeO, 70 % of the kerf; speed by flow and bore under the row',
   })
   adviseUsual(draft, usual, judged, ambientPa)
 }
@@ -154,14 +150,24 @@ function adviseUsual(draft: Draft, usual: Usual, judged: UsualOnPlate, ambientPa
   const { rig } = draft.request
   const oxygen = draft.figures.cuttingOxygenPressure
   const fuel = draft.figures.fuelPressure
-  const right = [
+  const wanted = [
     oxygen ? `${draft.show(oxygen.value, 'pressure')} of oxygen` : '',
     fuel ? `${draft.show(fuel.value, 'pressure')} of ${FUELS[rig.fuel].name}` : '',
   ]
     .filter((part) => part !== '')
     .join(' and ')
-  const instead = right === '' ? '' : ` For this plate set ${right}.`
+  const instead = wanted === '' ? '' : ` For this plate set ${wanted}.`
   const habit = `${draft.show(usual.oxygenPa, 'pressure')} of oxygen and ${draft.show(usual.fuelPa, 'pressure')} of ${FUELS[rig.fuel].name}`
+  const near = (a: number, b: number | undefined, division: number) =>
+    b !== undefined && Math.abs(a - b) <= division / 2 + 1
+  const sameTip =
+    usual.tipOrificeM === undefined ||
+    sameOrifice(usual.tipOrificeM, draft.figures.tipOrifice?.value ?? Number.NaN)
+  // a pair that is the plan's own is right by definition
+  const right =
+    sameTip &&
+    near(usual.oxygenPa, oxygen?.value, rig.oxygenDivisionPa) &&
+    near(usual.fuelPa, fuel?.value, rig.fuelDivisionPa)
   const gate = {
     ambientPa,
     divisionPa: rig.fuelDivisionPa,
@@ -178,7 +184,7 @@ function adviseUsual(draft: Draft, usual: Usual, judged: UsualOnPlate, ambientPa
         : `${draft.show(usual.fuelPa, 'pressure')} is more than this rig may have. Never set it.${instead}`,
       { field: 'usual.fuel', figure: 'fuelPressure' },
     )
-  else if (judged.fuelInBand !== 'yes')
+  else if (!right && judged.fuelInBand !== 'yes')
     draft.say(
       'mind',
       judged.fuelInBand === 'low' ? 'usual-fuel-low' : 'usual-fuel-high',
@@ -189,20 +195,26 @@ function adviseUsual(draft: Draft, usual: Usual, judged: UsualOnPlate, ambientPa
       { field: 'usual.fuel', figure: 'fuelPressure' },
     )
   const soft = !isChoked(judged.tipGaugePa, ambientPa)
-  if (judged.verdict === 'works' && !soft)
+  const at = { field: 'usual.oxygen', figure: 'usualOxygenFlow' }
+  const through = `${habit}: ${draft.show(judged.flow, 'flow')} through the tip`
+  if (right)
+    draft.say('note', 'usual-works', 'Your usual is right here', `${habit}: that is what this plan sets.`, at)
+  else if (judged.verdict === 'does' && !soft)
+    draft.say('note', 'usual-works', 'Your usual does it here', `${through}, enough for this plate.`, at)
+  else if (judged.verdict === 'slow')
     draft.say(
-      'note',
-      'usual-works',
-      'Your usual works here',
-      `${habit}: ${draft.show(judged.flow, 'flow')} through the tip is what this plate takes.`,
-      { field: 'usual.oxygen', figure: 'usualOxygenFlow' },
+      'mind',
+      'usual-slow',
+      'Your usual is slow here, but will do',
+      `${through}: it keeps up with ${draft.show(judged.speed, 'speed')}.${instead}`,
+      at,
     )
   else
     draft.say(
       'mind',
-      judged.verdict === 'works' ? 'usual-soft-jet' : `usual-${judged.verdict}`,
+      judged.verdict === 'does' ? 'usual-soft-jet' : `usual-${judged.verdict}`,
       'Your usual is wrong for this plate',
-      `${habit}: ${draft.show(judged.flow, 'flow')} through the tip, where ${draft.showSpan(judged.wanted[0], judged.wanted[1], 'flow')} is wanted. ${judged.verdict === 'works' ? 'The jet is slower than sound and spreads.' : WRONG[judged.verdict]}${instead}`,
-      { field: 'usual.oxygen', figure: 'usualOxygenFlow' },
+      `${through}, where ${draft.showSpan(judged.wanted[0], judged.wanted[1], 'flow')} is wanted. ${judged.verdict === 'does' ? 'The jet is slower than sound and spreads.' : WRONG[judged.verdict]}${instead}`,
+      at,
     )
 }

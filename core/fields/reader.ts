@@ -7,6 +7,7 @@ import {
   unitFor,
   VACUUM_UNIT,
   type Kind,
+  type Sheet,
   type UnitId,
 } from '../quantity/index.ts'
 import type { UnitChoices } from '../quantity/choices.ts'
@@ -23,6 +24,8 @@ export const blank = (v: unknown) =>
 export class Reader {
   readonly errors: FieldError[] = []
   readonly ignored: string[] = []
+  /** What a gauge number is of, once the metal has been read; it is asked about otherwise. */
+  sheet: Sheet | undefined
 
   constructor(
     private readonly bare: UnitChoices | undefined,
@@ -71,7 +74,11 @@ export class Reader {
           ? VACUUM_UNIT
           : undefined
         : this.bare && (this.typed ? unitFor(bounds.kind, this.bare) : bareUnit(bounds.kind, this.bare))
-    const read = parseQuantity(value, bounds.kind, { unit, decimalMark: this.decimalMark })
+    const read = parseQuantity(value, bounds.kind, {
+      unit,
+      decimalMark: this.decimalMark,
+      sheet: this.sheet,
+    })
     if (!read.ok) return this.fail(field, read.message, read.choices)
     if (bounds.gauge === undefined && read.reference !== 'gauge')
       return this.fail(

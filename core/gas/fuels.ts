@@ -107,11 +107,8 @@ export interface Fuel extends Gas {
   readonly netHeat: number
   /** Whether `netHeat` is itself an estimate: a blend differs from one supplier to the next. */
   readonly netHeatEstimated: boolean
-  /**
-   * How long preheat takes against acetylene: the square root of acetylene's heat for each area of inner cone over
-   * this fuel's (primary heat of the mixture times burning velocity), since a larger flow makes up a part. An estimate.
-   */
-  readonly preheatTimeFactor: number
+  /** How long preheat takes against acetylene, least and most, by hand. Source: craft figures; hydrogen's by its heat for each area of cone. */
+  readonly preheatTimes: readonly [number, number]
 }
 
 const gas = (name: string, molarMassG: number, viscosityMicroPaS: number): Gas => ({
@@ -125,13 +122,6 @@ export const OXYGEN: Gas = { name: 'oxygen', specificGasConstant: 259.8, viscosi
 
 /** Density of oxygen at standard state, kg/m³. */
 export const OXYGEN_DENSITY = 1.325
-
-/** Primary heat in MJ for each m³ of fuel at a torch ratio, times burning velocity over the mixture's volume. */
-const coneIntensity = (primaryMJ: number, ratio: number, burningVelocity: number) =>
-  (primaryMJ * burningVelocity) / (1 + ratio)
-const ACETYLENE_INTENSITY = coneIntensity(20.7, 1.1, 11)
-const slower = (primaryMJ: number, ratio: number, burningVelocity: number) =>
-  Math.sqrt(ACETYLENE_INTENSITY / coneIntensity(primaryMJ, ratio, burningVelocity))
 
 const psi = (n: number) => n * PSI_PA
 /** Standard cubic feet from a pound as m³ from a kg. */
@@ -221,7 +211,7 @@ export const FUELS: Readonly<Record<FuelId, Fuel>> = {
     sinks: false,
     netHeat: 52.06e6,
     netHeatEstimated: false,
-    preheatTimeFactor: 1,
+    preheatTimes: [1, 1],
   },
   propane: {
     ...gas('propane', 44.1, 8.1),
@@ -246,7 +236,7 @@ export const FUELS: Readonly<Record<FuelId, Fuel>> = {
     sinks: true,
     netHeat: 84.62e6,
     netHeatEstimated: false,
-    preheatTimeFactor: slower(69, 4.3, 3.7),
+    preheatTimes: [1.5, 2.5],
   },
   propylene: {
     ...gas('propylene', 42.08, 8.5),
@@ -270,7 +260,7 @@ export const FUELS: Readonly<Record<FuelId, Fuel>> = {
     sinks: true,
     netHeat: 79.76e6,
     netHeatEstimated: false,
-    preheatTimeFactor: slower(57.3, 3.5, 4.5),
+    preheatTimes: [1.2, 1.6],
   },
   'natural-gas': {
     ...gas('natural gas', 16.04, 11),
@@ -295,7 +285,7 @@ export const FUELS: Readonly<Record<FuelId, Fuel>> = {
     sinks: false,
     netHeat: 33.24e6,
     netHeatEstimated: false,
-    preheatTimeFactor: slower(26.6, 1.7, 3.9),
+    preheatTimes: [1.5, 2.5],
   },
   mps: {
     ...gas('MPS blend', 41, 8.3),
@@ -319,7 +309,7 @@ export const FUELS: Readonly<Record<FuelId, Fuel>> = {
     sinks: true,
     netHeat: 78e6,
     netHeatEstimated: true,
-    preheatTimeFactor: slower(45, 2.5, 4.7),
+    preheatTimes: [1.2, 1.6],
   },
   hydrogen: {
     ...gas('hydrogen', 2.016, 8.8),
@@ -343,7 +333,7 @@ export const FUELS: Readonly<Record<FuelId, Fuel>> = {
     sinks: false,
     netHeat: 10.02e6,
     netHeatEstimated: false,
-    preheatTimeFactor: slower(10.02, 0.5, 10),
+    preheatTimes: [1.2, 2],
   },
 }
 

@@ -20,11 +20,8 @@ export const BEVEL_MAX_BY_HAND_RAD = (45 * Math.PI) / 180
 export const PIERCE_MAX_M = 3 * 0.0254
 /** No cut is planned in plate thicker than this (12 in): the figures end there. In m. */
 export const CUT_MAX_THICKNESS_M = 12 * 0.0254
-/**
- * Oxygen at or below this purity is refused, a share. Under 95 % it melts the plate instead of cutting it; and a
- * speed a quarter lower for each 1 % under 99.5 % has come down to nothing at 95.5 % already.
- */
-export const OXYGEN_MIN_PURITY = 0.955
+/** Oxygen under this purity is refused, a share: its jet melts the plate instead of cutting it. */
+export const OXYGEN_MIN_PURITY = 0.96
 /** Largest hose drop, as a share of the absolute pressure at the regulator, for which the formula holds. */
 export const HOSE_DROP_MAX_SHARE = 0.3
 

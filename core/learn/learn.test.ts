@@ -114,13 +114,19 @@ describe('a plan that goes by the log', () => {
   const withOwn = (ownCuts: ReturnType<typeof own>) =>
     planCut({ ...request, rig: { ...request.rig, ownCuts } }).figures
   it('says so from the third good run on, with their number', () => {
-    for (const name of ['cuttingOxygenPressure', 'fuelPressure', 'travelSpeed', 'preheatTime'] as const) {
+    for (const name of ['cuttingOxygenPressure', 'fuelPressure', 'travelSpeed'] as const) {
       expect(withOwn(own(ENOUGH_RUNS - 1))[name]?.source).toBe('worked-out')
       const figure = withOwn(own(ENOUGH_RUNS))[name]
       expect(figure, name).toMatchObject({ source: 'log', runs: 3 })
       expect(figure?.because).toMatch(/median of 3 good/)
     }
     expect(withOwn(own(30)).travelSpeed?.value).toBeCloseTo(0.0075, 4)
+  })
+  it('goes by the first run for the preheat, and never by a pierce for an edge', () => {
+    const first = withOwn(own(1)).preheatTime
+    expect(first).toMatchObject({ source: 'log', runs: 1 })
+    expect(first?.because).toMatch(/One good run here had/)
+    expect(withOwn(own(4, { pierced: true })).preheatTime?.source).toBe('worked-out')
   })
   it('takes no run of another tip, plate, fuel or way of going', () => {
     for (const over of [

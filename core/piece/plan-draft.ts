@@ -89,6 +89,8 @@ export class PlanDraft<Name extends string, Pressure extends Name = never, AtTip
   private readonly factors = new Map<string, number>()
   /** What the shop's own good runs had. */
   private own: Partial<Record<string, readonly number[]>> = {}
+  /** Of which of them a first run is enough. */
+  private atOnce: ReadonlySet<string> = new Set()
   /** How far its log has found the estimates off. */
   private held: HeldFigures = {}
 
@@ -98,9 +100,16 @@ export class PlanDraft<Name extends string, Pressure extends Name = never, AtTip
     private readonly ticked: readonly Ticked[],
   ) {}
 
-  /** From here on figures of these names go by the shop's good runs, once there are enough. Values in SI. */
-  learnFrom(own: Partial<Record<Exclude<Name, Pressure>, readonly number[]>>): void {
+  /**
+   * From here on figures of these names go by the shop's good runs, once there are enough. Values in SI.
+   * @param atOnce those that go by the first run already
+   */
+  learnFrom(
+    own: Partial<Record<Exclude<Name, Pressure>, readonly number[]>>,
+    atOnce: readonly Exclude<Name, Pressure>[] = [],
+  ): void {
     this.own = { ...this.own, ...own }
+    this.atOnce = new Set([...this.atOnce, ...atOnce])
   }
 
   /** From here on estimates of these names are moved and widened as the log says. */
@@ -195,14 +204,14 @@ export class PlanDraft<Name extends string, Pressure extends Name = never, AtTip
       value: parts.value,
       spread: parts.source === 'chart' ? CHART_SPREAD : spreadOfSpan(parts.low, parts.high),
     })
-    if (!learned || learned.count < ENOUGH_RUNS) return parts
+    if (!learned || learned.count < (this.atOnce.has(name) ? 1 : ENOUGH_RUNS)) return parts
     const kind = KIND_OF_UNIT[this.shape.unit[name]]
     return {
       value: learned.value,
       low: learned.nextLow,
       high: learned.nextHigh,
       source: 'log',
-      because: `The median of ${learned.count} good runs here is ${this.show(learned.median, kind)}; ${parts.source === 'chart' ? 'your chart says' : 'worked out it would be'} ${this.show(parts.value, kind)}, and the runs weigh ${Math.round(learned.weight * 100)} %.${learned.setAside > 0 ? ` ${learned.setAside} wild ${learned.setAside === 1 ? 'entry was' : 'entries were'} set aside.` : ''}`,
+      because: `${learned.count === 1 ? 'One good run here had' : `The median of ${learned.count} good runs here is`} ${this.show(learned.median, kind)}; ${parts.source === 'chart' ? 'your chart says' : 'worked out it would be'} ${this.show(parts.value, kind)}, and ${learned.count === 1 ? 'the run weighs' : 'the runs weigh'} ${Math.round(learned.weight * 100)} %.${learned.setAside > 0 ? ` ${learned.setAside} wild ${learned.setAside === 1 ? 'entry was' : 'entries were'} set aside.` : ''}`,
       runs: learned.count,
       from: [
         parts.from,

@@ -36,6 +36,7 @@ function ownCut(e: StoredEntry, t: CutResult): OwnCut | undefined {
     fuelAtTorchPa: atTorch(t, 'fuelPressure', 'fuelPressure'),
     speed: t.used.travelSpeed?.si,
     preheatS: t.used.preheat?.si,
+    pierced: t.planned['pierceHeight'] !== undefined,
   }
 }
 

@@ -237,12 +237,17 @@ function Found({
           </p>
         </div>
         <div>
-          <h2 className="text-soft">Good for steel plate</h2>
+          <h2 className="text-soft">Does steel plate of</h2>
           <p className="figure text-[2.2rem] leading-none">
-            {facts.thickness
-              ? `${print(facts.thickness[0], 'length')} to ${print(facts.thickness[1], 'length')}`
+            {facts.does
+              ? `${print(facts.does[0], 'length')} to ${print(facts.does[1], 'length')}`
               : 'none in the table'}
           </p>
+          {facts.slow ? (
+            <p className="font-semibold">
+              {say(`Slow, but will do, up to ${print(facts.slow[1], 'length')}`)}
+            </p>
+          ) : null}
           <p className="text-soft">
             {print(facts.flow.value, 'flow')} at 40 psi (2.8 bar) at the {say('tip')},{' '}
             {print(facts.flow.low, 'flow')} to {print(facts.flow.high, 'flow')} over 25 to 55 psi; worked out

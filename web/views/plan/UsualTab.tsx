@@ -9,11 +9,18 @@ import { RankTag } from '../../ui/Tag.tsx'
 import type { DraftEdit } from './editing.ts'
 
 const VERDICTS: Readonly<Record<UsualVerdict, string>> = {
-  works: 'works',
-  starves: 'starves: slow, slag, lost cut',
+  does: 'does it',
+  slow: 'slow, will do',
+  no: 'no: slag, lost cut',
   'too-much': 'too much: wide, rounded, wasted',
-  'tip-too-small': 'tip too small',
-  'tip-too-big': 'tip too big',
+  'too-large': 'tip too large',
+}
+const SIGNS: Readonly<Record<UsualVerdict, string>> = {
+  does: '✓ ',
+  slow: '~ ',
+  no: '✕ ',
+  'too-much': '✕ ',
+  'too-large': '✕ ',
 }
 const FUEL_WORDS = { low: 'fuel low', yes: '', high: 'fuel high' } as const
 
@@ -124,7 +131,7 @@ export function UsualTab({
               {rows.map((r) => (
                 <tr
                   key={r.thicknessM}
-                  className={`border-b border-rule ${r.verdict === 'works' && r.fuelInBand === 'yes' ? '' : 'text-soft'}`}
+                  className={`border-b border-rule ${r.verdict === 'does' && r.fuelInBand === 'yes' ? '' : 'text-soft'}`}
                 >
                   <th scope="row" className="py-0.5 pr-3 font-semibold">
                     {print(r.thicknessM, 'length')}
@@ -134,8 +141,8 @@ export function UsualTab({
                     {print(r.wanted[0], 'flow')} to {print(r.wanted[1], 'flow')}
                   </td>
                   <td className="pr-3 whitespace-nowrap">{print(r.speed, 'speed')}</td>
-                  <td className={r.verdict === 'works' ? 'font-bold text-verdigris' : 'text-ink'}>
-                    {r.verdict === 'works' ? '✓ ' : '✕ '}
+                  <td className={r.verdict === 'does' ? 'font-bold text-verdigris' : 'text-ink'}>
+                    {SIGNS[r.verdict]}
                     {say(VERDICTS[r.verdict])}
                     {r.fuelInBand === 'yes' ? '' : `, ${FUEL_WORDS[r.fuelInBand]}`}
                   </td>
