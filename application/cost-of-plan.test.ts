@@ -4,7 +4,7 @@ import { costOf, readPrice, takesOf, times, together } from '#core/cost.ts'
 import { firstDraft, FIRST_SETTINGS } from './first.ts'
 import { NO_RUNS, planDraft } from './plan-of.ts'
 
-const takes = { torchS: 1800, oxygenM3: 2, fuelM3: 0.5 }
+const takes = { torchS: 1800, cleanUpS: 0, oxygenM3: 2, fuelM3: 0.5 }
 const NONE = { oxygen: '', fuel: '', hour: '', per: 'm3' } as const
 
 describe('the cost of a cut', () => {
@@ -16,7 +16,12 @@ describe('the cost of a cut', () => {
   })
   it('adds up: three alike are three times one', () => {
     expect(times(takes, 3)).toEqual(together([takes, takes, takes]))
-    expect(together([])).toEqual({ torchS: 0, oxygenM3: 0, fuelM3: 0 })
+    expect(together([])).toEqual({ torchS: 0, cleanUpS: 0, oxygenM3: 0, fuelM3: 0 })
+  })
+  it('counts the time that the edge takes afterwards: a quarter of an hour at 40 is 10 more', () => {
+    const hour = { ...NONE, hour: '40' }
+    const more = (costOf({ ...takes, cleanUpS: 900 }, hour) ?? 0) - (costOf(takes, hour) ?? 0)
+    expect(more).toBeCloseTo(10, 9)
   })
   it('reads plain numbers and no others', () => {
     expect(['4', '4.5', ' 4,25 '].map(readPrice)).toEqual([4, 4.5, 4.25])

@@ -117,13 +117,20 @@ function brazeWorkOf({ a, b, ...rest }: BrazeWorkDraft): object {
 const mixingOf = ({ torch }: Pick<RigDraft, 'torch'>): { torchKind?: string } =>
   torch.mixing === '' ? {} : { torchKind: torch.mixing }
 
-/** What of a torch matters for cutting: all but what it is brazed with; ratings go by its own words. */
+/** What of a torch matters for cutting: all but what it is brazed with, save its box; ratings go by its own words. */
 function cutRigOf(rig: RigDraft, { limits }: Settings): object {
   const said: Partial<RigDraft> = { ...rig }
   delete said.braze
   delete said.torch
   const { oxygenRating, fuelRating } = rig.torch
-  return { ...said, oxygenRating, fuelRating, ...mixingOf(rig), drawRule: limits.draw }
+  return {
+    ...said,
+    box: rig.braze.box,
+    oxygenRating,
+    fuelRating,
+    ...mixingOf(rig),
+    drawRule: limits.draw,
+  }
 }
 
 /** What of a torch matters for brazing. */

@@ -27,8 +27,7 @@ const plan = planned.plan as CutPlan
 
 /** The plan as it was stored before its reasons had kinds and its drawings had figures of their own. */
 const old = () => ({
-  ...plan,
-  detail: undefined,
+  ...omit(plan, ['tip', 'detail']),
   figures: Object.fromEntries(
     Object.entries(plan.figures).map(([name, figure]) => [
       name,
@@ -44,7 +43,23 @@ const old = () => ({
 
 describe('a plan that an older version stored', () => {
   it('is read as this one would have written it', () => {
-    expect(planAsNow(old())).toEqual(plan)
+    const { cleaner, ...detail } = plan.detail
+    expect(cleaner).toBeDefined()
+    expect(planAsNow(old())).toEqual({
+      ...plan,
+      detail,
+      tip: { verdict: 'does', because: 'Nothing was said against it when it was planned.' },
+    })
+  })
+  it('has its tip as its findings had it', () => {
+    const text = '0.080 in on a plate that takes 0.030 to 0.060 in.'
+    for (const [code, verdict] of [
+      ['tip-too-big', 'too-large'],
+      ['tip-too-small', 'slow'],
+    ]) {
+      const stored = { ...old(), findings: [{ rank: 'mind', code, title: 'Tip', text }] }
+      expect(planAsNow(stored)).toMatchObject({ tip: { verdict, because: text } })
+    }
   })
   it('is left as it is when this version stored it', () => {
     expect(planAsNow(plan)).toBe(plan)

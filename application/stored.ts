@@ -23,6 +23,7 @@ import { USUAL_SWEEP_S, type LineSetting } from '#core/line/state.ts'
 import type { Step, StepRole } from '#core/line/steps.ts'
 import { BREAK_NAMES, ONLY_MAKING, PLAIN_EVENTS, type RunEvent } from '#core/record/run.ts'
 import type { BrazePlan } from '#core/braze/types.ts'
+import type { TipSaid } from '#core/cut/tip-limits.ts'
 import type { CutPlan } from '#core/cut/types.ts'
 import { KIND_OF_UNIT, type Figure } from '#core/figure.ts'
 import { isReasonKey, kindOfReason, type Reason } from '#core/reason.ts'
@@ -86,8 +87,34 @@ function detailOf({ kind, figures }: OldPlan): object {
 /** A plan from the log, whichever version stored it. */
 export function planAsNow(stored: unknown): CutPlan | BrazePlan {
   const plan = stored as OldPlan
+  if (plan.kind === 'cut' && !('tip' in plan)) return cutAsNow(plan)
   if (plan.detail !== undefined)
     return (plan.kind === 'braze' ? { burners: [], ...plan } : stored) as CutPlan | BrazePlan
+  return partsAsNow(plan)
+}
+
+/** What its findings said of a tip before it was judged by one verdict. */
+function tipOf({ findings }: OldPlan): TipSaid {
+  const said = (code: string, verdict: TipSaid['verdict']) => {
+    const found = findings.find((f) => f.code === code)
+    return found && { verdict, because: found.text }
+  }
+  return (
+    said('tip-too-big', 'too-large') ??
+    said('tip-too-small', 'slow') ?? {
+      verdict: 'does',
+      because: 'Nothing was said against it when it was planned.',
+    }
+  )
+}
+
+/** A cut that was planned before its tip was judged, and before it was told how often it had gone well. */
+function cutAsNow(plan: OldPlan): CutPlan {
+  const now = plan.detail === undefined ? partsAsNow(plan) : (plan as unknown as CutPlan)
+  return { ...now, tip: tipOf(plan), detail: { goodCuts: 0, ...now.detail } } as CutPlan
+}
+
+function partsAsNow(plan: OldPlan): CutPlan | BrazePlan {
   return {
     ...plan,
     figures: Object.fromEntries(

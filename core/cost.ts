@@ -24,26 +24,34 @@ export const printMoney = (amount: number, { sign }: { readonly sign: string }):
 /** What a cut takes: torch time in s, gases in m³ at 70 F and 1 atm. */
 export interface Takes {
   readonly torchS: number
+  /** What the edge takes afterwards, s. */
+  readonly cleanUpS: number
   readonly oxygenM3: number
   readonly fuelM3: number
 }
 
 /** The part of any plan that tells what it takes. */
 interface Taking {
-  readonly figures: Partial<Record<'torchTime' | 'oxygenUsed' | 'fuelUsed', Figure>>
+  readonly figures: Partial<Record<'torchTime' | 'oxygenUsed' | 'fuelUsed' | 'cleanUpTime', Figure>>
 }
 
 /** What a plan takes, or undefined for one that gives no times or is stopped. */
 export function takesOf({ figures }: Taking): Takes | undefined {
-  const { torchTime, oxygenUsed, fuelUsed } = figures
+  const { torchTime, oxygenUsed, fuelUsed, cleanUpTime } = figures
   return torchTime && oxygenUsed && fuelUsed && !torchTime.stop
-    ? { torchS: torchTime.value, oxygenM3: oxygenUsed.value, fuelM3: fuelUsed.value }
+    ? {
+        torchS: torchTime.value,
+        cleanUpS: cleanUpTime?.value ?? 0,
+        oxygenM3: oxygenUsed.value,
+        fuelM3: fuelUsed.value,
+      }
     : undefined
 }
 
 /** So many cuts alike. */
 export const times = (takes: Takes, count: number): Takes => ({
   torchS: takes.torchS * count,
+  cleanUpS: takes.cleanUpS * count,
   oxygenM3: takes.oxygenM3 * count,
   fuelM3: takes.fuelM3 * count,
 })
@@ -53,14 +61,15 @@ export const together = (all: readonly Takes[]): Takes =>
   all.reduce(
     (a, b) => ({
       torchS: a.torchS + b.torchS,
+      cleanUpS: a.cleanUpS + b.cleanUpS,
       oxygenM3: a.oxygenM3 + b.oxygenM3,
       fuelM3: a.fuelM3 + b.fuelM3,
     }),
-    { torchS: 0, oxygenM3: 0, fuelM3: 0 },
+    { torchS: 0, cleanUpS: 0, oxygenM3: 0, fuelM3: 0 },
   )
 
 /**
- * What it costs, in the shop's own money, as far as things are priced: gases by volume, work by the hour of torch time.
+ * What it costs, in the shop's own money, as far as things are priced: gases by volume, work by the hour of torch time and of cleaning up.
  * @returns undefined when nothing is priced
  */
 export function costOf(takes: Takes, prices: Prices): number | undefined {
@@ -68,7 +77,7 @@ export function costOf(takes: Takes, prices: Prices): number | undefined {
   const parts = [
     [readPrice(prices.oxygen), takes.oxygenM3 / per],
     [readPrice(prices.fuel), takes.fuelM3 / per],
-    [readPrice(prices.hour), takes.torchS / 3600],
+    [readPrice(prices.hour), (takes.torchS + takes.cleanUpS) / 3600],
   ] as const
   const known = parts.flatMap(([price, amount]) => (price === undefined ? [] : [price * amount]))
   return known.length === 0 ? undefined : known.reduce((a, b) => a + b, 0)

@@ -64,6 +64,8 @@ export const REASONS = {
   flatFactor: 'number',
   edgeFactor: 'number',
   wetFactor: 'number',
+  guideHeight: 'length',
+  cleanPerMetre: 'number',
   bevelFactor: 'number',
   jetSupports: 'speed',
   mostAtTip: 'pressure',

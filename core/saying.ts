@@ -22,6 +22,7 @@ type FigureSaying = Saying | Other
 /** What is said otherwise than its kind of quantity usually is. Every length is here. */
 export const FIGURE_SAYING: Readonly<Partial<Record<string, FigureSaying>>> = {
   tipOrifice: 'bore',
+  collarOnTip: 'rule',
   kerf: 'kerf',
   drag: 'kerf',
   guideOffset: 'rule',

@@ -227,6 +227,6 @@ function total(
     joints: sum((l) => l.count),
     fluxKg: sum((l) => l.fluxKg),
     ...takes,
-    cost: lines.length === 0 ? undefined : costOf(takes, prices),
+    cost: lines.length === 0 ? undefined : costOf({ ...takes, cleanUpS: 0 }, prices),
   }
 }

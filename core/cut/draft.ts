@@ -21,6 +21,7 @@ const SHAPE = {
     'standoff',
     'pierceHeight',
     'trackDial',
+    'collarOnTip',
     'carbonEquivalent',
     'warmTo',
   ]),
@@ -38,7 +39,7 @@ export class Draft extends PlanDraft<CutFigureName, CutPressure, AtTip> {
   readonly thicknessM: number
 
   /** What drawings, steps and the fault finder go by beside the figures. */
-  detail: CutDetail = { starts: 1 }
+  detail: CutDetail = { starts: 1, goodCuts: 0 }
   /** What is to be said of the tip. */
   tip: TipSaid = { verdict: 'does', because: '' }
 

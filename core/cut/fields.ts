@@ -389,6 +389,30 @@ export const CUT_WORK = {
       says: 'a sharp or cold-rolled edge kindles sooner',
     },
   ),
+  mark: choice(
+    {
+      soapstone: 'Soapstone',
+      scribed: 'Scribed',
+      punched: 'Punched',
+      pen: 'Paint pen',
+    },
+    { label: 'Marked with', group: 'more', open: true, usual: 'soapstone', first: 'soapstone' },
+  ),
+  markLies: choice(
+    { scrap: 'In the scrap', part: 'On the part', middle: 'Astride the line' },
+    {
+      label: 'The mark lies',
+      group: 'more',
+      open: true,
+      usual: 'scrap',
+      first: 'scrap',
+      says: 'which side of the finished edge the width of the mark lies on',
+    },
+  ),
+  edgeFor: choice(
+    { 'as-cut': 'Left as cut', welded: 'Welded' },
+    { label: 'Edge afterwards', group: 'more', open: true, usual: 'as-cut', first: 'as-cut' },
+  ),
   grade: special({
     label: 'Grade',
     group: 'more',

@@ -104,7 +104,7 @@ export function planHeights(draft: Draft, gas: GasPlan): void {
       cites: 'common practice',
     })
   }
-  if (rig.guide === 'none' || !canBeGuided(work)) return
+  if (!isGuidedByHand(draft)) return
   const cos = Math.cos(work.bevelRad)
   draft.put('collarHeight', {
     value: (rig.tipBelowCollarM + tipToWork) * cos,
@@ -114,6 +114,47 @@ export function planHeights(draft: Draft, gas: GasPlan): void {
     from: { tipBelowCollar: rig.tipBelowCollarM, tipToWork, ...(cos < 1 ? { bevel: work.bevelRad } : {}) },
     cites: 'geometry',
   })
+  planCollar(draft, tipToWork, cone, [low, high], cos)
+}
+
+/** Whether a straight guide leads a hand along this cut: a track machine has its own way. */
+const isGuidedByHand = ({ request: { rig, work } }: Draft): boolean =>
+  rig.guide !== 'none' && rig.handling !== 'track' && canBeGuided(work)
+
+/** Where the collar is clamped on the tip: by the guide that is there, or as it was said. */
+function planCollar(
+  draft: Draft,
+  tipToWork: number,
+  cone: { readonly lowM: number; readonly highM: number },
+  [low, high]: readonly [number, number],
+  cos: number,
+): void {
+  const { guideHeightM, tipBelowCollarM } = draft.request.rig
+  const value = guideHeightM === undefined ? tipBelowCollarM : guideHeightM / cos - tipToWork
+  if (value <= 0) {
+    draft.say(
+      'stop',
+      'guide-lower-than-tip',
+      'Guide lower than the tip rides',
+      `The tip's face stands about ${draft.show(tipToWork, 'eye')} off the plate, and this guide is ${draft.show(guideHeightM ?? 0, 'length')} high: a collar on it would hold the cones too far off. Take a higher guide.`,
+      { field: 'rig.guideHeight', figure: 'collarOnTip' },
+    )
+    return
+  }
+  draft.put('collarOnTip', {
+    value,
+    low: guideHeightM === undefined ? value : guideHeightM / cos - cone.highM - high,
+    high: guideHeightM === undefined ? value : guideHeightM / cos - cone.lowM - low,
+    because:
+      guideHeightM === undefined
+        ? 'As you said it: from the tip’s face up to the collar. The guide is made to go with it.'
+        : `From the tip's face up to the collar: the guide's ${draft.show(guideHeightM, 'length')}${cos < 1 ? ', along the tilted tip,' : ''} less the tip's distance from the plate. The cones on your tip decide: look at them lit.`,
+    from: {
+      tipToWork,
+      ...(guideHeightM === undefined ? { tipBelowCollar: tipBelowCollarM } : { guideHeight: guideHeightM }),
+    },
+    cites: 'geometry',
+  })
 }
 
 /** Where the guide is clamped, or why it can't be. */
@@ -121,7 +162,7 @@ export function planGuide(draft: Draft, kerf: number): void {
   const { work, rig } = draft.request
   const { guide, tipRadiusM } = rig
   const k = draft.figures.kerf
-  if (guide === 'none' || tipRadiusM === undefined || !k || !canBeGuided(work)) return
+  if (guide === 'none' || !isGuidedByHand(draft) || tipRadiusM === undefined || !k) return
   const tilted = tiltOf(draft, guide, tipRadiusM)
   const at = (kerfM: number) => guideOffset({ ...tilted, kerfM })
   const value = at(kerf)

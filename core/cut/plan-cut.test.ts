@@ -102,7 +102,7 @@ describe('planCut, 5/8 in with a chart', () => {
   })
   it('gives every figure, in order, with its unit, span, reason and ground', () => {
     // a straight square cut has no arm, template or habit
-    expect(Object.keys(p.figures)).toEqual([...CUT_FIGURES.slice(0, 20), 'pathLength'])
+    expect(Object.keys(p.figures)).toEqual([...CUT_FIGURES.slice(0, 21), 'pathLength', 'cleanUpTime'])
     for (const [name, f] of Object.entries(p.figures)) {
       expect(f.low, name).toBeLessThanOrEqual(f.value)
       expect(f.high, name).toBeGreaterThanOrEqual(f.value)

@@ -14,7 +14,9 @@ import { planFuelPressure, adviseContents } from './fuel.ts'
 import { metalFacts } from './metals.ts'
 import { CHART_DIFFERS, planOxygen } from './oxygen.ts'
 import { planGuide, planHeights, planKerf } from './place.ts'
-import { planShape } from './route.ts'
+import { cleanUp } from './clean.ts'
+import { planShape, type Route } from './route.ts'
+import { measuredOrifice, tipFacts } from './tip-finder.ts'
 import { planCarbon } from './advise-metal.ts'
 import { adviseWork } from './advise.ts'
 import { STEEL_TABLE_SOURCE, steelRow, TABLE_SPAN_M, perPropane, type SteelRow } from './steel-table.ts'
@@ -103,6 +105,7 @@ export function planCut(request: CutRequest): CutPlan {
   planHeights(draft, gas)
   planGuide(draft, kerf)
   const route = planShape(draft, kerf, slowerBy(draft, steel))
+  planCleanUp(draft, route)
   const litS = planTimeAndGas(draft, speed, oxygen.flow, gas, route)
   planOxygenBurnt(draft, kerf, speed, oxygen.flow)
   if (work.shape !== 'fastener') planUsual(draft, orificeM, kerf, speed)
@@ -207,7 +210,13 @@ function putTip(
         : isThin(draft.thicknessM)
           ? `Thin plate takes a small tip at a low pressure, ${size}. `
           : `Number drill size whose jet comes nearest the best pressure, ${size}. `
-  draft.detail = { ...draft.detail, tipTableM: [low, high] }
+  const { cleaner } = tipFacts(measuredOrifice(chosen), ambientPa)
+  draft.detail = {
+    ...draft.detail,
+    tipTableM: [low, high],
+    goodCuts: ownCuts(draft, chosen).length,
+    ...(cleaner ? { cleaner: cleaner.number } : {}),
+  }
   draft.put('tipOrifice', {
     value: chosen,
     low,
@@ -234,6 +243,19 @@ const chartAsked = (draft: Draft, orificeM: number | undefined): ChartAsked => (
   oxygenDivisionPa: draft.request.rig.oxygenDivisionPa,
   fuelDivisionPa: draft.request.rig.fuelDivisionPa,
 })
+
+/** What the edge takes afterwards, of which some slag is a part at any thickness. */
+function planCleanUp(draft: Draft, route: Route): void {
+  const { edgeFor, shape } = draft.request.work
+  if (shape === 'pierce' || shape === 'fastener') return
+  const seconds = cleanUp(route.timedM, edgeFor)
+  draft.put('cleanUpTime', {
+    ...seconds,
+    because: `Slag knocked off and the edge filed${edgeFor === 'welded' ? ', and ground bright for the weld' : ''}. Some slag is normal; a clean cut takes the least of it.`,
+    from: { length: route.timedM, cleanPerMetre: seconds.value / route.timedM },
+    cites: 'common practice, an estimate',
+  })
+}
 
 function adviseTipSize(draft: Draft, orificeM: number, said: TipSaid, ambientPa: number): void {
   if (said.verdict === 'does') return

@@ -55,6 +55,15 @@ function readDial(r: Reader, asked: unknown): readonly DialPoint[] {
   return points
 }
 
+/** Shapes of what lies in the box, as far as they are more than straight; faults in it are the brazing plan's to tell. */
+function boxShapes(box: unknown): readonly string[] {
+  const rows: readonly unknown[] = Array.isArray(box) ? box : []
+  return rows.flatMap((row) => {
+    const shape = isRecord(row) ? row['shape'] : undefined
+    return typeof shape === 'string' && shape !== 'straight' ? [shape] : []
+  })
+}
+
 function readRig(r: Reader, input: Json, units: UnitChoices): CutRig {
   // what a torch is brazed with stands in the same rig, and is none of a cut's
   const { box, flow } = BRAZE_GEAR
@@ -71,6 +80,7 @@ function readRig(r: Reader, input: Json, units: UnitChoices): CutRig {
       readChartRow(r, row, path),
     ),
     ownCuts: [],
+    boxShapes: boxShapes(rig['box']),
     held: {},
     kerfLog: readRows(r, rig['kerfLog'], 'rig.kerfLog', Object.keys(KERF_ROW), (row, path) =>
       readKerf(r, row, path),

@@ -140,6 +140,8 @@ export interface CutRig extends Supply, ReadOf<typeof CUT_RIG> {
   readonly chart: readonly ChartRow[]
   readonly kerfLog: readonly MeasuredKerf[]
   readonly ownCuts: readonly OwnCut[]
+  /** Shapes of the tips in the box, straight ones left out. */
+  readonly boxShapes: readonly string[]
   /** How the log has found the estimates. */
   readonly held: HeldFigures
 }
@@ -183,6 +185,7 @@ export const CUT_FIGURES = [
   'kerf',
   'guideOffset',
   'collarHeight',
+  'collarOnTip',
   'standoff',
   'tipToWork',
   'preheatTime',
@@ -200,6 +203,7 @@ export const CUT_FIGURES = [
   'templateLength',
   'piecesPerStock',
   'offcutMass',
+  'cleanUpTime',
   'carbonEquivalent',
   'warmTo',
   'usualOxygenPressureAtTip',
@@ -217,6 +221,10 @@ export interface CutDetail {
   readonly tipTableM?: readonly [number, number]
   /** One of the preheat flames: how long its inner cone is, and how wide the port under it. */
   readonly cone?: { readonly lengthM: number; readonly portM: number }
+  /** The drill of the thickest wire that cleans the bore freely. */
+  readonly cleaner?: number
+  /** Good cuts in the log with this tip on this plate: with none it is tried on a strip first. */
+  readonly goodCuts: number
 }
 
 /** A plan is a value: the interface, the command line, the server, print and the tests all use this one. */

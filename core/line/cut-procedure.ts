@@ -2,8 +2,9 @@ import type { CutPlan, CutRequest } from '../cut/types.ts'
 import { FUELS, type FuelId } from '../gas/fuels.ts'
 import type { UnitChoices } from '../quantity/choices.ts'
 import { INCH_M, printAs } from '../quantity/index.ts'
+import { cleaningOf, markWidth } from '../cut/clean.ts'
 import { clearDistance, settable, unreadCautions } from './before-gas.ts'
-import { coolSteps, cutSteps, layoutSteps } from './cut-steps.ts'
+import { collarStep, coolSteps, cutSteps, dressSteps, layoutSteps, trackLayout } from './cut-steps.ts'
 import { compose, type PieceParts, type Procedure } from './procedure.ts'
 import { USUAL_LINE_METHODS, type LineMethods } from './methods.ts'
 import type { LineSetup, TorchGear } from './setup.ts'
@@ -89,7 +90,7 @@ export function cutParts(
       before: before(plan, request, setup),
       work: cutSteps(plan, request, setup.methods),
       cooling: [hotParts(setup.units), ...coolSteps(plan)],
-      after: [],
+      after: dressSteps(plan, request),
     },
   }
 }
@@ -113,6 +114,7 @@ function before(plan: CutPlan, request: CutRequest, { torch, methods }: LineSetu
       phase: 'before',
       act: `Clear ${clearDistance(shop.units)} round the cut and put somebody on fire watch`,
       why: 'Sparks fly that far, through gaps and behind walls. Site rules, permit and local law come first.',
+      ...(work.wind === 'calm' ? {} : { beside: [screenUp(rig.fuel, work.wind)] }),
       see: 'Bare floor but no bare concrete under the cut, an ABC extinguisher and water at hand, hoses behind you, moving air.',
       caution:
         'Never cut a closed or once-filled vessel, or anything under pressure or spring: it bursts. In a confined space, stop here without permit, gas test and attendant.',
@@ -127,39 +129,77 @@ function before(plan: CutPlan, request: CutRequest, { torch, methods }: LineSetu
       methods: ['shade'],
       acts: [],
     },
-    {
-      id: 'piece',
-      phase: 'before',
-      act: 'Support the piece and decide where the off-cut falls',
-      why: 'It drops hot and at once. A tray under it, feet and hoses clear, the part held so that it stays.',
-      ...(plan.figures.offcutMass ? { also: ['offcutMass' as const] } : {}),
-      see:
-        work.surface === 'clean'
-          ? 'Bright, dry metal on the line.'
-          : 'The line knocked and brushed as clean as it will come, both sides.',
-      acts: [],
-    },
+    pieceStep(plan, request),
   ]
   steps.push(...layoutSteps(plan, request))
-  if (guided)
-    steps.push({
-      id: 'guide',
-      phase: 'before',
-      role: 'guide',
-      act:
-        methods.guide === 'held'
-          ? `Hold the guide on the ${rig.guide}, {figure} from the marked line`
-          : `Clamp the guide on the ${rig.guide}, {figure} from the marked line`,
-      methods: ['guide'],
-      figure: 'guideOffset',
-      also: ['collarHeight', 'kerf'],
-      why: `The tip's flank rides the guide, so half the kerf decides the distance. The whole kerf falls in the scrap.`,
-      see: 'A dry run along the whole line, cold, without a snag, both hands rested.',
-      acts: [],
-    })
-  steps.push(rigStep(rig.fuel, torch))
+  if (rig.handling === 'track') steps.push(trackLayout(plan))
+  if (guided) {
+    steps.push(guideStep(request, methods))
+    if (methods.collar === 'by-rule') steps.push(collarStep(methods))
+  }
+  steps.push(rigStep(rig.fuel, torch, plan.detail.cleaner))
   return steps
 }
+
+/** The piece held, cleaned as far as this plate needs it, and marked. */
+function pieceStep(plan: CutPlan, { work, rig, shop }: CutRequest): Step {
+  const cleaning = cleaningOf(work)
+  const width = printAs(markWidth(work.mark), work.mark === 'scribed' ? 'bore' : 'eye', shop.units)
+  const marked = {
+    scrap: `The mark, ${width} wide, lies in the scrap: measure from its edge on the part’s side. The kerf takes it away.`,
+    part: `The mark, ${width} wide, lies on the part: measure from its edge on the scrap’s side. It is still there afterwards.`,
+    middle: `The mark, ${width} wide, lies astride: measure from its middle. Half of it stays on the part.`,
+  }[work.markLies]
+  return {
+    id: 'piece',
+    phase: 'before',
+    act: cleaning
+      ? `Support the piece, and clean the line with ${cleaning.tool}`
+      : 'Support the piece and decide where the off-cut falls',
+    why: `The off-cut drops hot and at once. A tray under it, feet and hoses clear, the part held so that it stays.${cleaning ? ` ${cleaning.why}` : ''}`,
+    ...(plan.figures.offcutMass ? { also: ['offcutMass' as const] } : {}),
+    beside: [
+      marked,
+      ...(rig.guide === 'none' && rig.handling !== 'track'
+        ? ['No guide: a mark that shows through the shade, pops every 3/8 in (10 mm).']
+        : []),
+    ],
+    see: cleaning
+      ? `A hand (1 in, 25 mm) each side of the line, both faces: ${cleaning.until}.`
+      : 'Bright, dry metal on the line.',
+    acts: [],
+  }
+}
+
+function guideStep({ rig }: CutRequest, methods: LineMethods): Step {
+  const act = {
+    clamped: `Clamp the guide on the ${rig.guide}, {figure} from the marked line`,
+    held: `Hold the guide on the ${rig.guide}, {figure} from the marked line`,
+    'burn-bar': `Lay the burn bar on the ${rig.guide}, its far edge on the marked line: {figure} wide`,
+  }[methods.guide]
+  return {
+    id: 'guide',
+    phase: 'before',
+    role: 'guide',
+    act,
+    methods: ['guide'],
+    figure: 'guideOffset',
+    also: ['collarHeight', 'kerf'],
+    why:
+      methods.guide === 'burn-bar'
+        ? 'Made once for this tip, as wide as tip and kerf ask and as high as collar and cones ask, with a handle out of the heat: it needs no measuring again.'
+        : 'The tip’s flank rides the guide, so half the kerf decides the distance. The whole kerf falls in the scrap.',
+    beside: [
+      'Check it before anything is lit: the same distance at both ends, and level, the same height over the plate from end to end.',
+    ],
+    see: 'A dry run along the whole line, cold, without a snag, both hands rested.',
+    acts: [],
+  }
+}
+
+/** What wind asks for before anything is lit. */
+const screenUp = (fuel: FuelId, wind: CutRequest['work']['wind']): string =>
+  `Wind: put a screen up on its side, light in its lee, and look where the sparks go${wind === 'strong' ? ': further than in still air' : ''}.${FUELS[fuel].flame.liftsOff && fuel !== 'acetylene' ? ` It lifts a ${FUELS[fuel].name} flame off the tip.` : ''}`
 
 const SEAT_WORDS = {
   hand: 'Tip hand tight: its O-rings seal.',
@@ -167,14 +207,18 @@ const SEAT_WORDS = {
 } as const
 
 /** The rig looked over before anything is opened. */
-export const rigStep = (fuel: FuelId, torch: TorchGear): Step => ({
+export const rigStep = (fuel: FuelId, torch: TorchGear, cleaner?: number): Step => ({
   id: 'rig',
   phase: 'rig',
   role: 'look-over',
   act: 'Check the rig and seat the tip of {figure}',
   figure: 'tipOrifice',
   why: 'A loose or dirty tip backfires; oil on oxygen parts burns.',
-  see: `Cylinders upright and chained, right hose for ${FUELS[fuel].name}, arrestors in date, no cuts in the hoses, bore clean and round. ${torch.seat ? SEAT_WORDS[torch.seat] : 'Tip hand tight where O-rings seal, by wrench where seats are metal: its maker says.'}`,
+  beside: [
+    `Bore: ${cleaner === undefined ? 'a cleaner that slides in freely' : `cleaner #${cleaner} or thinner`}, straight in and out, never turned or forced: a widened hole throws a wide jet.`,
+    'Oxygen nuts tighten with the clock; fuel nuts are notched and tighten against it.',
+  ],
+  see: `Cylinders upright and chained, regulator and hose made for ${FUELS[fuel].name}, arrestors in date, no cuts in the hoses, bore clean and round. ${torch.seat ? SEAT_WORDS[torch.seat] : 'Tip hand tight where O-rings seal, by wrench where seats are metal: its maker says.'}`,
   ifNot: 'Change what is damaged. No tape, no oil, no home-made adaptor.',
   instructor: true,
   acts: [],

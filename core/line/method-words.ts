@@ -286,6 +286,37 @@ export const METHOD_WORDS = {
     options: {
       clamped: o('Clamped', 'It cannot creep.'),
       held: o('Held by hand', 'Quick for short cuts; the hand gets hot.'),
+      'burn-bar': o(
+        'A burn bar of your own',
+        'A bar with a handle, made to this tip: laid on the mark it stands right by itself.',
+      ),
+    },
+  },
+  collar: {
+    label: 'The collar is set',
+    topic: 'cutting',
+    options: {
+      'by-rule': o('Cold, by the rule', 'Nothing hot to handle; checked by the cones later.'),
+      'by-cones': o('Lit, by the cones', 'The cones that are really there decide; with pliers, it is hot.'),
+    },
+  },
+  hands: {
+    label: 'The hands on a cut',
+    topic: 'cutting',
+    options: {
+      slides: o(
+        'The front hand slides, the rear pushes',
+        'The torch runs through the front hand as along a rail.',
+      ),
+      cradled: o('One hand cradled in the other', 'Both move as one; steadier on short and curved cuts.'),
+    },
+  },
+  stance: {
+    label: 'How you stand to a cut',
+    topic: 'cutting',
+    options: {
+      leaning: o('Leaning on the elbows', 'The body rests, the arms swing; quick to get away.'),
+      seated: o('Seated', 'Steadiest on long fine cuts; only with the sparks going away from you.'),
     },
   },
   preheatPass: {

@@ -41,7 +41,10 @@ export function useCloseOutWords(data: CloseOut | undefined): CloseOutWords | un
   if (!data) return undefined
   const took = jobTook(data.pieces.flatMap((p) => p.runs))
   const cost = addCosts(
-    costOf({ torchS: took.minutes * 60, oxygenM3: took.oxygenM3, fuelM3: took.fuelM3 }, settings.prices),
+    costOf(
+      { torchS: took.minutes * 60, cleanUpS: 0, oxygenM3: took.oxygenM3, fuelM3: took.fuelM3 },
+      settings.prices,
+    ),
     ...took.fillers.map(({ filler, kg }) => {
       const price = readPrice(settings.shelf.find((r) => r.class === filler)?.perKg ?? '')
       return price === undefined ? undefined : price * kg

@@ -67,6 +67,8 @@ export const REASON_LABELS: Readonly<Record<ReasonKey, string>> = {
   flatFactor: 'Times an edge, on the flat',
   edgeFactor: 'For a sharp edge',
   wetFactor: 'For a wet or frozen plate',
+  guideHeight: 'Height of the guide',
+  cleanPerMetre: 'Seconds a metre of edge',
   bevelFactor: 'Factor for the bevel',
   jetSupports: 'The jet keeps up with',
   mostAtTip: 'Most that is set at the tip',

@@ -13,7 +13,7 @@ const planOf = (stock: readonly { lengthM: number; count?: number }[]): CutListP
 }
 const PLAN = planOf([{ lengthM: 6 }])
 const NO_PRICES = { stockPrice: '', oxygenPrice: '', fuelPrice: '' }
-const ONE = { torchS: 60, oxygenM3: 0.05, fuelM3: 0.005 }
+const ONE = { torchS: 60, cleanUpS: 0, oxygenM3: 0.05, fuelM3: 0.005 }
 
 describe('what one cut across the bar takes', () => {
   const bar = { width: '60 mm', thickness: '10 mm', torchId: '' }
