@@ -1,10 +1,20 @@
+import { keysOf } from './objects.ts'
 import type { Held } from './span.ts'
 import type { Kind, SiUnit } from './quantity/units.ts'
 import type { Reason } from './reason.ts'
 
-/** Where a figure comes from: the shop's own chart, its own log, or worked out here (an estimate). */
-export const SOURCES = ['chart', 'log', 'worked-out'] as const
-export type Source = (typeof SOURCES)[number]
+/**
+ * Where a figure comes from: the shop's own chart, its own log, worked out here (an estimate), or changed after a result
+ * that was not good, until a logged run confirms the change.
+ */
+export const SOURCE_NAMES = {
+  chart: 'your chart',
+  log: 'your log',
+  'worked-out': 'worked out',
+  change: 'changed',
+} as const
+export type Source = keyof typeof SOURCE_NAMES
+export const SOURCES = keysOf(SOURCE_NAMES)
 
 /** A figure as it leaves the core: what it is, how sure, where from, and all that is needed to work it out again. */
 export interface Figure {

@@ -16,7 +16,7 @@ import {
   type JointSeen,
 } from './acceptance.ts'
 import { isGoodCut } from '../record/entry.ts'
-import { factsOfBraze, factsOfCut, type Done } from './facts.ts'
+import { factsOfBraze, factsOfCut, signsOfCut, type Done } from './facts.ts'
 import { findCause, findSign, rankCauses, SIGNS, type Sign } from './faults.ts'
 
 const GOOD: CutSeen = { edge: 'sharp', slag: 'one-tap', drop: 'by-itself', marks: [] }
@@ -217,6 +217,41 @@ describe('the fault finder', () => {
       rankCauses([sign('cut-lost')], factsOfCut(r.plan, r.request)).find((x) => x.cause.id === 'scale')
         ?.share ?? 0
     expect(at(rusty)).toBeGreaterThan(3 * at(cutPlanOf()))
+  })
+  it('looks at the fuel first on thin plate, at the pace first for a learner', () => {
+    const thin = cutPlanOf({ thickness: '1/8 in' })
+    const first = (id: string, facts: ReturnType<typeof factsOfCut>) => rankCauses([sign(id)], facts)[0]
+    const known = first('closes-behind', factsOfCut(thin.plan, thin.request, done({})))
+    expect(known?.cause.change.what).toBe('fuel')
+    expect(known?.because).toContain('the plate is thin')
+    const thick = cutPlanOf()
+    expect(first('top-melted', factsOfCut(thick.plan, thick.request, done({ learner: true })))).toMatchObject(
+      {
+        cause: { id: 'too-slow' },
+        because: expect.arrayContaining(['most beginners go too slowly']) as string[],
+      },
+    )
+    // the wrong reactions are causes, where the plate is thin
+    const share = (r: typeof thin, id: string) =>
+      rankCauses([sign('closes-behind')], factsOfCut(r.plan, r.request)).find((x) => x.cause.id === id)
+        ?.share ?? 0
+    expect(share(thin, 'torch-raised')).toBeGreaterThan(share(thick, 'torch-raised'))
+    expect(share(thin, 'chasing')).toBeGreaterThan(0)
+  })
+  it('takes from a check what it has ticked, and from a plan what it knew', () => {
+    const told = {
+      edge: 'rounded',
+      slag: 'grind',
+      drop: 'no',
+      marks: [{ kind: 'melted', at: 0.5, side: 'part' }],
+    } as const
+    expect(signsOfCut(told)).toEqual(['top-melted', 'slag-sticks', 'closes-behind'])
+    expect(signsOfCut({ edge: 'sharp', slag: 'none', drop: 'by-itself', marks: [] })).toEqual([])
+    const slow = cutPlanOf({ thickness: '3/4 in' }, { tipOrifice: '0.04 in', chart: [] })
+    expect(factsOfCut(slow.plan, slow.request).map((f) => f.because)).toContain(
+      'the plan knew that the tip is slow on this plate',
+    )
+    for (const id of signsOfCut(told)) expect(findSign(id), id).toBeDefined()
   })
   it('takes the draw as a cause only where the cylinder may not give so much', () => {
     const told = (r: ReturnType<typeof cutPlanOf>) =>

@@ -1,7 +1,9 @@
 /** What a plan and its run tell about the causes of a fault: each fact with its words and by how much it weighs. */
 import type { BrazePlan, BrazeRequest } from '../braze/types.ts'
 import type { CutPlan, CutRequest } from '../cut/types.ts'
+import { isThin } from '../cut/thin-plate.ts'
 import type { StepRole } from '../line/steps.ts'
+import type { CutResult } from '../record/entry.ts'
 import type { Fact } from './faults.ts'
 
 /** What was done, as the log has it. SI; absent where nobody said. */
@@ -13,6 +15,8 @@ export interface Done {
   readonly preheatS?: number | undefined
   /** Of which steps were left out. */
   readonly skipped: ReadonlySet<StepRole>
+  /** Whoever did it is still learning. */
+  readonly learner?: boolean | undefined
   /** How long the steps of a role took together, s. */
   readonly tookS: Readonly<Partial<Record<StepRole, number>>>
 }
@@ -119,7 +123,21 @@ export function factsOfCut(
   facts.when(rig.guide !== 'none', 'a guide was used', { 'no-guide': 0.1 })
   facts.when(rig.handling === 'track', 'a track machine led it', { unsteady: 0.3, chasing: 0.1 })
   facts.when(rig.handling === 'hand', 'it was cut by hand', { unsteady: 1.3 })
-  facts.when(work.thicknessM < 0.004, 'the plate is thin', { 'too-hot-thin': 2, upright: 2 })
+  const thin = isThin(work.thicknessM)
+  // on thin plate the fuel is looked at first, whatever else was seen
+  facts.when(thin, 'the plate is thin', {
+    'too-hot-thin': 3,
+    'fuel-high': 3,
+    'preheat-much': 3,
+    'too-hot': 2,
+    upright: 2,
+    'torch-raised': 2,
+    chasing: 1.5,
+    'cold-thick': 0.05,
+  })
+  facts.when(!thin, 'the plate is not thin', { 'too-hot-thin': 0.3, upright: 0.3, 'torch-raised': 0.2 })
+  facts.when(done.learner === true, 'most beginners go too slowly', { 'too-slow': 4 })
+  facts.when(work.weather === 'wet', 'the plate was wet', { 'preheat-little': 2, pocket: 2 })
   facts.when(work.thicknessM >= 0.0254 && done.skipped.has('warm-line'), 'the line was not warmed first', {
     'cold-thick': 3,
   })
@@ -148,6 +166,19 @@ export function factsOfCut(
   const has = (code: string) => plan.findings.some((f) => f.code === code)
   facts.when(has('oxygen-runs-out') || has('fuel-runs-out'), 'the cylinder was known to be low', {
     'cylinder-low': 4,
+  })
+  facts.when(plan.tip.verdict === 'slow', 'the plan knew that the tip is slow on this plate', {
+    'tip-small': 3,
+    'too-fast': 2,
+    'oxygen-low': 1.5,
+  })
+  facts.when(rig.oxygenPurity < 0.99, 'the oxygen was known to be impure', {
+    'too-fast': 2,
+    'oxygen-low': 2,
+  })
+  facts.when(has('cold-plate'), 'the plan knew the plate to be cold or damp', {
+    'preheat-little': 2,
+    'cold-thick': 1.5,
   })
   facts.when(has('hose-drop'), 'the hose is long or narrow', {
     'oxygen-low': 2,
@@ -280,3 +311,32 @@ export function factsOfBraze(
 }
 
 const percent = (share: number) => `${Math.round(Math.abs(share) * 100)} %`
+
+/** What a check of a cut ticked, as signs that the fault finder knows. */
+const SIGNS_OF_EDGE: Readonly<Partial<Record<string, string>>> = {
+  rounded: 'top-melted',
+  ridged: 'saw-toothed',
+  gouged: 'gouges',
+  leaning: 'drag-leans',
+}
+const SIGNS_OF_MARK: Readonly<Partial<Record<string, string>>> = {
+  stop: 'cut-lost',
+  melted: 'top-melted',
+  gouge: 'gouges',
+  slag: 'slag-sticks',
+  drag: 'drag-leans',
+}
+
+/**
+ * The signs that a cut's check has ticked already: its edge, its slag, its marks, and whether it dropped.
+ * @returns ids of signs, each once
+ */
+export function signsOfCut(told: Pick<CutResult, 'edge' | 'slag' | 'drop' | 'marks'>): readonly string[] {
+  const signs = [
+    SIGNS_OF_EDGE[told.edge],
+    told.slag === 'chisel' || told.slag === 'grind' ? 'slag-sticks' : undefined,
+    told.drop === 'no' ? 'closes-behind' : undefined,
+    ...told.marks.map((m) => SIGNS_OF_MARK[m.kind]),
+  ]
+  return [...new Set(signs.filter((s) => s !== undefined))]
+}

@@ -17,6 +17,8 @@ export interface TroubleCard {
   readonly then: readonly string[]
   /** Nothing leads back to work until a named person has cleared it. */
   readonly grave?: true
+  /** The sign by which the fault finder goes on, where the work itself went wrong. */
+  readonly sign?: string
   /** Ways on that help, beside shutting down; each is offered where the line allows it. */
   readonly leads?: readonly BreakName[]
 }
@@ -190,6 +192,7 @@ export const TROUBLES: readonly TroubleCard[] = [
     id: 'cut-lost',
     group: 'work',
     title: 'The cut is lost on the way',
+    sign: 'cut-lost',
     first: 'Lever up. Stay where you are',
     then: [
       'Too fast, or the lever came up: go back half an inch (12 mm) to where it still cuts, heat it, and start again.',
@@ -201,6 +204,7 @@ export const TROUBLES: readonly TroubleCard[] = [
     id: 'cut-start',
     group: 'work',
     title: 'The cut will not start',
+    sign: 'will-not-start',
     first: 'Lever up. Heat on',
     then: [
       'Bright cherry right through the edge, cones just clear, scale knocked off.',
@@ -213,10 +217,11 @@ export const TROUBLES: readonly TroubleCard[] = [
     id: 'cut-closes',
     group: 'work',
     title: 'The cut closes behind the torch',
+    sign: 'closes-behind',
     first: 'Lever up. Less preheat',
     then: [
       'Too much flame, too slow, or too large a tip melts the edges together again.',
-      'Thin plate: fuel turned down, torch laid over with the tip pointing ahead, quicker.',
+      'Thin plate: fuel turned down, torch laid over with the tip pointing ahead, quicker. Not raised, and not off the line after the slag.',
       'Slag hangs below: a wedge in the kerf, and knock it free.',
     ],
     leads: ['tip-change'],
@@ -225,6 +230,7 @@ export const TROUBLES: readonly TroubleCard[] = [
     id: 'balls',
     group: 'work',
     title: 'The filler balls up and does not run',
+    sign: 'balls',
     first: 'Flame off the rod, onto the metal',
     then: [
       'Too cold: heat the thicker part until the rod melts by touching it.',
@@ -236,6 +242,7 @@ export const TROUBLES: readonly TroubleCard[] = [
     id: 'burnt-through',
     group: 'work',
     title: 'The joint is burnt through or melts away',
+    sign: 'burnt',
     first: 'Flame away. Let it set',
     then: [
       'Do not touch it until the sheen has gone.',

@@ -2,6 +2,7 @@ import type { SettingRefused } from '../gas/limits.ts'
 import { FUELS, type FuelId } from '../gas/fuels.ts'
 import { hoseDrop } from '../gas/hose.ts'
 import { highestSetting, Setting, type Gate } from '../gas/gate.ts'
+import { changedSource, changeWords } from '../piece/plan-change.ts'
 import { chartedSetting, dropTooLarge, adviseAcetyleneLimit } from '../piece/setting.ts'
 import { downToDivision } from '../quantity/index.ts'
 import { CHART_SPREAD, spreadOfSpan, type Learned } from '../learn/learn.ts'
@@ -68,7 +69,8 @@ export function planFuelPressure(
     lockUpPa: rig.fuelLockUpPa,
     ratingPa: rig.fuelRatingPa,
   } as const
-  if (charted === undefined) putEstimate(draft, common, band, drop, factor)
+  const changed = factor === 1 ? undefined : changedSource(atTorch, own, rig.fuelDivisionPa)
+  if (charted === undefined) putEstimate(draft, common, { band, drop, factor, changed })
   else
     putCharted(draft, common, {
       gaugePa: charted,
@@ -78,10 +80,14 @@ export function planFuelPressure(
       band,
       log,
       factor,
+      changed,
     })
 }
 
-function putEstimate(draft: Draft, gate: Gate, band: Range, drop: number, factor: number): void {
+/** What is worked out: the usual band, the drop of the hose, Pa; the change after the last result. */
+type Worked = Pick<Charted, 'band' | 'drop' | 'factor' | 'changed'>
+
+function putEstimate(draft: Draft, gate: Gate, { band, drop, factor, changed }: Worked): void {
   const division = gate.divisionPa
   const usual = fuelBand(draft.request.rig.fuel, draft.thicknessM)
   const middle = ((usual[0] + usual[1]) / 2) * factor
@@ -92,7 +98,7 @@ function putEstimate(draft: Draft, gate: Gate, band: Range, drop: number, factor
     valuePa: value,
     lowPa: Math.min(value, downToDivision(band[0] + drop, division)),
     highPa: downToDivision(band[1] + drop, division),
-    source: factor === 1 ? 'worked-out' : 'log',
+    source: changed ?? 'worked-out',
   })
   if (!asking.ok) {
     refuse(draft, gate, asking.refused)
@@ -107,7 +113,7 @@ function putEstimate(draft: Draft, gate: Gate, band: Range, drop: number, factor
       { field: 'rig.fuelHose', figure: 'fuelPressure' },
     )
   draft.set('fuelPressure', asking.setting, {
-    because: `The middle of ${draft.showSpan(usual[0], usual[1], 'pressure')} at the torch for this plate${factor === 1 ? '' : `, times ${factor.toFixed(2)} because of what came out last time,`} and ${draft.show(drop, 'pressure')} for the hose, down to a ${draft.show(division, 'pressure')} division.`,
+    because: `The middle of ${draft.showSpan(usual[0], usual[1], 'pressure')} at the torch for this plate${factor === 1 ? '' : `, times ${factor.toFixed(2)},`} and ${draft.show(drop, 'pressure')} for the hose, down to a ${draft.show(division, 'pressure')} division.${changed ? ` ${changeWords(changed)}` : ''}`,
     from: {
       fuel: gate.gas,
       bandLow: band[0],
@@ -130,12 +136,14 @@ interface Charted {
   readonly band: Range
   readonly log: Learned | undefined
   readonly factor: number
+  /** Where a changed setting comes from; absent where nothing was changed. */
+  readonly changed: 'change' | 'log' | undefined
 }
 
 function putCharted(
   draft: Draft,
   gate: Gate,
-  { gaugePa: charted, at, drop, fuelFlow, band, log, factor }: Charted,
+  { gaugePa: charted, at, drop, fuelFlow, band, log, factor, changed: source }: Charted,
 ): void {
   const {
     valuePa: asCharted,
@@ -155,13 +163,13 @@ function putCharted(
     valuePa: value,
     lowPa: log ? log.low + drop : value,
     highPa: log ? log.high + drop : value,
-    source: log || factor !== 1 ? 'log' : 'chart',
+    source: source ?? (log ? 'log' : 'chart'),
   })
   if (!asking.ok) {
     refuse(draft, gate, asking.refused)
     return
   }
-  const changed = factor === 1 ? '' : ` Times ${factor.toFixed(2)} because of the last result.`
+  const changed = source ? ` ${changeWords(source)} Times ${factor.toFixed(2)}.` : ''
   draft.set('fuelPressure', asking.setting, {
     because: log
       ? `The median of ${log.count} good cuts here is ${draft.show(log.median, 'pressure')} at the torch; with what was expected it makes ${draft.show(log.value, 'pressure')}, and ${draft.show(drop, 'pressure')} for the hose.${changed}`

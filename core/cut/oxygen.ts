@@ -1,4 +1,5 @@
 import { Setting, type Gate } from '../gas/gate.ts'
+import { changedSource, changeWords } from '../piece/plan-change.ts'
 import { dropTooLarge } from '../piece/setting.ts'
 import { OXYGEN } from '../gas/fuels.ts'
 import { CHART_HOSE, HOSE_BORES_M, hoseDrop, type Hose } from '../gas/hose.ts'
@@ -256,7 +257,14 @@ function putSetting(draft: Draft, asked: OxygenAsked, plan: OxygenPlan, drop: nu
     valuePa: value,
     lowPa: Math.max(division, span[0]),
     highPa: span[1],
-    source: asked.log || asked.factor !== 1 ? 'log' : charted === undefined ? 'worked-out' : 'chart',
+    source:
+      asked.factor !== 1
+        ? changedSource(plan.tipGaugePa, asked.own, division)
+        : asked.log
+          ? 'log'
+          : charted === undefined
+            ? 'worked-out'
+            : 'chart',
   })
   if (!asking.ok) {
     const { refused } = asking
@@ -276,7 +284,7 @@ function putSetting(draft: Draft, asked: OxygenAsked, plan: OxygenPlan, drop: nu
     because:
       asked.factor === 1
         ? because
-        : `${because} Times ${asked.factor.toFixed(2)} because of the last result.`,
+        : `${because} ${changeWords(changedSource(plan.tipGaugePa, asked.own, division))} Times ${asked.factor.toFixed(2)}.`,
     from: rest,
     hoseDropPa: drop,
     ...(asked.log ? { runs: asked.log.count } : {}),

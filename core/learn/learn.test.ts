@@ -122,6 +122,33 @@ describe('a plan that goes by the log', () => {
     }
     expect(withOwn(own(30)).travelSpeed?.value).toBeCloseTo(0.0075, 4)
   })
+  it('tags what was changed after a fault as a change, until a good run confirms it', () => {
+    const changes = [
+      { what: 'speed', factor: 1.12, text: 'Go an eighth faster.' },
+      { what: 'oxygen', factor: 0.9, text: 'Turn the oxygen down a tenth.' },
+      { what: 'fuel', factor: 0.9, text: 'Turn the fuel down a tenth.' },
+    ] as const
+    const changed = (ownCuts: ReturnType<typeof own>) =>
+      planCut({ ...request, work: { ...request.work, changes }, rig: { ...request.rig, ownCuts } }).figures
+    const first = changed([])
+    for (const name of ['travelSpeed', 'cuttingOxygenPressure', 'fuelPressure'] as const) {
+      expect(first[name]?.source, name).toBe('change')
+      expect(first[name]?.because).toMatch(/not confirmed/)
+    }
+    const at = (name: 'cuttingOxygenPressure' | 'fuelPressure') =>
+      (first[name]?.value ?? 0) - (first[name]?.hoseDropPa ?? 0)
+    const again = changed(
+      own(1, {
+        speed: first.travelSpeed?.value,
+        oxygenAtTorchPa: at('cuttingOxygenPressure'),
+        fuelAtTorchPa: at('fuelPressure'),
+      }),
+    )
+    for (const name of ['travelSpeed', 'cuttingOxygenPressure', 'fuelPressure'] as const) {
+      expect(again[name]?.source, name).toBe('log')
+      expect(again[name]?.because).toMatch(/confirmed/)
+    }
+  })
   it('goes by the first run for the preheat, and never by a pierce for an edge', () => {
     const first = withOwn(own(1)).preheatTime
     expect(first).toMatchObject({ source: 'log', runs: 1 })

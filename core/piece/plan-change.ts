@@ -33,3 +33,19 @@ export const factorOf = (changes: readonly PlanChange[], what: ChangeWhat): numb
       changes.filter((c) => c.what === what).reduce((f, c) => f * c.factor, 1),
     ),
   )
+
+/** A good run this near a changed figure confirms it, a share. */
+const CONFIRMS = 0.05
+/**
+ * Where a figure comes from after a change: the change itself, or the log once a good run had about that much.
+ * @param value as changed, above 0
+ * @param own what good runs had, in the same unit
+ * @param step what it can be set to, in the same unit
+ */
+export const changedSource = (value: number, own: readonly number[], step = 0): 'change' | 'log' =>
+  own.some((v) => Math.abs(v - value) <= Math.max(CONFIRMS * value, step)) ? 'log' : 'change'
+/** The change in words. */
+export const changeWords = (source: 'change' | 'log'): string =>
+  source === 'log'
+    ? 'Changed after a bad result, which a good run here has confirmed.'
+    : 'Changed after the last result, and not confirmed by a good run yet.'

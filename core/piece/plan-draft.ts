@@ -1,5 +1,5 @@
 import { KIND_OF_UNIT, type Figure, type Finding, type Rank, type Source } from '../figure.ts'
-import type { PlanChange } from './plan-change.ts'
+import { changedSource, changeWords, type PlanChange } from './plan-change.ts'
 import { CHART_SPREAD, ENOUGH_RUNS, learn, spreadOfSpan } from '../learn/learn.ts'
 import { heldTo, likelySpan, type Held, type HeldFigures, type Spanned } from '../span.ts'
 import {
@@ -230,13 +230,15 @@ export class PlanDraft<Name extends string, Pressure extends Name = never, AtTip
   private changed(name: Name, parts: FigureParts): FigureParts {
     const factor = this.factors.get(name) ?? 1
     if (factor === 1) return parts
+    const value = parts.value * factor
+    const source = changedSource(value, this.own[name] ?? [])
     return {
       ...parts,
-      value: parts.value * factor,
+      value,
       low: parts.low * Math.min(1, factor),
       high: parts.high * Math.max(1, factor),
-      source: 'log',
-      because: `${parts.because} Times ${Math.round(factor * 100) / 100} because of the last result.`,
+      source,
+      because: `${parts.because} ${changeWords(source)} Times ${Math.round(factor * 100) / 100}.`,
       from: [parts.from, { changedBy: factor }].flat(),
     }
   }

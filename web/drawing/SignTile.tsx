@@ -42,6 +42,11 @@ const DRAWN: Readonly<Record<string, Drawn>> = {
     lines: 'M18 16V56M28 16V56M66 16V56M76 16V56',
     wrong: 'M38 16L46 36L38 56M50 16L58 36L50 56',
   },
+  'will-not-start': {
+    metal: PLATE,
+    lines: TORCH,
+    wrong: 'M40 40Q48 30 56 40M40 28L56 44M56 28L40 44',
+  },
   'blows-back': {
     metal: PLATE,
     lines: TORCH,

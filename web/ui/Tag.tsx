@@ -1,19 +1,19 @@
-import type { Rank, Source } from '#core/figure.ts'
+import { SOURCE_NAMES, type Rank, type Source } from '#core/figure.ts'
 
-const SOURCES: Readonly<Record<Source, { label: string; look: string }>> = {
-  chart: { label: 'your chart', look: 'border-brass text-brass' },
-  log: { label: 'your log', look: 'border-brick text-brick' },
-  'worked-out': { label: 'worked out', look: 'border-soft text-soft' },
+const LOOKS: Readonly<Record<Source, string>> = {
+  chart: 'border-brass text-brass',
+  log: 'border-brick text-brick',
+  'worked-out': 'border-soft text-soft',
+  change: 'border-ink text-ink',
 }
 
 /** Where a figure comes from, and from how many good runs when it is the log. */
 export function SourceTag({ source, runs }: { readonly source: Source; readonly runs?: number | undefined }) {
-  const { label, look } = SOURCES[source]
   return (
     <span
-      className={`name inline-block rounded-[3px] border px-1.5 text-foot leading-[1.35] whitespace-nowrap ${look}`}
+      className={`name inline-block rounded-[3px] border px-1.5 text-foot leading-[1.35] whitespace-nowrap ${LOOKS[source]}`}
     >
-      {label}
+      {SOURCE_NAMES[source]}
       {source === 'log' && runs !== undefined ? `, ${runs}` : ''}
     </span>
   )

@@ -180,7 +180,9 @@ export function Frame({
               error={fault === 'person' ? 'Say who corrects it.' : undefined}
               onChange={(personId) => change({ personId })}
             />
-            <TextField label="Filler lot" value={form.lot} onChange={(lot) => change({ lot })} />
+            {subject.draft.kind === 'braze' ? (
+              <TextField label="Filler lot" value={form.lot} onChange={(lot) => change({ lot })} />
+            ) : null}
             <TextField
               label={say('Cylinder')}
               value={form.cylinder}

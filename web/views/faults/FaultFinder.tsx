@@ -9,7 +9,7 @@ import {
   type SignPlace,
 } from '#core/check/faults.ts'
 import { changeDraft } from '#application/change-draft.ts'
-import { factsOfEntry, signPlaceOf } from '#application/facts-of-entry.ts'
+import { factsOfEntry, factsOfPiece, signPlaceOf, signsOfEntry } from '#application/facts-of-entry.ts'
 import { NO_RUNS, planPiece } from '#application/plan-of.ts'
 import type { PieceDraft } from '#contract/schemas.ts'
 import type { LogEntry } from '#contract/types.ts'
@@ -36,17 +36,36 @@ export default function FaultFinder() {
   const [params] = useSearchParams()
   const entryId = params.get('entry') ?? ''
   const { data: entry } = api.useEntryQuery(entryId, { skip: entryId === '' })
-  const tried = api.useRecordsQuery(entry?.kind === 'braze' ? 'braze' : 'cut').data?.tried ?? []
+  // in the middle of a cut there is no line of the log yet: its piece's plan tells what it knows
+  const pieceId = params.get('piece') ?? ''
+  const { data: piece } = api.usePieceQuery(pieceId, { skip: pieceId === '' })
+  const asked = params.get('sign')
+  const tried =
+    api.useRecordsQuery((entry?.kind ?? piece?.draft.kind) === 'braze' ? 'braze' : 'cut').data?.tried ?? []
   const { settings } = useShop()
-  const facts = useMemo(() => (entry ? factsOfEntry(entry, settings) : []), [entry, settings])
-  const kind = signPlaceOf(entry?.kind)
+  const person = useApp((s) => s.device.personId)
+  const people = api.usePeopleQuery().data
+  const learner =
+    people?.find((p) => (entry ? p.name === entry.personName : p.id === person))?.role === 'apprentice'
+  const facts = useMemo(
+    () =>
+      entry
+        ? factsOfEntry(entry, settings, learner)
+        : piece
+          ? factsOfPiece(piece.draft, settings, learner)
+          : [],
+    [entry, piece, settings, learner],
+  )
+  const kind = SIGNS.find((s) => s.id === asked)?.of ?? signPlaceOf(entry?.kind)
   const [place, setPlace] = useState<SignPlace | ''>('')
-  const [seen, setSeen] = useState<readonly string[]>([])
+  const [picked, setSeen] = useState<readonly string[]>()
+  // what the check has ticked stands chosen until somebody chooses otherwise
+  const ticked = useMemo(() => (asked !== null ? [asked] : entry ? signsOfEntry(entry) : []), [asked, entry])
+  const seen = picked ?? ticked
   const here = place === '' ? kind : place
   const signs = SIGNS.filter((s) => seen.includes(s.id))
   const ranked = rankCauses(signs, facts, tried)
-  const toggle = (id: string) =>
-    setSeen((now) => (now.includes(id) ? now.filter((s) => s !== id) : [...now, id]))
+  const toggle = (id: string) => setSeen(seen.includes(id) ? seen.filter((s) => s !== id) : [...seen, id])
   return (
     <main className="mx-auto max-w-[1280px] px-5 py-5">
       <h1 className="text-4xl">Find the fault</h1>
@@ -58,6 +77,14 @@ export default function FaultFinder() {
               {entry.title}
             </Link>
             , with what its plan and its run tell.
+          </>
+        ) : piece ? (
+          <>
+            Of{' '}
+            <Link className="underline" to={`/jobs/${piece.jobId}/${piece.id}`}>
+              {piece.title}
+            </Link>
+            , with what its plan knew.
           </>
         ) : (
           'Choose what you see. Nothing is known of the run, so the causes are ranked as they usually come.'
@@ -100,7 +127,7 @@ export default function FaultFinder() {
               Choose one sign, or more when they come together.
             </p>
           ) : (
-            <Causes signs={signs} ranked={ranked} entry={entry} />
+            <Causes signs={signs} ranked={ranked} entry={entry} pieceId={entry?.pieceId ?? pieceId} />
           )}
         </section>
       </div>
@@ -112,10 +139,12 @@ function Causes({
   signs,
   ranked,
   entry,
+  pieceId,
 }: {
   readonly signs: readonly Sign[]
   readonly ranked: readonly RankedCause[]
   readonly entry: LogEntry | undefined
+  readonly pieceId: string
 }) {
   const { say } = useShop()
   const [chosen, setChosen] = useState('')
@@ -156,7 +185,7 @@ function Causes({
           </li>
         ))}
       </ol>
-      <Change key={cause.cause.id} signs={signs} cause={cause} entry={entry} />
+      <Change key={cause.cause.id} signs={signs} cause={cause} entry={entry} pieceId={pieceId} />
     </div>
   )
 }
@@ -166,10 +195,12 @@ function Change({
   signs,
   cause: { cause },
   entry,
+  pieceId,
 }: {
   readonly signs: readonly Sign[]
   readonly cause: RankedCause
   readonly entry: LogEntry | undefined
+  readonly pieceId: string
 }) {
   const { say } = useShop()
   const go = useNavigate()
@@ -177,7 +208,7 @@ function Change({
   const personId = useApp((s) => s.device.personId)
   const [noted, setNoted] = useState(false)
   const [fault, setFault] = useState('')
-  const { data: piece } = api.usePieceQuery(entry?.pieceId ?? '', { skip: !entry?.pieceId })
+  const { data: piece } = api.usePieceQuery(pieceId, { skip: pieceId === '' })
   const sign = signs.find((s) => s.causes[cause.id] !== undefined) ?? signs[0]
   const plannedTip = entry?.plan?.figures.tipOrifice?.value
   const next = useMemo(
@@ -194,7 +225,7 @@ function Change({
         params: {},
         body: {
           id,
-          pieceId: entry?.pieceId ?? null,
+          pieceId: pieceId === '' ? null : pieceId,
           runId: entry?.runId ?? null,
           personId,
           at: new Date(Date.now()).toISOString(),

@@ -84,7 +84,14 @@ describe('the fault of a line', () => {
       draft,
       plan: null,
       run: null,
-      told: { kind: 'cut', used: { travelSpeed: { text: '30 in/min', si: 0.0127 } } },
+      told: {
+        kind: 'cut',
+        used: { travelSpeed: { text: '30 in/min', si: 0.0127 } },
+        edge: 'leaning',
+        slag: 'one-tap',
+        drop: 'by-itself',
+        marks: [],
+      },
     } as unknown as LogEntry
     const piece = { id: 't1', jobId: 'j1', title: 'Gusset', version: 1, draft } as unknown as Piece
     clear()
@@ -98,11 +105,31 @@ describe('the fault of a line', () => {
     window.history.replaceState(null, '', '/faults?entry=l1')
     show(<FaultFinder />, undefined, '/faults?entry=l1')
     await waitFor(() => expect(screen.getByRole('link', { name: 'Gusset' })).toBeTruthy())
-    sign('Drag lines lean far back')
+    // its check has ticked how the edge looks
     await waitFor(() => expect(said()).toContain('Because you went'))
     await waitFor(() =>
       expect(screen.getByRole('button', { name: 'Change the next run’s plan' })).toBeTruthy(),
     )
     expect(screen.getByRole('columnheader', { name: 'Next' })).toBeTruthy()
+  })
+  it('begins with the sign that was met in the middle of a cut, with what the plan of its piece knew', async () => {
+    const draft = firstDraft(FIRST_SETTINGS)
+    answering({
+      '/api/pieces/t1': {
+        id: 't1',
+        jobId: 'j1',
+        title: 'Hood sheet',
+        version: 1,
+        draft: { ...draft, work: { ...draft.work, thickness: '1/8 in' } },
+      },
+      '/api/people': [],
+      '/api/records?kind=cut': NONE,
+      '/api/records/cut': NONE,
+    })
+    show(<FaultFinder />, undefined, '/faults?sign=closes-behind&piece=t1')
+    await waitFor(() => expect(screen.getByRole('link', { name: 'Hood sheet' })).toBeTruthy())
+    expect(screen.getByRole('checkbox', { name: /Closes behind/ }).getAttribute('aria-checked')).toBe('true')
+    await waitFor(() => expect(said()).toContain('Because the plate is thin'))
+    expect(causes()[0]?.textContent).toContain('Too much fuel for thin plate')
   })
 })

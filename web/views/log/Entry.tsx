@@ -2,7 +2,7 @@ import { format } from 'date-fns/format'
 import { useMemo, type ReactNode } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { isRoundJoint } from '#core/braze/types.ts'
-import { figureNamed } from '#core/figure.ts'
+import { type Source, figureNamed } from '#core/figure.ts'
 import { CUT_FIGURE_UNIT, type CutFigureName } from '#core/cut/index.ts'
 import { BRAZE_FIGURE_UNIT, type BrazeFigureName } from '#core/braze/index.ts'
 import { sayFigure } from '#core/saying.ts'
@@ -298,7 +298,7 @@ function TestFound({ told }: { readonly told: TestResult }) {
 interface Row {
   readonly name: string
   readonly planned: string | undefined
-  readonly source: 'chart' | 'log' | 'worked-out' | undefined
+  readonly source: Source | undefined
   readonly used: string | undefined
 }
 

@@ -4,7 +4,7 @@ import { costOf, takesOf, printMoney } from '#core/cost.ts'
 import type { GoodCut } from '#application/plan-of.ts'
 import type { CutDraft } from '#contract/schemas.ts'
 import type { CutFigureName } from '#core/cut/index.ts'
-import type { FieldError } from '#core/figure.ts'
+import { SOURCE_NAMES, type FieldError } from '#core/figure.ts'
 import { useShop } from '../../app/shop.ts'
 import { CutAlong } from '../../drawing/CutAlong.tsx'
 import { CutTop } from '../../drawing/CutTop.tsx'
@@ -22,7 +22,6 @@ import type { DraftEdit } from './editing.ts'
 
 const UsualTab = lazy(async () => ({ default: (await import('./UsualTab.tsx')).UsualTab }))
 
-const NOTES = { chart: 'your chart', log: 'your log', 'worked-out': 'worked out' } as const
 /** Figures of the cut itself, told under its drawing where the shape has them. */
 const RESULTS: readonly CutFigureName[] = [
   'trackDial',
@@ -113,7 +112,7 @@ function ToScale({
   const { torchTime, preheatTime, collarHeight, tipToWork } = plan.figures
   const takes = takesOf(plan)
   const cost = takes && costOf(takes, settings.prices)
-  const kerfNote = NOTES[plan.figures.kerf?.source ?? 'worked-out']
+  const kerfNote = SOURCE_NAMES[plan.figures.kerf?.source ?? 'worked-out']
   const guideNote = 'line to guide'
   if (!g)
     return (

@@ -1,3 +1,4 @@
+import { SOURCE_NAMES } from '#core/figure.ts'
 import type { Saying } from '#core/quantity/index.ts'
 import QRCode from 'qrcode'
 import { memo, useMemo } from 'react'
@@ -17,7 +18,6 @@ import { ShapeDrawing } from './ShapeDrawing.tsx'
 import { usePlanFigures } from './plan-words.ts'
 import { sayFigure, saySpan } from '#core/saying.ts'
 
-const SOURCES = { chart: 'your chart', log: 'your log', 'worked-out': 'worked out' } as const
 /** Of the figures, those that are not set, watched or ordered by. */
 const NOT_ON_PAPER: readonly CutFigureName[] = [
   'usualOxygenPressureAtTip',
@@ -101,7 +101,7 @@ function PlanSheet({ title, place, torchName, draft, planned, outline }: Props) 
                     {figure.stop ? 'not to be set' : sayFigure(name, figure, units)}
                   </td>
                   <td className="pr-2">{saySpan(name, figure, units)}</td>
-                  <td>{SOURCES[figure.source]}</td>
+                  <td>{SOURCE_NAMES[figure.source]}</td>
                 </tr>
               ) : null
             })}

@@ -1,4 +1,5 @@
 import { useState, type RefObject } from 'react'
+import { useNavigate } from 'react-router'
 import { TROUBLE_GROUPS, TROUBLES, type TroubleCard, type TroubleGroup } from '#core/check/troubles.ts'
 import type { BreakName } from '#core/line/ways.ts'
 import { keysOf } from '#core/objects.ts'
@@ -45,6 +46,8 @@ export function TroublePanel({
     onClose()
   }
   const card = seen?.card
+  const sign = card?.sign
+  const go = useNavigate()
   const ways: readonly BreakName[] = card ? [...(card.leads ?? []), 'shutdown'] : []
   return (
     <Panel
@@ -81,6 +84,17 @@ export function TroublePanel({
                   {LEADS[name] ?? 'Lead me through shutting down'}
                 </Button>
               ))}
+            {sign ? (
+              <Button
+                className="min-h-[56px] text-xl"
+                onClick={() => {
+                  void go(`/faults?sign=${sign}${at.pieceId === null ? '' : `&piece=${at.pieceId}`}`)
+                  close()
+                }}
+              >
+                Find the cause
+              </Button>
+            ) : null}
             {onStop ? (
               <Button
                 look="alarm"

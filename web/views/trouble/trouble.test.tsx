@@ -1,6 +1,7 @@
 // @vitest-environment jsdom
 import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { useLocation } from 'react-router'
 import { TROUBLES } from '#core/check/troubles.ts'
 import type { OpenTrouble } from '#contract/types.ts'
 import { makeStore } from '../../app/store.ts'
@@ -23,6 +24,10 @@ const LEAK: OpenTrouble = {
   torchId: null,
   done: [],
 }
+function Where() {
+  const { pathname, search } = useLocation()
+  return <p data-testid="where">{`${pathname}${search}`}</p>
+}
 const said = () => document.body.textContent ?? ''
 const press = (name: string | RegExp) => fireEvent.click(screen.getByRole('button', { name }))
 
@@ -35,6 +40,27 @@ describe('trouble', () => {
       expect(card.className.includes('text-alarm'), t.id).toBe(t.grave === true)
     }
     expect(within(screen.getByRole('region', { name: 'The work' })).getAllByRole('button').length).toBe(5)
+  })
+  it('leads from a cut that went wrong to its cause, with the sign and the piece', () => {
+    answering({ '/api/troubles': [] })
+    for (const [title, to] of [
+      ['The cut is lost on the way', '/faults?sign=cut-lost&piece=p1'],
+      ['The cut will not start', '/faults?sign=will-not-start&piece=p1'],
+      ['The cut closes behind the torch', '/faults?sign=closes-behind&piece=p1'],
+    ] as const) {
+      show(
+        <>
+          <TroublePanel open onClose={vi.fn()} at={{ runId: 'r1', pieceId: 'p1' }} />
+          <Where />
+        </>,
+      )
+      press(title)
+      press('Find the cause')
+      expect(screen.getByTestId('where').textContent).toBe(to)
+      clear()
+      browserParts()
+      answering({ '/api/troubles': [] })
+    }
   })
   it('is led act by act, and what was done is kept to be stored', () => {
     answering({ '/api/troubles': [] })
