@@ -203,9 +203,10 @@ export function trimming(c: StageContext): Step[] {
       id: 'retrim',
       phase: 'light',
       role: 'retrim',
-      act: 'Press the lever and trim again, then let go',
-      why: 'The jet steals a little preheat oxygen, so neutral is judged with the lever down.',
-      see: 'Cones that keep their shape as the lever goes down, and a straight, clean jet.',
+      act: 'Press the lever, trim again, read the oxygen needle ({figure} wanted), and let go',
+      figure: c.setup.figures.oxygen,
+      why: 'The jet steals a little preheat oxygen, so neutral is judged with the lever down. A needle that sags under it starves the cut.',
+      see: 'Cones that keep their shape as the lever goes down, a straight, clean jet, and a needle that stays.',
       ifNot:
         'If the flame turns sooty with the lever down, open the handle oxygen fully or look for a pinched hose.',
       acts: [{ do: 'lever-down' }, { do: 'trim', to: wanted }, { do: 'lever-up' }],

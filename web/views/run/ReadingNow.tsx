@@ -33,7 +33,7 @@ export function ReadingNow({ reading }: { readonly reading: ReadingInHand }) {
           data-judged={judged.state}
           className={`text-[1.3rem] leading-snug font-bold ${on ? 'text-verdigris' : 'text-alarm'}`}
         >
-          {readingWords(judged, kind, print)}
+          {readingWords(judged, kind, print, reading.sag)}
         </p>
       ) : null}
       <QuantityField

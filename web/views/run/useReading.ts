@@ -2,6 +2,7 @@ import { useState } from 'react'
 import { figureNamed, KIND_OF_UNIT, type Figure } from '#core/figure.ts'
 import { sideOfFigure } from '#core/line/gate.ts'
 import { judgeReading, type ReadingJudged } from '#core/line/reading.ts'
+import { sagCauses, type SagCause } from '#core/line/sag.ts'
 import type { Step } from '#core/line/steps.ts'
 import { printQuantity, unitFor, type Kind, type UnitId } from '#core/quantity/index.ts'
 import { readTyped } from '#application/typed.ts'
@@ -29,6 +30,8 @@ export interface ReadingInHand {
   /** What it shows, SI: as typed, else as a good instrument has it. */
   readonly si: number | undefined
   readonly judged: ReadingJudged | undefined
+  /** Read with the lever down: where to look when it sags, likeliest first; absent at any other step. */
+  readonly sag: readonly SagCause[] | undefined
   /** The unit that the gauge is printed in, where it is a regulator's. */
   readonly gauge: UnitId | undefined
   /** Puts it into the log, with why the work goes on although it is off; nothing where there is no reading. */
@@ -70,6 +73,7 @@ export function useReading(
     fault: read && !read.ok ? read.message : undefined,
     si,
     gauge,
+    sag: step.role === 'retrim' ? sagCauses(piece.plan.findings) : undefined,
     judged:
       si === undefined ? undefined : judgeReading(si - (step.risePa ?? 0), figure, name, piece.setup.setting),
     keep: (reason) => {
