@@ -1,10 +1,10 @@
 import { downToDivision, toDivision } from '../quantity/index.ts'
 import { sameOrifice } from './tip.ts'
-import type { ChartRow } from './types.ts'
+import type { ChartedRow, ChartRow } from './types.ts'
 
 /** How a chart answers for a plate: by a row, between two rows of a tip, or by its nearest row, as a trial. */
 export interface Charted {
-  readonly row: ChartRow
+  readonly row: ChartedRow
   readonly how: 'row' | 'between' | 'trial'
 }
 
@@ -38,21 +38,54 @@ export function lookUpChart(chart: readonly ChartRow[], asked: ChartAsked): Char
   const { thicknessM: t, orificeM } = asked
   const rows = chart.filter((r) => orificeM === undefined || sameOrifice(r.orificeM, orificeM))
   const inside = rows.filter((r) => covers(r, t)).sort((a, b) => offMiddle(a, t) - offMiddle(b, t))[0]
-  if (inside) return { row: inside, how: 'row' }
+  if (inside) return { row: atPlate(inside, t, asked), how: 'row' }
   const between = betweenRows(rows, asked)
   if (between) return { row: between, how: 'between' }
   if (!asked.trial) return undefined
   const nearest = [...rows].sort((a, b) => outside(a, t) - outside(b, t))[0]
   return nearest && outside(nearest, t) <= Math.log(TRIAL_RATIO) + TOUCH
-    ? { row: nearest, how: 'trial' }
+    ? { row: atPlate(nearest, t, asked), how: 'trial' }
     : undefined
+}
+
+/** Where a plate stands among those of a row, by the logarithm of the thickness, 0 to 1; a row for one plate: the middle. */
+function upRow(row: ChartRow, t: number): number {
+  const wide = Math.log(row.thicknessMaxM / row.thicknessMinM)
+  return wide > TOUCH ? Math.min(1, Math.max(0, Math.log(t / row.thicknessMinM) / wide)) : 0.5
+}
+
+/** A row for one plate of it: its ranges' middle for the middle of its plates, sliding with the thickness inside them. */
+function atPlate(
+  { oxygenPa, fuelPa, speeds, ...row }: ChartRow,
+  t: number,
+  asked: Pick<ChartAsked, 'oxygenDivisionPa' | 'fuelDivisionPa'>,
+): ChartedRow {
+  const up = upRow({ ...row }, t)
+  const at = (range: readonly [number, number] | undefined, share: number) =>
+    range && range[0] + (range[1] - range[0]) * share
+  const isRange = (range: readonly [number, number] | undefined) => range && range[1] > range[0]
+  const settle = (range: typeof oxygenPa, to: (pa: number, division: number) => number, division: number) => {
+    const value = at(range, up)
+    return value === undefined || !isRange(range) ? value : to(value, division)
+  }
+  return {
+    ...row,
+    up,
+    oxygenGaugePa: settle(oxygenPa, toDivision, asked.oxygenDivisionPa),
+    fuelGaugePa: settle(fuelPa, downToDivision, asked.fuelDivisionPa),
+    // the thicker the plate, the slower
+    speed: at(speeds, 1 - up),
+    ...(isRange(oxygenPa) ? { oxygenPa } : {}),
+    ...(isRange(fuelPa) ? { fuelPa } : {}),
+    ...(isRange(speeds) ? { speeds } : {}),
+  }
 }
 
 /** Whether a thickness could be tried with a row of the chart although none covers it. */
 export const couldTry = (chart: readonly ChartRow[], asked: ChartAsked): boolean =>
   lookUpChart(chart, { ...asked, trial: true })?.how === 'trial'
 
-function betweenRows(rows: readonly ChartRow[], asked: ChartAsked): ChartRow | undefined {
+function betweenRows(rows: readonly ChartRow[], asked: ChartAsked): ChartedRow | undefined {
   const { thicknessM: t } = asked
   for (const thin of rows) {
     if (thin.thicknessMaxM >= t) continue
@@ -71,16 +104,23 @@ function betweenRows(rows: readonly ChartRow[], asked: ChartAsked): ChartRow | u
     const share = Math.log(t / thin.thicknessMaxM) / Math.log(thick.thicknessMinM / thin.thicknessMaxM)
     const mix = (a: number | undefined, b: number | undefined) =>
       a === undefined || b === undefined ? undefined : a + (b - a) * share
-    const oxygen = mix(thin.oxygenGaugePa, thick.oxygenGaugePa)
-    const fuel = mix(thin.fuelGaugePa, thick.fuelGaugePa)
+    const [below, above] = [
+      atPlate(thin, thin.thicknessMaxM, asked),
+      atPlate(thick, thick.thicknessMinM, asked),
+    ]
+    const oxygen = mix(below.oxygenGaugePa, above.oxygenGaugePa)
+    const fuel = mix(below.fuelGaugePa, above.fuelGaugePa)
     return {
+      tip: thin.tip,
       orificeM: thin.orificeM,
+      boreKnown: thin.boreKnown,
       thicknessMinM: t,
       thicknessMaxM: t,
       at: thin.at,
+      up: 0.5,
       oxygenGaugePa: oxygen === undefined ? undefined : toDivision(oxygen, asked.oxygenDivisionPa),
       fuelGaugePa: fuel === undefined ? undefined : downToDivision(fuel, asked.fuelDivisionPa),
-      speed: mix(thin.speed, thick.speed),
+      speed: mix(below.speed, above.speed),
       kerfM: mix(thin.kerfM, thick.kerfM),
     }
   }

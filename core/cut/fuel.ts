@@ -9,8 +9,9 @@ import { CHART_SPREAD, spreadOfSpan, type Learned } from '../learn/learn.ts'
 import { learnedPressure } from '../learn/own-runs.ts'
 import { capital } from '../words/trade.ts'
 import type { Draft } from './draft.ts'
+import { chartedWords } from './oxygen.ts'
 import type { Range } from './steel-table.ts'
-import type { ChartRow } from './types.ts'
+import type { ChartedRow } from './types.ts'
 
 /** The usual fuel pressure at an equal-pressure torch, Pa gauge: low and high. Injector torches take far less. */
 export function fuelBand(fuel: FuelId, thicknessM: number): Range {
@@ -24,7 +25,7 @@ export function planFuelPressure(
   draft: Draft,
   fuelFlow: number,
   ambientPa: number,
-  row: ChartRow | undefined,
+  row: ChartedRow | undefined,
   { own, factor }: { readonly own: readonly number[]; readonly factor: number },
 ): void {
   const { rig } = draft.request
@@ -75,6 +76,7 @@ export function planFuelPressure(
     putCharted(draft, common, {
       gaugePa: charted,
       at: log ? 'torch' : (row?.at ?? 'regulator'),
+      row,
       drop,
       fuelFlow,
       band,
@@ -130,7 +132,8 @@ function putEstimate(draft: Draft, gate: Gate, { band, drop, factor, changed }: 
 /** What the chart says, Pa gauge at its place; the drop of the hose and the usual band, Pa. */
 interface Charted {
   readonly gaugePa: number
-  readonly at: ChartRow['at']
+  readonly at: ChartedRow['at']
+  readonly row: ChartedRow | undefined
   readonly drop: number
   readonly fuelFlow: number
   readonly band: Range
@@ -143,7 +146,7 @@ interface Charted {
 function putCharted(
   draft: Draft,
   gate: Gate,
-  { gaugePa: charted, at, drop, fuelFlow, band, log, factor, changed: source }: Charted,
+  { gaugePa: charted, at, row, drop, fuelFlow, band, log, factor, changed: source }: Charted,
 ): void {
   const {
     valuePa: asCharted,
@@ -158,11 +161,23 @@ function putCharted(
     ambientPa: gate.ambientPa,
     toDivision: (pa) => downToDivision(pa, gate.divisionPa),
   })
-  const value = log ? downToDivision(charted + drop, gate.divisionPa) : asCharted
+  const wanted = log ? downToDivision(charted + drop, gate.divisionPa) : asCharted
+  const range = factor === 1 ? row?.fuelPa : undefined
+  // of a range what lies under the limit is still good
+  const highest = highestSetting(gate)
+  const value = range && range[0] + extra <= highest ? Math.min(wanted, highest) : wanted
+  if (value < wanted)
+    draft.say(
+      'mind',
+      'fuel-pressure-capped',
+      'Fuel pressure held back',
+      `Your chart's range goes past what is ever set here: ${draft.show(value, 'pressure')} is the most, so that it stays safe when the valve shuts.`,
+      { field: 'rig.chart', figure: 'fuelPressure' },
+    )
   const asking = Setting.through(gate, {
     valuePa: value,
-    lowPa: log ? log.low + drop : value,
-    highPa: log ? log.high + drop : value,
+    lowPa: log ? log.low + drop : range ? range[0] + extra : value,
+    highPa: log ? log.high + drop : range ? range[1] + extra : value,
     source: source ?? (log ? 'log' : 'chart'),
   })
   if (!asking.ok) {
@@ -174,8 +189,8 @@ function putCharted(
     because: log
       ? `The median of ${log.count} good cuts here is ${draft.show(log.median, 'pressure')} at the torch; with what was expected it makes ${draft.show(log.value, 'pressure')}, and ${draft.show(drop, 'pressure')} for the hose.${changed}`
       : extra > 0
-        ? `Your chart's ${draft.show(charted, 'pressure')} and ${draft.show(extra, 'pressure')} for the hose.${changed}`
-        : `Your chart's ${draft.show(charted, 'pressure')}.${changed}`,
+        ? `Your chart's ${chartedWords(draft, charted, row, range)} and ${draft.show(extra, 'pressure')} for the hose.${changed}`
+        : `Your chart's ${chartedWords(draft, charted, row, range)}.${changed}`,
     from: {
       ...(log ? { goodRuns: log.count, medianOfRuns: log.median, setAside: log.setAside } : {}),
       chartedPressure: charted,

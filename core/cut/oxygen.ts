@@ -1,4 +1,4 @@
-import { Setting, type Gate } from '../gas/gate.ts'
+import { highestSetting, Setting, type Gate } from '../gas/gate.ts'
 import { changedSource, changeWords } from '../piece/plan-change.ts'
 import { dropTooLarge } from '../piece/setting.ts'
 import { OXYGEN } from '../gas/fuels.ts'
@@ -12,7 +12,7 @@ import { learnedPressure } from '../learn/own-runs.ts'
 import type { Draft } from './draft.ts'
 import type { Range } from './steel-table.ts'
 import { TIP_PRESSURE_SPAN_PA } from './tip.ts'
-import type { ChartRow } from './types.ts'
+import type { ChartedRow } from './types.ts'
 
 const ORIFICE_CITES = 'isentropic nozzle flow, discharge coefficient 0.90 (0.80 to 0.95)'
 const HOSE_CITES = 'isothermal pipe flow, friction by Haaland'
@@ -31,7 +31,7 @@ export interface OxygenAsked {
   readonly wantedBecause: string
   readonly preheatOxygen: number
   readonly ambientPa: number
-  readonly row: ChartRow | undefined
+  readonly row: ChartedRow | undefined
   /** What good cuts had at the torch, Pa gauge. */
   readonly own: readonly number[]
   /** By how much it is changed after the last run. */
@@ -53,7 +53,7 @@ function estimate(asked: OxygenAsked, hose: Hose, flow: number) {
 }
 
 /** The pressure that a charted setting leaves at the tip, Pa gauge. */
-function tipOfChart(asked: OxygenAsked, charted: number, at: ChartRow['at']): number {
+function tipOfChart(asked: OxygenAsked, charted: number, at: ChartedRow['at']): number {
   return at === 'torch'
     ? charted
     : pressureAtTip(charted, asked.orificeM, CHART_HOSE, asked.preheatOxygen, asked.ambientPa)
@@ -97,10 +97,13 @@ function withOwn(asked: OxygenAsked, estimatedTipPa: number): OxygenAsked {
   return log ? { ...asked, log, row: rowOf(asked, log.value) } : asked
 }
 
-const rowOf = (asked: OxygenAsked, atTorchPa: number): ChartRow => ({
+const rowOf = (asked: OxygenAsked, atTorchPa: number): ChartedRow => ({
+  tip: '',
   orificeM: asked.orificeM,
+  boreKnown: true,
   thicknessMinM: 0,
   thicknessMaxM: Infinity,
+  up: 0.5,
   ...asked.row,
   at: 'torch',
   oxygenGaugePa: atTorchPa,
@@ -155,7 +158,7 @@ function putEstimate(draft: Draft, asked: OxygenAsked, tipGaugePa: number): Oxyg
   return { flow: asked.wantedFlow, tipGaugePa }
 }
 
-function putCharted(draft: Draft, asked: OxygenAsked, charted: number, row: ChartRow): OxygenPlan {
+function putCharted(draft: Draft, asked: OxygenAsked, charted: number, row: ChartedRow): OxygenPlan {
   const bore = { diameterM: asked.orificeM, ambientPa: asked.ambientPa }
   const tipGaugePa = tipOfChart(asked, charted, row.at)
   const flow = orificeFlow(bore, tipGaugePa)
@@ -233,14 +236,17 @@ function putSetting(draft: Draft, asked: OxygenAsked, plan: OxygenPlan, drop: nu
         : hoseDrop(CHART_HOSE, OXYGEN, plan.flow + asked.preheatOxygen, plan.tipGaugePa, ambientPa)
     const extra = toDivision(Math.max(0, drop - standard), division)
     value = asked.log ? toDivision(charted + drop, division) : charted + extra
+    const range = asked.factor === 1 ? row?.oxygenPa : undefined
     span = asked.log
       ? [asked.log.low + drop, asked.log.high + drop]
-      : [value - division / 2, value + division / 2]
+      : range
+        ? [range[0] + extra, range[1] + extra]
+        : [value - division / 2, value + division / 2]
     because = asked.log
       ? `The median of ${asked.log.count} good cuts here is ${draft.show(asked.log.median, 'pressure')} at the torch; with what was expected it makes ${draft.show(charted, 'pressure')}, and ${draft.show(drop, 'pressure')} for ${hoseWords}.`
       : extra > 0
-        ? `Your chart's ${draft.show(charted, 'pressure')} and ${draft.show(extra, 'pressure')} for ${hoseWords}.`
-        : `Your chart's ${draft.show(charted, 'pressure')}; ${hoseWords} ${row?.at === 'torch' ? 'takes' : 'takes, beyond what charts assume,'} less than half a division of the gauge.`
+        ? `Your chart's ${chartedWords(draft, charted, row, range)} and ${draft.show(extra, 'pressure')} for ${hoseWords}.`
+        : `Your chart's ${chartedWords(draft, charted, row, range)}; ${hoseWords} ${row?.at === 'torch' ? 'takes' : 'takes, beyond what charts assume,'} less than half a division of the gauge.`
     rest = {
       ...(asked.log
         ? { goodRuns: asked.log.count, medianOfRuns: asked.log.median, setAside: asked.log.setAside }
@@ -253,6 +259,9 @@ function putSetting(draft: Draft, asked: OxygenAsked, plan: OxygenPlan, drop: nu
     }
   }
   const gate: Gate = { gas: 'oxygen', ambientPa, divisionPa: division, ratingPa: rig.oxygenRatingPa }
+  // of a charted range what lies under the limit is still good
+  if (row?.oxygenPa && !asked.log && span[0] <= highestSetting(gate))
+    value = Math.min(value, highestSetting(gate))
   const asking = Setting.through(gate, {
     valuePa: value,
     lowPa: Math.max(division, span[0]),
@@ -294,6 +303,17 @@ function putSetting(draft: Draft, asked: OxygenAsked, plan: OxygenPlan, drop: nu
         : `your ${asked.log ? 'log' : 'chart'}; ${HOSE_CITES}`,
   })
 }
+
+/** A charted setting in words: where in its range this plate stands, where it is a range. */
+export const chartedWords = (
+  draft: Draft,
+  charted: number,
+  row: ChartedRow | undefined,
+  range: Range | undefined,
+): string =>
+  range && row
+    ? `${draft.showSpan(range[0], range[1], 'pressure')}: ${draft.show(charted, 'pressure')} for this plate, ${Math.round(row.up * 100)} % of the way up its row`
+    : draft.show(charted, 'pressure')
 
 /** Says what the hose takes; true when it takes more than the formula can tell, which ends the setting. */
 function adviseHose(draft: Draft, asked: OxygenAsked, plan: OxygenPlan, drop: number): boolean {

@@ -186,7 +186,9 @@ describe('tip', () => {
   })
   it('finds the row of the fitted tip, else the one with the plate nearest its middle', () => {
     const row = (orifice: number, from: number, to: number): ChartRow => ({
+      tip: '',
       orificeM: inch(orifice),
+      boreKnown: true,
       thicknessMinM: inch(from),
       thicknessMaxM: inch(to),
       at: 'regulator',
@@ -199,13 +201,15 @@ describe('tip', () => {
   })
   it('interpolates between two rows of one tip, by the logarithm, and never outside', () => {
     const at = (inches: number, psi: number, speed: number): ChartRow => ({
+      tip: '1',
       orificeM: inch(0.052),
+      boreKnown: true,
       thicknessMinM: inch(inches),
       thicknessMaxM: inch(inches),
       at: 'regulator',
-      oxygenGaugePa: psi * PSI_PA,
-      fuelGaugePa: 6 * PSI_PA,
-      speed,
+      oxygenPa: [psi * PSI_PA, psi * PSI_PA],
+      fuelPa: [6 * PSI_PA, 6 * PSI_PA],
+      speeds: [speed, speed],
     })
     const chart = [at(1, 44, 0.004), at(0.5, 36, 0.006)]
     const middle = lookUpChart(chart, asked(inch(Math.SQRT1_2)))

@@ -6,10 +6,10 @@ import { guideOffset, lowestTouch, type TiltedGuide } from './guide.ts'
 import { estimateKerf, HAND_KERF_M, kerfFactor, kerfFromLog, KERF_SPREAD } from './kerf.ts'
 import { learn } from '../learn/learn.ts'
 import { canBeGuided } from './shapes.ts'
-import type { ChartRow } from './types.ts'
+import type { ChartedRow } from './types.ts'
 
 /** The kerf: measured before charted before estimated. Returns it in m. */
-export function planKerf(draft: Draft, orificeM: number, row: ChartRow | undefined): number {
+export function planKerf(draft: Draft, orificeM: number, row: ChartedRow | undefined): number {
   const { rig } = draft.request
   const { thicknessM } = draft
   const logged = kerfFromLog(rig.kerfLog, { orificeM, thicknessM, handling: rig.handling })

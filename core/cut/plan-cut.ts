@@ -166,14 +166,15 @@ function chooseTip(draft: Draft, ambientPa: number): ChosenTip {
   const hard = orificeFlow({ diameterM: orificeM, ambientPa }, TIP_PRESSURE_SPAN_PA[0])
   const wanted = thin ? Math.max(plenty, Math.min(hard, most)) : plenty
   const chartTop = Math.max(
-    ...rig.chart.filter((r) => sameOrifice(r.orificeM, orificeM)).map((r) => r.oxygenGaugePa ?? 0),
+    ...rig.chart.filter((r) => sameOrifice(r.orificeM, orificeM)).map((r) => r.oxygenPa?.[1] ?? 0),
     0,
   )
   const capPa = charted ? Infinity : chartTop > 0 ? chartTop : TIP_CAP_PA
   const common = { orificeM, charted, wanted, capPa }
   const does = (because: string): ChosenTip => ({ ...common, said: { verdict: 'does', because } })
   const size = draft.show(orificeM, 'bore')
-  if (charted && charted.how !== 'trial') return does(`Your chart has ${size} for this plate.`)
+  if (charted && charted.how !== 'trial')
+    return does(`Your chart has ${charted.row.tip === '' ? size : `size ${charted.row.tip}`} for this plate.`)
   if (rig.tipOrificeM === undefined && !charted)
     return { ...does(`${size} was chosen for this plate.`), capPa: Infinity }
   const runs = ownCuts(draft, orificeM).length
@@ -206,7 +207,7 @@ function putTip(
     rig.tipOrificeM !== undefined
       ? `The tip you fitted, ${size}. `
       : charted
-        ? `Your chart's tip for this plate, ${size}. `
+        ? `Your chart's tip for this plate, ${charted.row.tip === '' ? '' : `size ${charted.row.tip}, `}${size}. `
         : isThin(draft.thicknessM)
           ? `Thin plate takes a small tip at a low pressure, ${size}. `
           : `Number drill size whose jet comes nearest the best pressure, ${size}. `
@@ -309,6 +310,14 @@ function adviseChart(draft: Draft, charted: Charted | undefined): void {
 
 function adviseCharted(draft: Draft, { row, how }: Charted): void {
   const where = { field: 'work.trial', figure: 'tipOrifice' }
+  if (!row.boreKnown)
+    draft.say(
+      'note',
+      'chart-no-bore',
+      `The bore of size ${row.tip} is not known`,
+      `Pressures and speed are your chart's. Flow, kerf and guide are reckoned for ${draft.show(row.orificeM, 'bore')}, which is usual for its plates: measure the bore with drills once, and enter it with the chart.`,
+      { field: 'rig.chart', figure: 'tipOrifice' },
+    )
   if (how === 'trial')
     draft.say(
       'mind',
@@ -444,12 +453,13 @@ function planSpeed(draft: Draft, steel: SteelRow, { charted, fastest, said }: Ch
       { figure: 'travelSpeed' },
     )
   const value = row.speed * slower
+  const range = row.speeds
   return draft.put('travelSpeed', {
     value,
-    low: value,
-    high: value,
+    low: range ? range[0] * slower : value,
+    high: range ? range[1] * slower : value,
     source: 'chart',
-    because: `Your chart's ${draft.show(row.speed, 'speed')}.${why}`,
+    because: `Your chart's ${range ? `${draft.showSpan(range[0], range[1], 'speed')}: ${draft.show(row.speed, 'speed')} for this plate, ${Math.round((1 - row.up) * 100)} % of the way up it` : draft.show(row.speed, 'speed')}.${why}`,
     from: { chartedSpeed: row.speed, purityFactor: purity, bevelFactor: bevel },
     cites: 'your chart',
   })

@@ -5,7 +5,7 @@ import { blank, Reader, readFields, readRows, sectionOf } from '../fields/reader
 import { isRecord, type Json } from '../objects.ts'
 import { FUEL_IDS } from '../gas/fuels.ts'
 import type { UnitChoices } from '../quantity/choices.ts'
-import { readChartRow } from './read-chart.ts'
+import { readChartRow, withBores } from './read-chart.ts'
 import { readPlace, readSupply } from './read-supply.ts'
 import { readWork } from './read-work.ts'
 import type { CutRequest, CutRig, DialPoint, MeasuredKerf, Shop, Usual } from './types.ts'
@@ -76,8 +76,10 @@ function readRig(r: Reader, input: Json, units: UnitChoices): CutRig {
     ...readSupply(r, rig, fuel, units),
     ...said,
     dial: readDial(r, rig['dial']),
-    chart: readRows(r, rig['chart'], 'rig.chart', Object.keys(CHART_ROW), (row, path) =>
-      readChartRow(r, row, path),
+    chart: withBores(
+      readRows(r, rig['chart'], 'rig.chart', Object.keys(CHART_ROW), (row, path) =>
+        readChartRow(r, row, path),
+      ),
     ),
     ownCuts: [],
     boxShapes: boxShapes(rig['box']),

@@ -75,6 +75,7 @@ describe('a chart as a table', () => {
     const { rows, faults } = readChartTable(`${HEAD}\n.052,1/2,1,42,6,15\n#60,3/16,3/8,30,5,17`)
     expect(faults).toEqual([])
     expect(rows[0]).toEqual({
+      tip: '',
       orifice: '.052 in',
       thicknessMin: '1/2 in',
       thicknessMax: '1 in',
@@ -85,6 +86,32 @@ describe('a chart as a table', () => {
       kerf: '',
     })
     expect(rows[1]?.orifice).toBe('#60')
+  })
+  it('takes sizes by name and ranges as they are printed, and asks once for the unit of the pressures', () => {
+    const text =
+      'Size,Plate,Oxygen,Fuel,Speed (ipm)\n000,1/8-3/16 in,20-25,3-5,20–24\n0,1/4 to 3/8 in,25 to 30,3-5,17-20\n6,4 in,,5-8,'
+    const bare = readChartTable(text)
+    expect(bare.asksPressure).toBe(true)
+    expect(bare.rows).toHaveLength(0)
+    const { rows, faults, asksPressure } = readChartTable(text, 'ask', 'psi')
+    expect(asksPressure).toBe(false)
+    expect(faults).toEqual([])
+    expect(rows[0]).toMatchObject({
+      tip: '000',
+      orifice: '',
+      thicknessMin: '1/8 in',
+      thicknessMax: '3/16 in',
+      oxygenPressure: '20-25 psi',
+      speed: '20–24 in/min',
+    })
+    expect(rows[1]).toMatchObject({ tip: '0', thicknessMin: '1/4 in', thicknessMax: '3/8 in' })
+    expect(rows[2]).toMatchObject({
+      tip: '6',
+      thicknessMin: '4 in',
+      thicknessMax: '4 in',
+      oxygenPressure: '',
+    })
+    expect(readChartTable('tip,plate\n#56,1/2 in').rows[0]).toMatchObject({ tip: '', orifice: '#56' })
   })
   it('lists faulty rows by line and offers the good ones', () => {
     const { rows, faults } = readChartTable(

@@ -99,10 +99,30 @@ export interface OwnCut {
 }
 
 /**
- * A line of the shop's own chart. Pressures are gauge, at `at` (`regulator`: with the 25 ft of 1/4 in hose that charts
- * assume; `torch`: at the torch's inlet); speed and kerf may be missing.
+ * A line of the shop's own chart as it is printed. Pressures are gauge, at `at` (`regulator`: with the 25 ft of 1/4 in
+ * hose that charts assume; `torch`: at the torch's inlet), each low and high; pressures, speed and kerf may be missing.
  */
-export type ChartRow = ReadOf<typeof CHART_ROW>
+export type ChartRow = Omit<ReadOf<typeof CHART_ROW>, 'orificeM'> & {
+  readonly orificeM: number
+  /** False where nobody has said the bore of this size: it is then worked out from the plates that the chart gives it. */
+  readonly boreKnown: boolean
+}
+type Span = readonly [low: number, high: number]
+/** What a chart says for one plate: the middle of its ranges for the middle of its plates, sliding inside them. */
+export interface ChartedRow extends Pick<
+  ChartRow,
+  'tip' | 'orificeM' | 'boreKnown' | 'thicknessMinM' | 'thicknessMaxM' | 'at' | 'kerfM'
+> {
+  readonly oxygenGaugePa?: number | undefined
+  readonly fuelGaugePa?: number | undefined
+  readonly speed?: number | undefined
+  /** The ranges as charted, where they are ranges. */
+  readonly oxygenPa?: Span | undefined
+  readonly fuelPa?: Span | undefined
+  readonly speeds?: Span | undefined
+  /** Where in its ranges this plate stands, 0 to 1. */
+  readonly up: number
+}
 
 /** A kerf that the shop measured. */
 export type MeasuredKerf = ReadOf<typeof KERF_ROW>

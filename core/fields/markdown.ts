@@ -10,6 +10,7 @@ function says(field: Field): string {
     case 'several':
       return `one or a list: ${wordsOf(field).join(', ')}`
     case 'quantity':
+    case 'range':
       return field.bounds.says
     case 'count':
       return `a whole number up to ${field.most}`

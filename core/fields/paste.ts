@@ -20,7 +20,9 @@ export function readHeaderCell(cell: string): HeaderCell {
 
 /** A bare number takes the unit of its column; anything else stays as it is. */
 export const withUnitOf = (cell: string, unit: string | undefined): string =>
-  unit !== undefined && /^[-+]?[\d.,/ ]+$/.test(cell.trim()) && cell.trim() !== ''
+  unit !== undefined &&
+  /^[-+]?[\d.,/ ]+(?:\s*(?:-|–|—|±|\.{2,}|to)\s*[\d.,/ ]+)?$/i.test(cell.trim()) &&
+  cell.trim() !== ''
     ? `${cell.trim()} ${unit}`
     : cell.trim()
 
@@ -41,7 +43,7 @@ export function readColumn(table: Table, cell: string): Column | undefined {
       ([name, field]) => readHeaderCell(name).words === text || field.also?.includes(text),
     )
   const unitOf = (field: Table[string], text: string): UnitId | undefined =>
-    field.type === 'quantity' ? findUnit(text, field.bounds.kind)?.id : undefined
+    field.type === 'quantity' || field.type === 'range' ? findUnit(text, field.bounds.kind)?.id : undefined
   const whole = named(words)
   if (whole) return { field: whole[0], unit: unitOf(whole[1], bracket) }
   // no brackets: the last word may be the unit

@@ -4,6 +4,7 @@ import {
   countedFromNothing,
   NO_MERCURY,
   parseQuantity,
+  parseRange,
   unitFor,
   VACUUM_UNIT,
   type Kind,
@@ -99,6 +100,22 @@ export class Reader {
     return blank(value) ? undefined : this.quantity(value, field, bounds)
   }
 
+  /** A quantity or a range of it; both ends within the bounds. */
+  range(value: unknown, field: string, bounds: Bounds): readonly [number, number] | undefined {
+    if (blank(value)) return undefined
+    if (typeof value !== 'string') return this.fail(field, `Write ${bounds.what} as text with its unit.`)
+    const unit =
+      this.bare && (this.typed ? unitFor(bounds.kind, this.bare) : bareUnit(bounds.kind, this.bare))
+    const read = parseRange(value, bounds.kind, { unit, decimalMark: this.decimalMark, sheet: this.sheet })
+    if (!read.ok) return this.fail(field, read.message, read.choices)
+    // each end is held against the bounds as a quantity of its own
+    const inside = [read.low, read.high].every(
+      (si) => si >= bounds.min * (1 - Math.sign(bounds.min) * 1e-9) && si <= bounds.max * (1 + 1e-9),
+    )
+    if (!inside) return this.fail(field, `${capital(bounds.what)} should be ${bounds.says}.`)
+    return [read.low, read.high]
+  }
+
   /** A whole number, typed or as a number. */
   count(value: unknown, field: string, what: string, fallback: number, most: number, least = 1): number {
     if (blank(value)) return fallback
@@ -175,6 +192,8 @@ function readOne(r: Reader, field: Field, said: Said, name: string, path: string
       // what cannot be read is no number, so that no law between fields is held against it
       return r.quantity(value, at, field.bounds) ?? usual ?? (needed === true ? Number.NaN : undefined)
     }
+    case 'range':
+      return r.range(value, at, field.bounds)
     case 'choice': {
       const usual = typeof field.usual === 'function' ? field.usual(said) : field.usual
       if (blank(value) && usual === undefined && field.needed !== true) return undefined

@@ -94,6 +94,15 @@ export const quantity = <const O extends OfQuantity>(bounds: Bounds, options: O)
   bounds,
   ...options,
 })
+/** A quantity, or a range of it as a chart prints one: read as both ends in SI. */
+export const range = <const O extends Omit<OfQuantity, 'usual' | 'needed' | 'stepper'>>(
+  bounds: Bounds,
+  options: O,
+) => ({
+  type: 'range' as const,
+  bounds,
+  ...options,
+})
 /** One of some words, each with what it is called. */
 export const choice = <const N extends Readonly<Record<string, string>>, const O extends OfChoice>(
   names: N,
@@ -166,6 +175,7 @@ type Names = Readonly<Record<string, string>>
 export type Field = Common &
   (
     | (OfQuantity & { readonly type: 'quantity'; readonly bounds: Bounds })
+    | (Omit<OfQuantity, 'usual' | 'needed' | 'stepper'> & { readonly type: 'range'; readonly bounds: Bounds })
     | (OfChoice & { readonly type: 'choice'; readonly names: Names })
     | (OfCount & { readonly type: 'count' })
     | { readonly type: 'flag'; readonly as?: string; readonly yes: string }
@@ -196,21 +206,23 @@ type ValueOf<F> = F extends { type: 'quantity' }
   ? Sure<F> extends true
     ? number
     : number | undefined
-  : F extends { type: 'choice'; names: infer N }
-    ? Sure<F> extends true
-      ? keyof N & string
-      : (keyof N & string) | undefined
-    : F extends { type: 'count' }
-      ? number
-      : F extends { type: 'flag' }
-        ? boolean
-        : F extends { type: 'text' }
-          ? string
-          : F extends { type: 'several'; names: infer N }
-            ? ReadonlySet<keyof N & string>
-            : never
+  : F extends { type: 'range' }
+    ? readonly [low: number, high: number] | undefined
+    : F extends { type: 'choice'; names: infer N }
+      ? Sure<F> extends true
+        ? keyof N & string
+        : (keyof N & string) | undefined
+      : F extends { type: 'count' }
+        ? number
+        : F extends { type: 'flag' }
+          ? boolean
+          : F extends { type: 'text' }
+            ? string
+            : F extends { type: 'several'; names: infer N }
+              ? ReadonlySet<keyof N & string>
+              : never
 type NameOf<F, K> = F extends { as: infer A extends string } ? A : K
-type Plain = { type: 'quantity' | 'choice' | 'count' | 'flag' | 'text' | 'several' }
+type Plain = { type: 'quantity' | 'range' | 'choice' | 'count' | 'flag' | 'text' | 'several' }
 /** What the reader makes of a table: SI for quantities, the word of a choice. Special fields, rows and groups have readers of their own. */
 export type ReadOf<T> = {
   readonly [K in keyof T as Read<T, K, true>]: ValueOf<T[K]>

@@ -153,7 +153,8 @@ export class PlanDraft<Name extends string, Pressure extends Name = never, AtTip
       high: Math.max(parts.high, parts.value),
     }
     const isSet = unit === 'Pa' && !this.isAtTip(name)
-    const shown = isSet || this.shape.within.has(name) ? wide : likelySpan(wide)
+    // a chart's range is a band to keep within, too
+    const shown = isSet || parts.source === 'chart' || this.shape.within.has(name) ? wide : likelySpan(wide)
     this.figures[name] = {
       value: parts.value,
       unit,

@@ -11,8 +11,10 @@ import {
   count,
   group,
   quantity,
+  range,
   rows,
   special,
+  text,
   type DraftOf,
   type ReadOf,
   type Said,
@@ -69,12 +71,31 @@ const ORIFICE = quantity(BOUNDS.orifice, {
   label: "Tip's orifice",
   as: 'orificeM',
   needed: true,
-  also: ['tip orifice', 'tip', 'nozzle', 'bore', 'drill'],
+  also: ['tip orifice', 'bore', 'drill', 'drill size', 'orifice size'],
+})
+const STAMP = text({
+  label: 'Size as stamped',
+  most: 40,
+  example: '0, 000, 6',
+  also: ['tip', 'size', 'tip size', 'tip no', 'tip number', 'nozzle', 'nozzle size', 'stamp', 'stamped'],
 })
 
-/** A row of the torch maker's chart for cutting tips. */
+/** What a column is called and known by, of a value or a range. */
+const charted = ({ label, also }: typeof OXYGEN | typeof FUEL) =>
+  ({ label, also, slot: 'set', says: 'a value or a range: 30-40 psi' }) as const
+
+/**
+ * A row of the torch maker's chart for cutting tips, as it is printed: a size by its name, ranges as ranges; its bore
+ * where it is known.
+ */
 export const CHART_ROW = {
-  orifice: ORIFICE,
+  tip: { ...STAMP, says: 'the size by its name; with it the bore may be left out' },
+  orifice: quantity(BOUNDS.orifice, {
+    label: 'Bore or drill, if known',
+    as: 'orificeM',
+    also: ORIFICE.also,
+    absent: 'worked out until it is measured',
+  }),
   thicknessMin: quantity(BOUNDS.thickness, {
     label: 'Plate from',
     as: 'thicknessMinM',
@@ -87,22 +108,28 @@ export const CHART_ROW = {
     needed: true,
     also: ['max thickness', 'plate to', 'thickness to', 'to'],
   }),
-  oxygenPressure: OXYGEN,
-  fuelPressure: FUEL,
+  oxygenPressure: range(BOUNDS.pressure, { ...charted(OXYGEN), as: 'oxygenPa' }),
+  fuelPressure: range(BOUNDS.pressure, { ...charted(FUEL), as: 'fuelPa' }),
   pressureAt: { ...AT, as: 'at' },
-  speed: quantity(BOUNDS.speed, { label: 'Speed, if given', also: ['travel speed', 'cutting speed'] }),
+  speed: range(BOUNDS.speed, {
+    label: 'Speed, if given',
+    as: 'speeds',
+    also: ['travel speed', 'cutting speed'],
+    says: 'a value or a range',
+  }),
   kerf: quantity(BOUNDS.kerf, { label: 'Kerf, if given', as: 'kerfM', also: ['kerf width'] }),
 } as const
 
 /** A row of a chart of brazing tips; one without walls is good for any. */
 export const TIP_ROW = {
+  // a chart has one form, whatever its tips are for
+  tip: { ...STAMP, page: true },
   orifice: ORIFICE,
   thicknessMin: quantity(BOUNDS.thickness, { label: 'Wall from, if given', as: 'wallFromM' }),
   thicknessMax: quantity(BOUNDS.thickness, { label: 'Wall to, if given', as: 'wallToM' }),
   oxygenPressure: OXYGEN,
   fuelPressure: FUEL,
   pressureAt: { ...AT, as: 'at' },
-  // a chart has one form, whatever its tips are for
   speed: quantity(BOUNDS.speed, { label: 'Speed', page: true }),
   kerf: quantity(BOUNDS.kerf, { label: 'Kerf', page: true }),
 } as const

@@ -21,7 +21,7 @@ afterEach(clear)
 const cut = (work: object): Said => ({ ...firstDraft(FIRST_SETTINGS).work, ...work })
 const braze = (work: object): Said => ({ ...firstBraze(FIRST_SETTINGS).work, ...work })
 /** Fields that a form draws by itself. */
-const PLAIN = ['quantity', 'choice', 'count', 'flag', 'text', 'special', 'several', 'day', 'instant']
+const PLAIN = ['quantity', 'range', 'choice', 'count', 'flag', 'text', 'special', 'several', 'day', 'instant']
 const plainOf = (table: Table, said: Said): [string, Field][] =>
   Object.entries(table).filter(([, f]) => PLAIN.includes(f.type) && applies(f, said))
 

@@ -12,6 +12,7 @@ import type { Sheet } from '#core/quantity/index.ts'
 import { useShop } from '../app/shop.ts'
 import { Group } from '../ui/Field.tsx'
 import { QuantityField } from '../ui/QuantityField.tsx'
+import { RangeField } from '../ui/RangeField.tsx'
 import { Segmented } from '../ui/Segmented.tsx'
 import { SelectField } from '../ui/SelectField.tsx'
 import { TextField } from '../ui/TextField.tsx'
@@ -176,6 +177,19 @@ const OneField = memo(function OneField({
           error={error}
           empty={empty}
           {...(help === undefined ? {} : { hint: help })}
+          onChange={onChange}
+        />
+      )
+    case 'range':
+      return (
+        <RangeField
+          beside={!above}
+          label={label}
+          of={of}
+          kind={field.bounds.kind}
+          value={text}
+          error={error}
+          empty={empty}
           onChange={onChange}
         />
       )

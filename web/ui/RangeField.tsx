@@ -1,0 +1,56 @@
+import { memo, useState } from 'react'
+import { parseRange, rangeWithUnit, unitFor, type Kind } from '#core/quantity/index.ts'
+import { useShop } from '../app/shop.ts'
+import { Field } from './Field.tsx'
+
+/** A value or a range of it, as a chart prints one: `38`, `30-40`, `20–24 ipm`; its unit is spelled out as it is typed. */
+export const RangeField = memo(function RangeField({
+  label,
+  of,
+  kind,
+  value,
+  onChange,
+  error,
+  beside = false,
+  empty = '',
+}: {
+  readonly label: string
+  readonly of?: string | undefined
+  readonly kind: Kind
+  /** What was typed, with its unit. */
+  readonly value: string
+  readonly onChange: (text: string) => void
+  /** What the core says against it: shown when the text itself is understood. */
+  readonly error?: string | undefined
+  readonly beside?: boolean
+  readonly empty?: string
+}) {
+  const { settings, units } = useShop()
+  const [typed, setTyped] = useState<string | undefined>(undefined)
+  const text = typed ?? value
+  const options = { unit: unitFor(kind, units), decimalMark: settings.decimalMark }
+  const read = text.trim() === '' ? undefined : parseRange(text, kind, options)
+  const wrong = read && !read.ok ? read.message : error
+  return (
+    <Field label={label} of={of} beside={beside} error={wrong}>
+      {({ id, describedBy }) => (
+        <input
+          id={id}
+          className={`field ${wrong ? 'border-alarm!' : ''}`}
+          value={text}
+          placeholder={empty}
+          autoComplete="off"
+          autoCapitalize="off"
+          spellCheck={false}
+          aria-invalid={wrong ? true : undefined}
+          aria-describedby={describedBy}
+          onChange={(e) => {
+            setTyped(e.target.value)
+            onChange(rangeWithUnit(e.target.value, kind, options))
+          }}
+          onBlur={() => setTyped(undefined)}
+        />
+      )}
+    </Field>
+  )
+})
