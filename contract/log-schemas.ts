@@ -127,6 +127,8 @@ export const photoQuerySchema = shape({
   entry: uuid('The entry'),
   /** The piece of an entry that is being written. */
   piece: string().uuid('The piece should be an id.'),
+  /** The torch whose card it shows. */
+  torch: string().uuid('The torch should be an id.'),
 })
 export const exportQuerySchema = shape({
   format: word(['csv', 'json', 'zip'] as const, 'The format'),

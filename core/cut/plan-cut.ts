@@ -217,6 +217,7 @@ function putTip(
     tipTableM: [low, high],
     goodCuts: ownCuts(draft, chosen).length,
     ...(cleaner ? { cleaner: cleaner.number } : {}),
+    ...(charted && charted.row.tip !== '' ? { chartSize: charted.row.tip } : {}),
   }
   draft.put('tipOrifice', {
     value: chosen,

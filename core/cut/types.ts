@@ -241,6 +241,8 @@ export interface CutDetail {
   readonly tipTableM?: readonly [number, number]
   /** One of the preheat flames: how long its inner cone is, and how wide the port under it. */
   readonly cone?: { readonly lengthM: number; readonly portM: number }
+  /** What the chart calls the tip by. */
+  readonly chartSize?: string
   /** The drill of the thickest wire that cleans the bore freely. */
   readonly cleaner?: number
   /** Good cuts in the log with this tip on this plate: with none it is tried on a strip first. */

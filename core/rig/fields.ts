@@ -484,6 +484,10 @@ export const CUT_RIG = {
     says: "rows of the torch maker's chart; oxygen, fuel, speed and kerf may be missing",
     absent: 'no chart',
   }),
+  chartPhotos: rows(
+    { id: text({ label: 'Picture', most: 60 }) },
+    { label: 'Pictures of the card', what: 'The pictures of the card', most: 20, page: true },
+  ),
   kerfLog: rows(KERF_ROW, {
     label: 'Measured kerfs',
     what: 'The kerfs',

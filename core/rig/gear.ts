@@ -122,3 +122,20 @@ export function fittedDivisions(
   }
   return found
 }
+
+/** Names of the regulators in the set of a torch, oxygen's first. */
+export function regulatorsOf(
+  gear: readonly (Gear & { readonly active: boolean })[],
+  torchId: string,
+): readonly string[] {
+  const members = new Set(
+    gear
+      .filter((g) => g.active && g.kind === 'set' && g.fields['torch'] === torchId)
+      .flatMap((set) => membersOf(set)),
+  )
+  const fitted = gear.filter(
+    (g) => g.active && g.kind === 'regulator' && members.has(g.id) && g.fields['gas'] !== 'nitrogen',
+  )
+  const first = (g: Gear) => (g.fields['gas'] === 'oxygen' ? 0 : 1)
+  return [...fitted].sort((a, b) => first(a) - first(b)).map((g) => g.name)
+}

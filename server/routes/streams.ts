@@ -109,9 +109,13 @@ export function mountStreams(router: Router, { store, hub, instruments, data, no
   })
   router.post(PATHS.addPhoto.path, async (ctx) => {
     const id = idOf('addPhoto', ctx)
-    const { entry, piece } = checkQuery('addPhoto', { ...ctx.query }) as QueryOf<'addPhoto'>
-    // of a line that is there, or of one that is being written on a piece that is
-    if (!store.log.has(entry) && (piece === undefined || !store.pieces.brief(piece)))
+    const { entry, piece, torch } = checkQuery('addPhoto', { ...ctx.query }) as QueryOf<'addPhoto'>
+    // of a line that is there, or of one that is being written on a piece that is, or of a torch's card
+    const known =
+      store.log.has(entry) ||
+      (piece !== undefined && store.pieces.brief(piece) !== undefined) ||
+      (torch !== undefined && store.torches.get(torch) !== undefined)
+    if (!known)
       throw new AppError(422, 'bad-input', 'There is nothing here that this is a picture of.', 'entry')
     const bytes = await bytesOf(ctx.req, PHOTO_MOST_BYTES)
     await keepPhoto(store, data, { id, entryId: entry, bytes, at: now().toISOString() })

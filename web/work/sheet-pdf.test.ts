@@ -31,6 +31,18 @@ describe('sheets as PDF', () => {
     const pdf = await PDFDocument.load(await sheetPdf([page(48, 30)], 'a4'))
     expect(pdf.getPageCount()).toBe(1)
   })
+  it('lays a table on one page, however long its cells, on either paper', async () => {
+    const heads = ['Plate', 'Tip', 'Oxygen', 'Fuel', 'Speed', 's/in', 'Kerf', 'Guide', 'Preheat', 'From']
+    const rows = Array.from({ length: 16 }, (_, i) => [
+      `${i + 1} in`,
+      ...heads.slice(1).map((h) => `${h} ${i} a long cell`),
+    ])
+    for (const paper of ['a4', 'letter'] as const) {
+      const bytes = await sheetPdf([{ ...page(0), table: { heads, rows } }], paper)
+      expect((await PDFDocument.load(bytes)).getPageCount()).toBe(1)
+      expect(bytes.byteLength).toBeGreaterThan((await sheetPdf([page(0)], paper)).byteLength + 500)
+    }
+  })
   it('draws a curve on the page, also of a line that stood still, and keeps it to one page', async () => {
     const bytes = async (over: Partial<SheetPage>) =>
       (await sheetPdf([{ ...page(3), ...over }], 'a4')).byteLength

@@ -7,6 +7,8 @@ export interface SheetPage {
   readonly about: string
   readonly figures: readonly (readonly [name: string, value: string])[]
   readonly steps: readonly { readonly act: string; readonly note: string }[]
+  /** A table: its heads, and rows of as many cells. */
+  readonly table?: { readonly heads: readonly string[]; readonly rows: readonly (readonly string[])[] }
   /** What is ticked on paper: a kit, under its heading. */
   readonly list?: { readonly title: string; readonly items: readonly string[] }
   /** What was read over time, drawn. */
@@ -195,6 +197,12 @@ function layOut(
     y += size * 0.5
     rules.push(y)
   }
+  if (sheet.table) {
+    const laid = layTable(sheet.table, { text, bold, size, inner }, y)
+    lines.push(...laid.lines)
+    rules.push(...laid.rules)
+    y = laid.y
+  }
   sheet.steps.forEach((s, i) => {
     y += size * 0.25
     put(`${i + 1}. ${s.act}`, { bold: true })
@@ -212,4 +220,42 @@ function layOut(
     for (const item of sheet.list.items) put(`[  ]  ${item}`, {})
   }
   return { lines, rules, ...(curveY === undefined ? {} : { curveY }), height: y }
+}
+
+/** A table with columns as wide as what stands in them asks; cells that are too long for theirs are broken. */
+function layTable(
+  { heads, rows }: NonNullable<SheetPage['table']>,
+  { text, bold, size, inner }: { text: PDFFont; bold: PDFFont; size: number; inner: number },
+  from: number,
+): { readonly lines: readonly Line[]; readonly rules: readonly number[]; readonly y: number } {
+  const gap = size * 0.8
+  const natural = heads.map((head, i) =>
+    Math.max(
+      bold.widthOfTextAtSize(plain(head), size),
+      ...rows.map((cells) => (i === 0 ? bold : text).widthOfTextAtSize(plain(cells[i] ?? ''), size)),
+    ),
+  )
+  const room = inner - gap * (heads.length - 1)
+  const all = natural.reduce((a, b) => a + b, 0)
+  const widths = natural.map((w) => (w * room) / Math.max(room, all))
+  const lines: Line[] = []
+  const rules: number[] = []
+  let y = from
+  const put = (cells: readonly string[], font: PDFFont, isHead: boolean) => {
+    let x = 0
+    let lowest = y
+    widths.forEach((width, i) => {
+      wrapped(cells[i] ?? '', i === 0 ? bold : font, size, width + 0.5).forEach((line, at) => {
+        const down = y + size * 1.3 * (at + 1)
+        lines.push({ text: line, x, y: down, size, bold: isHead || i === 0, soft: false })
+        lowest = Math.max(lowest, down)
+      })
+      x += width + gap
+    })
+    y = lowest + size * 0.35
+    rules.push(y)
+  }
+  put(heads, bold, true)
+  for (const cells of rows) put(cells, text, false)
+  return { lines, rules, y: y + size * 0.4 }
 }

@@ -163,8 +163,7 @@ export function Frame({
               )}
             </Field>
             <Photos
-              entryId={form.id}
-              pieceId={subject.pieceId}
+              of={{ entry: form.id, piece: subject.pieceId }}
               ids={form.photos}
               onAdd={(ids) => change({ photos: [...form.photos, ...ids] })}
             />

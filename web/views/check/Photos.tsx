@@ -9,19 +9,20 @@ const MOST_BYTES = 20_000_000
 const TYPES = ['image/jpeg', 'image/png', 'image/webp']
 const urlOf = (id: string) => PATHS.getPhoto.path.replace(':id', id)
 
+/** What a picture is of: a line on a piece, or a torch, whose card it shows. */
+type PictureOf = { readonly entry: string; readonly piece: string } | { readonly torch: string }
+
 /** Sends one picture, made smaller first; a sentence when it does not go. */
-async function send(
-  file: File,
-  entryId: string,
-  pieceId: string,
-): Promise<{ id: string } | { fault: string }> {
+async function send(file: File, of: PictureOf): Promise<{ id: string } | { fault: string }> {
   if (!TYPES.includes(file.type)) return { fault: `${file.name} is no JPEG, PNG or WebP.` }
   if (file.size > MOST_BYTES) return { fault: `${file.name} is larger than 20 MB.` }
   const worker = new Worker(new URL('../../work/photo.worker.ts', import.meta.url), { type: 'module' })
   try {
     const small = await wrap<PhotoWorker>(worker).shrink(file)
     const id = crypto.randomUUID()
-    const answer = await fetch(`${urlOf(id)}?entry=${entryId}&piece=${pieceId}`, {
+    const query =
+      'torch' in of ? `entry=${of.torch}&torch=${of.torch}` : `entry=${of.entry}&piece=${of.piece}`
+    const answer = await fetch(`${urlOf(id)}?${query}`, {
       method: 'POST',
       headers: { 'Content-Type': 'image/jpeg' },
       body: small,
@@ -56,15 +57,14 @@ export function PhotoRow({ ids, title }: { readonly ids: readonly string[]; read
 
 /** Takes pictures for an entry: made smaller in a worker, and kept at the server at once. */
 export function Photos({
-  entryId,
-  pieceId,
+  of,
   ids,
+  add = 'Add a picture',
   onAdd,
 }: {
-  readonly entryId: string
-  /** What the entry is about. */
-  readonly pieceId: string
+  readonly of: PictureOf
   readonly ids: readonly string[]
+  readonly add?: string
   readonly onAdd: (ids: readonly string[]) => void
 }) {
   const input = useRef<HTMLInputElement>(null)
@@ -75,7 +75,7 @@ export function Photos({
     setFault('')
     const kept: string[] = []
     for (const file of files) {
-      const sent = await send(file, entryId, pieceId)
+      const sent = await send(file, of)
       if ('id' in sent) kept.push(sent.id)
       else setFault(sent.fault)
     }
@@ -87,7 +87,7 @@ export function Photos({
       <PhotoRow ids={ids} title="Picture" />
       <label className="name inline-flex min-h-[48px] w-fit cursor-pointer items-center gap-2 rounded-md border-[1.5px] border-ink bg-sheet px-4 text-lg font-semibold focus-within:outline-2">
         <Camera size={20} aria-hidden="true" />
-        {busy ? 'Keeping it' : 'Add a picture'}
+        {busy ? 'Keeping it' : add}
         <input
           ref={input}
           type="file"

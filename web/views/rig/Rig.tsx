@@ -110,7 +110,16 @@ export default function Rig() {
           onAdd={() => setEditing({ torch: undefined })}
         >
           {torches.map((t) => (
-            <Row key={t.id} name={t.name} about={torchAbout(t)} onOpen={() => setEditing({ torch: t })} />
+            <Row key={t.id} name={t.name} about={torchAbout(t)} onOpen={() => setEditing({ torch: t })}>
+              {cuts(t) ? (
+                <Link
+                  className="name inline-flex min-h-[44px] items-center underline underline-offset-4"
+                  to={`/rig/pocket/${t.id}`}
+                >
+                  {say('Pocket chart')}
+                </Link>
+              ) : null}
+            </Row>
           ))}
         </Part>
         <Part title={say('Tips')}>
@@ -170,6 +179,9 @@ export default function Rig() {
   )
 }
 
+/** Whether a torch cuts, or nobody said what it is for. */
+const cuts = ({ rig }: Torch): boolean => ['', 'cutting-torch', 'cutting-attachment'].includes(rig.torch.kind)
+
 const torchAbout = ({ rig }: Torch): string => {
   const { kind, shutdown, seat } = rig.torch
   return [
@@ -215,11 +227,14 @@ function Row({
   name,
   about,
   due,
+  children,
   onOpen,
 }: {
   readonly name: string
   readonly about: string
   readonly due?: Due | undefined
+  /** What is done with it at once, beside opening it. */
+  readonly children?: ReactNode
   readonly onOpen: () => void
 }) {
   return (
@@ -234,6 +249,7 @@ function Row({
         </button>
         <span className="block truncate text-sm text-soft">{about}</span>
       </span>
+      {children ? <span className="relative z-10">{children}</span> : null}
       {due && (due.on !== undefined || due.state !== 'fine') ? (
         <span
           className={`name border-l-[5px] pl-2 text-[1.05rem] font-semibold ${DUE_LOOKS[due.state].look}`}

@@ -1,4 +1,7 @@
 import { useCallback, useState } from 'react'
+import { Link } from 'react-router'
+import type { ChartRowDraft } from '#contract/schemas.ts'
+import type { FieldError } from '#core/figure.ts'
 import type { Torch } from '#contract/types.ts'
 import { TORCH } from '#core/rig/fields.ts'
 import { parseQuantity } from '#core/quantity/index.ts'
@@ -7,14 +10,19 @@ import { api, type Failure } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
 import { FieldList, type Typed } from '../../form/FieldList.tsx'
 import { Button } from '../../ui/Button.tsx'
+import { Photos } from '../check/Photos.tsx'
+import { ChartPanel } from '../plan/ChartPanel.tsx'
 import { FuelField } from '../plan/FuelField.tsx'
 import { BoxRows, type BurnerDraft } from '../plan/braze/BoxPanel.tsx'
 import { ThingForm } from './ThingForm.tsx'
 
 type Gear = Torch['rig']['torch']
 const RATINGS = ['oxygenRating', 'fuelRating'] as const
+const NO_ERRORS: readonly FieldError[] = []
+/** Kinds of torch that cut; one of which nobody said the kind may. */
+const CUTS: ReadonlySet<string> = new Set(['', 'cutting-torch', 'cutting-attachment'])
 
-/** A torch as its manual has it: what is said here wins over the shop's methods. Its charts are kept with its pieces. */
+/** A torch as its manual has it, with its own chart and a picture of the card: what is said here wins over the shop's methods. */
 export function TorchPanel({
   torch,
   onClose,
@@ -34,7 +42,9 @@ export function TorchPanel({
   const [add, adding] = api.useAddTorchMutation()
   const [id] = useState(() => crypto.randomUUID())
   const failure = (changing.error ?? adding.error) as Failure | undefined
-  const rows = [...rig.chart, ...rig.braze.chart]
+  const [chart, setChart] = useState<readonly ChartRowDraft[]>(rig.chart)
+  const [photos, setPhotos] = useState<readonly string[]>(rig.chartPhotos.map((p) => p.id))
+  const [charting, setCharting] = useState(false)
   const set = useCallback((field: string, value: Typed) => setGear((now) => ({ ...now, [field]: value })), [])
   const errors = RATINGS.flatMap((field) => {
     const read = gear[field].trim() === '' ? undefined : parseQuantity(gear[field], 'pressure')
@@ -46,7 +56,14 @@ export function TorchPanel({
     if (!good) return
     const kept = {
       name: name.trim(),
-      rig: { ...rig, fuel, torch: gear, braze: { ...rig.braze, box: [...box] } },
+      rig: {
+        ...rig,
+        fuel,
+        torch: gear,
+        chart: [...chart],
+        chartPhotos: photos.map((photo) => ({ id: photo })),
+        braze: { ...rig.braze, box: [...box] },
+      },
     }
     const done = torch
       ? await change({ id: torch.id, ...kept })
@@ -72,6 +89,14 @@ export function TorchPanel({
       onKeep={() => void keep()}
       onClose={onClose}
     >
+      {torch && CUTS.has(gear.kind) ? (
+        <Link
+          className="name grid min-h-[52px] place-items-center rounded-md border-[1.5px] border-ink bg-sheet text-xl font-semibold"
+          to={`/rig/pocket/${torch.id}`}
+        >
+          {say('Pocket chart: all plates at a glance')}
+        </Link>
+      ) : null}
       <FuelField fuel={fuel} errors={errors} onChange={setFuel} />
       <FieldList table={TORCH} said={gear} path="torch" errors={errors} onChange={set} />
       <section aria-label="In the box" className="grid gap-3">
@@ -81,24 +106,28 @@ export function TorchPanel({
         </p>
         <BoxRows box={box} errors={errors} onChange={setBox} />
       </section>
-      {rows.length > 0 ? (
-        <section aria-label="Its charts">
-          <h3 className="border-b-[1.5px] border-ink text-xl">Its charts</h3>
-          <ul className="name text-[1.05rem]">
-            {rows.map((r, i) => (
-              <li key={i} className="grid grid-cols-[1fr_auto] gap-3 border-b border-rule py-1">
-                <span>
-                  {r.orifice}: {r.thicknessMin} to {r.thicknessMax}
-                </span>
-                <span>
-                  {[r.oxygenPressure, r.fuelPressure].filter((p) => p !== '').join(' / ')}
-                  {r.speed === '' ? '' : `, ${r.speed}`}
-                </span>
-              </li>
-            ))}
-          </ul>
-          <p className="pt-1 text-sm text-soft">Oxygen / fuel. Rows are typed or read in from a plan.</p>
-        </section>
+      <section aria-label="Its chart" className="grid gap-2">
+        <h3 className="text-xl">Its chart</h3>
+        <Button className="w-full" onClick={() => setCharting(true)}>
+          {chart.length === 0 ? 'No rows: enter them' : chart.length === 1 ? '1 row' : `${chart.length} rows`}
+        </Button>
+        {torch ? (
+          <Photos
+            of={{ torch: torch.id }}
+            ids={photos}
+            onAdd={(more) => setPhotos((now) => [...now, ...more])}
+            add="Add a picture of the card"
+          />
+        ) : null}
+      </section>
+      {charting ? (
+        <ChartPanel
+          open
+          onClose={() => setCharting(false)}
+          rows={chart}
+          errors={NO_ERRORS}
+          onChange={setChart}
+        />
       ) : null}
       {torch ? (
         <p className="text-soft">

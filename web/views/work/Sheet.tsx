@@ -71,6 +71,30 @@ export function Sheet({ page }: { readonly page: SheetPage }) {
           ))}
         </dl>
       ) : null}
+      {page.table ? (
+        <table className="mt-2 w-full border-collapse text-left">
+          <thead>
+            <tr className="border-b-[1.5px] border-ink">
+              {page.table.heads.map((h) => (
+                <th key={h} scope="col" className="name pr-2">
+                  {h}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {page.table.rows.map((cells) => (
+              <tr key={cells[0]} className="border-b border-rule">
+                {cells.map((c, i) => (
+                  <td key={page.table?.heads[i]} className={i === 0 ? 'pr-2 font-bold' : 'pr-2'}>
+                    {c}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      ) : null}
       <ol className="list-decimal pt-2 pl-6">
         {page.steps.map((s) => (
           <li key={s.act} className="pb-1">
