@@ -55,6 +55,10 @@ const GASES: readonly Gas[] = ['oxygen', 'fuel']
 /** A step that is told once for all pieces: clearing the place, gear, the rig looked over. */
 const ONCE: ReadonlySet<string> = new Set(['area', 'gear', 'rig'])
 
+/** What is done for the first of pieces that are alike, and holds for the others; the last of them while the flame burns on. */
+const FIRST_ALIKE: ReadonlySet<string> = new Set(['test-strip', 'stance', 'collar'])
+const WHILE_LIT = 'turn-down'
+
 /** How often a person at the torch looks at the needles, in pieces. */
 const LOOK_EVERY = 4
 /** Leak solution on the one joint that was made, s. */
@@ -201,8 +205,11 @@ function layOut(to: Composer, pieces: readonly BatchPiece[]): void {
   )
 }
 
-/** The steps of one piece made once: its guide moved to it, its work, and what is done with it while it is hot. */
-function make(to: Composer, { at, repeat, piece }: Unit, nth: number): void {
+/**
+ * The steps of one piece made once: its guide moved to it, its work, and what is done with it while it is hot.
+ * @param relit whether the torch was lit again for it
+ */
+function make(to: Composer, { at, repeat, piece }: Unit, nth: number, relit: boolean): void {
   const { work, setup } = piece
   const guide = nth > 1 ? work.before.filter((s) => s.role === 'guide') : []
   const look = setup.setting.lever === true && nth > 1 && (nth - 1) % LOOK_EVERY === 0 ? [lookAgain] : []
@@ -214,7 +221,7 @@ function make(to: Composer, { at, repeat, piece }: Unit, nth: number): void {
           'The torch burns in your hand: it is never laid down. Where the guide wants both hands, shut the torch first.',
       })),
       ...look,
-      ...work.work,
+      ...work.work.filter((s) => repeat === 1 || !(FIRST_ALIKE.has(s.id) || (s.id === WHILE_LIT && !relit))),
     ],
     at,
     { stage: 'piece', piece: at + 1, repeat },
@@ -232,8 +239,8 @@ const cooled = (to: Composer, { at, repeat, piece }: Unit): void => {
 
 const NEXT = { stage: 'next' } as const
 
-/** From one piece to the next, by what differs. The flame burns when it begins, and when it ends. */
-function between(to: Composer, from: Unit, next: Unit): void {
+/** From one piece to the next, by what differs. The flame burns when it begins, and when it ends. @returns whether it was lit again */
+function between(to: Composer, from: Unit, next: Unit): boolean {
   const [a, b] = [from.piece.setup, next.piece.setup]
   const c = new StageContext(b)
   const old = new StageContext(a)
@@ -250,7 +257,7 @@ function between(to: Composer, from: Unit, next: Unit): void {
     cooled(to, from)
     if (a.setting.flame !== b.setting.flame) to.add(trimming(c), next.at, NEXT)
     to.departs(c)
-    return
+    return false
   }
   shut(to, from)
   cooled(to, from)
@@ -275,6 +282,7 @@ function between(to: Composer, from: Unit, next: Unit): void {
   } else to.add(nitrogenOn(c), next.at, NEXT)
   to.add([...lightingAgain(c, to.line.handle > 0), ...trimming(c)], next.at, NEXT)
   to.departs(c)
+  return true
 }
 
 /**
@@ -303,8 +311,8 @@ export function composeBatch(pieces: readonly BatchPiece[]): BatchProcedure {
   to.departs(c)
   units.forEach((unit, i) => {
     const before = units[i - 1]
-    if (before) between(to, before, unit)
-    make(to, unit, i + 1)
+    const relit = before ? between(to, before, unit) : true
+    make(to, unit, i + 1, relit)
   })
   const end = new StageContext(last.setup)
   const unit = units.at(-1)

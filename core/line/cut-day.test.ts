@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest'
 import { cleaningOf, cleanUp } from '../cut/clean.ts'
 import { FUEL_IDS } from '../gas/fuels.ts'
 import { planCut, readCut } from '../cut/index.ts'
-import { cutProcedure } from './cut-procedure.ts'
+import { batchPiece, composeBatch } from './batch.ts'
+import { cutParts, cutProcedure } from './cut-procedure.ts'
 import { USUAL_LINE_METHODS, type LineMethods } from './methods.ts'
 import type { Step } from './steps.ts'
 
@@ -43,6 +44,18 @@ describe('thin plate', () => {
     expect(cut.ifNot).toMatch(/raise the torch.*chase the slag/)
     expect(ids(steps({ thickness: '1/4 in' }))).not.toContain('turn-down')
     expect(find(steps({ thickness: '3/16 in' }, {}, { torchAngle: 'square' }), 'cut').act).not.toMatch(/Lay/)
+  })
+})
+
+describe('pieces that are alike', () => {
+  it('are tried, stood to and turned down for once, while the flame burns on', () => {
+    const request = asked({ thickness: '1/8 in' }, {})
+    const parts = cutParts(planCut(request), request)
+    if (!parts.ok) throw new Error(parts.text)
+    const made = composeBatch([batchPiece(parts, 3)])
+    if (!made.ok) throw new Error(made.text)
+    const count = (id: string) => made.steps.filter((s) => s.id.replace(/\.\d+$/, '') === id).length
+    expect(['test-strip', 'stance', 'turn-down', 'cut'].map(count)).toEqual([1, 1, 1, 3])
   })
 })
 

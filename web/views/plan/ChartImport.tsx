@@ -4,10 +4,14 @@ import { readChartTable } from '#core/cut/chart-csv.ts'
 import { useShop } from '../../app/shop.ts'
 import { Button } from '../../ui/Button.tsx'
 import { FileField } from '../../ui/FileField.tsx'
+import { Group } from '../../ui/Field.tsx'
+import { Segmented } from '../../ui/Segmented.tsx'
 
 const MOST_BYTES = 200_000
+/** What a chart's pressures may be printed in. */
+const UNITS = ['psi', 'bar', 'kPa'] as const
 const EXAMPLE =
-  'orifice (in), thicknessMin (in), thicknessMax (in), oxygenPressure (psi), fuelPressure (psi), speed (in/min)\n0.052, 1/2, 1, 42, 6, 15'
+  'tip, plate (in), oxygen (psi), fuel (psi), speed (in/min)\n0, 1/4-3/8, 25-30, 3-5, 18-22\n1, 1/2-1, 30-40, 4-8, 12-16'
 
 /** A chart taken over from a CSV file or from cells pasted out of a spreadsheet: the good rows are offered. */
 export default function ChartImport({
@@ -18,9 +22,10 @@ export default function ChartImport({
   const { settings } = useShop()
   const [text, setText] = useState('')
   const [refused, setRefused] = useState<string | undefined>(undefined)
+  const [unit, setUnit] = useState<(typeof UNITS)[number]>()
   const table = useMemo(
-    () => (text.trim() === '' ? undefined : readChartTable(text, settings.decimalMark)),
-    [text, settings.decimalMark],
+    () => (text.trim() === '' ? undefined : readChartTable(text, settings.decimalMark, unit)),
+    [text, settings.decimalMark, unit],
   )
   const open = async (file: File) => {
     if (file.size > MOST_BYTES) return setRefused('That file is too large to be a chart.')
@@ -47,7 +52,17 @@ export default function ChartImport({
         refused={refused}
         onFile={(file) => void open(file)}
       />
-      {table && table.faults.length > 0 ? (
+      {table && (table.asksPressure || unit) ? (
+        <Group label="Its pressures are in">
+          <Segmented
+            label="Its pressures are in"
+            value={unit ?? ''}
+            options={UNITS.map((value) => ({ value, label: value }))}
+            onChange={(v) => setUnit(v === '' ? undefined : v)}
+          />
+        </Group>
+      ) : null}
+      {table && !table.asksPressure && table.faults.length > 0 ? (
         <ul aria-label="Lines with faults" className="grid gap-1 border-l-4 border-alarm pl-3">
           {table.faults.map((f, i) => (
             <li key={i}>

@@ -1,12 +1,17 @@
 import { keysOf } from '#core/objects.ts'
-import { lazy, Suspense } from 'react'
+import { lazy, Suspense, useState } from 'react'
+import { Link } from 'react-router'
+import { splitStamp } from '#core/cut/read-chart.ts'
+import { parseQuantity } from '#core/quantity/index.ts'
 import { FIRST_ROW } from '#application/first.ts'
 import type { ChartRowDraft } from '#contract/schemas.ts'
 import { CHART_ROW, TIP_ROW } from '#core/rig/fields.ts'
 import type { FieldError } from '#core/figure.ts'
 import { useShop } from '../../app/shop.ts'
 import { RowsList } from '../../form/RowsList.tsx'
+import { Button } from '../../ui/Button.tsx'
 import { Panel } from '../../ui/Panel.tsx'
+import { QuantityField } from '../../ui/QuantityField.tsx'
 
 const ChartImport = lazy(() => import('./ChartImport.tsx'))
 
@@ -52,7 +57,16 @@ export function ChartPanel({
       {brazing ? (
         <RowsList {...list} table={TIP_ROW} names={BRAZE_COLUMNS} />
       ) : (
-        <RowsList {...list} table={CHART_ROW} names={COLUMNS} />
+        <>
+          <p className="border-l-4 border-brass pb-0 pl-3">
+            {say(
+              'Sizes differ between makers, and between inch and metric charts: a size belongs to its own chart. Within a range of tips a bigger number is a bigger hole; number drills go the other way. Ranges are typed as they are printed: 30-40.',
+            )}
+          </p>
+          <Stamps rows={rows} />
+          <RowsList {...list} table={CHART_ROW} names={COLUMNS} />
+          <Bores rows={rows} onChange={onChange} />
+        </>
       )}
       {brazing ? null : (
         <>
@@ -63,5 +77,77 @@ export function ChartPanel({
         </>
       )}
     </Panel>
+  )
+}
+
+/** Stamps that hold more than a size, taken apart: what is the size, and by what it is ordered. */
+function Stamps({ rows }: { readonly rows: readonly ChartRowDraft[] }) {
+  const { say } = useShop()
+  const told = [...new Set(rows.map((r) => r.tip.trim()))].flatMap((stamp) => {
+    const { size, marks } = splitStamp(stamp)
+    return marks === '' ? [] : [{ stamp, size, marks }]
+  })
+  if (told.length === 0) return null
+  return (
+    <ul aria-label="Stamps" className="pt-3">
+      {told.map(({ stamp, size, marks }) => (
+        <li key={stamp}>{say(`“${stamp}”: size ${size}; ordered by ${marks}.`)}</li>
+      ))}
+    </ul>
+  )
+}
+
+/** The bore of each size that has none yet: asked once for all of its rows. */
+function Bores({
+  rows,
+  onChange,
+}: {
+  readonly rows: readonly ChartRowDraft[]
+  readonly onChange: (rows: readonly ChartRowDraft[]) => void
+}) {
+  const { say } = useShop()
+  // what is typed stands until it is taken, so that the field does not go while it is typed into
+  const [typed, setTyped] = useState<Readonly<Record<string, string>>>({})
+  const sizes = [...new Set(rows.map((r) => r.tip.trim()).filter((t) => t !== ''))].filter((size) =>
+    rows.every((r) => r.tip.trim() !== size || r.orifice.trim() === ''),
+  )
+  if (sizes.length === 0) return null
+  const ready = sizes.filter((size) => parseQuantity(typed[size] ?? '', 'length').ok)
+  return (
+    <section aria-label="Bores" className="grid gap-3 pt-6">
+      <h3 className="text-xl">{say('Bores of these sizes')}</h3>
+      <p className="text-soft">
+        {say('Asked once for each size. Until then flow, kerf and guide are reckoned for what is usual; ')}
+        <Link className="underline underline-offset-4" to="/bench/tip">
+          find it with drills
+        </Link>
+        .
+      </p>
+      {sizes.map((size) => (
+        <QuantityField
+          key={size}
+          label={say(`Bore or drill of size ${size}`)}
+          kind="length"
+          value={typed[size] ?? ''}
+          empty="#56 or 1.2 mm"
+          onChange={(text) => setTyped((now) => ({ ...now, [size]: text }))}
+        />
+      ))}
+      <Button
+        disabled={ready.length === 0}
+        onClick={() =>
+          onChange(
+            rows.map((r) => {
+              const size = r.tip.trim()
+              return ready.includes(size) && r.orifice.trim() === ''
+                ? { ...r, orifice: typed[size] ?? '' }
+                : r
+            }),
+          )
+        }
+      >
+        Take the bores
+      </Button>
+    </section>
   )
 }

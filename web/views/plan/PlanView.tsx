@@ -1,5 +1,6 @@
 import { lazy, Suspense, useCallback, useMemo, useRef, useState } from 'react'
 import { NO_RUNS, planDraft, type GoodCut, type OwnRuns } from '#application/plan-of.ts'
+import { lessonOf } from '#application/in-a-row.ts'
 import type { CutDraft } from '#contract/schemas.ts'
 import type { Job, Torch } from '#contract/types.ts'
 import type { Caution } from '#core/cut/index.ts'
@@ -18,6 +19,7 @@ import { RunButton, useRunning } from './RunButton.tsx'
 import { toBeGiven } from '#application/given.ts'
 import { Stale } from './Stale.tsx'
 import { useDraft, type PieceOf } from './useDraft.ts'
+import { InARow } from '../batch/InARow.tsx'
 import { WorkPanel } from './WorkPanel.tsx'
 
 const NO_ERRORS: readonly FieldError[] = []
@@ -127,6 +129,17 @@ function Typed({
             errors={errors}
             cautions={toldPlan?.cautions ?? NO_CAUTIONS}
             kerfM={kerfM}
+            lesson={
+              planned.ok && draft.draft.work.shape === 'practice' ? (
+                <InARow
+                  name={draft.title}
+                  jobId={job.id}
+                  pieces={() => lessonOf(draft.draft, planned, settings.units)}
+                >
+                  Lead me cut by cut
+                </InARow>
+              ) : null
+            }
           />
           {shown ? (
             <div className={planned.ok ? 'contents' : 'stale contents'}>

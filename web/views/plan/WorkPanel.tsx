@@ -1,4 +1,4 @@
-import { memo, useMemo } from 'react'
+import { memo, useMemo, type ReactNode } from 'react'
 import { FIRST_PRACTICE } from '#application/first.ts'
 import type { CutDraft, WorkDraft } from '#contract/schemas.ts'
 import type { Torch } from '#contract/types.ts'
@@ -31,9 +31,12 @@ export const WorkPanel = memo(function WorkPanel({
   errors,
   cautions,
   kerfM,
+  lesson,
 }: {
   readonly draft: CutDraft
   readonly cautions: readonly Caution[]
+  /** What makes a lesson of a practice plate, once it is planned. */
+  readonly lesson: ReactNode
   /** The plan's kerf, for the outline. */
   readonly kerfM: number | undefined
   readonly edit: DraftEdit
@@ -97,16 +100,19 @@ export const WorkPanel = memo(function WorkPanel({
               />
             ),
             practice: (
-              <RowsList
-                table={PRACTICE_ITEM}
-                rows={work.practice}
-                path="work.practice"
-                errors={errors}
-                first={FIRST_PRACTICE}
-                called="Cut"
-                columns="grid-cols-2"
-                onChange={set.practice}
-              />
+              <>
+                <RowsList
+                  table={PRACTICE_ITEM}
+                  rows={work.practice}
+                  path="work.practice"
+                  errors={errors}
+                  first={FIRST_PRACTICE}
+                  called="Cut"
+                  columns="grid-cols-2"
+                  onChange={set.practice}
+                />
+                {lesson}
+              </>
             ),
           }}
         />

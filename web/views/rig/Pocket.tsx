@@ -13,7 +13,7 @@ import {
 import { metalFacts } from '#core/cut/metals.ts'
 import { SOURCE_NAMES, SOURCES, type Source } from '#core/figure.ts'
 import { FUELS } from '#core/gas/fuels.ts'
-import { isInch } from '#core/quantity/index.ts'
+import { isInch, printQuantity } from '#core/quantity/index.ts'
 import { regulatorsOf } from '#core/rig/gear.ts'
 import { sayFigure } from '#core/saying.ts'
 import { api } from '../../app/api.ts'
@@ -117,8 +117,8 @@ function Chart({
   }
   const paceHead = inch ? 's to the inch' : 's to 25 mm'
   const day = new Date(Date.now()).toISOString().slice(0, 10)
-  const hose = `${print(rig.oxygenHose.lengthM, 'length')} of ${print(rig.oxygenHose.boreM, 'length')} hose`
-  const about = `${metalFacts(work.metal).name}, ${FUELS[rig.fuel].name}, ${rig.handling === 'track' ? 'on a track' : 'by hand'}, from the edge. For ${hose}, ${names.length > 0 ? names.join(' and ') : 'the shop’s gauges'} (to ${print(rig.oxygenDivisionPa, 'pressure')} and ${print(rig.fuelDivisionPa, 'pressure')}). ${day}.`
+  const hose = `${printQuantity(rig.oxygenHose.lengthM, inch ? 'ft' : 'm')} of ${print(rig.oxygenHose.boreM, 'length')} hose`
+  const about = `${metalFacts(work.metal).name}, ${FUELS[rig.fuel].name}, ${rig.handling === 'track' ? 'on a track' : 'by hand'}, from the edge. For ${hose}, ${names.length > 0 ? names.join(' and ') : 'the shop’s gauges'} read to ${print(rig.oxygenDivisionPa, 'pressure')} and ${print(rig.fuelDivisionPa, 'pressure')}. ${day}.`
   const page: SheetPage = {
     title: `Pocket chart: ${torch.name}`,
     about: say(about),
@@ -147,7 +147,7 @@ function Chart({
         <ul aria-label="Plates" className="pt-4">
           <li
             aria-hidden="true"
-            className="name hidden border-b-[1.5px] border-ink text-lg font-semibold md:grid"
+            className="name hidden gap-x-2 border-b-[1.5px] border-ink text-lg font-semibold md:grid"
             style={{ gridTemplateColumns: columnsOf(shown) }}
           >
             {['Plate', ...shown.map((n) => HEADS[n]), paceHead, 'From'].map((h) => (
@@ -197,7 +197,7 @@ function Chart({
 }
 
 const columnsOf = (shown: readonly PocketFigure[]): string =>
-  `minmax(70px,1fr) ${shown.map((n) => (n === 'tipOrifice' ? 'minmax(110px,1.6fr)' : 'minmax(70px,1fr)')).join(' ')} minmax(80px,1fr) minmax(120px,1.4fr)`
+  `88px ${shown.map((n) => (n === 'tipOrifice' ? 'minmax(96px,1.3fr)' : 'minmax(64px,1fr)')).join(' ')} 96px 218px`
 
 /** A figure under its head: the head is said on a phone, and stands over the column elsewhere. */
 function Cell({ head, value }: { readonly head: string; readonly value: string }) {

@@ -1,9 +1,11 @@
 import { printMoney } from '#core/cost.ts'
 import { useMemo } from 'react'
+import { cutListInARow } from '#application/in-a-row.ts'
 import { api } from '../../../app/api.ts'
 import type { CutListPlan } from '#core/stock/types.ts'
 import { useShop } from '../../../app/shop.ts'
 import { NamedValue } from '../../../ui/NamedValue.tsx'
+import { InARow } from '../../batch/InARow.tsx'
 import { BarPicture } from './BarPicture.tsx'
 import { BookIt } from './BookIt.tsx'
 import type { ListForm } from './form.ts'
@@ -48,6 +50,16 @@ export function Answer({ plan, list }: { readonly plan: CutListPlan; readonly li
           value={cost === undefined ? undefined : printMoney(cost, settings.prices)}
         />
       </dl>
+      {one === undefined ? null : (
+        <div className="max-w-[420px]">
+          <InARow
+            name={form.name.trim() || 'Cut list'}
+            pieces={() => cutListInARow(plan, form, torches ?? [], settings)}
+          >
+            Cut them in a row
+          </InARow>
+        </div>
+      )}
       {one === undefined ? (
         <p className="text-soft">Give the bar's width and thickness for time and gas; they are estimates.</p>
       ) : null}
