@@ -141,7 +141,7 @@ describe('trouble', () => {
     await expectAccessible(fresh, 'Jobs')
     const run = (await server.call('GET', '/api/today')).json as { running: { id: string; title: string }[] }
     await fresh.goto(`${server.url}/run/${run.running.find((r) => r.title.startsWith('Gusset'))?.id}`)
-    await see(fresh, 'Step 10 of')
+    await see(fresh, 'Step 11 of')
     await fresh.keyboard.press('t')
     await see(fresh, 'What do you see?')
     await expectAccessible(fresh, 'Trouble')

@@ -5,7 +5,6 @@ import type { Run } from '#contract/types.ts'
 import {
   choose,
   expectAccessible,
-  named,
   openPage,
   press,
   pressByKey,
@@ -49,6 +48,7 @@ describe('a chart as it is printed', () => {
     await choose(page, 'What it is', 'Cutting torch')
     await press(page, 'No rows: enter them')
     await see(page, 'Sizes differ between makers')
+    await page.waitForSelector('textarea')
     await page.type('textarea', CARD)
     await see(page, 'Its pressures are in')
     await press(page, 'psi')
@@ -133,7 +133,6 @@ describe('thin plate', () => {
     await see(page, 'Changed after the last run')
     expect(await station(page, 'set-fuel')).toContain('changed')
     expect(await heading(page)).toContain('Cover')
-    expect(await named(page, 'Run this cut')).toBeTruthy()
     await page.close()
   })
 })

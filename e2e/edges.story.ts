@@ -24,7 +24,7 @@ describe('a browser without room', () => {
     const own = await testServer({ pages: PAGES })
     const { running } = (await own.call('GET', '/api/today')).json as Today
     const page = await openPage(browser, `${own.url}/run/${running[0]?.id}`)
-    await see(page, 'Step 10 of')
+    await see(page, 'Step 11 of')
     await page.evaluate(() => {
       IDBObjectStore.prototype.put = () => {
         throw new DOMException('There is no room.', 'QuotaExceededError')

@@ -130,7 +130,7 @@ describe('night', () => {
     await expectAccessible(page, 'Plan at night')
     const run = (await server.call('GET', '/api/today')).json as { running: { id: string }[] }
     await page.goto(`${server.url}/run/${run.running[0]?.id}`)
-    await see(page, 'Step 10 of')
+    await see(page, 'Step 11 of')
     await expectAccessible(page, 'Run at night')
     await page.reload()
     expect(await page.evaluate(() => document.documentElement.dataset['theme'])).toBe('night')

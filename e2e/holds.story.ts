@@ -67,9 +67,9 @@ describe('a server that is killed in the middle of a run', () => {
     const events = async () => ((await (await fetch(`${url}/api/runs/${id}`)).json()) as Run).events.length
     const before = await events()
     const page = await open(`${url}/run/${id}`)
-    await see(page, 'Step 10 of')
-    await press(page, 'Done')
     await see(page, 'Step 11 of')
+    await press(page, 'Done')
+    await see(page, 'Step 12 of')
     await until(page, () => !document.body.innerText.includes('not saved yet'))
 
     child.kill('SIGKILL')
@@ -79,7 +79,7 @@ describe('a server that is killed in the middle of a run', () => {
     await see(page, '1 entry is kept here')
     await press(page, 'Skip, say why')
     await press(page, '10 minutes ago')
-    await see(page, 'Step 12 of')
+    await see(page, 'Step 13 of')
     await see(page, '2 entries are kept here')
 
     child = await startDemo(data, port)
@@ -87,7 +87,7 @@ describe('a server that is killed in the middle of a run', () => {
     await until(page, () => !document.body.innerText.includes('not saved yet'))
     expect(await events()).toBe(before + 3)
     await page.reload()
-    await see(page, 'Step 12 of')
+    await see(page, 'Step 13 of')
     const ended = once(child, 'exit')
     child.kill('SIGTERM')
     expect((await ended)[0]).toBe(0)
@@ -106,50 +106,50 @@ describe('a screen', () => {
     const id = await runOf(server)
     const page = await open(`${server.url}/run/${id}`)
     await press(page, 'Done')
-    await see(page, 'Step 11 of')
+    await see(page, 'Step 12 of')
     await press(page, 'Start the clock')
     await see(page, 'Clock is running')
     await until(page, () => !document.body.innerText.includes('not saved yet'))
     await page.reload()
-    await see(page, 'Step 11 of')
+    await see(page, 'Step 12 of')
     await see(page, 'Clock is running')
   })
 
   it('shares a run with another: both show the truth, and a step is confirmed once', async () => {
     const id = await runOf(server)
     const [one, two] = [await open(`${server.url}/run/${id}`), await open(`${server.url}/run/${id}`)]
-    await see(one, 'Step 11 of')
-    await see(two, 'Step 11 of')
+    await see(one, 'Step 12 of')
+    await see(two, 'Step 12 of')
     const before = (await eventsOf(server, id)).length
     await one.bringToFront()
     await press(one, 'Back')
-    await see(one, 'Step 10 of')
-    await see(two, 'Step 10 of')
+    await see(one, 'Step 11 of')
+    await see(two, 'Step 11 of')
     // The second presses before it can hear of the first: what it sends comes late, for a step already done.
     await two.setOfflineMode(true)
     await two.bringToFront()
     await press(two, 'Done')
-    await see(two, 'Step 11 of')
+    await see(two, 'Step 12 of')
     await one.bringToFront()
     await press(one, 'Done')
-    await see(one, 'Step 11 of')
+    await see(one, 'Step 12 of')
     await until(one, () => !document.body.innerText.includes('not saved yet'))
     await two.setOfflineMode(false)
     await two.bringToFront()
     await until(two, () => !document.body.innerText.includes('not saved yet'))
-    await see(two, 'Step 11 of')
+    await see(two, 'Step 12 of')
     const events = await eventsOf(server, id)
     expect(events.slice(before).map((e) => `${e.kind} ${e.stepId}`)).toEqual([
       'back purge-fuel',
       'done set-oxygen',
     ])
-    expect(await stepText(two)).toBe('11')
+    expect(await stepText(two)).toBe('12')
   })
 
   it('says that the disk is full, keeps the step on the screen, and stores it once there is room', async () => {
     const id = await runOf(server)
     const page = await open(`${server.url}/run/${id}`)
-    await see(page, 'Step 11 of')
+    await see(page, 'Step 12 of')
     const full = () =>
       server.db.pragma(`max_page_count = ${Number(server.db.pragma('page_count', { simple: true }))}`)
     full()

@@ -127,7 +127,7 @@ describe('what is grave', () => {
   it('holds the run and the rig until a named person clears it', async () => {
     const page = await openPage(browser, server.url)
     await begin(page, server, 'Stiffener blanks')
-    await stepsTo(page, 'Press the lever smoothly')
+    await stepsTo(page, 'Press the lever, start the carriage')
     const id = runIdOf(page)
     await page.keyboard.press('t')
     await see(page, 'What do you see?')

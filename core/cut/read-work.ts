@@ -149,8 +149,10 @@ const readTicked = (r: Reader, work: Json): Ticked[] =>
 export function readWork(r: Reader, input: Json): CutWork {
   const work = sectionOf(r, input, 'work', CUT_WORK)
   const metal = readMetal(r, work)
+  // a gauge number is of the metal here, and of nothing that is known in what it is cut with
   r.sheet = sheetOf(metal)
   const read = readFields(r, work, CUT_WORK, 'work')
+  r.sheet = undefined
   const { shape, thicknessM, landM, lengthM, diameterM, widthM } = read
   const practice = shape === 'practice' ? readPractice(r, work) : []
   if (shape === 'practice' && practice.length === 0)
