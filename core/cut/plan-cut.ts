@@ -82,7 +82,11 @@ export function planCut(request: CutRequest): CutPlan {
   const oxygen = planOxygen(draft, {
     orificeM,
     wantedFlow: Math.min(asked.wanted, atCap),
-    wantedRange: [Math.min(low, atCap), Math.min(high, atCap)],
+    // thin plate keeps to the lower half of its row
+    wantedRange: [
+      Math.min(low, atCap),
+      Math.min(isThin(draft.thicknessM) ? Math.max(asked.wanted, mid(steel.cuttingOxygen)) : high, atCap),
+    ],
     wantedFrom: { thickness: draft.thicknessM, tableLow: low, tableHigh: high, mostAtTip: asked.capPa },
     wantedBecause:
       atCap < asked.wanted

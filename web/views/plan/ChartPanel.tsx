@@ -58,7 +58,7 @@ export function ChartPanel({
         <RowsList {...list} table={TIP_ROW} names={BRAZE_COLUMNS} />
       ) : (
         <>
-          <p className="border-l-4 border-brass pb-0 pl-3">
+          <p className="mb-4 border-l-4 border-brass pl-3">
             {say(
               'Sizes differ between makers, and between inch and metric charts: a size belongs to its own chart. Within a range of tips a bigger number is a bigger hole; number drills go the other way. Ranges are typed as they are printed: 30-40.',
             )}

@@ -119,7 +119,7 @@ export const WorkPanel = memo(function WorkPanel({
       </WorkGroup>
       <WorkGroup
         name="Place"
-        said={saidIn(CUT_WORK, work, [...SURFACE, 'temperature', 'position', 'wind'])}
+        said={saidIn(CUT_WORK, work, [...SURFACE, 'temperature', 'position', 'wind', 'weather'])}
         wants={wantsSeen(errors, 'work', [...SURFACE, ...MORE])}
       >
         <FieldList {...ofWork} group="surface" />

@@ -75,7 +75,15 @@ export function useReading(
     gauge,
     sag: step.role === 'retrim' ? sagCauses(piece.plan.findings) : undefined,
     judged:
-      si === undefined ? undefined : judgeReading(si - (step.risePa ?? 0), figure, name, piece.setup.setting),
+      si === undefined
+        ? undefined
+        : judgeReading(
+            si - (step.risePa ?? 0),
+            // what sags is held against what was set, not against a band; a needle that stands higher does not sag
+            step.role === 'retrim' ? { ...figure, low: figure.value } : figure,
+            name,
+            piece.setup.setting,
+          ),
     keep: (reason) => {
       if (si === undefined) return
       const id = crypto.randomUUID()
