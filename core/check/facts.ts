@@ -3,7 +3,7 @@ import type { BrazePlan, BrazeRequest } from '../braze/types.ts'
 import type { CutPlan, CutRequest } from '../cut/types.ts'
 import { isThin } from '../cut/thin-plate.ts'
 import type { StepRole } from '../line/steps.ts'
-import type { CutResult } from '../record/entry.ts'
+import type { CutMark } from './acceptance.ts'
 import type { Fact } from './faults.ts'
 
 /** What was done, as the log has it. SI; absent where nobody said. */
@@ -327,11 +327,19 @@ const SIGNS_OF_MARK: Readonly<Partial<Record<string, string>>> = {
   drag: 'drag-leans',
 }
 
+/** What a check of a cut ticks, by its words; what was not seen among them. */
+interface Ticked {
+  readonly edge: string
+  readonly slag: string
+  readonly drop: string
+  readonly marks: readonly Pick<CutMark, 'kind'>[]
+}
+
 /**
  * The signs that a cut's check has ticked already: its edge, its slag, its marks, and whether it dropped.
  * @returns ids of signs, each once
  */
-export function signsOfCut(told: Pick<CutResult, 'edge' | 'slag' | 'drop' | 'marks'>): readonly string[] {
+export function signsOfCut(told: Ticked): readonly string[] {
   const signs = [
     SIGNS_OF_EDGE[told.edge],
     told.slag === 'chisel' || told.slag === 'grind' ? 'slag-sticks' : undefined,
