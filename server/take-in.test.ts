@@ -377,3 +377,14 @@ describe('an older book', () => {
     rmSync(data, { recursive: true })
   })
 })
+
+// last: its picture is of no line, and would be counted by what comes before
+describe('a picture of a chart', () => {
+  it('takes a picture of the card of a torch that is there, and of no other', async () => {
+    const torches = (await server.call('GET', '/api/torches')).json as readonly { id: string }[]
+    const sent = (torch: string) =>
+      raw(server, 'POST', `/api/photos/${randomUUID()}?entry=${torch}&torch=${torch}`, JPEG)
+    expect((await sent(torches[0]?.id ?? '')).status).toBe(201)
+    expect((await sent(randomUUID())).status).toBe(422)
+  })
+})

@@ -7,10 +7,16 @@ import type { CutWork } from './types.ts'
 /** Plate from here on has heat to spare: what a stone leaves, the flame gets through. */
 const HEAVY_M = (3 / 8) * INCH_M * (1 - 1e-9)
 
+const CLOSE = '1 in (25 mm)'
+/** A coat fumes as far as the heat goes. */
+const COATED = '4 in (100 mm)'
+
 /** What cleans a plate, and what it has to look like. */
 export interface Cleaning {
   readonly tool: string
   readonly until: string
+  /** How far to each side of the line. */
+  readonly wide: string
   readonly why: string
 }
 
@@ -31,11 +37,13 @@ export function cleaningOf({
         ? {
             tool: 'a rub stone',
             until: 'loose scale gone; what sits tight may stay',
+            wide: CLOSE,
             why: 'Heavy plate has heat to spare: the flame breaks through tight scale.',
           }
         : {
             tool: 'a flap disc',
             until: 'bright metal',
+            wide: CLOSE,
             why: 'Scale is oxide already: on thin plate the flame that gets through it warps and closes the cut.',
           }
     case 'rust':
@@ -43,17 +51,20 @@ export function cleaningOf({
         ? {
             tool: 'a flap disc',
             until: 'bright metal',
+            wide: CLOSE,
             why: 'Rust holds water and heat back, and thin plate has none to spare.',
           }
         : {
             tool: 'a wire wheel',
             until: 'grey and dry, no loose rust',
+            wide: CLOSE,
             why: 'Rust holds water and heat back. The plate need not shine.',
           }
     case 'oily':
       return {
         tool: 'a degreaser and a rag, then a wire wheel',
         until: 'a clean rag stays clean',
+        wide: CLOSE,
         why: 'Oil burns, smokes, and flares where oxygen meets it. Keep the rag away from the rig.',
       }
     case 'galvanised':
@@ -62,7 +73,8 @@ export function cleaningOf({
     case 'unknown':
       return {
         tool: 'a flap disc, masked, outdoors or under extraction',
-        until: 'bright metal a hand (4 in, 100 mm) each side of the line',
+        until: 'bright metal',
+        wide: COATED,
         why: 'The coat burns to fume that makes ill: zinc, lead or worse.',
       }
   }

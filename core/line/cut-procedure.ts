@@ -165,7 +165,7 @@ function pieceStep(plan: CutPlan, { work, rig, shop }: CutRequest): Step {
         : []),
     ],
     see: cleaning
-      ? `A hand (1 in, 25 mm) each side of the line, both faces: ${cleaning.until}.`
+      ? `${cleaning.wide} each side of the line, both faces: ${cleaning.until}.`
       : 'Bright, dry metal on the line.',
     acts: [],
   }

@@ -8,7 +8,7 @@ import type { Step, StepTimer } from './steps.ts'
 
 /** What is set out before the rig is touched: arm, tilt, template, layers, order. */
 export function layoutSteps(plan: CutPlan, request: CutRequest): Step[] {
-  const { work, shop } = request
+  const { work, rig, shop } = request
   const step = (id: string, act: string, rest: Omit<Step, 'id' | 'phase' | 'act' | 'acts'>): Step => ({
     id,
     phase: 'before',
@@ -37,6 +37,19 @@ export function layoutSteps(plan: CutPlan, request: CutRequest): Step[] {
         see: 'A bevel gauge or a card cut to the angle agrees, and the flame lies evenly on both sides of the line.',
       }),
     )
+  if (work.shape === 'fastener') {
+    const shape = rig.boxShapes.find((x) => x === 'flat' || x === 'bent')
+    steps.push(
+      step(
+        'flush-tip',
+        `Take ${shape ? `the ${shape} tip from your box` : 'a bent or a flat tip, where you have one'}: the jet has to run along the plate`,
+        {
+          why: 'A straight tip has to be held upside down to lie flush, and its cones wash the plate.',
+          see: 'Held to the head, cold: tip flat to the plate, and the hand clear of it.',
+        },
+      ),
+    )
+  }
   if (work.shape === 'pipe')
     steps.push(
       step('wrap', 'Wrap the template of {figure} round the pipe, its ends meeting, and mark the line', {
@@ -70,7 +83,7 @@ const BELOW_FREEZING_K = 273.15
 /** Flame on the work: from drying it, and a strip of scrap, to the last of the kerf. */
 export function cutSteps(plan: CutPlan, request: CutRequest, methods: LineMethods): Step[] {
   const { work, rig } = request
-  if (work.shape === 'fastener') return fastenerSteps(plan, request)
+  if (work.shape === 'fastener') return fastenerSteps(plan)
   const byHand = rig.handling !== 'track'
   const steps: Step[] = []
   if (plan.figures.collarOnTip && methods.collar === 'by-cones') steps.push(collarStep(methods))
@@ -351,7 +364,7 @@ export const trackLayout = (plan: CutPlan): Step => ({
   ...(plan.figures.trackDial
     ? { also: ['trackDial', 'travelSpeed', 'kerf'] }
     : { also: ['travelSpeed', 'kerf'] }),
-  why: 'The carriage copies the track: what the rail is out by, the edge is out by. Half the kerf lies on the scrap’s side.',
+  why: 'The carriage copies the track: what the rail is out by, the edge is out by. The tip’s axis runs half a kerf off the line, on the scrap’s side.',
   beside: [
     plan.figures.trackDial
       ? 'Set the dial, and look which way the carriage runs.'
@@ -362,17 +375,8 @@ export const trackLayout = (plan: CutPlan): Step => ({
   acts: [],
 })
 
-function fastenerSteps(plan: CutPlan, { rig }: CutRequest): Step[] {
-  const shape = rig.boxShapes.find((x) => x === 'flat' || x === 'bent')
+function fastenerSteps(plan: CutPlan): Step[] {
   return [
-    {
-      id: 'flush-tip',
-      phase: 'cut',
-      act: `Lay the torch so that the jet runs along the plate: ${shape ? `the ${shape} tip from your box` : 'a bent or a flat tip'} does it best`,
-      why: 'A straight tip has to be held upside down to lie flush, and its cones wash the plate.',
-      see: 'Tip flat to the plate with the hand clear of it.',
-      acts: [],
-    },
     {
       id: 'preheat',
       phase: 'cut',
