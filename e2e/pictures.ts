@@ -1,13 +1,12 @@
 /** Takes the README's pictures anew, from the demo's yard: `npm run pictures`. */
 import { join, resolve } from 'node:path'
 import type { Browser, Page } from 'puppeteer-core'
-import type { LogPage, Person, Run, TestSummary, Today } from '#contract/types.ts'
+import type { LogPage, Person, Run, TestSummary, Today, Torch } from '#contract/types.ts'
 import type { StepRole } from '#core/line/steps.ts'
 import { ensureBuilt } from '../bin/build.ts'
 import { cutCameOut } from '../server/demo/results.ts'
 import { endRuns, pieceNamed, testServer, type TestServer } from '../server/test-support.ts'
 import {
-  choose,
   named,
   openBrowser,
   openPage,
@@ -133,14 +132,12 @@ const PICTURES: readonly Picture[] = [
     then: (page) => see(page, 'How it was worked out'),
   },
   {
-    name: 'methods',
-    at: pieceAt('Gusset, lower mitre post', '/work'),
-    then: async (page) => {
-      await choose(page, 'Compare with another method of', 'Purging the hoses')
-      await choose(page, 'done so', 'While setting, gas flowing')
-      await see(page, 'no such step')
-      await page.evaluate(() => window.scrollTo(0, 250))
+    name: 'pocket',
+    at: async (server) => {
+      const torches = (await server.call('GET', '/api/torches')).json as readonly Torch[]
+      return `/rig/pocket/${torches[0]?.id ?? ''}`
     },
+    then: (page) => see(page, 'Pocket chart'),
   },
   {
     name: 'batch',
@@ -213,7 +210,8 @@ const PICTURES: readonly Picture[] = [
     at: failedLine,
     then: async (page) => {
       await see(page, 'Find the fault')
-      await touch(page, 'Drag lines lean far')
+      // what the check has ticked stands chosen
+      if ((await page.$('[role=checkbox][aria-checked=true]')) === null) await touch(page, 'Drag lines lean far')
       await see(page, 'Change this, and only this')
     },
   },
