@@ -211,7 +211,8 @@ const PICTURES: readonly Picture[] = [
     then: async (page) => {
       await see(page, 'Find the fault')
       // what the check has ticked stands chosen
-      if ((await page.$('[role=checkbox][aria-checked=true]')) === null) await touch(page, 'Drag lines lean far')
+      if ((await page.$('[role=checkbox][aria-checked=true]')) === null)
+        await touch(page, 'Drag lines lean far')
       await see(page, 'Change this, and only this')
     },
   },
