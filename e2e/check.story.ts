@@ -215,7 +215,7 @@ describe('instruments', () => {
     await expectAccessible(page, 'Run, with a reading')
     await pressByKey(page, 'Done')
     await see(page, 'Step 12 of')
-    await page.keyboard.press('Backspace')
+    await press(page, 'Back')
     await see(page, 'Step 11 of')
     await type(page, 'Or read off', '12 psi')
     await see(page, 'under: turn the screw in')
