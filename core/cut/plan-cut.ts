@@ -87,7 +87,12 @@ export function planCut(request: CutRequest): CutPlan {
       Math.min(low, atCap),
       Math.min(isThin(draft.thicknessM) ? Math.max(asked.wanted, mid(steel.cuttingOxygen)) : high, atCap),
     ],
-    wantedFrom: { thickness: draft.thicknessM, tableLow: low, tableHigh: high, mostAtTip: asked.capPa },
+    wantedFrom: {
+      thickness: draft.thicknessM,
+      tableLow: low,
+      tableHigh: high,
+      ...(asked.capPa < Infinity ? { mostAtTip: asked.capPa } : {}),
+    },
     wantedBecause:
       atCap < asked.wanted
         ? `As much as ${draft.show(asked.capPa, 'pressure')} at the tip drives through this bore, and no more is set; ${draft.showSpan(low, high, 'flow')} is published for ${draft.show(draft.thicknessM, 'length')} of steel.`

@@ -101,6 +101,12 @@ describe('the tip in a plan', () => {
     expect((p.figures.travelSpeed?.value ?? 0) / IPM).toBeCloseTo(11.6, 0)
     expect(p.findings.find((f) => f.code === 'tip-too-small')?.rank).toBe('mind')
   })
+  it('is told with numbers that a file can hold, whether a cap was set or not', () => {
+    for (const rig of [{}, { tipOrifice: '0.04 in' }])
+      for (const f of Object.values(plan({ thickness: '3/4 in' }, rig).figures))
+        for (const { key, value } of f.from)
+          expect(typeof value !== 'number' || Number.isFinite(value), key).toBe(true)
+  })
   it('that will not do it is a stop, with the plates that it does', () => {
     const p = plan({ thickness: '2 in' }, { tipOrifice: '0.04 in' })
     expect(p.tip.verdict).toBe('no')
