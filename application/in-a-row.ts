@@ -88,6 +88,22 @@ interface Bar {
   readonly torchId: string
 }
 
+/** One cut across a bar, planned with its torch as the rig has it; a torch that is gone is a usual one. */
+export function cutAcross(
+  { width, thickness, torchId }: Bar,
+  torches: readonly Torch[],
+  settings: Settings,
+): CutDraft {
+  const first = firstDraft(settings)
+  const torch = torches.find((t) => t.id === torchId)
+  return {
+    ...first,
+    torchId: torch?.id ?? null,
+    rig: torch?.rig ?? FIRST_RIG,
+    work: { ...first.work, shape: 'straight', thickness, length: width },
+  }
+}
+
 /**
  * The lengths of a cut list as cuts in a row, the longest first: the bar stays where it lies, each cut as far from the
  * last one's heat as the bar allows.
@@ -95,25 +111,19 @@ interface Bar {
  */
 export function cutListInARow(
   plan: Pick<CutListPlan, 'patterns'>,
-  { width, thickness, torchId }: Bar,
+  bar: Bar,
   torches: readonly Torch[],
   settings: Settings,
 ): readonly InARow[] {
   const counts = new Map<number, number>()
   for (const { piecesM, times } of plan.patterns)
     for (const m of piecesM) counts.set(m, (counts.get(m) ?? 0) + times)
-  const first = firstDraft(settings)
-  const torch = torches.find((t) => t.id === torchId)
+  const draft = cutAcross(bar, torches, settings)
   return [...counts]
     .sort(([a], [b]) => b - a)
     .map(([m, repeats]) => ({
-      title: `${width} × ${thickness} bar, ${printAs(m, 'length', settings.units)}`,
+      title: `${bar.width} × ${bar.thickness} bar, ${printAs(m, 'length', settings.units)}`,
       repeats,
-      draft: {
-        ...first,
-        torchId: torch?.id ?? null,
-        rig: torch?.rig ?? FIRST_RIG,
-        work: { ...first.work, shape: 'straight', thickness, length: width },
-      },
+      draft,
     }))
 }

@@ -34,17 +34,22 @@ class Facts {
 }
 
 /** What a cut's plan and run tell. */
-export function factsOfCut(
-  plan: CutPlan,
-  { work, rig }: CutRequest,
-  done: Done = NOTHING_DONE,
-): readonly Fact[] {
+export function factsOfCut(plan: CutPlan, request: CutRequest, done: Done = NOTHING_DONE): readonly Fact[] {
   const facts = new Facts()
-  const { figures } = plan
+  byTip(facts, plan, done)
+  bySettings(facts, plan, done)
+  byPlate(facts, request, done)
+  bySkipped(facts, done)
+  byFindings(facts, plan, request)
+  return facts.list
+}
+
+/** The tip that was used against what the plate takes. */
+function byTip(facts: Facts, { figures, detail }: CutPlan, done: Done): void {
   const tip = figures.tipOrifice
   const used = done.tipOrificeM ?? tip?.value
   // the figure's own span always holds the tip that is fitted; the table's is what the plate takes
-  const { tipTableM } = plan.detail
+  const { tipTableM } = detail
   if (used !== undefined && tipTableM) {
     const [low, high] = tipTableM
     facts.when(used > high * 1.001, 'the tip is larger than this plate takes', {
@@ -65,8 +70,14 @@ export function factsOfCut(
       'tip-small': 0.3,
     })
   }
-  const against = (value: number | undefined, planned: number | undefined) =>
-    value === undefined || planned === undefined || planned === 0 ? undefined : value / planned - 1
+}
+
+/** How far something that was done lies off the plan, a share of it; undefined where either is not known. */
+const against = (value: number | undefined, planned: number | undefined) =>
+  value === undefined || planned === undefined || planned === 0 ? undefined : value / planned - 1
+
+/** What was set and how it went against the plan: pace, pressures, preheat. */
+function bySettings(facts: Facts, { figures }: CutPlan, done: Done): void {
   const pace = against(done.speed, figures.travelSpeed?.value)
   if (pace !== undefined) {
     facts.when(pace < -OFF, `you went ${percent(pace)} slower than planned`, {
@@ -115,6 +126,10 @@ export function factsOfCut(
     'the lever went down before the preheat was due',
     { 'preheat-little': 3, 'not-through': 2 },
   )
+}
+
+/** The plate, how it was held, and by whom. */
+function byPlate(facts: Facts, { work, rig }: CutRequest, done: Done): void {
   facts.when(work.surface !== 'clean', `the plate was ${work.surface === 'scale' ? 'scaly' : work.surface}`, {
     scale: 3,
   })
@@ -142,6 +157,10 @@ export function factsOfCut(
     'cold-thick': 3,
   })
   facts.when(work.thicknessM < 0.0254, 'the plate is not thick', { 'cold-thick': 0.2 })
+}
+
+/** Steps that were left out. */
+function bySkipped(facts: Facts, done: Done): void {
   facts.when(done.skipped.has('guide'), 'the step that sets guide and height was left out', {
     'too-close': 1.5,
     'too-high': 1.5,
@@ -159,6 +178,11 @@ export function factsOfCut(
     'dirty-bore': 2,
     'loose-seat': 2,
   })
+}
+
+/** What the plan knew beforehand. */
+function byFindings(facts: Facts, plan: CutPlan, { rig }: CutRequest): void {
+  const { figures } = plan
   facts.when((figures.carbonEquivalent?.value ?? 0) > 0.45, 'this steel hardens', {
     'high-carbon': 4,
     'no-preheat': 3,
@@ -192,7 +216,6 @@ export function factsOfCut(
     { 'draw-limit': 3 },
   )
   facts.when(figures.kerf?.source === 'worked-out', 'the kerf was only estimated', { 'kerf-ignored': 2 })
-  return facts.list
 }
 
 /** What a braze's plan and run tell. */

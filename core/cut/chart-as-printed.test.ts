@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { INCH_M, parseRange, printRange, PSI_PA, rangeWithUnit, splitRange } from '../quantity/index.ts'
+import { INCH_M, parseRange, PSI_PA, rangeWithUnit, splitRange } from '../quantity/index.ts'
 import { planCut, readCut } from './index.ts'
 import { splitStamp } from './read-chart.ts'
 
@@ -79,11 +79,13 @@ describe('ranges in every common way of writing', () => {
     expect(splitRange('20 to 24 ipm', 'speed')).toEqual(['20 ipm', '24 ipm'])
     expect(splitRange('38 psi', 'pressure')).toBeUndefined()
   })
-  it('reads again what it prints', () => {
+  it('reads a range from whichever end it is told', () => {
     fc.assert(
       fc.property(fc.integer({ min: 3, max: 60 }), fc.integer({ min: 0, max: 60 }), (a, more) => {
-        const [low, high] = [a * PSI_PA, (a + more) * PSI_PA]
-        const read = parseRange(printRange(low, high, 'psi'), 'pressure')
+        const read = parseRange(
+          more % 2 === 0 ? `${a} to ${a + more} psi` : `${a + more}-${a} psi`,
+          'pressure',
+        )
         expect(read.ok && [read.low / PSI_PA, read.high / PSI_PA]).toEqual([
           expect.closeTo(a, 6),
           expect.closeTo(a + more, 6),

@@ -49,10 +49,17 @@ export function lookUpChart(chart: readonly ChartRow[], asked: ChartAsked): Char
 }
 
 /** Where a plate stands among those of a row, by the logarithm of the thickness, 0 to 1; a row for one plate: the middle. */
-function upRow(row: ChartRow, t: number): number {
-  const wide = Math.log(row.thicknessMaxM / row.thicknessMinM)
-  return wide > TOUCH ? Math.min(1, Math.max(0, Math.log(t / row.thicknessMinM) / wide)) : 0.5
+function upRow(
+  { thicknessMinM, thicknessMaxM }: Pick<ChartRow, 'thicknessMinM' | 'thicknessMaxM'>,
+  t: number,
+): number {
+  const wide = Math.log(thicknessMaxM / thicknessMinM)
+  return wide > TOUCH ? Math.min(1, Math.max(0, Math.log(t / thicknessMinM) / wide)) : 0.5
 }
+
+type Ends = readonly [number, number]
+/** A charted range that is one; undefined for a single value, and for none. */
+const rangeOf = (ends: Ends | undefined): Ends | undefined => (ends && ends[1] > ends[0] ? ends : undefined)
 
 /** A row for one plate of it: its ranges' middle for the middle of its plates, sliding with the thickness inside them. */
 function atPlate(
@@ -60,24 +67,23 @@ function atPlate(
   t: number,
   asked: Pick<ChartAsked, 'oxygenDivisionPa' | 'fuelDivisionPa'>,
 ): ChartedRow {
-  const up = upRow({ ...row }, t)
-  const at = (range: readonly [number, number] | undefined, share: number) =>
-    range && range[0] + (range[1] - range[0]) * share
-  const isRange = (range: readonly [number, number] | undefined) => range && range[1] > range[0]
-  const settle = (range: typeof oxygenPa, to: (pa: number, division: number) => number, division: number) => {
-    const value = at(range, up)
-    return value === undefined || !isRange(range) ? value : to(value, division)
+  const up = upRow(row, t)
+  const at = (ends: Ends | undefined, share: number) => ends && ends[0] + (ends[1] - ends[0]) * share
+  // a single value stands as it is charted; a place in a range goes to the gauge
+  const settle = (ends: Ends | undefined, toGauge: (pa: number) => number) => {
+    const value = at(ends, up)
+    return value === undefined || !rangeOf(ends) ? value : toGauge(value)
   }
   return {
     ...row,
     up,
-    oxygenGaugePa: settle(oxygenPa, toDivision, asked.oxygenDivisionPa),
-    fuelGaugePa: settle(fuelPa, downToDivision, asked.fuelDivisionPa),
+    oxygenGaugePa: settle(oxygenPa, (pa) => toDivision(pa, asked.oxygenDivisionPa)),
+    fuelGaugePa: settle(fuelPa, (pa) => downToDivision(pa, asked.fuelDivisionPa)),
     // the thicker the plate, the slower
     speed: at(speeds, 1 - up),
-    ...(isRange(oxygenPa) ? { oxygenPa } : {}),
-    ...(isRange(fuelPa) ? { fuelPa } : {}),
-    ...(isRange(speeds) ? { speeds } : {}),
+    oxygenPa: rangeOf(oxygenPa),
+    fuelPa: rangeOf(fuelPa),
+    speeds: rangeOf(speeds),
   }
 }
 

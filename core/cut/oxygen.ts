@@ -1,4 +1,5 @@
 import { highestSetting, Setting, type Gate } from '../gas/gate.ts'
+import type { SettingRefused } from '../gas/limits.ts'
 import { changedSource, changeWords } from '../piece/plan-change.ts'
 import { dropTooLarge } from '../piece/setting.ts'
 import { OXYGEN } from '../gas/fuels.ts'
@@ -195,106 +196,127 @@ function putCharted(draft: Draft, asked: OxygenAsked, charted: number, row: Char
   return { flow, tipGaugePa }
 }
 
-/** The setting at the regulator: past the hose check and the gate, or not at all. */
-function putSetting(draft: Draft, asked: OxygenAsked, plan: OxygenPlan, drop: number): void {
-  const { rig } = draft.request
-  const { ambientPa, row } = asked
-  const { oxygenDivisionPa: division } = rig
-  const charted = row?.oxygenGaugePa
-  const hoseWords = `${draft.showHoseLength(rig.oxygenHose.lengthM)} of ${draft.show(rig.oxygenHose.boreM, 'length')} hose`
-  const from: Grounds = {
+/** A setting as it was worked out, Pa gauge at the regulator, before it goes to the gate. */
+interface Worked {
+  readonly value: number
+  readonly span: Range
+  readonly because: string
+  readonly rest: Grounds
+}
+
+const hoseWords = (draft: Draft): string => {
+  const { lengthM, boreM } = draft.request.rig.oxygenHose
+  return `${draft.showHoseLength(lengthM)} of ${draft.show(boreM, 'length')} hose`
+}
+
+/** What a setting rests on, however it was come by. */
+function hoseGrounds(draft: Draft, asked: OxygenAsked, plan: OxygenPlan, drop: number): Grounds {
+  const { oxygenHose, oxygenDivisionPa } = draft.request.rig
+  return {
     hoseDrop: drop,
-    hoseLength: rig.oxygenHose.lengthM,
-    hoseBore: rig.oxygenHose.boreM,
+    hoseLength: oxygenHose.lengthM,
+    hoseBore: oxygenHose.boreM,
     cuttingOxygenFlow: plan.flow,
     preheatOxygenFlow: asked.preheatOxygen,
-    ambientPressure: ambientPa,
-    gaugeDivision: division,
+    ambientPressure: asked.ambientPa,
+    gaugeDivision: oxygenDivisionPa,
   }
-  if (adviseHose(draft, asked, plan, drop)) return
-  let value: number
-  let because: string
-  let span: Range
-  let rest: Grounds
-  if (charted === undefined) {
-    const bore = { diameterM: asked.orificeM, ambientPa }
-    const setting = (flow: number) => {
-      const tip = pressureForFlow(bore, flow)
-      return tip + hoseDrop(rig.oxygenHose, OXYGEN, flow + asked.preheatOxygen, tip, ambientPa)
-    }
-    value = toDivision(plan.tipGaugePa + drop, division)
-    span = [
+}
+
+/** By the pressure at the tip and what the hose takes. */
+function estimatedSetting(draft: Draft, asked: OxygenAsked, plan: OxygenPlan, drop: number): Worked {
+  const { rig } = draft.request
+  const { ambientPa } = asked
+  const division = rig.oxygenDivisionPa
+  const setting = (flow: number) => {
+    const tip = pressureForFlow({ diameterM: asked.orificeM, ambientPa }, flow)
+    return tip + hoseDrop(rig.oxygenHose, OXYGEN, flow + asked.preheatOxygen, tip, ambientPa)
+  }
+  return {
+    value: toDivision(plan.tipGaugePa + drop, division),
+    span: [
       upToDivision(setting(asked.wantedRange[0]), division),
       downToDivision(setting(asked.wantedRange[1]), division),
-    ]
-    because = `${draft.show(plan.tipGaugePa, 'pressure')} at the tip and ${draft.show(drop, 'pressure')} lost in ${hoseWords}, to the nearest ${draft.show(division, 'pressure')} on the gauge.`
-    rest = { cuttingOxygenPressureAtTip: plan.tipGaugePa, ...from }
-  } else {
-    const standard =
-      row?.at === 'torch'
-        ? 0
-        : hoseDrop(CHART_HOSE, OXYGEN, plan.flow + asked.preheatOxygen, plan.tipGaugePa, ambientPa)
-    const extra = toDivision(Math.max(0, drop - standard), division)
-    value = asked.log ? toDivision(charted + drop, division) : charted + extra
-    const range = asked.factor === 1 ? row?.oxygenPa : undefined
-    span = asked.log
+    ],
+    because: `${draft.show(plan.tipGaugePa, 'pressure')} at the tip and ${draft.show(drop, 'pressure')} lost in ${hoseWords(draft)}, to the nearest ${draft.show(division, 'pressure')} on the gauge.`,
+    rest: { cuttingOxygenPressureAtTip: plan.tipGaugePa, ...hoseGrounds(draft, asked, plan, drop) },
+  }
+}
+
+/** By the chart, or the log in its place, and what the hose takes beyond what it is told for. */
+function settingOfRow(
+  draft: Draft,
+  asked: OxygenAsked,
+  plan: OxygenPlan,
+  drop: number,
+  { row, charted }: { readonly row: ChartedRow; readonly charted: number },
+): Worked {
+  const division = draft.request.rig.oxygenDivisionPa
+  const standard =
+    row.at === 'torch'
+      ? 0
+      : hoseDrop(CHART_HOSE, OXYGEN, plan.flow + asked.preheatOxygen, plan.tipGaugePa, asked.ambientPa)
+  const extra = toDivision(Math.max(0, drop - standard), division)
+  const value = asked.log ? toDivision(charted + drop, division) : charted + extra
+  const range = asked.factor === 1 ? row.oxygenPa : undefined
+  const hose = hoseWords(draft)
+  return {
+    value,
+    span: asked.log
       ? [asked.log.low + drop, asked.log.high + drop]
       : range
         ? [range[0] + extra, range[1] + extra]
-        : [value - division / 2, value + division / 2]
-    because = asked.log
-      ? `The median of ${asked.log.count} good cuts here is ${draft.show(asked.log.median, 'pressure')} at the torch; with what was expected it makes ${draft.show(charted, 'pressure')}, and ${draft.show(drop, 'pressure')} for ${hoseWords}.`
+        : [value - division / 2, value + division / 2],
+    because: asked.log
+      ? `The median of ${asked.log.count} good cuts here is ${draft.show(asked.log.median, 'pressure')} at the torch; with what was expected it makes ${draft.show(charted, 'pressure')}, and ${draft.show(drop, 'pressure')} for ${hose}.`
       : extra > 0
-        ? `Your chart's ${chartedWords(draft, charted, row, range)} and ${draft.show(extra, 'pressure')} for ${hoseWords}.`
-        : `Your chart's ${chartedWords(draft, charted, row, range)}; ${hoseWords} ${row?.at === 'torch' ? 'takes' : 'takes, beyond what charts assume,'} less than half a division of the gauge.`
-    rest = {
+        ? `Your chart's ${chartedWords(draft, charted, row, range)} and ${draft.show(extra, 'pressure')} for ${hose}.`
+        : `Your chart's ${chartedWords(draft, charted, row, range)}; ${hose} ${row.at === 'torch' ? 'takes' : 'takes, beyond what charts assume,'} less than half a division of the gauge.`,
+    rest: {
       ...(asked.log
         ? { goodRuns: asked.log.count, medianOfRuns: asked.log.median, setAside: asked.log.setAside }
         : {}),
       ...(asked.factor === 1 ? {} : { changedBy: asked.factor }),
       chartedPressure: charted,
-      chartedAt: row?.at ?? 'regulator',
+      chartedAt: row.at,
       chartHoseDrop: standard,
-      ...from,
-    }
+      ...hoseGrounds(draft, asked, plan, drop),
+    },
   }
+}
+
+/** The setting at the regulator: past the hose check and the gate, or not at all. */
+function putSetting(draft: Draft, asked: OxygenAsked, plan: OxygenPlan, drop: number): void {
+  if (adviseHose(draft, asked, plan, drop)) return
+  const { rig } = draft.request
+  const { ambientPa, row } = asked
+  const division = rig.oxygenDivisionPa
+  const charted = row?.oxygenGaugePa
+  const worked =
+    row && charted !== undefined
+      ? settingOfRow(draft, asked, plan, drop, { row, charted })
+      : estimatedSetting(draft, asked, plan, drop)
   const gate: Gate = { gas: 'oxygen', ambientPa, divisionPa: division, ratingPa: rig.oxygenRatingPa }
+  const highest = highestSetting(gate)
+  const [low, high] = worked.span
   // of a charted range what lies under the limit is still good
-  if (row?.oxygenPa && !asked.log && span[0] <= highestSetting(gate))
-    value = Math.min(value, highestSetting(gate))
+  const value = row?.oxygenPa && !asked.log && low <= highest ? Math.min(worked.value, highest) : worked.value
+  const changed = asked.factor === 1 ? undefined : changedSource(plan.tipGaugePa, asked.own, division)
   const asking = Setting.through(gate, {
     valuePa: value,
-    lowPa: Math.max(division, span[0]),
-    highPa: span[1],
-    source:
-      asked.factor !== 1
-        ? changedSource(plan.tipGaugePa, asked.own, division)
-        : asked.log
-          ? 'log'
-          : charted === undefined
-            ? 'worked-out'
-            : 'chart',
+    lowPa: Math.max(division, low),
+    highPa: high,
+    source: changed ?? (asked.log ? 'log' : charted === undefined ? 'worked-out' : 'chart'),
   })
   if (!asking.ok) {
-    const { refused } = asking
-    const high = refused.code !== 'not-a-pressure'
-    draft.say(
-      'stop',
-      high ? refused.code : 'tip-far-too-big',
-      high ? 'Oxygen pressure past its limit' : 'Tip far too big',
-      high
-        ? `This would take ${draft.show(value, 'pressure')} of oxygen; the limit here is ${draft.show(refused.limitPa, 'most')}. Fit a larger tip or a shorter, wider hose.`
-        : 'So little pressure would do that it cannot be set on the gauge. Fit a smaller tip.',
-      { field: 'rig.tipOrifice', figure: 'cuttingOxygenPressure' },
-    )
+    refuseOxygen(draft, value, asking.refused)
     return
   }
   draft.set('cuttingOxygenPressure', asking.setting, {
-    because:
-      asked.factor === 1
-        ? because
-        : `${because} ${changeWords(changedSource(plan.tipGaugePa, asked.own, division))} Times ${asked.factor.toFixed(2)}.`,
-    from: rest,
+    because: changed
+      ? `${worked.because} ${changeWords(changed)} Times ${asked.factor.toFixed(2)}.`
+      : worked.because,
+    from: worked.rest,
     hoseDropPa: drop,
     ...(asked.log ? { runs: asked.log.count } : {}),
     cites:
@@ -302,6 +324,19 @@ function putSetting(draft: Draft, asked: OxygenAsked, plan: OxygenPlan, drop: nu
         ? `${ORIFICE_CITES}; ${HOSE_CITES}`
         : `your ${asked.log ? 'log' : 'chart'}; ${HOSE_CITES}`,
   })
+}
+
+function refuseOxygen(draft: Draft, value: number, refused: SettingRefused): void {
+  const high = refused.code !== 'not-a-pressure'
+  draft.say(
+    'stop',
+    high ? refused.code : 'tip-far-too-big',
+    high ? 'Oxygen pressure past its limit' : 'Tip far too big',
+    high
+      ? `This would take ${draft.show(value, 'pressure')} of oxygen; the limit here is ${draft.show(refused.limitPa, 'most')}. Fit a larger tip or a shorter, wider hose.`
+      : 'So little pressure would do that it cannot be set on the gauge. Fit a smaller tip.',
+    { field: 'rig.tipOrifice', figure: 'cuttingOxygenPressure' },
+  )
 }
 
 /** A charted setting in words: where in its range this plate stands, where it is a range. */

@@ -16,7 +16,7 @@ import { CHART_DIFFERS, planOxygen } from './oxygen.ts'
 import { planGuide, planHeights, planKerf } from './place.ts'
 import { cleanUp } from './clean.ts'
 import { planShape, type Route } from './route.ts'
-import { measuredOrifice, tipFacts } from './tip-finder.ts'
+import { cleanerOf } from './tip-finder.ts'
 import { planCarbon } from './advise-metal.ts'
 import { adviseWork } from './advise.ts'
 import { STEEL_TABLE_SOURCE, steelRow, TABLE_SPAN_M, perPropane, type SteelRow } from './steel-table.ts'
@@ -27,7 +27,7 @@ import { isThin, LAID_OVER_RAD, THIN_SPEED_SHARE } from './thin-plate.ts'
 import { chooseDrill, GOOD_TIP_PRESSURE_PA, sameOrifice, TIP_PRESSURE_SPAN_PA } from './tip.ts'
 import { judgeTip, platesFor, sayTip, TIP_CAP_PA, type TipSaid } from './tip-limits.ts'
 import { planUsual } from './usual.ts'
-import type { CutPlan, CutRequest } from './types.ts'
+import type { CutPlan, CutRequest, OwnCut } from './types.ts'
 
 const DEGREE = Math.PI / 180
 /** More fuel for an edge under scale or rust, and for a bevel. */
@@ -62,9 +62,8 @@ export function planCut(request: CutRequest): CutPlan {
   planCarbon(draft)
   const steel = steelRow(draft.thicknessM, rig.fuel)
   const [low, high] = steel.cuttingOxygen
-  const { orificeM, charted } = asked
+  const { orificeM, charted, own } = asked
   putTip(draft, steel, asked, ambientPa)
-  const own = ownCuts(draft, orificeM)
   draft.holdTo(rig.held)
   draft.learnFrom(
     {
@@ -140,6 +139,8 @@ const slowerBy = (draft: Draft, steel: SteelRow) => (bevelRad: number) => {
 interface ChosenTip {
   readonly orificeM: number
   readonly charted: Charted | undefined
+  /** The log's good cuts with it on this plate. */
+  readonly own: readonly OwnCut[]
   /** Oxygen that the plate wants, m³/s, and the most pressure that is set for it at the tip, Pa gauge. */
   readonly wanted: number
   readonly capPa: number
@@ -147,14 +148,6 @@ interface ChosenTip {
   /** As fast as a jet too small for the row goes, m/s; absent where the tip sets no limit. */
   readonly fastest?: number
 }
-
-const ownCuts = (draft: Draft, orificeM: number) =>
-  cutsLike(draft.request.rig.ownCuts, {
-    orificeM,
-    thicknessM: draft.thicknessM,
-    fuel: draft.request.rig.fuel,
-    handling: draft.request.rig.handling,
-  })
 
 /** The tip that is fitted, else the chart's, else the one that is sold and comes nearest; and how it does on this plate. */
 function chooseTip(draft: Draft, ambientPa: number): ChosenTip {
@@ -179,15 +172,20 @@ function chooseTip(draft: Draft, ambientPa: number): ChosenTip {
     0,
   )
   const capPa = charted ? Infinity : chartTop > 0 ? chartTop : TIP_CAP_PA
-  const common = { orificeM, charted, wanted, capPa }
+  const own = cutsLike(rig.ownCuts, {
+    orificeM,
+    thicknessM: draft.thicknessM,
+    fuel: rig.fuel,
+    handling: rig.handling,
+  })
+  const common = { orificeM, charted, own, wanted, capPa }
   const does = (because: string): ChosenTip => ({ ...common, said: { verdict: 'does', because } })
   const size = draft.show(orificeM, 'bore')
   if (charted && charted.how !== 'trial')
     return does(`Your chart has ${charted.row.tip === '' ? size : `size ${charted.row.tip}`} for this plate.`)
   if (rig.tipOrificeM === undefined && !charted)
     return { ...does(`${size} was chosen for this plate.`), capPa: Infinity }
-  const runs = ownCuts(draft, orificeM).length
-  if (runs >= ENOUGH_RUNS) return does(`${runs} good cuts in your log had ${size} on this plate.`)
+  if (own.length >= ENOUGH_RUNS) return does(`${own.length} good cuts in your log had ${size} on this plate.`)
   const asked = {
     thicknessM,
     orificeM,
@@ -205,7 +203,7 @@ function chooseTip(draft: Draft, ambientPa: number): ChosenTip {
 function putTip(
   draft: Draft,
   steel: SteelRow,
-  { orificeM: chosen, charted, wanted, said }: ChosenTip,
+  { orificeM: chosen, charted, own, wanted, said }: ChosenTip,
   ambientPa: number,
 ): void {
   const { rig } = draft.request
@@ -220,11 +218,11 @@ function putTip(
         : isThin(draft.thicknessM)
           ? `Thin plate takes a small tip at a low pressure, ${size}. `
           : `Number drill size whose jet comes nearest the best pressure, ${size}. `
-  const { cleaner } = tipFacts(measuredOrifice(chosen), ambientPa)
+  const cleaner = cleanerOf(chosen)
   draft.detail = {
     ...draft.detail,
     tipTableM: [low, high],
-    goodCuts: ownCuts(draft, chosen).length,
+    goodCuts: own.length,
     ...(cleaner ? { cleaner: cleaner.number } : {}),
     ...(charted && charted.row.tip !== '' ? { chartSize: charted.row.tip } : {}),
   }

@@ -62,6 +62,10 @@ const CLEANER_PLAY_M = 25.4e-6
 /** A bore wider than its nominal by this share passes a tenth more oxygen, and its jet spreads. */
 const WORN_SHARE = 0.05
 
+/** The wire or file that cleans a bore: the largest drill that slides in freely. @param boreM m */
+export const cleanerOf = (boreM: number): NumberDrill | undefined =>
+  NUMBER_DRILLS.filter((d) => d.diameterM <= boreM - CLEANER_PLAY_M).at(-1)
+
 /** All that can be said of an oxygen bore of this size. @param ambientPa the barometer, Pa absolute */
 export function tipFacts(orifice: FoundOrifice, ambientPa: number): TipFacts {
   const { valueM } = orifice
@@ -80,7 +84,7 @@ export function tipFacts(orifice: FoundOrifice, ambientPa: number): TipFacts {
       high: flow(TIP_PRESSURE_SPAN_PA[1], orifice.highM),
     },
     chokesAtPa: ambientPa * (CHOKING_RATIO - 1),
-    cleaner: NUMBER_DRILLS.filter((d) => d.diameterM <= valueM - CLEANER_PLAY_M).at(-1),
+    cleaner: cleanerOf(valueM),
     noGo: NUMBER_DRILLS.find((d) => d.diameterM >= valueM * (1 + WORN_SHARE)),
   }
 }

@@ -2,12 +2,14 @@ import type { FieldError } from '../figure.ts'
 import {
   ATMOSPHERE_PA,
   countedFromNothing,
+  NO_ABSOLUTE,
   NO_MERCURY,
   parseQuantity,
   parseRange,
   unitFor,
   VACUUM_UNIT,
   type Kind,
+  type ParseOptions,
   type Sheet,
   type UnitId,
 } from '../quantity/index.ts'
@@ -66,33 +68,28 @@ export class Reader {
     )
   }
 
+  /** How a text of a field is taken: the unit of a bare number, the decimal mark, what a gauge number is of. */
+  private parsing({ kind, gauge }: Bounds): ParseOptions {
+    const vacuum = this.typed ? VACUUM_UNIT : undefined
+    const usual = this.bare && (this.typed ? unitFor(kind, this.bare) : bareUnit(kind, this.bare))
+    return {
+      unit: gauge === 'vacuum' ? vacuum : usual,
+      decimalMark: this.decimalMark,
+      sheet: this.sheet,
+    }
+  }
+
   quantity(value: unknown, field: string, bounds: Bounds): number | undefined {
     if (blank(value)) return this.fail(field, `Give ${bounds.what}.`)
     if (typeof value !== 'string') return this.fail(field, `Write ${bounds.what} as text with its unit.`)
-    const unit =
-      bounds.gauge === 'vacuum'
-        ? this.typed
-          ? VACUUM_UNIT
-          : undefined
-        : this.bare && (this.typed ? unitFor(bounds.kind, this.bare) : bareUnit(bounds.kind, this.bare))
-    const read = parseQuantity(value, bounds.kind, {
-      unit,
-      decimalMark: this.decimalMark,
-      sheet: this.sheet,
-    })
+    const read = parseQuantity(value, bounds.kind, this.parsing(bounds))
     if (!read.ok) return this.fail(field, read.message, read.choices)
     if (bounds.gauge === undefined && read.reference !== 'gauge')
-      return this.fail(
-        field,
-        read.reference === 'absolute'
-          ? 'Settings are gauge pressures; this one is absolute. Give what the gauge shows.'
-          : NO_MERCURY,
-      )
+      return this.fail(field, read.reference === 'absolute' ? NO_ABSOLUTE : NO_MERCURY)
     const counted = bounds.gauge && countedFromNothing(read, bounds.gauge, this.ambientPa)
     if (counted && !counted.ok) return this.fail(field, counted.message, counted.choices)
     const si = counted ? counted.paAbs : read.value
-    if (!(si >= bounds.min * (1 - Math.sign(bounds.min) * 1e-9) && si <= bounds.max * (1 + 1e-9)))
-      return this.fail(field, `${capital(bounds.what)} should be ${bounds.says}.`)
+    if (!isWithin(si, bounds)) return this.fail(field, `${capital(bounds.what)} should be ${bounds.says}.`)
     return si
   }
 
@@ -104,15 +101,11 @@ export class Reader {
   range(value: unknown, field: string, bounds: Bounds): readonly [number, number] | undefined {
     if (blank(value)) return undefined
     if (typeof value !== 'string') return this.fail(field, `Write ${bounds.what} as text with its unit.`)
-    const unit =
-      this.bare && (this.typed ? unitFor(bounds.kind, this.bare) : bareUnit(bounds.kind, this.bare))
-    const read = parseRange(value, bounds.kind, { unit, decimalMark: this.decimalMark, sheet: this.sheet })
+    const read = parseRange(value, bounds.kind, this.parsing(bounds))
     if (!read.ok) return this.fail(field, read.message, read.choices)
     // each end is held against the bounds as a quantity of its own
-    const inside = [read.low, read.high].every(
-      (si) => si >= bounds.min * (1 - Math.sign(bounds.min) * 1e-9) && si <= bounds.max * (1 + 1e-9),
-    )
-    if (!inside) return this.fail(field, `${capital(bounds.what)} should be ${bounds.says}.`)
+    if (![read.low, read.high].every((si) => isWithin(si, bounds)))
+      return this.fail(field, `${capital(bounds.what)} should be ${bounds.says}.`)
     return [read.low, read.high]
   }
 
@@ -129,6 +122,10 @@ export class Reader {
     return this.maybe(value, field, bounds) ?? fallback
   }
 }
+
+/** Whether a value lies within bounds, but for what arithmetic loses. */
+const isWithin = (si: number, { min, max }: Bounds): boolean =>
+  si >= min * (1 - Math.sign(min) * 1e-9) && si <= max * (1 + 1e-9)
 
 /** No unit is guessed on a pressure or a temperature: fields spell it out as it is typed, so a bare one was pasted. */
 function bareUnit(kind: Kind, units: UnitChoices): UnitId | undefined {

@@ -8,6 +8,8 @@ export type GaugeKind = 'pressure' | 'barometer' | 'vacuum'
 /** Said where a vacuum is given for what a pressure gauge shows. */
 export const NO_MERCURY =
   'Inches of mercury count down from the air’s pressure. Give what the pressure gauge shows.'
+/** Said where an absolute pressure is given for what is set on a gauge. */
+export const NO_ABSOLUTE = 'Settings are gauge pressures; this one is absolute. Give what the gauge shows.'
 /** A bare number of a vacuum gauge is in this. */
 export const VACUUM_UNIT = 'micron' satisfies UnitId
 /** Units that a vacuum gauge counts from nothing in, though a pressure gauge may have them too. */

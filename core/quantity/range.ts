@@ -1,6 +1,6 @@
 /** Ranges as charts print them: `30-40 psi`, `30 to 40`, `20–24 ipm`, `1/2 - 3/4 in`, `35 ± 5`. */
+import { NO_ABSOLUTE } from './gauges.ts'
 import { parseQuantity, withUnit, type NotUnderstood, type ParseOptions } from './parse.ts'
-import { printQuantity } from './print.ts'
 import type { Kind } from './units.ts'
 
 /** Low and high in SI; alike where a single value was typed. */
@@ -68,11 +68,7 @@ export function parseRange(text: string, kind: Kind, options: ParseOptions = {})
     ? { ok: true, low: a.value - b.value, high: a.value + b.value }
     : { ok: true, low: Math.min(a.value, b.value), high: Math.max(a.value, b.value) }
 }
-const NOT_GAUGE: NotUnderstood = {
-  ok: false,
-  code: 'range',
-  message: 'Settings are gauge pressures; this one is absolute. Give what the gauge shows.',
-}
+const NOT_GAUGE: NotUnderstood = { ok: false, code: 'range', message: NO_ABSOLUTE }
 
 /** A range with its unit spelled out, as of `withUnit`. */
 export function rangeWithUnit(text: string, kind: Kind, options: ParseOptions): string {
@@ -81,9 +77,3 @@ export function rangeWithUnit(text: string, kind: Kind, options: ParseOptions): 
   const last = withUnit(split[1], kind, options)
   return last === split[1] ? text : `${text.trim()}${last.slice(split[1].trim().length)}`
 }
-
-/** A range as it is printed: one value where both ends are alike. */
-export const printRange = (low: number, high: number, unit: Parameters<typeof printQuantity>[1]): string =>
-  low === high
-    ? printQuantity(low, unit)
-    : `${printQuantity(low, unit).replace(/\s*[a-z/°"]+$/i, '')} to ${printQuantity(high, unit)}`

@@ -96,27 +96,38 @@ export interface Divisions {
   readonly fuelPa?: number
 }
 
+type Kept = Gear & { readonly active: boolean }
+
+/** Each set with its torch: the regulators in it that are not put away, nitrogen's left out. */
+function regulatorsBySet(
+  gear: readonly Kept[],
+): readonly (readonly [torch: string, fitted: readonly Gear[]])[] {
+  const active = gear.filter((g) => g.active)
+  return active.flatMap((set) => {
+    const torch = set.kind === 'set' ? (set.fields['torch'] ?? '') : ''
+    if (torch === '') return []
+    const members = new Set(membersOf(set))
+    const fitted = active.filter(
+      (g) => g.kind === 'regulator' && members.has(g.id) && g.fields['gas'] !== 'nitrogen',
+    )
+    return [[torch, fitted] as const]
+  })
+}
+
 /**
  * The gauges that each torch is set by: those of the regulators in its set, by the torch's id. A regulator that is put
  * away, or of which nobody said the division, says nothing.
  */
-export function fittedDivisions(
-  gear: readonly (Gear & { readonly active: boolean })[],
-): Readonly<Record<string, Divisions>> {
-  const active = gear.filter((g) => g.active)
+export function fittedDivisions(gear: readonly Kept[]): Readonly<Record<string, Divisions>> {
   const found: Record<string, Divisions> = {}
-  for (const set of active) {
-    const torch = set.kind === 'set' ? (set.fields['torch'] ?? '') : ''
-    if (torch === '') continue
-    const members = new Set(membersOf(set))
+  for (const [torch, regulators] of regulatorsBySet(gear)) {
     const divisions: { oxygenPa?: number; fuelPa?: number } = {}
-    for (const g of active) {
-      if (g.kind !== 'regulator' || !members.has(g.id)) continue
+    for (const g of regulators) {
       const pa = gearQuantity(g, 'division')
       if (pa === undefined || !(pa > 0)) continue
       const gas = g.fields['gas'] ?? ''
       if (gas === 'oxygen') divisions.oxygenPa = pa
-      else if (gas !== '' && gas !== 'nitrogen') divisions.fuelPa = pa
+      else if (gas !== '') divisions.fuelPa = pa
     }
     if (Object.keys(divisions).length > 0) found[torch] = divisions
   }
@@ -124,18 +135,8 @@ export function fittedDivisions(
 }
 
 /** Names of the regulators in the set of a torch, oxygen's first. */
-export function regulatorsOf(
-  gear: readonly (Gear & { readonly active: boolean })[],
-  torchId: string,
-): readonly string[] {
-  const members = new Set(
-    gear
-      .filter((g) => g.active && g.kind === 'set' && g.fields['torch'] === torchId)
-      .flatMap((set) => membersOf(set)),
-  )
-  const fitted = gear.filter(
-    (g) => g.active && g.kind === 'regulator' && members.has(g.id) && g.fields['gas'] !== 'nitrogen',
-  )
+export function regulatorsOf(gear: readonly Kept[], torchId: string): readonly string[] {
   const first = (g: Gear) => (g.fields['gas'] === 'oxygen' ? 0 : 1)
-  return [...fitted].sort((a, b) => first(a) - first(b)).map((g) => g.name)
+  const fitted = regulatorsBySet(gear).flatMap(([torch, of]) => (torch === torchId ? of : []))
+  return [...new Set(fitted)].sort((a, b) => first(a) - first(b)).map((g) => g.name)
 }

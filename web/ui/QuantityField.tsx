@@ -20,7 +20,8 @@ import {
 import { useShop } from '../app/shop.ts'
 import { Field } from './Field.tsx'
 
-interface Props {
+/** What is typed with its unit, one value or a range of it. */
+export interface TypedProps {
   readonly label: string
   readonly of?: string | undefined
   readonly kind: Kind
@@ -32,6 +33,8 @@ interface Props {
   readonly beside?: boolean
   /** Shown in an empty field that may stay empty. */
   readonly empty?: string
+}
+interface Props extends TypedProps {
   readonly hint?: string
   readonly stepper?: boolean
   /** A bare number is in this unit, whatever the screen shows: that of the gauge it is read off. */

@@ -1,7 +1,8 @@
 import { memo, useState } from 'react'
-import { parseRange, rangeWithUnit, unitFor, type Kind } from '#core/quantity/index.ts'
+import { parseRange, rangeWithUnit, unitFor } from '#core/quantity/index.ts'
 import { useShop } from '../app/shop.ts'
 import { Field } from './Field.tsx'
+import type { TypedProps } from './QuantityField.tsx'
 
 /** A value or a range of it, as a chart prints one: `38`, `30-40`, `20–24 ipm`; its unit is spelled out as it is typed. */
 export const RangeField = memo(function RangeField({
@@ -13,18 +14,7 @@ export const RangeField = memo(function RangeField({
   error,
   beside = false,
   empty = '',
-}: {
-  readonly label: string
-  readonly of?: string | undefined
-  readonly kind: Kind
-  /** What was typed, with its unit. */
-  readonly value: string
-  readonly onChange: (text: string) => void
-  /** What the core says against it: shown when the text itself is understood. */
-  readonly error?: string | undefined
-  readonly beside?: boolean
-  readonly empty?: string
-}) {
+}: TypedProps) {
   const { settings, units } = useShop()
   const [typed, setTyped] = useState<string | undefined>(undefined)
   const text = typed ?? value

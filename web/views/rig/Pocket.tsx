@@ -3,13 +3,7 @@ import { Link, useParams } from 'react-router'
 import { pocketOf } from '#application/pocket-of.ts'
 import { NO_RUNS } from '#application/plan-of.ts'
 import type { Torch } from '#contract/types.ts'
-import {
-  POCKET_FIGURES,
-  paceStep,
-  type CutRequest,
-  type PocketFigure,
-  type PocketRow,
-} from '#core/cut/index.ts'
+import { POCKET_FIGURES, type CutRequest, type PocketFigure, type PocketRow } from '#core/cut/index.ts'
 import { metalFacts } from '#core/cut/metals.ts'
 import { SOURCE_NAMES, SOURCES, type Source } from '#core/figure.ts'
 import { FUELS } from '#core/gas/fuels.ts'
@@ -18,6 +12,7 @@ import { regulatorsOf } from '#core/rig/gear.ts'
 import { sayFigure } from '#core/saying.ts'
 import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
+import { dayToday } from '../../app/use-gear.ts'
 import { SourceTag } from '../../ui/Tag.tsx'
 import type { SheetPage } from '../../work/sheet-pdf.ts'
 import { Sheet, SHEET_FOOT, SheetTools } from '../work/Sheet.tsx'
@@ -65,9 +60,9 @@ export default function Pocket() {
 }
 
 function OfTorch({ torch }: { readonly torch: Torch }) {
-  const { settings } = useShop()
+  const { settings, units } = useShop()
   const records = api.useRecordsQuery('cut').data ?? NO_RUNS
-  const pocket = useMemo(() => pocketOf(torch, settings, records), [torch, settings, records])
+  const pocket = useMemo(() => pocketOf(torch, settings, records, units), [torch, settings, records, units])
   return (
     <main className="mx-auto max-w-[1080px] px-5 py-5 print:max-w-none print:p-0">
       <p className="print:hidden">
@@ -110,15 +105,10 @@ function Chart({
     const text = sayFigure(name, figure, units)
     return name === 'tipOrifice' && row.size !== undefined ? `${row.size} (${text})` : text
   }
-  // counted by the inch or by 25 mm, as the figures are looked at
-  const seconds = (row: PocketRow) => {
-    const speed = row.figures.travelSpeed?.value
-    return speed === undefined ? DASH : (paceStep(inch) / speed).toFixed(1)
-  }
+  const seconds = ({ secondsAStep }: PocketRow) => secondsAStep?.toFixed(1) ?? DASH
   const paceHead = inch ? 's to the inch' : 's to 25 mm'
-  const day = new Date(Date.now()).toISOString().slice(0, 10)
   const hose = `${printQuantity(rig.oxygenHose.lengthM, inch ? 'ft' : 'm')} of ${print(rig.oxygenHose.boreM, 'length')} hose`
-  const about = `${metalFacts(work.metal).name}, ${FUELS[rig.fuel].name}, ${rig.handling === 'track' ? 'on a track' : 'by hand'}, from the edge. For ${hose}, ${names.length > 0 ? names.join(' and ') : 'the shop’s gauges'} read to ${print(rig.oxygenDivisionPa, 'pressure')} and ${print(rig.fuelDivisionPa, 'pressure')}. ${day}.`
+  const about = `${metalFacts(work.metal).name}, ${FUELS[rig.fuel].name}, ${rig.handling === 'track' ? 'on a track' : 'by hand'}, from the edge. For ${hose}, ${names.length > 0 ? names.join(' and ') : 'the shop’s gauges'} read to ${print(rig.oxygenDivisionPa, 'pressure')} and ${print(rig.fuelDivisionPa, 'pressure')}. ${dayToday()}.`
   const page: SheetPage = {
     title: `Pocket chart: ${torch.name}`,
     about: say(about),

@@ -1,4 +1,6 @@
 import { useEffect, useRef } from 'react'
+import { paceStep } from '#core/cut/index.ts'
+import { INCH_M, isInch } from '#core/quantity/index.ts'
 import type { StepPace } from '#core/line/steps.ts'
 import { device } from '../../app/device.ts'
 import { useShop } from '../../app/shop.ts'
@@ -7,8 +9,6 @@ import { Button } from '../../ui/Button.tsx'
 import { speak } from '../../work/voice.ts'
 import { beep } from './clock.ts'
 
-const INCH_M = 0.0254
-const METRIC_STEP_M = 0.025
 const W = 440
 
 /** A mark that moves at the planned speed past the divisions of a rule, with a tick at each. */
@@ -24,8 +24,8 @@ export function Pace({
   const { units, print } = useShop()
   const send = useSend()
   const { sound, voice } = useApp((s) => s.device)
-  const inches = units.length === 'in' || units.length === 'ft'
-  const step = inches ? INCH_M : METRIC_STEP_M
+  const inches = isInch(units)
+  const step = paceStep(inches)
   const done = Math.min(pace.lengthM, (gone ?? 0) * pace.speed)
   // nobody reads a moving mark closer than a quarter of a division
   const rough = step / 4

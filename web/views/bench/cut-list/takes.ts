@@ -1,4 +1,4 @@
-import { FIRST_RIG, firstDraft } from '#application/first.ts'
+import { cutAcross } from '#application/in-a-row.ts'
 import { NO_RUNS, planDraft } from '#application/plan-of.ts'
 import type { Settings } from '#contract/schemas.ts'
 import type { Torch } from '#contract/types.ts'
@@ -25,14 +25,9 @@ export function oneCutTakes(
   units: UnitChoices,
 ): Takes | undefined {
   if (form.width.trim() === '' || form.thickness.trim() === '') return undefined
-  const first = firstDraft(settings)
-  const rig = torches.find((t) => t.id === form.torchId)?.rig ?? FIRST_RIG
+  const draft = cutAcross(form, torches, settings)
   const planned = planDraft(
-    {
-      ...first,
-      work: { ...first.work, shape: 'straight', thickness: form.thickness, length: form.width },
-      rig: { ...rig, guide: 'none' },
-    },
+    { ...draft, torchId: null, rig: { ...draft.rig, guide: 'none' } },
     settings,
     NO_RUNS,
     units,
