@@ -144,6 +144,7 @@ describe('the reader of a table', () => {
     for (const value of odd) {
       expect(() => read(BRAZE_WORK, { joint: value, service: value, attitude: value })).not.toThrow()
       expect(() => read(BRAZE_WORK, { joint: 'lap', service: [value] })).not.toThrow()
+      expect(read(BRAZE_GEAR, { torches: value }).errors.map((e) => e.field)).toContain('x.torches')
     }
   })
   it('takes a number for a word that is one, and a list in one line', () => {

@@ -112,7 +112,7 @@ export class Reader {
   /** A whole number, typed or as a number. */
   count(value: unknown, field: string, what: string, fallback: number, most: number, least = 1): number {
     if (blank(value)) return fallback
-    const n = Number(typeof value === 'string' ? value.trim() : value)
+    const n = Number(plainText(value).trim())
     if (Number.isInteger(n) && n >= least && n <= most) return n
     this.fail(field, `${capital(what)} should be a whole number from ${least} to ${most}.`)
     return fallback
