@@ -1,5 +1,7 @@
 /** Pieces that are made one after the other on one set-up, out of what was planned as one thing. */
 import { layOutPractice, type PlacedItem } from '#core/cut/practice-layout.ts'
+import { MOST_PIECES } from '#core/line/agree.ts'
+import { wayOf, type OutlinePlan } from '#core/outline/index.ts'
 import { printAs } from '#core/quantity/index.ts'
 import type { UnitChoices } from '#core/quantity/choices.ts'
 import type { CutListPlan } from '#core/stock/types.ts'
@@ -15,18 +17,12 @@ export interface InARow {
   readonly repeats: number
 }
 
-/** Where the first of some cuts lies on the plate, and what lies between it and the next. */
-function placeWords(placed: readonly PlacedItem[], print: (m: number) => string): string {
-  const [first, second] = placed
-  if (!first) return ''
-  const middle = { x: first.x + first.width / 2, y: first.y + first.height / 2 }
-  const round = first.item.shape === 'hole' || first.item.shape === 'disc' || first.item.shape === 'pierce'
-  const at = round
+/** Where a cut lies on the plate. */
+function placeWords({ item, x, y, width, height }: PlacedItem, print: (m: number) => string): string {
+  const middle = { x: x + width / 2, y: y + height / 2 }
+  return item.shape === 'hole' || item.shape === 'disc' || item.shape === 'pierce'
     ? `its middle ${print(middle.x)} in and ${print(middle.y)} up`
     : `${print(middle.y)} from the edge`
-  if (!second) return at
-  const apart = Math.hypot(second.x + second.width / 2 - middle.x, second.y + second.height / 2 - middle.y)
-  return `${at}, the next ${print(apart)} on`
 }
 
 const NAMES = {
@@ -39,8 +35,8 @@ const NAMES = {
 } as const
 
 /**
- * A practice plate as a lesson: each of its cuts a piece of its own, in its place, with its own plan, steps and result,
- * made as often as the plate has it.
+ * A practice plate as a lesson: each of its cuts a piece of its own, in its place, with its own plan, steps and result.
+ * Where the plate has more cuts than a batch takes, those of a kind are one piece, made so often.
  * @param draft a cut whose shape is a practice plate
  */
 export function lessonOf(
@@ -48,36 +44,59 @@ export function lessonOf(
   { request }: Pick<GoodCut, 'request'>,
   units: UnitChoices,
 ): readonly InARow[] {
-  const { placed } = layOutPractice(request.work.practice)
+  const { practice } = request.work
+  const { placed } = layOutPractice(practice)
   const print = (m: number) => printAs(m, 'rule', units)
-  return request.work.practice.flatMap((item, i) => {
+  const apart = practice.reduce((n, { count }) => n + count, 0) <= MOST_PIECES
+  return practice.flatMap((item, i) => {
     const typed = draft.work.practice[i]
+    const places = placed.filter((p) => p.item === item)
     if (!typed) return []
-    const where = placeWords(
-      placed.filter((p) => p.item === item),
-      print,
-    )
-    return [
-      {
-        title: `${NAMES[item.shape]}, ${where}`,
-        repeats: item.count,
-        draft: {
-          ...draft,
-          work: {
-            ...draft.work,
-            shape: item.shape,
-            length: typed.length,
-            width: typed.width,
-            diameter: typed.diameter,
-            bevel: typed.bevel,
-            bevelFrom: 'square',
-            start: '',
-            count: '1',
-            practice: [],
-          },
-        },
-      },
-    ]
+    const work = {
+      ...draft.work,
+      shape: item.shape,
+      length: typed.length,
+      width: typed.width,
+      diameter: typed.diameter,
+      bevel: typed.bevel,
+      bevelFrom: 'square' as const,
+      start: '',
+      count: '1',
+      practice: [],
+    }
+    const name = NAMES[item.shape]
+    // no more than fit a plate are laid out: the rest lie in the same places on the next
+    const cuts = Array.from({ length: apart ? item.count : 1 }, (_, n) => places[n % places.length])
+    return cuts.map((place, n) => ({
+      title: `${name}${cuts.length > 1 ? ` ${n + 1}` : ''}${place ? `, ${placeWords(place, print)}` : ''}`,
+      repeats: apart ? 1 : item.count,
+      draft: { ...draft, work },
+    }))
+  })
+}
+
+/**
+ * The cuts of an outline in a row, in the order in which they are to be made: holes before their outside, each near the
+ * last one but off its heat.
+ * @param draft a cut whose shape is an outline
+ * @param plan its drawing as it is ordered; no more of it than a batch takes
+ */
+export function outlineInARow(
+  draft: CutDraft,
+  { cuts, box }: Pick<OutlinePlan, 'cuts' | 'box'>,
+  units: UnitChoices,
+): readonly InARow[] {
+  const print = (mm: number, as: 'rule' | 'length') => printAs(mm / 1000, as, units)
+  const parts = new Set(cuts.map((c) => c.part)).size
+  return cuts.slice(0, MOST_PIECES).map((cut, i) => {
+    const { kind, part, pierce } = cut
+    const frees = `${kind === 'hole' ? 'Hole' : 'Outside'}${parts > 1 ? ` of part ${part + 1}` : ''}`
+    const length = print(wayOf(cut), 'length')
+    return {
+      title: `${i + 1}. ${frees}, pierced ${print(pierce.x - box.minX, 'rule')} in and ${print(pierce.y - box.minY, 'rule')} up`,
+      repeats: 1,
+      draft: { ...draft, work: { ...draft.work, length, pierces: '1' } },
+    }
   })
 }
 
@@ -86,11 +105,13 @@ interface Bar {
   readonly width: string
   readonly thickness: string
   readonly torchId: string
+  /** Absent: steel, as most bars are. */
+  readonly metal?: string
 }
 
 /** One cut across a bar, planned with its torch as the rig has it; a torch that is gone is a usual one. */
 export function cutAcross(
-  { width, thickness, torchId }: Bar,
+  { width, thickness, torchId, metal }: Bar,
   torches: readonly Torch[],
   settings: Settings,
 ): CutDraft {
@@ -100,7 +121,9 @@ export function cutAcross(
     ...first,
     torchId: torch?.id ?? null,
     rig: torch?.rig ?? FIRST_RIG,
-    work: { ...first.work, shape: 'straight', thickness, length: width },
+    work: { ...first.work, shape: 'straight', thickness, length: width, metal: metal ?? first.work.metal },
+    // what a bar is of is said with its list, as far as it is said
+    assumed: metal === undefined ? ['metal'] : [],
   }
 }
 

@@ -4,13 +4,14 @@ import type { Kind, SiUnit } from './quantity/units.ts'
 import type { Reason } from './reason.ts'
 
 /**
- * Where a figure comes from: the shop's own chart, its own log, worked out here (an estimate), or changed after a result
- * that was not good, until a logged run confirms the change.
+ * Where a figure comes from: the shop's own chart, its own log, worked out here (an estimate), said by whoever plans and
+ * held as it is, or changed after a result that was not good, until a logged run confirms the change.
  */
 export const SOURCE_NAMES = {
   chart: 'your chart',
   log: 'your log',
   'worked-out': 'worked out',
+  said: 'you said',
   change: 'changed',
 } as const
 export type Source = keyof typeof SOURCE_NAMES

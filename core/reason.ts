@@ -91,6 +91,7 @@ export const REASONS = {
   limit: 'number',
   volumesPerPropane: 'number',
   usualOxygen: 'pressure',
+  usualFuel: 'pressure',
   shareAtMost: 'share',
   filler: 'word',
   flux: 'word',

@@ -1,7 +1,8 @@
 import type { Page } from 'puppeteer-core'
 import { describe, expect, it } from 'vitest'
+import { cutCameOut } from '../server/demo/results.ts'
 import { pieceNamed } from '../server/test-support.ts'
-import type { Run } from '#contract/types.ts'
+import type { Batch, Run, Torch } from '#contract/types.ts'
 import {
   choose,
   expectAccessible,
@@ -152,9 +153,63 @@ describe('a practice plate as a lesson', () => {
     const page = await openPage(browser, `${server.url}/jobs/${jobId}/${id}`)
     await press(page, 'Lead me cut by cut')
     await see(page, 'from the edge')
-    await see(page, 'Circle, its middle')
+    await see(page, 'Circle 2, its middle')
     await see(page, 'Bevel, ')
     await expectAccessible(page, 'A practice plate laid out')
+    await page.close()
+  })
+})
+
+const LONG = "Tamsin's long"
+
+describe('a two-plate trial', () => {
+  it('is laid out from the torch, and its answer goes into the chart of the torch', async () => {
+    const page = await openPage(browser, `${server.url}/rig`)
+    await press(page, LONG)
+    await press(page, 'Two-plate trial: what is this tip best for?')
+    await see(page, 'What to expect of each')
+    await type(page, 'Thinner plate', '3/8 in')
+    await type(page, 'Thicker plate', '3/4 in')
+    await type(page, 'Tip', '0.052 in')
+    await type(page, 'Oxygen', '42 psi')
+    await type(page, 'Fuel', '14 psi')
+    // past the limit nothing is laid out, and why is told
+    await see(page, 'can explode by itself')
+    await type(page, 'Fuel', '6 psi')
+    await expectAccessible(page, 'A two-plate trial')
+    await press(page, 'Lay out the trial')
+    await see(page, 'Two plates, one setting')
+    const batchId = new URL(page.url()).pathname.split('/')[2] ?? ''
+    const { pieces } = (await server.call('GET', `/api/batches/${batchId}`)).json as Batch
+    expect(pieces).toHaveLength(2)
+    for (const [i, { piece }] of pieces.entries())
+      expect(
+        await server.call(
+          'POST',
+          '/api/log',
+          cutCameOut({
+            id: crypto.randomUUID(),
+            pieceId: piece.id,
+            at: new Date().toISOString(),
+            used: {
+              tipOrifice: '0.052 in',
+              oxygenPressure: '42 psi',
+              fuelPressure: '6 psi',
+              travelSpeed: '',
+              preheat: '',
+            },
+            slag: i === 0 ? 'falls-off' : 'one-tap',
+          }),
+        ),
+      ).toMatchObject({ status: 201 })
+    await page.reload()
+    await see(page, 'Best on 3/8 in; it does the other too')
+    await expectAccessible(page, 'A trial with its answer')
+    await press(page, `Put 3/8 in to 3/4 in into the chart of ${LONG}`)
+    await see(page, `It stands in the chart of ${LONG}`)
+    const torches = (await server.call('GET', '/api/torches')).json as readonly Torch[]
+    const rows = torches.find((t) => t.name === LONG)?.rig.chart ?? []
+    expect(rows.filter((r) => r.thicknessMin === '3/8 in' && r.thicknessMax === '3/4 in')).toHaveLength(1)
     await page.close()
   })
 })

@@ -498,6 +498,11 @@ export const USUAL = {
   oxygen: quantity(BOUNDS.pressure, { label: 'Oxygen, always', as: 'oxygenPa' }),
   fuel: quantity(BOUNDS.pressure, { label: 'Fuel, always', as: 'fuelPa' }),
   tip: quantity(BOUNDS.orifice, { label: 'Tip, if another', as: 'tipOrificeM' }),
+  set: flag({
+    label: 'What is set',
+    yes: 'Set my pair, and hold it',
+    says: '`yes`: the plan sets this pair and tip as they stand, through the gate, whatever it would set itself',
+  }),
 } as const
 
 /** The names of metals as they are chosen. */

@@ -20,13 +20,20 @@ export function fuelBand(fuel: FuelId, thicknessM: number): Range {
   return [low, high]
 }
 
+/** What the log and the last result say of it, and what was said to be set, Pa gauge at the regulator. */
+interface FuelAsked {
+  readonly own: readonly number[]
+  readonly factor: number
+  readonly saidPa?: number | undefined
+}
+
 /** Works out the fuel setting at the regulator and puts it in the plan if it passes the gate. */
 export function planFuelPressure(
   draft: Draft,
   fuelFlow: number,
   ambientPa: number,
   row: ChartedRow | undefined,
-  { own, factor }: { readonly own: readonly number[]; readonly factor: number },
+  { own, factor, saidPa }: FuelAsked,
 ): void {
   const { rig } = draft.request
   const fuel = FUELS[rig.fuel]
@@ -39,7 +46,7 @@ export function planFuelPressure(
     row?.fuelGaugePa === undefined ? spreadOfSpan(usual[0], usual[1]) : CHART_SPREAD,
   )
   const said = log?.value ?? row?.fuelGaugePa
-  if (said === undefined && rig.torchKind === 'injector') {
+  if (said === undefined && saidPa === undefined && rig.torchKind === 'injector') {
     draft.say(
       'mind',
       'injector',
@@ -51,7 +58,7 @@ export function planFuelPressure(
   }
   const charted =
     said === undefined || factor === 1 ? said : downToDivision(said * factor, rig.fuelDivisionPa)
-  const atTorch = charted ?? ((usual[0] + usual[1]) / 2) * factor
+  const atTorch = saidPa ?? charted ?? ((usual[0] + usual[1]) / 2) * factor
   const drop = hoseDrop(rig.fuelHose, fuel, fuelFlow, atTorch, ambientPa)
   if (dropTooLarge(drop, atTorch, ambientPa)) {
     draft.say(
@@ -70,6 +77,10 @@ export function planFuelPressure(
     lockUpPa: rig.fuelLockUpPa,
     ratingPa: rig.fuelRatingPa,
   } as const
+  if (saidPa !== undefined) {
+    putSaid(draft, common, saidPa, drop)
+    return
+  }
   const changed = factor === 1 ? undefined : changedSource(atTorch, own, rig.fuelDivisionPa)
   if (charted === undefined) putEstimate(draft, common, { band, drop, factor, changed })
   else
@@ -84,6 +95,27 @@ export function planFuelPressure(
       factor,
       changed,
     })
+}
+
+/** The pressure as it was said: through the gate, or not at all. */
+function putSaid(draft: Draft, gate: Gate, saidPa: number, drop: number): void {
+  const half = gate.divisionPa / 2
+  const asking = Setting.through(gate, {
+    valuePa: saidPa,
+    lowPa: Math.max(0, saidPa - half),
+    highPa: saidPa + half,
+    source: 'said',
+  })
+  if (!asking.ok) {
+    refuse(draft, gate, asking.refused, 'Your own setting')
+    return
+  }
+  draft.set('fuelPressure', asking.setting, {
+    because: `As you said, and held whatever the plate; the hose takes about ${draft.show(drop, 'pressure')} of it.`,
+    from: { usualFuel: saidPa, hoseDrop: drop, gaugeDivision: gate.divisionPa },
+    hoseDropPa: drop,
+    cites: 'what you said',
+  })
 }
 
 /** What is worked out: the usual band, the drop of the hose, Pa; the change after the last result. */
@@ -213,15 +245,21 @@ function putCharted(
     )
 }
 
-function refuse(draft: Draft, gate: Gate, refused: SettingRefused): void {
-  const where = { field: 'rig.chart', figure: 'fuelPressure' }
-  if (refused.code === 'acetylene-limit') adviseAcetyleneLimit(draft, gate, 'The charted setting', where)
+function refuse(
+  draft: Draft,
+  gate: Gate,
+  refused: SettingRefused,
+  what: 'The charted setting' | 'Your own setting' = 'The charted setting',
+): void {
+  const own = what === 'Your own setting'
+  const where = { field: own ? 'usual.fuel' : 'rig.chart', figure: 'fuelPressure' }
+  if (refused.code === 'acetylene-limit') adviseAcetyleneLimit(draft, gate, what, where)
   else
     draft.say(
       'stop',
       refused.code,
       'Fuel pressure past its limit',
-      `No fuel setting is given: the highest here is ${draft.show(refused.limitPa, 'most')}. Check the chart.`,
+      `No fuel setting is given: the highest here is ${draft.show(refused.limitPa, 'most')}. ${own ? 'Set less' : 'Check the chart'}.`,
       where,
     )
 }

@@ -37,6 +37,8 @@ export interface OxygenAsked {
   readonly own: readonly number[]
   /** By how much it is changed after the last run. */
   readonly factor: number
+  /** What was said to be set, whatever would be worked out: Pa gauge at the regulator. */
+  readonly saidPa?: number | undefined
   /** Put in where the row comes from the log. */
   readonly log?: Learned | undefined
 }
@@ -62,6 +64,7 @@ function tipOfChart(asked: OxygenAsked, charted: number, at: ChartedRow['at']): 
 
 /** Works out flow, pressure at the tip and setting at the regulator, says what is wrong with them, and puts them in the plan. */
 export function planOxygen(draft: Draft, worked: OxygenAsked): OxygenPlan {
+  if (worked.saidPa !== undefined) return planSaid(draft, worked, worked.saidPa)
   const { rig } = draft.request
   const usual = estimate(worked, rig.oxygenHose, worked.wantedFlow)
   const asked = changed(draft, withOwn(worked, usual.tip))
@@ -81,6 +84,43 @@ export function planOxygen(draft: Draft, worked: OxygenAsked): OxygenPlan {
   putSetting(draft, asked, plan, drop)
   if (charted !== undefined && !asked.log) compareWithEstimate(draft, charted, est.tip + est.drop)
   adviseTip(draft, asked, plan.tipGaugePa)
+  return plan
+}
+
+/** The pressure as it was said: nothing is added for the hose, and the tip gets what the hose leaves. */
+function planSaid(draft: Draft, asked: OxygenAsked, saidPa: number): OxygenPlan {
+  const { oxygenHose, oxygenDivisionPa, oxygenRatingPa } = draft.request.rig
+  const { ambientPa, orificeM, preheatOxygen } = asked
+  const tipGaugePa = pressureAtTip(saidPa, orificeM, oxygenHose, preheatOxygen, ambientPa)
+  const because = `What the ${draft.show(saidPa, 'pressure')} that you said leaves at the tip past ${hoseWords(draft)}.`
+  const plan = putFlow(draft, asked, tipGaugePa, {
+    because,
+    from: {
+      usualOxygen: saidPa,
+      tipOrifice: orificeM,
+      hoseLength: oxygenHose.lengthM,
+      preheatOxygenFlow: preheatOxygen,
+      ambientPressure: ambientPa,
+    },
+  })
+  const drop = saidPa - tipGaugePa
+  if (adviseHose(draft, asked, plan, drop)) return plan
+  const half = oxygenDivisionPa / 2
+  const asking = Setting.through(
+    { gas: 'oxygen', ambientPa, divisionPa: oxygenDivisionPa, ratingPa: oxygenRatingPa },
+    { valuePa: saidPa, lowPa: Math.max(0, saidPa - half), highPa: saidPa + half, source: 'said' },
+  )
+  if (!asking.ok) {
+    refuseOxygen(draft, saidPa, asking.refused)
+    return plan
+  }
+  draft.set('cuttingOxygenPressure', asking.setting, {
+    because: `As you said, and held whatever the plate. ${because}`,
+    from: { usualOxygen: saidPa, ...hoseGrounds(draft, asked, plan, drop) },
+    hoseDropPa: drop,
+    cites: `what you said; ${HOSE_CITES}`,
+  })
+  adviseTip(draft, asked, tipGaugePa)
   return plan
 }
 
@@ -159,25 +199,22 @@ function putEstimate(draft: Draft, asked: OxygenAsked, tipGaugePa: number): Oxyg
   return { flow: asked.wantedFlow, tipGaugePa }
 }
 
-function putCharted(draft: Draft, asked: OxygenAsked, charted: number, row: ChartedRow): OxygenPlan {
+/** The pressure at the tip, and the flow that it drives. */
+function putFlow(
+  draft: Draft,
+  asked: OxygenAsked,
+  tipGaugePa: number,
+  { because, from }: { readonly because: string; readonly from: Grounds },
+): OxygenPlan {
   const bore = { diameterM: asked.orificeM, ambientPa: asked.ambientPa }
-  const tipGaugePa = tipOfChart(asked, charted, row.at)
   const flow = orificeFlow(bore, tipGaugePa)
+  const half = draft.request.rig.oxygenDivisionPa / 2
   draft.atTip('cuttingOxygenPressureAtTip', {
     value: tipGaugePa,
-    low: Math.max(0, tipGaugePa - draft.request.rig.oxygenDivisionPa / 2),
-    high: tipGaugePa + draft.request.rig.oxygenDivisionPa / 2,
-    because:
-      row.at === 'torch'
-        ? `${goesBy(asked)} ${draft.show(charted, 'pressure')} at the torch.`
-        : `Your chart's ${draft.show(charted, 'pressure')} at the regulator, less what 25 ft of 1/4 in hose takes.`,
-    from: {
-      chartedPressure: charted,
-      chartedAt: row.at,
-      tipOrifice: asked.orificeM,
-      preheatOxygenFlow: asked.preheatOxygen,
-      ambientPressure: asked.ambientPa,
-    },
+    low: Math.max(0, tipGaugePa - half),
+    high: tipGaugePa + half,
+    because,
+    from,
     cites: HOSE_CITES,
   })
   draft.put('cuttingOxygenFlow', {
@@ -195,6 +232,21 @@ function putCharted(draft: Draft, asked: OxygenAsked, charted: number, row: Char
   })
   return { flow, tipGaugePa }
 }
+
+const putCharted = (draft: Draft, asked: OxygenAsked, charted: number, row: ChartedRow): OxygenPlan =>
+  putFlow(draft, asked, tipOfChart(asked, charted, row.at), {
+    because:
+      row.at === 'torch'
+        ? `${goesBy(asked)} ${draft.show(charted, 'pressure')} at the torch.`
+        : `Your chart's ${draft.show(charted, 'pressure')} at the regulator, less what 25 ft of 1/4 in hose takes.`,
+    from: {
+      chartedPressure: charted,
+      chartedAt: row.at,
+      tipOrifice: asked.orificeM,
+      preheatOxygenFlow: asked.preheatOxygen,
+      ambientPressure: asked.ambientPa,
+    },
+  })
 
 /** A setting as it was worked out, Pa gauge at the regulator, before it goes to the gate. */
 interface Worked {

@@ -26,8 +26,8 @@ import { bevelSpeed, puritySpeed } from './slower.ts'
 import { isThin, LAID_OVER_RAD, THIN_SPEED_SHARE } from './thin-plate.ts'
 import { chooseDrill, GOOD_TIP_PRESSURE_PA, sameOrifice, TIP_PRESSURE_SPAN_PA } from './tip.ts'
 import { judgeTip, platesFor, sayTip, TIP_CAP_PA, type TipSaid } from './tip-limits.ts'
-import { planUsual } from './usual.ts'
-import type { CutPlan, CutRequest, OwnCut } from './types.ts'
+import { adviseSet, leftAtTip, planUsual } from './usual.ts'
+import type { CutPlan, CutRequest, OwnCut, Usual } from './types.ts'
 
 const DEGREE = Math.PI / 180
 /** More fuel for an edge under scale or rust, and for a bevel. */
@@ -63,6 +63,7 @@ export function planCut(request: CutRequest): CutPlan {
   const steel = steelRow(draft.thicknessM, rig.fuel)
   const [low, high] = steel.cuttingOxygen
   const { orificeM, charted, own } = asked
+  const pair = pairSet(request)
   putTip(draft, steel, asked, ambientPa)
   draft.holdTo(rig.held)
   draft.learnFrom(
@@ -101,10 +102,12 @@ export function planCut(request: CutRequest): CutPlan {
     row: charted?.row,
     own: valuesOf(own, 'oxygenAtTorchPa'),
     factor: factorOf(work.changes, 'oxygen'),
+    saidPa: pair?.oxygenPa,
   })
   planFuelPressure(draft, gas.fuel, ambientPa, charted?.row, {
     own: valuesOf(own, 'fuelAtTorchPa'),
     factor: factorOf(work.changes, 'fuel'),
+    saidPa: pair?.fuelPa,
   })
   const speed = planSpeed(draft, steel, asked)
   planDial(draft, speed)
@@ -116,7 +119,8 @@ export function planCut(request: CutRequest): CutPlan {
   planCleanUp(draft, route)
   const litS = planTimeAndGas(draft, speed, oxygen.flow, gas, route)
   planOxygenBurnt(draft, kerf, speed, oxygen.flow)
-  if (work.shape !== 'fastener') planUsual(draft, orificeM, kerf, speed)
+  if (pair) adviseSet(draft, pair, orificeM)
+  else if (work.shape !== 'fastener') planUsual(draft, orificeM, kerf, speed)
   adviseDraw(draft, request, gas.fuel, litS)
   adviseContents(draft)
   adviseBefore(draft, route)
@@ -149,6 +153,9 @@ interface ChosenTip {
   readonly fastest?: number
 }
 
+/** The pair that the plan sets as it was said; undefined where the plan sets its own. */
+const pairSet = ({ usual }: CutRequest): Usual | undefined => (usual?.set === true ? usual : undefined)
+
 /** The tip that is fitted, else the chart's, else the one that is sold and comes nearest; and how it does on this plate. */
 function chooseTip(draft: Draft, ambientPa: number): ChosenTip {
   const { rig } = draft.request
@@ -158,15 +165,19 @@ function chooseTip(draft: Draft, ambientPa: number): ChosenTip {
   const thin = isThin(draft.thicknessM)
   const most = steel.cuttingOxygen[1]
   const plenty = poorly(draft) ? most : thin ? lowIn(steel.cuttingOxygen) : mid(steel.cuttingOxygen)
-  const charted = lookUpChart(rig.chart, chartAsked(draft, rig.tipOrificeM))
+  const pair = pairSet(draft.request)
+  const fitted = pair?.tipOrificeM ?? rig.tipOrificeM
+  const inChart = lookUpChart(rig.chart, chartAsked(draft, fitted))
   const orificeM =
-    rig.tipOrificeM ??
-    charted?.row.orificeM ??
+    fitted ??
+    inChart?.row.orificeM ??
     chooseDrill(steel.orificeM, plenty, ambientPa, thin ? TIP_PRESSURE_SPAN_PA[0] : GOOD_TIP_PRESSURE_PA) ??
     steel.orificeM[0]
   // a larger tip on thin plate still has to throw a hard jet
   const hard = orificeFlow({ diameterM: orificeM, ambientPa }, TIP_PRESSURE_SPAN_PA[0])
   const wanted = thin ? Math.max(plenty, Math.min(hard, most)) : plenty
+  // a pair that was said is judged as it stands, whatever the chart has
+  const charted = pair ? undefined : inChart
   const chartTop = Math.max(
     ...rig.chart.filter((r) => sameOrifice(r.orificeM, orificeM)).map((r) => r.oxygenPa?.[1] ?? 0),
     0,
@@ -180,24 +191,23 @@ function chooseTip(draft: Draft, ambientPa: number): ChosenTip {
   })
   const common = { orificeM, charted, own, wanted, capPa }
   const does = (because: string): ChosenTip => ({ ...common, said: { verdict: 'does', because } })
+  const judgedAt = (tipGaugePa: number): ChosenTip => {
+    const asked = { thicknessM, orificeM, tipGaugePa, ambientPa }
+    const judged = judgeTip(asked)
+    return {
+      ...common,
+      said: { verdict: judged.verdict, because: sayTip(judged, asked, (si, as) => draft.show(si, as)) },
+      ...(judged.speed < mid(judged.rowSpeed) * (1 - 1e-9) ? { fastest: judged.speed } : {}),
+    }
+  }
+  if (pair) return judgedAt(leftAtTip(draft.request, pair, orificeM, thicknessM))
   const size = draft.show(orificeM, 'bore')
   if (charted && charted.how !== 'trial')
     return does(`Your chart has ${charted.row.tip === '' ? size : `size ${charted.row.tip}`} for this plate.`)
   if (rig.tipOrificeM === undefined && !charted)
     return { ...does(`${size} was chosen for this plate.`), capPa: Infinity }
   if (own.length >= ENOUGH_RUNS) return does(`${own.length} good cuts in your log had ${size} on this plate.`)
-  const asked = {
-    thicknessM,
-    orificeM,
-    tipGaugePa: Math.min(capPa, charted?.row.oxygenGaugePa ?? Infinity),
-    ambientPa,
-  }
-  const judged = judgeTip(asked)
-  return {
-    ...common,
-    said: { verdict: judged.verdict, because: sayTip(judged, asked, (si, as) => draft.show(si, as)) },
-    ...(judged.speed < mid(judged.rowSpeed) * (1 - 1e-9) ? { fastest: judged.speed } : {}),
-  }
+  return judgedAt(Math.min(capPa, charted?.row.oxygenGaugePa ?? Infinity))
 }
 
 function putTip(
@@ -210,9 +220,10 @@ function putTip(
   const [low, high] = steel.orificeM
   const drill = drillOfDiameter(chosen)
   const size = `${draft.show(chosen, 'bore')}${drill ? ` (number drill ${drill.number})` : ''}`
+  const pair = pairSet(draft.request)
   const why =
-    rig.tipOrificeM !== undefined
-      ? `The tip you fitted, ${size}. `
+    (pair?.tipOrificeM ?? rig.tipOrificeM) !== undefined
+      ? `The tip you ${pair ? 'said' : 'fitted'}, ${size}. `
       : charted
         ? `Your chart's tip for this plate, ${charted.row.tip === '' ? '' : `size ${charted.row.tip}, `}${size}. `
         : isThin(draft.thicknessM)
@@ -230,7 +241,7 @@ function putTip(
     value: chosen,
     low,
     high,
-    source: charted ? 'chart' : 'worked-out',
+    source: pair?.tipOrificeM !== undefined ? 'said' : charted ? 'chart' : 'worked-out',
     because: `${why}Published for this plate: ${draft.showSpan(low, high, 'bore')}.`,
     from: {
       thickness: draft.thicknessM,
@@ -242,7 +253,7 @@ function putTip(
     cites: STEEL_TABLE_SOURCE,
   })
   adviseTipSize(draft, chosen, said, ambientPa)
-  adviseChart(draft, charted)
+  if (!pair) adviseChart(draft, charted)
 }
 
 const chartAsked = (draft: Draft, orificeM: number | undefined): ChartAsked => ({

@@ -98,7 +98,8 @@ function readUsual(r: Reader, input: Json): Usual | undefined {
   const oxygenPa = r.quantity(usual['oxygen'], 'usual.oxygen', USUAL.oxygen.bounds)
   const fuelPa = r.quantity(usual['fuel'], 'usual.fuel', USUAL.fuel.bounds)
   const tipOrificeM = r.maybe(usual['tip'], 'usual.tip', USUAL.tip.bounds)
-  return oxygenPa === undefined || fuelPa === undefined ? undefined : { oxygenPa, fuelPa, tipOrificeM }
+  const set = usual['set'] === true || usual['set'] === 'yes'
+  return oxygenPa === undefined || fuelPa === undefined ? undefined : { oxygenPa, fuelPa, tipOrificeM, set }
 }
 
 /**

@@ -420,6 +420,63 @@ describe('my usual', () => {
     const [a, b] = [plan({}), plan({}, {}, usual('90 psi', '3 psi'))]
     for (const name of CUT_FIGURES.slice(0, 21)) expect(of(b, name), name).toEqual(of(a, name))
   })
+  it('is set as it stands when that is said, held on any plate, chart and log beside it', () => {
+    const set = (work: Loose, more: Loose = {}) =>
+      plan(
+        work,
+        {
+          tipOrifice: '0.052 in',
+          oxygenHose: { length: '100 ft', bore: '1/4 in' },
+          chart: [
+            {
+              orifice: '0.052 in',
+              thicknessMin: '1/4 in',
+              thicknessMax: '2 in',
+              oxygenPressure: '25 psi',
+              fuelPressure: '4 psi',
+            },
+          ],
+        },
+        { usual: { oxygen: '42 psi', fuel: '6 psi', set: 'yes', ...more } },
+      )
+    for (const thickness of ['3/8 in', '1 in']) {
+      const held = set({ thickness })
+      expect(of(held, 'cuttingOxygenPressure')).toBeCloseTo(42 * PSI_PA, 3)
+      expect(of(held, 'fuelPressure')).toBeCloseTo(6 * PSI_PA, 3)
+      expect(held.figures.cuttingOxygenPressure?.source).toBe('said')
+      // nothing is added for the hose: the tip gets what it leaves
+      expect(of(held, 'cuttingOxygenPressureAtTip')).toBeLessThan(41 * PSI_PA)
+      expect(codes(held, 'note')).toContain('usual-set')
+      expect(codes(held)).not.toContain('chart-oxygen-differs')
+    }
+    expect(of(set({ thickness: '3/8 in' }, { tip: '0.04 in' }), 'tipOrifice')).toBeCloseTo(0.04 * INCH_M, 9)
+    expect(set({ thickness: '3/8 in' }, { tip: '0.04 in' }).figures.tipOrifice?.source).toBe('said')
+  })
+  it('is judged at what it leaves at the tip: slow on a thick plate, too much on a thin one, no past that', () => {
+    const set = (thickness: string, tipOrifice: string, oxygen: string) =>
+      plan({ thickness }, { tipOrifice }, { usual: { oxygen, fuel: '5 psi', set: 'yes' } })
+    expect(set('3/4 in', '0.04 in', '60 psi').tip.verdict).toBe('slow')
+    expect(codes(set('1/4 in', '0.052 in', '60 psi'), 'mind')).toContain('usual-too-much')
+    const no = set('2 in', '0.04 in', '60 psi')
+    expect(codes(no, 'stop')).toEqual(['tip-will-not-do'])
+    expect(no.figures.cuttingOxygenPressure?.stop).toEqual(['tip-will-not-do'])
+  })
+  it('is never set past a limit, and a change after the last run waits while it is held', () => {
+    const past = plan({}, {}, { usual: { oxygen: '40 psi', fuel: '14 psi', set: 'yes' } })
+    expect(codes(past, 'stop')).toEqual(['acetylene-limit'])
+    expect(past.figures.fuelPressure).toBeUndefined()
+    const rated = plan(
+      {},
+      { oxygenRating: '80 psi' },
+      { usual: { oxygen: '90 psi', fuel: '5 psi', set: 'yes' } },
+    )
+    expect(rated.figures.cuttingOxygenPressure).toBeUndefined()
+    expect(codes(rated, 'stop').length).toBe(1)
+    const changes = [{ what: 'oxygen', factor: '1.1', text: 'More oxygen' }]
+    const held = plan({ changes }, {}, { usual: { oxygen: '40 psi', fuel: '5 psi', set: 'yes' } })
+    expect(of(held, 'cuttingOxygenPressure')).toBeCloseTo(40 * PSI_PA, 3)
+    expect(held.findings.find((f) => f.code === 'usual-set')?.text).toContain('waits')
+  })
   it('has one table for all thicknesses, in which the flow it wants rises', () => {
     const asked = request({}, { tipOrifice: '0.052 in' }, usual('40 psi', '6 psi'))
     const rows = usualTable(asked, { oxygenPa: 40 * PSI_PA, fuelPa: 6 * PSI_PA }, 0.052 * INCH_M)

@@ -178,6 +178,8 @@ export interface Usual {
   readonly oxygenPa: number
   readonly fuelPa: number
   readonly tipOrificeM?: number | undefined
+  /** The plan sets this pair and tip, instead of judging them beside its own. */
+  readonly set?: boolean
 }
 
 /** All that `planCut` needs. */

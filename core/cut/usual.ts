@@ -40,6 +40,16 @@ function preheatOxygen(row: SteelRow, request: CutRequest): number {
   return ((row.fuel[0] + row.fuel[1]) / 2) * ((lean + rich) / 2)
 }
 
+/** What a pair leaves at the tip on a plate, Pa gauge. @param thicknessM above 0, at most 12 in */
+export const leftAtTip = (request: CutRequest, usual: Usual, orificeM: number, thicknessM: number): number =>
+  pressureAtTip(
+    usual.oxygenPa,
+    orificeM,
+    request.rig.oxygenHose,
+    preheatOxygen(steelRow(thicknessM, request.rig.fuel), request),
+    ambientPressurePa(request.shop.altitudeM),
+  )
+
 /** The habit on one thickness of the table. @param thicknessM above 0, at most 12 in */
 export function judgeUsual(
   request: CutRequest,
@@ -49,13 +59,7 @@ export function judgeUsual(
 ): UsualOnPlate {
   const ambientPa = ambientPressurePa(request.shop.altitudeM)
   const row = steelRow(thicknessM, request.rig.fuel)
-  const tipGaugePa = pressureAtTip(
-    usual.oxygenPa,
-    orificeM,
-    request.rig.oxygenHose,
-    preheatOxygen(row, request),
-    ambientPa,
-  )
+  const tipGaugePa = leftAtTip(request, usual, orificeM, thicknessM)
   const flow = orificeFlow({ diameterM: orificeM, ambientPa }, tipGaugePa)
   const kerf = estimateKerf(thicknessM, orificeM, request.rig.handling)
   const middle = (row.speed[0] + row.speed[1]) / 2
@@ -146,6 +150,40 @@ export function planUsual(draft: Draft, planOrificeM: number, kerf: number, spee
   adviseUsual(draft, usual, judged, ambientPa)
 }
 
+/** Says that the pair stands as it was said, and what of it does not fit this plate; the tip's own judgement is the plan's. */
+export function adviseSet(draft: Draft, usual: Usual, orificeM: number): void {
+  const { fuel } = draft.request.rig
+  const judged = judgeUsual(draft.request, usual, orificeM, draft.thicknessM)
+  const waits = draft.request.work.changes.some(({ what }) => what === 'oxygen' || what === 'fuel')
+  draft.say(
+    'note',
+    'usual-set',
+    'Your own pair is set',
+    `${draft.show(usual.oxygenPa, 'pressure')} of oxygen and ${draft.show(usual.fuelPa, 'pressure')} of ${FUELS[fuel].name}, held as you said, whatever the plate, your chart and your log.${waits ? ' What was to be changed after the last run waits: let go of the pair to take it.' : ''}`,
+    { field: 'usual.set', figure: 'cuttingOxygenPressure' },
+  )
+  if (judged.verdict === 'too-much')
+    draft.say('mind', 'usual-too-much', 'More oxygen than this plate takes', WRONG['too-much'], {
+      field: 'usual.oxygen',
+      figure: 'cuttingOxygenFlow',
+    })
+  adviseUsualFuel(draft, judged, '')
+}
+
+/** Says where the pair's fuel lies outside what is usual on this plate. @param instead what to set, in a sentence */
+function adviseUsualFuel(draft: Draft, { fuelInBand }: UsualOnPlate, instead: string): void {
+  if (fuelInBand === 'yes') return
+  draft.say(
+    'mind',
+    fuelInBand === 'low' ? 'usual-fuel-low' : 'usual-fuel-high',
+    `Your usual fuel pressure is ${fuelInBand} for this plate`,
+    fuelInBand === 'low'
+      ? `A starved flame heats slowly, and a tip that runs short of gas gets hot and backfires.${instead}`
+      : `A hard flame that lifts off, rounds the edge and wastes gas.${instead}`,
+    { field: 'usual.fuel', figure: 'fuelPressure' },
+  )
+}
+
 function adviseUsual(draft: Draft, usual: Usual, judged: UsualOnPlate, ambientPa: number): void {
   const { rig } = draft.request
   const oxygen = draft.figures.cuttingOxygenPressure
@@ -184,16 +222,7 @@ function adviseUsual(draft: Draft, usual: Usual, judged: UsualOnPlate, ambientPa
         : `${draft.show(usual.fuelPa, 'pressure')} is more than this rig may have. Never set it.${instead}`,
       { field: 'usual.fuel', figure: 'fuelPressure' },
     )
-  else if (!right && judged.fuelInBand !== 'yes')
-    draft.say(
-      'mind',
-      judged.fuelInBand === 'low' ? 'usual-fuel-low' : 'usual-fuel-high',
-      `Your usual fuel pressure is ${judged.fuelInBand} for this plate`,
-      judged.fuelInBand === 'low'
-        ? `A starved flame heats slowly, and a tip that runs short of gas gets hot and backfires.${instead}`
-        : `A hard flame that lifts off, rounds the edge and wastes gas.${instead}`,
-      { field: 'usual.fuel', figure: 'fuelPressure' },
-    )
+  else if (!right) adviseUsualFuel(draft, judged, instead)
   const soft = !isChoked(judged.tipGaugePa, ambientPa)
   const at = { field: 'usual.oxygen', figure: 'usualOxygenFlow' }
   const through = `${habit}: ${draft.show(judged.flow, 'flow')} through the tip`

@@ -33,6 +33,13 @@ export interface OutlinePlan {
   readonly stretches: number
 }
 
+const along = (points: readonly Point[]) =>
+  points.slice(1).reduce((sum, p, i) => sum + distance(points[i] as Point, p), 0)
+
+/** How far one cut goes with the lever down, its run-in and every stretch, mm. */
+export const wayOf = ({ runIn, stretches }: Pick<OrderedCut, 'runIn' | 'stretches'>): number =>
+  distance(...runIn) + stretches.reduce((sum, s) => sum + along(s), 0)
+
 const RANK = { stop: 0, mind: 1, note: 2 } as const
 
 /**
@@ -48,16 +55,13 @@ export function planOutline(
   const outline = findOutline(strokes, asked.joinMm ?? JOIN_MM)
   const { loops, problems } = kerfLoops(outline.parts, asked.kerfMm)
   const cuts = orderCuts(outline.parts, loops, pierceDistance(asked.thicknessMm / 1000) * 1000, asked.tabs)
-  const along = (points: readonly Point[]) =>
-    points.slice(1).reduce((sum, p, i) => sum + distance(points[i] as Point, p), 0)
   let at: Point | undefined
   let travelMm = 0
   let cutMm = 0
   for (const cut of cuts) {
     if (at) travelMm += distance(at, cut.pierce)
-    cutMm += distance(...cut.runIn)
+    cutMm += wayOf(cut)
     cut.stretches.forEach((s, i) => {
-      cutMm += along(s)
       const previous = cut.stretches[i - 1]?.at(-1)
       if (previous && s[0]) travelMm += distance(previous, s[0])
     })

@@ -62,6 +62,7 @@ export const router = createBrowserRouter([
       { path: '/jobs/:jobId/:pieceId/work', element: view(() => import('../views/work/WorkPage.tsx')) },
       { path: '/batches/:batchId', element: view(() => import('../views/batch/BatchPage.tsx')) },
       { path: '/rig', element: view(() => import('../views/rig/Rig.tsx')) },
+      { path: '/rig/trial/:torchId', element: view(() => import('../views/rig/Trial.tsx')) },
       { path: '/rig/pocket/:torchId', element: view(() => import('../views/rig/Pocket.tsx')) },
       {
         path: '/bench',

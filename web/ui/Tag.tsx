@@ -4,6 +4,7 @@ const LOOKS: Readonly<Record<Source, string>> = {
   chart: 'border-brass text-brass',
   log: 'border-brick text-brick',
   'worked-out': 'border-soft text-soft',
+  said: 'border-ink text-ink',
   change: 'border-ink text-ink',
 }
 

@@ -2,6 +2,7 @@ import { Play } from 'lucide-react'
 import { useMemo, useRef, useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { batchGas } from '#application/gas-asked.ts'
+import { trialOf } from '#application/trial-of.ts'
 import type { Batch, PieceSummary } from '#contract/types.ts'
 import { figureNamed } from '#core/figure.ts'
 import { MOST_PIECES } from '#core/line/agree.ts'
@@ -22,6 +23,7 @@ import { AddPieces } from './AddPieces.tsx'
 import { PieceList } from './PieceList.tsx'
 import { batchSheet, kitWords } from './sheet-page.ts'
 import { useLaid, usePlannedBatch, type LaidPiece, type Planned } from './useBatch.ts'
+import { TrialAnswer } from './TrialAnswer.tsx'
 import { saidChanges } from './words.ts'
 
 /** Pieces laid out to be made on one set-up: their order, what it takes, the kit, and the run of them. */
@@ -53,6 +55,7 @@ function LaidOut({ batch }: { readonly batch: Batch }) {
   const heading = useRef<HTMLHeadingElement>(null)
   const gaps = useMemo(() => gapsBefore(planned), [planned])
   const takes = useTakes(batch, planned)
+  const trial = useMemo(() => trialOf(batch.pieces.map((p) => p.piece.draft)), [batch.pieces])
   const count = laid.pieces.reduce((n, p) => n + p.repeats, 0)
   const set = (pieces: readonly LaidPiece[]) => put({ pieces })
   const move = (from: number, to: number) => {
@@ -121,6 +124,11 @@ function LaidOut({ batch }: { readonly batch: Batch }) {
           <Button onClick={letGo}>Take it as it is there</Button>
         </p>
       )}
+      {trial ? (
+        <div className="pb-5">
+          <TrialAnswer batch={batch} trial={trial} pieces={planned.pieces} />
+        </div>
+      ) : null}
       <div className="grid gap-x-8 gap-y-6 lg:grid-cols-[1.5fr_1fr]">
         <section aria-label="Pieces in their order" className="grid content-start gap-3">
           <div className="flex flex-wrap items-center gap-3 border-b-[1.5px] border-ink pb-2">

@@ -9,6 +9,7 @@ export function InARow({
   name,
   jobId,
   pieces,
+  look = 'plain',
   children,
 }: {
   /** Of the batch; and of the job, where one is begun for it. */
@@ -17,6 +18,8 @@ export function InARow({
   readonly jobId?: string
   /** Asked for when it is pressed. */
   readonly pieces: () => readonly Piece[]
+  /** The one act of its page, or one of several ways. */
+  readonly look?: 'act' | 'plain'
   readonly children: string
 }) {
   const go = useNavigate()
@@ -47,7 +50,7 @@ export function InARow({
   }
   return (
     <>
-      <Button className="w-full" disabled={busy} onClick={() => void make()}>
+      <Button look={look} className="w-full" disabled={busy} onClick={() => void make()}>
         {children}
       </Button>
       {fault === '' ? null : (

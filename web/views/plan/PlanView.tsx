@@ -1,6 +1,6 @@
 import { lazy, Suspense, useCallback, useMemo, useRef, useState } from 'react'
 import { NO_RUNS, planDraft, type GoodCut, type OwnRuns } from '#application/plan-of.ts'
-import { lessonOf } from '#application/in-a-row.ts'
+import { lessonOf, outlineInARow } from '#application/in-a-row.ts'
 import type { CutDraft } from '#contract/schemas.ts'
 import type { Job, Torch } from '#contract/types.ts'
 import type { Caution } from '#core/cut/index.ts'
@@ -71,6 +71,7 @@ function Typed({
     (kerfM ?? 0) * 1000,
     (shown?.request.work.thicknessM ?? 0) * 1000,
   )
+  const drawn = outline.outlined
   const torchName = torches.find((t) => t.id === draft.draft.torchId)?.name ?? ''
   const errors = planned.ok ? NO_ERRORS : planned.errors
   const onLine = useRested(shown, RESTS_MS.line)
@@ -135,6 +136,14 @@ function Typed({
                   name={draft.title}
                   jobId={job.id}
                   pieces={() => lessonOf(draft.draft, planned, settings.units)}
+                >
+                  Lead me cut by cut
+                </InARow>
+              ) : planned.ok && drawn?.ok === true && drawn.plan.cuts.length > 1 ? (
+                <InARow
+                  name={draft.title}
+                  jobId={job.id}
+                  pieces={() => outlineInARow(draft.draft, drawn.plan, settings.units)}
                 >
                   Lead me cut by cut
                 </InARow>

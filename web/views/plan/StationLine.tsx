@@ -106,10 +106,11 @@ export function StationLine<Name extends string>({
                     <span className="flex flex-wrap items-center gap-x-2 pt-0.5">
                       <SourceTag source={figure.source} runs={figure.runs} />
                       {spanned ? (
-                        <span className={`text-sm text-soft ${tell.big ? 'whitespace-nowrap' : ''}`}>
+                        <span className={`text-foot text-soft ${tell.big ? 'whitespace-nowrap' : ''}`}>
                           {saySpan(tell.name, figure, units)}
                         </span>
                       ) : null}
+                      {tell.big && saySpan(tell.name, figure, units) !== '' ? <InSpan {...figure} /> : null}
                     </span>
                   ) : null}
                   {tell.note ? (
@@ -132,6 +133,25 @@ export function StationLine<Name extends string>({
         </div>
       </div>
     </section>
+  )
+}
+
+/** Where in its span a setting stands: the two ends, and a mark between them. */
+function InSpan({ value, low, high }: Pick<Figure, 'value' | 'low' | 'high'>) {
+  const share = Math.min(1, Math.max(0, (value - low) / (high - low)))
+  const x = 4 + share * 40
+  return (
+    <svg
+      width="48"
+      height="14"
+      viewBox="0 0 48 14"
+      role="img"
+      aria-label={`${Math.round(share * 100)} % of the way up its span`}
+      className="shrink-0"
+    >
+      <path d="M4 3v8M44 3v8M4 7h40" fill="none" stroke="var(--soft)" strokeWidth="1.5" />
+      <path d={`M${x} 1l4 6-4 6-4-6z`} fill="var(--ink)" />
+    </svg>
   )
 }
 

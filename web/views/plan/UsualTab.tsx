@@ -4,6 +4,8 @@ import type { CutDraft } from '#contract/schemas.ts'
 import type { FieldError } from '#core/figure.ts'
 import { usualTable, type UsualVerdict } from '#core/cut/index.ts'
 import { useShop } from '../../app/shop.ts'
+import { Group } from '../../ui/Field.tsx'
+import { Segmented } from '../../ui/Segmented.tsx'
 import { QuantityField } from '../../ui/QuantityField.tsx'
 import { RankTag } from '../../ui/Tag.tsx'
 import type { DraftEdit } from './editing.ts'
@@ -22,6 +24,10 @@ const SIGNS: Readonly<Record<UsualVerdict, string>> = {
   'too-much': '✕ ',
   'too-large': '✕ ',
 }
+const SETS = [
+  { value: '', label: 'The plan’s' },
+  { value: 'yes', label: 'My pair' },
+] as const
 const FUEL_WORDS = { low: 'fuel low', yes: '', high: 'fuel high' } as const
 
 /** "My usual": a habitual pair of pressures judged for today's plate and for every other. */
@@ -44,6 +50,7 @@ export function UsualTab({
       oxygen: (oxygen: string) => edit.setUsual({ oxygen }),
       fuel: (fuel: string) => edit.setUsual({ fuel }),
       tip: (tip: string) => edit.setUsual({ tip }),
+      set: (set: string) => edit.setUsual({ set }),
     }),
     [edit],
   )
@@ -64,7 +71,9 @@ export function UsualTab({
     <div className="grid gap-4 lg:grid-cols-[190px_1fr]">
       <div className="grid content-start gap-3">
         <p className="text-soft">
-          {say('The pair that you always set, whatever the plate. Here is what it does today.')}
+          {say(
+            'The pair that you always set, whatever the plate. Here is what it does today; a run is led with it when you say so.',
+          )}
         </p>
         <QuantityField
           label="Oxygen, always"
@@ -88,6 +97,9 @@ export function UsualTab({
           empty={say("the plan's tip")}
           onChange={set.tip}
         />
+        <Group label="What is set">
+          <Segmented label="What is set" value={usual.set} options={SETS} onChange={set.set} />
+        </Group>
       </div>
       {rows ? (
         <div className="grid content-start gap-3">

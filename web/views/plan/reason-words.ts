@@ -94,6 +94,7 @@ export const REASON_LABELS: Readonly<Record<ReasonKey, string>> = {
   limit: 'Limit',
   volumesPerPropane: 'Volumes to one of propane',
   usualOxygen: 'Your usual oxygen',
+  usualFuel: 'Your usual fuel',
   shareAtMost: 'Share at most',
   filler: 'Filler',
   flux: 'Flux',

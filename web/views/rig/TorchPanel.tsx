@@ -97,6 +97,14 @@ export function TorchPanel({
           {say('Pocket chart: all plates at a glance')}
         </Link>
       ) : null}
+      {torch && CUTS.has(gear.kind) ? (
+        <Link
+          className="name grid min-h-[44px] place-items-center text-field underline underline-offset-4"
+          to={`/rig/trial/${torch.id}`}
+        >
+          {say('Two-plate trial: what is this tip best for?')}
+        </Link>
+      ) : null}
       <FuelField fuel={fuel} errors={errors} onChange={setFuel} />
       <FieldList table={TORCH} said={gear} path="torch" errors={errors} onChange={set} />
       <section aria-label="In the box" className="grid gap-3">

@@ -4,7 +4,11 @@ import { useShop } from '../../../app/shop.ts'
 import { QuantityField } from '../../../ui/QuantityField.tsx'
 import { SelectField } from '../../../ui/SelectField.tsx'
 import { TextField } from '../../../ui/TextField.tsx'
+import { CUT_METALS } from '#core/cut/fields.ts'
+import { optionsOf } from '../../../form/options.ts'
 import type { ListForm } from './form.ts'
+
+const METALS = optionsOf(CUT_METALS)
 
 /** What gas, time and cost are worked out from; all of it may be left open. */
 export function Priced({ list: { form, set } }: { readonly list: ListForm }) {
@@ -28,6 +32,12 @@ export function Priced({ list: { form, set } }: { readonly list: ListForm }) {
           value={form.thickness}
           empty="not given"
           onChange={(thickness) => set({ thickness })}
+        />
+        <SelectField
+          label="Metal"
+          value={form.metal as keyof typeof CUT_METALS}
+          options={METALS}
+          onChange={(metal) => set({ metal })}
         />
         <SelectField
           label={say('Torch')}

@@ -19,6 +19,7 @@ const FIRST = {
   trim: '',
   width: '',
   thickness: '',
+  metal: 'low-carbon-steel',
   torchId: '',
   keepFrom: '300 mm',
   stockPrice: '',
