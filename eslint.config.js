@@ -61,19 +61,26 @@ export default tseslint.config(
     },
   },
   {
-    // sizes of letters come from the tokens in web/styles.css; paper has its own, in points
-    files: ['web/{form,ui}/*.tsx', 'web/views/{begin,plan,quick,today}/**/*.tsx'],
-    ignores: ['web/views/plan/**/*Sheet.tsx'],
+    // letters, spaces, heights and colours come from web/styles.css and web/ui; paper has its own, in points
+    files: ['web/**/*.tsx'],
+    ignores: ['web/views/plan/**/*Sheet.tsx', 'web/views/work/Sheet.tsx', '**/*.test.tsx'],
     rules: {
       'no-restricted-syntax': [
         'error',
         ...[
-          'Literal[value=/text-\\[[0-9.]+(rem|px)/]',
-          'TemplateElement[value.raw=/text-\\[[0-9.]+(rem|px)/]',
-        ].map((selector) => ({
-          selector,
-          message: 'a size of letters outside the tokens of styles.css',
-        })),
+          [String.raw`text-\[[0-9.a-z(]+|text-(xs|sm|base|lg|xl|[2-9]xl)(\s|$)`, 'a size of letters'],
+          [
+            String.raw`(^|\s|:)-?(p|px|py|pt|pb|pl|pr|m|mx|my|mt|mb|ml|mr|gap|gap-x|gap-y|space-x|space-y)-(1\.5|2\.5|5|7|8|9|1[1-9]|[2-9][0-9])(\s|$)`,
+            'a space',
+          ],
+          [String.raw`min-h-\[(?!(44|48|52|56|88|170|300)px)`, 'a height'],
+          [String.raw`\[#[0-9a-fA-F]{3,8}`, 'a colour'],
+        ].flatMap(([pattern, what]) =>
+          [`Literal[value=/${pattern}/]`, `TemplateElement[value.raw=/${pattern}/]`].map((selector) => ({
+            selector,
+            message: `${what} outside the tokens`,
+          })),
+        ),
       ],
     },
   },

@@ -8,7 +8,7 @@ export default function KeysPanel({ onClose }: { readonly onClose: () => void })
       <dl className="grid grid-cols-[auto_1fr] gap-x-6 gap-y-2">
         {SHORTCUTS.map((s) => (
           <div key={s.keys} className="contents">
-            <dt className="name text-lg font-semibold">{s.keys}</dt>
+            <dt className="name text-field font-semibold">{s.keys}</dt>
             <dd>{s.does}</dd>
           </div>
         ))}

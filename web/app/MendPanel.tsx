@@ -66,7 +66,7 @@ export function MendPanel({
           onClose()
         }}
       >
-        {failure ? <p className="text-[1.15rem]">{failure.message}</p> : null}
+        {failure ? <p className="text-field">{failure.message}</p> : null}
         {texts.length === 0 ? <p>Nothing of it was typed: send it again as it is, or put it away.</p> : null}
         {texts.map(({ at }) => {
           const path = at.join('.')
@@ -85,7 +85,7 @@ export function MendPanel({
             />
           )
         })}
-        <Button type="submit" look="act" className="min-h-[56px] text-xl">
+        <Button type="submit" look="act" className="text-label">
           Send it again
         </Button>
       </form>

@@ -62,7 +62,7 @@ export function ServerNotice() {
           </p>
           <details>
             <summary className="cursor-pointer underline">Show it</summary>
-            <pre className="max-w-[80ch] overflow-x-auto text-sm whitespace-pre-wrap">
+            <pre className="max-w-[80ch] overflow-x-auto text-foot whitespace-pre-wrap">
               {typeof found === 'string' ? found : JSON.stringify(found, null, 1)}
             </pre>
           </details>

@@ -56,16 +56,14 @@ export function Shell() {
     <div className="min-h-dvh pb-[64px] md:pb-0 md:pl-[76px] print:p-0">
       <nav
         aria-label="Main"
-        className="fixed inset-x-0 bottom-0 z-30 flex h-[64px] bg-[var(--spine)] text-[#c9c4b8] md:inset-x-auto md:inset-y-0 md:left-0 md:h-dvh md:w-[76px] md:flex-col"
+        className="fixed inset-x-0 bottom-0 z-30 flex h-[64px] bg-spine text-spine-soft md:inset-x-auto md:inset-y-0 md:left-0 md:h-dvh md:w-[76px] md:flex-col"
       >
         <div
           aria-hidden="true"
-          className="name hidden pt-5 pb-4 text-center text-[1.35rem] font-bold tracking-wide text-[#f4efe6] md:block"
+          className="name hidden pt-4 pb-4 text-center text-label font-bold tracking-wide text-spine-ink md:block"
         >
           <span className="inline-block rotate-180 [writing-mode:vertical-rl]">Wimble</span>
-          {demo ? (
-            <span className="block pt-2 text-[0.95rem] font-semibold text-[#c9c4b8]">demo log</span>
-          ) : null}
+          {demo ? <span className="block pt-2 text-text font-semibold text-spine-soft">demo log</span> : null}
         </div>
         {PLACES.map(({ to, name, Icon }) => (
           <NavLink
@@ -73,7 +71,7 @@ export function Shell() {
             to={to}
             end={to === '/'}
             className={({ isActive }) =>
-              `name flex grow flex-col items-center justify-center gap-1 min-w-0 text-[0.84rem] md:text-[1.02rem] md:h-[64px] md:grow-0 ${to === '/settings' ? 'md:mt-auto md:mb-3' : ''} ${isActive ? 'border-t-4 border-[#e2764f] bg-[#31383c] text-white md:border-t-0 md:border-l-4' : 'md:border-l-4 md:border-transparent'}`
+              `name flex grow flex-col items-center justify-center gap-1 min-w-0 text-foot md:text-text md:h-[64px] md:grow-0 ${to === '/settings' ? 'md:mt-auto md:mb-3' : ''} ${isActive ? 'border-t-4 border-spine-act bg-spine-raised text-spine-ink md:border-t-0 md:border-l-4' : 'md:border-l-4 md:border-transparent'}`
             }
           >
             <Icon size={22} strokeWidth={1.75} aria-hidden="true" />
@@ -82,7 +80,7 @@ export function Shell() {
         ))}
         <button
           type="button"
-          className="name flex grow flex-col items-center justify-center gap-1 min-w-0 text-[0.84rem] font-semibold text-[#ff8478] md:text-[1.02rem] md:order-first md:mt-3 md:h-[56px] md:grow-0"
+          className="name flex grow flex-col items-center justify-center gap-1 min-w-0 text-foot font-semibold text-spine-alarm md:text-text md:order-first md:mt-3 md:h-[56px] md:grow-0"
           onClick={() => setTrouble(true)}
         >
           <TriangleAlert size={22} strokeWidth={2} aria-hidden="true" />

@@ -7,7 +7,7 @@ import { Shell } from './Shell.tsx'
 const view = (load: () => Promise<{ default: ComponentType }>) => {
   const View = lazy(load)
   return (
-    <Suspense fallback={<p className="p-8 text-soft">Opening.</p>}>
+    <Suspense fallback={<p className="p-6 text-soft">Opening.</p>}>
       <View />
     </Suspense>
   )
@@ -15,8 +15,8 @@ const view = (load: () => Promise<{ default: ComponentType }>) => {
 
 function NoSuchPage() {
   return (
-    <main className="p-8">
-      <h1 className="text-3xl">There is no such page</h1>
+    <main className="p-6">
+      <h1 className="text-page">There is no such page</h1>
       <p className="pt-2">
         Go back to{' '}
         <Link className="underline" to="/">
@@ -33,14 +33,14 @@ function Broken() {
   const error = useRouteError()
   useEffect(() => tellFault(error), [error])
   return (
-    <main className="p-8">
-      <h1 className="text-3xl">This page broke</h1>
+    <main className="p-6">
+      <h1 className="text-page">This page broke</h1>
       <p className="py-3">What you typed and confirmed is kept. Load the page again, or go back to today.</p>
       <div className="flex gap-4">
         <Button look="act" onClick={() => location.reload()}>
           Load it again
         </Button>
-        <a className="name content-center text-lg underline" href="/">
+        <a className="name content-center text-field underline" href="/">
           Today
         </a>
       </div>

@@ -35,7 +35,7 @@ export const CoolingCurve = memo(function CoolingCurve({
       {[fromK, at(seconds / 4), at(seconds / 2), endK].map((k) => (
         <g key={k}>
           <line x1={L} x2={R} y1={y(k)} y2={y(k)} stroke="var(--rule)" />
-          <text x={L - 5} y={y(k) + 5} textAnchor="end" className="fill-soft font-figure text-[14px]">
+          <text x={L - 5} y={y(k) + 5} textAnchor="end" className="fill-soft font-figure text-foot">
             {temperature(Math.round(k))}
           </text>
         </g>
@@ -53,12 +53,12 @@ export const CoolingCurve = memo(function CoolingCurve({
           x={x(seconds * s)}
           y={B + 20}
           textAnchor={s === 1 ? 'end' : 'middle'}
-          className="fill-soft font-figure text-[14px]"
+          className="fill-soft font-figure text-foot"
         >
           {time(Math.round((seconds * s) / 60) * 60)}
         </text>
       ))}
-      <text x={L} y={H - 8} className="fill-ink font-figure text-[15px] font-semibold">
+      <text x={L} y={H - 8} className="fill-ink font-figure text-text font-semibold">
         buried in dry sand, by wall thickness: an estimate
       </text>
     </svg>

@@ -49,7 +49,7 @@ export function CutAlong({ g, length }: { readonly g: CutGeometry; readonly leng
         strokeLinecap="round"
       />
       <path d="M178 24h48m-10-6 10 6-10 6" stroke="var(--ink)" strokeWidth={1.5} fill="none" />
-      <text x={178} y={16} className="fill-soft font-figure text-[14px] font-medium">
+      <text x={178} y={16} className="fill-soft font-figure text-foot font-medium">
         travel
       </text>
       <Dimension

@@ -76,10 +76,10 @@ export function CutSection({ g, length, kerfNote, guideNote }: Props) {
       <text
         x={x(g.tipRadius) + 48}
         y={y(g.standoff) + 2}
-        className="fill-ink font-figure text-[17px] font-bold"
+        className="fill-ink font-figure text-field font-bold"
       >
         {length(g.standoff, 'eye')}
-        <tspan dx={5} className="fill-soft text-[14px] font-medium">
+        <tspan dx={5} className="fill-soft text-foot font-medium">
           cones off
         </tspan>
       </text>

@@ -25,7 +25,7 @@ export function CutStrip({
     Array.from({ length: STRETCHES }, (_, i) => {
       const here = marks.filter((m) => m.side === side && stretchOf(m) === i)
       const signs = here.map((m) => MARK_SIGNS[m.kind]).join('')
-      const look = `figure grid h-[52px] min-w-0 place-items-center overflow-hidden border-r border-rule text-[1.3rem] ${here.length > 0 ? 'bg-ink text-paper' : side === 'part' ? 'bg-[var(--metal)]' : 'bg-sheet'}`
+      const look = `figure grid h-[52px] min-w-0 place-items-center overflow-hidden border-r border-rule text-label ${here.length > 0 ? 'bg-ink text-paper' : side === 'part' ? 'bg-[var(--metal)]' : 'bg-sheet'}`
       return onStretch ? (
         <button
           key={i}
@@ -44,7 +44,7 @@ export function CutStrip({
     })
   return (
     <div data-strip>
-      <div className="flex justify-between text-sm text-soft">
+      <div className="flex justify-between text-foot text-soft">
         <span>Start · the part</span>
         <span>End</span>
       </div>
@@ -56,7 +56,7 @@ export function CutStrip({
         />
         <div className="grid grid-cols-12">{row('scrap', 'Scrap side')}</div>
       </div>
-      <p className="text-sm text-soft">The scrap</p>
+      <p className="text-foot text-soft">The scrap</p>
     </div>
   )
 }

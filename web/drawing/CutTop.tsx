@@ -55,10 +55,10 @@ export function CutTop({ g, length }: { readonly g: CutGeometry; readonly length
       />
       <circle cx={140} cy={centre} r={Math.max(1.5, (g.orifice / 2) * s)} fill="var(--ink)" />
       <path d="M196 20h44m-10-6 10 6-10 6" stroke="var(--ink)" strokeWidth={1.5} fill="none" />
-      <text x={34} y={22} className="fill-soft font-figure text-[15px] font-semibold">
+      <text x={34} y={22} className="fill-soft font-figure text-text font-semibold">
         scrap
       </text>
-      <text x={34} y={156} className="fill-soft font-figure text-[15px] font-semibold">
+      <text x={34} y={156} className="fill-soft font-figure text-text font-semibold">
         part
       </text>
       {face === undefined ? null : (

@@ -23,11 +23,11 @@ export function Dimension({ x1, y1, x2, y2, text, at, note }: Props) {
         x={at.x}
         y={at.y}
         textAnchor={at.anchor ?? 'start'}
-        className="fill-ink font-figure text-[17px] font-bold"
+        className="fill-ink font-figure text-field font-bold"
       >
         {text}
         {note ? (
-          <tspan dx={6} className="fill-soft text-[14px] font-medium">
+          <tspan dx={6} className="fill-soft text-foot font-medium">
             {note}
           </tspan>
         ) : null}

@@ -87,12 +87,7 @@ export function FastenerSide({
               strokeWidth={Math.max(1.5, kerf * scale * 0.35)}
               opacity={0.7}
             />
-            <text
-              x={l - 12}
-              y={y + 5}
-              textAnchor="end"
-              className="fill-ink font-figure text-[15px] font-bold"
-            >
+            <text x={l - 12} y={y + 5} textAnchor="end" className="fill-ink font-figure text-text font-bold">
               {i + 1}
             </text>
           </g>
@@ -107,7 +102,7 @@ export function FastenerSide({
         />
         <path d="M-4 0H-34m8-5-8 5 8 5" stroke="var(--verdigris)" strokeWidth={2} fill="none" />
       </g>
-      <text x={30} y={top + plate * scale + 26} className="fill-ink font-figure text-[16px] font-bold">
+      <text x={30} y={top + plate * scale + 26} className="fill-ink font-figure text-text font-bold">
         plate: not to be touched
       </text>
       <Dimension

@@ -37,7 +37,7 @@ export const GapCurve = memo(function GapCurve({
       {[0.5, 1].map((s) => (
         <g key={s}>
           <line x1={L} x2={R} y1={y(s)} y2={y(s)} stroke="var(--rule)" />
-          <text x={L - 5} y={y(s) + 5} textAnchor="end" className="fill-soft font-figure text-[13px]">
+          <text x={L - 5} y={y(s) + 5} textAnchor="end" className="fill-soft font-figure text-foot">
             {s * 100} %
           </text>
         </g>
@@ -68,7 +68,7 @@ export const GapCurve = memo(function GapCurve({
             x={x(at) + dx}
             y={y(gapStrength(at / 1000, tension)) + dy}
             textAnchor={anchor}
-            className={`font-figure text-[13px] ${tension === pulled ? 'fill-ink font-bold' : 'fill-soft'}`}
+            className={`font-figure text-foot ${tension === pulled ? 'fill-ink font-bold' : 'fill-soft'}`}
           >
             {name}
           </text>
@@ -76,7 +76,7 @@ export const GapCurve = memo(function GapCurve({
       ))}
       <line x1={L} x2={R} y1={B} y2={B} stroke="var(--ink)" strokeWidth={1.5} />
       {[0.1, 0.2, 0.3, 0.4].map((mm) => (
-        <text key={mm} x={x(mm)} y={B + 16} textAnchor="middle" className="fill-soft font-figure text-[13px]">
+        <text key={mm} x={x(mm)} y={B + 16} textAnchor="middle" className="fill-soft font-figure text-foot">
           {length(mm / 1000)}
         </text>
       ))}
@@ -94,13 +94,13 @@ export const GapCurve = memo(function GapCurve({
           <text
             x={x(m.at * 1000) + 5}
             y={T + 12 + 17 * i}
-            className="fill-ink stroke-paper font-figure text-[14px] font-bold [paint-order:stroke] [stroke-width:4px]"
+            className="fill-ink stroke-paper font-figure text-foot font-bold [paint-order:stroke] [stroke-width:4px]"
           >
             {m.name} {length(Math.max(0, m.at))}
           </text>
         </g>
       ))}
-      <text x={L} y={H - 6} className="fill-soft font-figure text-[13px]">
+      <text x={L} y={H - 6} className="fill-soft font-figure text-foot">
         strength of the film against the gap on each side
       </text>
     </svg>

@@ -58,7 +58,7 @@ export function JointDial({ places, onPlace }: MapProps) {
         const p = at(Number(h), (R + INNER) / 2)
         const state = places[h] ?? 'not-seen'
         const place = { left: `${(p.x / 320) * 100}%`, top: `${(p.y / 320) * 100}%` }
-        const look = `figure absolute grid size-[50px] -translate-x-1/2 -translate-y-1/2 place-items-center rounded-full text-[1.5rem] ${state === 'not-seen' ? 'text-ink' : 'text-on'}`
+        const look = `figure absolute grid size-[50px] -translate-x-1/2 -translate-y-1/2 place-items-center rounded-full text-section ${state === 'not-seen' ? 'text-ink' : 'text-on'}`
         return onPlace ? (
           <button
             key={h}
@@ -92,7 +92,7 @@ export function JointDial({ places, onPlace }: MapProps) {
 export function JointStrip({ places, onPlace }: MapProps) {
   const cell = (place: string, name: string, className: string) => {
     const state = places[place] ?? 'not-seen'
-    const look = `figure grid min-h-[48px] place-items-center border-[1.5px] border-ink text-[1.4rem] ${state === 'not-seen' ? 'text-ink' : 'text-on'} ${className}`
+    const look = `figure grid min-h-[48px] place-items-center border-[1.5px] border-ink text-section ${state === 'not-seen' ? 'text-ink' : 'text-on'} ${className}`
     const style = { background: state === 'not-seen' ? 'var(--sheet)' : LOOKS[state].fill }
     return onPlace ? (
       <button

@@ -85,12 +85,7 @@ export const JointSection = memo(function JointSection({
       {swept && section.axisY !== undefined ? <Nitrogen y={y(section.axisY / 2)} /> : null}
       <Aims aims={section.aims} place={place} />
       <Sizes sizes={section.sizes} place={place} length={length} />
-      <text
-        x={W / 2}
-        y={H - 6}
-        textAnchor="middle"
-        className="fill-ink font-figure text-[16px] font-semibold"
-      >
+      <text x={W / 2} y={H - 6} textAnchor="middle" className="fill-ink font-figure text-text font-semibold">
         {gapText}
       </text>
     </svg>
@@ -104,7 +99,7 @@ function Nitrogen({ y }: { readonly y: number }) {
     <g stroke="var(--verdigris)" strokeWidth={2}>
       <path d={`M${from + 84} ${y}H${to - 122}`} fill="none" strokeDasharray="10 5" />
       <path d={`M${to - 131} ${y - 6}l9 6l-9 6`} fill="none" />
-      <g stroke="none" className="fill-verdigris font-figure text-[16px] font-semibold">
+      <g stroke="none" className="fill-verdigris font-figure text-text font-semibold">
         <text x={from} y={y + 5}>
           nitrogen in
         </text>
@@ -163,7 +158,7 @@ function Aims({ aims, place: { x, y } }: { readonly aims: Section['aims']; reado
         x={x(ax) + 24}
         y={y(ay) - 44.5}
         textAnchor="middle"
-        className="fill-paper font-figure text-[16px] font-bold"
+        className="fill-paper font-figure text-text font-bold"
       >
         {i + 1}
       </text>

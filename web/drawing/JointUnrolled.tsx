@@ -74,7 +74,7 @@ export const JointUnrolled = memo(function JointUnrolled({
         x={(L + R) / 2}
         y={T + 19}
         textAnchor="middle"
-        className="fill-brick font-figure text-[15px] font-bold"
+        className="fill-brick font-figure text-text font-bold"
       >
         base of the {around}: hottest, filler runs here
       </text>
@@ -87,7 +87,7 @@ export const JointUnrolled = memo(function JointUnrolled({
             x={place(9)}
             y={B - 40}
             textAnchor="middle"
-            className="fill-brick font-figure text-[14px] font-bold"
+            className="fill-brick font-figure text-foot font-bold"
           >
             first
           </text>
@@ -95,7 +95,7 @@ export const JointUnrolled = memo(function JointUnrolled({
             x={place(3)}
             y={B - 20}
             textAnchor="middle"
-            className="fill-brass font-figure text-[14px] font-bold"
+            className="fill-brass font-figure text-foot font-bold"
           >
             then the other side
           </text>
@@ -107,17 +107,17 @@ export const JointUnrolled = memo(function JointUnrolled({
             x={(L + R) / 2}
             y={B - 28}
             textAnchor="middle"
-            className="fill-brick font-figure text-[14px] font-bold"
+            className="fill-brick font-figure text-foot font-bold"
           >
             once round, the ends lapped
           </text>
         </>
       )}
       <line x1={L} x2={R} y1={B} y2={B} stroke="var(--ink)" strokeWidth={3} />
-      <text x={L - 6} y={B + 4} textAnchor="end" className="fill-ink font-figure text-[15px]">
+      <text x={L - 6} y={B + 4} textAnchor="end" className="fill-ink font-figure text-text">
         lip
       </text>
-      <text x={L - 6} y={T + 12} textAnchor="end" className="fill-ink font-figure text-[15px]">
+      <text x={L - 6} y={T + 12} textAnchor="end" className="fill-ink font-figure text-text">
         base
       </text>
       {ticks.map((h) => {
@@ -129,7 +129,7 @@ export const JointUnrolled = memo(function JointUnrolled({
               x={at}
               y={B + 22}
               textAnchor={h === 24 ? 'end' : h === 12 ? 'start' : 'middle'}
-              className="fill-ink font-figure text-[15px] font-semibold"
+              className="fill-ink font-figure text-text font-semibold"
             >
               {word(h) ?? ''}
             </text>
@@ -137,7 +137,7 @@ export const JointUnrolled = memo(function JointUnrolled({
         )
       })}
       {torches > 1 ? (
-        <text x={(L + R) / 2} y={H - 8} textAnchor="middle" className="fill-soft font-figure text-[14px]">
+        <text x={(L + R) / 2} y={H - 8} textAnchor="middle" className="fill-soft font-figure text-foot">
           {torches} torches, each its own share, all going the same way
         </text>
       ) : null}

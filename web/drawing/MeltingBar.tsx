@@ -78,7 +78,7 @@ export const MeltingBar = memo(function MeltingBar({
           <text
             x={Math.min(x(s.from), R - 215)}
             y={top + i * ROW + 7}
-            className="fill-ink font-figure text-[15px] font-semibold"
+            className="fill-ink font-figure text-text font-semibold"
           >
             {s.name} {temperature(s.from)} to {temperature(s.to)}
           </text>
@@ -96,7 +96,7 @@ export const MeltingBar = memo(function MeltingBar({
       {glows.map((g) => (
         <g key={g.name}>
           <line x1={x(g.fromK)} x2={x(g.fromK)} y1={barY + 16} y2={barY + 21} stroke="var(--ink)" />
-          <text x={x(g.fromK)} y={barY + 34} className="fill-soft font-figure text-[13px]">
+          <text x={x(g.fromK)} y={barY + 34} className="fill-soft font-figure text-foot">
             {g.name}
           </text>
         </g>
@@ -115,7 +115,7 @@ export const MeltingBar = memo(function MeltingBar({
             x={x(s.kelvin) - 5}
             y={15 + i * 17}
             textAnchor="end"
-            className="fill-alarm font-figure text-[15px] font-bold"
+            className="fill-alarm font-figure text-text font-bold"
           >
             {s.name} melts {temperature(s.kelvin)}
           </text>
@@ -127,7 +127,7 @@ export const MeltingBar = memo(function MeltingBar({
         x={Math.min(R - 110, Math.max(L + 110, x(targetK)))}
         y={barY + 66}
         textAnchor="middle"
-        className="fill-ink font-figure text-[17px] font-bold"
+        className="fill-ink font-figure text-field font-bold"
       >
         braze at {temperature(targetK)}, {glowAt(targetK)}
       </text>

@@ -51,12 +51,7 @@ export function PipeWrap({
           strokeWidth={3}
         />
         <line x1={-20} x2={182} y1={0} y2={0} stroke="var(--soft)" strokeDasharray="10 4 2 4" />
-        <text
-          x={90}
-          y={-r - 10}
-          textAnchor="middle"
-          className="fill-soft font-figure text-[15px] font-medium"
-        >
+        <text x={90} y={-r - 10} textAnchor="middle" className="fill-soft font-figure text-text font-medium">
           {pipe.cut === 'saddle' ? 'the branch’s end' : pipe.cut === 'mitre' ? 'a mitre' : 'a square cut'},
           from the side
         </text>
@@ -87,7 +82,7 @@ export function PipeWrap({
             x={left + (round * s * i) / 4}
             y={base + 16}
             textAnchor="middle"
-            className="fill-soft font-figure text-[14px] font-medium"
+            className="fill-soft font-figure text-foot font-medium"
           >
             {i * 90}°
           </text>

@@ -49,7 +49,7 @@ export function PracticePlate({
             </g>
           ))}
       </g>
-      <text x={15} y={H - 12} className="fill-soft font-figure text-[15px] font-medium">
+      <text x={15} y={H - 12} className="fill-soft font-figure text-text font-medium">
         {length(wide)} × {length(high)} at least; broken lines are bevels
       </text>
     </svg>

@@ -50,7 +50,7 @@ export const ReachCurve = memo(function ReachCurve({
       {grid.map((k) => (
         <g key={k}>
           <line x1={L} x2={R} y1={y(k)} y2={y(k)} stroke="var(--rule)" />
-          <text x={L - 6} y={y(k) + 5} textAnchor="end" className="fill-soft font-figure text-[14px]">
+          <text x={L - 6} y={y(k) + 5} textAnchor="end" className="fill-soft font-figure text-foot">
             {temperature(k)}
           </text>
         </g>
@@ -68,7 +68,7 @@ export const ReachCurve = memo(function ReachCurve({
         x={R}
         y={y(underK) - 5}
         textAnchor="end"
-        className="fill-verdigris font-figure text-[14px] font-bold"
+        className="fill-verdigris font-figure text-foot font-bold"
       >
         {temperature(underK)}: may be touched
       </text>
@@ -94,7 +94,7 @@ export const ReachCurve = memo(function ReachCurve({
             x={x(m.distanceM) + (x(m.distanceM) > R - 190 ? -5 : 5)}
             y={T + 36 + 22 * i}
             textAnchor={x(m.distanceM) > R - 190 ? 'end' : 'start'}
-            className="fill-ink stroke-paper font-figure text-[15px] font-semibold [paint-order:stroke] [stroke-width:4px]"
+            className="fill-ink stroke-paper font-figure text-text font-semibold [paint-order:stroke] [stroke-width:4px]"
           >
             {m.name}, {length(m.distanceM)}
           </text>
@@ -103,12 +103,12 @@ export const ReachCurve = memo(function ReachCurve({
       {ticks.map((m) => (
         <g key={m}>
           <line x1={x(m)} x2={x(m)} y1={B} y2={B + 5} stroke="var(--ink)" />
-          <text x={x(m)} y={B + 20} textAnchor="middle" className="fill-soft font-figure text-[14px]">
+          <text x={x(m)} y={B + 20} textAnchor="middle" className="fill-soft font-figure text-foot">
             {length(m)}
           </text>
         </g>
       ))}
-      <text x={L} y={H - 8} className="fill-soft font-figure text-[14px]">
+      <text x={L} y={H - 8} className="fill-soft font-figure text-foot">
         from the mouth of the joint along the tube
       </text>
     </svg>

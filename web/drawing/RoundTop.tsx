@@ -71,7 +71,7 @@ export function RoundTop({ shape, diameter, long, kerf, arm, runIn, pierced, tip
           <text
             x={cx + 22}
             y={cy + 6}
-            className="fill-ink stroke-paper font-figure text-[17px] font-bold [paint-order:stroke] [stroke-width:5px]"
+            className="fill-ink stroke-paper font-figure text-field font-bold [paint-order:stroke] [stroke-width:5px]"
           >
             pierce, at most {length(kerf, 'kerf')} wide
           </text>

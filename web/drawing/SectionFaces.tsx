@@ -85,7 +85,7 @@ export function SectionFaces({
               <path d="M6 0h34m-9-6 9 6-9 6" fill="none" stroke="var(--brick)" strokeWidth={2.5} />
             </g>
             <circle cx={x} cy={y} r={13} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={1.5} />
-            <text x={x} y={y + 6} textAnchor="middle" className="fill-ink font-figure text-[17px] font-bold">
+            <text x={x} y={y + 6} textAnchor="middle" className="fill-ink font-figure text-field font-bold">
               {i + 1}
             </text>
           </g>
@@ -110,12 +110,7 @@ export function SectionFaces({
         />
       )}
       {section.copeLengthM !== undefined && section.copeDepthM !== undefined ? (
-        <text
-          x={W / 2}
-          y={H - 8}
-          textAnchor="middle"
-          className="fill-soft font-figure text-[15px] font-medium"
-        >
+        <text x={W / 2} y={H - 8} textAnchor="middle" className="fill-soft font-figure text-text font-medium">
           cope {length(section.copeLengthM * 1000)} × {length(section.copeDepthM * 1000)}, corner drilled
           first
         </text>

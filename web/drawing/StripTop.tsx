@@ -43,7 +43,7 @@ export function StripTop({
             x={290}
             y={top + (kerf + i * (width + kerf) + width / 2) * s + 5}
             textAnchor="middle"
-            className="fill-ink font-figure text-[15px] font-semibold"
+            className="fill-ink font-figure text-text font-semibold"
           >
             {length(width)}
           </text>
@@ -63,19 +63,14 @@ export function StripTop({
               opacity={0.75}
             />
             <circle cx={558} cy={y} r={12} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={1.5} />
-            <text
-              x={558}
-              y={y + 5}
-              textAnchor="middle"
-              className="fill-ink font-figure text-[15px] font-bold"
-            >
+            <text x={558} y={y + 5} textAnchor="middle" className="fill-ink font-figure text-text font-bold">
               {turn + 1}
             </text>
           </g>
         )
       })}
       {count > shown ? (
-        <text x={60} y={H - 8} className="fill-soft font-figure text-[15px]">
+        <text x={60} y={H - 8} className="fill-soft font-figure text-text">
           the first {shown} of {count}
         </text>
       ) : null}

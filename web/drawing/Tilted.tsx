@@ -85,7 +85,7 @@ export function Tilted({ g, length, angle, bevelRad, lean, land }: Props) {
         x={X(0) - s * 8}
         y={Y(0) - 8}
         textAnchor={s > 0 ? 'end' : 'start'}
-        className="fill-ink font-figure text-[15px] font-semibold"
+        className="fill-ink font-figure text-text font-semibold"
       >
         {s > 0 ? 'stays sharp' : 'rolls over'}
       </text>
@@ -110,10 +110,10 @@ export function Tilted({ g, length, angle, bevelRad, lean, land }: Props) {
         x={X(half) - s * 12}
         y={22}
         textAnchor={s > 0 ? 'start' : 'end'}
-        className="fill-ink font-figure text-[19px] font-bold"
+        className="fill-ink font-figure text-label font-bold"
       >
         {angle}
-        <tspan dx={5} className="fill-soft text-[14px] font-medium">
+        <tspan dx={5} className="fill-soft text-foot font-medium">
           from square
         </tspan>
       </text>

@@ -15,7 +15,7 @@ export function Word({
       x={x}
       y={y}
       textAnchor={anchor}
-      className="fill-ink stroke-paper font-figure text-[17px] font-bold [paint-order:stroke] [stroke-width:5px]"
+      className="fill-ink stroke-paper font-figure text-field font-bold [paint-order:stroke] [stroke-width:5px]"
     >
       {text}
     </text>

@@ -20,7 +20,7 @@ export function Assumed({
     <div className={on ? 'assumed' : undefined}>
       {children}
       {on ? (
-        <p className="flex items-center justify-end gap-2 text-sm text-soft">
+        <p className="flex items-center justify-end gap-2 text-foot text-soft">
           <span className="border-b-2 border-dotted border-soft">assumed</span>
           <button
             type="button"

@@ -34,11 +34,11 @@ export function RowsList<T extends Table>({
   const { say } = useShop()
   return (
     <>
-      <ol className="grid gap-5">
+      <ol className="grid gap-4">
         {rows.map((row, i) => (
           <li key={i} className="border-t-[1.5px] border-ink pt-2">
             <div className="flex items-center justify-between pb-2">
-              <h3 className="text-xl">
+              <h3 className="text-label">
                 {say(called)} {i + 1}
               </h3>
               <Button look="quiet" onClick={() => onChange(rows.filter((_, at) => at !== i))}>
@@ -59,7 +59,7 @@ export function RowsList<T extends Table>({
           </li>
         ))}
       </ol>
-      <Button className="mt-5 w-full" onClick={() => onChange([...rows, first])}>
+      <Button className="mt-4 w-full" onClick={() => onChange([...rows, first])}>
         <Plus size={18} aria-hidden="true" /> {say(`Add a ${called.toLowerCase()}`)}
       </Button>
     </>

@@ -48,7 +48,7 @@ export function WorkGroup({
         </button>
       </h3>
       {open ? (
-        <div id={id} className="-ml-5 grid gap-1.5 border-l-[5px] border-brick pb-3 pl-[15px]">
+        <div id={id} className="-ml-4 grid gap-2 border-l-[5px] border-brick pb-3 pl-4">
           {children}
         </div>
       ) : null}

@@ -32,7 +32,7 @@ export function Field({ label, of, error, hint, beside = false, inColumn = false
         {note ? (
           <div
             id={describedBy}
-            className={`pt-1 text-sm ${error ? 'font-bold text-alarm' : 'text-soft'}`}
+            className={`pt-1 text-foot ${error ? 'font-bold text-alarm' : 'text-soft'}`}
             role={error ? 'alert' : undefined}
           >
             {note}
@@ -61,7 +61,7 @@ export function Group({
       <div className="min-w-0">
         {children}
         {error ? (
-          <div className="pt-1 text-sm font-bold text-alarm" role="alert">
+          <div className="pt-1 text-foot font-bold text-alarm" role="alert">
             {error}
           </div>
         ) : null}

@@ -18,7 +18,7 @@ export function FileField({
         <input
           type="file"
           accept={accept}
-          className="field py-1.5! file:mr-3 file:rounded file:border-0 file:bg-ink file:px-3 file:py-1 file:text-paper"
+          className="field py-2! file:mr-3 file:rounded file:border-0 file:bg-ink file:px-3 file:py-1 file:text-paper"
           onChange={(e) => {
             const file = e.target.files?.[0]
             if (file) onFile(file)

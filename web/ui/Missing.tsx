@@ -12,8 +12,8 @@ export function Missing({
 }) {
   const gone = 'status' in failure && failure.status === 404
   return (
-    <main className="p-8">
-      <h1 className="text-3xl">{gone ? `There is no such ${what}` : `The ${what} cannot be shown`}</h1>
+    <main className="p-6">
+      <h1 className="text-page">{gone ? `There is no such ${what}` : `The ${what} cannot be shown`}</h1>
       <p className="pt-3">{failure.message}</p>
       <p className="pt-3">
         <Link className="underline" to="/">

@@ -58,7 +58,7 @@ export function Panel({
           className={`fixed z-50 overflow-y-auto border-ink bg-sheet p-6 ${PLACES[place]} ${wide ? (place === 'middle' ? 'w-[min(1060px,95vw)]!' : 'max-w-[1120px]!') : ''}`}
         >
           <div className="mb-4 flex items-start justify-between gap-4">
-            <Dialog.Title className="text-2xl">{title}</Dialog.Title>
+            <Dialog.Title className="text-section">{title}</Dialog.Title>
             <Dialog.Close
               aria-label="Close"
               className="grid size-10 shrink-0 place-items-center rounded-md border-[1.5px] border-rule"

@@ -144,7 +144,7 @@ export const QuantityField = memo(function QuantityField({
             ) : null}
           </div>
           {read && !read.ok && read.choices ? (
-            <div className="flex flex-wrap gap-1.5 pt-1.5">
+            <div className="flex flex-wrap gap-2 pt-2">
               {read.choices.map((c) => (
                 <button
                   key={c.text}

@@ -39,7 +39,7 @@ function PlainSegmented<T extends string>({
         <ToggleGroup.Item
           key={o.value}
           value={inGroup(o.value)}
-          className={`name grow border-l border-rule bg-sheet px-2 text-text text-ink first:border-l-0 data-[state=on]:bg-ink data-[state=on]:font-semibold data-[state=on]:text-paper ${tall ? 'min-h-[48px]' : 'min-h-[41px]'}`}
+          className={`name grow border-l border-rule bg-sheet px-2 text-text text-ink first:border-l-0 data-[state=on]:bg-ink data-[state=on]:font-semibold data-[state=on]:text-paper ${tall ? 'min-h-[48px]' : 'min-h-[44px]'}`}
         >
           {o.label}
         </ToggleGroup.Item>

@@ -15,7 +15,7 @@ export function TabStrip({
   readonly children?: ReactNode
 }) {
   return (
-    <div className="flex flex-wrap items-center gap-x-2 pb-1.5">
+    <div className="flex flex-wrap items-center gap-x-2 pb-2">
       <TabList label={label} tabs={tabs} />
       {stale ? <span className="text-soft">as it was before</span> : null}
       <span className="grow" />
@@ -38,7 +38,7 @@ const TabList = memo(function TabList({
         <Tabs.Trigger
           key={t.value}
           value={t.value}
-          className="name min-h-[44px] border-b-[3px] border-transparent px-3 text-lg text-soft data-[state=active]:border-brick data-[state=active]:font-semibold data-[state=active]:text-ink"
+          className="name min-h-[44px] border-b-[3px] border-transparent px-3 text-field text-soft data-[state=active]:border-brick data-[state=active]:font-semibold data-[state=active]:text-ink"
         >
           {t.label}
         </Tabs.Trigger>

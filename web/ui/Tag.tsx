@@ -12,7 +12,7 @@ const LOOKS: Readonly<Record<Source, string>> = {
 export function SourceTag({ source, runs }: { readonly source: Source; readonly runs?: number | undefined }) {
   return (
     <span
-      className={`name inline-block rounded-[3px] border px-1.5 text-foot leading-[1.35] whitespace-nowrap ${LOOKS[source]}`}
+      className={`name inline-block rounded-[3px] border px-2 text-foot leading-[1.35] whitespace-nowrap ${LOOKS[source]}`}
     >
       {SOURCE_NAMES[source]}
       {source === 'log' && runs !== undefined ? `, ${runs}` : ''}

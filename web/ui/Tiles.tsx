@@ -15,7 +15,7 @@ export function Tiles({
 }) {
   return (
     <div role="radiogroup" aria-label={label}>
-      <h2 className="pb-2 text-2xl">{label}</h2>
+      <h2 className="pb-2 text-section">{label}</h2>
       <div className={`grid gap-3 ${columns}`}>{children}</div>
       {error ? (
         <p role="alert" className="pt-1 font-bold text-alarm">

@@ -13,7 +13,7 @@ export function Toggles({
   readonly onChange: (value: string[]) => void
 }) {
   return (
-    <ul className="flex flex-wrap gap-1.5" aria-label={label}>
+    <ul className="flex flex-wrap gap-2" aria-label={label}>
       {options.map((o) => {
         const on = value.includes(o.value)
         return (

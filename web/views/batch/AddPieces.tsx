@@ -34,19 +34,17 @@ export function AddPieces({
           onChange={setChosen}
         />
         {planned.length > 1 ? (
-          <Button className="min-h-[52px]" onClick={() => onAdd(planned)}>
-            All {planned.length} that are planned
-          </Button>
+          <Button onClick={() => onAdd(planned)}>All {planned.length} that are planned</Button>
         ) : null}
         <ul>
           {pieces.map((p) => (
             <li
               key={p.id}
-              className="grid grid-cols-[1fr_auto] items-center gap-x-3 border-b border-rule py-1.5"
+              className="grid grid-cols-[1fr_auto] items-center gap-x-3 border-b border-rule py-2"
             >
               <span className="min-w-0">
                 <span className="name block truncate text-field font-semibold">{p.title}</span>
-                <span className="block truncate text-sm text-soft">
+                <span className="block truncate text-foot text-soft">
                   {p.about}
                   {p.state === 'planned' ? '' : ` · ${p.state}`}
                 </span>

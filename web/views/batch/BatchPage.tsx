@@ -31,7 +31,7 @@ export default function BatchPage() {
   const { batchId = '' } = useParams()
   const { currentData: batch, error } = api.useBatchQuery(batchId)
   if (error && !batch) return <Missing what="batch" failure={error} />
-  return batch ? <LaidOut key={batch.id} batch={batch} /> : <p className="p-8 text-soft">Opening.</p>
+  return batch ? <LaidOut key={batch.id} batch={batch} /> : <p className="p-6 text-soft">Opening.</p>
 }
 
 const NO_GAPS: ReadonlyMap<number, Gap> = new Map()
@@ -75,7 +75,7 @@ function LaidOut({ batch }: { readonly batch: Batch }) {
   )
   if (onPaper)
     return (
-      <main className="mx-auto grid max-w-[900px] gap-4 px-5 py-6 print:p-0">
+      <main className="mx-auto grid max-w-[900px] gap-4 px-4 py-6 print:p-0">
         <div className="flex flex-wrap items-center gap-3 print:hidden">
           <Button onClick={() => setOnPaper(false)}>Back to the batch</Button>
           <SheetTools pages={[page]} name={`${laid.name} sheet`} print="Print it" />
@@ -84,10 +84,10 @@ function LaidOut({ batch }: { readonly batch: Batch }) {
       </main>
     )
   return (
-    <main className="mx-auto max-w-[1400px] px-5 py-6">
+    <main className="mx-auto max-w-[1400px] px-4 py-6">
       <div className="flex flex-wrap items-end gap-3 pb-4">
         <div className="min-w-[260px] grow">
-          <h1 ref={heading} tabIndex={-1} className="pb-1 text-lg text-soft outline-none">
+          <h1 ref={heading} tabIndex={-1} className="pb-1 text-field text-soft outline-none">
             Batch: one set-up, many pieces
           </h1>
           <TextField
@@ -100,11 +100,10 @@ function LaidOut({ batch }: { readonly batch: Batch }) {
             onChange={(name) => put({ name })}
           />
         </div>
-        <Button className="min-h-[52px]" disabled={laid.pieces.length === 0} onClick={() => setOnPaper(true)}>
+        <Button disabled={laid.pieces.length === 0} onClick={() => setOnPaper(true)}>
           Sheet and kit
         </Button>
         <Button
-          className="min-h-[52px]"
           onClick={() => {
             put({ closed: !laid.closed })
           }}
@@ -125,24 +124,20 @@ function LaidOut({ batch }: { readonly batch: Batch }) {
         </p>
       )}
       {trial ? (
-        <div className="pb-5">
+        <div className="pb-4">
           <TrialAnswer batch={batch} trial={trial} pieces={planned.pieces} />
         </div>
       ) : null}
-      <div className="grid gap-x-8 gap-y-6 lg:grid-cols-[1.5fr_1fr]">
+      <div className="grid gap-x-6 gap-y-6 lg:grid-cols-[1.5fr_1fr]">
         <section aria-label="Pieces in their order" className="grid content-start gap-3">
           <div className="flex flex-wrap items-center gap-3 border-b-[1.5px] border-ink pb-2">
-            <h2 className="grow text-2xl">
+            <h2 className="grow text-section">
               {count === 0 ? 'No piece yet' : `${count} to make`}
               {planned.changes ? (
-                <span className="pl-3 text-lg font-normal text-soft">{saidChanges(planned.changes)}</span>
+                <span className="pl-3 text-field font-normal text-soft">{saidChanges(planned.changes)}</span>
               ) : null}
             </h2>
-            <Button
-              className="min-h-[48px]"
-              disabled={laid.pieces.length >= MOST_PIECES}
-              onClick={() => setAdding(true)}
-            >
+            <Button disabled={laid.pieces.length >= MOST_PIECES} onClick={() => setAdding(true)}>
               Put pieces in
             </Button>
           </div>
@@ -227,15 +222,15 @@ function WhatItTakes({
       {takes.due.map(({ gear, due: d }) => (
         <p
           key={gear.id}
-          className={`border-l-[6px] px-3 py-1.5 leading-snug ${d.state === 'stop' ? 'border-alarm font-bold' : 'border-brass'}`}
+          className={`border-l-[6px] px-3 py-2 leading-snug ${d.state === 'stop' ? 'border-alarm font-bold' : 'border-brass'}`}
         >
           <strong>{d.state === 'stop' ? '■ Stop' : '▲ Mind'}.</strong> {gear.name}: {say(d.text)}
         </p>
       ))}
-      <h2 className="border-b-[1.5px] border-ink pb-1 text-2xl">
+      <h2 className="border-b-[1.5px] border-ink pb-1 text-section">
         Gas for all of it
         {takes.torchS > 0 ? (
-          <span className="pl-3 text-lg font-normal text-soft">
+          <span className="pl-3 text-field font-normal text-soft">
             lit for about {print(takes.torchS, 'time')}
           </span>
         ) : null}
@@ -243,7 +238,7 @@ function WhatItTakes({
       {takes.rows.map((row) => (
         <OneGas key={row.gas} row={row} job="This batch takes" such="Such batches" />
       ))}
-      <h2 className="border-b-[1.5px] border-ink pb-1 text-2xl">Kit</h2>
+      <h2 className="border-b-[1.5px] border-ink pb-1 text-section">Kit</h2>
       <KitList things={kitWords(pieces, units)} />
     </aside>
   )
@@ -290,7 +285,7 @@ function RunIt({
   const running = batch.pieces.some((p) => p.piece.state === 'running' && p.piece.runId === batch.runId)
   if (running && batch.runId !== null)
     return (
-      <Button look="act" className="min-h-[52px] text-xl" onClick={() => void go(`/run/${batch.runId}`)}>
+      <Button look="act" className="text-label" onClick={() => void go(`/run/${batch.runId}`)}>
         <Play size={20} aria-hidden="true" /> Go on with the run
       </Button>
     )
@@ -309,7 +304,7 @@ function RunIt({
     <>
       <Button
         look="act"
-        className="min-h-[52px] text-xl"
+        className="text-label"
         disabled={!ready || stopped || isLoading}
         onClick={() => void begin().catch(() => undefined)}
       >

@@ -100,7 +100,7 @@ function Row({
       style={{ transform: CSS.Translate.toString(transform), transition }}
       className={isDragging ? 'relative z-10 opacity-80' : ''}
     >
-      {gap && figures ? <p className="name py-1.5 pl-[56px] text-soft">↓ {saidGap(gap, figures)}</p> : null}
+      {gap && figures ? <p className="name py-2 pl-[56px] text-soft">↓ {saidGap(gap, figures)}</p> : null}
       <div
         className={`grid grid-cols-[44px_1fr] items-center sm:grid-cols-[44px_1fr_auto] gap-x-3 gap-y-1 border-[1.5px] bg-sheet py-2 pr-2 ${trouble ? 'border-alarm' : 'border-rule'}`}
       >
@@ -117,7 +117,7 @@ function Row({
         <div className="min-w-0">
           <Link
             to={`/jobs/${piece.jobId}/${piece.id}`}
-            className="name block truncate text-[1.35rem] leading-tight font-semibold underline-offset-4 hover:underline"
+            className="name block truncate text-label leading-tight font-semibold underline-offset-4 hover:underline"
           >
             {number}. {piece.title}
           </Link>
@@ -134,7 +134,7 @@ function Row({
             −
           </Button>
           <span
-            className="figure min-w-[3.2rem] text-center text-[1.7rem]"
+            className="figure min-w-[3.2rem] text-center text-section"
             aria-label={`${piece.title}: made ${repeats === 1 ? 'once' : `${repeats} times`}`}
           >
             ×{repeats}
@@ -155,8 +155,8 @@ function Row({
             {SETS[planned.kind].map(([name, head]) =>
               figures.figure(name) ? (
                 <div key={name} className="flex items-baseline gap-2">
-                  <dt className="text-sm text-soft">{capital(head)}</dt>
-                  <dd className="figure text-[1.35rem]">{figures.printed(name)}</dd>
+                  <dt className="text-foot text-soft">{capital(head)}</dt>
+                  <dd className="figure text-label">{figures.printed(name)}</dd>
                 </div>
               ) : null,
             )}

@@ -37,7 +37,7 @@ export function TrialAnswer({
       aria-label="What the trial says"
       className="grid gap-2 border-l-[6px] border-verdigris bg-sheet p-3"
     >
-      <h2 className="text-2xl">{say(answer ? headOf(answer, print) : 'Two plates, one setting')}</h2>
+      <h2 className="text-section">{say(answer ? headOf(answer, print) : 'Two plates, one setting')}</h2>
       <p className="max-w-[70ch] leading-snug">
         {say(
           answer

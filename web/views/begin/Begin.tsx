@@ -72,9 +72,9 @@ export default function Begin() {
     void go(to, { replace: true })
   }
   return (
-    <main className="mx-auto max-w-[1000px] px-5 py-6">
-      <h1 className="text-4xl">Five questions, then a first plan</h1>
-      <p className="max-w-[70ch] pb-5 text-soft">
+    <main className="mx-auto max-w-[1000px] px-4 py-6">
+      <h1 className="text-page">Five questions, then a first plan</h1>
+      <p className="max-w-[70ch] pb-4 text-soft">
         Leave out what you like: all of it can be said later, on the Rig page and in Settings.
       </p>
       <div className="grid gap-6">
@@ -218,7 +218,7 @@ export default function Begin() {
       <div className="flex flex-wrap items-center gap-4 py-6">
         <Button
           look="act"
-          className="min-h-[56px] px-8 text-2xl"
+          className="px-6 text-section"
           disabled={bad || isLoading}
           onClick={() => void done(answers, '/quick')}
         >
@@ -226,7 +226,7 @@ export default function Begin() {
         </Button>
         <Button
           look="quiet"
-          className="min-h-[56px]"
+
           disabled={isLoading}
           onClick={() => void done(noAnswers(), '/')}
         >
@@ -248,7 +248,7 @@ function Question({
 }) {
   return (
     <section aria-label={title} className="grid gap-3 border-t-[1.5px] border-ink pt-2">
-      <h2 className="text-2xl">
+      <h2 className="text-section">
         <span className="pr-2 text-soft">{number}</span>
         {title}
       </h2>
@@ -292,7 +292,7 @@ function Presses<T extends string>({
             >
               {on ? '✓ ' : ''}
               {o}
-              {told ? <span className="text-[0.85em] opacity-80"> {told(o)}</span> : null}
+              {told ? <span className="text-text opacity-80"> {told(o)}</span> : null}
             </button>
           </li>
         )

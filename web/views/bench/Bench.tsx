@@ -11,14 +11,14 @@ const TOOLS = [
 /** Tools that belong to no piece: lying on the bench. */
 export default function Bench() {
   return (
-    <main className="px-5 py-4 md:px-8">
+    <main className="px-4 py-4 md:px-6">
       <nav aria-label="Tools on the bench" className="flex flex-wrap gap-2 border-b-[1.5px] border-rule pb-0">
         {TOOLS.map((t) => (
           <NavLink
             key={t.to}
             to={t.to}
             className={({ isActive }) =>
-              `name min-h-[42px] border-b-[3px] px-3 text-xl ${isActive ? 'border-brick font-semibold' : 'border-transparent text-soft'}`
+              `name min-h-[44px] border-b-[3px] px-3 text-label ${isActive ? 'border-brick font-semibold' : 'border-transparent text-soft'}`
             }
           >
             {t.name}

@@ -7,7 +7,7 @@ export default function CutList() {
   const list = useListForm()
   const { plan } = list.work
   return (
-    <div className="grid gap-6 py-5 lg:grid-cols-[400px_1fr]">
+    <div className="grid gap-6 py-4 lg:grid-cols-[400px_1fr]">
       <Wanted list={list} />
       {plan?.ok ? (
         <Answer plan={plan} list={list} />

@@ -70,7 +70,7 @@ export default function FillerFinder() {
   const flux = first && findFlux(first.flux)
   const names = findInGlossary(form.search)
   return (
-    <div className="grid gap-6 py-5 lg:grid-cols-[360px_1fr]">
+    <div className="grid gap-6 py-4 lg:grid-cols-[360px_1fr]">
       <section aria-label="What is joined" className="grid content-start gap-3">
         <SelectField
           beside
@@ -133,8 +133,8 @@ export default function FillerFinder() {
       <section aria-label="Fillers, best first" className="min-w-0">
         {first && first.verdict !== 'forbidden' && a && b ? (
           <>
-            <p className="figure text-[2.2rem]">{first.filler.id}</p>
-            <p className="name pb-1 text-lg">
+            <p className="figure text-page">{first.filler.id}</p>
+            <p className="name pb-1 text-field">
               {flux ? `${flux.id}: ${flux.for}.` : 'No flux.'} {first.filler.composition}.
             </p>
             <div className="max-w-[820px]">
@@ -158,7 +158,7 @@ export default function FillerFinder() {
             </div>
           </>
         ) : (
-          <p className="border-l-4 border-alarm pl-3 text-lg">
+          <p className="border-l-4 border-alarm pl-3 text-field">
             <strong>No filler may be used.</strong> {say(first?.reasons[0]?.text ?? '')}
           </p>
         )}

@@ -19,8 +19,8 @@ export function OwnTips({ orifice }: { readonly orifice: string }) {
   }
   return (
     <div>
-      <h3 className="name text-lg font-semibold">{say('Your tips')}</h3>
-      <ul className="name flex flex-wrap gap-2 py-1.5 text-[1.05rem]">
+      <h3 className="name text-field font-semibold">{say('Your tips')}</h3>
+      <ul className="name flex flex-wrap gap-2 py-2 text-text">
         {tips.map((t) => (
           <li key={t.id} className="rounded-[3px] border border-ink px-2">
             {t.name} · {t.orifice}

@@ -49,7 +49,7 @@ export default function TakeOff() {
   )
   const { result, busy } = useTakeOff(request)
   return (
-    <div className="grid gap-6 py-5 lg:grid-cols-[420px_1fr]">
+    <div className="grid gap-6 py-4 lg:grid-cols-[420px_1fr]">
       <section aria-label="The list" className="grid content-start gap-3">
         <Field
           label="Joints, pasted from a spreadsheet"
@@ -114,13 +114,13 @@ function Taken({ result, busy }: { readonly result: Result; readonly busy: boole
   const { print, units, say, settings } = useShop()
   const rod = (m: number) => print(m, 'reached')
   return (
-    <div className="grid gap-5">
+    <div className="grid gap-4">
       <div>
-        <p className="figure text-[2.6rem]">
-          {result.joints} <span className="text-[0.6em] font-semibold">joints</span>
-          {busy ? <span className="font-text text-base font-normal text-soft"> as it was before</span> : null}
+        <p className="figure text-page">
+          {result.joints} <span className="unit">joints</span>
+          {busy ? <span className="font-text text-text font-normal text-soft"> as it was before</span> : null}
         </p>
-        <dl className="name flex flex-wrap gap-x-6 pt-1 text-[1.1rem]">
+        <dl className="name flex flex-wrap gap-x-6 pt-1 text-field">
           <NamedValue name="Torch time" value={print(result.torchS, 'time')} />
           <NamedValue name="Fuel" value={print(result.fuelM3, 'volume')} />
           <NamedValue name="Oxygen" value={print(result.oxygenM3, 'volume')} />
@@ -130,13 +130,13 @@ function Taken({ result, busy }: { readonly result: Result; readonly busy: boole
             value={result.cost === undefined ? undefined : printMoney(result.cost, settings.prices)}
           />
         </dl>
-        <p className="text-sm text-soft">
+        <p className="text-foot text-soft">
           Estimates. Lighting, trimming and moving from joint to joint come on top.
         </p>
       </div>
       {result.faults.length > 0 ? (
         <section aria-label="Lines left out" className="border-l-4 border-alarm pl-3">
-          <h3 className="text-xl">Left out</h3>
+          <h3 className="text-label">Left out</h3>
           <ul>
             {result.faults.map((f, i) => (
               <li key={i}>
@@ -149,7 +149,7 @@ function Taken({ result, busy }: { readonly result: Result; readonly busy: boole
       {result.lines.length > 0 ? (
         <>
           <section aria-label="By filler and rod">
-            <h3 className="text-xl">Fetch from the shelf</h3>
+            <h3 className="text-label">Fetch from the shelf</h3>
             <table className="w-full text-left">
               <thead>
                 <tr className="name border-b-[1.5px] border-ink text-soft">
@@ -162,7 +162,7 @@ function Taken({ result, busy }: { readonly result: Result; readonly busy: boole
               </thead>
               <tbody>
                 {result.batches.map((b) => (
-                  <tr key={b.filler} className="name border-b border-rule text-lg">
+                  <tr key={b.filler} className="name border-b border-rule text-field">
                     <th scope="row" className="py-1 font-semibold">
                       {b.filler}
                     </th>
@@ -174,7 +174,7 @@ function Taken({ result, busy }: { readonly result: Result; readonly busy: boole
                 ))}
               </tbody>
             </table>
-            <p className="pt-1 text-sm text-soft">
+            <p className="pt-1 text-foot text-soft">
               {isInch(units)
                 ? 'Rods of 20 in, of each 2 in thrown away as a stub.'
                 : 'Rods of 500 mm, of each 50 mm thrown away as a stub.'}
@@ -182,7 +182,7 @@ function Taken({ result, busy }: { readonly result: Result; readonly busy: boole
           </section>
           <section aria-label="Joint by joint">
             <div className="flex items-end justify-between">
-              <h3 className="text-xl">Joint by joint</h3>
+              <h3 className="text-label">Joint by joint</h3>
               <Button onClick={() => saveFile('take-off.csv', asCsv(result), 'text/csv')}>
                 <Download size={18} aria-hidden="true" /> CSV
               </Button>
@@ -205,16 +205,16 @@ function Taken({ result, busy }: { readonly result: Result; readonly busy: boole
                     <th scope="row" className="py-1 pr-3 font-normal">
                       {l.name}
                       {l.minds.length > 0 ? (
-                        <span className="block text-sm text-brass">Mind: {say(l.minds.join('; '))}</span>
+                        <span className="block text-foot text-brass">Mind: {say(l.minds.join('; '))}</span>
                       ) : null}
                     </th>
-                    <td className="name text-right text-lg">{l.count}</td>
-                    <td className="name pl-4 text-lg">
+                    <td className="name text-right text-field">{l.count}</td>
+                    <td className="name pl-4 text-field">
                       {l.filler}
                       {l.flux === 'none' ? '' : `, ${l.flux}`}
                     </td>
-                    <td className="name text-right text-lg">{rod(l.rodEachM)}</td>
-                    <td className="name text-right text-lg">{print(l.torchS, 'time')}</td>
+                    <td className="name text-right text-field">{rod(l.rodEachM)}</td>
+                    <td className="name text-right text-field">{print(l.torchS, 'time')}</td>
                   </tr>
                 ))}
               </tbody>

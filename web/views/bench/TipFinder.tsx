@@ -78,7 +78,7 @@ export default function TipFinder() {
     [print],
   )
   return (
-    <div className="grid gap-6 py-5 lg:grid-cols-[330px_1fr]">
+    <div className="grid gap-6 py-4 lg:grid-cols-[330px_1fr]">
       <section aria-label="What you find" className="grid content-start gap-3">
         <p className="text-soft">
           {say(
@@ -121,7 +121,7 @@ export default function TipFinder() {
           empty="not given"
           onChange={(nominal) => change({ nominal })}
         />
-        <h2 className="name pt-2 text-lg text-soft">Today's pressure and hose</h2>
+        <h2 className="name pt-2 text-field text-soft">Today's pressure and hose</h2>
         <QuantityField
           label="Oxygen at the regulator"
           kind="pressure"
@@ -230,7 +230,7 @@ function Found({
       <div className="flex flex-wrap items-end gap-x-10 gap-y-3">
         <div>
           <h2 className="text-soft">Orifice</h2>
-          <p className="figure text-[3rem] leading-none">{print(valueM, 'bore')}</p>
+          <p className="figure text-figure leading-none">{print(valueM, 'bore')}</p>
           <p className="text-soft">
             {print(lowM, 'bore')} to {print(highM, 'bore')}
             {facts.drill ? `, number drill ${facts.drill.number}` : ''}
@@ -238,7 +238,7 @@ function Found({
         </div>
         <div>
           <h2 className="text-soft">Does steel plate of</h2>
-          <p className="figure text-[2.2rem] leading-none">
+          <p className="figure text-page leading-none">
             {facts.does
               ? `${print(facts.does[0], 'length')} to ${print(facts.does[1], 'length')}`
               : 'none in the table'}
@@ -257,7 +257,7 @@ function Found({
       {wear ? (
         <p
           role="status"
-          className={`border-l-4 pl-3 text-lg font-semibold ${wear === 'good' ? 'border-verdigris' : 'border-alarm'}`}
+          className={`border-l-4 pl-3 text-field font-semibold ${wear === 'good' ? 'border-verdigris' : 'border-alarm'}`}
         >
           {WEAR_WORDS[wear]}
         </p>
@@ -278,7 +278,7 @@ function Found({
           : ''}
       </p>
       <OwnTips orifice={facts.drill ? `#${facts.drill.number}` : `${Math.round(valueM * 1e7) / 1e4} mm`} />
-      <dl className="grid gap-x-8 gap-y-3 md:grid-cols-2">
+      <dl className="grid gap-x-6 gap-y-3 md:grid-cols-2">
         <Word name="Go and no-go">
           {say(
             `A bore of this size takes ${facts.drill ? `drill #${facts.drill.number}` : drill(facts.smallerDrill)}. When ${drill(facts.noGo)} goes in too, it passes a tenth more oxygen: worn out.`,
@@ -307,7 +307,7 @@ function Found({
 function Word({ name, children }: { readonly name: string; readonly children: React.ReactNode }) {
   return (
     <div>
-      <dt className="name text-lg font-semibold">{name}</dt>
+      <dt className="name text-field font-semibold">{name}</dt>
       <dd className="leading-snug">{children}</dd>
     </div>
   )

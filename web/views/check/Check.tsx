@@ -8,11 +8,11 @@ import { CheckCut } from './CheckCut.tsx'
 import { Makings } from './Makings.tsx'
 import { ofEntry, ofPiece, ofRun, type Subject } from './subject.ts'
 
-const OPENING = <p className="p-8 text-soft">Opening.</p>
+const OPENING = <p className="p-6 text-soft">Opening.</p>
 
 const inLogAlready = (kind: string) => (
-  <main className="p-8">
-    <h1 className="text-3xl">This {kind} is in the log already</h1>
+  <main className="p-6">
+    <h1 className="text-page">This {kind} is in the log already</h1>
     <p className="pt-3">
       <Link className="underline" to="/log">
         See the log
@@ -42,8 +42,8 @@ export function CheckMaking() {
   if (!run) return OPENING
   if (!subject)
     return (
-      <main className="p-8">
-        <h1 className="text-3xl">This run has no such piece</h1>
+      <main className="p-6">
+        <h1 className="text-page">This run has no such piece</h1>
       </main>
     )
   return run.lines.some((l) => sameMaking(l, making)) ? (
@@ -71,8 +71,8 @@ export function CorrectEntry() {
   if (!entry) return OPENING
   if (!subject || (entry.kind !== 'cut' && entry.kind !== 'braze'))
     return (
-      <main className="p-8">
-        <h1 className="text-3xl">This line is not corrected here</h1>
+      <main className="p-6">
+        <h1 className="text-page">This line is not corrected here</h1>
         <p className="pt-2">It came from another log, or it wrote itself. Note it with the piece instead.</p>
       </main>
     )

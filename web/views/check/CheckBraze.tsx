@@ -178,7 +178,7 @@ export function CheckBraze({ subject }: { readonly subject: Subject }) {
       {form.breaking !== 'none' ? <Opened check={check} round={round} /> : null}
       <div className="grid gap-6 border-t-[1.5px] border-rule pt-4 md:grid-cols-2">
         <section aria-label="Measured" className="grid content-start gap-3">
-          <h2 className="text-2xl">Measured</h2>
+          <h2 className="text-section">Measured</h2>
           <FieldList
             above
             table={BRAZE_RESULT}
@@ -190,7 +190,7 @@ export function CheckBraze({ subject }: { readonly subject: Subject }) {
           />
         </section>
         <section aria-label="What was really used" className="grid content-start gap-3">
-          <h2 className="text-2xl">Used</h2>
+          <h2 className="text-section">Used</h2>
           <UsedFields table={BRAZE_USED} form={{ ...form }} errors={check.errors} onChange={check.set} />
         </section>
       </div>

@@ -142,7 +142,7 @@ export function CheckCut({ subject }: { readonly subject: Subject }) {
       <Marks marks={form.marks} onChange={(marks) => change({ marks })} />
       <div className="grid gap-6 border-t-[1.5px] border-rule pt-4 md:grid-cols-2">
         <section aria-label="Measured" className="grid content-start gap-3">
-          <h2 className="text-2xl">Measured</h2>
+          <h2 className="text-section">Measured</h2>
           <FieldList
             above
             table={CUT_RESULT}
@@ -165,7 +165,7 @@ export function CheckCut({ subject }: { readonly subject: Subject }) {
           />
         </section>
         <section aria-label="What was really used" className="grid content-start gap-3">
-          <h2 className="text-2xl">Used</h2>
+          <h2 className="text-section">Used</h2>
           <UsedFields table={CUT_USED} form={{ ...form }} errors={check.errors} onChange={check.set} />
         </section>
       </div>

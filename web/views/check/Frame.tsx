@@ -101,15 +101,15 @@ export function Frame({
   const tried = triedOf(subject)
   const fault = asked ? commonFault(form, subject) : undefined
   return (
-    <main className="mx-auto max-w-[1100px] px-5 pb-10">
+    <main className="mx-auto max-w-[1100px] px-4 pb-10">
       <ServerNotice />
-      <header className="flex flex-wrap items-baseline gap-x-4 pt-5 pb-3">
-        <h1 className="text-4xl">{subject.corrects ? 'Correct the result' : 'Result'}</h1>
+      <header className="flex flex-wrap items-baseline gap-x-4 pt-4 pb-3">
+        <h1 className="text-page">{subject.corrects ? 'Correct the result' : 'Result'}</h1>
         <p className="grow text-soft">
           {subject.title}, {subject.jobName}
         </p>
         <Link
-          className="name min-h-10 content-center text-lg underline underline-offset-4"
+          className="name min-h-10 content-center text-field underline underline-offset-4"
           to={subject.corrects ? `/log/${subject.corrects.id}` : '/'}
         >
           {subject.corrects ? 'Back to the line' : 'Today'}
@@ -155,7 +155,7 @@ export function Frame({
               {({ id }) => (
                 <textarea
                   id={id}
-                  className="field min-h-[96px]! py-2! font-text!"
+                  className="field min-h-[88px]! py-2! font-text!"
                   maxLength={2000}
                   value={form.note}
                   onChange={(e) => change({ note: e.target.value })}
@@ -191,7 +191,7 @@ export function Frame({
         </section>
         <div className="z-10 grid gap-2 border-t-[1.5px] border-ink bg-paper pt-3 pb-3 md:sticky md:bottom-0">
           {verdict ? <VerdictLine verdict={verdict} /> : null}
-          <Button look="act" className="min-h-[64px] text-2xl" disabled={saved} onClick={onSave}>
+          <Button look="act" className="text-section" disabled={saved} onClick={onSave}>
             {subject.corrects ? 'Save the correction to the log' : 'Save to the log'}
           </Button>
         </div>
@@ -211,7 +211,7 @@ export function VerdictLine({ verdict }: { readonly verdict: Pick<Verdict, 'outc
   const { word, sign, look } = OUTCOMES[verdict.outcome]
   return (
     <p role="status" data-verdict={verdict.outcome} className={`border-l-[6px] pl-3 ${look}`}>
-      <strong className="name pr-1 text-[1.35rem]">
+      <strong className="name pr-1 text-label">
         {sign} {word}.
       </strong>{' '}
       <span className="text-ink">{verdict.because}</span>

@@ -18,9 +18,9 @@ export function Makings({ run }: { readonly run: Run }) {
   const shown = makings.all.filter((m) => m.made || m.told !== undefined || progress.state === 'finished')
   const left = shown.filter((m) => m.told === undefined).length
   return (
-    <main className="mx-auto max-w-[1120px] px-5 py-6">
+    <main className="mx-auto max-w-[1120px] px-4 py-6">
       <ServerNotice />
-      <h1 className="text-4xl">{run.title}</h1>
+      <h1 className="text-page">{run.title}</h1>
       <p className="pt-1 pb-4 text-soft">
         {left === 0
           ? 'All that was made is in the log.'
@@ -34,7 +34,7 @@ export function Makings({ run }: { readonly run: Run }) {
       {shown.length === 0 ? <p className="py-4 text-soft">Nothing of it is made yet.</p> : null}
       <p className="flex flex-wrap gap-4 pt-6">
         <Link
-          className="name inline-flex min-h-[56px] items-center rounded-md border-[1.5px] border-ink px-6 text-xl font-semibold"
+          className="name inline-flex min-h-[56px] items-center rounded-md border-[1.5px] border-ink px-6 text-label font-semibold"
           to={over ? '/' : `/run/${run.id}`}
         >
           {over ? 'To today' : 'Back to the run'}
@@ -61,7 +61,7 @@ function Row({
   return (
     <li className="grid gap-x-6 gap-y-2 border-b border-rule py-3 md:grid-cols-[1fr_auto] md:items-center">
       <div className="min-w-0">
-        <span className="name block text-2xl font-semibold">{title}</span>
+        <span className="name block text-section font-semibold">{title}</span>
         <span className="block text-soft">
           {told
             ? `${told.verdict.outcome === 'failed' ? 'Failed. ' : ''}${tell(told)}`
@@ -73,7 +73,7 @@ function Row({
       <div className="flex flex-wrap gap-3">
         {told && entryId !== undefined ? (
           <Link
-            className="name inline-flex min-h-[48px] items-center px-2 text-lg underline underline-offset-4"
+            className="name inline-flex min-h-[48px] items-center px-2 text-field underline underline-offset-4"
             to={`/log/${entryId}`}
           >
             See it
@@ -82,7 +82,6 @@ function Row({
           <>
             {last ? (
               <Button
-                className="min-h-[48px]"
                 aria-label={`Same again: ${title}`}
                 disabled={lost}
                 onClick={() => makings.same(making)}
@@ -91,7 +90,7 @@ function Row({
               </Button>
             ) : null}
             <Link
-              className="name inline-flex min-h-[48px] items-center rounded-md border-[1.5px] border-ink px-4 text-lg font-semibold"
+              className="name inline-flex min-h-[48px] items-center rounded-md border-[1.5px] border-ink px-4 text-field font-semibold"
               aria-label={`Write it down: ${title}`}
               to={`/run/${run.id}/log/${place}/${repeat}`}
             >

@@ -85,7 +85,7 @@ export function Photos({
   return (
     <div className="grid gap-2">
       <PhotoRow ids={ids} title="Picture" />
-      <label className="name inline-flex min-h-[48px] w-fit cursor-pointer items-center gap-2 rounded-md border-[1.5px] border-ink bg-sheet px-4 text-lg font-semibold focus-within:outline-2">
+      <label className="name inline-flex min-h-[48px] w-fit cursor-pointer items-center gap-2 rounded-md border-[1.5px] border-ink bg-sheet px-4 text-field font-semibold focus-within:outline-2">
         <Camera size={20} aria-hidden="true" />
         {busy ? 'Keeping it' : add}
         <input

@@ -24,14 +24,14 @@ export default function CloseOutPage() {
   const { settings } = useShop()
   const words = useCloseOutWords(data)
   if (error && !data) return <Missing what="job" failure={error} />
-  if (!data || !words) return <p className="p-8 text-soft">Opening.</p>
+  if (!data || !words) return <p className="p-6 text-soft">Opening.</p>
   const save = async () => {
     const { closeOutPdf } = await import('../../work/close-out-pdf.ts')
     const bytes = await closeOutPdf(words, usualPaper(settings.region), photoOf)
     saveFile(fileName(words.title, 'pdf'), new Uint8Array(bytes), 'application/pdf')
   }
   return (
-    <main className="mx-auto max-w-[1000px] px-5 py-6">
+    <main className="mx-auto max-w-[1000px] px-4 py-6">
       <p className="no-print">
         <Link className="underline underline-offset-4" to={`/jobs/${jobId}`}>
           The job
@@ -39,7 +39,7 @@ export default function CloseOutPage() {
       </p>
       <header className="flex flex-wrap items-end justify-between gap-3 pt-1 pb-4">
         <div>
-          <h1 className="text-4xl">{words.title}</h1>
+          <h1 className="text-page">{words.title}</h1>
           <p className="text-soft">
             {words.place}. {words.day}
           </p>
@@ -64,7 +64,7 @@ export default function CloseOutPage() {
           {(['pressure', 'vacuum'] as const).map((kind) => (
             <Link
               key={kind}
-              className="name inline-flex min-h-11 items-center rounded-md border-[1.5px] border-ink px-4 text-lg font-semibold"
+              className="name inline-flex min-h-11 items-center rounded-md border-[1.5px] border-ink px-4 text-field font-semibold"
               to={`/tests/new/${kind}?piece=${words.untested}`}
             >
               {kind === 'pressure' ? 'Pressure test' : 'Vacuum'}
@@ -73,30 +73,30 @@ export default function CloseOutPage() {
         </p>
       )}
       <section aria-label="What it took">
-        <h2 className="border-b-[1.5px] border-ink pb-1 text-2xl">What it took</h2>
-        <dl className="grid gap-x-8 sm:grid-cols-2">
+        <h2 className="border-b-[1.5px] border-ink pb-1 text-section">What it took</h2>
+        <dl className="grid gap-x-6 sm:grid-cols-2">
           {words.sums.map(([what, value]) => (
-            <div key={what} className="flex items-baseline justify-between gap-4 border-b border-rule py-1.5">
+            <div key={what} className="flex items-baseline justify-between gap-4 border-b border-rule py-2">
               <dt>{what}</dt>
-              <dd className="name text-right text-[1.15rem] font-semibold">{value}</dd>
+              <dd className="name text-right text-field font-semibold">{value}</dd>
             </div>
           ))}
         </dl>
       </section>
       <section aria-label="Register" className="pt-6">
-        <h2 className="border-b-[1.5px] border-ink pb-1 text-2xl">Register of cuts and joints</h2>
+        <h2 className="border-b-[1.5px] border-ink pb-1 text-section">Register of cuts and joints</h2>
         <ol className="grid">
           {words.rows.map((r, i) => (
             <li key={r.title + String(i)} className="grid gap-1 border-b border-rule py-3">
               <p>
-                <strong className="name text-[1.25rem]">
+                <strong className="name text-label">
                   {i + 1}. {r.title}
                 </strong>{' '}
                 <span className="text-soft">{r.about}</span>{' '}
                 <span className={r.failed ? 'font-bold text-alarm' : 'text-verdigris'}>{r.state}</span>
               </p>
               {r.lines.map((l, n) => (
-                <p key={n} className="pl-5">
+                <p key={n} className="pl-4">
                   {l}
                 </p>
               ))}

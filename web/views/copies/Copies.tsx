@@ -47,13 +47,13 @@ export function Copies() {
         {(all ? copies : copies.slice(0, SHOWN)).map((copy) => (
           <li
             key={copy.name}
-            className="flex min-h-[52px] flex-wrap items-center justify-between gap-x-4 border-b border-rule py-1.5"
+            className="flex min-h-[52px] flex-wrap items-center justify-between gap-x-4 border-b border-rule py-2"
           >
             <span className="min-w-0 grow">
-              <strong className="name block text-[1.15rem]">
+              <strong className="name block text-field">
                 {day(copy.at)}, {COPY_WORDS[copy.kind]}
               </strong>
-              <span className="block text-sm text-soft">
+              <span className="block text-foot text-soft">
                 {copy.holds
                   ? `${counted(copy.holds.lines, 'line')}, ${counted(copy.holds.pieces, 'piece')}, ${sizeOf(copy.bytes)}`
                   : `Not counted: ${copy.fault ?? ''}`}
@@ -92,7 +92,7 @@ function GoBack({ copy, onClose }: { readonly copy: CopyInfo; readonly onClose: 
           The log is as it was on {day(copy.at)}. The one that was here until now is kept, and stands among
           the copies.
         </p>
-        <Button look="act" className="mt-4 min-h-[52px] w-full text-xl" onClick={() => location.assign('/')}>
+        <Button look="act" className="mt-4 w-full text-label" onClick={() => location.assign('/')}>
           Go on from there
         </Button>
       </Panel>
@@ -113,7 +113,7 @@ function GoBack({ copy, onClose }: { readonly copy: CopyInfo; readonly onClose: 
               has {counted(data.copy.holds?.lines ?? 0, 'line')} and{' '}
               {counted(data.copy.holds?.pieces ?? 0, 'piece')}.
             </p>
-            <ul aria-label="What will change" className="grid list-disc gap-1 pl-5">
+            <ul aria-label="What will change" className="grid list-disc gap-1 pl-4">
               {changesOf(data).map((s) => (
                 <li key={s}>{s}</li>
               ))}
@@ -144,13 +144,13 @@ function GoBack({ copy, onClose }: { readonly copy: CopyInfo; readonly onClose: 
         <div className="flex flex-wrap gap-3 pt-1">
           <Button
             look="alarm"
-            className="min-h-[52px] grow text-xl"
+            className="grow text-label"
             disabled={!data || data.copy.fault !== null || isLoading}
             onClick={() => void restore({ name: copy.name, damaged: (data?.copy.damaged ?? 0) > 0 })}
           >
             {isLoading ? 'Going back' : 'Go back to this copy'}
           </Button>
-          <Button className="min-h-[52px] text-xl" onClick={onClose}>
+          <Button className="text-label" onClick={onClose}>
             Keep the log
           </Button>
         </div>

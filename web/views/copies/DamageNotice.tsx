@@ -33,16 +33,16 @@ export function DamageNotice({
     <section
       aria-label="Damaged"
       role="status"
-      className="mb-5 grid gap-2 border-[1.5px] border-l-[6px] border-alarm bg-sheet px-4 py-3"
+      className="mb-4 grid gap-2 border-[1.5px] border-l-[6px] border-alarm bg-sheet px-4 py-3"
     >
-      <h2 className="text-xl">
+      <h2 className="text-label">
         {rows.length === 1
           ? 'One thing in the log is damaged'
           : `${rows.length} things in the log are damaged`}
         , and left out
       </h2>
       <p>What is left out cannot be trusted any more: no plan goes by it until it is put back.</p>
-      <ul className="grid gap-1.5">
+      <ul className="grid gap-2">
         {rows.slice(0, NAMED).map((row) => (
           <Row
             key={`${row.table} ${row.row}`}
@@ -67,7 +67,7 @@ function Row({ row, onMend }: { readonly row: DamageList['rows'][number]; readon
   const when = isValid(at) ? `, ${format(at, 'd MMM yyyy')}` : ''
   return (
     <li className="flex flex-wrap items-center gap-x-4 gap-y-1">
-      <strong className="name text-lg">
+      <strong className="name text-field">
         {row.name || 'A line without a name'}
         {when}
       </strong>

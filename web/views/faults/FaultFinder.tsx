@@ -67,8 +67,8 @@ export default function FaultFinder() {
   const ranked = rankCauses(signs, facts, tried)
   const toggle = (id: string) => setSeen(seen.includes(id) ? seen.filter((s) => s !== id) : [...seen, id])
   return (
-    <main className="mx-auto max-w-[1280px] px-5 py-5">
-      <h1 className="text-4xl">Find the fault</h1>
+    <main className="mx-auto max-w-[1280px] px-4 py-4">
+      <h1 className="text-page">Find the fault</h1>
       <p className="pb-3 text-soft">
         {entry ? (
           <>
@@ -100,7 +100,7 @@ export default function FaultFinder() {
         />
       </div>
       <div className="grid gap-6 lg:grid-cols-[1.35fr_1fr]">
-        <section aria-label="What is seen" className="grid grid-cols-2 content-start gap-2.5 sm:grid-cols-4">
+        <section aria-label="What is seen" className="grid grid-cols-2 content-start gap-3 sm:grid-cols-4">
           {SIGNS.filter((s) => s.of === here).map((s) => (
             <Tile
               key={s.id}
@@ -116,14 +116,14 @@ export default function FaultFinder() {
         {signs.length > 0 ? (
           <a
             href="#why"
-            className="name sticky bottom-[72px] z-10 grid min-h-[52px] place-items-center rounded-md bg-brick text-xl font-semibold text-on md:bottom-2 lg:hidden"
+            className="name sticky bottom-[72px] z-10 grid min-h-[52px] place-items-center rounded-md bg-brick text-label font-semibold text-on md:bottom-2 lg:hidden"
           >
             Why, and what to change
           </a>
         ) : null}
         <section id="why" aria-label="Why, and what to change" className="lg:sticky lg:top-4 lg:self-start">
           {signs.length === 0 ? (
-            <p className="border-l-4 border-brass pl-4 text-[1.15rem]">
+            <p className="border-l-4 border-brass pl-4 text-field">
               Choose one sign, or more when they come together.
             </p>
           ) : (
@@ -155,7 +155,7 @@ function Causes({
   return (
     <div className="grid gap-4">
       {stop ? (
-        <p role="alert" className="border-[3px] border-alarm p-3 text-[1.25rem] font-bold text-alarm">
+        <p role="alert" className="border-[3px] border-alarm p-3 text-label font-bold text-alarm">
           Stop. Shut the torch, then the cylinders, before anything else.
         </p>
       ) : null}
@@ -166,19 +166,17 @@ function Causes({
               type="button"
               aria-pressed={r === cause}
               onClick={() => setChosen(r.cause.id)}
-              className={`grid w-full grid-cols-[64px_1fr] items-start gap-x-3 rounded-md border-[1.5px] p-2.5 text-left ${r === cause ? 'border-ink bg-sheet' : 'border-rule'}`}
+              className={`grid w-full grid-cols-[64px_1fr] items-start gap-x-3 rounded-md border-[1.5px] p-3 text-left ${r === cause ? 'border-ink bg-sheet' : 'border-rule'}`}
             >
-              <span className="figure text-[1.7rem]">{Math.round(r.share * 100)} %</span>
+              <span className="figure text-section">{Math.round(r.share * 100)} %</span>
               <span>
-                <span className="name block text-[1.25rem] leading-tight font-semibold">
-                  {say(r.cause.name)}
-                </span>
+                <span className="name block text-label leading-tight font-semibold">{say(r.cause.name)}</span>
                 {r.because.length > 0 ? (
                   <span className="block">Because {say(r.because.join(', and '))}.</span>
                 ) : null}
                 <span className="block text-soft">{say(r.cause.tell)}</span>
               </span>
-              <span aria-hidden="true" className="col-span-2 mt-1.5 h-1.5 bg-rule">
+              <span aria-hidden="true" className="col-span-2 mt-2 h-1.5 bg-rule">
                 <span className="block h-full bg-brick" style={{ width: `${100 * r.share}%` }} />
               </span>
             </button>
@@ -256,11 +254,11 @@ function Change({
   }
   return (
     <section aria-label="Change this, and only this" className="grid gap-3 border-t-[3px] border-brick pt-3">
-      <h2 className="text-2xl">Change this, and only this</h2>
-      <p className="text-[1.25rem]">{say(cause.fix)}</p>
+      <h2 className="text-section">Change this, and only this</h2>
+      <p className="text-label">{say(cause.fix)}</p>
       {piece && next ? <OldAndNew old={piece.draft} next={next} /> : null}
       {piece && next ? (
-        <Button look="act" className="min-h-[56px] text-xl" onClick={() => void take()}>
+        <Button look="act" className="text-label" onClick={() => void take()}>
           Change the next run’s plan
         </Button>
       ) : (
@@ -303,7 +301,7 @@ function Moved({ before, after }: { readonly before: Plan; readonly after: Plan 
   if (names.length === 0)
     return <p className="text-soft">No figure of the plan changes; it is told at the head of the next run.</p>
   return (
-    <table className="name w-full text-left text-[1.1rem]">
+    <table className="name w-full text-left text-field">
       <thead>
         <tr className="border-b border-rule text-soft">
           <th scope="col" className="font-medium">
@@ -320,7 +318,7 @@ function Moved({ before, after }: { readonly before: Plan; readonly after: Plan 
       <tbody>
         {names.slice(0, MOVED_SHOWN).map((n) => (
           <tr key={n} className="border-b border-rule">
-            <th scope="row" className="py-1.5 font-medium">
+            <th scope="row" className="py-2 font-medium">
               {called(n)}
             </th>
             <td className="line-through">{was.printed(n)}</td>

@@ -37,22 +37,22 @@ const DIALS_OF: Readonly<Record<InstrumentNow['kind'], readonly DialFault[]>> = 
 export default function Instruments() {
   const { data, error } = api.useInstrumentsQuery()
   if (error && !data) return <Missing what="instruments" failure={error} />
-  if (!data) return <p className="p-8 text-soft">Opening.</p>
+  if (!data) return <p className="p-6 text-soft">Opening.</p>
   return (
-    <main className="mx-auto max-w-[1180px] px-5 py-6">
+    <main className="mx-auto max-w-[1180px] px-4 py-6">
       <p>
         <Link className="underline underline-offset-4" to="/rig">
           Rig
         </Link>
       </p>
-      <h1 className="pt-1 text-4xl">Instruments</h1>
+      <h1 className="pt-1 text-page">Instruments</h1>
       <p className="max-w-[80ch] pb-4 text-soft">
         {data.connected
           ? 'Readings stand under their targets in a run, and a test can be read by them. What is old or cannot be true is marked, and never used.'
           : 'No gateway is connected: readings are typed, and count as much.'}
       </p>
       {data.instruments.length === 0 ? <p>No instrument has said its name yet.</p> : null}
-      <ul className="grid gap-5 md:grid-cols-2">
+      <ul className="grid gap-4 md:grid-cols-2">
         {data.instruments.map((i) => (
           <li key={i.id} className="rounded-md border-[1.5px] border-rule bg-sheet p-4">
             <One instrument={i} />
@@ -68,8 +68,8 @@ function One({ instrument }: { readonly instrument: InstrumentNow }) {
   const [open, setOpen] = useState(false)
   return (
     <>
-      <h2 className="text-2xl">{instrument.name}</h2>
-      {instrument.simulated ? <p className="text-sm text-soft">simulated</p> : null}
+      <h2 className="text-section">{instrument.name}</h2>
+      {instrument.simulated ? <p className="text-foot text-soft">simulated</p> : null}
       <dl className="grid grid-cols-2 gap-3 pt-2">
         {instrument.channels.map((c) => {
           const kind = channelOf(instrument.kind, c.name)
@@ -80,9 +80,9 @@ function One({ instrument }: { readonly instrument: InstrumentNow }) {
             <div key={c.channel} data-channel={c.channel} data-quality={c.quality}>
               <dt className="text-soft">{kind?.says}</dt>
               <dd>
-                <span className={`figure text-[2.2rem] ${c.quality === 'good' ? '' : 'line-through'}`}>
+                <span className={`figure text-page ${c.quality === 'good' ? '' : 'line-through'}`}>
                   {shown ? `${shown.figure} ` : '–'}
-                  <span className="text-[1.1rem]">{shown?.unit}</span>
+                  <span className="text-field">{shown?.unit}</span>
                 </span>
                 <span className={`block ${look}`}>{word}</span>
               </dd>

@@ -17,10 +17,10 @@ export default function Jobs() {
   const [startingIn, setStartingIn] = useState<string | undefined>(undefined)
   const jobId = asked.get('job')
   return (
-    <main className="mx-auto max-w-[1000px] px-5 py-6">
+    <main className="mx-auto max-w-[1000px] px-4 py-6">
       <div className="flex items-center justify-between gap-4 pb-4">
-        <h1 className="text-4xl">Jobs</h1>
-        <Button look="act" className="min-h-[48px] text-xl" onClick={() => setStartingIn('')}>
+        <h1 className="text-page">Jobs</h1>
+        <Button look="act" className="text-label" onClick={() => setStartingIn('')}>
           Start a piece
         </Button>
       </div>
@@ -52,13 +52,13 @@ function AllJobs({ onAdd }: { readonly onAdd: OnAdd }) {
       {pages.length === 1 && data?.jobs.length === 0 ? (
         <p className="text-soft">No job yet. Start a piece and name the job it belongs to.</p>
       ) : null}
-      <div className="grid gap-8">
+      <div className="grid gap-6">
         {data?.jobs.map((job) => (
           <OfJob key={job.id} job={job} onAdd={onAdd}>
             {job.pieceCount > job.pieces.length ? (
               <Link
                 to={`/jobs?job=${job.id}`}
-                className="name block min-h-[48px] content-center px-3 text-lg underline decoration-rule underline-offset-4"
+                className="name block min-h-[48px] content-center px-3 text-field underline decoration-rule underline-offset-4"
               >
                 All {job.pieceCount} pieces
               </Link>
@@ -107,7 +107,7 @@ function OneJob({
         onBack={earlier === null ? undefined : () => setAround(earlier)}
         onOn={later === null ? undefined : () => setAround(later)}
       >
-        <span className="name text-lg">
+        <span className="name text-field">
           {job.skipped + 1} to {job.skipped + job.pieces.length} of {job.pieceCount}
         </span>
       </Pager>
@@ -128,7 +128,7 @@ function OfJob({
   return (
     <section aria-label={job.name}>
       <div className="flex flex-wrap items-baseline gap-x-4 border-b-[1.5px] border-ink pb-1">
-        <h2 className="text-2xl">
+        <h2 className="text-section">
           <Link to={`/jobs/${job.id}`} className="underline-offset-4 hover:underline">
             {job.name}
           </Link>
@@ -136,7 +136,7 @@ function OfJob({
         <span className="grow text-soft">{job.place}</span>
         <Link
           to={`/jobs/${job.id}/close-out`}
-          className="name min-h-[40px] content-center text-lg underline decoration-rule underline-offset-4"
+          className="name min-h-[44px] content-center text-field underline decoration-rule underline-offset-4"
         >
           Close it out
         </Link>

@@ -15,14 +15,12 @@ export function PieceRow({
     <li>
       <Link
         to={`/jobs/${piece.jobId}/${piece.id}`}
-        className={`grid min-h-[52px] grid-cols-[24px_1fr_auto] items-center gap-x-3 border-b border-l-[5px] border-b-rule bg-sheet px-3 py-1.5 hover:bg-paper ${edge}`}
+        className={`grid min-h-[52px] grid-cols-[24px_1fr_auto] items-center gap-x-3 border-b border-l-[5px] border-b-rule bg-sheet px-3 py-2 hover:bg-paper ${edge}`}
       >
         <Icon size={18} aria-hidden="true" />
         <span className="min-w-0">
-          <span className="name block truncate text-[1.25rem] leading-tight font-semibold">
-            {piece.title}
-          </span>
-          <span className="block truncate text-sm text-soft">
+          <span className="name block truncate text-label leading-tight font-semibold">{piece.title}</span>
+          <span className="block truncate text-foot text-soft">
             {withJob ? `${piece.jobName} · ` : ''}
             {piece.about}
           </span>

@@ -190,7 +190,7 @@ export function StartPiece({
             {formState.errors.root.message}
           </p>
         ) : null}
-        <Button look="act" type="submit" disabled={formState.isSubmitting} className="min-h-[52px] text-xl">
+        <Button look="act" type="submit" disabled={formState.isSubmitting} className="text-label">
           {worked ? 'Keep it' : 'Plan it'}
         </Button>
       </form>

@@ -42,13 +42,13 @@ export default function Entry() {
   const onItsWay = useApp((s) => s.outbox.items.some((i) => i.id === entryId))
   if (onItsWay && !entry)
     return (
-      <main className="p-8">
-        <h1 className="text-3xl">On the way to the log</h1>
+      <main className="p-6">
+        <h1 className="text-page">On the way to the log</h1>
         <p className="pt-2 text-soft">It is kept here until the server has it.</p>
       </main>
     )
   if (error && !entry) return <Missing what="entry" failure={error} />
-  if (!entry) return <p className="p-8 text-soft">Opening.</p>
+  if (!entry) return <p className="p-6 text-soft">Opening.</p>
   return <Page entry={entry} />
 }
 
@@ -57,13 +57,13 @@ function Page({ entry }: { readonly entry: LogEntry }) {
   const tell = useTell()
   const { told } = entry
   return (
-    <main className="mx-auto max-w-[1100px] px-5 py-6">
+    <main className="mx-auto max-w-[1100px] px-4 py-6">
       <p>
         <Link className="underline underline-offset-4" to="/log">
           Log
         </Link>
       </p>
-      <h1 className="pt-1 text-4xl">{entry.title || ENTRY_KIND_NAMES[entry.kind]}</h1>
+      <h1 className="pt-1 text-page">{entry.title || ENTRY_KIND_NAMES[entry.kind]}</h1>
       <p className="pb-4 text-soft">
         {ENTRY_KIND_NAMES[entry.kind]}
         {entry.jobName === '' ? '' : ', '}
@@ -89,7 +89,7 @@ function Page({ entry }: { readonly entry: LogEntry }) {
       ) : told.kind === 'pressure-test' || told.kind === 'vacuum-test' ? (
         <TestFound told={told} />
       ) : (
-        <p className="border-l-4 border-brass pl-4 text-[1.15rem]">{tell(told)}.</p>
+        <p className="border-l-4 border-brass pl-4 text-field">{tell(told)}.</p>
       )}
       <WhatNext entry={entry} />
       {entry.photos.length > 0 ? (
@@ -141,7 +141,7 @@ function WhatNext({ entry }: { readonly entry: LogEntry }) {
   const judged = entry.kind === 'cut' || entry.kind === 'braze'
   if (entry.correctedBy) return null
   return (
-    <div className="no-print flex flex-wrap gap-3 pt-5">
+    <div className="no-print flex flex-wrap gap-3 pt-4">
       {judged || entry.outcome === 'failed' ? (
         <Button
           look={entry.outcome === 'failed' ? 'act' : 'plain'}
@@ -189,7 +189,7 @@ function CutFound({ entry, told }: { readonly entry: LogEntry; readonly told: Cu
   const used = (name: (typeof CUT_ROWS)[number][1]): Used | null =>
     name === 'kerf' ? told.kerf : told.used[name]
   return (
-    <div className="grid gap-8 lg:grid-cols-[1fr_1.15fr]">
+    <div className="grid gap-6 lg:grid-cols-[1fr_1.15fr]">
       <Part name="Result">
         <div className="grid grid-cols-3 gap-4 pt-4">
           <NamedValue name="Edge" value={CUT_RESULT.edge.names[told.edge]}>
@@ -231,7 +231,7 @@ function BrazeFound({ told }: { readonly told: BrazeResult }) {
   const { say, units } = useShop()
   const Map = isRoundJoint(told.joint) ? JointDial : JointStrip
   return (
-    <div className="grid gap-8 lg:grid-cols-[1fr_1.15fr]">
+    <div className="grid gap-6 lg:grid-cols-[1fr_1.15fr]">
       <Part name="Result">
         <div className="pt-4">
           <Map places={told.places} />
@@ -281,13 +281,13 @@ function TestFound({ told }: { readonly told: TestResult }) {
   const { print } = useShop()
   return (
     <section aria-label="The test" className="grid gap-3">
-      <h2 className="text-3xl">{TEST_WORDS[told.verdict]}</h2>
-      <p className="max-w-[72ch] text-[1.1rem]">{told.because}</p>
+      <h2 className="text-page">{TEST_WORDS[told.verdict]}</h2>
+      <p className="max-w-[72ch] text-field">{told.because}</p>
       <p>
         {tell(told)} (95 %), from {told.count} readings over {print(told.holdS, 'time')}.
       </p>
       <p>
-        <Link className="name text-lg underline underline-offset-4" to={`/tests/${told.testId}`}>
+        <Link className="name text-field underline underline-offset-4" to={`/tests/${told.testId}`}>
           The test with its curve and report
         </Link>
       </p>
@@ -305,10 +305,10 @@ interface Row {
 function PlannedAndUsed({ rows }: { readonly rows: readonly Row[] }) {
   return (
     <Part name="Planned and used">
-      <table className="name w-full text-left text-[1.15rem]">
+      <table className="name w-full text-left text-field">
         <thead>
           <tr className="border-b border-rule text-soft">
-            <th scope="col" className="py-1.5 font-medium">
+            <th scope="col" className="py-2 font-medium">
               Setting
             </th>
             <th scope="col" className="font-medium">
@@ -346,7 +346,7 @@ function PlannedAndUsed({ rows }: { readonly rows: readonly Row[] }) {
 function Part({ name, children }: { readonly name: string; readonly children: ReactNode }) {
   return (
     <section aria-label={name}>
-      <h2 className="border-b-[1.5px] border-ink pb-1 text-2xl">{name}</h2>
+      <h2 className="border-b-[1.5px] border-ink pb-1 text-section">{name}</h2>
       {children}
     </section>
   )
@@ -354,7 +354,7 @@ function Part({ name, children }: { readonly name: string; readonly children: Re
 
 function Note({ text }: { readonly text: string }) {
   return text === '' ? null : (
-    <blockquote className="mt-5 border-l-4 border-brass pl-4 text-[1.1rem] whitespace-pre-wrap">
+    <blockquote className="mt-4 border-l-4 border-brass pl-4 text-field whitespace-pre-wrap">
       {text}
     </blockquote>
   )
@@ -373,7 +373,7 @@ function NamedValue({
     <div>
       <p className="text-soft">{name}</p>
       {children}
-      <p className="name text-[1.25rem] leading-tight font-semibold">{value}</p>
+      <p className="name text-label leading-tight font-semibold">{value}</p>
     </div>
   )
 }
@@ -438,13 +438,13 @@ function Steps({
   }
   return (
     <details className="pt-6">
-      <summary className="name cursor-pointer text-2xl font-semibold">
+      <summary className="name cursor-pointer text-section font-semibold">
         The run, step by step ({told.length})
       </summary>
       <ol className="pt-2">
         {told.map((e) => (
-          <li key={e.id} className="grid grid-cols-[72px_1fr] gap-3 border-b border-rule py-1.5">
-            <time dateTime={e.at} className="name text-lg text-soft">
+          <li key={e.id} className="grid grid-cols-[72px_1fr] gap-3 border-b border-rule py-2">
+            <time dateTime={e.at} className="name text-field text-soft">
               {format(new Date(e.at), 'HH:mm:ss')}
             </time>
             <span>
@@ -475,11 +475,11 @@ function Beside({ entry }: { readonly entry: LogEntry }) {
   const lines = useMemo(() => (data?.entries ?? []).filter((l) => l.id !== entry.id), [data, entry])
   if (lines.length === 0) return null
   return (
-    <section aria-label="Of the same piece" className="pt-8">
-      <h2 className="border-b-[1.5px] border-ink pb-1 text-2xl">Of the same piece</h2>
+    <section aria-label="Of the same piece" className="pt-6">
+      <h2 className="border-b-[1.5px] border-ink pb-1 text-section">Of the same piece</h2>
       <ul>
         {lines.map((l) => (
-          <li key={l.id} className="grid grid-cols-[110px_110px_1fr] gap-3 border-b border-rule py-1.5">
+          <li key={l.id} className="grid grid-cols-[110px_110px_1fr] gap-3 border-b border-rule py-2">
             <span className="name text-soft">{format(new Date(l.at), 'd MMM, HH:mm')}</span>
             <Link
               className={`name underline underline-offset-4 ${l.correctedBy ? 'line-through' : ''}`}

@@ -43,16 +43,16 @@ export default function Files() {
     setBusy(false)
   }
   return (
-    <main className="px-5 py-6">
+    <main className="px-4 py-6">
       <LogTabs />
       <div className="grid max-w-[1000px] gap-10 md:grid-cols-2">
         <section aria-label="Out">
-          <h2 className="border-b-[1.5px] border-ink pb-1 text-2xl">Out</h2>
+          <h2 className="border-b-[1.5px] border-ink pb-1 text-section">Out</h2>
           <ul className="grid gap-3 pt-3">
             {FORMATS.map((f) => (
               <li key={f.id}>
                 <a
-                  className="name inline-flex min-h-[46px] items-center gap-2 rounded-md border-[1.5px] border-ink bg-sheet px-4 text-lg font-semibold"
+                  className="name inline-flex min-h-[44px] items-center gap-2 rounded-md border-[1.5px] border-ink bg-sheet px-4 text-field font-semibold"
                   href={`${PATHS.exportLog.path}?format=${f.id}`}
                   download
                 >
@@ -69,12 +69,12 @@ export default function Files() {
           </p>
         </section>
         <section aria-label="In">
-          <h2 className="border-b-[1.5px] border-ink pb-1 text-2xl">In</h2>
+          <h2 className="border-b-[1.5px] border-ink pb-1 text-section">In</h2>
           <p className="py-3">
             Another shop’s log, or an older one of this: CSV, JSON or zip. Lines that are here already are not
             doubled.
           </p>
-          <label className="name inline-flex min-h-[48px] w-fit cursor-pointer items-center gap-2 rounded-md border-[1.5px] border-ink bg-sheet px-4 text-lg font-semibold focus-within:outline-2">
+          <label className="name inline-flex min-h-[48px] w-fit cursor-pointer items-center gap-2 rounded-md border-[1.5px] border-ink bg-sheet px-4 text-field font-semibold focus-within:outline-2">
             <Upload size={20} aria-hidden="true" />
             {busy ? 'Reading it' : 'Choose a file'}
             <input
@@ -112,7 +112,7 @@ function Outcome({ done }: { readonly done: Imported }) {
   const lines = (n: number) => (n === 1 ? 'One line' : `${n} lines`)
   return (
     <div role="status" className="grid gap-2 pt-4">
-      <p className="text-[1.15rem]">
+      <p className="text-field">
         <strong>{lines(done.added)} came in.</strong> {lines(done.known)} {done.known === 1 ? 'was' : 'were'}{' '}
         here already.
         {done.photos > 0 ? ` ${done.photos} pictures came with them.` : ''}

@@ -57,7 +57,7 @@ export const LinesTable = memo(function LinesTable({ entries }: { readonly entri
               <th
                 key={header}
                 scope="col"
-                className="name py-2 pr-4 text-[1.05rem] font-semibold whitespace-nowrap"
+                className="name py-2 pr-4 text-text font-semibold whitespace-nowrap"
               >
                 {header}
               </th>
@@ -107,7 +107,7 @@ const Line = memo(
           <td
             key={header}
             // the last takes what is left of the width, and ends in dots where that is too little
-            className="name py-2.5 pr-4 text-[1.1rem] whitespace-nowrap last:w-full last:max-w-0 last:min-w-[16ch] last:pr-0"
+            className="name py-3 pr-4 text-field whitespace-nowrap last:w-full last:max-w-0 last:min-w-[16ch] last:pr-0"
           >
             {cell(entry)}
           </td>

@@ -47,7 +47,7 @@ export default function Log() {
   const older = shownPage?.before ?? null
   const skipped = (pages.length - 1) * PAGE
   return (
-    <main className="px-5 py-6">
+    <main className="px-4 py-6">
       <LogTabs />
       <DamageNotice tables={['log']} again={shownPage?.leftOut ?? 0} />
       <FilterBar filters={filters} choices={shownPage} change={change} />
@@ -76,7 +76,7 @@ export default function Log() {
           onBack={pages.length === 1 ? undefined : () => setPages(pages.slice(0, -1))}
           onOn={older === null ? undefined : () => setPages([...pages, older])}
         >
-          <span className="name text-lg">
+          <span className="name text-field">
             {skipped + 1} to {skipped + (shownPage?.entries.length ?? 0)}
           </span>
         </Pager>

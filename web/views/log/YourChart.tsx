@@ -31,7 +31,7 @@ export default function YourChart() {
   const rows = data?.rows ?? NO_ROWS
   if (error && !data) return <Missing what="chart" failure={error} />
   return (
-    <main className="px-5 py-6">
+    <main className="px-4 py-6">
       <LogTabs />
       {data && rows.length === 0 ? (
         <p className="text-soft">
@@ -55,7 +55,7 @@ function Grown({ rows }: { readonly rows: readonly GrownRow[] }) {
     <section aria-label="Your chart">
       <div className="flex flex-wrap items-end justify-between gap-3 pb-2">
         <div>
-          <h2 className="text-2xl">Your chart, grown from good runs</h2>
+          <h2 className="text-section">Your chart, grown from good runs</h2>
           <p className="max-w-[80ch] text-soft">
             A good run dropped free or at one tap, or filled all round and held its test, with nothing left
             out. Each figure is their median, drawn toward what was planned while they are few; under it the
@@ -80,7 +80,7 @@ function GrownTable({ rows, kind }: { readonly rows: readonly GrownRow[]; readon
   if (rows.length === 0) return null
   return (
     <div className="overflow-x-auto pb-4">
-      <table className="name w-full border-collapse text-left text-[1.1rem]">
+      <table className="name w-full border-collapse text-left text-field">
         <thead>
           <tr className="border-b-[1.5px] border-ink">
             {[
@@ -99,7 +99,7 @@ function GrownTable({ rows, kind }: { readonly rows: readonly GrownRow[]; readon
         <tbody>
           {rows.map((r) => (
             <tr key={r.key} className="border-b border-rule align-top">
-              <th scope="row" className="figure py-2 pr-3 text-[1.3rem] whitespace-nowrap">
+              <th scope="row" className="figure py-2 pr-3 text-label whitespace-nowrap">
                 {print(r.thicknessM, 'length')}
               </th>
               <td className="py-2 pr-3 whitespace-nowrap">{print(r.tipOrificeM, 'bore')}</td>
@@ -141,7 +141,7 @@ function GrownFigure({
   const span = spanAs(f.low, f.high, kind, units)
   return (
     <>
-      <strong className="figure text-[1.3rem]">{print(f.value, kind)}</strong>
+      <strong className="figure text-label">{print(f.value, kind)}</strong>
       <span className="block text-soft">
         {span === '' ? '' : `${span}, `}n {f.count}
         {f.setAside > 0 ? `, ${f.setAside} set aside` : ''}
@@ -215,7 +215,7 @@ function Outcomes({ rows }: { readonly rows: readonly GrownRow[] }) {
   if (!row || !figure) return null
   return (
     <section aria-label="Setting against outcome" className="no-print">
-      <h2 className="pb-2 text-2xl">Settings against results</h2>
+      <h2 className="pb-2 text-section">Settings against results</h2>
       <div className="grid gap-3 pb-3 sm:grid-cols-2 lg:max-w-[760px]">
         <SelectField
           label="Row"
@@ -251,13 +251,13 @@ function Calibrated({ found }: { readonly found: readonly Calibration[] }) {
   const word = (n: GrownName) => FIGURES.find((f) => f.name === n)?.word ?? n
   return (
     <section aria-label="How far estimates were off">
-      <h2 className="pb-1 text-2xl">How far Wimble’s own estimates were off</h2>
+      <h2 className="pb-1 text-section">How far Wimble’s own estimates were off</h2>
       {found.length === 0 ? (
         <p className="text-soft">No figure was only worked out in three good runs or more.</p>
       ) : (
         <ul className="grid gap-1">
           {found.map((c) => (
-            <li key={c.figure} className="text-[1.1rem]">
+            <li key={c.figure} className="text-field">
               <strong className="name pr-1">{word(c.figure)}:</strong> what good runs had was{' '}
               {Math.round(c.ratio * 100)} % of the estimate; eight of ten lay within{' '}
               {Math.round(c.spread * 100)} % of that. <span className="block text-soft">{heldText(c)}</span>
@@ -308,7 +308,7 @@ function WhatHelped({ found }: { readonly found: readonly Helped[] }) {
   const { say } = useShop()
   return (
     <section aria-label="Which change helped">
-      <h2 className="pb-1 text-2xl">Which change helped</h2>
+      <h2 className="pb-1 text-section">Which change helped</h2>
       {found.length === 0 ? (
         <p className="text-soft">
           No change of a plan was tried yet. The fault finder changes one thing; the next check asks whether
@@ -317,7 +317,7 @@ function WhatHelped({ found }: { readonly found: readonly Helped[] }) {
       ) : (
         <ul>
           {found.map((h) => (
-            <li key={h.sign + h.cause} className="border-b border-rule py-1.5">
+            <li key={h.sign + h.cause} className="border-b border-rule py-2">
               <strong className="name">{h.sign}:</strong> {say(h.cause)} Helped {h.helped} of {h.tried} times.
             </li>
           ))}

@@ -11,16 +11,16 @@ export function AdviceList({
 }) {
   const { say } = useShop()
   return (
-    <dl className="grid gap-x-8 gap-y-3 pb-3 md:grid-cols-2">
+    <dl className="grid gap-x-6 gap-y-3 pb-3 md:grid-cols-2">
       {whole === '' ? null : (
         <div>
-          <dt className="name text-lg font-semibold">The whole job</dt>
+          <dt className="name text-field font-semibold">The whole job</dt>
           <dd className="leading-snug">{whole}</dd>
         </div>
       )}
       {advice.map((a) => (
         <div key={a.topic}>
-          <dt className="name text-lg font-semibold">{say(a.topic)}</dt>
+          <dt className="name text-field font-semibold">{say(a.topic)}</dt>
           <dd className="leading-snug">{say(a.text)}</dd>
         </div>
       ))}

@@ -57,7 +57,7 @@ export default function BeforeStart({
       {due.map(({ gear, due: d }) => (
         <p
           key={gear.id}
-          className={`mb-2 border-l-[6px] px-3 py-1.5 leading-snug ${d.state === 'stop' ? 'border-alarm font-bold' : 'border-brass'}`}
+          className={`mb-2 border-l-[6px] px-3 py-2 leading-snug ${d.state === 'stop' ? 'border-alarm font-bold' : 'border-brass'}`}
         >
           <strong>{d.state === 'stop' ? 'Stop' : 'Mind'}.</strong> {gear.name}: {say(d.text)}
         </p>
@@ -87,7 +87,7 @@ export default function BeforeStart({
                   {c.title}
                 </button>
                 {by ? (
-                  <span className="pl-2 text-sm text-verdigris">
+                  <span className="pl-2 text-foot text-verdigris">
                     {by.by}, {format(new Date(by.at), 'HH:mm')}
                   </span>
                 ) : null}
@@ -108,14 +108,10 @@ export default function BeforeStart({
               ? `${open} of ${checks.length} not ticked. That is kept as it is.`
               : 'All ticked.'}
         </span>
-        {open > 0 ? (
-          <Button className="min-h-[52px]" onClick={now}>
-            All of it is so
-          </Button>
-        ) : null}
+        {open > 0 ? <Button onClick={now}>All of it is so</Button> : null}
         <Button
           look="act"
-          className="min-h-[52px] px-8 text-xl"
+          className="px-6 text-label"
           disabled={stops.length > 0 || waiting}
           onClick={onBegin}
         >

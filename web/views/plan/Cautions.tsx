@@ -32,15 +32,15 @@ export function Cautions({
         const known = ticked.find((t) => t.code === c.code)
         const others = ticked.filter((t) => t.code !== c.code)
         return (
-          <div key={c.code} className="grid gap-1.5">
+          <div key={c.code} className="grid gap-2">
             <p className="text-foot leading-snug">{say(c.text)}</p>
             {known ? (
               <p className="flex flex-wrap items-center gap-x-3">
-                <span className="inline-flex items-center gap-1.5 font-bold text-verdigris">
+                <span className="inline-flex items-center gap-2 font-bold text-verdigris">
                   <Check size={18} aria-hidden="true" /> {known.by},{' '}
                   {format(new Date(known.at), 'd MMM HH:mm')}
                 </span>
-                <Button look="quiet" className="min-h-9 px-1" onClick={() => onChange(others)}>
+                <Button look="quiet" className="px-1" onClick={() => onChange(others)}>
                   Take it back
                 </Button>
               </p>

@@ -39,7 +39,7 @@ export default function ChartImport({
           Paste cells from a spreadsheet, the names of the columns with their units on top
         </span>
         <textarea
-          className="field h-32 font-mono text-sm"
+          className="field h-32 font-mono text-foot"
           placeholder={EXAMPLE}
           spellCheck={false}
           value={text}

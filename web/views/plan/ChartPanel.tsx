@@ -70,7 +70,7 @@ export function ChartPanel({
       )}
       {brazing ? null : (
         <>
-          <h3 className="pt-8 pb-2 text-xl">From a table</h3>
+          <h3 className="pt-6 pb-2 text-label">From a table</h3>
           <Suspense>
             <ChartImport onTake={(more) => onChange([...rows, ...more].slice(0, MOST_ROWS))} />
           </Suspense>
@@ -115,7 +115,7 @@ function Bores({
   const ready = sizes.filter((size) => parseQuantity(typed[size] ?? '', 'length').ok)
   return (
     <section aria-label="Bores" className="grid gap-3 pt-6">
-      <h3 className="text-xl">{say('Bores of these sizes')}</h3>
+      <h3 className="text-label">{say('Bores of these sizes')}</h3>
       <p className="text-soft">
         {say('Asked once for each size. Until then flow, kerf and guide are reckoned for what is usual; ')}
         <Link className="underline underline-offset-4" to="/bench/tip">

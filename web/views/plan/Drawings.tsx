@@ -74,7 +74,7 @@ export function Drawings({
     <Tabs.Root
       value={tab}
       onValueChange={setTab}
-      className="min-h-0 px-5 py-2 lg:grid lg:grid-rows-[auto_1fr] lg:overflow-hidden"
+      className="min-h-0 px-4 py-2 lg:grid lg:grid-rows-[auto_1fr] lg:overflow-hidden"
     >
       <TabStrip label="What is shown of the cut" tabs={TABS} stale={stale}>
         <TemplateButton request={planned.request} plan={plan} title={title} outline={outline} />
@@ -116,7 +116,7 @@ function ToScale({
   const guideNote = 'line to guide'
   if (!g)
     return (
-      <section aria-label="The cut, to scale" className="grid place-items-center p-8 text-soft">
+      <section aria-label="The cut, to scale" className="grid place-items-center p-6 text-soft">
         <p>No drawing: the plan gives no settings. The findings below say why.</p>
       </section>
     )

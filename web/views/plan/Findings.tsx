@@ -26,7 +26,7 @@ export const Findings = memo(function Findings({ plan, errors, onOpen }: Props) 
     <section
       aria-label="Findings"
       aria-live="polite"
-      className={`flex items-start gap-3 border-t-[1.5px] border-rule bg-sheet py-2.5 pr-3 pl-5 ${stopped ? 'max-lg:order-first' : ''}`}
+      className={`flex items-start gap-3 border-t-[1.5px] border-rule bg-sheet py-3 pr-3 pl-4 ${stopped ? 'max-lg:order-first' : ''}`}
     >
       <ul
         className={`grid grow gap-x-6 gap-y-2 md:grid-cols-2 xl:grid-cols-3 ${open ? 'lg:max-h-[46dvh] lg:overflow-y-auto' : 'lg:max-h-[44px] lg:overflow-hidden'}`}

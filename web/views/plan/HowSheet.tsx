@@ -33,7 +33,7 @@ export function HowSheet({
   const { say, units } = useShop()
   return (
     <Panel title={say(station?.title ?? '')} open={station !== undefined} onClose={onClose}>
-      <div className="grid gap-7">
+      <div className="grid gap-6">
         {station?.figures
           .filter((name) => !sparse || plan.figures[name])
           .map((name) => {
@@ -42,7 +42,7 @@ export function HowSheet({
             const findings = plan.findings.filter((f) => f.figure === name)
             return (
               <section key={name} aria-label={called}>
-                <h3 className="text-lg text-soft">{say(called)}</h3>
+                <h3 className="text-field text-soft">{say(called)}</h3>
                 {figure ? (
                   <>
                     <p className="figure text-page">{sayFigure(name, figure, units)}</p>
@@ -58,13 +58,13 @@ export function HowSheet({
                         {figure.from.map((r, i) => (
                           <div key={`${r.key}${i}`} className="contents">
                             <dt className="border-b border-rule py-1 pr-4">{say(REASON_LABELS[r.key])}</dt>
-                            <dd className="name border-b border-rule py-1 text-right text-lg">
+                            <dd className="name border-b border-rule py-1 text-right text-field">
                               {reasonText(r, units)}
                             </dd>
                           </div>
                         ))}
                       </dl>
-                      <p className="pt-2 text-sm text-soft">
+                      <p className="pt-2 text-foot text-soft">
                         In full: {sayInFull(name, figure, units)}. Rests on: {figure.cites}.
                       </p>
                     </details>
@@ -88,7 +88,7 @@ export function HowSheet({
 /** The span that nearly all lie in, where it is another than the one that is shown beside the figure. */
 function WideSpan({ text }: { readonly text: string }) {
   return text === '' ? null : (
-    <p className="pt-1 text-sm text-soft">
+    <p className="pt-1 text-foot text-soft">
       About two of three times it lies in that span; nineteen times of twenty in {text}.
     </p>
   )

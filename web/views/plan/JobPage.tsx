@@ -21,8 +21,8 @@ export default function JobPage() {
   if (noPiece && !piece) return <Missing what="piece" failure={noPiece} />
   if (job?.pieceCount === 0)
     return (
-      <main className="p-8">
-        <h1 className="text-3xl">{job.name}</h1>
+      <main className="p-6">
+        <h1 className="text-page">{job.name}</h1>
         <p className="pt-3">
           No piece here yet. Press <kbd>n</kbd> or{' '}
           <Link className="underline" to="/jobs">
@@ -33,10 +33,10 @@ export default function JobPage() {
       </main>
     )
   if (job?.id !== jobId || !piece || !settings.data || !records.data)
-    return <p className="p-8 text-soft">Opening.</p>
+    return <p className="p-6 text-soft">Opening.</p>
   const { draft } = piece
   return draft.kind === 'braze' ? (
-    <Suspense fallback={<p className="p-8 text-soft">Opening.</p>}>
+    <Suspense fallback={<p className="p-6 text-soft">Opening.</p>}>
       <BrazeView key={piece.id} job={job} piece={{ ...piece, draft }} />
     </Suspense>
   ) : (

@@ -26,7 +26,7 @@ export function PieceHead<D extends PieceDraft>({
 }) {
   return (
     <div>
-      <header className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b-[1.5px] border-rule bg-sheet px-5 py-2 max-md:gap-x-2 max-md:px-3">
+      <header className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b-[1.5px] border-rule bg-sheet px-4 py-2 max-md:gap-x-2 max-md:px-3">
         <div className="min-w-[220px] grow">
           <input
             aria-label="Name of the piece"
@@ -46,7 +46,7 @@ export function PieceHead<D extends PieceDraft>({
         {children}
       </header>
       {failure ? (
-        <p role="alert" className="border-b-[1.5px] border-alarm bg-sheet px-5 py-2 font-bold text-alarm">
+        <p role="alert" className="border-b-[1.5px] border-alarm bg-sheet px-4 py-2 font-bold text-alarm">
           {failure}
         </p>
       ) : null}
@@ -69,15 +69,11 @@ const HeadLinks = memo(function HeadLinks({
     <>
       <Link
         to={`/jobs/${jobId}/${pieceId}/work`}
-        className="name no-print inline-flex min-h-[46px] items-center rounded-md border-[1.5px] border-ink bg-sheet px-3 text-lg font-semibold"
+        className="name no-print inline-flex min-h-[44px] items-center rounded-md border-[1.5px] border-ink bg-sheet px-3 text-field font-semibold"
       >
         Steps, gas, sheets
       </Link>
-      <Button
-        className="no-print min-h-[46px]"
-        aria-label="Print the plan, or save it as PDF"
-        onClick={() => print()}
-      >
+      <Button className="no-print" aria-label="Print the plan, or save it as PDF" onClick={() => print()}>
         <Printer size={20} aria-hidden="true" />
       </Button>
     </>
@@ -105,7 +101,7 @@ function ChangedElsewhere({
   return (
     <div
       role="alert"
-      className="flex flex-wrap items-center gap-3 border-b-[1.5px] border-brass bg-sheet px-5 py-2"
+      className="flex flex-wrap items-center gap-3 border-b-[1.5px] border-brass bg-sheet px-4 py-2"
     >
       <strong>This piece was changed on another screen.</strong>
       <Button onClick={onMine}>Keep what is here</Button>

@@ -40,7 +40,7 @@ export const Pieces = memo(function Pieces({
               to={`/jobs/${job.id}/${t.id}`}
               aria-current={here ? 'page' : undefined}
               title={`${t.title}, ${word}`}
-              className={`name flex min-h-[40px] max-w-[190px] items-center gap-1.5 border border-l-[5px] border-rule px-2.5 ${edge} ${here ? 'bg-ink font-semibold text-paper' : 'bg-sheet'}`}
+              className={`name flex min-h-[44px] max-w-[190px] items-center gap-2 border border-l-[5px] border-rule px-3 ${edge} ${here ? 'bg-ink font-semibold text-paper' : 'bg-sheet'}`}
             >
               <Icon size={16} className="shrink-0" role="img" aria-label={word} />
               <span className={`truncate ${here ? '' : 'max-w-[58px]'}`}>
@@ -73,7 +73,7 @@ function More({
     <li className="shrink-0">
       <Link
         to={`/jobs?job=${job.id}&piece=${to}`}
-        className="name flex min-h-[40px] items-center border border-rule bg-sheet px-2.5 underline decoration-rule underline-offset-4"
+        className="name flex min-h-[44px] items-center border border-rule bg-sheet px-3 underline decoration-rule underline-offset-4"
       >
         {count} {word}
       </Link>

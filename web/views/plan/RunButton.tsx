@@ -79,7 +79,7 @@ export function RunButton<D extends PieceDraft>({
       <Button
         data-run
         look="act"
-        className="no-print min-h-[46px] text-xl max-md:px-2.5"
+        className="no-print text-label max-md:px-3"
         disabled={running.disabled}
         onClick={running.go}
       >

@@ -80,12 +80,12 @@ export function StationLine<Name extends string>({
                 onClick={() => onOpen(station)}
               >
                 <span
-                  className={`name block text-text leading-tight text-soft md:text-[max(0.8rem,1.28cqw)] ${tell.big ? 'md:w-[12.5cqw]' : ''}`}
+                  className={`name block text-text leading-tight text-soft md:text-foot xl:text-text ${tell.big ? 'md:w-[12.5cqw]' : ''}`}
                 >
                   {tell.label}
                   {tell.name && notched.has(tell.name) ? (
                     <span
-                      className="ml-1.5 inline-block size-0 border-x-[6px] border-t-[9px] border-x-transparent border-t-brass align-baseline"
+                      className="ml-2 inline-block size-0 border-x-[6px] border-t-[9px] border-x-transparent border-t-brass align-baseline"
                       role="img"
                       aria-label="has a finding"
                     />
@@ -96,10 +96,10 @@ export function StationLine<Name extends string>({
                     <Refused />
                   ) : (
                     <span
-                      className={`figure block ${tell.wraps ? '' : 'whitespace-nowrap'} ${tell.big ? 'text-figure md:min-w-[9cqw] md:text-[max(1.9rem,3.7cqw)]' : 'text-section md:text-[max(1.15rem,1.95cqw)]'} group-hover:underline group-hover:decoration-rule group-hover:underline-offset-4`}
+                      className={`figure block ${tell.wraps ? '' : 'whitespace-nowrap'} ${tell.big ? 'text-figure md:min-w-[9cqw] md:text-page xl:text-figure' : 'text-section md:text-label xl:text-section'} group-hover:underline group-hover:decoration-rule group-hover:underline-offset-4`}
                     >
                       {shown?.figure ?? tell.text}
-                      {shown ? <span className="text-[0.62em] font-semibold"> {shown.unit}</span> : null}
+                      {shown ? <span className="unit"> {shown.unit}</span> : null}
                     </span>
                   )}
                   {tell.name && figure && !refused && (spanned || figure.source !== 'worked-out') ? (
@@ -114,9 +114,7 @@ export function StationLine<Name extends string>({
                     </span>
                   ) : null}
                   {tell.note ? (
-                    <span className="block text-foot leading-tight text-soft md:text-[max(0.72rem,1.05cqw)]">
-                      {tell.note}
-                    </span>
+                    <span className="name block text-foot leading-tight text-soft">{tell.note}</span>
                   ) : null}
                 </span>
               </button>

@@ -16,15 +16,15 @@ export function StepList({
   const { say } = useShop()
   if (!procedure.ok) return <p className="py-4 text-soft">No steps: {say(procedure.text)}</p>
   return (
-    <div className="gap-x-8 pb-3 md:columns-2">
+    <div className="gap-x-6 pb-3 md:columns-2">
       {stretchesOf(procedure.steps).map(({ phase, from, steps }) => (
         <section key={from} aria-label={`From step ${from}, ${PHASE_NAMES[phase]}`} className="pb-3">
-          <h3 className="break-after-avoid border-b-[1.5px] border-ink text-xl">
+          <h3 className="break-after-avoid border-b-[1.5px] border-ink text-label">
             {capital(PHASE_NAMES[phase])}
           </h3>
           <ol>
             {steps.map((step, i) => (
-              <li key={step.id} className="break-inside-avoid border-b border-rule py-1.5">
+              <li key={step.id} className="break-inside-avoid border-b border-rule py-2">
                 <OneStep step={step} number={from + i} full sentence={sentence} />
               </li>
             ))}

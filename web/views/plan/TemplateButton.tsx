@@ -55,7 +55,7 @@ export function TemplateButton({
           {failed}
         </span>
       ) : null}
-      <Button className="min-h-[38px]" onClick={() => void save()}>
+      <Button onClick={() => void save()}>
         <Printer size={18} aria-hidden="true" /> Template, full size ({PAPER_NAMES[paper]})
       </Button>
     </>

@@ -67,9 +67,9 @@ export const USUAL_STATION: Station = {
 const AT: Places = {
   ...SUPPLY_AT,
   tip: [72.6, 0, 17],
-  flame: [74.5, 70, 16],
-  travel: [91.6, 0, 9],
-  standoff: [91.6, 60, 9],
+  flame: [74.5, 70, 16.5],
+  travel: [91.2, 0, 9.4],
+  standoff: [91.2, 62, 9.4],
 }
 
 /** The line: each setting hung where it is set. Touch one to read how it was worked out. */

@@ -111,7 +111,7 @@ export function UsualTab({
               <strong>{say(f.title)}.</strong>
             </p>
           ))}
-          <dl className="name flex flex-wrap gap-x-7 gap-y-1 text-field">
+          <dl className="name flex flex-wrap gap-x-6 gap-y-1 text-field">
             {judged.map(([name, figure, kind]) =>
               figure ? (
                 <div key={name} className="flex gap-2">
@@ -133,7 +133,7 @@ export function UsualTab({
             <thead>
               <tr className="border-b-[1.5px] border-ink">
                 {['Plate', 'Flow', 'Wanted', 'Speed', 'Verdict'].map((h) => (
-                  <th key={h} scope="col" className="name py-1 pr-3 text-lg">
+                  <th key={h} scope="col" className="name py-1 pr-3 text-field">
                     {h}
                   </th>
                 ))}

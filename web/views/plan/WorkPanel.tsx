@@ -60,7 +60,7 @@ export const WorkPanel = memo(function WorkPanel({
     <section
       aria-label="The work"
       data-work
-      className="grid min-h-0 grid-cols-[minmax(0,1fr)] content-start border-rule bg-sheet px-5 lg:overflow-y-auto lg:border-r-[1.5px]"
+      className="grid min-h-0 grid-cols-[minmax(0,1fr)] content-start border-rule bg-sheet px-4 lg:overflow-y-auto lg:border-r-[1.5px]"
     >
       <WorkGroup
         first

@@ -16,7 +16,7 @@ export function OwnTips({
   const tips = api.useTipsQuery().data ?? NO_TIPS
   if (tips.length === 0) return null
   return (
-    <ul className="flex flex-wrap gap-1.5" aria-label={say('Tips in the box')}>
+    <ul className="flex flex-wrap gap-2" aria-label={say('Tips in the box')}>
       {tips.map((t) => {
         const on = t.orifice === value
         return (

@@ -19,7 +19,7 @@ const KINDS = [
 export default function Quick() {
   const settings = api.useSettingsQuery().data
   const torches = api.useTorchesQuery().data
-  if (!settings || !torches) return <p className="p-8 text-soft">Opening.</p>
+  if (!settings || !torches) return <p className="p-6 text-soft">Opening.</p>
   return <QuickPlan settings={settings} torches={torches} />
 }
 
@@ -36,20 +36,20 @@ function QuickPlan({
   const draft = quick.kind === 'cut' ? quick.cut : quick.braze
   return (
     <main className="lg:grid lg:h-dvh lg:grid-rows-[auto_1fr]">
-      <header className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b-[1.5px] border-rule px-5 py-2.5">
-        <h1 className="text-3xl">Quick plan</h1>
+      <header className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b-[1.5px] border-rule px-4 py-3">
+        <h1 className="text-page">Quick plan</h1>
         <div className="w-[220px]">
           <Segmented tall label="Cut or braze?" value={quick.kind} options={KINDS} onChange={quick.choose} />
         </div>
         <span className="grow" />
-        <Button look="quiet" className="min-h-[44px]" onClick={quick.startOver}>
+        <Button look="quiet" onClick={quick.startOver}>
           Start over
         </Button>
-        <Button look="act" className="min-h-[52px] text-xl" onClick={() => setKeeping(true)}>
+        <Button look="act" className="text-label" onClick={() => setKeeping(true)}>
           Keep it
         </Button>
       </header>
-      <Suspense fallback={<p className="p-8 text-soft">Opening.</p>}>
+      <Suspense fallback={<p className="p-6 text-soft">Opening.</p>}>
         {quick.kind === 'cut' ? (
           <QuickCut draft={quick.cut} edit={quick.editCut} torches={torches} />
         ) : (

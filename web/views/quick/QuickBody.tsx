@@ -36,7 +36,7 @@ export function QuickBody({
       <section
         aria-label="The work"
         data-work
-        className="grid items-start gap-x-8 gap-y-3 border-b-[1.5px] border-rule bg-sheet px-5 py-4 md:grid-cols-2 xl:grid-cols-3"
+        className="grid items-start gap-x-6 gap-y-3 border-b-[1.5px] border-rule bg-sheet px-4 py-4 md:grid-cols-2 xl:grid-cols-3"
       >
         {fields}
       </section>

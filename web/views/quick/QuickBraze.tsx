@@ -98,7 +98,7 @@ export default function QuickBraze({
                 torchName={torchName}
                 onOpen={setStation}
               />
-              <p className="name px-5 pt-3 text-xl">
+              <p className="name px-4 pt-3 text-label">
                 <strong>{choice.filler ?? 'No filler'}</strong>, {choice.form},{' '}
                 {choice.flux === 'none' ? 'no flux' : choice.flux}
               </p>

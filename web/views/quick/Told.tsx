@@ -14,14 +14,14 @@ export function Told({
 }) {
   const { units } = useShop()
   return (
-    <dl className="flex flex-wrap gap-x-8 gap-y-3 px-5 py-4">
+    <dl className="flex flex-wrap gap-x-6 gap-y-3 px-4 py-4">
       {names.map((name) => {
         const figure = plan.figures[name]
         return figure ? (
           <div key={name}>
             <dt className="text-soft">{nameOf(name)}</dt>
             <dd className="figure text-section">{sayFigure(name, figure, units)}</dd>
-            <dd className="text-sm text-soft">{saySpan(name, figure, units)}</dd>
+            <dd className="text-foot text-soft">{saySpan(name, figure, units)}</dd>
           </div>
         ) : null
       })}

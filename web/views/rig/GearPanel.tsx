@@ -56,13 +56,7 @@ export function GearPanel({
       nameFault={asked && name.trim() === '' ? 'Give it a name that you would call it by.' : undefined}
       failure={failure}
       typeFirst
-      beside={
-        item ? (
-          <Button className="min-h-[48px]" onClick={() => void keep(false)}>
-            Retire it
-          </Button>
-        ) : null
-      }
+      beside={item ? <Button onClick={() => void keep(false)}>Retire it</Button> : null}
       onName={setName}
       onKeep={() => void keep()}
       onClose={onClose}
@@ -113,7 +107,7 @@ function Members({
     <fieldset>
       <legend className="text-soft">What belongs to it</legend>
       {all.map((g) => (
-        <label key={g.id} className="flex min-h-[40px] items-center gap-3 border-b border-rule">
+        <label key={g.id} className="flex min-h-[44px] items-center gap-3 border-b border-rule">
           <input
             type="checkbox"
             className="size-5"

@@ -46,11 +46,11 @@ export default function Pocket() {
   const { torchId = '' } = useParams()
   const { data: torches } = api.useTorchesQuery()
   const torch = torches?.find((t) => t.id === torchId)
-  if (!torches) return <p className="p-8 text-soft">Opening.</p>
+  if (!torches) return <p className="p-6 text-soft">Opening.</p>
   if (!torch)
     return (
-      <main className="p-8">
-        <h1 className="text-3xl">There is no such torch</h1>
+      <main className="p-6">
+        <h1 className="text-page">There is no such torch</h1>
         <Link className="underline" to="/rig">
           Back to the rig
         </Link>
@@ -64,7 +64,7 @@ function OfTorch({ torch }: { readonly torch: Torch }) {
   const records = api.useRecordsQuery('cut').data ?? NO_RUNS
   const pocket = useMemo(() => pocketOf(torch, settings, records, units), [torch, settings, records, units])
   return (
-    <main className="mx-auto max-w-[1080px] px-5 py-5 print:max-w-none print:p-0">
+    <main className="mx-auto max-w-[1080px] px-4 py-4 print:max-w-none print:p-0">
       <p className="print:hidden">
         <Link className="underline underline-offset-4" to="/rig">
           Rig
@@ -74,7 +74,7 @@ function OfTorch({ torch }: { readonly torch: Torch }) {
         <Chart torch={torch} rows={pocket.rows} request={pocket.request} />
       ) : (
         <>
-          <h1 className="text-4xl">Pocket chart, {torch.name}</h1>
+          <h1 className="text-page">Pocket chart, {torch.name}</h1>
           <p role="alert" className="border-l-4 border-alarm pl-3">
             This torch cannot be planned with: {pocket.errors[0]?.message} Mend it on the rig.
           </p>
@@ -131,13 +131,13 @@ function Chart({
   return (
     <>
       <div className="print:hidden">
-        <h1 className="text-4xl">{say(`Pocket chart, ${torch.name}`)}</h1>
+        <h1 className="text-page">{say(`Pocket chart, ${torch.name}`)}</h1>
         <p className="max-w-[80ch] pb-3 text-soft">{say(about)}</p>
         <SheetTools pages={[page]} name={`pocket-chart-${torch.name}`} print="Print this chart" />
         <ul aria-label="Plates" className="pt-4">
           <li
             aria-hidden="true"
-            className="name hidden gap-x-2 border-b-[1.5px] border-ink text-lg font-semibold md:grid"
+            className="name hidden gap-x-2 border-b-[1.5px] border-ink text-field font-semibold md:grid"
             style={{ gridTemplateColumns: columnsOf(shown) }}
           >
             {['Plate', ...shown.map((n) => HEADS[n]), paceHead, 'From'].map((h) => (
@@ -150,7 +150,7 @@ function Chart({
               className="grid grid-cols-2 items-baseline gap-x-4 border-b border-rule py-2 md:gap-x-2 md:[grid-template-columns:var(--cols)]"
               style={{ '--cols': columnsOf(shown) } as React.CSSProperties}
             >
-              <strong className="figure text-[1.9rem] max-md:col-span-2 md:text-[1.5rem]">
+              <strong className="figure text-page max-md:col-span-2 md:text-section">
                 {print(row.thicknessM, 'length')}
               </strong>
               {row.stop === undefined ? (
@@ -192,7 +192,7 @@ const columnsOf = (shown: readonly PocketFigure[]): string =>
 /** A figure under its head: the head is said on a phone, and stands over the column elsewhere. */
 function Cell({ head, value }: { readonly head: string; readonly value: string }) {
   return (
-    <span className="name flex justify-between gap-2 text-[1.15rem] md:block">
+    <span className="name flex justify-between gap-2 text-field md:block">
       <span className="text-soft md:sr-only">{head}</span>
       <span className="font-semibold">{value}</span>
     </span>

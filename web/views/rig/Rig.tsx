@@ -55,7 +55,7 @@ export default function Rig() {
   const [editing, setEditing] = useState<Editing>(undefined)
   const { say } = useShop()
   if (error && !gear) return <Missing what="rig" failure={error} />
-  if (!gear) return <p className="p-8 text-soft">Opening.</p>
+  if (!gear) return <p className="p-6 text-soft">Opening.</p>
   const active = gear.filter((g) => g.active)
   const today = dayToday()
   const due = dueList(active, today).filter((d) => d.due.state !== 'fine')
@@ -64,12 +64,12 @@ export default function Rig() {
     saveFile('rig-due-dates.ics', dueCalendar(active, today), 'text/calendar')
   }
   return (
-    <main className="mx-auto max-w-[1180px] px-5 py-6">
+    <main className="mx-auto max-w-[1180px] px-4 py-6">
       <div className="flex flex-wrap items-center gap-3 pb-4">
-        <h1 className="grow text-4xl">Rig</h1>
+        <h1 className="grow text-page">Rig</h1>
         <Link
           to="/rig/instruments"
-          className="name inline-flex min-h-[40px] items-center rounded-md border-[1.5px] border-ink bg-sheet px-4 text-lg font-semibold"
+          className="name inline-flex min-h-[44px] items-center rounded-md border-[1.5px] border-ink bg-sheet px-4 text-field font-semibold"
         >
           Instruments
         </Link>
@@ -83,16 +83,14 @@ export default function Rig() {
       </div>
       {due.length > 0 ? (
         <section aria-label="Due" className="pb-6">
-          <h2 className="border-b-[1.5px] border-ink pb-1 text-2xl">Due</h2>
+          <h2 className="border-b-[1.5px] border-ink pb-1 text-section">Due</h2>
           <ul>
             {due.map(({ gear: g, due: d }) => (
               <li
                 key={g.id}
-                className="grid grid-cols-[74px_1fr] items-baseline gap-3 border-b border-rule py-1.5"
+                className="grid grid-cols-[74px_1fr] items-baseline gap-3 border-b border-rule py-2"
               >
-                <span
-                  className={`name border-l-[6px] pl-2 text-[1.2rem] font-bold ${DUE_LOOKS[d.state].look}`}
-                >
+                <span className={`name border-l-[6px] pl-2 text-label font-bold ${DUE_LOOKS[d.state].look}`}>
                   {DUE_LOOKS[d.state].word}
                 </span>
                 <span className="leading-snug">
@@ -103,7 +101,7 @@ export default function Rig() {
           </ul>
         </section>
       ) : null}
-      <div className="grid gap-x-10 gap-y-7 lg:grid-cols-2">
+      <div className="grid gap-x-10 gap-y-6 lg:grid-cols-2">
         <Part
           title={say('Torches')}
           addName={say('Add: torch')}
@@ -126,10 +124,10 @@ export default function Rig() {
           {tips.map((t) => (
             <li
               key={t.id}
-              className="grid min-h-[44px] grid-cols-[1fr_auto] items-center border-b border-rule py-1.5"
+              className="grid min-h-[44px] grid-cols-[1fr_auto] items-center border-b border-rule py-2"
             >
-              <span className="name text-[1.2rem] font-semibold">{t.name}</span>
-              <span className="name text-[1.15rem]">{t.orifice}</span>
+              <span className="name text-label font-semibold">{t.name}</span>
+              <span className="name text-field">{t.orifice}</span>
             </li>
           ))}
           <li className="py-2 text-soft">
@@ -206,10 +204,10 @@ function Part({
 }) {
   return (
     <section aria-label={title} className="min-w-0">
-      <div className="flex min-h-[46px] items-end justify-between border-b-[1.5px] border-ink pb-1">
-        <h2 className="text-2xl">{title}</h2>
+      <div className="flex min-h-[44px] items-end justify-between border-b-[1.5px] border-ink pb-1">
+        <h2 className="text-section">{title}</h2>
         {onAdd ? (
-          <Button look="quiet" className="min-h-9" aria-label={addName} onClick={onAdd}>
+          <Button look="quiet" aria-label={addName} onClick={onAdd}>
             <Plus size={18} aria-hidden="true" /> Add
           </Button>
         ) : null}
@@ -238,22 +236,20 @@ function Row({
   readonly onOpen: () => void
 }) {
   return (
-    <li className="relative grid min-h-[52px] grid-cols-[1fr_auto] items-center gap-x-3 border-b border-rule py-1.5 hover:bg-sheet">
+    <li className="relative grid min-h-[52px] grid-cols-[1fr_auto] items-center gap-x-3 border-b border-rule py-2 hover:bg-sheet">
       <span className="min-w-0">
         <button
           type="button"
-          className="name block max-w-full truncate text-left text-[1.2rem] font-semibold after:absolute after:inset-0"
+          className="name block max-w-full truncate text-left text-label font-semibold after:absolute after:inset-0"
           onClick={onOpen}
         >
           {name}
         </button>
-        <span className="block truncate text-sm text-soft">{about}</span>
+        <span className="block truncate text-foot text-soft">{about}</span>
       </span>
       {children ? <span className="relative z-10">{children}</span> : null}
       {due && (due.on !== undefined || due.state !== 'fine') ? (
-        <span
-          className={`name border-l-[5px] pl-2 text-[1.05rem] font-semibold ${DUE_LOOKS[due.state].look}`}
-        >
+        <span className={`name border-l-[5px] pl-2 text-text font-semibold ${DUE_LOOKS[due.state].look}`}>
           {DUE_LOOKS[due.state].word}
         </span>
       ) : null}

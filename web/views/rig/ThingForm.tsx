@@ -48,7 +48,7 @@ export function ThingForm({
           </p>
         ) : null}
         <div className="flex flex-wrap gap-3 pt-2">
-          <Button type="submit" look="act" className="min-h-[48px] grow text-xl" disabled={disabled}>
+          <Button type="submit" look="act" className="grow text-label" disabled={disabled}>
             Keep it
           </Button>
           {beside}

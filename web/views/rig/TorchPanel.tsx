@@ -80,9 +80,7 @@ export function TorchPanel({
       typeFirst={torch === undefined}
       beside={
         failure?.code === 'near-name' ? (
-          <Button className="min-h-[48px]" onClick={() => void keep(true)}>
-            Yes, it is another
-          </Button>
+          <Button onClick={() => void keep(true)}>Yes, it is another</Button>
         ) : null
       }
       onName={setName}
@@ -91,7 +89,7 @@ export function TorchPanel({
     >
       {torch && CUTS.has(gear.kind) ? (
         <Link
-          className="name grid min-h-[52px] place-items-center rounded-md border-[1.5px] border-ink bg-sheet text-xl font-semibold"
+          className="name grid min-h-[52px] place-items-center rounded-md border-[1.5px] border-ink bg-sheet text-label font-semibold"
           to={`/rig/pocket/${torch.id}`}
         >
           {say('Pocket chart: all plates at a glance')}
@@ -108,14 +106,14 @@ export function TorchPanel({
       <FuelField fuel={fuel} errors={errors} onChange={setFuel} />
       <FieldList table={TORCH} said={gear} path="torch" errors={errors} onChange={set} />
       <section aria-label="In the box" className="grid gap-3">
-        <h3 className="text-xl">In the box</h3>
+        <h3 className="text-label">In the box</h3>
         <p className="text-soft">
           {say('Every tip, head and fuel-air torch that goes with it: brazes are planned with one of these.')}
         </p>
         <BoxRows box={box} errors={errors} onChange={setBox} />
       </section>
       <section aria-label="Its chart" className="grid gap-2">
-        <h3 className="text-xl">Its chart</h3>
+        <h3 className="text-label">Its chart</h3>
         <Button className="w-full" onClick={() => setCharting(true)}>
           {chart.length === 0 ? 'No rows: enter them' : chart.length === 1 ? '1 row' : `${chart.length} rows`}
         </Button>

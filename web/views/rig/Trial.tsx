@@ -26,15 +26,15 @@ export default function Trial() {
   const { torchId = '' } = useParams()
   const { data: torches } = api.useTorchesQuery()
   const torch = torches?.find((t) => t.id === torchId)
-  if (!torches) return <p className="p-8 text-soft">Opening.</p>
+  if (!torches) return <p className="p-6 text-soft">Opening.</p>
   return (
-    <main className="mx-auto max-w-[1080px] px-5 py-5">
+    <main className="mx-auto max-w-[1080px] px-4 py-4">
       <p>
         <Link className="underline underline-offset-4" to="/rig">
           Rig
         </Link>
       </p>
-      {torch ? <OfTorch torch={torch} /> : <h1 className="text-3xl">There is no such torch</h1>}
+      {torch ? <OfTorch torch={torch} /> : <h1 className="text-page">There is no such torch</h1>}
     </main>
   )
 }
@@ -88,7 +88,7 @@ function OfTorch({ torch }: { readonly torch: Torch }) {
   const stop = good.flatMap((p) => p.findings).find((f) => f.rank === 'stop' && f.code !== 'tip-will-not-do')
   return (
     <>
-      <h1 className="text-4xl">{say(`Two-plate trial, ${torch.name}`)}</h1>
+      <h1 className="text-page">{say(`Two-plate trial, ${torch.name}`)}</h1>
       <p className="max-w-[70ch] pb-4 text-soft">
         {say(
           'One tip and one setting on two thicknesses of scrap. Each is cut and written down by itself; then it is told which plate the tip is best for, and the chart takes it. What you leave empty is as it would be set for the plate between both.',

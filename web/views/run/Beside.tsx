@@ -52,10 +52,8 @@ export function Beside({
           {step.also.map((name) =>
             figure(name) ? (
               <div key={name} className="contents">
-                <dt className="border-b border-rule py-1.5 text-[1.1rem]">{called(name)}</dt>
-                <dd className="figure border-b border-rule py-1.5 text-right text-[1.7rem]">
-                  {printed(name)}
-                </dd>
+                <dt className="border-b border-rule py-2 text-field">{called(name)}</dt>
+                <dd className="figure border-b border-rule py-2 text-right text-section">{printed(name)}</dd>
               </div>
             ) : null,
           )}

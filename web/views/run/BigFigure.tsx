@@ -13,13 +13,13 @@ export function BigFigure({ plan, name }: { readonly plan: RunPiece['plan']; rea
   const span = saySpan(name, figure, units)
   return (
     <>
-      <p className="figure pt-3 text-[clamp(5rem,13vw,10.5rem)] leading-[0.9]">
+      <p className="figure pt-3 text-run">
         {shown.figure}
-        <span className="pl-4 text-[0.36em] font-semibold">{shown.unit}</span>
+        <span className="pl-4 text-head font-semibold">{shown.unit}</span>
       </p>
       <p className="flex flex-wrap items-center gap-3 pt-3">
         <SourceTag source={figure.source} runs={figure.runs} />
-        <span className="text-lg text-soft">{span === '' ? '' : `${span} will do`}</span>
+        <span className="text-field text-soft">{span === '' ? '' : `${span} will do`}</span>
       </p>
     </>
   )

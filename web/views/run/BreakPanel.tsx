@@ -47,7 +47,7 @@ export function BreakPanel({
   }
   return (
     <Panel title="Pause or leave" place="middle" returnTo={returnTo} open onClose={onClose}>
-      <ul className="grid gap-2.5">
+      <ul className="grid gap-3">
         {BREAK_WORDS.filter((w) => offered.includes(w.name)).map((w) => (
           <Way key={w.name} title={say(w.title)} what={say(w.what)} onPress={() => take(w.name)} />
         ))}
@@ -69,10 +69,10 @@ function Way({
     <li>
       <button
         type="button"
-        className="min-h-[60px] w-full rounded-md border-[1.5px] border-ink bg-paper px-4 py-1.5 text-left"
+        className="min-h-[56px] w-full rounded-md border-[1.5px] border-ink bg-paper px-4 py-2 text-left"
         onClick={onPress}
       >
-        <span className="name block text-[1.4rem] leading-tight font-semibold">{title}</span>
+        <span className="name block text-section leading-tight font-semibold">{title}</span>
         <span className="text-soft">{what}</span>
       </button>
     </li>

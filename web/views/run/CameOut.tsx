@@ -38,13 +38,13 @@ export function CameOutChoice({
   const last = makings.lastOf(making)
   return (
     <section aria-label="How it comes out" className="pt-6">
-      <h2 className="text-[1.4rem]">{last ? 'The last one' : 'How it comes out'}</h2>
+      <h2 className="text-section">{last ? 'The last one' : 'How it comes out'}</h2>
       <p className="text-soft">
         {last
           ? `${last.verdict.outcome === 'failed' ? 'Failed. ' : ''}${tell(last)}`
           : 'Look at it once it is done. What it says here goes into the log.'}
       </p>
-      <div role="radiogroup" aria-label="Written down as" className="flex flex-wrap gap-2.5 pt-2">
+      <div role="radiogroup" aria-label="Written down as" className="flex flex-wrap gap-3 pt-2">
         {mayComeOut(making, makings).map((as) => (
           <button
             key={as}
@@ -52,7 +52,7 @@ export function CameOutChoice({
             role="radio"
             aria-checked={chosen === as}
             onClick={() => onChoose(as)}
-            className={`name min-h-[56px] rounded-md border-[1.5px] border-ink px-4 text-[1.15rem] font-semibold ${chosen === as ? 'bg-ink text-paper' : 'bg-sheet'}`}
+            className={`name min-h-[56px] rounded-md border-[1.5px] border-ink px-4 text-field font-semibold ${chosen === as ? 'bg-ink text-paper' : 'bg-sheet'}`}
           >
             {chosen === as ? '✓ ' : ''}
             {CAME_OUT[as]}
@@ -60,7 +60,7 @@ export function CameOutChoice({
         ))}
       </div>
       {chosen === 'good' ? (
-        <p className="pt-1.5">Sharp and square, slag falls off, dropped by itself, set as planned.</p>
+        <p className="pt-2">Sharp and square, slag falls off, dropped by itself, set as planned.</p>
       ) : null}
     </section>
   )
@@ -74,16 +74,17 @@ export function CameOutLeft({ runId, makings }: { readonly runId: string; readon
   const title = makingTitle(newest.piece.title, newest.piece.repeats, newest)
   return (
     <section aria-label="Not written down" className="border-t-[1.5px] border-rule pt-3" {...notByPedal}>
-      <h2 className="text-[1.4rem]">{title}: how did it come out?</h2>
-      <div className="flex flex-wrap items-center gap-2.5 pt-2">
+      <h2 className="text-section">{title}: how did it come out?</h2>
+      <div className="flex flex-wrap items-center gap-3 pt-2">
         {makings.lastOf(newest) ? (
-          <Button className="min-h-[56px]" onClick={() => makings.same(newest)}>
+          <Button big onClick={() => makings.same(newest)}>
             Same again
           </Button>
         ) : null}
         {newest.piece.plan.kind === 'cut' ? (
           <Button
-            className="min-h-[56px]"
+            big
+
             title="Sharp and square, slag falls off, dropped by itself"
             onClick={() => makings.good(newest)}
           >
@@ -91,7 +92,7 @@ export function CameOutLeft({ runId, makings }: { readonly runId: string; readon
           </Button>
         ) : null}
         <Link
-          className="name inline-flex min-h-[56px] items-center px-2 text-lg underline underline-offset-4"
+          className="name inline-flex min-h-[56px] items-center px-2 text-field underline underline-offset-4"
           to={`/run/${runId}/log`}
         >
           {left.length === 1 ? 'Write it down' : `${left.length} to write down`}

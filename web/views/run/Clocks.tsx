@@ -24,7 +24,7 @@ export function Clocks({ clocks }: { readonly clocks: readonly Clock[] }) {
         return (
           <li
             key={c.what + c.from}
-            className={`name rounded-md border-[1.5px] px-2.5 py-0.5 text-[1.1rem] font-semibold ${look}`}
+            className={`name rounded-md border-[1.5px] px-3 py-0.5 text-field font-semibold ${look}`}
           >
             <span role="timer">
               {c.what}:{' '}

@@ -44,7 +44,7 @@ export function FlameCardPanel({
       <dl className="grid gap-x-6 gap-y-2 pb-4 md:grid-cols-2">
         {words.map(([name, text]) => (
           <div key={name}>
-            <dt className="name text-[1.2rem] font-semibold">{name}</dt>
+            <dt className="name text-label font-semibold">{name}</dt>
             <dd className="leading-snug">{say(text ?? '')}</dd>
           </div>
         ))}
@@ -56,10 +56,10 @@ export function FlameCardPanel({
             className={`border-l-[6px] bg-paper px-4 py-3 ${f.flame === wanted ? 'border-verdigris' : 'border-rule'}`}
           >
             <div className="flex flex-wrap items-baseline justify-between gap-x-3">
-              <h3 className="text-[1.4rem]">
+              <h3 className="text-section">
                 {f.name}
                 {f.flame === wanted ? (
-                  <span className="pl-2 text-[1.05rem] text-verdigris">✓ wanted here</span>
+                  <span className="pl-2 text-text text-verdigris">✓ wanted here</span>
                 ) : null}
               </h3>
               {f.ratio > 0 ? (
@@ -71,7 +71,7 @@ export function FlameCardPanel({
               <strong>See</strong> {f.see} <strong>Hear</strong> {f.hear} <strong>On the plate</strong>{' '}
               {f.plate}
             </p>
-            <p className="name pt-1 text-[1.15rem] font-semibold">{f.then}</p>
+            <p className="name pt-1 text-field font-semibold">{f.then}</p>
           </li>
         ))}
       </ul>

@@ -119,7 +119,7 @@ export function Gauge({
             x={x}
             y={y + 8}
             textAnchor="middle"
-            className="fill-ink font-figure text-[24px] font-semibold"
+            className="fill-ink font-figure text-section font-semibold"
           >
             {v}
           </text>
@@ -141,10 +141,10 @@ export function Gauge({
           <circle cx={160} cy={160} r={9} fill="var(--ink)" />
         </>
       ) : null}
-      <text x={160} y={238} textAnchor="middle" className="fill-ink font-figure text-[34px] font-bold">
+      <text x={160} y={238} textAnchor="middle" className="fill-ink font-figure text-page font-bold">
         {printQuantity(targetPa, unit)}
       </text>
-      <text x={160} y={262} textAnchor="middle" className="fill-soft font-figure text-[18px] font-medium">
+      <text x={160} y={262} textAnchor="middle" className="fill-soft font-figure text-field font-medium">
         {gas}
       </text>
     </svg>

@@ -117,7 +117,7 @@ export function Guide({ inHand }: { readonly inHand: RunInHand }) {
       <div className="flex min-h-0 flex-col">
         {stage ? <StageBar stage={stage} run={run} steps={steps} /> : null}
         <div className="min-h-0 grow lg:grid lg:grid-cols-[1fr_minmax(380px,40%)]">
-          <section {...SCROLLS} aria-label="The step" className="px-6 py-5 md:px-11 lg:overflow-y-auto">
+          <section {...SCROLLS} aria-label="The step" className="px-6 py-4 md:px-10 lg:overflow-y-auto">
             {stage ? (
               <StageCard run={run} steps={steps} index={index} stage={stage} step={now} />
             ) : (
@@ -132,13 +132,14 @@ export function Guide({ inHand }: { readonly inHand: RunInHand }) {
               <CameOutChoice making={out.making} makings={makings} chosen={out.as} onChoose={out.choose} />
             ) : null}
             {ready.may && !now.guarded ? (
-              <Button className="mt-5 mr-3 min-h-[56px] text-xl" onClick={() => setAsking('ready')}>
+              <Button big className="mt-4 mr-3 text-label" onClick={() => setAsking('ready')}>
                 The rig stands ready
               </Button>
             ) : null}
             {step.role === 'look-over' && waysOffered(inHand).includes('assembly') ? (
               <Button
-                className="mt-5 min-h-[56px] text-xl"
+                big
+                className="mt-4 text-label"
                 onClick={() => confirm({ kind: 'break', name: 'assembly' })}
               >
                 The rig is in parts: put it together

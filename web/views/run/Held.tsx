@@ -20,12 +20,12 @@ export function Held({ inHand, trouble }: { readonly inHand: RunInHand; readonly
   const card = troubleCard(trouble.card)
   const at = { runId: run.id, pieceId: piece.pieceId }
   return (
-    <main className="min-h-dvh px-6 py-6 md:px-11">
+    <main className="min-h-dvh px-6 py-6 md:px-10">
       <ServerNotice />
-      <h1 ref={heading} tabIndex={-1} className="text-4xl outline-none">
+      <h1 ref={heading} tabIndex={-1} className="text-page outline-none">
         {run.title} is held
       </h1>
-      <p className="max-w-[60ch] pt-2 pb-5 text-[1.25rem] leading-snug">
+      <p className="max-w-[60ch] pt-2 pb-4 text-label leading-snug">
         <strong className="text-alarm">{say(trouble.title)}.</strong> Nothing leads back to work before
         somebody named has looked at it and cleared it.
       </p>
@@ -33,26 +33,28 @@ export function Held({ inHand, trouble }: { readonly inHand: RunInHand; readonly
       <div className="grid gap-3 pt-6 sm:grid-cols-2 lg:grid-cols-4">
         {waysOffered(inHand).includes('shutdown') ? (
           <Button
+            big
             look="act"
-            className="min-h-[60px] text-xl"
+            className="text-label"
             onClick={() => confirm({ kind: 'break', name: 'shutdown' })}
           >
             Lead me through shutting down
           </Button>
         ) : null}
-        <Button className="min-h-[60px] text-xl" onClick={() => setClearing(true)}>
+        <Button big className="text-label" onClick={() => setClearing(true)}>
           Clear it
         </Button>
         <Button
+          big
           look="alarm"
-          className="min-h-[60px] text-xl"
+          className="text-label"
           onClick={() => confirm({ kind: 'stop', reason: trouble.title })}
         >
           Stop this run here
         </Button>
         <Link
           to="/"
-          className="name grid min-h-[60px] place-items-center rounded-md border-[1.5px] border-ink text-xl font-semibold"
+          className="name grid min-h-[56px] place-items-center rounded-md border-[1.5px] border-ink text-label font-semibold"
         >
           Today
         </Link>

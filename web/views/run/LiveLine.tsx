@@ -36,7 +36,7 @@ export function LiveLine({ inHand }: { readonly inHand: RunInHand }) {
         oxygenNeedle={line.oxygen.deliveryPa / OXYGEN_FACE_PA}
         fuelNeedle={line.fuel.deliveryPa / FUEL_FACE_PA}
       />
-      <figcaption className="text-sm leading-snug text-soft">
+      <figcaption className="text-foot leading-snug text-soft">
         As the steps have left it. {side('oxygen', 'Oxygen')}. {side('fuel', FUELS[setting.fuel].title)}.{' '}
         {setting.line?.needsNitrogen ? `${side('nitrogen', 'Nitrogen')}. ` : ''}Flame{' '}
         {line.flame.replace('-', ' ')}.

@@ -46,8 +46,8 @@ export function Pace({
   )
   return (
     <div className="grid gap-2">
-      <p className="name text-[1.35rem]">
-        <span className="figure text-[2.6rem]">{(step / pace.speed).toFixed(1)}</span> s to{' '}
+      <p className="name text-label">
+        <span className="figure text-page">{(step / pace.speed).toFixed(1)}</span> s to{' '}
         {inches ? 'the inch' : '25 mm'}
       </p>
       <svg
@@ -64,7 +64,7 @@ export function Pace({
               x={x(m)}
               y={112}
               textAnchor="middle"
-              className="fill-ink font-figure text-[22px] font-semibold"
+              className="fill-ink font-figure text-section font-semibold"
             >
               {inches ? Math.round(m / INCH_M) : Math.round(m * 1000)}
             </text>
@@ -74,21 +74,18 @@ export function Pace({
         <path d={`M${x(done)} 50l-13-26h26z`} fill="var(--brick)" stroke="var(--ink)" strokeWidth={1.5} />
       </svg>
       <div className="flex flex-wrap items-center gap-3">
-        <Button
-          className="min-h-[52px] px-6 text-xl"
-          look={gone === undefined ? 'act' : 'plain'}
-          onClick={onStart}
-        >
+        <Button big className="px-6 text-label" look={gone === undefined ? 'act' : 'plain'} onClick={onStart}>
           {gone === undefined ? 'Start the pace' : 'Start again'}
         </Button>
         <Button
-          className="min-h-[52px]"
+          big
+
           aria-pressed={sound}
           onClick={() => send(device.actions.changed({ sound: !sound }))}
         >
           Tick {sound ? 'on' : 'off'}
         </Button>
-        <span className="name text-lg text-soft">
+        <span className="name text-field text-soft">
           {print(Math.round(done / rough) * rough, 'length')} of {print(pace.lengthM, 'length')}
         </span>
       </div>

@@ -50,7 +50,7 @@ export function Pattern({
           <Seam places={places} now={now?.place} heat={pattern.shows === 'heat'} />
         )}
       </svg>
-      <figcaption className="name text-center text-[1.3rem] leading-snug">
+      <figcaption className="name text-center text-label leading-snug">
         {now ? `${what} at ${name(now.place)}` : `${what}: ${order}`}
         {now && pattern.sweeps.length > 1 ? `, sweep ${now.sweep + 1} of ${pattern.sweeps.length}` : ''}
       </figcaption>
@@ -96,7 +96,7 @@ function Round({
               x={lx}
               y={ly + 8}
               textAnchor="middle"
-              className={`font-figure text-[24px] font-semibold ${lit ? 'fill-[var(--on)]' : 'fill-ink'}`}
+              className={`font-figure text-section font-semibold ${lit ? 'fill-[var(--on)]' : 'fill-ink'}`}
             >
               {hour}
             </text>
@@ -104,7 +104,7 @@ function Round({
         )
       })}
       <circle cx={C} cy={C} r={62} fill="var(--paper)" stroke="var(--ink)" strokeWidth={1.5} />
-      <text x={C} y={C + 7} textAnchor="middle" className="fill-soft font-figure text-[20px]">
+      <text x={C} y={C + 7} textAnchor="middle" className="fill-soft font-figure text-label">
         from the mouth
       </text>
     </>
@@ -138,7 +138,7 @@ function Seam({
             x={10 + (i + 0.5) * width - 1.5}
             y={62}
             textAnchor="middle"
-            className={`font-figure text-[22px] font-semibold ${now === p ? 'fill-[var(--on)]' : 'fill-ink'}`}
+            className={`font-figure text-section font-semibold ${now === p ? 'fill-[var(--on)]' : 'fill-ink'}`}
           >
             {p}
           </text>

@@ -13,12 +13,12 @@ export function PeoplePick({
   readonly empty: string
   readonly onPick: (personId: string) => void
 }) {
-  if (people.length === 0) return <p className="text-[1.15rem]">{empty}</p>
+  if (people.length === 0) return <p className="text-field">{empty}</p>
   return (
-    <ul className="grid gap-2.5">
+    <ul className="grid gap-3">
       {people.map((p) => (
         <li key={p.id}>
-          <Button className="min-h-[60px] w-full justify-start! text-[1.4rem]" onClick={() => onPick(p.id)}>
+          <Button big className="w-full justify-start! text-section" onClick={() => onPick(p.id)}>
             {p.id === chosen ? '✓ ' : ''}
             {p.name}
             {p.role === 'apprentice' ? ', apprentice' : ''}

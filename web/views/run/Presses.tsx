@@ -69,14 +69,14 @@ export function Presses({
         type="button"
         disabled={first}
         onClick={onBack}
-        className="name min-h-[88px] border-r border-rule bg-sheet px-5 text-[1.35rem] font-semibold disabled:text-soft md:px-16"
+        className="name min-h-[88px] border-r border-rule bg-sheet px-4 text-label font-semibold disabled:text-soft md:px-10"
       >
         Back
       </button>
       <button
         type="button"
         onClick={onSkip}
-        className="name min-h-[88px] border-r border-rule bg-sheet px-5 text-[1.35rem] font-semibold md:px-12"
+        className="name min-h-[88px] border-r border-rule bg-sheet px-4 text-label font-semibold md:px-10"
       >
         Skip, say why
       </button>
@@ -90,7 +90,7 @@ export function Presses({
             : step.settling || step.lost || (step.held ? step.gone !== undefined : step.refused)
         }
         onClick={onDone}
-        className={`figure min-h-[88px] px-3 leading-tight disabled:bg-sheet disabled:text-soft ${offShown === undefined || step.held ? 'bg-verdigris text-[2.4rem] text-on' : 'bg-sheet text-[1.8rem] text-alarm'}`}
+        className={`figure min-h-[88px] px-3 leading-tight disabled:bg-sheet disabled:text-soft ${offShown === undefined || step.held ? 'bg-verdigris text-page text-on' : 'bg-sheet text-section text-alarm'}`}
       >
         {stage ? stageWord(stage, step, offShown, cameOut) : doneWord(step, timer, offShown)}
       </button>

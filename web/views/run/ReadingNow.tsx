@@ -14,7 +14,7 @@ export function ReadingNow({ reading }: { readonly reading: ReadingInHand }) {
       {instrument && channel ? (
         <p className="flex flex-wrap items-baseline gap-x-3">
           <span
-            className={`figure text-[2rem] ${channel.quality !== 'good' ? 'line-through' : ''} ${judged && !on && typed === '' ? 'text-alarm' : ''}`}
+            className={`figure text-page ${channel.quality !== 'good' ? 'line-through' : ''} ${judged && !on && typed === '' ? 'text-alarm' : ''}`}
           >
             {channel.value === null ? '–' : print(channel.value, kind)}
           </span>
@@ -31,7 +31,7 @@ export function ReadingNow({ reading }: { readonly reading: ReadingInHand }) {
         <p
           role="status"
           data-judged={judged.state}
-          className={`text-[1.3rem] leading-snug font-bold ${on ? 'text-verdigris' : 'text-alarm'}`}
+          className={`text-label leading-snug font-bold ${on ? 'text-verdigris' : 'text-alarm'}`}
         >
           {readingWords(judged, kind, print, reading.sag)}
         </p>

@@ -31,7 +31,7 @@ export function ReadyPanel({
   return (
     <Panel title="The rig stands ready" place="middle" open returnTo={returnTo} onClose={onClose}>
       <div className="grid gap-3">
-        <p className="text-[1.15rem] leading-snug">
+        <p className="text-field leading-snug">
           Cylinders open, both pressures set, and nothing opened or changed since. Where you purged it
           yourself within half an hour, you look at both gauges and light; else it is purged and tested again.
         </p>
@@ -44,11 +44,12 @@ export function ReadyPanel({
           ]}
           onChange={setBy}
         />
-        <p className="name pt-1 text-[1.2rem]">Its hoses were purged</p>
+        <p className="name pt-1 text-label">Its hoses were purged</p>
         {PURGED.map(([word, purgedS]) => (
           <Button
+            big
             key={word}
-            className="min-h-[56px] justify-start! text-xl"
+            className="justify-start! text-label"
             onClick={() => {
               onReady({ kind: 'ready', by: by === NOBODY ? null : by, purgedS })
               onClose()

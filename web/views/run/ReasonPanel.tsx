@@ -36,7 +36,7 @@ export function ReasonPanel({
     <Panel title={title} place="middle" returnTo={returnTo} open onClose={onClose}>
       <div className="grid gap-3">
         {usual.map((u) => (
-          <Button key={u} className="min-h-[56px] justify-start! text-xl" onClick={() => give(u)}>
+          <Button big key={u} className="justify-start! text-label" onClick={() => give(u)}>
             {u}
           </Button>
         ))}
@@ -62,7 +62,7 @@ export function ReasonPanel({
               />
             )}
           </Field>
-          <Button type="submit" look="act" className="min-h-[56px] text-xl">
+          <Button big type="submit" look="act" className="text-label">
             {act}
           </Button>
         </form>

@@ -13,7 +13,7 @@ export default function RunPage() {
   const { runId = '' } = useParams()
   const { inHand, error } = useRun(runId)
   if (error && !inHand) return <Missing what="run" failure={error} />
-  if (!inHand) return <p className="p-8 text-soft">Opening.</p>
+  if (!inHand) return <p className="p-6 text-soft">Opening.</p>
   return inHand.progress.state === 'running' ? <Running inHand={inHand} /> : <Ended inHand={inHand} />
 }
 
@@ -36,32 +36,32 @@ function Ended({ inHand: { run, progress, unsent } }: { readonly inHand: RunInHa
   const owed = run.batchId === null ? 0 : madeIn(progress).length - run.lines.length
   const record = !run.logged && (progress.state === 'finished' || owed > 0)
   return (
-    <main className="mx-auto max-w-[720px] px-6 py-12">
+    <main className="mx-auto max-w-[720px] px-6 py-10">
       <ServerNotice />
-      <h1 className="text-5xl">{progress.state === 'finished' ? 'All steps done' : 'Stopped'}</h1>
-      <p className="pt-3 text-xl">
+      <h1 className="text-figure">{progress.state === 'finished' ? 'All steps done' : 'Stopped'}</h1>
+      <p className="pt-3 text-label">
         {run.title}.{' '}
         {progress.state === 'finished'
           ? 'Rig shut and bled, screws backed out.'
           : 'Leave the rig safe: torch shut, cylinders shut, bled, screws backed out.'}
       </p>
-      <div className="pt-4 text-[1.2rem]">
+      <div className="pt-4 text-label">
         <Clocks clocks={clocksOf(progress)} />
       </div>
       {unsent > 0 ? (
         <p className="pt-2 font-bold text-alarm">The last steps are kept here and not saved yet.</p>
       ) : null}
-      <div className="flex flex-wrap gap-4 pt-8">
+      <div className="flex flex-wrap gap-4 pt-6">
         {record ? (
           <Link
-            className="name inline-flex min-h-[64px] items-center rounded-md bg-brick px-8 text-2xl font-semibold text-on"
+            className="name inline-flex min-h-[56px] items-center rounded-md bg-brick px-6 text-section font-semibold text-on"
             to={`/run/${run.id}/log`}
           >
             {run.batchId === null ? 'Record the result' : 'Write down what came out'}
           </Link>
         ) : null}
         <Link
-          className="name inline-flex min-h-[64px] items-center rounded-md border-[1.5px] border-ink px-8 text-2xl font-semibold"
+          className="name inline-flex min-h-[56px] items-center rounded-md border-[1.5px] border-ink px-6 text-section font-semibold"
           to={run.logged ? '/log' : '/'}
         >
           {run.logged ? 'To the log' : 'To today'}

@@ -41,15 +41,15 @@ export function RunHead({
   return (
     <header className="border-b-[1.5px] border-rule bg-sheet">
       <ServerNotice />
-      <div className="flex flex-wrap items-center gap-x-3 gap-y-1 px-5 py-2 md:flex-nowrap md:gap-4">
+      <div className="flex flex-wrap items-center gap-x-3 gap-y-1 px-4 py-2 md:flex-nowrap md:gap-4">
         <Link
           to="/"
-          className="name min-h-12 shrink-0 grow content-center pr-2 text-lg whitespace-nowrap underline underline-offset-4 md:grow-0"
+          className="name min-h-12 shrink-0 grow content-center pr-2 text-field whitespace-nowrap underline underline-offset-4 md:grow-0"
         >
           Today
         </Link>
         <div className="min-w-0 grow max-md:order-last max-md:basis-full">
-          <strong className="name block truncate text-[1.45rem] leading-tight font-semibold md:inline md:pr-3">
+          <strong className="name block truncate text-section leading-tight font-semibold md:inline md:pr-3">
             {run.title}
           </strong>
           <span className="text-soft">
@@ -86,7 +86,7 @@ export function RunHead({
         {madeIn(progress).length > 0 && !run.logged ? (
           <Link
             to={`/run/${run.id}/log`}
-            className="name grid min-h-12 shrink-0 place-items-center rounded-md border-[1.5px] border-ink px-4 text-lg font-semibold whitespace-nowrap max-md:hidden"
+            className="name grid min-h-12 shrink-0 place-items-center rounded-md border-[1.5px] border-ink px-4 text-field font-semibold whitespace-nowrap max-md:hidden"
           >
             Record it
           </Link>
@@ -99,7 +99,7 @@ export function RunHead({
         <button
           type="button"
           onClick={onTrouble}
-          className="name min-h-[52px] shrink-0 rounded-md border-2 border-alarm px-6 text-[1.4rem] font-bold whitespace-nowrap text-alarm"
+          className="name min-h-[52px] shrink-0 rounded-md border-2 border-alarm px-6 text-section font-bold whitespace-nowrap text-alarm"
         >
           Trouble
         </button>
@@ -126,7 +126,7 @@ function HeadButton({
       type="button"
       aria-label={name}
       onClick={onPress}
-      className={`name min-h-[52px] shrink-0 rounded-md border-[1.5px] border-ink px-4 text-[1.25rem] font-semibold whitespace-nowrap max-sm:px-2.5 ${wide ? 'max-sm:hidden' : ''}`}
+      className={`name min-h-[52px] shrink-0 rounded-md border-[1.5px] border-ink px-4 text-label font-semibold whitespace-nowrap max-sm:px-3 ${wide ? 'max-sm:hidden' : ''}`}
     >
       {short === undefined ? (
         name

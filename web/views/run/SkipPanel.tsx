@@ -60,8 +60,8 @@ export function SkipPanel({ inHand, step, guarded, ...over }: Asking) {
   if (asked.asks === 'refused')
     return (
       <Panel title="This step is not left out" place="middle" open {...over}>
-        <p className="text-[1.25rem] leading-snug">{asked.text}</p>
-        <Button className="mt-4 min-h-[56px] text-xl" onClick={over.onClose}>
+        <p className="text-label leading-snug">{asked.text}</p>
+        <Button big className="mt-4 text-label" onClick={over.onClose}>
           Back to the step
         </Button>
       </Panel>
@@ -118,12 +118,8 @@ function ProofPanel({
       case 'seen':
         return (
           <>
-            <p className="text-[1.25rem] leading-snug">{say(asked.text)}</p>
-            <Button
-              look="act"
-              className="min-h-[56px] text-xl"
-              onClick={() => give({ kind: 'seen', by: who })}
-            >
+            <p className="text-label leading-snug">{say(asked.text)}</p>
+            <Button big look="act" className="text-label" onClick={() => give({ kind: 'seen', by: who })}>
               It is so: go on
             </Button>
           </>
@@ -139,7 +135,7 @@ function ProofPanel({
               empty="look at the gauge, and type it"
               onChange={setTyped}
             />
-            <Button look="act" className="min-h-[56px] text-xl" onClick={read}>
+            <Button big look="act" className="text-label" onClick={read}>
               It is set: go on
             </Button>
           </>
@@ -147,15 +143,16 @@ function ProofPanel({
       case 'ago':
         return (
           <>
-            <p className="text-[1.15rem]">
+            <p className="text-field">
               {asked.what === 'tested'
                 ? 'And no joint was touched since.'
                 : 'And nothing was opened, changed or left open since.'}
             </p>
             {AGO[asked.what].map(([word, seconds]) => (
               <Button
+                big
                 key={word}
-                className="min-h-[56px] justify-start! text-xl"
+                className="justify-start! text-label"
                 onClick={() => give({ kind: 'ago', by: who, seconds })}
               >
                 {word}
@@ -179,7 +176,7 @@ function ProofPanel({
         />
         {body()}
         {fault === undefined ? null : (
-          <p role="alert" className="text-[1.15rem] font-bold text-alarm">
+          <p role="alert" className="text-field font-bold text-alarm">
             {fault}
           </p>
         )}

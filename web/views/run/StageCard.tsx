@@ -33,7 +33,7 @@ export function StageBar({
           <li
             key={t.from}
             aria-current={now ? 'step' : undefined}
-            className={`name truncate border-r border-rule px-2 py-2 text-center text-[1.1rem] ${now ? 'border-b-4 border-b-brick font-bold' : past ? 'text-verdigris' : 'text-soft'}`}
+            className={`name truncate border-r border-rule px-2 py-2 text-center text-field ${now ? 'border-b-4 border-b-brick font-bold' : past ? 'text-verdigris' : 'text-soft'}`}
           >
             {past ? '✓ ' : ''}
             {t.name}
@@ -62,18 +62,14 @@ export function StageCard({
   const { say } = useShop()
   return (
     <>
-      <h1
-        ref={step.heading}
-        tabIndex={-1}
-        className="text-[clamp(2rem,4vw,3rem)] leading-tight font-bold outline-none"
-      >
+      <h1 ref={step.heading} tabIndex={-1} className="text-page md:text-figure font-bold outline-none">
         {pageName(stretch, steps, run.pieces)}
       </h1>
       <ol className="pt-2">
         {index > stretch.from ? (
           <li className="flex items-center gap-4 border-b border-rule py-2 text-soft">
-            <Check size={30} className="ml-[15px] shrink-0 text-verdigris" aria-hidden="true" />
-            <span className="name ml-[15px] text-[1.2rem]">
+            <Check size={30} className="ml-4 shrink-0 text-verdigris" aria-hidden="true" />
+            <span className="name ml-4 text-label">
               {index - stretch.from === 1 ? 'One act' : `${index - stretch.from} acts`} of this page done
             </span>
           </li>
@@ -143,7 +139,7 @@ function Row({
   const word = ticking && tickWord(step, ticking.step, ticking.inHand, ticking.clock)
   const figure = printed(step.figure, step)
   return (
-    <li className="grid grid-cols-[60px_1fr_auto] items-center gap-x-4 border-b border-rule py-1.5">
+    <li className="grid grid-cols-[60px_1fr_auto] items-center gap-x-4 border-b border-rule py-2">
       {keepsTick(step) ? (
         <button
           type="button"
@@ -151,19 +147,19 @@ function Row({
           {...notByPedal}
           aria-label={`${word ?? 'Tick'}: ${words}`}
           disabled={!ticking || word === 'Clock is running' || ticking.step.settling}
-          className="name size-[56px] rounded-md border-2 border-ink bg-sheet text-[0.95rem] leading-tight font-semibold disabled:border-rule disabled:text-soft"
+          className="name size-[56px] rounded-md border-2 border-ink bg-sheet text-text leading-tight font-semibold disabled:border-rule disabled:text-soft"
           onClick={ticking?.onTick}
         >
           {word === undefined || word === 'Tick' ? '' : word === 'Start the clock' ? 'Start' : 'Runs'}
         </button>
       ) : (
-        <span className="name text-center text-[1.25rem] text-soft">{number}</span>
+        <span className="name text-center text-label text-soft">{number}</span>
       )}
       <div className="grid gap-1 py-1">
-        <p className="name text-[1.35rem] leading-tight font-semibold">{words}</p>
+        <p className="name text-label leading-tight font-semibold">{words}</p>
         {children}
       </div>
-      {figure !== '' ? <span className="figure text-[2rem] whitespace-nowrap">{figure}</span> : <span />}
+      {figure !== '' ? <span className="figure text-page whitespace-nowrap">{figure}</span> : <span />}
     </li>
   )
 }

@@ -31,28 +31,28 @@ export function StepCard({
       <h1
         ref={heading}
         tabIndex={-1}
-        className={`leading-[1.04] font-bold outline-none ${head.length > LONG_HEAD ? 'max-w-[30ch] text-[clamp(1.7rem,3.5vw,2.8rem)]' : 'max-w-[22ch] text-[clamp(2rem,4.6vw,3.7rem)]'}`}
+        className={`leading-[1.04] font-bold outline-none ${head.length > LONG_HEAD ? 'max-w-[30ch] text-page md:text-figure' : 'max-w-[22ch] text-head'}`}
       >
         {head}
       </h1>
       {step.figure ? <BigFigure plan={plan} name={step.figure} /> : null}
       {step.caution ? (
-        <p className="mt-4 max-w-[46ch] border-l-[6px] border-alarm pl-4 text-[1.2rem] leading-snug font-bold">
+        <p className="mt-4 max-w-[46ch] border-l-[6px] border-alarm pl-4 text-label leading-snug font-bold">
           {say(step.caution)}
         </p>
       ) : null}
       {learner && step.learner ? (
-        <p className="mt-4 max-w-[56ch] border-l-[6px] border-brass pl-4 text-[1.15rem] leading-snug">
+        <p className="mt-4 max-w-[56ch] border-l-[6px] border-brass pl-4 text-field leading-snug">
           {say(step.learner)}
         </p>
       ) : null}
       {step.departs ? (
-        <p className="mt-4 max-w-[56ch] border-l-[6px] border-brass pl-4 text-[1.1rem] leading-snug">
+        <p className="mt-4 max-w-[56ch] border-l-[6px] border-brass pl-4 text-field leading-snug">
           <strong>Otherwise here:</strong> {say(step.departs)}
         </p>
       ) : null}
       {step.beside && step.beside.length > 0 ? (
-        <ul className="grid max-w-[52ch] gap-1.5 pt-4 text-[1.25rem] leading-snug font-semibold">
+        <ul className="grid max-w-[52ch] gap-2 pt-4 text-label leading-snug font-semibold">
           {step.beside.map((act) => (
             <li key={act} className="border-l-[4px] border-brass pl-3">
               {say(act)}
@@ -61,16 +61,16 @@ export function StepCard({
         </ul>
       ) : null}
       {step.see ? (
-        <p className="max-w-[52ch] pt-4 text-[1.25rem] leading-snug">
+        <p className="max-w-[52ch] pt-4 text-label leading-snug">
           <strong>You should find:</strong> {say(step.see)}
         </p>
       ) : null}
       {step.ifNot ? (
-        <p className="max-w-[56ch] pt-2 text-[1.1rem] leading-snug">
+        <p className="max-w-[56ch] pt-2 text-field leading-snug">
           <strong>If not:</strong> {say(step.ifNot)}
         </p>
       ) : null}
-      <p className="max-w-[56ch] pt-2 text-[1.05rem] leading-snug text-soft">
+      <p className="max-w-[56ch] pt-2 text-text leading-snug text-soft">
         <strong>Why:</strong> {say(step.why)}
       </p>
     </>
@@ -93,8 +93,8 @@ export function NextSteps({
   const { sentence } = useRunWords(run.pieces)
   return (
     <>
-      <h2 className="name text-lg text-soft">After this</h2>
-      <ol className="name text-[1.25rem] leading-snug text-soft">
+      <h2 className="name text-field text-soft">After this</h2>
+      <ol className="name text-label leading-snug text-soft">
         {steps.slice(index + 1, index + 1 + NEXT_SHOWN).map((s) => (
           <li key={s.id} className="pt-1">
             {sentence(s)}
@@ -109,8 +109,8 @@ export function NextSteps({
 /** What comes after the page in hand of a batch. */
 export const NextPages = ({ pages }: { readonly pages: readonly string[] }) => (
   <>
-    <h2 className="name text-lg text-soft">After this</h2>
-    <p className="name text-[1.25rem] leading-snug text-soft">
+    <h2 className="name text-field text-soft">After this</h2>
+    <p className="name text-label leading-snug text-soft">
       {pages.length === 0 ? 'That was all. Then write down what is not written down yet.' : pages.join(' · ')}
     </p>
   </>

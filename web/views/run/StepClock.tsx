@@ -87,16 +87,16 @@ export function StepClock({
           strokeDasharray={`${ROUND * share} ${ROUND}`}
           transform="rotate(-90 140 140)"
         />
-        <text x={140} y={158} textAnchor="middle" className="fill-ink font-figure text-[78px] font-bold">
+        <text x={140} y={158} textAnchor="middle" className="fill-ink font-figure text-head font-bold">
           {minutes ? `${Math.floor(shown / 60)}:${String(shown % 60).padStart(2, '0')}` : shown}
         </text>
-        <text x={140} y={190} textAnchor="middle" className="fill-soft font-figure text-[24px] font-medium">
+        <text x={140} y={190} textAnchor="middle" className="fill-soft font-figure text-section font-medium">
           {minutes ? 'minutes' : 'seconds'}
         </text>
       </svg>
-      <p className="name text-center text-[1.25rem] leading-snug">{clockWords(timer, over, free)}</p>
+      <p className="name text-center text-label leading-snug">{clockWords(timer, over, free)}</p>
       {timer.kind === 'about' && gone === undefined ? (
-        <Button className="min-h-[52px] px-8 text-xl" onClick={onStart}>
+        <Button big className="px-6 text-label" onClick={onStart}>
           Start the clock
         </Button>
       ) : null}

@@ -19,7 +19,7 @@ export function WhoPanel({
   const people = (api.usePeopleQuery().data ?? []).filter((p) => p.active)
   return (
     <Panel title="Who is at this screen?" place="middle" returnTo={returnTo} open onClose={onClose}>
-      <p className="pb-3 text-[1.15rem]">
+      <p className="pb-3 text-field">
         What is confirmed here is stored under this name. The torch goes over by Pause or leave, Hand over.
       </p>
       <PeoplePick

@@ -17,7 +17,7 @@ export function Acceptance({ settings }: { readonly settings: Settings }) {
   const changed = JSON.stringify(form) !== JSON.stringify(settings.acceptance)
   return (
     <section aria-label="What is accepted" className="grid content-start gap-3">
-      <h2 className="border-b-[1.5px] border-ink pb-1 text-2xl">What is accepted</h2>
+      <h2 className="border-b-[1.5px] border-ink pb-1 text-section">What is accepted</h2>
       <p className="text-soft">
         The shop’s own limits. Cracks, gaps and a way through are never accepted. Where a code or a drawing
         asks for more, it decides.

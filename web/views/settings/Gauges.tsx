@@ -21,10 +21,10 @@ export function Gauges({ settings, change, failure }: ShopPart) {
         As they are printed: how far the scale goes, with its unit, what lies between two strokes, and where
         coloured zones begin. A bare number at a gauge is in its own unit. Blank: as usual.
       </p>
-      <div className="grid gap-x-8 gap-y-4 sm:grid-cols-2">
+      <div className="grid gap-x-6 gap-y-4 sm:grid-cols-2">
         {SIDES.map((side) => (
           <fieldset key={side} className="grid content-start gap-2">
-            <legend className="name pb-1 text-xl font-semibold">{of[side].label}</legend>
+            <legend className="name pb-1 text-label font-semibold">{of[side].label}</legend>
             {FIELDS.map((name) => (
               <TextField
                 key={name}

@@ -24,7 +24,7 @@ export function LineMethodRows({
   const { say } = useShop()
   return (Object.keys(TOPICS) as Topic[]).map((topic) => (
     <details key={topic} open={topic === 'shutting'} className="border-b border-rule">
-      <summary className="name min-h-[44px] cursor-pointer content-center text-[1.25rem] font-semibold">
+      <summary className="name min-h-[44px] cursor-pointer content-center text-label font-semibold">
         {TOPICS[topic]}
       </summary>
       <div className="grid gap-3 pb-3">
@@ -42,7 +42,7 @@ export function LineMethodRows({
                 }))}
                 onChange={(option) => onChange({ ...settings.methods, [name]: option })}
               />
-              <p className="pt-0.5 pl-[116px] text-[0.95rem] leading-snug text-soft">
+              <p className="pt-0.5 pl-[116px] text-text leading-snug text-soft">
                 {say(optionWords(name, chosen).reason)}
               </p>
             </div>

@@ -12,9 +12,9 @@ export function PageFaults() {
         Kept in page-faults.jsonl beside the log, on this machine alone: page, fault and version, and nothing
         that was typed.
       </p>
-      <ul className="grid gap-1.5">
+      <ul className="grid gap-2">
         {faults.slice(0, 20).map((f) => (
-          <li key={`${f.at}${f.page}${f.what}`} className="border-b border-rule pb-1.5">
+          <li key={`${f.at}${f.page}${f.what}`} className="border-b border-rule pb-2">
             <span className="text-soft">
               {format(new Date(f.at), 'd MMM, HH:mm')}, {f.page}, version {f.version}
             </span>

@@ -16,7 +16,7 @@ export function People() {
   }
   return (
     <section aria-label="People" className="grid content-start gap-3">
-      <h2 className="border-b-[1.5px] border-ink pb-1 text-2xl">People</h2>
+      <h2 className="border-b-[1.5px] border-ink pb-1 text-section">People</h2>
       <ul>
         {people.map((p) => (
           <PersonRow key={p.id} person={p} />
@@ -42,7 +42,7 @@ export function People() {
             />
           )}
         </Field>
-        <Button type="submit" className="mt-7" disabled={name.trim() === ''}>
+        <Button type="submit" className="mt-6" disabled={name.trim() === ''}>
           Add
         </Button>
         {failure?.code === 'near-name' ? (
@@ -64,12 +64,12 @@ function PersonRow({ person }: { readonly person: Person }) {
   }
   const failure = error as Failure | undefined
   return (
-    <li className="border-b border-rule py-1.5">
+    <li className="border-b border-rule py-2">
       <div className="flex flex-wrap items-center gap-x-3">
         <input
           aria-label={`Name of ${person.name}`}
           aria-invalid={failure ? true : undefined}
-          className={`name min-h-10 w-32 min-w-0 grow rounded-md border-[1.5px] border-transparent bg-transparent px-1 text-[1.25rem] font-semibold hover:border-rule ${person.active ? '' : 'text-soft line-through'}`}
+          className={`name min-h-10 w-32 min-w-0 grow rounded-md border-[1.5px] border-transparent bg-transparent px-1 text-label font-semibold hover:border-rule ${person.active ? '' : 'text-soft line-through'}`}
           maxLength={120}
           value={name}
           onChange={(e) => setName(e.target.value)}
@@ -78,7 +78,7 @@ function PersonRow({ person }: { readonly person: Person }) {
         />
         <select
           aria-label={`Role of ${person.name}`}
-          className="name min-h-10 rounded-md border-[1.5px] border-rule bg-sheet px-2 text-[1.05rem]"
+          className="name min-h-10 rounded-md border-[1.5px] border-rule bg-sheet px-2 text-text"
           value={person.role}
           onChange={(e) => void change({ ...person, role: e.target.value as Role })}
         >
@@ -91,7 +91,7 @@ function PersonRow({ person }: { readonly person: Person }) {
         </Button>
       </div>
       {failure ? (
-        <p role="alert" className="text-sm font-bold text-alarm">
+        <p role="alert" className="text-foot font-bold text-alarm">
           {failure.message}
         </p>
       ) : null}

@@ -37,7 +37,7 @@ export function Place({ settings, change, failure }: ShopPart) {
         options={optionsOf(SHOP.region.names)}
         onChange={(region) => change({ region })}
       />
-      <ul className="flex flex-wrap gap-x-5 gap-y-1">
+      <ul className="flex flex-wrap gap-x-4 gap-y-1">
         {(['oxygen', 'acetylene', 'propane'] as const).map((name) => (
           <li key={name} className="flex items-center gap-2">
             <span

@@ -28,19 +28,19 @@ const NOBODY = 'nobody'
 export default function Settings() {
   const { data: settings, error } = api.useSettingsQuery()
   if (error && !settings) return <Missing what="settings" failure={error} />
-  if (!settings) return <p className="p-8 text-soft">Opening.</p>
+  if (!settings) return <p className="p-6 text-soft">Opening.</p>
   return (
-    <main className="mx-auto max-w-[1060px] px-5 py-6">
-      <h1 className="pb-4 text-4xl">Settings</h1>
+    <main className="mx-auto max-w-[1060px] px-4 py-6">
+      <h1 className="pb-4 text-page">Settings</h1>
       <DamageNotice tables={['settings', 'torches', 'gear']} />
-      <div className="grid gap-x-12 gap-y-8 lg:grid-cols-2">
-        <div className="grid content-start gap-8">
+      <div className="grid gap-x-10 gap-y-6 lg:grid-cols-2">
+        <div className="grid content-start gap-6">
           <Shop settings={settings} />
           <Part title="Copies of the log">
             <Copies />
           </Part>
         </div>
-        <div className="grid content-start gap-8">
+        <div className="grid content-start gap-6">
           <People />
           <Brazing settings={settings} />
           <Acceptance settings={settings} />
@@ -76,7 +76,7 @@ function Shop({ settings }: { readonly settings: ShopSettings }) {
   const part = { settings, change, failure }
   const elsewhere = failure && failure.field !== 'altitude' && !/^(prices|gauges)\./.test(failure.field ?? '')
   return (
-    <div className="grid content-start gap-8">
+    <div className="grid content-start gap-6">
       <Units settings={settings} change={change} />
       <Prices {...part} />
       <Limits settings={settings} change={change} />

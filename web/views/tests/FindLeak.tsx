@@ -68,7 +68,7 @@ export function FindLeak({
   const ranked = useMemo(() => lookFirst(joints), [joints])
   return (
     <section aria-label="Find the leak" className="grid gap-3 border-t-[1.5px] border-rule pt-3 print:hidden">
-      <h2 className="text-2xl">Find the leak</h2>
+      <h2 className="text-section">Find the leak</h2>
       <p>
         {test.kind === 'vacuum'
           ? 'Pump off and its valve shut. Dry nitrogen to 25 psi (1.7 bar) at most'
@@ -154,7 +154,7 @@ function Halving({
   const choose = (verdict: 'near' | 'far', label: string) => (
     <Button
       look={half?.verdict === verdict ? 'act' : 'plain'}
-      className="min-h-[56px]"
+
       onClick={() => add(verdict === 'near' ? 'near-falls' : 'far-falls', { stage: cut })}
     >
       {label}
@@ -170,10 +170,7 @@ function Halving({
             gauge on the first of them. Does its half {test.kind === 'vacuum' ? 'rise' : 'fall'}?
           </p>
           {holdFrom === undefined ? null : (
-            <Button
-              className="min-h-[56px] justify-self-start"
-              onClick={() => add('cut-between', { stage: cut })}
-            >
+            <Button className="justify-self-start" onClick={() => add('cut-between', { stage: cut })}>
               It is shut there: read the half with the gauge
             </Button>
           )}
@@ -202,7 +199,7 @@ function Halving({
           onRead={(reading) => add('reading', reading)}
         />
       )}
-      <div className="flex flex-wrap gap-2.5">
+      <div className="flex flex-wrap gap-3">
         {choose('near', near.length === 1 ? `Only ${near[0]?.name}` : `Up to ${near.at(-1)?.name}`)}
         {choose('far', far.length === 1 ? `Only ${far[0]?.name}` : `From ${far[0]?.name} on`)}
       </div>

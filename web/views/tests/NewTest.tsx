@@ -115,15 +115,15 @@ export default function NewTest() {
   }
   const energy = testPa !== undefined && volumeM3 !== undefined ? storedEnergy(testPa, volumeM3) : undefined
   return (
-    <main className="mx-auto max-w-[1100px] px-5 py-6">
-      <h1 className="text-4xl">{TEST_NAMES[kind]}</h1>
+    <main className="mx-auto max-w-[1100px] px-4 py-6">
+      <h1 className="text-page">{TEST_NAMES[kind]}</h1>
       <p className="max-w-[80ch] pb-4 text-soft">
         {kind === 'pressure'
           ? 'The local code or the maker names the pressure and how long it is held. Wimble does the arithmetic and the record.'
           : 'The maker or the local code names the depth; 500 micron is usual.'}
       </p>
       <HookUp kind={kind} by={form.hookUp === 'manifold' ? 'manifold' : 'valves'} />
-      <div className="grid gap-8 pt-4 md:grid-cols-2">
+      <div className="grid gap-6 pt-4 md:grid-cols-2">
         <section aria-label="What is asked" className="grid content-start gap-3">
           <FieldList
             table={TEST_ASKED}
@@ -162,7 +162,7 @@ export default function NewTest() {
               thermometer={keysOf(TEST_ASKED.thermometer.names).find((n) => n === form.thermometer) ?? 'same'}
             />
           ) : null}
-          <h2 className="text-2xl">The order of the valves</h2>
+          <h2 className="text-section">The order of the valves</h2>
           <ol className="grid list-decimal gap-2 pl-6">
             {ORDER[kind].map((o) => (
               <li key={o}>{o}</li>
@@ -184,7 +184,7 @@ export default function NewTest() {
               {failure.message}
             </p>
           ) : null}
-          <Button look="act" className="min-h-[64px] text-2xl" onClick={() => void begin()}>
+          <Button look="act" className="text-section" onClick={() => void begin()}>
             Begin the test
           </Button>
         </section>

@@ -27,8 +27,8 @@ export function PlanOfTest({
   const plan = planHold({ testPa, askedS, divisionPa, allowedPaPerHour, thermometerK })
   const short = plan.neededS !== undefined && plan.neededS > askedS
   return (
-    <section aria-label="What it will tell" className="grid gap-1.5 border-l-[6px] border-rule pl-3">
-      <h2 className="text-2xl">What it will tell</h2>
+    <section aria-label="What it will tell" className="grid gap-2 border-l-[6px] border-rule pl-3">
+      <h2 className="text-section">What it will tell</h2>
       <p>
         From two readings this gauge shows a loss from <strong>{print(plan.leastPa, 'pressure')}</strong> up.
         A line that loses {print(plan.findsPaPerHour, 'pressure')} an hour or more is found in{' '}

@@ -65,7 +65,7 @@ export function ReadingFields({
           onChange={setTemperature}
         />
       )}
-      <Button className="min-h-[52px] text-xl" onClick={take}>
+      <Button className="text-label" onClick={take}>
         Write the reading down
       </Button>
     </div>

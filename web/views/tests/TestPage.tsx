@@ -37,7 +37,7 @@ export default function TestPage() {
   const { testId = '' } = useParams()
   const { data: test, error } = api.useTestQuery(testId)
   if (error && !test) return <Missing what="test" failure={error} />
-  if (!test) return <p className="p-8 text-soft">Opening.</p>
+  if (!test) return <p className="p-6 text-soft">Opening.</p>
   return <Led test={test} />
 }
 
@@ -102,10 +102,10 @@ function Led({ test }: { readonly test: JointTest }) {
   const { verdict } = verdictOf(result)
   const begun = progress.readings.length > 0 || progress.state === 'ended'
   return (
-    <main className="mx-auto max-w-[1180px] px-5 py-6">
+    <main className="mx-auto max-w-[1180px] px-4 py-6">
       <ServerNotice />
       <header className="flex flex-wrap items-baseline gap-x-4 pb-3">
-        <h1 className="text-4xl">{TEST_NAMES[test.kind]}</h1>
+        <h1 className="text-page">{TEST_NAMES[test.kind]}</h1>
         <p className="grow text-soft">
           {test.jobId && test.pieceId ? (
             <Link className="underline underline-offset-4" to={`/jobs/${test.jobId}/${test.pieceId}`}>
@@ -168,12 +168,12 @@ function Steps({
 }) {
   const { print } = useShop()
   const { state, stages, raised } = progress
-  const big = 'min-h-[64px] text-2xl'
+  const big = 'min-h-[56px] text-section'
   if (state === 'ended')
     return (
       <>
-        <p className="text-[1.2rem]">The test has ended and is in the log.</p>
-        <Link className="name text-xl underline underline-offset-4" to={`/log/${test.id}`}>
+        <p className="text-label">The test has ended and is in the log.</p>
+        <Link className="name text-label underline underline-offset-4" to={`/log/${test.id}`}>
           Its line in the log
         </Link>
       </>
@@ -181,11 +181,11 @@ function Steps({
   if (state === 'raising')
     return (
       <>
-        <ol className="name grid gap-1 text-[1.25rem]">
+        <ol className="name grid gap-1 text-label">
           {stages.map((p, i) => (
             <li
               key={p}
-              className={`border-l-4 py-0.5 pl-3 ${i < raised ? 'border-verdigris text-soft' : i === raised ? 'border-brick text-[1.6rem] font-semibold' : 'border-rule text-soft'}`}
+              className={`border-l-4 py-0.5 pl-3 ${i < raised ? 'border-verdigris text-soft' : i === raised ? 'border-brick text-section font-semibold' : 'border-rule text-soft'}`}
             >
               {i < raised ? '✓ ' : ''}
               {print(p, 'pressure')}
@@ -218,7 +218,7 @@ function Steps({
   if (state === 'pumping')
     return (
       <>
-        <ol className="grid list-decimal gap-2 pl-6 text-[1.1rem]">
+        <ol className="grid list-decimal gap-2 pl-6 text-field">
           {ORDER.vacuum.slice(0, 3).map((o) => (
             <li key={o}>{o}</li>
           ))}
@@ -232,7 +232,7 @@ function Steps({
   if (state === 'lowered')
     return (
       <>
-        <p className="text-[1.2rem]">
+        <p className="text-label">
           Down to nothing. Tighten or reheat only now.
           {verdictOf(result).verdict === 'leaks'
             ? ' Find the leak with solution at 25 psi or less before the next test.'
@@ -263,7 +263,7 @@ function PumpDown({
   return (
     <div className="grid gap-3 border-t-[1.5px] border-rule pt-3">
       {down ? (
-        <p role="status" className="text-[1.1rem]">
+        <p role="status" className="text-field">
           From {micron(down.startPaAbs)} to {micron(down.lastPaAbs)}
           {down.toTargetS === undefined
             ? `; ${micron(target)} are wanted.`
@@ -289,11 +289,11 @@ function PumpDown({
 /** The supply shut off and its hose taken off: one that feeds the line hides what it loses. */
 function SupplyOff({ progress, add }: { readonly progress: TestProgress; readonly add: Add }) {
   return progress.supplyOff ? (
-    <p className="border-l-[6px] border-verdigris pl-3 text-[1.1rem]">
+    <p className="border-l-[6px] border-verdigris pl-3 text-field">
       ✓ The supply is shut off, its hose off the line.
     </p>
   ) : (
-    <Button className="min-h-[56px] justify-start! text-left text-xl" onClick={() => add('supply-off')}>
+    <Button className="justify-start! text-left text-label" onClick={() => add('supply-off')}>
       ☐ The supply is shut off, and its hose is off the line
     </Button>
   )
@@ -318,7 +318,7 @@ function Holding({
     .find((c) => c.channel === test.asked.pressureChannel)
   return (
     <>
-      <p className="text-[1.2rem]">
+      <p className="text-label">
         {test.kind === 'pressure'
           ? 'It holds by itself now. First reading ten minutes after filling, since filling warmed the gas; the last at the end. Two will do.'
           : 'The pump is shut off. Read it at the beginning, at the end, and twice between, over ten minutes.'}
@@ -348,11 +348,11 @@ function Holding({
       {test.kind === 'pressure' ? (
         <>
           {verdictOf(result).verdict === 'void' ? (
-            <Button className="min-h-[56px] text-xl" onClick={() => add('hold')}>
+            <Button className="text-label" onClick={() => add('hold')}>
               Begin the hold anew
             </Button>
           ) : null}
-          <Button look="act" className="min-h-[64px] text-2xl" onClick={() => add('lowered')}>
+          <Button look="act" className="text-section" onClick={() => add('lowered')}>
             End the hold: let it down
           </Button>
         </>
@@ -365,12 +365,12 @@ function Holding({
                   <li key={o}>{o}</li>
                 ))}
               </ol>
-              <Button className="min-h-[56px] text-xl" onClick={() => add('pull-again')}>
+              <Button className="text-label" onClick={() => add('pull-again')}>
                 It is broken with nitrogen: pull again
               </Button>
             </div>
           ) : null}
-          <Button look="act" className="min-h-[64px] text-2xl" onClick={() => add('ended')}>
+          <Button look="act" className="text-section" onClick={() => add('ended')}>
             End it, and save it to the log
           </Button>
         </>
@@ -484,12 +484,14 @@ function Readings({
   const step = Math.max(1, Math.ceil(readings.length / 40))
   return (
     <details className="pt-6">
-      <summary className="name cursor-pointer text-2xl font-semibold">Readings ({readings.length})</summary>
-      <table className="name mt-2 text-left text-[1.05rem]">
+      <summary className="name cursor-pointer text-section font-semibold">
+        Readings ({readings.length})
+      </summary>
+      <table className="name mt-2 text-left text-text">
         <thead>
           <tr className="border-b border-rule text-soft">
             {['Minute', kind === 'pressure' ? 'Gauge' : 'Vacuum', 'Pipe'].map((h) => (
-              <th key={h} scope="col" className="pr-8 font-medium">
+              <th key={h} scope="col" className="pr-6 font-medium">
                 {h}
               </th>
             ))}
@@ -500,8 +502,8 @@ function Readings({
             .filter((_, i) => i % step === 0 || i === readings.length - 1)
             .map((r) => (
               <tr key={r.timeS} className="border-b border-rule">
-                <td className="pr-8">{(r.timeS / 60).toFixed(1)}</td>
-                <td className="pr-8">
+                <td className="pr-6">{(r.timeS / 60).toFixed(1)}</td>
+                <td className="pr-6">
                   {kind === 'pressure'
                     ? print(r.pressurePaAbs - asked.ambientPa, 'pressure')
                     : `${Math.round(fromSi(r.pressurePaAbs, 'micron'))} micron`}

@@ -11,12 +11,12 @@ export default function Tests() {
   const { data, error } = api.useTestsQuery(undefined, { refetchOnMountOrArgChange: true })
   if (error && !data) return <Missing what="tests" failure={error} />
   return (
-    <div className="grid gap-5 pt-5">
+    <div className="grid gap-4 pt-4">
       <div className="flex flex-wrap gap-3">
-        <Button look="act" className="min-h-[52px] text-xl" onClick={() => void go('/tests/new/pressure')}>
+        <Button look="act" className="text-label" onClick={() => void go('/tests/new/pressure')}>
           Begin a pressure test
         </Button>
-        <Button className="min-h-[52px] text-xl" onClick={() => void go('/tests/new/vacuum')}>
+        <Button className="text-label" onClick={() => void go('/tests/new/vacuum')}>
           Begin a vacuum test
         </Button>
       </div>
@@ -32,12 +32,12 @@ export default function Tests() {
               className="grid min-h-[52px] grid-cols-[1fr_auto] items-center gap-4 border-b border-rule py-2 hover:bg-sheet"
             >
               <span>
-                <strong className="name text-[1.2rem]">{t.title}</strong>
+                <strong className="name text-label">{t.title}</strong>
                 <span className="block text-soft">
                   {TEST_NAMES[t.kind]}, {format(new Date(t.startedAt), 'd MMM yyyy, HH:mm')}
                 </span>
               </span>
-              <span className={`name text-lg ${t.endedAt ? 'text-soft' : 'font-bold text-brick'}`}>
+              <span className={`name text-field ${t.endedAt ? 'text-soft' : 'font-bold text-brick'}`}>
                 {t.endedAt ? 'ended' : 'under way'}
               </span>
             </Link>

@@ -49,13 +49,13 @@ export function Verdict({
   const wait = state === 'holding' && waitS !== undefined && waitS > 0 ? waitS : undefined
   return (
     <div role="status" data-verdict={verdict} className={`border-l-[8px] pl-4 ${LOOK[verdict]}`}>
-      <p className="figure text-[2.6rem] leading-none">
+      <p className="figure text-page leading-none">
         {SIGN[verdict]} {TEST_WORDS[verdict]}
         {wait === undefined ? '' : `: wait ${Math.ceil(wait / 60)} more minutes`}
       </p>
       <p className="max-w-[70ch] pt-2 text-ink">{say(because)}</p>
       {trade && trade.ways.length > 0 ? (
-        <ul aria-label="What may be done" className="max-w-[70ch] list-disc pt-1 pl-5 text-ink">
+        <ul aria-label="What may be done" className="max-w-[70ch] list-disc pt-1 pl-4 text-ink">
           {trade.ways.map((way) => (
             <li key={way}>{say(way)}</li>
           ))}
@@ -80,7 +80,7 @@ function NamedValue({ name, value }: { readonly name: string; readonly value: st
   )
 }
 
-const ROW = 'name grid grid-cols-2 gap-x-6 pt-2 text-[1.1rem] text-ink sm:grid-cols-3'
+const ROW = 'name grid grid-cols-2 gap-x-6 pt-2 text-field text-ink sm:grid-cols-3'
 
 /** What the gauge has shown, by the trade's verdict. */
 function Shown({ trade, count }: { readonly trade: TradeResult; readonly count: number }) {
@@ -181,7 +181,7 @@ export function Forecast({
   return (
     <section aria-label="What the needle will do" className="border-t-[1.5px] border-rule pt-3">
       {due ? (
-        <p className="text-[1.1rem]">
+        <p className="text-field">
           The verdict is due at <strong>{format(due, 'HH:mm')}</strong>.
         </p>
       ) : null}

@@ -40,41 +40,41 @@ export default function Today() {
     today.watched.length === 0 &&
     today.tests.length === 0
   return (
-    <main className="mx-auto max-w-[1120px] px-5 py-6" data-ready={today ? 'yes' : undefined}>
-      <div className="flex flex-wrap items-center justify-between gap-4 pb-5">
+    <main className="mx-auto max-w-[1120px] px-4 py-6" data-ready={today ? 'yes' : undefined}>
+      <div className="flex flex-wrap items-center justify-between gap-4 pb-4">
         <div>
-          <h1 className="text-4xl">Today</h1>
+          <h1 className="text-page">Today</h1>
           <p className="text-soft">{format(new Date(), 'EEEE d MMMM')}</p>
         </div>
         <div className="flex flex-wrap items-center gap-3">
           <Link
             to="/faults"
-            className="name inline-flex min-h-[56px] items-center rounded-md border-[1.5px] border-ink px-5 text-xl font-semibold"
+            className="name inline-flex min-h-[56px] items-center rounded-md border-[1.5px] border-ink px-4 text-label font-semibold"
           >
             Find a fault
           </Link>
           <Link
             to="/quick"
-            className="name inline-flex min-h-[56px] items-center rounded-md border-[1.5px] border-ink px-5 text-xl font-semibold"
+            className="name inline-flex min-h-[56px] items-center rounded-md border-[1.5px] border-ink px-4 text-label font-semibold"
           >
             Quick plan
           </Link>
-          <LayOut name={`Batch, ${format(new Date(), 'd MMM')}`} className="min-h-[56px] px-5 text-xl!">
+          <LayOut name={`Batch, ${format(new Date(), 'd MMM')}`} className="min-h-[56px] px-4 text-label!">
             Lay out a batch
           </LayOut>
-          <Button look="act" className="min-h-[56px] px-8 text-2xl!" onClick={() => setStarting(true)}>
+          <Button look="act" className="px-6 text-section!" onClick={() => setStarting(true)}>
             Start a piece
           </Button>
         </div>
       </div>
       <DamageNotice />
-      <div className="pb-5">
+      <div className="pb-4">
         <Suspense>
           <RigDue />
         </Suspense>
       </div>
-      <div className="grid gap-x-10 gap-y-8 lg:grid-cols-[1.1fr_1fr]">
-        <div className="grid content-start gap-8">
+      <div className="grid gap-x-10 gap-y-6 lg:grid-cols-[1.1fr_1fr]">
+        <div className="grid content-start gap-6">
           <Part title="Under way">
             {idle ? <p className="text-soft">No flame is lit.</p> : null}
             <div className="grid gap-3">
@@ -87,7 +87,7 @@ export default function Today() {
                   to={`/tests/${t.id}`}
                   className="block rounded-md border-[1.5px] border-brick bg-sheet p-4"
                 >
-                  <span className="name block text-2xl font-semibold">{t.title}</span>
+                  <span className="name block text-section font-semibold">{t.title}</span>
                   <span>
                     A {t.kind} test is under way since {formatDistanceToNowStrict(new Date(t.startedAt))}. Go
                     on.
@@ -103,7 +103,7 @@ export default function Today() {
                   to={`/run/${run.id}/log`}
                   className="block rounded-md border-[1.5px] border-brass bg-sheet p-4"
                 >
-                  <span className="name block text-2xl font-semibold">{run.title}</span>
+                  <span className="name block text-section font-semibold">{run.title}</span>
                   <span>Done. Look at it, and record the result.</span>
                 </Link>
               ))}
@@ -157,7 +157,7 @@ function KitFor({ pieces }: { readonly pieces: readonly PieceSummary[] }) {
   const names = pieces.map((p) => p.title).join(', ')
   return (
     <div className="pt-4">
-      <Button className="min-h-[48px]" aria-expanded={open} onClick={() => setOpen(!open)}>
+      <Button aria-expanded={open} onClick={() => setOpen(!open)}>
         {open ? 'Put the kit away' : pieces.length === 1 ? 'Kit for it' : `Kit for the next ${pieces.length}`}
       </Button>
       {open ? (
@@ -175,7 +175,7 @@ function KitFor({ pieces }: { readonly pieces: readonly PieceSummary[] }) {
 /** How old the last good copy of the log is: in plain words while all is well. */
 function LastCopy({ at }: { readonly at: string | null }) {
   return (
-    <p className={`pt-8 ${isOld(at, Date.now()) ? 'font-bold text-alarm' : 'text-soft'}`}>
+    <p className={`pt-6 ${isOld(at, Date.now()) ? 'font-bold text-alarm' : 'text-soft'}`}>
       {at === null
         ? 'No copy of the log was made yet.'
         : `Last copy of the log: ${formatDistanceToNowStrict(new Date(at))} ago.`}{' '}
@@ -189,7 +189,7 @@ function LastCopy({ at }: { readonly at: string | null }) {
 function Part({ title, children }: { readonly title: string; readonly children: ReactNode }) {
   return (
     <section aria-label={title}>
-      <h2 className="border-b-[1.5px] border-ink pb-1 text-2xl">{title}</h2>
+      <h2 className="border-b-[1.5px] border-ink pb-1 text-section">{title}</h2>
       <div className="pt-3">{children}</div>
     </section>
   )
@@ -203,7 +203,7 @@ function RunCard({ run }: { readonly run: RunSummary }) {
       className="grid grid-cols-[1fr_auto] items-center gap-x-6 rounded-md border-[1.5px] border-brick bg-sheet p-4"
     >
       <span className="min-w-0">
-        <span className="name block truncate text-2xl font-semibold">{run.title}</span>
+        <span className="name block truncate text-section font-semibold">{run.title}</span>
         <span className="block text-soft">
           {run.personName ? `${run.personName}, ` : ''}since{' '}
           {formatDistanceToNowStrict(new Date(run.startedAt))}
@@ -223,7 +223,7 @@ function RunCard({ run }: { readonly run: RunSummary }) {
           {run.stepsDone}
           <span className="text-label text-soft">/{run.stepsAll}</span>
         </span>
-        <span className="name text-lg font-semibold underline underline-offset-4">Go on</span>
+        <span className="name text-field font-semibold underline underline-offset-4">Go on</span>
       </span>
       <span aria-hidden="true" className="col-span-2 mt-3 block h-1.5 bg-rule">
         <span
@@ -244,7 +244,7 @@ function BatchCard({ batch }: { readonly batch: BatchSummary }) {
       className="grid grid-cols-[1fr_auto] items-center gap-x-6 rounded-md border-[1.5px] border-ink bg-sheet p-4"
     >
       <span className="min-w-0">
-        <span className="name block truncate text-2xl font-semibold">{batch.name}</span>
+        <span className="name block truncate text-section font-semibold">{batch.name}</span>
         <span className="block truncate text-soft">
           {batch.pieces.length === 0
             ? 'A batch with no piece yet.'
@@ -264,8 +264,8 @@ function BatchCard({ batch }: { readonly batch: BatchSummary }) {
 /** An ended run whose clocks go on: somebody still watches it. */
 function Watched({ run }: { readonly run: RunSummary }) {
   return (
-    <Link to={`/run/${run.id}`} className="grid gap-1.5 rounded-md border-[1.5px] border-brass bg-sheet p-4">
-      <span className="name block text-2xl font-semibold">{run.title}</span>
+    <Link to={`/run/${run.id}`} className="grid gap-2 rounded-md border-[1.5px] border-brass bg-sheet p-4">
+      <span className="name block text-section font-semibold">{run.title}</span>
       <Clocks clocks={run.clocks} />
     </Link>
   )
@@ -277,13 +277,13 @@ function RecentRow({ entry }: { readonly entry: LogSummary }) {
     <li>
       <Link
         to={`/log/${entry.id}`}
-        className="grid min-h-[48px] grid-cols-[1fr_auto] items-center gap-x-4 border-b border-rule py-1.5 hover:bg-sheet"
+        className="grid min-h-[48px] grid-cols-[1fr_auto] items-center gap-x-4 border-b border-rule py-2 hover:bg-sheet"
       >
         <span className="min-w-0">
           <span className="name block truncate text-field font-semibold">{entry.title}</span>
-          <span className="block text-sm text-soft">{tell(entry.told)}</span>
+          <span className="block text-foot text-soft">{tell(entry.told)}</span>
         </span>
-        <span className="text-sm text-soft">
+        <span className="text-foot text-soft">
           {entry.personName} · {format(new Date(entry.at), 'd MMM')}
         </span>
       </Link>

@@ -32,7 +32,7 @@ export function ClearPanel({
       open
       onClose={onClose}
     >
-      <p className="pb-3 text-[1.15rem]">
+      <p className="pb-3 text-field">
         {trouble.title}. Torch, hoses, arrestors, regulators and cylinders were looked at by somebody who is
         competent to. It stays in the log under this name.
       </p>
@@ -47,17 +47,18 @@ export function ClearPanel({
         }}
       >
         {people.length === 0 ? (
-          <p className="text-[1.15rem] font-bold">
+          <p className="text-field font-bold">
             Nobody is named yet who could. Settings has the people of the shop.
           </p>
         ) : (
-          <fieldset className="grid gap-2.5 sm:grid-cols-2">
-            <legend className="name pb-1 text-lg">Who</legend>
+          <fieldset className="grid gap-3 sm:grid-cols-2">
+            <legend className="name pb-1 text-field">Who</legend>
             {people.map((p) => (
               <Button
+                big
                 key={p.id}
                 aria-pressed={p.id === who}
-                className="min-h-[56px] justify-start! text-[1.3rem]"
+                className="justify-start! text-label"
                 onClick={() => setWho(p.id)}
               >
                 {p.id === who ? '✓ ' : ''}
@@ -75,14 +76,14 @@ export function ClearPanel({
             <textarea
               id={id}
               aria-describedby={describedBy}
-              className="field min-h-[92px]!"
+              className="field min-h-[88px]!"
               maxLength={MOST}
               value={what}
               onChange={(e) => setWhat(e.target.value)}
             />
           )}
         </Field>
-        <Button type="submit" look="act" className="min-h-[56px] text-xl">
+        <Button big type="submit" look="act" className="text-label">
           It is cleared
         </Button>
       </form>

@@ -24,7 +24,7 @@ export default function OpenTroubles() {
       <ul className="grid gap-2">
         {open.map((t) => (
           <li key={t.id} className="flex flex-wrap items-center gap-x-4 gap-y-2">
-            <p className="min-w-0 grow text-[1.1rem] leading-snug">
+            <p className="min-w-0 grow text-field leading-snug">
               <strong className="text-alarm">Not cleared: {say(t.title)}</strong>{' '}
               <span className="text-soft">
                 {format(new Date(t.at), 'd MMM, HH:mm')}
@@ -35,7 +35,7 @@ export default function OpenTroubles() {
                 .
               </span>
             </p>
-            <Button look="alarm" className="min-h-[48px] text-lg" onClick={() => setClearing(t)}>
+            <Button big look="alarm" className="text-field" onClick={() => setClearing(t)}>
               Clear it
             </Button>
           </li>

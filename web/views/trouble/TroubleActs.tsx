@@ -22,17 +22,16 @@ export function TroubleActs({
   return (
     <>
       {next === undefined ? (
-        <p className="figure text-[clamp(2.4rem,6vw,4.4rem)] leading-[1.02]">All of it is done</p>
+        <p className="figure text-head">All of it is done</p>
       ) : (
         <>
-          <p
-            className={`figure leading-[0.98] text-alarm ${next === card.first ? 'text-[clamp(3.4rem,11vw,9rem)]' : 'text-[clamp(2.2rem,5.4vw,4.6rem)]'}`}
-          >
+          <p className={`figure leading-[0.98] text-alarm ${next === card.first ? 'text-run' : 'text-head'}`}>
             {say(next)}
           </p>
           <Button
+            big
             look="act"
-            className="mt-5 min-h-[72px] w-full text-2xl! sm:w-auto sm:px-16"
+            className="mt-4 w-full text-section! sm:w-auto sm:px-10"
             onClick={() => {
               setHere([...here, next])
               onDone(next)
@@ -42,7 +41,7 @@ export function TroubleActs({
           </Button>
         </>
       )}
-      <ol className="grid gap-2 pt-5 text-[1.2rem] leading-snug">
+      <ol className="grid gap-2 pt-4 text-label leading-snug">
         {acts
           .filter((a) => a !== next)
           .map((a) => (

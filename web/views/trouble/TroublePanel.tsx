@@ -61,21 +61,22 @@ export function TroublePanel({
         <>
           <TroubleActs card={card} done={[]} onDone={(act) => did({ id: seen.id, card: card.id }, act, at)} />
           {card.grave ? (
-            <p className="max-w-[60ch] pt-5 text-[1.15rem] leading-snug font-bold">
+            <p className="max-w-[60ch] pt-4 text-field leading-snug font-bold">
               Nobody goes on working before somebody named has looked at it and cleared it.
             </p>
           ) : null}
           <div className="grid gap-3 pt-6 sm:grid-cols-2 lg:grid-cols-4">
-            <Button className="min-h-[56px] text-xl" onClick={() => setSeen(undefined)}>
+            <Button big className="text-label" onClick={() => setSeen(undefined)}>
               Something else
             </Button>
             {ways
               .filter((name) => offered.includes(name))
               .map((name) => (
                 <Button
+                  big
                   key={name}
                   look={name === 'relight' ? 'act' : 'plain'}
-                  className="min-h-[56px] text-xl"
+                  className="text-label"
                   onClick={() => {
                     if (name !== 'hand-over') onBreak?.(name)
                     close()
@@ -86,7 +87,8 @@ export function TroublePanel({
               ))}
             {sign ? (
               <Button
-                className="min-h-[56px] text-xl"
+                big
+                className="text-label"
                 onClick={() => {
                   void go(`/faults?sign=${sign}${at.pieceId === null ? '' : `&piece=${at.pieceId}`}`)
                   close()
@@ -97,8 +99,9 @@ export function TroublePanel({
             ) : null}
             {onStop ? (
               <Button
+                big
                 look="alarm"
-                className="min-h-[56px] text-xl"
+                className="text-label"
                 onClick={() => {
                   onStop(card.title)
                   close()
@@ -110,7 +113,7 @@ export function TroublePanel({
           </div>
         </>
       ) : (
-        <div className="grid gap-5">
+        <div className="grid gap-4">
           {keysOf(TROUBLE_GROUPS).map((group) => (
             <Group
               key={group}
@@ -134,13 +137,13 @@ function Group({
   const { say } = useShop()
   return (
     <section aria-label={TROUBLE_GROUPS[group]}>
-      <h3 className="name pb-2 text-xl text-soft">{TROUBLE_GROUPS[group]}</h3>
-      <ul className="grid gap-2.5 md:grid-cols-2 xl:grid-cols-3">
+      <h3 className="name pb-2 text-label text-soft">{TROUBLE_GROUPS[group]}</h3>
+      <ul className="grid gap-3 md:grid-cols-2 xl:grid-cols-3">
         {TROUBLES.filter((t) => t.group === group).map((t) => (
           <li key={t.id}>
             <button
               type="button"
-              className={`name min-h-[64px] w-full rounded-md border-[1.5px] bg-paper px-4 text-left text-[1.35rem] leading-tight font-semibold ${t.grave ? 'border-alarm text-alarm' : 'border-ink'}`}
+              className={`name min-h-[56px] w-full rounded-md border-[1.5px] bg-paper px-4 text-left text-label leading-tight font-semibold ${t.grave ? 'border-alarm text-alarm' : 'border-ink'}`}
               onClick={() => onPick(t)}
             >
               {say(t.title)}

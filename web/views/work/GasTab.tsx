@@ -28,7 +28,7 @@ export function GasTab({
     wanted,
   })
   return (
-    <div className="grid gap-5">
+    <div className="grid gap-4">
       <div className="flex flex-wrap items-center gap-3">
         <p className="grow text-soft">
           {set
@@ -40,7 +40,7 @@ export function GasTab({
           </Link>
           .
         </p>
-        <span className="name text-[1.15rem]">To do {wanted === 1 ? 'once' : `${wanted} times`}</span>
+        <span className="name text-field">To do {wanted === 1 ? 'once' : `${wanted} times`}</span>
         <Button aria-label="Fewer" disabled={wanted <= 1} onClick={() => setWanted(wanted - 1)}>
           −
         </Button>
@@ -74,7 +74,7 @@ export function OneGas({
   const rule = draw ? `1/${Math.round(1 / draw.share)}` : ''
   return (
     <section aria-label={row.gas} className="border-[1.5px] border-rule bg-sheet p-4">
-      <h2 className="flex items-center gap-3 text-2xl">
+      <h2 className="flex items-center gap-3 text-section">
         <span
           aria-hidden="true"
           className="inline-block h-2.5 w-9 border border-ink"
@@ -107,7 +107,7 @@ export function OneGas({
           />
         </span>
       ) : null}
-      <ul className="grid gap-1.5 pt-3 leading-snug">
+      <ul className="grid gap-2 pt-3 leading-snug">
         {draw?.over === 'limit' ? (
           <Said
             rank="Stop"
@@ -153,7 +153,7 @@ export function OneGas({
 const NamedValue = ({ name, value }: { readonly name: string; readonly value: string }) => (
   <div>
     <dt className="text-soft">{name}</dt>
-    <dd className="figure text-[1.7rem]">{value}</dd>
+    <dd className="figure text-section">{value}</dd>
   </div>
 )
 

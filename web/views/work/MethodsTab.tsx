@@ -43,7 +43,7 @@ export function MethodsTab({
   )
   if (!procedure.ok)
     return (
-      <p className="max-w-[60ch] border-l-[6px] border-alarm py-2 pl-4 text-[1.15rem]">
+      <p className="max-w-[60ch] border-l-[6px] border-alarm py-2 pl-4 text-field">
         <strong>No steps.</strong> {procedure.text}
       </p>
     )
@@ -72,7 +72,7 @@ export function MethodsTab({
           {rows.map((name) => (
             <li
               key={name}
-              className="name inline-flex items-center gap-1 border-[1.5px] border-brass px-2 text-[1.05rem]"
+              className="name inline-flex items-center gap-1 border-[1.5px] border-brass px-2 text-text"
             >
               {METHOD_WORDS[name].label}: {optionWords(name, other[name]).label}
               <button
@@ -95,7 +95,7 @@ export function MethodsTab({
           theirs={{ steps: theirs.steps, methods: other }}
         />
       ) : (
-        <ol className="gap-x-8 md:columns-2">
+        <ol className="gap-x-6 md:columns-2">
           {procedure.steps.map((s, i) => (
             <li key={s.id} className="break-inside-avoid border-b border-rule py-2">
               <OneStep step={s} number={i + 1} full sentence={sentence} />
@@ -133,10 +133,10 @@ function SideBySide({
     <table className="w-full table-fixed border-collapse">
       <thead>
         <tr className="border-b-[1.5px] border-ink text-left">
-          <th scope="col" className="name pb-1 text-[1.3rem]">
+          <th scope="col" className="name pb-1 text-label">
             Your shop
           </th>
-          <th scope="col" className="name pb-1 pl-4 text-[1.3rem]">
+          <th scope="col" className="name pb-1 pl-4 text-label">
             The other method
           </th>
         </tr>
@@ -147,14 +147,14 @@ function SideBySide({
             key={i}
             className={`border-b border-rule align-top ${r.same ? 'text-soft' : 'border-l-[6px] border-l-brass bg-sheet'}`}
           >
-            <td className="py-1.5 pl-2">
+            <td className="py-2 pl-2">
               {r.left ? (
                 <OneStep step={r.left} full={false} sentence={sentence} />
               ) : (
                 <span className="pl-10 text-soft">no such step</span>
               )}
             </td>
-            <td className="py-1.5 pl-4">
+            <td className="py-2 pl-4">
               {r.same ? (
                 <span className="text-soft">the same</span>
               ) : r.right ? (
@@ -163,7 +163,7 @@ function SideBySide({
                 <span className="pl-10 text-soft">no such step</span>
               )}
               {r.because.map((b) => (
-                <p key={b} className="pt-1 pl-10 text-[0.95rem] leading-snug">
+                <p key={b} className="pt-1 pl-10 text-text leading-snug">
                   {say(b)}
                 </p>
               ))}

@@ -58,15 +58,15 @@ export function SheetTools({
 /** One sheet as it is printed, a page of its own. */
 export function Sheet({ page }: { readonly page: SheetPage }) {
   return (
-    <article className="border-[1.5px] border-rule bg-sheet p-5 leading-snug print:break-after-page print:border-0 print:p-0 print:text-[11px]">
-      <h2 className="text-2xl">{page.title}</h2>
+    <article className="border-[1.5px] border-rule bg-sheet p-4 leading-snug print:break-after-page print:border-0 print:p-0 print:text-[11px]">
+      <h2 className="text-section">{page.title}</h2>
       <p className="text-soft">{page.about}</p>
       {page.figures.length > 0 ? (
         <dl className="mt-2 grid grid-cols-[1fr_auto] gap-x-4 border-y-[1.5px] border-ink py-1">
           {page.figures.map(([name, value]) => (
             <div key={name} className="contents">
               <dt>{name}</dt>
-              <dd className="figure text-right text-[1.35rem] print:text-[14px]">{value}</dd>
+              <dd className="figure text-right text-label print:text-[14px]">{value}</dd>
             </div>
           ))}
         </dl>
@@ -104,7 +104,7 @@ export function Sheet({ page }: { readonly page: SheetPage }) {
       </ol>
       {page.list ? (
         <section aria-label={page.list.title} className="mt-2 border-t-[1.5px] border-ink pt-2">
-          <h3 className="text-xl">{page.list.title}</h3>
+          <h3 className="text-label">{page.list.title}</h3>
           <ul className="columns-2 gap-x-6 max-sm:columns-1">
             {page.list.items.map((item) => (
               <li key={item} className="flex items-start gap-2 pb-1">
@@ -115,7 +115,7 @@ export function Sheet({ page }: { readonly page: SheetPage }) {
           </ul>
         </section>
       ) : null}
-      <p className="pt-2 text-sm text-soft">{page.foot}</p>
+      <p className="pt-2 text-foot text-soft">{page.foot}</p>
     </article>
   )
 }

@@ -45,7 +45,7 @@ export function SheetsTab({
   const { say, print } = useShop()
   const { figure, called, printed, sentence } = usePlanFigures(planned.plan)
   const torch = api.useTorchesQuery().data?.find((t) => t.id === piece.draft.torchId)?.name
-  if (!procedure.ok) return <p className="text-[1.15rem]">No sheets: {procedure.text}</p>
+  if (!procedure.ok) return <p className="text-field">No sheets: {procedure.text}</p>
   const told = (steps: readonly Step[]) =>
     steps.map((s) => ({
       act: [

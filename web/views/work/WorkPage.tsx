@@ -27,7 +27,7 @@ export default function WorkPage() {
   const records = api.useRecordsQuery(piece?.kind ?? 'cut', { skip: piece === undefined })
   if (error && !job) return <Missing what="job" failure={error} />
   if (noPiece && !piece) return <Missing what="piece" failure={noPiece} />
-  if (!job || !piece || !settings.data || !records.data) return <p className="p-8 text-soft">Opening.</p>
+  if (!job || !piece || !settings.data || !records.data) return <p className="p-6 text-soft">Opening.</p>
   return <Work key={piece.id} job={job} piece={piece} />
 }
 
@@ -40,19 +40,19 @@ function Work({ job, piece }: { readonly job: Job; readonly piece: Piece }) {
     [piece, settings, units, records],
   )
   return (
-    <main className="mx-auto max-w-[1180px] px-5 py-4 print:max-w-none print:p-0">
+    <main className="mx-auto max-w-[1180px] px-4 py-4 print:max-w-none print:p-0">
       <header className="pb-2 print:hidden">
         <p className="text-soft">
           <Link className="underline underline-offset-4" to={`/jobs/${job.id}/${piece.id}`}>
             Back to the plan
           </Link>
         </p>
-        <h1 className="text-3xl">{piece.title}</h1>
+        <h1 className="text-page">{piece.title}</h1>
       </header>
       {planned.ok ? (
         <Ready planned={planned} piece={piece} job={job} tab={tab} onTab={setTab} />
       ) : (
-        <p className="text-[1.1rem]">
+        <p className="text-field">
           The plan cannot be worked out yet: {planned.errors[0]?.message ?? 'a field is missing.'}
         </p>
       )}

@@ -29,7 +29,7 @@ export function Answer({ plan, list }: { readonly plan: CutListPlan; readonly li
       <ol className="grid gap-3">
         {plan.patterns.map((p, i) => (
           <li key={i}>
-            <p className="name text-lg">
+            <p className="name text-field">
               <strong>{p.times} ×</strong> {print(p.stockM, 'length')}:{' '}
               {grouped(p.piecesM, (m) => print(m, 'length'))}
               {p.remnantM > 0 ? (
@@ -40,7 +40,7 @@ export function Answer({ plan, list }: { readonly plan: CutListPlan; readonly li
           </li>
         ))}
       </ol>
-      <dl className="name flex flex-wrap gap-x-8 gap-y-1 text-[1.1rem]">
+      <dl className="name flex flex-wrap gap-x-6 gap-y-1 text-field">
         <NamedValue name="Cuts" value={String(plan.cuts)} />
         <NamedValue name="Torch time" value={takes && print(takes.torchS, 'time')} />
         <NamedValue name="Oxygen" value={takes && print(takes.oxygenM3, 'volume')} />
@@ -80,14 +80,14 @@ function Heads({ plan }: { readonly plan: CutListPlan }) {
     <div className="flex flex-wrap items-end gap-x-10 gap-y-2">
       <div>
         <h2 className="text-soft">Stock taken</h2>
-        <p className="figure text-[2.6rem] leading-none">{print(plan.stockUsedM, 'length')}</p>
+        <p className="figure text-page leading-none">{print(plan.stockUsedM, 'length')}</p>
         <p className="text-soft">
           {plan.bars} {plan.bars === 1 ? 'bar' : 'bars'}
         </p>
       </div>
       <div>
         <h2 className="text-soft">Never less than</h2>
-        <p className="figure text-[1.8rem] leading-none">{print(plan.lowerBoundM, 'length')}</p>
+        <p className="figure text-section leading-none">{print(plan.lowerBoundM, 'length')}</p>
         <p className="text-soft">
           {plan.proved
             ? 'so this is the least there is'
@@ -97,7 +97,7 @@ function Heads({ plan }: { readonly plan: CutListPlan }) {
       {plan.firstFitM === undefined ? null : (
         <div>
           <h2 className="text-soft">Longest first, as one would by hand</h2>
-          <p className="figure text-[1.8rem] leading-none">{print(plan.firstFitM, 'length')}</p>
+          <p className="figure text-section leading-none">{print(plan.firstFitM, 'length')}</p>
           <p className="text-soft">{saved > 1e-9 ? `${print(saved, 'length')} saved` : 'the same'}</p>
         </div>
       )}

@@ -17,7 +17,7 @@ export function Priced({ list: { form, set } }: { readonly list: ListForm }) {
   const volume = units.volume === 'cu ft' ? '100 cu ft' : '1 m³'
   return (
     <details>
-      <summary className="name cursor-pointer py-1 text-lg text-soft">For gas, time and cost</summary>
+      <summary className="name cursor-pointer py-1 text-field text-soft">For gas, time and cost</summary>
       <div className="grid grid-cols-2 gap-3 pt-1">
         <QuantityField
           label="Bar is wide"

@@ -33,7 +33,7 @@ export function Rows({
   const wrong = error(field)
   return (
     <fieldset className="grid gap-2">
-      <legend className="name pb-1 text-lg text-soft">{legend}</legend>
+      <legend className="name pb-1 text-field text-soft">{legend}</legend>
       {rows.map((row, i) => (
         <ListRow
           key={i}
@@ -101,7 +101,7 @@ function ListRow({
         <button
           type="button"
           aria-label={`Take out ${what.toLowerCase()}`}
-          className="mt-7 grid size-11 place-items-center"
+          className="mt-6 grid size-11 place-items-center"
           onClick={onRemove}
         >
           <Trash2 size={18} />

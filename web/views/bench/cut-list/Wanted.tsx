@@ -63,7 +63,7 @@ export function Wanted({ list }: { readonly list: ListForm }) {
       {work.busy ? (
         <Working work={work} />
       ) : (
-        <Button look="act" className="min-h-[48px] text-xl" onClick={list.go}>
+        <Button look="act" className="text-label" onClick={list.go}>
           Work out the least stock
         </Button>
       )}
@@ -105,7 +105,7 @@ function Working({ work }: Pick<ListForm, 'work'>) {
   const { progress } = work
   return (
     <div className="grid gap-2">
-      <p role="status" className="text-lg">
+      <p role="status" className="text-field">
         Working it out.
         {progress
           ? ` Best so far ${print(progress.bestM, 'length')}, never less than ${print(progress.boundM, 'length')}.`

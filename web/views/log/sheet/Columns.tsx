@@ -30,9 +30,9 @@ export function Columns({ work, opened }: { readonly work: SheetWork; readonly o
   const used = how.columns.filter((c) => c !== null).length
   return (
     <section aria-label="Columns" className="grid gap-3">
-      <h3 className="border-b-[1.5px] border-ink pb-1 text-xl">
+      <h3 className="border-b-[1.5px] border-ink pb-1 text-label">
         Columns{' '}
-        <span className="font-text text-base font-normal text-soft">
+        <span className="font-text text-text font-normal text-soft">
           {used} of {sheet.heads.filter((h) => h !== '').length} are taken
         </span>
       </h3>
@@ -101,9 +101,9 @@ const ColumnRow = memo(function ColumnRow({
 }) {
   const spec = field === null ? undefined : SHEET[field]
   return (
-    <li className={`${ROW} border-b border-rule py-1.5`}>
+    <li className={`${ROW} border-b border-rule py-2`}>
       <div className="min-w-0">
-        <p className="name text-lg leading-tight font-semibold">{head}</p>
+        <p className="name text-field leading-tight font-semibold">{head}</p>
         <p className="truncate text-soft">{cells === '' ? 'no cells' : cells}</p>
       </div>
       <SelectField

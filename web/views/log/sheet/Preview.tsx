@@ -16,16 +16,16 @@ export function Preview({ read }: { readonly read: SheetRead }) {
   const out = byRow(bad)
   return (
     <section aria-label="As it is read" className="grid grid-cols-[minmax(0,1fr)] gap-4" aria-live="polite">
-      <h3 className="border-b-[1.5px] border-ink pb-1 text-xl">
+      <h3 className="border-b-[1.5px] border-ink pb-1 text-label">
         As it is read{' '}
-        <span className="font-text text-base font-normal text-soft">
+        <span className="font-text text-text font-normal text-soft">
           {good.length > GOOD_SHOWN ? `the first ${GOOD_SHOWN} of ${good.length} rows` : ''}
         </span>
       </h3>
       {good.length > 0 ? <GoodRows rows={good.slice(0, GOOD_SHOWN)} /> : null}
       {out.length > 0 ? (
         <div className="border-l-4 border-alarm pl-3">
-          <h4 className="text-lg">
+          <h4 className="text-field">
             {out.length === 1 ? 'One row is left out' : `${out.length} rows are left out`}
           </h4>
           <ol {...SCROLLS} className="max-h-[300px] overflow-y-auto" aria-label="Rows that are left out">
@@ -83,7 +83,7 @@ function GoodRows({ rows }: { readonly rows: readonly SheetGood[] }) {
         </thead>
         <tbody>
           {rows.map(({ row, line }) => (
-            <tr key={row} className="name border-b border-rule text-[1.1rem] [&>td]:py-1 [&>td]:pr-3">
+            <tr key={row} className="name border-b border-rule text-field [&>td]:py-1 [&>td]:pr-3">
               <td className="text-soft">{row}</td>
               <td className="whitespace-nowrap">{line.at.slice(0, 10)}</td>
               <td>{ENTRY_KIND_NAMES[line.kind]}</td>

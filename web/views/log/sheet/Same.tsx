@@ -38,7 +38,7 @@ export function Same({
   if (asked.length === 0) return null
   return (
     <section aria-label="The same for every row" className="grid gap-3">
-      <h3 className="border-b-[1.5px] border-ink pb-1 text-xl">The same for every row</h3>
+      <h3 className="border-b-[1.5px] border-ink pb-1 text-label">The same for every row</h3>
       <div className="grid items-start gap-x-6 gap-y-3 md:grid-cols-3">
         {asked.map((field) => (
           <SameField

@@ -18,11 +18,11 @@ const rows = (n: number) => (n === 1 ? 'one row' : `${n} rows`)
 export default function SheetPage() {
   const work = useSheet()
   return (
-    <main className="px-5 py-6">
+    <main className="px-4 py-6">
       <LogTabs />
-      <section aria-label="A spreadsheet of your own" className="grid max-w-[1100px] gap-5">
+      <section aria-label="A spreadsheet of your own" className="grid max-w-[1100px] gap-4">
         <header>
-          <h2 className="text-2xl">A spreadsheet of your own</h2>
+          <h2 className="text-section">A spreadsheet of your own</h2>
           <p className="max-w-[75ch] text-soft">
             Cuts and brazes that were written down elsewhere, one to a row. You see how each row is read
             before anything goes into the log; what has been brought in before is not doubled.
@@ -35,7 +35,7 @@ export default function SheetPage() {
           </p>
         )}
         {work.taken ? (
-          <p role="status" className="text-[1.15rem]">
+          <p role="status" className="text-field">
             <strong>{work.taken.added === 0 ? 'No row' : capital(rows(work.taken.added))} came in.</strong>{' '}
             {work.taken.known === 0
               ? ''
@@ -71,7 +71,7 @@ function Choose({ work }: { readonly work: SheetWork }) {
           <textarea
             id={id}
             aria-describedby={describedBy}
-            className="field h-28 py-2 font-mono text-sm whitespace-pre"
+            className="field h-28 py-2 font-mono text-foot whitespace-pre"
             spellCheck={false}
             placeholder={EXAMPLE}
             value=""
@@ -95,13 +95,13 @@ function Opened({ work }: { readonly work: SheetWork }) {
       <div className="bottom-0 flex flex-wrap items-center gap-4 border-t-[1.5px] border-ink bg-paper py-3 md:sticky">
         <Button
           look="act"
-          className="min-h-[52px] text-xl"
+          className="text-label"
           disabled={read.good.length === 0 || work.busy}
           onClick={() => void work.take()}
         >
           {read.good.length === 0 ? 'No row to take' : `Take ${rows(read.good.length)} into the log`}
         </Button>
-        <Button look="quiet" className="min-h-[52px]" onClick={() => work.refuse('')}>
+        <Button look="quiet" onClick={() => work.refuse('')}>
           Another file
         </Button>
       </div>

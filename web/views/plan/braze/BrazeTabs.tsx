@@ -46,7 +46,7 @@ export function BrazeTabs({
     <Tabs.Root
       value={tab}
       onValueChange={setTab}
-      className="min-h-0 px-5 py-2 lg:grid lg:grid-rows-[auto_1fr] lg:overflow-hidden"
+      className="min-h-0 px-4 py-2 lg:grid lg:grid-rows-[auto_1fr] lg:overflow-hidden"
     >
       <TabStrip label="What is shown of the braze" tabs={TABS} stale={stale} />
       <Tabs.Content value="joint" className="min-h-0 outline-offset-[-2px] lg:overflow-y-auto">

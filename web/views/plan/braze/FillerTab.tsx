@@ -34,7 +34,7 @@ export function FillerTab({
   const { work } = draft
   const overridden = work.filler !== '' && work.filler !== plan.ranking[0]?.filler
   return (
-    <div className="grid gap-x-8 gap-y-4 pb-3 lg:grid-cols-[1.5fr_1fr]">
+    <div className="grid gap-x-6 gap-y-4 pb-3 lg:grid-cols-[1.5fr_1fr]">
       <section aria-label="Fillers, best first">
         {overridden ? (
           <div className="mb-3 grid gap-2 border-l-4 border-brass bg-sheet py-2 pr-3 pl-3">
@@ -78,13 +78,13 @@ export function FillerTab({
           <PlanMelting narrow planned={planned} />
         </figure>
         <Forms planned={planned} onUse={(form) => edit.setWork({ form })} />
-        <h3 className="border-b-[1.5px] border-ink text-xl">Which process</h3>
+        <h3 className="border-b-[1.5px] border-ink text-label">Which process</h3>
         <ul>
           {plan.processes.map((p) => {
             const { Icon, tone } = VERDICTS[p.suits ? 'fine' : 'forbidden']
             return (
-              <li key={p.process} className="border-b border-rule py-1.5">
-                <p className="name flex items-center gap-1.5 text-lg font-semibold">
+              <li key={p.process} className="border-b border-rule py-2">
+                <p className="name flex items-center gap-2 text-field font-semibold">
                   <Icon
                     size={16}
                     className={tone}
@@ -117,13 +117,13 @@ function Forms({
   const forms = formsOf(plan, request)
   if (forms.length === 0) return null
   return (
-    <section aria-label="Forms of the filler" className="pb-5">
-      <h3 className="border-b-[1.5px] border-ink text-xl">{plan.choice.filler}, in which form</h3>
+    <section aria-label="Forms of the filler" className="pb-4">
+      <h3 className="border-b-[1.5px] border-ink text-label">{plan.choice.filler}, in which form</h3>
       <ul>
         {forms.map((f) => (
-          <li key={f.form} className="border-b border-rule py-1.5">
+          <li key={f.form} className="border-b border-rule py-2">
             <div className="flex items-center justify-between gap-3">
-              <p className="name text-lg font-semibold">{FORM[f.form]}</p>
+              <p className="name text-field font-semibold">{FORM[f.form]}</p>
               {f.form === plan.choice.form ? (
                 <span className="name text-soft">planned</span>
               ) : (
@@ -182,15 +182,15 @@ export function FillerTable({
               key={r.filler}
               className={`border-b border-rule align-top ${r.filler === chosen ? 'bg-sheet' : ''}`}
             >
-              <th scope="row" className="name py-1.5 pr-3 text-field font-semibold whitespace-nowrap">
+              <th scope="row" className="name py-2 pr-3 text-field font-semibold whitespace-nowrap">
                 {r.filler}
               </th>
-              <td className={`name py-1.5 pr-3 text-field whitespace-nowrap ${tone}`}>
-                <span className="inline-flex items-center gap-1.5">
+              <td className={`name py-2 pr-3 text-field whitespace-nowrap ${tone}`}>
+                <span className="inline-flex items-center gap-2">
                   <Icon size={16} aria-hidden="true" /> {word}
                 </span>
               </td>
-              <td className="py-1.5 text-foot leading-snug">{say(r.reasons.join(' '))}</td>
+              <td className="py-2 text-foot leading-snug">{say(r.reasons.join(' '))}</td>
               {onUse ? (
                 <td className="py-1 pl-2 text-right">
                   {r.filler === chosen ? (

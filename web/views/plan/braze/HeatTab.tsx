@@ -31,7 +31,7 @@ function Burners({ burners }: { readonly burners: readonly PlannedBurner[] }) {
             aria-current={b.chosen ? 'true' : undefined}
             className={`border-b border-rule py-1 ${b.chosen ? 'border-l-[6px] border-l-brick pl-2' : ''}`}
           >
-            <p className="name flex flex-wrap justify-between gap-x-4 text-lg">
+            <p className="name flex flex-wrap justify-between gap-x-4 text-field">
               <span>
                 <strong className="font-semibold">{capital(name)}</strong>
                 <span className="text-soft">, {print(b.fuelFlow, 'flow')}</span>
@@ -76,9 +76,9 @@ export function HeatTab({ planned, onHow }: { readonly planned: GoodBraze; reado
     ...(nextJointM === undefined ? [] : [{ distanceM: nextJointM, name: 'next joint' }]),
   ]
   return (
-    <div className="grid gap-x-8 gap-y-3 pb-3 lg:grid-cols-[1.4fr_1fr]">
+    <div className="grid gap-x-6 gap-y-3 pb-3 lg:grid-cols-[1.4fr_1fr]">
       <section aria-label="How far the heat runs">
-        <h3 className="text-xl">How far the heat runs</h3>
+        <h3 className="text-label">How far the heat runs</h3>
         {profile && target && reach ? (
           <>
             <ReachCurve
@@ -114,11 +114,11 @@ export function HeatTab({ planned, onHow }: { readonly planned: GoodBraze; reado
         )}
       </section>
       <section aria-label="What brings the heat">
-        <h3 className="text-xl">{atHand ? 'What is at hand' : 'What is sold for it'}</h3>
+        <h3 className="text-label">{atHand ? 'What is at hand' : 'What is sold for it'}</h3>
         <Burners burners={plan.burners} />
         {sold.length > 0 ? (
           <>
-            <h3 className="pt-3 text-xl">What is sold for it</h3>
+            <h3 className="pt-3 text-label">What is sold for it</h3>
             <Burners burners={sold} />
           </>
         ) : null}

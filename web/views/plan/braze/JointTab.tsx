@@ -90,11 +90,11 @@ export function JointTab({
       )}
       <div className="name col-span-full text-text">
         {choice.filler === null ? (
-          <p className="text-xl font-semibold text-alarm">No filler: see what is said below.</p>
+          <p className="text-label font-semibold text-alarm">No filler: see what is said below.</p>
         ) : (
           <p className="pb-1">
             <strong className="text-section">{choice.filler}</strong>{' '}
-            <span className="text-lg">
+            <span className="text-field">
               {choice.form}, {choice.flux === 'none' ? 'no flux' : choice.flux}, {choice.process}
             </span>{' '}
             <button type="button" className="underline decoration-rule underline-offset-2" onClick={onFiller}>

@@ -61,7 +61,7 @@ export function Problems({
 }) {
   if (problems.length === 0) return null
   return (
-    <ul aria-label="What is to be said of the drawing" className="grid max-h-[26dvh] gap-1.5 overflow-y-auto">
+    <ul aria-label="What is to be said of the drawing" className="grid max-h-[26dvh] gap-2 overflow-y-auto">
       {problems.map((p, i) => (
         <li key={i} className="flex items-start gap-3">
           <RankTag rank={p.rank} />
