@@ -56,17 +56,18 @@ export function dueOf(gear: Gear, today: string): Due {
   const months = Number(fields['everyMonths'] ?? '') || usual
   const on = format(addMonths(parseISO(checked), months), 'yyyy-MM-dd')
   const left = differenceInCalendarDays(parseISO(on), parseISO(today))
+  const said = format(parseISO(on), on.slice(0, 4) === today.slice(0, 4) ? 'd MMM' : 'd MMM yyyy')
   if (left < 0) {
     const grace = GRACE_DAYS[kind]
-    const late = `Overdue by ${days(-left)} (${on}).`
+    const late = `Overdue by ${days(-left)} (${said}).`
     return grace !== undefined && -left > grace
       ? { state: 'stop', on, text: `${late} Past ${grace} days it is not used: have it tested or change it.` }
       : { state: 'mind', on, text: `${late} Have it tested.` }
   }
-  if (fields['condition'] === 'worn') return { state: 'mind', on, text: `Worn: change it soon. Due ${on}.` }
+  if (fields['condition'] === 'worn') return { state: 'mind', on, text: `Worn: change it soon. Due ${said}.` }
   return left <= SOON_DAYS
-    ? { state: 'soon', on, text: `Due in ${days(left)} (${on}).` }
-    : { state: 'fine', on, text: `Due ${on}.` }
+    ? { state: 'soon', on, text: `Due in ${days(left)} (${said}).` }
+    : { state: 'fine', on, text: `Due ${said}.` }
 }
 
 function stockOf(fields: Gear['fields']): Due {

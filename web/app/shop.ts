@@ -39,12 +39,22 @@ const viewOf = (settings: Settings, flipped: boolean): ShopView => {
 
 const Shop = createContext<ShopView>(viewOf(FIRST_SETTINGS, false))
 
+/** Says all below it as a shop of these settings does. */
+export function ShopOf({ settings, flipped = false, children }: ShopOfProps) {
+  const view = useMemo(() => viewOf(settings, flipped), [settings, flipped])
+  return createElement(Shop.Provider, { value: view }, children)
+}
+interface ShopOfProps {
+  readonly settings: Settings
+  readonly flipped?: boolean
+  readonly children?: ReactNode
+}
+
 /** Hears of the shop's settings once, for every part of a page: a hundred parts that each asked would each be asked at every key. */
 export function ShopProvider({ children }: { readonly children: ReactNode }) {
   const settings = api.useSettingsQuery().data ?? FIRST_SETTINGS
   const flipped = useApp((s) => s.device.flipped)
-  const view = useMemo(() => viewOf(settings, flipped), [settings, flipped])
-  return createElement(Shop.Provider, { value: view }, children)
+  return createElement(ShopOf, { settings, flipped }, children)
 }
 
 /** The shop as this screen shows it. */

@@ -1,4 +1,5 @@
 import { memo } from 'react'
+import { Frame } from './Frame.tsx'
 
 const W = 400
 const H = 222
@@ -26,11 +27,9 @@ export const CoolingCurve = memo(function CoolingCurve({
   const at = (s: number) => airK + (fromK - airK) * Math.exp(-s / tau)
   const points = Array.from({ length: 41 }, (_, i) => (i / 40) * seconds)
   return (
-    <svg
+    <Frame
       viewBox={`0 0 ${W} ${H}`}
-      role="img"
       aria-label={`Cooling in dry sand: from ${temperature(fromK)} to ${temperature(endK)} in about ${time(seconds)}.`}
-      className="h-full w-full"
     >
       {[fromK, at(seconds / 4), at(seconds / 2), endK].map((k) => (
         <g key={k}>
@@ -61,6 +60,6 @@ export const CoolingCurve = memo(function CoolingCurve({
       <text x={L} y={H - 8} className="fill-ink font-figure text-text font-semibold">
         buried in dry sand, by wall thickness: an estimate
       </text>
-    </svg>
+    </Frame>
   )
 })

@@ -2,6 +2,7 @@ import { useId } from 'react'
 import type { CutGeometry, Lengths } from './geometry.ts'
 import { Dimension } from './Dimension.tsx'
 import { Hatch } from './Hatch.tsx'
+import { Frame } from './Frame.tsx'
 
 const W = 270
 const H = 170
@@ -16,12 +17,7 @@ export function CutAlong({ g, length }: { readonly g: CutGeometry; readonly leng
   const lag = front - g.drag * s
   const lean = (Math.sin(g.leanRad) * 40) as number
   return (
-    <svg
-      viewBox={`0 0 ${W} ${H}`}
-      role="img"
-      aria-label="Along the cut, to scale: drag and travel angle"
-      className="h-full w-full"
-    >
+    <Frame viewBox={`0 0 ${W} ${H}`} aria-label="Along the cut, to scale: drag and travel angle">
       <Hatch id={hatch} />
       <path
         d={`M${front} ${top}Q${front - (front - lag) * 0.35} ${(top + bottom) / 2} ${lag} ${bottom}H250V${top}Z`}
@@ -60,6 +56,6 @@ export function CutAlong({ g, length }: { readonly g: CutGeometry; readonly leng
         text={`drag ${length(g.drag, 'kerf')}`}
         at={{ x: front + 10, y: bottom + 20 }}
       />
-    </svg>
+    </Frame>
   )
 }

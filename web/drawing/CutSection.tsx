@@ -3,6 +3,7 @@ import type { CutGeometry, Lengths } from './geometry.ts'
 import { Dimension } from './Dimension.tsx'
 import { Hatch } from './Hatch.tsx'
 import { Word } from './Word.tsx'
+import { Frame } from './Frame.tsx'
 
 interface Props {
   readonly g: CutGeometry
@@ -30,12 +31,7 @@ export function CutSection({ g, length, kerfNote, guideNote }: Props) {
   const k = g.kerf / 2
   const partSide = -1
   return (
-    <svg
-      viewBox={`0 0 ${W} ${H}`}
-      role="img"
-      aria-label="Across the cut, to scale: plate, kerf, tip and guide"
-      className="h-full w-full"
-    >
+    <Frame viewBox={`0 0 ${W} ${H}`} aria-label="Across the cut, to scale: plate, kerf, tip and guide">
       <Hatch id={hatch} />
       <rect x={16} y={top} width={x(-k) - 16} height={bottom - top} fill={`url(#${hatch})`} />
       <rect
@@ -107,7 +103,7 @@ export function CutSection({ g, length, kerfNote, guideNote }: Props) {
           }
         />
       ) : null}
-    </svg>
+    </Frame>
   )
 }
 

@@ -1,5 +1,6 @@
 import type { CutGeometry, Lengths } from './geometry.ts'
 import { Dimension } from './Dimension.tsx'
+import { Frame } from './Frame.tsx'
 
 const W = 270
 const H = 170
@@ -15,12 +16,7 @@ export function CutTop({ g, length }: { readonly g: CutGeometry; readonly length
   const side = g.guide === 'part' ? 1 : -1
   const face = g.guideOffset === undefined ? undefined : line + side * g.guideOffset * s
   return (
-    <svg
-      viewBox={`0 0 ${W} ${H}`}
-      role="img"
-      aria-label="From above, to scale: line, kerf, guide and tip"
-      className="h-full w-full"
-    >
+    <Frame viewBox={`0 0 ${W} ${H}`} aria-label="From above, to scale: line, kerf, guide and tip">
       <path d={`M28 8V160M28 ${line}H256`} stroke="var(--ink)" strokeWidth={1.5} fill="none" />
       <rect x={28} y={kerfTop} width={112} height={g.kerf * s} fill="var(--brick)" opacity={0.75} />
       <rect
@@ -72,6 +68,6 @@ export function CutTop({ g, length }: { readonly g: CutGeometry; readonly length
           note="line to guide"
         />
       )}
-    </svg>
+    </Frame>
   )
 }

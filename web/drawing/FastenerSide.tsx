@@ -3,6 +3,7 @@ import type { Fastener } from '#core/cut/index.ts'
 import { fastenerLayers, HEAD } from '#core/cut/shapes.ts'
 import { Dimension } from './Dimension.tsx'
 import { Hatch } from './Hatch.tsx'
+import { Frame } from './Frame.tsx'
 
 const W = 620
 const H = 240
@@ -31,11 +32,9 @@ export function FastenerSide({
   const h = high * scale
   const layers = fastenerLayers(kind, shank / 1000)
   return (
-    <svg
+    <Frame
       viewBox={`0 0 ${W} ${H}`}
-      role="img"
       aria-label={`The ${kind} from the side, to scale: layers, jet and plate`}
-      className="h-full w-full"
     >
       <Hatch id={hatch} />
       <rect
@@ -122,6 +121,6 @@ export function FastenerSide({
         text={length(plate)}
         at={{ x: W - 54, y: top + (plate * scale) / 2 + 6 }}
       />
-    </svg>
+    </Frame>
   )
 }

@@ -1,5 +1,6 @@
 import { memo } from 'react'
 import { GAP_STRENGTH, GAP_TENSION, gapStrength } from '#core/braze/joint.ts'
+import { Frame } from './Frame.tsx'
 
 const W = 420
 const H = 150
@@ -28,11 +29,9 @@ export const GapCurve = memo(function GapCurve({
     ...(Math.abs(hotM - coldM) > 2e-6 ? [{ at: hotM, name: 'hot' }] : []),
   ]
   return (
-    <svg
+    <Frame
       viewBox={`0 0 ${W} ${H}`}
-      role="img"
       aria-label={`Strength of the film against its gap: best from 0.04 to 0.08 mm, nothing without a gap or over 0.4 mm. Yours: ${marks.map((m) => `${length(Math.max(0, m.at))} ${m.name}`).join(', ')}.`}
-      className="h-full w-full"
     >
       {[0.5, 1].map((s) => (
         <g key={s}>
@@ -103,6 +102,6 @@ export const GapCurve = memo(function GapCurve({
       <text x={L} y={H - 6} className="fill-soft font-figure text-foot">
         strength of the film against the gap on each side
       </text>
-    </svg>
+    </Frame>
   )
 })

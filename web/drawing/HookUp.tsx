@@ -1,3 +1,4 @@
+import { Frame } from './Frame.tsx'
 /** How a test is hooked up, from where the pressure or the pump is to the line, with its valves numbered in the order in which they are opened. */
 interface Station {
   readonly x: number
@@ -92,8 +93,8 @@ function Number({ x, y, children }: { readonly x: number; readonly y: number; re
         x={x}
         y={y + 6}
         textAnchor="middle"
-        className="name"
-        fontSize={18}
+        className="name text-field"
+        data-fixed
         fontWeight={700}
         fill="var(--paper)"
       >
@@ -113,15 +114,7 @@ function Words({
   readonly lines: readonly string[]
 }) {
   return lines.map((line, i) => (
-    <text
-      key={line}
-      x={x}
-      y={y + 19 * i}
-      textAnchor="middle"
-      className="name"
-      fontSize={18}
-      fill="currentColor"
-    >
+    <text key={line} x={x} y={y + 19 * i} textAnchor="middle" className="name text-field" fill="currentColor">
       {line}
     </text>
   ))
@@ -135,10 +128,22 @@ export function HookUp({
   readonly kind: 'pressure' | 'vacuum'
   readonly by?: 'valves' | 'manifold'
 }) {
-  if (by === 'manifold') return <Manifold kind={kind} />
+  return (
+    // on a phone it is followed along like the hoses themselves
+    // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex
+    <div role="group" aria-label="The hook-up" tabIndex={0} className="overflow-x-auto">
+      {by === 'manifold' ? <Manifold kind={kind} /> : <Valves kind={kind} />}
+    </div>
+  )
+}
+
+const WIDE = 'w-full min-w-[880px]'
+
+/** By single valves, from the gas or the pump to the far end of the line. */
+function Valves({ kind }: { readonly kind: 'pressure' | 'vacuum' }) {
   const stations = kind === 'pressure' ? PRESSURE : VACUUM
   return (
-    <svg viewBox="0 0 980 150" role="img" aria-label={`How a ${kind} test is hooked up`} className="w-full">
+    <Frame viewBox="0 0 980 150" aria-label={`How a ${kind} test is hooked up`} className={WIDE}>
       <path d="M70 62H910" stroke="currentColor" strokeWidth={2.5} fill="none" />
       {stations.map((s) => (
         <g key={s.name.join(' ')}>
@@ -151,7 +156,7 @@ export function HookUp({
           <Words x={s.x} y={118} lines={s.name} />
         </g>
       ))}
-    </svg>
+    </Frame>
   )
 }
 
@@ -168,11 +173,10 @@ const MIDDLE = 'var(--brass)'
 function Manifold({ kind }: { readonly kind: 'pressure' | 'vacuum' }) {
   const vacuum = kind === 'vacuum'
   return (
-    <svg
+    <Frame
       viewBox="0 0 980 300"
-      role="img"
       aria-label={`How a ${kind} test is hooked up through a gauge manifold`}
-      className="w-full"
+      className={WIDE}
     >
       <Hose d="M150 130H330" colour={MIDDLE} />
       <Hose d="M330 115C420 60 480 62 770 62" colour={LOW} />
@@ -277,6 +281,6 @@ function Manifold({ kind }: { readonly kind: 'pressure' | 'vacuum' }) {
         y={258}
         lines={vacuum ? ['The line, cores out,', 'no flame on it'] : ['The line; let down at (4)']}
       />
-    </svg>
+    </Frame>
   )
 }

@@ -7,6 +7,7 @@ import { Hatch } from './Hatch.tsx'
 import { heatColour } from './heat-colour.ts'
 import type { JointSection as Section } from './joint-geometry.ts'
 import { Word } from './Word.tsx'
+import { Frame } from './Frame.tsx'
 
 const W = 640
 const H = 244
@@ -45,11 +46,9 @@ export const JointSection = memo(function JointSection({
   const place: Place = { x, y, box }
   const heat = targetK !== undefined && profile !== undefined && !section.across
   return (
-    <svg
+    <Frame
       viewBox={`0 0 ${W} ${H}`}
-      role="img"
       aria-label={`The joint in section, to scale but for the gap. ${gapText}`}
-      className="h-full w-full"
     >
       <Hatch id="joint-hatch" />
       {heat ? <HeatFills profile={profile} targetK={targetK} place={place} /> : null}
@@ -85,10 +84,18 @@ export const JointSection = memo(function JointSection({
       {swept && section.axisY !== undefined ? <Nitrogen y={y(section.axisY / 2)} /> : null}
       <Aims aims={section.aims} place={place} />
       <Sizes sizes={section.sizes} place={place} length={length} />
-      <text x={W / 2} y={H - 6} textAnchor="middle" className="fill-ink font-figure text-text font-semibold">
-        {gapText}
-      </text>
-    </svg>
+      {gapText.split('; ').map((line, i, lines) => (
+        <text
+          key={line}
+          x={W / 2}
+          y={H - 6 - (lines.length - 1 - i) * 18}
+          textAnchor="middle"
+          className="fill-ink font-figure text-text font-semibold"
+        >
+          {line}
+        </text>
+      ))}
+    </Frame>
   )
 })
 

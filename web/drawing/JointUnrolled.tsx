@@ -1,5 +1,6 @@
 import { memo } from 'react'
 import { LEVEL_ORDER } from '#core/braze/steps.ts'
+import { Frame } from './Frame.tsx'
 
 const W = 400
 const H = 222
@@ -25,15 +26,13 @@ export const JointUnrolled = memo(function JointUnrolled({
   // drawn the way it is fed: from 5 over 6 and 9 past 12, and from 6 over 3 to 12
   const from5 = place(first?.[0] ?? 5)
   return (
-    <svg
+    <Frame
       viewBox={`0 0 ${W} ${H}`}
-      role="img"
       aria-label={
         lies === 'level'
           ? 'The joint unrolled: fed from 5 o’clock through 6 and 9 past 12, then from 6 through 3 to 12.'
           : 'The joint unrolled: fed once round from anywhere, the ends lapped.'
       }
-      className="h-full w-full"
     >
       <rect
         x={L}
@@ -141,7 +140,7 @@ export const JointUnrolled = memo(function JointUnrolled({
           {torches} torches, each its own share, all going the same way
         </text>
       ) : null}
-    </svg>
+    </Frame>
   )
 })
 

@@ -106,7 +106,7 @@ export function TorchAndWork({
         <line
           x1={966}
           y1={150}
-          x2={1128}
+          x2={1098}
           y2={150}
           stroke="var(--verdigris)"
           strokeWidth={1.5}

@@ -1,6 +1,7 @@
 import { memo } from 'react'
 import { glowAt, GLOWS } from '#core/metal/glow.ts'
 import { heatColour } from './heat-colour.ts'
+import { Frame } from './Frame.tsx'
 
 /** A span of temperature on the chart, K. */
 export interface MeltSpan {
@@ -53,11 +54,9 @@ export const MeltingBar = memo(function MeltingBar({
   const barY = top + spans.length * ROW + 8
   const H = barY + 78
   return (
-    <svg
+    <Frame
       viewBox={`0 0 ${W} ${H}`}
-      role="img"
       aria-label={`Melting chart: ${spans.map((s) => `${s.name} ${temperature(s.from)} to ${temperature(s.to)}`).join('; ')}; ${solidus.map((s) => `${s.name} melts from ${temperature(s.kelvin)}`).join('; ')}. Braze at ${temperature(targetK)}, ${glowAt(targetK)}.`}
-      className="h-full w-full"
     >
       <defs>
         <linearGradient id="glow-scale">
@@ -131,6 +130,6 @@ export const MeltingBar = memo(function MeltingBar({
       >
         braze at {temperature(targetK)}, {glowAt(targetK)}
       </text>
-    </svg>
+    </Frame>
   )
 })

@@ -1,6 +1,7 @@
 import { useId, useMemo } from 'react'
 import type { OutlinePlan, Point } from '#core/outline/index.ts'
 import { Hatch } from './Hatch.tsx'
+import { Frame } from './Frame.tsx'
 
 /** An outline from above, to scale: parts, the way of the torch, pierces in their order, and where something is wrong. */
 export function OutlineTop({
@@ -32,12 +33,7 @@ export function OutlineTop({
   }, [plan, minX, maxY, margin])
   const place = (p: Point) => ({ x: p.x - minX + margin, y: maxY - p.y + margin })
   return (
-    <svg
-      viewBox={`0 0 ${w} ${h}`}
-      role="img"
-      aria-label="The outline from above, to scale"
-      className="h-full w-full"
-    >
+    <Frame viewBox={`0 0 ${w} ${h}`} aria-label="The outline from above, to scale">
       <g transform={`scale(${px})`}>
         <Hatch id={hatch} />
       </g>
@@ -67,17 +63,17 @@ export function OutlineTop({
                 <circle
                   cx={at.x}
                   cy={at.y}
-                  r={9 * px}
+                  r={11 * px}
                   fill="var(--sheet)"
                   stroke="var(--brick)"
                   strokeWidth={1.5 * px}
                 />
                 <text
                   x={at.x}
-                  y={at.y + 4.5 * px}
+                  y={at.y + 5 * px}
                   textAnchor="middle"
-                  fontSize={13 * px}
-                  className="fill-ink font-figure font-bold"
+                  data-fixed
+                  className="fill-ink font-figure text-foot font-bold"
                 >
                   {i + 1}
                 </text>
@@ -99,6 +95,6 @@ export function OutlineTop({
           </g>
         )
       })}
-    </svg>
+    </Frame>
   )
 }

@@ -1,6 +1,7 @@
 import type { PipeWork } from '#core/cut/index.ts'
 import type { WrapTemplate } from '#core/cut/pipe-template.ts'
 import { Dimension } from './Dimension.tsx'
+import { Frame } from './Frame.tsx'
 
 const W = 620
 const H = 240
@@ -31,12 +32,7 @@ export function PipeWrap({
   })
   const front = end.slice(0, Math.ceil(end.length / 2) + 1)
   return (
-    <svg
-      viewBox={`0 0 ${W} ${H}`}
-      role="img"
-      aria-label="The pipe from the side, and its template unrolled"
-      className="h-full w-full"
-    >
+    <Frame viewBox={`0 0 ${W} ${H}`} aria-label="The pipe from the side, and its template unrolled">
       <g transform={`translate(34 ${H / 2})`}>
         <path
           d={`M${front.map(([y, x]) => `${x} ${-y}`).join('L')}L170 ${r}V${-r}Z`}
@@ -97,6 +93,6 @@ export function PipeWrap({
         note="once round"
         at={{ x: left + (round * s) / 2, y: base + 47, anchor: 'middle' }}
       />
-    </svg>
+    </Frame>
   )
 }

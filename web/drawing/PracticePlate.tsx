@@ -1,5 +1,6 @@
 import type { PracticeItem } from '#core/cut/index.ts'
 import { layOutPractice } from '#core/cut/practice-layout.ts'
+import { Frame } from './Frame.tsx'
 
 const W = 620
 const H = 240
@@ -19,12 +20,7 @@ export function PracticePlate({
   const [wide, high] = [widthM * MM, heightM * MM]
   const s = Math.min((W - 30) / wide, (H - 50) / high)
   return (
-    <svg
-      viewBox={`0 0 ${W} ${H}`}
-      role="img"
-      aria-label="The practice plate from above, to scale"
-      className="h-full w-full"
-    >
+    <Frame viewBox={`0 0 ${W} ${H}`} aria-label="The practice plate from above, to scale">
       <g transform={`translate(15 10) scale(${s})`}>
         <rect width={wide} height={high} fill="var(--sheet)" stroke="var(--ink)" strokeWidth={1.5 / s} />
         {placed
@@ -52,6 +48,6 @@ export function PracticePlate({
       <text x={15} y={H - 12} className="fill-soft font-figure text-text font-medium">
         {length(wide)} × {length(high)} at least; broken lines are bevels
       </text>
-    </svg>
+    </Frame>
   )
 }

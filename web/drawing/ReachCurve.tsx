@@ -1,5 +1,6 @@
 import { memo } from 'react'
 import type { HeatProfile } from '#core/braze/index.ts'
+import { Frame } from './Frame.tsx'
 
 const W = 640
 const H = 260
@@ -41,9 +42,8 @@ export const ReachCurve = memo(function ReachCurve({
   const ticks = Array.from({ length: Math.floor(far / every) }, (_, i) => (i + 1) * every)
   const grid = [100, 200, 400, 600, 800].map((c) => c + 273.15).filter((k) => k < targetK + 30)
   return (
-    <svg
+    <Frame
       viewBox={`0 0 ${W} ${H}`}
-      role="img"
       aria-label={`Temperature along the tube when brazing ends: ${marks.map((m) => `${m.name} at ${length(m.distanceM)}`).join('; ')}`}
       className="w-full"
     >
@@ -111,6 +111,6 @@ export const ReachCurve = memo(function ReachCurve({
       <text x={L} y={H - 8} className="fill-soft font-figure text-foot">
         from the mouth of the joint along the tube
       </text>
-    </svg>
+    </Frame>
   )
 })

@@ -3,6 +3,7 @@ import { useId } from 'react'
 import { Dimension } from './Dimension.tsx'
 import { Hatch } from './Hatch.tsx'
 import { Word } from './Word.tsx'
+import { Frame } from './Frame.tsx'
 
 const W = 620
 const H = 240
@@ -49,11 +50,9 @@ export function RoundTop({ shape, diameter, long, kerf, arm, runIn, pierced, tip
   const pierce = at(inside ? Math.max(0, track - runIn) : track + runIn)
   const tip = { x: cx - (straight / 2) * scale - track * scale, y: cy }
   return (
-    <svg
+    <Frame
       viewBox={`0 0 ${W} ${H}`}
-      role="img"
       aria-label={`The ${shape} from above, to scale: line, kerf, pierce and run-in`}
-      className="h-full w-full"
     >
       <Hatch id={hatch} />
       {shape === 'pierce' ? (
@@ -168,6 +167,6 @@ export function RoundTop({ shape, diameter, long, kerf, arm, runIn, pierced, tip
           ) : null}
         </g>
       )}
-    </svg>
+    </Frame>
   )
 }

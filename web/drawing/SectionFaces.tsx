@@ -1,5 +1,6 @@
 import type { SectionWork } from '#core/cut/index.ts'
 import { Dimension } from './Dimension.tsx'
+import { Frame } from './Frame.tsx'
 
 const W = 620
 const H = 240
@@ -54,12 +55,7 @@ export function SectionFaces({
     y: top + inset + v * (depth * s - t),
   })
   return (
-    <svg
-      viewBox={`0 0 ${W} ${H}`}
-      role="img"
-      aria-label="The section, to scale, its faces in the order of cutting"
-      className="h-full w-full"
-    >
+    <Frame viewBox={`0 0 ${W} ${H}`} aria-label="The section, to scale, its faces in the order of cutting">
       {FACES[section.kind].map((f, i) => {
         const [a, b] = [place(f[0], f[1]), place(f[2], f[3])]
         return (
@@ -115,6 +111,6 @@ export function SectionFaces({
           first
         </text>
       ) : null}
-    </svg>
+    </Frame>
   )
 }

@@ -1,4 +1,5 @@
 import { fromBothSides } from '#core/cut/shapes.ts'
+import { Frame } from './Frame.tsx'
 
 const W = 620
 const H = 240
@@ -22,12 +23,7 @@ export function StripTop({
   const cuts = shown + 1
   const order = fromBothSides(cuts)
   return (
-    <svg
-      viewBox={`0 0 ${W} ${H}`}
-      role="img"
-      aria-label="The strips from above, with the order of the cuts"
-      className="h-full w-full"
-    >
+    <Frame viewBox={`0 0 ${W} ${H}`} aria-label="The strips from above, with the order of the cuts">
       {Array.from({ length: shown }, (_, i) => (
         <g key={i}>
           <rect
@@ -74,6 +70,6 @@ export function StripTop({
           the first {shown} of {count}
         </text>
       ) : null}
-    </svg>
+    </Frame>
   )
 }

@@ -3,6 +3,7 @@ import { Dimension } from './Dimension.tsx'
 import type { CutGeometry, Lengths } from './geometry.ts'
 import { Hatch } from './Hatch.tsx'
 import { Word } from './Word.tsx'
+import { Frame } from './Frame.tsx'
 
 const W = 620
 const H = 240
@@ -41,11 +42,9 @@ export function Tilted({ g, length, angle, bevelRad, lean, land }: Props) {
   const points = (list: readonly (readonly [number, number])[]) => list.map(([x, y]) => `${x},${y}`).join(' ')
   const partFace = land > 0 ? s * (t - land) * tan : shift
   return (
-    <svg
+    <Frame
       viewBox={`0 0 ${W} ${H}`}
-      role="img"
       aria-label="Across the bevel, to scale: plate, slanting kerf, tip and guide"
-      className="h-full w-full"
     >
       <Hatch id={hatch} />
       <polygon
@@ -117,7 +116,7 @@ export function Tilted({ g, length, angle, bevelRad, lean, land }: Props) {
           from square
         </tspan>
       </text>
-    </svg>
+    </Frame>
   )
 }
 

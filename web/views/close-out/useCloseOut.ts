@@ -1,3 +1,4 @@
+import { dayOf } from '../../ui/dates.ts'
 import { format } from 'date-fns/format'
 import { addCosts, costOf, readPrice, printMoney } from '#core/cost.ts'
 import { jobTook } from '#core/record/close-out.ts'
@@ -74,7 +75,7 @@ export function useCloseOutWords(data: CloseOut | undefined): CloseOutWords | un
     const lines = p.entries
       .filter((e) => JUDGED.has(e.kind) && e.correctedBy === null)
       .map((e) =>
-        `${format(new Date(e.at), 'd MMM yyyy')}, ${ENTRY_KIND_NAMES[e.kind].toLowerCase()}${e.personName ? `, ${e.personName}` : ''}: ${tell(e.told)}. ${OUTCOME_NAMES[e.outcome]}`.trim(),
+        `${dayOf(e.at)}, ${ENTRY_KIND_NAMES[e.kind].toLowerCase()}${e.personName ? `, ${e.personName}` : ''}: ${tell(e.told)}. ${OUTCOME_NAMES[e.outcome]}`.trim(),
       )
     return {
       title: p.title,

@@ -1,4 +1,4 @@
-import { format } from 'date-fns/format'
+import { timeOf } from '../../ui/dates.ts'
 import { formatDistanceToNowStrict } from 'date-fns/formatDistanceToNowStrict'
 import { useEffect, useRef, useState } from 'react'
 import { useLocation } from 'react-router'
@@ -9,7 +9,6 @@ import { Panel } from '../../ui/Panel.tsx'
 import { changesOf, COPY_WORDS, counted, isOld, sizeOf } from './copy-words.ts'
 
 const SHOWN = 5
-const day = (at: string) => format(new Date(at), 'd MMM yyyy, HH:mm')
 
 /** The copies of the log: how old the last good one is, another one now, and the way back to any of them. */
 export function Copies() {
@@ -51,7 +50,7 @@ export function Copies() {
           >
             <span className="min-w-0 grow">
               <strong className="name block text-field">
-                {day(copy.at)}, {COPY_WORDS[copy.kind]}
+                {timeOf(copy.at)}, {COPY_WORDS[copy.kind]}
               </strong>
               <span className="block text-foot text-soft">
                 {copy.holds
@@ -60,7 +59,7 @@ export function Copies() {
                 {copy.damaged > 0 ? `; ${counted(copy.damaged, 'row')} in it damaged` : ''}
               </span>
             </span>
-            <Button aria-label={`Go back to it: ${day(copy.at)}`} onClick={() => setChosen(copy)}>
+            <Button aria-label={`Go back to it: ${timeOf(copy.at)}`} onClick={() => setChosen(copy)}>
               Go back to it
             </Button>
           </li>
@@ -89,7 +88,7 @@ function GoBack({ copy, onClose }: { readonly copy: CopyInfo; readonly onClose: 
     return (
       <Panel title="The copy stands" place="middle" open onClose={() => location.assign('/')}>
         <p>
-          The log is as it was on {day(copy.at)}. The one that was here until now is kept, and stands among
+          The log is as it was on {timeOf(copy.at)}. The one that was here until now is kept, and stands among
           the copies.
         </p>
         <Button look="act" className="mt-4 w-full text-label" onClick={() => location.assign('/')}>
@@ -98,7 +97,7 @@ function GoBack({ copy, onClose }: { readonly copy: CopyInfo; readonly onClose: 
       </Panel>
     )
   return (
-    <Panel title={`Go back to ${day(copy.at)}?`} place="middle" open onClose={onClose}>
+    <Panel title={`Go back to ${timeOf(copy.at)}?`} place="middle" open onClose={onClose}>
       <div className="grid gap-3">
         {!data && !error ? <p className="text-soft">Looking through the copy.</p> : null}
         {data?.copy.fault ? (
@@ -122,7 +121,7 @@ function GoBack({ copy, onClose }: { readonly copy: CopyInfo; readonly onClose: 
               <ul aria-label="The newest that would be gone" className="border-t border-rule text-soft">
                 {data.goes.newest.map((l) => (
                   <li key={l.at + l.title} className="border-b border-rule py-1">
-                    {day(l.at)}: {l.title}
+                    {timeOf(l.at)}: {l.title}
                   </li>
                 ))}
               </ul>

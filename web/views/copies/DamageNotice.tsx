@@ -1,4 +1,4 @@
-import { format } from 'date-fns/format'
+import { dayOf, timeOf } from '../../ui/dates.ts'
 import { isValid } from 'date-fns/isValid'
 import { useEffect } from 'react'
 import type { DamageList, DamagedRow } from '#contract/types.ts'
@@ -64,7 +64,7 @@ export function DamageNotice({
 function Row({ row, onMend }: { readonly row: DamageList['rows'][number]; readonly onMend: () => void }) {
   // its moment may be what was damaged
   const at = new Date(row.at ?? '')
-  const when = isValid(at) ? `, ${format(at, 'd MMM yyyy')}` : ''
+  const when = isValid(at) ? `, ${dayOf(at)}` : ''
   return (
     <li className="flex flex-wrap items-center gap-x-4 gap-y-1">
       <strong className="name text-field">
@@ -73,9 +73,7 @@ function Row({ row, onMend }: { readonly row: DamageList['rows'][number]; readon
       </strong>
       {row.copy ? (
         <>
-          <span className="grow">
-            The copy of {format(new Date(row.copy.at), 'd MMM yyyy, HH:mm')} has it whole.
-          </span>
+          <span className="grow">The copy of {timeOf(row.copy.at)} has it whole.</span>
           <Button onClick={onMend}>Put it back</Button>
         </>
       ) : (

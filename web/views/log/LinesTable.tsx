@@ -1,4 +1,4 @@
-import { format } from 'date-fns/format'
+import { timeOf } from '../../ui/dates.ts'
 import { memo, useCallback, useMemo, type MouseEvent, type ReactNode } from 'react'
 import { useNavigate } from 'react-router'
 import type { LogSummary } from '#contract/types.ts'
@@ -88,7 +88,7 @@ function cellOf(
   if (value === null) return ''
   switch (field.is) {
     case 'instant':
-      return format(new Date(String(value)), 'd MMM yyyy, HH:mm')
+      return timeOf(String(value))
     case 'length':
       return print(Number(value), name === 'tipOrificeM' ? 'bore' : 'length')
     case 'word':

@@ -8,6 +8,7 @@ import { KIND_OF_UNIT } from '#core/figure.ts'
 import { api } from '../../app/api.ts'
 import { StartPiece } from '../../app/sheets.ts'
 import { useShop } from '../../app/shop.ts'
+import { dayOf } from '../../ui/dates.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Missing } from '../../ui/Missing.tsx'
 import { LayOut } from '../batch/LayOut.tsx'
@@ -284,7 +285,7 @@ function RecentRow({ entry }: { readonly entry: LogSummary }) {
           <span className="block text-foot text-soft">{tell(entry.told)}</span>
         </span>
         <span className="text-foot text-soft">
-          {entry.personName} · {format(new Date(entry.at), 'd MMM')}
+          {entry.personName} · {dayOf(entry.at)}
         </span>
       </Link>
     </li>
