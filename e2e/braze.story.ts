@@ -30,7 +30,7 @@ beforeAll(async () => {
 const open = async (title: string) => {
   const { id, jobId } = await pieceNamed(server, title)
   await page.goto(`${server.url}/jobs/${jobId}/${id}`)
-  await see(page, 'Step by step')
+  await page.waitForSelector('[aria-label="Findings"]')
   return {
     stored: async () => {
       await until(page, () => !document.body.innerText.includes('keeping'))

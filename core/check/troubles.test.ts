@@ -8,8 +8,12 @@ describe('cards for trouble', () => {
     for (const t of TROUBLES) {
       expect(t.first.length, t.id).toBeLessThan(50)
       expect(t.then.length, t.id).toBeGreaterThan(0)
+      expect(t.then.length, t.id).toBeLessThan(4)
       for (const line of t.then) expect(line, t.id).toMatch(/[.]$/)
     }
+  })
+  it('come fires first', () => {
+    expect(TROUBLES.slice(0, 4).map((t) => t.id)).toEqual(['valve-fire', 'clothes', 'spark', 'flashback'])
   })
   it('shut the oxygen first where gas burns inside the torch', () => {
     for (const id of ['backfire', 'sustained', 'flashback'])
@@ -18,9 +22,9 @@ describe('cards for trouble', () => {
   it('lead back to the flame after a backfire alone, and to no flame where somebody has to clear it first', () => {
     expect(TROUBLES.filter((t) => t.leads?.includes('relight')).map((t) => t.id)).toEqual(['backfire'])
     expect(TROUBLES.filter((t) => t.grave).map((t) => t.id)).toEqual([
-      'sustained',
-      'flashback',
       'valve-fire',
+      'flashback',
+      'sustained',
       'cylinder-hot',
       'leak',
     ])

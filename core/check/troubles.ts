@@ -24,49 +24,11 @@ export interface TroubleCard {
 }
 
 /**
- * The cards, in the order in which one would look for them.
+ * The cards, fires first, then in the order in which one would look for them; four acts at the most.
  * Source: what operators' manuals for oxy-fuel equipment and suppliers of acetylene tell of backfire, flashback and
  * cylinders in fires; first-aid guides for burns and fumes. The local code and the fire service come first.
  */
 export const TROUBLES: readonly TroubleCard[] = [
-  {
-    id: 'backfire',
-    group: 'danger',
-    title: 'A pop, and the flame is out (backfire)',
-    first: 'Shut the oxygen at the torch, then the fuel',
-    then: [
-      'Let the tip cool.',
-      'Find why: it touched the work, was starved of gas, has a dirty bore or a loose seat, or the pressure is low.',
-      'Twice in a row: change the tip, or stop.',
-    ],
-    leads: ['relight', 'tip-change'],
-  },
-  {
-    id: 'sustained',
-    group: 'danger',
-    title: 'A squeal or hiss, the flame burns on inside (sustained backfire)',
-    first: 'Oxygen torch valve shut. At once',
-    then: [
-      'Then the fuel torch valve.',
-      'Both cylinders shut.',
-      'Hands off the torch until it is cold: it has burned inside, and may have melted.',
-      'Torch, hoses and arrestors are looked at by somebody competent before they are used again.',
-    ],
-    grave: true,
-  },
-  {
-    id: 'flashback',
-    group: 'danger',
-    title: 'A bang or flame back in a hose or regulator (flashback)',
-    first: 'Oxygen torch valve shut. At once',
-    then: [
-      'Then the fuel torch valve.',
-      'Both cylinders shut, oxygen first, if you can reach them safely.',
-      'An acetylene cylinder that is warm, hisses or blisters: leave, warn everyone, call the fire service.',
-      'Hoses, arrestors, regulators and torch go to somebody competent. A hose that burned inside is scrap.',
-    ],
-    grave: true,
-  },
   {
     id: 'valve-fire',
     group: 'danger',
@@ -75,30 +37,6 @@ export const TROUBLES: readonly TroubleCard[] = [
     then: [
       'A large flame, or a cylinder that is hot or hisses: leave, warn everyone, call the fire service.',
       'Do not move it, and do not come back to it: an acetylene cylinder can burst hours later.',
-    ],
-    grave: true,
-  },
-  {
-    id: 'cylinder-hot',
-    group: 'danger',
-    title: 'An acetylene cylinder is hot to the hand, or was in a fire',
-    first: 'Leave it. Warn everyone. Get away',
-    then: [
-      'Call the fire service, and say that it is acetylene.',
-      'Nobody moves it, opens it, or comes back to it: it can burst hours after it has cooled.',
-    ],
-    grave: true,
-  },
-  {
-    id: 'leak',
-    group: 'danger',
-    title: 'A smell of gas, a hiss, or bubbles (leak)',
-    first: 'No flame. Shut both cylinders',
-    then: [
-      'Doors open, air the place, no switches, nobody smoking.',
-      'At a joint: bleed, then clean or change it, and test it again.',
-      'At a valve stem: shut that valve and tag the cylinder. It is never tightened alight or under pressure.',
-      'It cannot be stopped: outdoors, away from fire, tagged, and the supplier called.',
     ],
     grave: true,
   },
@@ -121,6 +59,65 @@ export const TROUBLES: readonly TroubleCard[] = [
       'Water or powder, and look where the sparks went: behind, below, through gaps.',
       'Not out at once: leave, shut cylinders on the way if you can, call the fire service.',
     ],
+  },
+  {
+    id: 'flashback',
+    group: 'danger',
+    title: 'A bang or flame back in a hose or regulator (flashback)',
+    first: 'Oxygen torch valve shut. At once',
+    then: [
+      'Then the fuel torch valve; both cylinders, oxygen first, if you can reach them safely.',
+      'An acetylene cylinder that is warm, hisses or blisters: leave, warn everyone, call the fire service.',
+      'Hoses, arrestors, regulators and torch go to somebody competent. A hose that burned inside is scrap.',
+    ],
+    grave: true,
+  },
+  {
+    id: 'sustained',
+    group: 'danger',
+    title: 'A squeal or hiss, the flame burns on inside (sustained backfire)',
+    first: 'Oxygen torch valve shut. At once',
+    then: [
+      'Then the fuel torch valve, then both cylinders.',
+      'Hands off the torch until it is cold: it has burned inside, and may have melted.',
+      'Torch, hoses and arrestors are looked at by somebody competent before they are used again.',
+    ],
+    grave: true,
+  },
+  {
+    id: 'cylinder-hot',
+    group: 'danger',
+    title: 'An acetylene cylinder is hot to the hand, or was in a fire',
+    first: 'Leave it. Warn everyone. Get away',
+    then: [
+      'Call the fire service, and say that it is acetylene.',
+      'Nobody moves it, opens it, or comes back to it: it can burst hours after it has cooled.',
+    ],
+    grave: true,
+  },
+  {
+    id: 'backfire',
+    group: 'danger',
+    title: 'A pop, and the flame is out (backfire)',
+    first: 'Shut the oxygen at the torch, then the fuel',
+    then: [
+      'Let the tip cool.',
+      'Find why: it touched the work, was starved of gas, has a dirty bore or a loose seat, or the pressure is low.',
+      'Twice in a row: change the tip, or stop.',
+    ],
+    leads: ['relight', 'tip-change'],
+  },
+  {
+    id: 'leak',
+    group: 'danger',
+    title: 'A smell of gas, a hiss, or bubbles (leak)',
+    first: 'No flame. Shut both cylinders',
+    then: [
+      'Doors open, air the place, no switches, nobody smoking.',
+      'At a joint: bleed, clean or change it, and test again. At a valve stem: shut it and tag the cylinder; it is never tightened alight or under pressure.',
+      'It cannot be stopped: outdoors, away from fire, tagged, and the supplier called.',
+    ],
+    grave: true,
   },
   {
     id: 'burn',

@@ -411,6 +411,13 @@ export const BRAZE_SHELF = {
   }),
 } as const
 
+/** Gear that a plan wants and the rig does not have yet: what it is, and what the rig will say once it is fitted. */
+export const TO_FIT = {
+  thing: text({ label: 'What', most: 120 }),
+  field: text({ label: 'Field of the rig', most: 60 }),
+  value: text({ label: 'Says then', most: 60 }),
+} as const
+
 /** What it is cut with; the gear for brazing and the torch's manual stand beside it in the same rig. */
 export const CUT_RIG = {
   tipOrifice: quantity(BOUNDS.orifice, {
@@ -488,6 +495,12 @@ export const CUT_RIG = {
     { id: text({ label: 'Picture', most: 60 }) },
     { label: 'Pictures of the card', what: 'The pictures of the card', most: 20, page: true },
   ),
+  toFit: rows(TO_FIT, {
+    label: 'To fit',
+    what: 'What is to be fitted',
+    most: 12,
+    page: true,
+  }),
   kerfLog: rows(KERF_ROW, {
     label: 'Measured kerfs',
     what: 'The kerfs',

@@ -63,13 +63,16 @@ export function TorchAndWork({
   live,
   work = 'plate',
   tall = true,
+  lit = true,
 }: {
   readonly live?: LineState | undefined
   readonly work?: 'plate' | 'tube' | 'lap' | undefined
   /** Room for a plate of its full height. */
   readonly tall?: boolean
+  /** Whether it burns where nothing says how. */
+  readonly lit?: boolean
 }) {
-  const flame = live?.flame ?? 'neutral'
+  const flame = live?.flame ?? (lit ? 'neutral' : 'out')
   const plate = tall ? 86 : 60
   return (
     <>

@@ -11,10 +11,13 @@ export const ShortLine = memo(function ShortLine({
   oxygenColour,
   fuelColour,
   work,
+  lit = true,
 }: {
   readonly oxygenColour: string
   readonly fuelColour: string
   readonly work?: 'plate' | 'tube' | 'lap'
+  /** A plan with a stop is not lit. */
+  readonly lit?: boolean
 }) {
   const hoses = [
     { colour: oxygenColour, path: `M22 ${OXYGEN_Y}H560C620 ${OXYGEN_Y} 610 70 676 70` },
@@ -29,7 +32,7 @@ export const ShortLine = memo(function ShortLine({
         </g>
       ))}
       <g transform={`translate(0 ${-UP})`}>
-        <TorchAndWork work={work} tall={false} />
+        <TorchAndWork work={work} tall={false} lit={lit} />
       </g>
     </svg>
   )

@@ -1,5 +1,5 @@
 /** What each sign looks like: solid metal, lines on it, and what is wrong in brick. */
-interface Drawn {
+export interface Drawn {
   readonly metal?: string
   readonly lines?: string
   readonly wrong?: string
@@ -231,9 +231,8 @@ const DRAWN: Readonly<Record<string, Drawn>> = {
   },
 }
 
-/** A sign as a small drawing. */
-export function SignTile({ id }: { readonly id: string }) {
-  const { metal, lines, wrong, dots } = DRAWN[id] ?? {}
+/** What is wrong, as a small drawing. */
+export function Tile({ metal, lines, wrong, dots }: Drawn) {
   return (
     <svg viewBox="0 0 96 72" aria-hidden="true" className="w-full max-w-[104px]">
       {metal ? (
@@ -266,6 +265,9 @@ export function SignTile({ id }: { readonly id: string }) {
     </svg>
   )
 }
+
+/** A sign as a small drawing. */
+export const SignTile = ({ id }: { readonly id: string }) => <Tile {...DRAWN[id]} />
 
 /** Signs that have a drawing. */
 export const DRAWN_SIGNS: readonly string[] = Object.keys(DRAWN)

@@ -16,12 +16,15 @@ export function PieceHead<D extends PieceDraft>({
   pieceId,
   draft,
   failure,
+  stopped = false,
   children,
 }: {
   readonly job: Job
   readonly pieceId: string
   readonly draft: ReturnType<typeof useDraft<D>>
   readonly failure?: string | undefined
+  /** A plan with a stop has no steps, sheets or paper to go by. */
+  readonly stopped?: boolean
   readonly children?: ReactNode
 }) {
   return (
@@ -42,7 +45,7 @@ export function PieceHead<D extends PieceDraft>({
           </p>
         </div>
         <Pieces job={job} current={pieceId} />
-        <HeadLinks jobId={job.id} pieceId={pieceId} />
+        {stopped ? null : <HeadLinks jobId={job.id} pieceId={pieceId} />}
         {children}
       </header>
       {failure ? (

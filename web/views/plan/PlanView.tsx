@@ -15,6 +15,7 @@ import { Findings } from './Findings.tsx'
 import { HowSheet } from './HowSheet.tsx'
 import { SHAPE_STATION, STATIONS, TheLine, USUAL_STATION, type Station } from './TheLine.tsx'
 import { PieceHead, RESTS_MS, useRested, useWholeJob } from './PieceHead.tsx'
+import { StopPanel, stopOf } from './StopPanel.tsx'
 import { RunButton, useRunning } from './RunButton.tsx'
 import { toBeGiven } from '#application/given.ts'
 import { Stale } from './Stale.tsx'
@@ -86,6 +87,7 @@ function Typed({
     [],
   )
   const openShape = useCallback(() => setStation(SHAPE_STATION), [])
+  const stop = planned.ok ? stopOf(planned.plan.findings) : undefined
   const running = useRunning(
     piece,
     planned.ok &&
@@ -107,13 +109,21 @@ function Typed({
         ref={page}
         className="flex flex-col print:hidden lg:grid lg:h-dvh lg:grid-rows-[auto_auto_1fr_auto]"
       >
-        <PieceHead job={job} pieceId={piece.id} draft={draft} failure={running.failure}>
-          <RunButton
-            running={running}
-            draft={draft.draft}
-            edit={draft.edit}
-            planned={planned.ok ? planned : undefined}
-          />
+        <PieceHead
+          job={job}
+          pieceId={piece.id}
+          draft={draft}
+          stopped={stop !== undefined}
+          failure={running.failure}
+        >
+          {stop && running.disabled ? null : (
+            <RunButton
+              running={running}
+              draft={draft.draft}
+              edit={draft.edit}
+              planned={planned.ok ? planned : undefined}
+            />
+          )}
         </PieceHead>
         {onLine ? (
           <Stale errors={errors}>
@@ -150,7 +160,17 @@ function Typed({
               ) : null
             }
           />
-          {shown ? (
+          {stop && planned.ok ? (
+            <StopPanel
+              stop={stop}
+              planned={planned}
+              draft={draft.draft}
+              title={draft.title}
+              jobId={job.id}
+              records={records}
+              onDraft={(next) => draft.edit.setDraft(next as CutDraft)}
+            />
+          ) : shown ? (
             <div className={planned.ok ? 'contents' : 'stale contents'}>
               <Drawings
                 planned={shown}

@@ -77,6 +77,7 @@ export const TheLine = memo(function TheLine({ plan, request, torchName, onOpen 
   const shop = useShop()
   const { figures, findings } = plan
   const { rig } = request
+  const stopped = findings.some((f) => f.rank === 'stop')
   const pace = figures.travelSpeed ? paceWords(figures.travelSpeed.value, isInch(request.shop.units)) : ''
   const tells: Readonly<Record<string, Tell<CutFigureName>>> = {
     ...supplyTells(
@@ -90,7 +91,9 @@ export const TheLine = memo(function TheLine({ plan, request, torchName, onOpen 
       },
       shop,
     ),
-    flame: { label: 'Flame', text: 'neutral', note: 'retrim, lever down', tight: true },
+    flame: stopped
+      ? { label: 'Flame', text: 'not lit' }
+      : { label: 'Flame', text: 'neutral', note: 'retrim, lever down', tight: true },
     travel: { label: 'Travel', name: 'travelSpeed', early: true, note: pace },
     standoff: { label: 'Cone to plate', name: 'standoff' },
   }
@@ -101,7 +104,13 @@ export const TheLine = memo(function TheLine({ plan, request, torchName, onOpen 
       places={AT}
       plan={plan}
       onOpen={onOpen}
-      drawing={<ShortLine oxygenColour={shop.gasColour('oxygen')} fuelColour={shop.gasColour(rig.fuel)} />}
+      drawing={
+        <ShortLine
+          lit={!stopped}
+          oxygenColour={shop.gasColour('oxygen')}
+          fuelColour={shop.gasColour(rig.fuel)}
+        />
+      }
     />
   )
 })

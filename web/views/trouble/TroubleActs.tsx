@@ -21,39 +21,39 @@ export function TroubleActs({
   const next = acts.find((a) => !isDone(a))
   return (
     <>
-      {next === undefined ? (
-        <p className="figure text-head">All of it is done</p>
-      ) : (
-        <>
-          <p className={`figure leading-[0.98] text-alarm ${next === card.first ? 'text-run' : 'text-head'}`}>
-            {say(next)}
-          </p>
-          <Button
-            big
-            look="act"
-            className="mt-4 w-full text-section! sm:w-auto sm:px-10"
-            onClick={() => {
-              setHere([...here, next])
-              onDone(next)
-            }}
+      <ol className="grid gap-3">
+        {acts.map((a, i) => (
+          <li
+            key={a}
+            aria-current={a === next ? 'step' : undefined}
+            className={`figure grid grid-cols-[48px_1fr] leading-[1.05] ${a === next ? (i === 0 ? 'text-head text-alarm' : 'text-page text-alarm') : isDone(a) ? 'text-page font-semibold text-soft' : 'text-page font-semibold'}`}
           >
-            Done, what next
-          </Button>
-        </>
-      )}
-      <ol className="grid gap-2 pt-4 text-label leading-snug">
-        {acts
-          .filter((a) => a !== next)
-          .map((a) => (
-            <li
-              key={a}
-              className={`border-l-4 pl-3 ${isDone(a) ? 'border-verdigris text-soft' : 'border-rule'}`}
-            >
-              {isDone(a) ? <span aria-label="done">✓ </span> : null}
-              {say(a)}
-            </li>
-          ))}
+            {isDone(a) ? (
+              <span role="img" aria-label="done">
+                ✓
+              </span>
+            ) : (
+              <span aria-hidden="true">{i + 1}</span>
+            )}
+            <span>{say(a)}</span>
+          </li>
+        ))}
       </ol>
+      {next === undefined ? (
+        <p className="figure pt-4 text-page text-verdigris">✓ All of it is done</p>
+      ) : (
+        <Button
+          big
+          look="act"
+          className="mt-4 w-full sm:w-auto sm:px-10"
+          onClick={() => {
+            setHere([...here, next])
+            onDone(next)
+          }}
+        >
+          Done, what next
+        </Button>
+      )}
     </>
   )
 }

@@ -7,6 +7,7 @@ import type { BreakTaken } from '#core/record/run.ts'
 import { useShop } from '../../app/shop.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Panel } from '../../ui/Panel.tsx'
+import { TroubleTile } from '../../drawing/TroubleTile.tsx'
 import { TroubleActs } from './TroubleActs.tsx'
 import { ANYWHERE, useTroubles, type MetAt } from './useTroubles.ts'
 
@@ -66,6 +67,11 @@ export function TroublePanel({
             </p>
           ) : null}
           <div className="grid gap-3 pt-6 sm:grid-cols-2 lg:grid-cols-4">
+            {card.grave ? null : (
+              <Button big className="text-label" onClick={close}>
+                Back to work
+              </Button>
+            )}
             <Button big className="text-label" onClick={() => setSeen(undefined)}>
               Something else
             </Button>
@@ -138,14 +144,15 @@ function Group({
   return (
     <section aria-label={TROUBLE_GROUPS[group]}>
       <h3 className="name pb-2 text-label text-soft">{TROUBLE_GROUPS[group]}</h3>
-      <ul className="grid gap-3 md:grid-cols-2 xl:grid-cols-3">
+      <ul className="grid grid-cols-2 gap-2 md:grid-cols-4 xl:grid-cols-5">
         {TROUBLES.filter((t) => t.group === group).map((t) => (
           <li key={t.id}>
             <button
               type="button"
-              className={`name min-h-[56px] w-full rounded-md border-[1.5px] bg-paper px-4 text-left text-label leading-tight font-semibold ${t.grave ? 'border-alarm text-alarm' : 'border-ink'}`}
+              className={`name grid h-full min-h-[88px] w-full content-start justify-items-center gap-1 rounded-md border-[1.5px] bg-paper px-2 py-2 text-center text-field leading-tight font-semibold ${t.grave ? 'border-alarm text-alarm' : 'border-ink'}`}
               onClick={() => onPick(t)}
             >
+              <TroubleTile id={t.id} />
               {say(t.title)}
             </button>
           </li>

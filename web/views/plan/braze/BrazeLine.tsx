@@ -60,6 +60,7 @@ export const BrazeLine = memo(function BrazeLine({
     },
     shop,
   )
+  const stopped = plan.findings.some((f) => f.rank === 'stop')
   const tells: Readonly<Record<string, Tell<BrazeFigureName>>> = {
     ...supply,
     tip: air
@@ -67,7 +68,7 @@ export const BrazeLine = memo(function BrazeLine({
       : typeof ports === 'number' && ports > 1
         ? { ...supply.tip, label: shop.say(`Heating head, ${ports} ports`) }
         : supply.tip,
-    flame: { label: 'Flame', text: choice.flame, wraps: true },
+    flame: { label: 'Flame', text: stopped ? 'not lit' : choice.flame, wraps: true },
     time: { label: 'Time to heat', name: 'timeToTemperature', early: true, spanned: true, tight: true },
     cone: { label: 'Cone to work', name: 'coneDistance' },
   }
@@ -80,6 +81,7 @@ export const BrazeLine = memo(function BrazeLine({
       onOpen={onOpen}
       drawing={
         <ShortLine
+          lit={!stopped}
           work={isRoundJoint(request.work.joint) ? 'tube' : 'lap'}
           oxygenColour={shop.gasColour('oxygen')}
           fuelColour={shop.gasColour(rig.fuel)}

@@ -10,6 +10,7 @@ import { useShortcuts } from '../../../app/shortcuts.ts'
 import { Findings } from '../Findings.tsx'
 import { HowSheet } from '../HowSheet.tsx'
 import { PieceHead, RESTS_MS, useRested, useWholeJob } from '../PieceHead.tsx'
+import { StopPanel, stopOf } from '../StopPanel.tsx'
 import { RunButton, useRunning } from '../RunButton.tsx'
 import { toBeGiven } from '#application/given.ts'
 import { Stale } from '../Stale.tsx'
@@ -105,6 +106,7 @@ export default function BrazeView({
     (figure: string) => setStation(ALL_STATIONS.find((s) => s.figures.some((f) => f === figure))),
     [],
   )
+  const stop = planned.ok ? stopOf(planned.plan.findings) : undefined
   const running = useRunning(
     piece,
     planned.ok &&
@@ -127,13 +129,21 @@ export default function BrazeView({
         ref={page}
         className="flex flex-col print:hidden lg:grid lg:h-dvh lg:grid-rows-[auto_auto_1fr_auto]"
       >
-        <PieceHead job={job} pieceId={piece.id} draft={draft} failure={running.failure}>
-          <RunButton
-            running={running}
-            draft={draft.draft}
-            edit={draft.edit}
-            planned={planned.ok ? planned : undefined}
-          />
+        <PieceHead
+          job={job}
+          pieceId={piece.id}
+          draft={draft}
+          stopped={stop !== undefined}
+          failure={running.failure}
+        >
+          {stop && running.disabled ? null : (
+            <RunButton
+              running={running}
+              draft={draft.draft}
+              edit={draft.edit}
+              planned={planned.ok ? planned : undefined}
+            />
+          )}
         </PieceHead>
         {onLine ? (
           <Stale errors={planned.ok ? NO_ERRORS : planned.errors}>
@@ -155,7 +165,17 @@ export default function BrazeView({
             errors={planned.ok ? NO_ERRORS : planned.errors}
             cautions={toldPlan?.cautions ?? NO_CAUTIONS}
           />
-          {shown ? (
+          {stop && planned.ok ? (
+            <StopPanel
+              stop={stop}
+              planned={planned}
+              draft={draft.draft}
+              title={draft.title}
+              jobId={job.id}
+              {...(records ? { records } : {})}
+              onDraft={(next) => draft.edit.setDraft(next as BrazeDraft)}
+            />
+          ) : shown ? (
             <div className={planned.ok ? 'contents' : 'stale contents'}>
               <BrazeTabs
                 planned={shown}
