@@ -72,5 +72,11 @@ describe('a card beside the steps of a run', () => {
     // what no step says is as on any card
     expect(card.retrim).toBe(flameCard('acetylene', true).retrim)
     expect(ledFlame([])).toEqual({})
+    // a step's figure is told beside it
+    expect(
+      ledFlame([{ id: 'retrim', act: 'Press the lever, read the needle ({figure} wanted), and let go' }]),
+    ).toEqual({
+      retrim: 'Press the lever, read the needle, and let go.',
+    })
   })
 })

@@ -65,6 +65,9 @@ export interface FlameCard {
 
 const MIXTURES = { 'fuel-only': 0, carburising: 0.84, neutral: 1, oxidising: 1.25 } as const
 
+/** The mixture of a flame as it is set: oxygen over the neutral setting's. */
+export const mixtureOf = (flame: keyof typeof MIXTURES): number => MIXTURES[flame]
+
 /**
  * The card of a fuel.
  * @param lever whether a cutting lever steals oxygen from the flame
@@ -162,7 +165,12 @@ export function ledFlame(
   steps: readonly { readonly id: string; readonly act: string }[],
 ): Partial<Pick<FlameCard, 'light' | 'trim' | 'retrim'>> {
   const acts = (...ids: readonly string[]) =>
-    ids.flatMap((id) => steps.filter((s) => s.id === id).map((s) => `${s.act}.`)).join(' ')
+    ids
+      // a figure that a step names in brackets is told beside it, and is none of the flame's
+      .flatMap((id) =>
+        steps.filter((s) => s.id === id).map((s) => `${s.act.replace(/ \([^)]*\{[^)]*\)/g, '')}.`),
+      )
+      .join(' ')
   const [light, trim, retrim] = [acts('open-handle', 'light', 'raise-fuel'), acts('trim'), acts('retrim')]
   return {
     ...(light === '' ? {} : { light }),

@@ -1,4 +1,8 @@
 import { memo } from 'react'
+import { flameLook, mixtureOf } from '#core/flame/card.ts'
+import type { SetFlame } from '#core/flame/set.ts'
+import type { FuelId } from '#core/gas/fuels.ts'
+import { Flame } from './Flame.tsx'
 import type { LineState } from '#core/line/state.ts'
 
 interface Props {
@@ -11,6 +15,9 @@ interface Props {
   readonly fuelNeedle: number
   /** What stands in the flame: a plate with the jet through it, the end of a tube, or two plates lapped. */
   readonly work?: 'plate' | 'tube' | 'lap'
+  readonly fuel?: FuelId
+  /** The flame that the work asks for. */
+  readonly wanted?: SetFlame | undefined
 }
 
 /** Full scale of the gauges in the drawing, Pa. */
@@ -28,6 +35,8 @@ export const LineDrawing = memo(function LineDrawing({
   oxygenNeedle,
   fuelNeedle,
   work = 'plate',
+  fuel,
+  wanted,
 }: Props) {
   const gas = (side: 'oxygen' | 'fuel') => (live ? live[side].turns > 0 || live[side].deliveryPa > 0 : true)
   const pressed = (side: 'oxygen' | 'fuel') => (live ? live[side].deliveryPa > 0 : true)
@@ -53,7 +62,7 @@ export const LineDrawing = memo(function LineDrawing({
         open={live ? live.fuel.valve > 0 : true}
         valveAt={[706, 182]}
       />
-      <TorchAndWork live={live} work={work} />
+      <TorchAndWork live={live} work={work} fuel={fuel} wanted={wanted} />
     </svg>
   )
 })
@@ -64,6 +73,8 @@ export function TorchAndWork({
   work = 'plate',
   tall = true,
   lit = true,
+  fuel = 'acetylene',
+  wanted = 'neutral',
 }: {
   readonly live?: LineState | undefined
   readonly work?: 'plate' | 'tube' | 'lap' | undefined
@@ -71,8 +82,11 @@ export function TorchAndWork({
   readonly tall?: boolean
   /** Whether it burns where nothing says how. */
   readonly lit?: boolean
+  readonly fuel?: FuelId | undefined
+  /** The flame that the work asks for. */
+  readonly wanted?: SetFlame | undefined
 }) {
-  const flame = live?.flame ?? (lit ? 'neutral' : 'out')
+  const flame = live?.flame ?? (lit ? wanted : 'out')
   const plate = tall ? 86 : 60
   return (
     <>
@@ -91,19 +105,15 @@ export function TorchAndWork({
         <line x1={884} y1={150} x2={966} y2={150} strokeWidth={2.5} />
       </g>
       {flame === 'out' ? null : (
-        <g>
-          <ellipse
-            cx={1028}
-            cy={150}
-            rx={62}
-            ry={17}
-            fill={flame === 'fuel-only' ? 'var(--gas-orange)' : 'var(--flame)'}
-            opacity={0.75}
-          />
-          {flame === 'fuel-only' ? null : (
-            <path d="M966 142 1000 146 966 149ZM966 151 1000 154 966 158Z" fill="var(--cone)" />
-          )}
-        </g>
+        <Flame
+          look={flameLook(fuel, mixtureOf(flame))}
+          x={966}
+          y={150}
+          unit={34}
+          half={8}
+          most={work === 'plate' ? 106 : 100}
+          cones={work === 'plate' ? 2 : 1}
+        />
       )}
       {flame !== 'out' && flame !== 'fuel-only' && work === 'plate' ? (
         <line

@@ -1,4 +1,6 @@
 import { memo } from 'react'
+import type { SetFlame } from '#core/flame/set.ts'
+import type { FuelId } from '#core/gas/fuels.ts'
 import { TorchAndWork } from './LineDrawing.tsx'
 
 /** Where the hoses of the short line run, and how far its torch lies above that of the tall one. */
@@ -12,12 +14,17 @@ export const ShortLine = memo(function ShortLine({
   fuelColour,
   work,
   lit = true,
+  fuel,
+  wanted,
 }: {
   readonly oxygenColour: string
   readonly fuelColour: string
   readonly work?: 'plate' | 'tube' | 'lap'
   /** A plan with a stop is not lit. */
   readonly lit?: boolean
+  readonly fuel?: FuelId
+  /** The flame that the work asks for. */
+  readonly wanted?: SetFlame
 }) {
   const hoses = [
     { colour: oxygenColour, path: `M22 ${OXYGEN_Y}H560C620 ${OXYGEN_Y} 610 70 676 70` },
@@ -32,7 +39,7 @@ export const ShortLine = memo(function ShortLine({
         </g>
       ))}
       <g transform={`translate(0 ${-UP})`}>
-        <TorchAndWork work={work} tall={false} lit={lit} />
+        <TorchAndWork work={work} tall={false} lit={lit} fuel={fuel} wanted={wanted} />
       </g>
     </svg>
   )

@@ -107,6 +107,7 @@ export const TheLine = memo(function TheLine({ plan, request, torchName, onOpen 
       drawing={
         <ShortLine
           lit={!stopped}
+          fuel={rig.fuel}
           oxygenColour={shop.gasColour('oxygen')}
           fuelColour={shop.gasColour(rig.fuel)}
         />

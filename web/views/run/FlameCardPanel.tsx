@@ -1,9 +1,10 @@
 import type { RefObject } from 'react'
-import { flameCard, ledFlame } from '#core/flame/card.ts'
+import { flameCard, ledFlame, type CardFlame } from '#core/flame/card.ts'
 import type { FuelId } from '#core/gas/fuels.ts'
 import type { LineSetting } from '#core/line/state.ts'
 import type { Step } from '#core/line/steps.ts'
 import { useShop } from '../../app/shop.ts'
+import { StarOnPlate } from '../../drawing/Flame.tsx'
 import { FlamePicture } from '../../drawing/FlamePicture.tsx'
 import { Panel } from '../../ui/Panel.tsx'
 import { FUELS } from '#core/gas/fuels.ts'
@@ -33,6 +34,8 @@ export function FlameCardPanel({
     ...(card.retrim ? [['Retrim', card.retrim]] : []),
     ...(card.star ? [['On the plate', card.star]] : []),
   ] as const
+  const right = card.flames.find((f) => f.flame === wanted)
+  const others = card.flames.filter((f) => f.flame !== wanted)
   return (
     <Panel
       title={`The flame: ${FUELS[fuel].title.toLowerCase()}`}
@@ -49,32 +52,130 @@ export function FlameCardPanel({
           </div>
         ))}
       </dl>
-      <ul className="grid gap-3 md:grid-cols-2">
-        {card.flames.map((f) => (
-          <li
-            key={f.flame}
-            className={`border-l-[6px] bg-paper px-4 py-3 ${f.flame === wanted ? 'border-verdigris' : 'border-rule'}`}
-          >
-            <div className="flex flex-wrap items-baseline justify-between gap-x-3">
+      {/* all four at one scale, but for the wanted one, which is drawn twice as large */}
+      <div className="grid grid-cols-6 items-end gap-x-4 gap-y-2">
+        {right ? (
+          <div className="col-span-6 grid gap-1 border-l-[6px] border-verdigris bg-paper px-4 py-2 sm:grid-cols-[2fr_1fr] sm:items-center">
+            <FlamePicture look={right.look} label={`${right.name}: cone, feather and envelope to scale`} />
+            <div>
               <h3 className="text-section">
-                {f.name}
-                {f.flame === wanted ? (
-                  <span className="pl-2 text-text text-verdigris">✓ wanted here</span>
-                ) : null}
+                {right.name} <span className="text-text text-verdigris">✓ wanted here</span>
               </h3>
-              {f.ratio > 0 ? (
-                <span className="name text-soft">about {f.ratio.toFixed(1)} of oxygen to 1</span>
-              ) : null}
+              <Ratio of={right} />
+              <p className="name text-field font-semibold">{right.then}</p>
             </div>
-            <FlamePicture look={f.look} label={`${f.name}: cone, feather and envelope to scale`} />
-            <p className="leading-snug">
-              <strong>See</strong> {f.see} <strong>Hear</strong> {f.hear} <strong>On the plate</strong>{' '}
-              {f.plate}
-            </p>
-            <p className="name pt-1 text-field font-semibold">{f.then}</p>
+          </div>
+        ) : null}
+        {others.map((f) => (
+          <div key={f.flame} className="col-span-6 bg-paper px-2 py-2 sm:col-span-2">
+            <h3 className="text-label">{f.name}</h3>
+            <Ratio of={f} />
+            <div className="max-w-[300px]">
+              <FlamePicture look={f.look} label={`${f.name}: cone, feather and envelope to scale`} />
+            </div>
+            <p className="name text-field font-semibold">{f.then}</p>
+          </div>
+        ))}
+      </div>
+      <Signs flames={right ? [right, ...others] : others} wanted={wanted} />
+      {lever ? <Stars flames={right ? [right, ...others] : others} /> : null}
+    </Panel>
+  )
+}
+
+function Ratio({ of }: { readonly of: CardFlame }) {
+  return of.ratio > 0 ? <p className="name text-soft">about {of.ratio.toFixed(1)} of oxygen to 1</p> : null
+}
+
+const SENSES = [
+  ['See', 'see'],
+  ['Hear', 'hear'],
+  ['On the metal', 'plate'],
+] as const
+
+/** What each flame shows to the eye, the ear and on the metal; on a phone one under the other. */
+function Signs({
+  flames,
+  wanted,
+}: {
+  readonly flames: readonly CardFlame[]
+  readonly wanted: CardFlame['flame']
+}) {
+  const { say } = useShop()
+  return (
+    <>
+      <table className="mt-4 hidden w-full border-collapse text-left align-top md:table">
+        <thead>
+          <tr className="border-b-[1.5px] border-ink">
+            <td />
+            {flames.map((f) => (
+              <th key={f.flame} scope="col" className="name py-1 pr-3 text-field font-semibold">
+                {f.flame === wanted ? '✓ ' : ''}
+                {f.name}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {SENSES.map(([name, sense]) => (
+            <tr key={sense} className="border-b border-rule align-top">
+              <th scope="row" className="name w-[110px] py-2 pr-3 text-field font-semibold">
+                {name}
+              </th>
+              {flames.map((f) => (
+                <td
+                  key={f.flame}
+                  className={`py-2 pr-3 leading-snug ${f.flame === wanted ? 'font-bold' : ''}`}
+                >
+                  {say(f[sense])}
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <ul className="grid gap-2 pt-4 md:hidden">
+        {flames.map((f) => (
+          <li key={f.flame} className="border-b border-rule pb-2 leading-snug">
+            <h4 className="name text-field font-semibold">{f.name}</h4>
+            {SENSES.map(([name, sense]) => (
+              <p key={sense}>
+                <strong>{name}</strong> {say(f[sense])}
+              </p>
+            ))}
           </li>
         ))}
       </ul>
-    </Panel>
+    </>
   )
+}
+
+/** The star that each flame draws on plate, and one that its ports draw crooked. */
+function Stars({ flames }: { readonly flames: readonly CardFlame[] }) {
+  const { say } = useShop()
+  const told: readonly [CardFlame['flame'], string, boolean][] = [
+    ...flames
+      .filter((f) => f.flame !== 'fuel-only')
+      .map((f): [CardFlame['flame'], string, boolean] => [f.flame, STAR_WORDS[f.flame] ?? '', false]),
+    ['neutral', 'Uneven: a short leg is a dirty port, a long one a worn one', true],
+  ]
+  return (
+    <section aria-label="The star on plate" className="pt-4">
+      <h3 className="border-b-[1.5px] border-ink text-label">The star on plate, lever up</h3>
+      <ul className="grid gap-3 pt-2 sm:grid-cols-2 lg:grid-cols-4">
+        {told.map(([flame, text, uneven]) => (
+          <li key={text} className="flex items-center gap-3">
+            <StarOnPlate flame={flame} uneven={uneven} label={`The star: ${text.toLowerCase()}`} />
+            <span className="leading-snug">{say(text)}.</span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+const STAR_WORDS: Readonly<Partial<Record<CardFlame['flame'], string>>> = {
+  carburising: 'Too little oxygen: long soft legs, smeared',
+  neutral: 'Neutral: legs of 2 to 3 in (50 to 75 mm), clear and alike',
+  oxidising: 'Oxidising: short and sharp',
 }

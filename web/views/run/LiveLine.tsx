@@ -32,6 +32,8 @@ export function LiveLine({ inHand }: { readonly inHand: RunInHand }) {
         oxygenColour={gasColour('oxygen')}
         fuelColour={gasColour(setting.fuel)}
         live={line}
+        fuel={setting.fuel}
+        wanted={setting.flame}
         work={piece.plan.kind === 'cut' ? 'plate' : jointIn(piece)}
         oxygenNeedle={line.oxygen.deliveryPa / OXYGEN_FACE_PA}
         fuelNeedle={line.fuel.deliveryPa / FUEL_FACE_PA}

@@ -27,10 +27,10 @@ export const BRAZE_STATIONS: readonly BrazeStation[] = [
 
 const AT: Places = {
   ...SUPPLY_AT,
-  tip: [62, 0, 13.5],
+  tip: [62, -1.5, 14],
   flame: [74.5, 70, 18],
   time: [76, 0, 23.5],
-  cone: [93.4, 62, 7],
+  cone: [91.6, 66, 9],
 }
 
 /** The line of a braze: each setting hung where it is set. Touch one to read how it was worked out. */
@@ -82,6 +82,8 @@ export const BrazeLine = memo(function BrazeLine({
       drawing={
         <ShortLine
           lit={!stopped}
+          fuel={rig.fuel}
+          wanted={plan.detail.flame ?? 'neutral'}
           work={isRoundJoint(request.work.joint) ? 'tube' : 'lap'}
           oxygenColour={shop.gasColour('oxygen')}
           fuelColour={shop.gasColour(rig.fuel)}
