@@ -316,7 +316,7 @@ describe('which filler', () => {
 describe('the shop’s way', () => {
   it('changes the flame of every copper joint, and the shelf moves a filler up', async () => {
     await page.goto(`${server.url}/settings`)
-    await see(page, 'How the shop brazes')
+    await see(page, 'Brazing itself')
     await choose(page, 'Flame on copper', 'Neutral')
     await see(page, 'Rods on the shelf')
     await choose(page, 'Rod 1', 'BCuP-4')

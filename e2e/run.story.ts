@@ -324,8 +324,12 @@ describe('a torch', () => {
 describe('the ways of the shop', () => {
   it('change the steps, and stand side by side with their reasons', async () => {
     const page = await openPage(browser, `${server.url}/settings`)
-    await page.evaluate(() => document.querySelectorAll('details').forEach((d) => (d.open = true)))
+    await type(page, 'Find a setting', 'bleeding')
+    await press(page, 'Bleeding Shutting down')
+    await until(page, () => document.activeElement?.closest('[id]')?.id.startsWith('method-') === true)
     await choose(page, 'Bleeding', 'Both together')
+    await see(page, 'Not the usual one')
+    await see(page, '✓ Saved.')
     await see(page, 'Quick; needs check valves at the torch')
     const path = `${await pathOf(server, 'Stiffener blanks')}/work`
     await page.goto(path)

@@ -92,3 +92,66 @@ export type Methods = { readonly [M in MethodName]: OptionOf<M> }
 /** What can be chosen in a row; the first is the default. */
 export const optionsOfBraze = <M extends MethodName>(name: M): readonly OptionOf<M>[] =>
   Object.keys(BRAZE_METHODS[name].options) as OptionOf<M>[]
+
+/** Why each way is taught, row by row. Source: what makers of fillers and trade schools give as their reasons. */
+export const BRAZE_REASONS: { readonly [M in MethodName]: Readonly<Record<OptionOf<M>, string>> } = {
+  flame: {
+    'slightly-reducing': 'A small feather keeps copper bright and heats softly.',
+    neutral: 'Hottest for its gas; the copper scales a little sooner.',
+  },
+  ironFlame: {
+    neutral: 'Cleanest on iron, and what most manuals ask for.',
+    'slightly-oxidising': 'A skin of oxide holds the zinc of a brass filler back from fuming.',
+    'soft-carburising': 'Gentle on a casting, but carbon stays on the face and keeps filler off.',
+  },
+  pressures: {
+    equal: 'Equal-pressure torches mix evenly, and neither gas pushes back into the other.',
+    twice: 'Taught with injector torches, which draw their fuel in with the oxygen.',
+  },
+  heat: {
+    'by-tip': 'The tip was chosen for the joint: its own flow is neither forced nor starved.',
+    fierce: 'Hot before the flux is spent; burns thin metal through.',
+    soft: 'Room to correct; flux may be spent before it flows.',
+  },
+  cue: {
+    flux: 'Clear flux says the temperature by itself.',
+    glow: 'Needs no flux to read, but the glow depends on the light in the shop.',
+    rod: 'The metal has to melt the rod: the surest sign, and the slowest.',
+    wet: 'Seen on clean metal by a practised eye.',
+  },
+  feeding: {
+    'flame-ahead': 'Filler runs to the heat: the flame draws it along.',
+    'flame-off': 'Keeps a thin filler from running away; the joint cools sooner.',
+  },
+  cap: {
+    insurance: 'The strength lies in the overlap; a small fillet eases its edge and shows flaws.',
+    important: 'Taught where joints are looked at and not cut open: no fillet, no faith.',
+  },
+  lineNitrogen: {
+    always: 'Without it copper scales black inside, and the scale blocks valves.',
+    'left-out': 'Saves a cylinder on a line that will be flushed; the scale is told in the close-out.',
+  },
+  purge: {
+    'measured-flow': 'Enough to sweep, not enough to blow the filler out.',
+    'low-pressure': 'Works where there is no meter; a shut end can build pressure.',
+    'hand-feel': 'Quick; differs from hand to hand.',
+    preset: 'The same each time, for one size of line.',
+  },
+  protection: {
+    'wet-rag': 'To hand everywhere; has to stay wet.',
+    paste: 'Stays where it is put; costs by the pot.',
+    'heat-sink': 'Clean and dry; needs room to clamp.',
+  },
+  crackGroove: {
+    vee: 'Filler reaches the root, and a crack that runs on is seen.',
+    scratch: 'Less is ground away where the section can spare little.',
+    'none-on-thin': 'Grinding thin metal leaves too little to braze to.',
+    none: 'Quick, for what carries nothing.',
+  },
+  cooling: {
+    'still-air': 'No joint moves while its filler is soft.',
+    rag: 'Sooner cold, once the filler has set.',
+    'warm-water': 'Lifts the flux, when two minutes have passed.',
+    spray: 'Saves a valve from heat, at the price of a shocked joint.',
+  },
+}

@@ -1,4 +1,6 @@
 import { Timer } from 'lucide-react'
+import { Link } from 'react-router'
+import { METHOD_WORDS } from '#core/line/method-words.ts'
 import { longestS, type Step } from '#core/line/steps.ts'
 import { useShop } from '../../app/shop.ts'
 import type { PlanFigures } from './plan-words.ts'
@@ -40,6 +42,19 @@ export function OneStep({
               </p>
             ))}
             {step.see ? <p className="leading-snug">{say(step.see)}</p> : null}
+            {step.methods && step.methods.length > 0 ? (
+              <p className="text-foot leading-snug text-soft">
+                By your shop’s method:{' '}
+                {step.methods.map((name, i) => (
+                  <span key={name}>
+                    {i > 0 ? ', ' : ''}
+                    <Link className="underline underline-offset-2" to={`/settings#method-${name}`}>
+                      {say(METHOD_WORDS[name].label)}
+                    </Link>
+                  </span>
+                ))}
+              </p>
+            ) : null}
           </>
         ) : null}
       </div>

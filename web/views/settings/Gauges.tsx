@@ -1,22 +1,25 @@
-import { useState } from 'react'
 import { SHOP } from '#core/shop/fields.ts'
-import { Button } from '../../ui/Button.tsx'
 import { Group } from '../../ui/Field.tsx'
 import { Segmented } from '../../ui/Segmented.tsx'
 import { TextField } from '../../ui/TextField.tsx'
 import { optionsOf } from '../../form/options.ts'
 import { Part } from './Part.tsx'
 import type { ShopPart } from './shop-part.ts'
+import { useLeft } from './useLeft.ts'
 
 const SIDES = ['oxygen', 'fuel'] as const
 const FIELDS = ['range', 'division', 'amber', 'red'] as const
 
 /** The delivery gauges as they are printed, so that a step draws the one on the wall; and instruments that are only simulated. */
 export function Gauges({ settings, change, failure }: ShopPart) {
-  const [gauges, setGauges] = useState(settings.gauges)
+  const {
+    typed: gauges,
+    setTyped: setGauges,
+    onBlur,
+  } = useLeft(settings.gauges, (said) => change({ gauges: said }))
   const { of } = SHOP.gauges
   return (
-    <Part title="Gauges">
+    <Part title="Gauges" onBlur={onBlur}>
       <p className="text-soft">
         As they are printed: how far the scale goes, with its unit, what lies between two strokes, and where
         coloured zones begin. A bare number at a gauge is in its own unit. Blank: as usual.
@@ -38,9 +41,6 @@ export function Gauges({ settings, change, failure }: ShopPart) {
           </fieldset>
         ))}
       </div>
-      <Button className="justify-self-start" onClick={() => change({ gauges })}>
-        Use these gauges
-      </Button>
       <Group beside label={SHOP.simulated.label}>
         <Segmented
           label={SHOP.simulated.label}

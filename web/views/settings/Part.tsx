@@ -1,9 +1,26 @@
 import type { ReactNode } from 'react'
 
+/** Where a part or a row stands on the page: its name as an address. */
+export const anchorOf = (title: string): string => title.toLowerCase().replace(/[^a-z]+/g, '-')
+
 /** One part of the settings under its head. */
-export function Part({ title, children }: { readonly title: string; readonly children: ReactNode }) {
+export function Part({
+  title,
+  onBlur,
+  children,
+}: {
+  readonly title: string
+  /** Hears of every field that is left. */
+  readonly onBlur?: () => void
+  readonly children: ReactNode
+}) {
   return (
-    <section aria-label={title} className="grid content-start gap-3">
+    <section
+      aria-label={title}
+      id={anchorOf(title)}
+      className="grid scroll-mt-4 content-start gap-3"
+      {...(onBlur ? { onBlur } : {})}
+    >
       <h2 className="border-b-[1.5px] border-ink pb-1 text-section">{title}</h2>
       {children}
     </section>

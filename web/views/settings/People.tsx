@@ -3,6 +3,7 @@ import type { Person, Role } from '#contract/types.ts'
 import { api, type Failure } from '../../app/api.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Field } from '../../ui/Field.tsx'
+import { Part } from './Part.tsx'
 
 /** Who runs and who logs. Nobody is deleted, since the log names them: who has left is set aside. */
 export function People() {
@@ -15,8 +16,7 @@ export function People() {
     if (!done.error) setName('')
   }
   return (
-    <section aria-label="People" className="grid content-start gap-3">
-      <h2 className="border-b-[1.5px] border-ink pb-1 text-section">People</h2>
+    <Part title="People">
       <ul>
         {people.map((p) => (
           <PersonRow key={p.id} person={p} />
@@ -51,7 +51,7 @@ export function People() {
           </Button>
         ) : null}
       </form>
-    </section>
+    </Part>
   )
 }
 

@@ -1,19 +1,22 @@
-import { useState } from 'react'
 import { SHOP } from '#core/shop/fields.ts'
 import { CYLINDER_COLOURS, HOSE_COLOURS } from '#core/words/trade.ts'
 import { optionsOf } from '../../form/options.ts'
-import { Button } from '../../ui/Button.tsx'
 import { QuantityField } from '../../ui/QuantityField.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
 import { Part } from './Part.tsx'
 import type { ShopPart } from './shop-part.ts'
+import { useLeft } from './useLeft.ts'
 
 /** Where the shop is: how thin the air, and which colours hoses and cylinders have. */
 export function Place({ settings, change, failure }: ShopPart) {
-  const [altitude, setAltitude] = useState(settings.altitude)
+  const {
+    typed: altitude,
+    setTyped: setAltitude,
+    onBlur,
+  } = useLeft(settings.altitude, (said) => change({ altitude: said }))
   const colours = HOSE_COLOURS[settings.region]
   return (
-    <Part title="Place">
+    <Part title="Place" onBlur={onBlur}>
       <QuantityField
         beside
         label="Altitude"
@@ -23,13 +26,6 @@ export function Place({ settings, change, failure }: ShopPart) {
         hint="Above sea level: thin air changes the oxygen setting."
         onChange={(v) => setAltitude(v)}
       />
-      <Button
-        className="justify-self-start"
-        disabled={altitude === settings.altitude}
-        onClick={() => change({ altitude })}
-      >
-        Use this altitude
-      </Button>
       <SelectField
         beside
         label="Hose colours"

@@ -1,8 +1,7 @@
-import { useState } from 'react'
-import { Button } from '../../ui/Button.tsx'
 import { TextField } from '../../ui/TextField.tsx'
 import { Part } from './Part.tsx'
 import type { ShopPart } from './shop-part.ts'
+import { useLeft } from './useLeft.ts'
 
 const PRICES = [
   { name: 'oxygen', label: 'Oxygen' },
@@ -12,9 +11,15 @@ const PRICES = [
 
 /** What gas and work cost here. */
 export function Prices({ settings, change, failure }: ShopPart) {
-  const [prices, setPrices] = useState(settings.prices)
+  const {
+    typed: prices,
+    setTyped: setPrices,
+    onBlur,
+  } = useLeft(settings.prices, (said) =>
+    change({ prices: { ...said, per: settings.units.volume === 'cu ft' ? '100 cu ft' : 'm3' } }),
+  )
   return (
-    <Part title="Prices">
+    <Part title="Prices" onBlur={onBlur}>
       {PRICES.map(({ name, label }) => (
         <TextField
           key={name}
@@ -37,14 +42,6 @@ export function Prices({ settings, change, failure }: ShopPart) {
         value={prices.sign}
         onChange={(sign) => setPrices({ ...prices, sign })}
       />
-      <Button
-        className="justify-self-start"
-        onClick={() =>
-          change({ prices: { ...prices, per: settings.units.volume === 'cu ft' ? '100 cu ft' : 'm3' } })
-        }
-      >
-        Use these prices
-      </Button>
     </Part>
   )
 }

@@ -1,5 +1,7 @@
+import { useEffect } from 'react'
+import { useLocation } from 'react-router'
 import type { Settings as ShopSettings } from '#contract/schemas.ts'
-import { api, type Failure } from '../../app/api.ts'
+import { api } from '../../app/api.ts'
 import { device } from '../../app/device.ts'
 import { useApp, useSend } from '../../app/store.ts'
 import { useVoiceHere } from '../../work/voice.ts'
@@ -9,9 +11,11 @@ import { Segmented } from '../../ui/Segmented.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
 import { Copies } from '../copies/Copies.tsx'
 import { DamageNotice } from '../copies/DamageNotice.tsx'
-import { Methods, Shelf } from './Brazing.tsx'
+import { Button } from '../../ui/Button.tsx'
+import { Contents } from './Contents.tsx'
+import { Shelf } from './Shelf.tsx'
 import { Acceptance } from './Acceptance.tsx'
-import { LineMethodRows } from './LineMethodRows.tsx'
+import { MethodBook } from './MethodBook.tsx'
 import { Gauges } from './Gauges.tsx'
 import { Limits } from './Limits.tsx'
 import { PageFaults } from './PageFaults.tsx'
@@ -20,76 +24,82 @@ import { People } from './People.tsx'
 import { Place } from './Place.tsx'
 import { Prices } from './Prices.tsx'
 import { Units } from './Units.tsx'
+import { useShopEdit } from './useShopEdit.ts'
 import { Words } from './Words.tsx'
 
 const NOBODY = 'nobody'
 
-/** How the shop measures, speaks and colours; who works there; how this screen looks. */
+/** How the shop measures, speaks, works and colours; who works there; how this screen looks: one book, saved as it is changed. */
 export default function Settings() {
   const { data: settings, error } = api.useSettingsQuery()
   if (error && !settings) return <Missing what="settings" failure={error} />
   if (!settings) return <p className="p-6 text-soft">Opening.</p>
+  return <Book settings={settings} />
+}
+
+function Book({ settings }: { readonly settings: ShopSettings }) {
+  const { change, failure, undo, changes, taken } = useShopEdit(settings)
+  useHash()
+  const part = { settings, change, failure }
+  const setMethods = (methods: ShopSettings['methods']) => change({ methods })
+  const elsewhere = failure && failure.field !== 'altitude' && !/^(prices|gauges)\./.test(failure.field ?? '')
   return (
-    <main className="mx-auto max-w-[1060px] px-4 py-6">
+    <main className="mx-auto max-w-[1180px] px-4 py-6">
       <h1 className="pb-4 text-page">Settings</h1>
       <DamageNotice tables={['settings', 'torches', 'gear']} />
-      <div className="grid gap-x-10 gap-y-6 lg:grid-cols-2">
-        <div className="grid content-start gap-6">
-          <Shop settings={settings} />
+      <div className="grid gap-x-10 gap-y-6 lg:grid-cols-[260px_1fr]">
+        <Contents />
+        {/* what was taken back is shown anew in fields that keep what is typed */}
+        <div key={taken} className="grid max-w-[820px] content-start gap-10">
+          <Units settings={settings} change={change} />
+          <People />
+          <Limits settings={settings} change={change} />
+          <Acceptance settings={settings} change={change} />
+          <MethodBook settings={settings} onChange={setMethods} />
+          <Part title="Rods on the shelf">
+            <Shelf settings={settings} onChange={(shelf) => change({ shelf })} />
+          </Part>
+          <Gauges {...part} />
+          <Prices {...part} />
+          <Place {...part} />
+          <Words settings={settings} change={change} />
+          <ThisScreen />
           <Part title="Copies of the log">
             <Copies />
           </Part>
-        </div>
-        <div className="grid content-start gap-6">
-          <People />
-          <Brazing settings={settings} />
-          <Acceptance settings={settings} />
-          <ThisScreen />
           <PageFaults />
         </div>
+      </div>
+      <div role="status" className="sticky bottom-2 z-10 pt-4 max-md:bottom-[72px]">
+        {elsewhere ? (
+          <p
+            role="alert"
+            className="w-fit rounded-md border-[1.5px] border-alarm bg-sheet px-4 py-2 font-bold text-alarm"
+          >
+            Not saved: {failure.message}
+          </p>
+        ) : changes > 0 ? (
+          <p className="flex w-fit items-center gap-4 rounded-md border-[1.5px] border-ink bg-sheet px-4 py-1">
+            <span>✓ Saved.</span>
+            <Button look="quiet" onClick={undo}>
+              Take it back
+            </Button>
+          </p>
+        ) : null}
       </div>
     </main>
   )
 }
 
-function Brazing({ settings }: { readonly settings: ShopSettings }) {
-  const [put] = api.usePutSettingsMutation()
-  return (
-    <>
-      <Part title="How the shop leads the work">
-        <LineMethodRows settings={settings} onChange={(methods) => void put({ ...settings, methods })} />
-      </Part>
-      <Part title="How the shop brazes">
-        <Methods settings={settings} onChange={(methods) => void put({ ...settings, methods })} />
-      </Part>
-      <Part title="Rods on the shelf">
-        <Shelf settings={settings} onChange={(shelf) => void put({ ...settings, shelf })} />
-      </Part>
-    </>
-  )
-}
-
-function Shop({ settings }: { readonly settings: ShopSettings }) {
-  const [put, { error }] = api.usePutSettingsMutation()
-  const failure = error as Failure | undefined
-  const change = (part: Partial<ShopSettings>) => void put({ ...settings, ...part })
-  const part = { settings, change, failure }
-  const elsewhere = failure && failure.field !== 'altitude' && !/^(prices|gauges)\./.test(failure.field ?? '')
-  return (
-    <div className="grid content-start gap-6">
-      <Units settings={settings} change={change} />
-      <Prices {...part} />
-      <Limits settings={settings} change={change} />
-      <Gauges {...part} />
-      <Place {...part} />
-      <Words settings={settings} change={change} />
-      {elsewhere ? (
-        <p role="alert" className="font-bold text-alarm">
-          {failure.message}
-        </p>
-      ) : null}
-    </div>
-  )
+/** Shows the row that the address names, also when it has been drawn only now. */
+function useHash() {
+  const { hash } = useLocation()
+  useEffect(() => {
+    if (hash === '') return
+    const place = document.getElementById(decodeURIComponent(hash.slice(1)))
+    place?.scrollIntoView({ block: 'start' })
+    place?.querySelector<HTMLElement>('button, input, select')?.focus({ preventScroll: true })
+  }, [hash])
 }
 
 function ThisScreen() {

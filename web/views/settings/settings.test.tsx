@@ -5,17 +5,20 @@ import { FIRST_SETTINGS } from '#application/first.ts'
 import type { Settings as Shop } from '#contract/schemas.ts'
 import type { Person } from '#contract/types.ts'
 import { INCH_UNITS, METRIC_UNITS } from '#core/quantity/choices.ts'
-import { METHOD_NAMES } from '#core/braze/index.ts'
 import { HOSE_COLOURS, REGIONS } from '#core/words/trade.ts'
 import type { Failure } from '../../app/api.ts'
 import { answering, browserParts, clear, refused, said, show } from '../../test-support.tsx'
 import { Acceptance } from './Acceptance.tsx'
-import { Methods, Shelf } from './Brazing.tsx'
+import { findPlaces } from './Contents.tsx'
+import { MethodBook } from './MethodBook.tsx'
+import { BOOK } from './MethodRow.tsx'
+import { Shelf } from './Shelf.tsx'
 import { Gauges } from './Gauges.tsx'
 import { Limits } from './Limits.tsx'
 import { People } from './People.tsx'
 import { Place } from './Place.tsx'
 import { Prices } from './Prices.tsx'
+import Settings from './Settings.tsx'
 import { Units } from './Units.tsx'
 import { Words } from './Words.tsx'
 
@@ -58,12 +61,12 @@ describe('units', () => {
 })
 
 describe('prices', () => {
-  it('are kept only when they are said to be used, by the volume that the shop measures in', () => {
+  it('are saved as a field is left, by the volume that the shop measures in', () => {
     const change = changed()
     show(<Prices settings={FIRST_SETTINGS} change={change} failure={undefined} />)
-    type('Oxygen, for 100 cu ft', '14')
+    fireEvent.change(screen.getByLabelText('Oxygen, for 100 cu ft'), { target: { value: '14' } })
     expect(change).not.toHaveBeenCalled()
-    press('Use these prices')
+    fireEvent.blur(screen.getByLabelText('Oxygen, for 100 cu ft'))
     expect(change.mock.calls[0]?.[0].prices).toMatchObject({ oxygen: '14', per: '100 cu ft' })
     clear()
     answering({})
@@ -71,7 +74,6 @@ describe('prices', () => {
     const settings = { ...FIRST_SETTINGS, units: { ...METRIC_UNITS } }
     show(<Prices settings={settings} change={metric} failure={undefined} />)
     type('Fuel, for 1 m³', '9')
-    press('Use these prices')
     expect(metric.mock.calls[0]?.[0].prices).toMatchObject({ fuel: '9', per: 'm3' })
   })
   it('that the server does not take stand with its sentence, and nothing is lost', () => {
@@ -107,14 +109,14 @@ describe('limits', () => {
 })
 
 describe('gauges', () => {
-  it('are taken together when they are said to be used', () => {
+  it('are saved as a field is left', () => {
     const change = changed()
     show(<Gauges settings={FIRST_SETTINGS} change={change} failure={undefined} />)
     const [oxygen] = screen.getAllByLabelText('Scale up to')
     if (!oxygen) throw new Error('there is no field')
     fireEvent.change(oxygen, { target: { value: '16 bar' } })
     expect(change).not.toHaveBeenCalled()
-    fireEvent.click(screen.getByRole('button', { name: 'Use these gauges' }))
+    fireEvent.blur(oxygen)
     expect(change.mock.calls[0]?.[0].gauges?.oxygen.range).toBe('16 bar')
   })
   it('keep what was typed and say at its field what is wrong', () => {
@@ -131,12 +133,12 @@ describe('gauges', () => {
 })
 
 describe('place', () => {
-  it('takes an altitude when it is said to be used', () => {
+  it('takes an altitude as its field is left, and nothing that is as it was', () => {
     const change = changed()
     show(<Place settings={FIRST_SETTINGS} change={change} failure={undefined} />)
-    expect(screen.getByRole('button', { name: 'Use this altitude' })).toHaveProperty('disabled', true)
+    fireEvent.blur(screen.getByLabelText('Altitude'))
+    expect(change).not.toHaveBeenCalled()
     type('Altitude', '5200 ft')
-    press('Use this altitude')
     expect(change).toHaveBeenCalledExactlyOnceWith({ altitude: '5200 ft' })
   })
   it.each(REGIONS)('names every colour beside showing it: %s', (region) => {
@@ -159,11 +161,34 @@ describe('words', () => {
   })
 })
 
-describe('methods of brazing', () => {
-  it('are a row each, with the one that the shop takes', () => {
-    show(<Methods settings={FIRST_SETTINGS} onChange={() => undefined} />)
-    expect(screen.getAllByRole('combobox')).toHaveLength(METHOD_NAMES.length)
-    for (const box of screen.getAllByRole('combobox')) expect(box.textContent).not.toBe('Choose')
+describe('the book of methods', () => {
+  it('has a row for each, line and brazing alike, with its reason', () => {
+    show(<MethodBook settings={FIRST_SETTINGS} onChange={() => undefined} />)
+    expect(screen.getAllByRole('combobox')).toHaveLength(BOOK.length)
+    for (const { name, options } of BOOK) {
+      const row = document.getElementById(`method-${name}`)
+      expect(row?.textContent, name).toContain(options[0]?.reason)
+      for (const o of options) expect(o.reason, `${name} ${o.value}`).toMatch(/[.]$/)
+      expect(row?.textContent, name).not.toContain('Not the usual one')
+    }
+  })
+  it('marks what is not the usual, and says which is', () => {
+    const [row] = BOOK
+    const other = row?.options[1]
+    if (!row || !other) throw new Error('no row')
+    const settings = { ...FIRST_SETTINGS, methods: { ...FIRST_SETTINGS.methods, [row.name]: other.value } }
+    show(<MethodBook settings={settings} onChange={() => undefined} />)
+    expect(document.getElementById(`method-${row.name}`)?.textContent).toContain(
+      'Not the usual one, which is',
+    )
+  })
+  it('is found by the words of a row, its reasons and its stems', () => {
+    expect(findPlaces('bleeding').length).toBeGreaterThan(0)
+    expect(findPlaces('bleeding')[0]?.anchor).toMatch(/^method-/)
+    expect(findPlaces('feather copper').map((p) => p.title)).toContain('Flame on copper')
+    expect(findPlaces('fahrenheit').map((p) => p.title)).toEqual(['Units'])
+    expect(findPlaces('xylophone')).toEqual([])
+    expect(findPlaces('  ')).toEqual([])
   })
 })
 
@@ -199,14 +224,17 @@ describe('the shelf', () => {
 })
 
 describe('what is accepted', () => {
-  it('can be kept only when it has changed and can be read', () => {
-    show(<Acceptance settings={FIRST_SETTINGS} />)
-    const keep = () => screen.getByRole('button', { name: 'Keep these limits' })
-    expect(keep()).toHaveProperty('disabled', true)
+  it('is saved as a field is left, and only when it can be read', () => {
+    const change = changed()
+    show(<Acceptance settings={FIRST_SETTINGS} change={change} />)
     const [field] = screen.getAllByRole('textbox')
     if (!field) throw new Error('no field')
     fireEvent.change(field, { target: { value: 'some' } })
-    expect(keep()).toHaveProperty('disabled', true)
+    fireEvent.blur(field)
+    expect(change).not.toHaveBeenCalled()
+    fireEvent.change(field, { target: { value: '2' } })
+    fireEvent.blur(field)
+    expect(Object.values(change.mock.calls[0]?.[0].acceptance ?? {})).toContain('2')
     expect(said()).toContain('never accepted')
   })
 })
@@ -256,5 +284,19 @@ describe('people', () => {
     type('Name of Bede', ' ')
     expect(screen.getByLabelText('Name of Bede')).toHaveProperty('value', 'Bede')
     expect(sent).toEqual([])
+  })
+})
+
+describe('the settings', () => {
+  it('are saved at once, and taken back with a press', async () => {
+    const { sent } = answering({ '/api/settings': FIRST_SETTINGS }, ({ body }) => Response.json(body))
+    show(<Settings />)
+    await waitFor(() => expect(said()).toContain('All mm and bar'))
+    press('All mm and bar')
+    await waitFor(() => expect(said()).toContain('✓ Saved.'))
+    press('Take it back')
+    await waitFor(() => expect(sent).toHaveLength(2))
+    expect(sent.map((r) => (r.body as unknown as Shop).units.length)).toEqual(['mm', 'in'])
+    await waitFor(() => expect(said()).not.toContain('✓ Saved.'))
   })
 })

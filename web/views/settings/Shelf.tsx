@@ -5,35 +5,10 @@ import { FILLERS } from '#core/metal/fillers.ts'
 import { Button } from '../../ui/Button.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
 import { TextField } from '../../ui/TextField.tsx'
-import { BRAZE_METHODS, METHOD_NAMES } from '#core/braze/method-words.ts'
 import { ROD } from '#core/metal/rod-fields.ts'
 import { optionsOf } from '../../form/options.ts'
 
 const FORMS = optionsOf(ROD.form.names)
-
-/** Where practitioners differ: the shop's way of brazing. The first of each is what is usual. */
-export function Methods({
-  settings,
-  onChange,
-}: {
-  readonly settings: Settings
-  readonly onChange: (methods: Settings['methods']) => void
-}) {
-  return (
-    <>
-      {METHOD_NAMES.map((name) => (
-        <SelectField
-          key={name}
-          beside
-          label={BRAZE_METHODS[name].label}
-          value={settings.methods[name] as string}
-          options={optionsOf(BRAZE_METHODS[name].options as Readonly<Record<string, string>>)}
-          onChange={(way) => onChange({ ...settings.methods, [name]: way })}
-        />
-      ))}
-    </>
-  )
-}
 
 const CLASSES = FILLERS.map((f) => ({ value: f.id, label: f.id }))
 
