@@ -69,7 +69,7 @@ describe('the rig of a plan', () => {
     await page.keyboard.press('Escape')
     await see(page, 'Acetylene above 15 psi can explode by itself.')
     expect(await station(page, 'set-fuel')).toContain('not given')
-    await until(page, () => document.querySelector<HTMLButtonElement>('[data-run]')?.disabled)
+    await until(page, () => document.querySelector('[data-run]') === null)
     await press(page, '4 rows')
     await until(page, () => document.querySelectorAll('[role=dialog] li h3').length === 4)
     await typeInto(page, (await page.$$('[role=dialog] li:last-of-type input'))[5], '6 psi')

@@ -82,7 +82,9 @@ describe('trouble in the middle of a cut', () => {
     await page.keyboard.press('t')
     await see(page, 'What do you see?')
     await press(page, 'A pop, and the flame is out (backfire)')
-    const size = await page.$eval('[role=dialog] p', (e) => parseFloat(getComputedStyle(e).fontSize))
+    const size = await page.$eval('[role=dialog] [aria-current=step]', (e) =>
+      parseFloat(getComputedStyle(e).fontSize),
+    )
     // readable at 3 m: letters of an inch and more on a tablet
     expect(size).toBeGreaterThan(100)
     await pressByKey(page, 'Lead me to lighting again')
@@ -326,7 +328,7 @@ describe('the ways of the shop', () => {
     const page = await openPage(browser, `${server.url}/settings`)
     await type(page, 'Find a setting', 'bleeding')
     await press(page, 'Bleeding Shutting down')
-    await until(page, () => document.activeElement?.closest('[id]')?.id.startsWith('method-') === true)
+    await until(page, () => document.activeElement?.closest('[id^="method-"]') !== null)
     await choose(page, 'Bleeding', 'Both together')
     await see(page, 'Not the usual one')
     await see(page, '✓ Saved.')
@@ -358,7 +360,7 @@ describe('gas and sheets', () => {
     })
     const page = await openPage(browser, `${server.url}/jobs/${jobId}/${(made.json as Piece).id}`)
     await see(page, 'Acetylene cylinder too small')
-    expect(await page.$eval('[data-run]', (e) => (e as HTMLButtonElement).disabled)).toBe(true)
+    expect(await page.$('[data-run]')).toBeNull()
     await page.goto(`${page.url()}/work`)
     await see(page, 'No steps.')
     await page.close()

@@ -1,6 +1,6 @@
 import { useCallback, useState } from 'react'
 import type { GearItem, Torch } from '#contract/types.ts'
-import { fieldFault, gearFields, type Gear } from '#core/rig/gear.ts'
+import { fieldFault, gearFields, membersOf, type Gear } from '#core/rig/gear.ts'
 import type { GearKind } from '#core/rig/kinds.ts'
 import { api, type Failure } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
@@ -14,19 +14,25 @@ import { KIND_WORDS } from './words.ts'
 export function GearPanel({
   kind,
   item,
+  first = {},
+  into,
   all,
   torches,
   onClose,
 }: {
   readonly kind: GearKind
   readonly item: GearItem | undefined
+  /** What is known already of a new one. */
+  readonly first?: Readonly<Record<string, string>>
+  /** The set that a new one goes to. */
+  readonly into?: GearItem
   readonly all: readonly Gear[]
   readonly torches: readonly Torch[]
   readonly onClose: () => void
 }) {
   const { say } = useShop()
   const [name, setName] = useState(item?.name ?? '')
-  const [fields, setFields] = useState<Record<string, string>>({ ...item?.fields })
+  const [fields, setFields] = useState<Record<string, string>>({ ...first, ...item?.fields })
   const [asked, setAsked] = useState(false)
   const [add, adding] = api.useAddGearMutation()
   const [change, changing] = api.useChangeGearMutation()
@@ -44,10 +50,22 @@ export function GearPanel({
   const keep = async (active = true) => {
     setAsked(true)
     if (name.trim() === '' || faults.length > 0) return
+    const id = item?.id ?? crypto.randomUUID()
     const done = item
-      ? await change({ id: item.id, name: name.trim(), fields: kept, active })
-      : await add({ id: crypto.randomUUID(), kind, name: name.trim(), fields: kept })
-    if (!done.error) onClose()
+      ? await change({ id, name: name.trim(), fields: kept, active })
+      : await add({ id, kind, name: name.trim(), fields: kept })
+    if (done.error) return
+    if (!item && into) {
+      const members = [...membersOf(into), id].join(',')
+      const joined = await change({
+        id: into.id,
+        name: into.name,
+        active: true,
+        fields: { ...into.fields, members },
+      })
+      if (joined.error) return
+    }
+    onClose()
   }
   return (
     <ThingForm

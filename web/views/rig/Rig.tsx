@@ -15,9 +15,13 @@ import { saveFile } from '../../app/save-file.ts'
 import { useShop } from '../../app/shop.ts'
 import { dayToday } from '../../app/use-gear.ts'
 import { Button } from '../../ui/Button.tsx'
+import { dayOf } from '../../ui/dates.ts'
 import { Missing } from '../../ui/Missing.tsx'
 import { ExchangePanel } from './ExchangePanel.tsx'
 import { GearPanel } from './GearPanel.tsx'
+import { keyFigure } from './key-figure.ts'
+import { SetLine, type Wanted } from './SetLine.tsx'
+import { TipPanel } from './TipPanel.tsx'
 import { TorchPanel } from './TorchPanel.tsx'
 import { KIND_WORDS } from './words.ts'
 
@@ -27,6 +31,8 @@ const DUE_LOOKS: Readonly<Record<Due['state'], { readonly word: string; readonly
   soon: { word: 'Soon', look: 'border-rule text-soft' },
   fine: { word: 'In date', look: 'border-rule text-verdigris' },
 }
+/** Thing, key figure, state, next date. */
+const COLUMNS = 'md:grid-cols-[1fr_200px_90px_110px]'
 const PARTS: readonly GearKind[] = [
   'set',
   'cylinder',
@@ -41,6 +47,8 @@ const PARTS: readonly GearKind[] = [
 type Editing =
   | { readonly kind: GearKind; readonly item?: GearItem }
   | { readonly torch: Torch | undefined }
+  | { readonly wanted: Wanted }
+  | 'tip'
   | 'exchange'
   | undefined
 
@@ -81,6 +89,15 @@ export default function Rig() {
           <Upload size={18} aria-hidden="true" /> In and out
         </Button>
       </div>
+      <SetLine
+        sets={active.filter((g) => g.kind === 'set')}
+        gear={active}
+        torches={torches}
+        today={today}
+        onOpen={(item) => setEditing({ kind: item.kind, item })}
+        onTorch={(torch) => setEditing({ torch })}
+        onAdd={(wanted) => setEditing({ wanted })}
+      />
       {due.length > 0 ? (
         <section aria-label="Due" className="pb-6">
           <h2 className="border-b-[1.5px] border-ink pb-1 text-section">Due</h2>
@@ -101,7 +118,13 @@ export default function Rig() {
           </ul>
         </section>
       ) : null}
-      <div className="grid gap-x-10 gap-y-6 lg:grid-cols-2">
+      <p aria-hidden="true" className={`name hidden gap-x-3 text-text text-soft md:grid ${COLUMNS}`}>
+        <span>Thing</span>
+        <span>Key figure</span>
+        <span>State</span>
+        <span>Next date</span>
+      </p>
+      <div className="grid gap-6">
         <Part
           title={say('Torches')}
           addName={say('Add: torch')}
@@ -120,18 +143,18 @@ export default function Rig() {
             </Row>
           ))}
         </Part>
-        <Part title={say('Tips')}>
+        <Part title={say('Tips')} addName={say('Add: tip')} onAdd={() => setEditing('tip')}>
           {tips.map((t) => (
             <li
               key={t.id}
-              className="grid min-h-[44px] grid-cols-[1fr_auto] items-center border-b border-rule py-2"
+              className={`min-h-[44px] items-center gap-x-3 border-b border-rule py-2 max-md:flex max-md:justify-between md:grid ${COLUMNS}`}
             >
               <span className="name text-label font-semibold">{t.name}</span>
               <span className="name text-field">{t.orifice}</span>
             </li>
           ))}
           <li className="py-2 text-soft">
-            {say('A tip is measured and named on the ')}
+            {say('Which tip it is, is found on the ')}
             <Link className="underline underline-offset-4" to="/bench/tip">
               bench
             </Link>
@@ -162,6 +185,18 @@ export default function Rig() {
       </div>
       {editing === 'exchange' ? (
         <ExchangePanel gear={active} onClose={() => setEditing(undefined)} />
+      ) : editing === 'tip' ? (
+        <TipPanel onClose={() => setEditing(undefined)} />
+      ) : editing && 'wanted' in editing ? (
+        <GearPanel
+          kind={editing.wanted.kind}
+          item={undefined}
+          first={{ gas: editing.wanted.gas }}
+          {...(editing.wanted.set ? { into: editing.wanted.set } : {})}
+          all={active}
+          torches={torches}
+          onClose={() => setEditing(undefined)}
+        />
       ) : editing && 'torch' in editing ? (
         <TorchPanel torch={editing.torch} onClose={() => setEditing(undefined)} />
       ) : editing ? (
@@ -224,20 +259,26 @@ function Part({
 function Row({
   name,
   about,
+  figure = '',
   due,
   children,
   onOpen,
 }: {
   readonly name: string
   readonly about: string
+  /** The one figure by which it is told. */
+  readonly figure?: string
   readonly due?: Due | undefined
   /** What is done with it at once, beside opening it. */
   readonly children?: ReactNode
   readonly onOpen: () => void
 }) {
+  const told = due && (due.on !== undefined || due.state !== 'fine') ? due : undefined
   return (
-    <li className="relative grid min-h-[52px] grid-cols-[1fr_auto] items-center gap-x-3 border-b border-rule py-2 hover:bg-sheet">
-      <span className="min-w-0">
+    <li
+      className={`relative min-h-[52px] items-center gap-x-3 border-b border-rule py-2 hover:bg-sheet max-md:flex max-md:flex-wrap max-md:justify-between md:grid ${COLUMNS}`}
+    >
+      <span className="min-w-0 max-md:w-full">
         <button
           type="button"
           className="name block max-w-full truncate text-left text-label font-semibold after:absolute after:inset-0"
@@ -247,12 +288,19 @@ function Row({
         </button>
         <span className="block truncate text-foot text-soft">{about}</span>
       </span>
-      {children ? <span className="relative z-10">{children}</span> : null}
-      {due && (due.on !== undefined || due.state !== 'fine') ? (
-        <span className={`name border-l-[5px] pl-2 text-text font-semibold ${DUE_LOOKS[due.state].look}`}>
-          {DUE_LOOKS[due.state].word}
+      <span className="name text-field">
+        {children ? <span className="relative z-10">{children}</span> : figure}
+      </span>
+      {told ? (
+        <span
+          className={`name w-fit border-l-[5px] pl-2 text-text font-semibold ${DUE_LOOKS[told.state].look}`}
+        >
+          {DUE_LOOKS[told.state].word}
         </span>
-      ) : null}
+      ) : (
+        <span />
+      )}
+      <span className="name text-text text-soft">{told?.on === undefined ? '' : dayOf(told.on)}</span>
     </li>
   )
 }
@@ -288,7 +336,7 @@ function GearRow({
       })
     return [...words, ...(held ? [heldWords(held, print)] : [])].join(', ')
   }
-  return <Row name={gear.name} about={said()} due={due} onOpen={onOpen} />
+  return <Row name={gear.name} about={said()} figure={keyFigure(gear, print)} due={due} onOpen={onOpen} />
 }
 
 /** What is in a cylinder, and what may be used of it, where the two are not said alike. */

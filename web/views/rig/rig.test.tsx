@@ -74,10 +74,63 @@ describe('the rig', () => {
   })
 })
 
+describe('a set as a line', () => {
+  const SET = thing({ id: 's1', kind: 'set', name: 'The van set', fields: { torch: 't1', members: 'a1,h3' } })
+  const TWIN = thing({
+    id: 'h3',
+    kind: 'hose',
+    name: 'Twin hose',
+    fields: { gas: 'acetylene', length: '50 ft', bore: '1/4 in' },
+  })
+  const line = () => within(screen.getByRole('region', { name: 'The set as a line' }))
+  it('has every thing on its station, a pair of hoses on both, and due marks', async () => {
+    await open([SET, TWIN, ARRESTOR])
+    await waitFor(() => expect(line().getByText('Tamsin’s long')).toBeTruthy())
+    expect(line().getAllByText('Twin hose')).toHaveLength(2)
+    expect(line().getAllByText('50 ft, 1/4 in')).toHaveLength(2)
+    expect(line().getByText('Arrestor, fuel').closest('button')?.textContent).toContain('▲ Mind')
+  })
+  it('has what is missing as an outline, and what is added there goes into the set', async () => {
+    const sent = await open([SET, TWIN, ARRESTOR])
+    await waitFor(() => expect(line().getByText('Tamsin’s long')).toBeTruthy())
+    fireEvent.click(line().getByText('+ Oxygen cylinder'))
+    type('Name', 'Oxygen, new')
+    press('Keep it')
+    await waitFor(() => expect(sent).toHaveLength(2))
+    expect(sent[0]).toMatchObject({ method: 'POST', body: { kind: 'cylinder', fields: { gas: 'oxygen' } } })
+    const { fields } = sent[1]?.body as unknown as GearItem
+    expect(fields['members']).toBe(`a1,h3,${(sent[0]?.body as { id: string }).id}`)
+    expect(fields['torch']).toBe('t1')
+  })
+  it('is all that there is while there is no set, and outlines for the rest', async () => {
+    const sent = await open([])
+    expect(line().getByText('What the shop has, as a line')).toBeTruthy()
+    fireEvent.click(line().getByText('+ Acetylene regulator'))
+    type('Name', 'Fuel, new')
+    press('Keep it')
+    await waitFor(() => expect(sent).toHaveLength(1))
+    expect(sent[0]?.body).toMatchObject({ kind: 'regulator', fields: { gas: 'acetylene' } })
+  })
+})
+
+describe('a tip of the rig', () => {
+  it('is added with its name and orifice, and asked for what is missing', async () => {
+    const sent = await open([])
+    press('Add: tip')
+    press('Keep it')
+    expect(said()).toContain('Give its orifice.')
+    expect(sent).toEqual([])
+    type('Name', 'Number two')
+    type('Orifice', '#56')
+    press('Keep it')
+    await waitFor(() => expect(sent[0]?.body).toMatchObject({ name: 'Number two', orifice: '#56' }))
+  })
+})
+
 describe('a thing of the rig', () => {
   it('is kept with a name and what is known of it', async () => {
     const sent = await open([HOSE])
-    fireEvent.click(screen.getByText('Old red hose', { selector: 'button *, button' }))
+    fireEvent.click(within(screen.getByRole('region', { name: 'Hoses' })).getByText('Old red hose'))
     await waitFor(() => expect(screen.getByRole('dialog', { name: 'Old red hose' })).toBeTruthy())
     type('Name', 'Old red hose, short')
     press('Keep it')
@@ -91,7 +144,7 @@ describe('a thing of the rig', () => {
   })
   it('is asked for a name, and nothing is sent without one', async () => {
     const sent = await open([HOSE])
-    fireEvent.click(screen.getByText('Old red hose', { selector: 'button *, button' }))
+    fireEvent.click(within(screen.getByRole('region', { name: 'Hoses' })).getByText('Old red hose'))
     type('Name', ' ')
     press('Keep it')
     expect(said()).toContain('Give it a name that you would call it by.')
@@ -99,7 +152,7 @@ describe('a thing of the rig', () => {
   })
   it('is retired, never deleted', async () => {
     const sent = await open([HOSE])
-    fireEvent.click(screen.getByText('Old red hose', { selector: 'button *, button' }))
+    fireEvent.click(within(screen.getByRole('region', { name: 'Hoses' })).getByText('Old red hose'))
     press('Retire it')
     await waitFor(() => expect(sent).toHaveLength(1))
     expect(sent[0]?.body).toMatchObject({ active: false, name: 'Old red hose' })
@@ -108,7 +161,7 @@ describe('a thing of the rig', () => {
     serve([HOSE], { message: 'There is one of that name.' })
     show(<Rig />)
     await waitFor(() => expect(screen.getByRole('heading', { level: 1, name: 'Rig' })).toBeTruthy())
-    fireEvent.click(screen.getByText('Old red hose', { selector: 'button *, button' }))
+    fireEvent.click(within(screen.getByRole('region', { name: 'Hoses' })).getByText('Old red hose'))
     type('Name', 'Red')
     press('Keep it')
     await waitFor(() => expect(said()).toContain('There is one of that name.'))

@@ -35,7 +35,7 @@ describe('a run that is held', () => {
     expect(said()).toContain('Gusset is held')
     expect(said()).toContain('✓Oxygen torch valve shut. At once')
     expect(document.querySelector('[aria-current="step"]')?.textContent).toMatch(
-      /^2Then the fuel torch valve/,
+      /^Then the fuel torch valve/,
     )
     expect(document.querySelector('[data-done]')).toBeNull()
     press('Done, what next')

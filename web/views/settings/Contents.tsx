@@ -87,7 +87,6 @@ export function Contents() {
             <input
               id={id}
               aria-describedby={describedBy}
-              type="search"
               className="field"
               placeholder="bleeding, units, rods"
               value={asked}

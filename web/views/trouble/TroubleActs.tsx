@@ -21,23 +21,32 @@ export function TroubleActs({
   const next = acts.find((a) => !isDone(a))
   return (
     <>
-      <ol className="grid gap-3">
-        {acts.map((a, i) => (
-          <li
-            key={a}
-            aria-current={a === next ? 'step' : undefined}
-            className={`figure grid grid-cols-[48px_1fr] leading-[1.05] ${a === next ? (i === 0 ? 'text-head text-alarm' : 'text-page text-alarm') : isDone(a) ? 'text-page font-semibold text-soft' : 'text-page font-semibold'}`}
-          >
-            {isDone(a) ? (
-              <span role="img" aria-label="done">
-                ✓
-              </span>
-            ) : (
-              <span aria-hidden="true">{i + 1}</span>
-            )}
-            <span>{say(a)}</span>
-          </li>
-        ))}
+      {next === undefined ? null : (
+        <p
+          aria-current="step"
+          className={`figure text-alarm ${next === card.first ? 'text-run' : 'text-head'}`}
+        >
+          {say(next)}
+        </p>
+      )}
+      <ol className="grid gap-2 pt-4">
+        {acts.map((a, i) =>
+          a === next ? null : (
+            <li
+              key={a}
+              className={`figure grid grid-cols-[48px_1fr] text-page font-semibold ${isDone(a) ? 'text-soft' : ''}`}
+            >
+              {isDone(a) ? (
+                <span role="img" aria-label="done">
+                  ✓
+                </span>
+              ) : (
+                <span aria-hidden="true">{i + 1}</span>
+              )}
+              <span>{say(a)}</span>
+            </li>
+          ),
+        )}
       </ol>
       {next === undefined ? (
         <p className="figure pt-4 text-page text-verdigris">✓ All of it is done</p>

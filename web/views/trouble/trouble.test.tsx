@@ -67,11 +67,11 @@ describe('trouble', () => {
     const store = makeStore()
     show(<TroublePanel open onClose={vi.fn()} at={{ runId: 'r1', pieceId: 'p1' }} />, store)
     press('The cut is lost on the way')
-    expect(document.querySelector('[aria-current="step"]')?.textContent).toBe('1Lever up. Stay where you are')
+    expect(document.querySelector('[aria-current="step"]')?.textContent).toBe('Lever up. Stay where you are')
     press('Done, what next')
     expect(said()).toContain('✓Lever up. Stay where you are')
     expect(document.querySelector('[aria-current="step"]')?.textContent).toMatch(
-      /^2Too fast, or the lever came up/,
+      /^Too fast, or the lever came up/,
     )
     press('Done, what next')
     press('Done, what next')
