@@ -147,7 +147,9 @@ describe('trouble', () => {
     await expectAccessible(fresh, 'Trouble')
     await press(fresh, 'A needle climbs with the torch shut (creep)')
     await see(fresh, 'Shut that cylinder and bleed it')
-    const size = await fresh.$eval('[role=dialog] [aria-current=step]', (e) => parseFloat(getComputedStyle(e).fontSize))
+    const size = await fresh.$eval('[role=dialog] [aria-current=step]', (e) =>
+      parseFloat(getComputedStyle(e).fontSize),
+    )
     expect(size).toBeGreaterThan(40)
     await press(fresh, 'Something else')
     await fresh.keyboard.press('Escape')

@@ -154,7 +154,7 @@ describe('what is grave', () => {
     expect(forced.status).toBe(409)
     // a reload loses nothing of it
     await page.reload()
-    await see(page, 'Then the fuel torch valve.')
+    await see(page, 'Then the fuel torch valve')
     // the rig may be shut down: that leads out, not back
     await pressByKey(page, 'Lead me through shutting down')
     await stepsTo(page, 'Begin the fire watch')

@@ -26,6 +26,7 @@ export interface SheetCurve {
 
 const PT = 72 / 25.4
 const MARGIN = 14 * PT
+const FOOT_SIZE = 7.5
 const INK = rgb(0.12, 0.14, 0.15)
 const SOFT = rgb(0.33, 0.36, 0.38)
 
@@ -39,11 +40,28 @@ export const plain = (text: string): string =>
     .replaceAll('−', '-')
     .replace(/[^\u0020-\u007e\u00a0-\u00ff‘’“”–—…•]/g, '')
 
+/** A word in pieces that each fit a width: what is longer than its line is broken where the line ends. */
+function piecesOf(word: string, font: PDFFont, size: number, width: number): string[] {
+  if (font.widthOfTextAtSize(word, size) <= width) return [word]
+  const pieces: string[] = []
+  let piece = ''
+  for (const letter of word) {
+    if (piece !== '' && font.widthOfTextAtSize(piece + letter, size) > width) {
+      pieces.push(piece)
+      piece = letter
+    } else piece += letter
+  }
+  return [...pieces, piece]
+}
+
 /** Text broken into lines that fit a width. */
 export function wrapped(text: string, font: PDFFont, size: number, width: number): string[] {
   const lines: string[] = []
   let line = ''
-  for (const word of plain(text).split(/\s+/)) {
+  const words = plain(text)
+    .split(/\s+/)
+    .flatMap((word) => piecesOf(word, font, size, width))
+  for (const word of words) {
     const next = line === '' ? word : `${line} ${word}`
     if (line !== '' && font.widthOfTextAtSize(next, size) > width) {
       lines.push(line)
@@ -66,9 +84,11 @@ export async function sheetPdf(pages: readonly SheetPage[], paper: Paper): Promi
   const inner = width - 2 * MARGIN
   for (const sheet of pages) {
     const page = pdf.addPage([width, height])
+    const foot = wrapped(sheet.foot, text, FOOT_SIZE, inner)
+    const below = 16 + (foot.length - 1) * FOOT_SIZE * 1.2
     for (let size = 12; size >= 5; size -= 0.5) {
       const laid = layOut(sheet, { text, bold, size, inner })
-      if (laid.height > height - 2 * MARGIN - 16 && size > 5) continue
+      if (laid.height > height - 2 * MARGIN - below && size > 5) continue
       for (const l of laid.lines)
         page.drawText(l.text, {
           x: MARGIN + l.x,
@@ -93,7 +113,15 @@ export async function sheetPdf(pages: readonly SheetPage[], paper: Paper): Promi
         })
       break
     }
-    page.drawText(plain(sheet.foot), { x: MARGIN, y: MARGIN - 8, size: 7.5, font: text, color: SOFT })
+    foot.forEach((line, i) =>
+      page.drawText(line, {
+        x: MARGIN,
+        y: MARGIN - 8 + (foot.length - 1 - i) * FOOT_SIZE * 1.2,
+        size: FOOT_SIZE,
+        font: text,
+        color: SOFT,
+      }),
+    )
   }
   return pdf.save()
 }

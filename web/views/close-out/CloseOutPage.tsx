@@ -32,7 +32,7 @@ export default function CloseOutPage() {
   }
   return (
     <main className="mx-auto max-w-[1000px] px-4 py-6">
-      <p className="no-print">
+      <p className="print:hidden">
         <Link className="underline underline-offset-4" to={`/jobs/${jobId}`}>
           The job
         </Link>
@@ -44,7 +44,7 @@ export default function CloseOutPage() {
             {words.place}. {words.day}
           </p>
         </div>
-        <div className="no-print flex gap-2">
+        <div className="print:hidden flex gap-2">
           <Button look="act" onClick={() => void save()}>
             <FileDown size={20} aria-hidden="true" /> Save as PDF
           </Button>
@@ -59,7 +59,7 @@ export default function CloseOutPage() {
         </p>
       ) : null}
       {words.untested === undefined ? null : (
-        <p className="no-print mb-4 flex flex-wrap items-center gap-3">
+        <p className="print:hidden mb-4 flex flex-wrap items-center gap-3">
           <span>The line is not tested yet:</span>
           {(['pressure', 'vacuum'] as const).map((kind) => (
             <Link

@@ -1,14 +1,15 @@
-import { Printer } from 'lucide-react'
 import { lazy, Suspense, useMemo, useState } from 'react'
 import type { Calibration, GrownName, GrownRow, Helped } from '#core/record/grown.ts'
 import { fromSi, kindOfSaying, spanAs, unitFor, type Saying } from '#core/quantity/index.ts'
 import type { Point } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
-import { useShop } from '../../app/shop.ts'
-import { Button } from '../../ui/Button.tsx'
+import { useShop, type ShopView } from '../../app/shop.ts'
 import { Missing } from '../../ui/Missing.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
 import { fuelTitle } from '#core/gas/fuels.ts'
+import { dayOf } from '../../ui/dates.ts'
+import type { SheetPage } from '../../work/sheet-pdf.ts'
+import { SHEET_FOOT, SheetTools } from '../work/Sheet.tsx'
 import { LogTabs } from './LogTabs.tsx'
 
 const Chart = lazy(() => import('../../ui/Chart.tsx'))
@@ -50,7 +51,54 @@ export default function YourChart() {
   )
 }
 
+/** A figure of the chart in a cell of paper: its median, and how many runs it is of. */
+const cellOf = (row: GrownRow, name: GrownName, kind: Saying, print: ShopView['print']): string => {
+  const f = row.figures[name]
+  return f ? `${print(f.value, kind)}, n ${f.count}` : ''
+}
+
+/** The chart on paper, a page for cuts and one for brazes. */
+function useChartPages(rows: readonly GrownRow[]): readonly SheetPage[] {
+  const { print, say } = useShop()
+  return useMemo(
+    () =>
+      (['cut', 'braze'] as const).flatMap((kind) => {
+        const own = rows.filter((r) => r.kind === kind)
+        const figures = FIGURES.filter((f) => own.some((r) => r.figures[f.name]))
+        return own.length === 0
+          ? []
+          : [
+              {
+                title: say(kind === 'cut' ? 'Your chart: cuts' : 'Your chart: brazes'),
+                about: `Grown from good runs in the log. ${dayOf(new Date())}.`,
+                figures: [],
+                steps: [],
+                table: {
+                  heads: [
+                    kind === 'cut' ? 'Plate' : 'Wall',
+                    'Tip',
+                    'Fuel',
+                    'Good',
+                    ...figures.map((f) => f.word),
+                  ].map(say),
+                  rows: own.map((r) => [
+                    print(r.thicknessM, 'length'),
+                    print(r.tipOrificeM, 'bore'),
+                    `${fuelTitle(r.fuel)}${kind === 'braze' ? '' : ` ${r.handling.replace('not-said', '')}`}`.trim(),
+                    `${r.good} of ${r.all}`,
+                    ...figures.map((f) => cellOf(r, f.name, f.kind, print)),
+                  ]),
+                },
+                foot: SHEET_FOOT,
+              },
+            ]
+      }),
+    [rows, print, say],
+  )
+}
+
 function Grown({ rows }: { readonly rows: readonly GrownRow[] }) {
+  const pages = useChartPages(rows)
   return (
     <section aria-label="Your chart">
       <div className="flex flex-wrap items-end justify-between gap-3 pb-2">
@@ -62,9 +110,7 @@ function Grown({ rows }: { readonly rows: readonly GrownRow[] }) {
             span that holds the truth nineteen times of twenty.
           </p>
         </div>
-        <Button className="no-print" onClick={() => window.print()}>
-          <Printer size={20} aria-hidden="true" /> Print your chart
-        </Button>
+        <SheetTools pages={pages} name="your-chart" print="Print your chart" />
       </div>
       {(['cut', 'braze'] as const).map((kind) => (
         <GrownTable key={kind} rows={rows.filter((r) => r.kind === kind)} kind={kind} />
@@ -214,7 +260,7 @@ function Outcomes({ rows }: { readonly rows: readonly GrownRow[] }) {
   }, [row, figure, points, units])
   if (!row || !figure) return null
   return (
-    <section aria-label="Setting against outcome" className="no-print">
+    <section aria-label="Setting against outcome" className="print:hidden">
       <h2 className="pb-2 text-section">Settings against results</h2>
       <div className="grid gap-3 pb-3 sm:grid-cols-2 lg:max-w-[760px]">
         <SelectField
@@ -266,7 +312,7 @@ function Calibrated({ found }: { readonly found: readonly Calibration[] }) {
         </ul>
       )}
       {found.length > 0 ? (
-        <div className="no-print lg:max-w-[760px]">
+        <div className="print:hidden lg:max-w-[760px]">
           <Suspense fallback={<p className="text-soft">Drawing.</p>}>
             <Chart
               label="What was logged over what was estimated; on the line they agree"

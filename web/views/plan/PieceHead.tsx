@@ -72,11 +72,11 @@ const HeadLinks = memo(function HeadLinks({
     <>
       <Link
         to={`/jobs/${jobId}/${pieceId}/work`}
-        className="name no-print inline-flex min-h-[44px] items-center rounded-md border-[1.5px] border-ink bg-sheet px-3 text-field font-semibold"
+        className="name print:hidden inline-flex min-h-[44px] items-center rounded-md border-[1.5px] border-ink bg-sheet px-3 text-field font-semibold"
       >
         Steps, gas, sheets
       </Link>
-      <Button className="no-print" aria-label="Print the plan, or save it as PDF" onClick={() => print()}>
+      <Button className="print:hidden" aria-label="Print the plan, or save it as PDF" onClick={() => print()}>
         <Printer size={20} aria-hidden="true" />
       </Button>
     </>

@@ -79,14 +79,14 @@ export function RunButton<D extends PieceDraft>({
       <Button
         data-run
         look="act"
-        className="no-print text-label max-md:px-3"
+        className="print:hidden text-label max-md:px-3"
         disabled={running.disabled}
         onClick={running.go}
       >
         <Play size={20} aria-hidden="true" /> {running.label}
       </Button>
       {toBeGiven(draft).length > 0 ? (
-        <p className="no-print basis-full text-right text-soft">
+        <p className="print:hidden basis-full text-right text-soft">
           Assumed so far: {toBeGiven(draft).join(', ')}. Say it, or that it is so; then it can be run.
         </p>
       ) : null}

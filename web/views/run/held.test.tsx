@@ -34,9 +34,7 @@ describe('a run that is held', () => {
     const { store } = held('cut')
     expect(said()).toContain('Gusset is held')
     expect(said()).toContain('✓Oxygen torch valve shut. At once')
-    expect(document.querySelector('[aria-current="step"]')?.textContent).toMatch(
-      /^Then the fuel torch valve/,
-    )
+    expect(document.querySelector('[aria-current="step"]')?.textContent).toMatch(/^Then the fuel torch valve/)
     expect(document.querySelector('[data-done]')).toBeNull()
     press('Done, what next')
     expect(store.getState().outbox.items[0]?.body).toMatchObject({ step: 'done', of: 'l1', runId: 'r1' })

@@ -1,9 +1,10 @@
 import { Search } from 'lucide-react'
 import { useMemo, useState } from 'react'
+import { Link } from 'react-router'
 import { useShop } from '../../app/shop.ts'
 import { Field } from '../../ui/Field.tsx'
 import { anchorOfRow, BOOK, TOPICS } from './MethodRow.tsx'
-import { anchorOf } from './Part.tsx'
+import { anchorOf, showPlace } from './Part.tsx'
 
 /** A place of the settings that is found by its words. */
 interface Place {
@@ -98,13 +99,14 @@ export function Contents() {
       <ul className={asked.trim() === '' ? 'max-lg:hidden' : ''}>
         {links.map(({ title, about, anchor }) => (
           <li key={anchor}>
-            <a
+            <Link
               className="name block min-h-[44px] content-center text-field leading-tight hover:underline"
-              href={`#${anchor}`}
+              to={`#${anchor}`}
+              onClick={() => showPlace(anchor)}
             >
               {say(title)}
               {about === '' ? null : <span className="block text-foot text-soft">{say(about)}</span>}
-            </a>
+            </Link>
           </li>
         ))}
       </ul>

@@ -3,6 +3,13 @@ import type { ReactNode } from 'react'
 /** Where a part or a row stands on the page: its name as an address. */
 export const anchorOf = (title: string): string => title.toLowerCase().replace(/[^a-z]+/g, '-')
 
+/** Brings a part or a row into sight, and the keyboard to what is chosen there. */
+export function showPlace(anchor: string): void {
+  const place = document.getElementById(anchor)
+  place?.scrollIntoView({ block: 'start' })
+  place?.querySelector<HTMLElement>('button, input, select')?.focus({ preventScroll: true })
+}
+
 /** One part of the settings under its head. */
 export function Part({
   title,

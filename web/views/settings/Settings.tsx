@@ -19,7 +19,7 @@ import { MethodBook } from './MethodBook.tsx'
 import { Gauges } from './Gauges.tsx'
 import { Limits } from './Limits.tsx'
 import { PageFaults } from './PageFaults.tsx'
-import { Part } from './Part.tsx'
+import { Part, showPlace } from './Part.tsx'
 import { People } from './People.tsx'
 import { Place } from './Place.tsx'
 import { Prices } from './Prices.tsx'
@@ -95,10 +95,7 @@ function Book({ settings }: { readonly settings: ShopSettings }) {
 function useHash() {
   const { hash } = useLocation()
   useEffect(() => {
-    if (hash === '') return
-    const place = document.getElementById(decodeURIComponent(hash.slice(1)))
-    place?.scrollIntoView({ block: 'start' })
-    place?.querySelector<HTMLElement>('button, input, select')?.focus({ preventScroll: true })
+    if (hash !== '') showPlace(decodeURIComponent(hash.slice(1)))
   }, [hash])
 }
 

@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { PAPER_NAMES, usualPaper, type Paper } from '#core/template/tile.ts'
-import { fileName, saveFile } from '../../app/save-file.ts'
+import { fileName, openPdf, saveFile } from '../../app/save-file.ts'
 import { useShop } from '../../app/shop.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Segmented } from '../../ui/Segmented.tsx'
@@ -14,7 +14,7 @@ const PAPER_CHOICE = (Object.keys(PAPER_NAMES) as Paper[]).map((value) => ({
 /** What stands at the foot of every sheet. */
 export const SHEET_FOOT = 'Wimble. The operator’s manual, the site’s rules and local law come first.'
 
-/** Prints sheets, or saves them as a PDF on either paper. */
+/** Opens sheets as a PDF to be printed, or saves it; on either paper. */
 export function SheetTools({
   pages,
   name,
@@ -28,11 +28,11 @@ export function SheetTools({
   const { settings } = useShop()
   const [paper, setPaper] = useState<Paper>(usualPaper(settings.region))
   const [failed, setFailed] = useState(false)
-  const save = async () => {
+  const make = async (then: (file: string, bytes: BlobPart) => void) => {
     setFailed(false)
     try {
       const { sheetPdf } = await import('../../work/sheet-pdf.ts')
-      saveFile(fileName(name, 'pdf'), (await sheetPdf(pages, paper)) as BlobPart, 'application/pdf')
+      then(fileName(name, 'pdf'), (await sheetPdf(pages, paper)) as BlobPart)
     } catch {
       setFailed(true)
     }
@@ -42,13 +42,13 @@ export function SheetTools({
       <div className="w-[220px]">
         <Segmented label="Paper" value={paper} options={PAPER_CHOICE} onChange={setPaper} />
       </div>
-      <Button onClick={() => window.print()}>{print}</Button>
-      <Button look="act" onClick={() => void save()}>
+      <Button onClick={() => void make(openPdf)}>{print}</Button>
+      <Button look="act" onClick={() => void make((file, bytes) => saveFile(file, bytes, 'application/pdf'))}>
         Save as PDF
       </Button>
       {failed ? (
         <span role="alert" className="font-bold text-alarm">
-          The PDF could not be made. Print it instead.
+          The PDF could not be made. Try it again.
         </span>
       ) : null}
     </div>
