@@ -93,7 +93,7 @@ describe('what the server would not take', () => {
 })
 
 describe('a word of 120 letters', () => {
-  it('is broken wherever it stands: no page runs over its edge', async () => {
+  it('is broken wherever it stands: no page runs over its edge, and each has one head', async () => {
     const long = 'Schleusentorangelbolzen'.repeat(6).slice(0, 120)
     const { id, jobId, draft, version } = await pieceNamed(server, 'Gusset, lower mitre post')
     await server.call('PUT', `/api/pieces/${id}`, { title: long, draft, version })
@@ -101,11 +101,38 @@ describe('a word of 120 letters', () => {
     for (const size of [
       { width: 1280, height: 800 },
       { width: 390, height: 844 },
+      { width: 1920, height: 1080 },
+      // 1280 looked at four times as large
+      { width: 320, height: 200 },
     ]) {
       const page = await openPage(browser, server.url, size)
-      for (const path of ['/', '/jobs', `/jobs/${jobId}/${id}`, '/log', '/settings', '/rig']) {
+      for (const path of [
+        ...[
+          '/',
+          '/jobs',
+          `/jobs/${jobId}/${id}`,
+          `/jobs/${jobId}/${id}/work`,
+          '/log',
+          '/log/chart',
+          '/log/files',
+        ],
+        ...[
+          '/settings',
+          '/rig',
+          '/bench/tip',
+          '/bench/filler',
+          '/bench/cut-list',
+          '/bench/take-off',
+          '/bench/tests',
+        ],
+        ...['/quick', '/begin', '/faults', '/tests/new/pressure', '/rig/instruments'],
+      ]) {
         await page.goto(server.url + path)
-        await page.waitForSelector('main h1, main section')
+        await page.waitForSelector('h1')
+        expect(
+          await page.$$eval('h1', (all) => all.filter((h) => h.checkVisibility()).length),
+          `${path} at ${size.width}`,
+        ).toBe(1)
         const over = await page.evaluate(
           () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
         )

@@ -12,19 +12,22 @@ const TOOLS = [
 export default function Bench() {
   return (
     <main className="px-4 py-4 md:px-6">
-      <nav aria-label="Tools on the bench" className="flex flex-wrap gap-2 border-b-[1.5px] border-rule pb-0">
-        {TOOLS.map((t) => (
-          <NavLink
-            key={t.to}
-            to={t.to}
-            className={({ isActive }) =>
-              `name min-h-[44px] border-b-[3px] px-3 text-label ${isActive ? 'border-brick font-semibold' : 'border-transparent text-soft'}`
-            }
-          >
-            {t.name}
-          </NavLink>
-        ))}
-      </nav>
+      <header className="flex flex-wrap items-end gap-x-6 border-b-[1.5px] border-rule">
+        <h1 className="pb-1 text-page">Bench</h1>
+        <nav aria-label="Tools on the bench" className="flex flex-wrap">
+          {TOOLS.map((t) => (
+            <NavLink
+              key={t.to}
+              to={t.to}
+              className={({ isActive }) =>
+                `name inline-flex min-h-[44px] items-center border-b-4 px-3 text-label ${isActive ? 'border-brick font-semibold' : 'border-transparent text-soft'}`
+              }
+            >
+              {t.name}
+            </NavLink>
+          ))}
+        </nav>
+      </header>
       <Outlet />
     </main>
   )

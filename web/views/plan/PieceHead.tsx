@@ -30,6 +30,7 @@ export function PieceHead<D extends PieceDraft>({
   return (
     <div>
       <header className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b-[1.5px] border-rule bg-sheet px-4 py-2 max-md:gap-x-2 max-md:px-3">
+        <h1 className="sr-only">{draft.title.trim() || 'A piece without a name'}</h1>
         <div className="min-w-[220px] grow">
           <input
             aria-label="Name of the piece"

@@ -4,7 +4,9 @@ import type { BrazeDraft } from '#contract/schemas.ts'
 import { formsOf, type FormTold, type Ranked, type Verdict } from '#core/braze/index.ts'
 import { printMoney } from '#core/cost.ts'
 import { sayFigure } from '#core/saying.ts'
+import { findFiller } from '#core/metal/fillers.ts'
 import { FORM } from '#core/metal/rod-fields.ts'
+import { joinSpan, printRise } from '#core/quantity/index.ts'
 import { useShop } from '../../../app/shop.ts'
 import { Button } from '../../../ui/Button.tsx'
 import { Field } from '../../../ui/Field.tsx'
@@ -70,6 +72,7 @@ export function FillerTab({
         <FillerTable
           ranking={plan.ranking}
           chosen={plan.choice.filler}
+          meltsK={Math.min(...[planned.request.work.a, planned.request.work.b].map((q) => q.metal.solidusK))}
           onUse={(filler) => edit.setWork({ filler })}
         />
       </section>
@@ -149,23 +152,56 @@ function Forms({
   )
 }
 
-/** The ranking as a table: place, class, verdict and reasons. */
+const FILLER_HEADS = ['Margin', 'Gap', 'Melts over', 'Silver', 'A kg', 'Shelf'] as const
+
+/**
+ * What tells fillers apart in figures: how far each melts under the parts, the gaps that it fills, over what range it
+ * melts, its silver, what the shop pays for a kg, and whether it lies on the shelf.
+ */
+function useFillerFigures(meltsK: number) {
+  const { print, units, settings } = useShop()
+  return (id: string, shelf: typeof settings.shelf): readonly string[] => {
+    const filler = findFiller(id)
+    if (!filler) return FILLER_HEADS.map(() => '')
+    const rods = shelf.filter((r) => r.class === id)
+    const price = rods.find((r) => r.perKg !== '')?.perKg
+    return [
+      printRise(meltsK - filler.liquidusK, units),
+      joinSpan(print(filler.gapMinM, 'gap'), print(filler.gapMaxM, 'gap')),
+      printRise(filler.liquidusK - filler.solidusK, units),
+      filler.silver > 0 ? `${Math.round(filler.silver)} %` : '–',
+      price === undefined ? '–' : `${settings.prices.sign}${price}`,
+      rods.length > 0 ? '✓' : '–',
+    ]
+  }
+}
+
+/** The ranking as a table: place, class, verdict, figures and reasons. */
 export function FillerTable({
   ranking,
   chosen,
+  meltsK,
   onUse,
 }: {
   readonly ranking: readonly Ranked[]
   readonly chosen: string | null
+  /** Where the first of the parts would melt, K. */
+  readonly meltsK: number
   readonly onUse?: (filler: string) => void
 }) {
-  const { say } = useShop()
+  const { say, settings } = useShop()
+  const figuresOf = useFillerFigures(meltsK)
   return (
     <table className="w-full border-collapse text-left">
       <thead>
         <tr className="name border-b-[1.5px] border-ink text-soft">
           <th className="py-1 pr-3 font-medium">Filler</th>
           <th className="py-1 pr-3 font-medium">Verdict</th>
+          {FILLER_HEADS.map((h) => (
+            <th key={h} className="py-1 pr-3 text-right font-medium max-xl:hidden">
+              {h}
+            </th>
+          ))}
           <th className="py-1 font-medium">Why</th>
           {onUse ? (
             <th className="font-medium">
@@ -190,6 +226,14 @@ export function FillerTable({
                   <Icon size={16} aria-hidden="true" /> {word}
                 </span>
               </td>
+              {figuresOf(r.filler, settings.shelf).map((figure, i) => (
+                <td
+                  key={FILLER_HEADS[i]}
+                  className="name py-2 pr-3 text-right text-text whitespace-nowrap max-xl:hidden"
+                >
+                  {figure}
+                </td>
+              ))}
               <td className="py-2 text-foot leading-snug">{say(r.reasons.join(' '))}</td>
               {onUse ? (
                 <td className="py-1 pl-2 text-right">
