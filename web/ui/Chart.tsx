@@ -19,6 +19,8 @@ export default function Chart({
   yTitle,
   series,
   fromZero = true,
+  xFromZero = true,
+  bare = false,
 }: {
   readonly label: string
   readonly xTitle: string
@@ -26,6 +28,10 @@ export default function Chart({
   readonly series: readonly Series[]
   /** Whether the upright axis begins at nothing. */
   readonly fromZero?: boolean
+  /** Whether the level axis begins at nothing. */
+  readonly xFromZero?: boolean
+  /** The upright axis has no figures: places on it are no amounts. */
+  readonly bare?: boolean
 }) {
   const place = useRef<HTMLDivElement>(null)
   useEffect(() => {
@@ -60,15 +66,15 @@ export default function Chart({
         plot_bgcolor: 'transparent',
         font: { family: 'Barlow Condensed', size: 15, color: ink('--ink') },
         margin: { l: 62, r: 12, t: 10, b: 48 },
-        xaxis: axis(xTitle, true),
-        yaxis: axis(yTitle, fromZero),
+        xaxis: axis(xTitle, xFromZero),
+        yaxis: { ...axis(yTitle, fromZero), showticklabels: !bare, ...(bare ? { range: [-0.1, 2.1] } : {}) },
         // above the drawing, however many lines it takes
         legend: { orientation: 'h', y: 1.02, yanchor: 'bottom' },
         hovermode: 'closest',
       },
       { displayModeBar: false, responsive: true },
     )
-  }, [series, xTitle, yTitle, fromZero])
+  }, [series, xTitle, yTitle, fromZero, xFromZero, bare])
   useEffect(() => {
     const at = place.current
     return () => {

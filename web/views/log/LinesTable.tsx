@@ -17,8 +17,19 @@ import { useTell } from './useTell.ts'
 
 type Follow = (e: MouseEvent<HTMLAnchorElement>) => void
 
+/** On a phone a line folds to two: the piece and its outcome, then when it was, what it is and who; nothing scrolls aside. */
+const FOLDED: Readonly<Partial<Record<LineName, string>>> = {
+  title: 'max-md:order-1 max-md:w-[calc(100%-96px)] max-md:truncate',
+  outcome: 'max-md:order-2 max-md:w-[84px] max-md:text-right',
+  at: 'max-md:order-3 max-md:text-text max-md:text-soft',
+  kind: 'max-md:order-4 max-md:text-text max-md:text-soft',
+  personName: 'max-md:order-5 max-md:text-text max-md:text-soft',
+}
+
 interface Column {
   readonly header: string
+  /** How it stands on a phone. */
+  readonly folded: string
   readonly cell: (entry: LogSummary) => ReactNode
 }
 
@@ -42,16 +53,26 @@ export const LinesTable = memo(function LinesTable({ entries }: { readonly entri
         const field: LineField = LINE[name]
         return field.shown === undefined
           ? []
-          : [{ header: say(field.shown), cell: (e: LogSummary) => cellOf(name, field, e, follow, print) }]
+          : [
+              {
+                header: say(field.shown),
+                folded: FOLDED[name] ?? 'max-md:hidden',
+                cell: (e: LogSummary) => cellOf(name, field, e, follow, print),
+              },
+            ]
       }),
-      { header: 'What it tells', cell: (e) => <span className="block truncate">{tell(e.told)}</span> },
+      {
+        header: 'What it tells',
+        folded: 'max-md:hidden',
+        cell: (e) => <span className="block truncate">{tell(e.told)}</span>,
+      },
     ],
     [print, say, tell, follow],
   )
   return (
     <div className="overflow-x-auto">
       <table className="w-full border-collapse text-left">
-        <thead>
+        <thead className="max-md:sr-only">
           <tr className="border-b-[1.5px] border-ink">
             {columns.map(({ header }) => (
               <th
@@ -102,12 +123,12 @@ function cellOf(
 const Line = memo(
   function Line({ entry, columns }: { readonly entry: LogSummary; readonly columns: readonly Column[] }) {
     return (
-      <tr className="border-b border-rule hover:bg-sheet">
-        {columns.map(({ header, cell }) => (
+      <tr className="border-b border-rule hover:bg-sheet max-md:flex max-md:flex-wrap max-md:gap-x-3 max-md:py-2">
+        {columns.map(({ header, folded, cell }) => (
           <td
             key={header}
             // the last takes what is left of the width, and ends in dots where that is too little
-            className="name py-3 pr-4 text-field whitespace-nowrap last:w-full last:max-w-0 last:min-w-[16ch] last:pr-0"
+            className={`name text-field whitespace-nowrap md:py-3 md:pr-4 md:last:w-full md:last:max-w-0 md:last:min-w-[16ch] md:last:pr-0 ${folded}`}
           >
             {cell(entry)}
           </td>

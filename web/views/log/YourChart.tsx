@@ -2,12 +2,15 @@ import { lazy, Suspense, useMemo, useState } from 'react'
 import type { Calibration, GrownName, GrownRow, Helped } from '#core/record/grown.ts'
 import { fromSi, kindOfSaying, spanAs, unitFor, type Saying } from '#core/quantity/index.ts'
 import type { Point } from '#contract/types.ts'
+import { againstOutcome, type Against } from '#core/learn/against.ts'
+import type { UnitChoices } from '#core/quantity/choices.ts'
 import { api } from '../../app/api.ts'
 import { useShop, type ShopView } from '../../app/shop.ts'
 import { Missing } from '../../ui/Missing.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
 import { fuelTitle } from '#core/gas/fuels.ts'
 import { dayOf } from '../../ui/dates.ts'
+import type { Series } from '../../ui/Chart.tsx'
 import type { SheetPage } from '../../work/sheet-pdf.ts'
 import { SHEET_FOOT, SheetTools } from '../work/Sheet.tsx'
 import { LogTabs } from './LogTabs.tsx'
@@ -203,7 +206,7 @@ function GrownFigure({
 
 /** One setting of one row over time, good runs and others apart, with the median. */
 function Outcomes({ rows }: { readonly rows: readonly GrownRow[] }) {
-  const { print, units } = useShop()
+  const { print, say, units } = useShop()
   const [key, setKey] = useState('')
   const [name, setName] = useState<GrownName>('travelSpeed')
   const row = rows.find((r) => r.key === key) ?? [...rows].sort((a, b) => b.all - a.all)[0]
@@ -212,52 +215,11 @@ function Outcomes({ rows }: { readonly rows: readonly GrownRow[] }) {
     { row: row?.key ?? '', figure: figure?.name ?? '' },
     { skip: !row || !figure },
   )
-  const series = useMemo(() => {
-    if (!row || !figure) return []
-    const inUnit = (si: number) => fromSi(si, unitFor(kindOfSaying(figure.kind), units))
-    const first = Math.min(...points.map((p) => Date.parse(p.at)))
-    const day = (p: Point) => (Date.parse(p.at) - first) / 86_400_000
-    const of = (good: boolean) => points.filter((p) => p.good === good)
-    const learned = row.figures[figure.name]
-    const days = points.map(day)
-    const span = [Math.min(...days), Math.max(...days)]
-    return [
-      {
-        name: 'good runs',
-        x: of(true).map(day),
-        y: of(true).map((p) => inUnit(p.value)),
-        look: 'point' as const,
-      },
-      {
-        name: 'others',
-        x: of(false).map(day),
-        y: of(false).map((p) => inUnit(p.value)),
-        look: 'cross' as const,
-      },
-      ...(learned && points.length > 0
-        ? [
-            {
-              name: 'your chart',
-              x: span,
-              y: [inUnit(learned.value), inUnit(learned.value)],
-              look: 'line' as const,
-            },
-            {
-              name: 'its span',
-              x: span,
-              y: [inUnit(learned.low), inUnit(learned.low)],
-              look: 'limit' as const,
-            },
-            {
-              name: 'its span',
-              x: span,
-              y: [inUnit(learned.high), inUnit(learned.high)],
-              look: 'limit' as const,
-            },
-          ]
-        : []),
-    ]
-  }, [row, figure, points, units])
+  const against = useMemo(() => againstOutcome(points), [points])
+  const series = useMemo(
+    () => (figure ? strips(points, against, figure.kind, units) : []),
+    [figure, points, against, units],
+  )
   if (!row || !figure) return null
   return (
     <section aria-label="Setting against outcome" className="print:hidden">
@@ -279,17 +241,82 @@ function Outcomes({ rows }: { readonly rows: readonly GrownRow[] }) {
           onChange={setName}
         />
       </div>
-      <Suspense fallback={<p className="text-soft">Drawing.</p>}>
-        <Chart
-          label={`${figure.word} of each run; good runs and others apart`}
-          xTitle="days since the first line"
-          yTitle={`${figure.word}, ${unitFor(kindOfSaying(figure.kind), units)}`}
-          series={series}
-          fromZero={false}
-        />
-      </Suspense>
+      {against ? (
+        <>
+          <p className="max-w-[70ch] pb-2 text-field">
+            {say(sentenceOf(against, figure.word, (v) => print(v, figure.kind)))}
+          </p>
+          <Suspense fallback={<p className="text-soft">Drawing.</p>}>
+            <Chart
+              label={`${figure.word} of each run, good runs above, others below`}
+              xTitle={`${figure.word}, ${unitFor(kindOfSaying(figure.kind), units)}`}
+              yTitle="others below, good above"
+              series={series}
+              fromZero={false}
+              xFromZero={false}
+              bare
+            />
+          </Suspense>
+        </>
+      ) : (
+        <p className="text-soft">No good run has this setting written down yet.</p>
+      )}
     </section>
   )
+}
+
+/** What a setting does, in a sentence: where good runs lie, and where those that were not. */
+export function sentenceOf(
+  { good, others, low, middle, high, under, among, over }: Against,
+  word: string,
+  print: (value: number) => string,
+): string {
+  const span =
+    low === high ? print(middle) : `${print(low)} to ${print(high)}, half of them under ${print(middle)}`
+  const first = `${word}: ${good === 1 ? 'the one good run had' : `${good} good runs had`} ${span}.`
+  if (others === 0) return `${first} No other run had it written down.`
+  const sides = [
+    [under, 'under that'],
+    [among, 'among them'],
+    [over, 'over that'],
+  ] as const
+  const told = sides.flatMap(([n, where]) => (n > 0 ? [`${n} ${where}`] : []))
+  const most = Math.max(under, over)
+  return `${first} Of ${others} that came out worse, ${told.join(', ')}${most > others / 2 && most > among ? `: ${over > under ? 'less' : 'more'} of it comes out better` : ''}.`
+}
+
+/** A row of marks for good runs and one for the others, those of one value over each other; and the span of the good. */
+function strips(
+  points: readonly Point[],
+  against: Against | undefined,
+  kind: Saying,
+  units: UnitChoices,
+): readonly Series[] {
+  const inUnit = (si: number) => fromSi(si, unitFor(kindOfSaying(kind), units))
+  const row = (good: boolean, from: number) => {
+    const seen = new Map<number, number>()
+    const own = points.filter((p) => p.good === good).map((p) => inUnit(p.value))
+    const y = own.map((x) => {
+      const before = seen.get(x) ?? 0
+      seen.set(x, before + 1)
+      return from + Math.min(before, 8) * 0.09
+    })
+    return { x: own, y }
+  }
+  return [
+    { name: 'good runs', ...row(true, 1.2), look: 'point' as const },
+    { name: 'others', ...row(false, 0.1), look: 'cross' as const },
+    ...(against
+      ? [
+          {
+            name: 'where good runs lie',
+            x: [inUnit(against.low), inUnit(against.high)],
+            y: [1.1, 1.1],
+            look: 'line' as const,
+          },
+        ]
+      : []),
+  ]
 }
 
 /** How far Wimble's own estimates were off: an honest error for each figure. */

@@ -4,7 +4,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import type { GrownChart } from '#contract/types.ts'
 import type { Calibration } from '#core/record/grown.ts'
 import { answering, browserParts, clear, show } from '../../test-support.tsx'
-import YourChart from './YourChart.tsx'
+import YourChart, { sentenceOf } from './YourChart.tsx'
 
 beforeEach(browserParts)
 afterEach(clear)
@@ -41,6 +41,22 @@ const CHART: GrownChart = {
   ],
   helped: [],
 }
+
+describe('a setting against what came out', () => {
+  const against = { good: 9, others: 5, low: 40, middle: 42, high: 44, under: 0, among: 1, over: 4 }
+  const psi = (v: number) => `${v} psi`
+  it('is said in a sentence, with the way that comes out better where there is one', () => {
+    expect(sentenceOf(against, 'Oxygen', psi)).toBe(
+      'Oxygen: 9 good runs had 40 psi to 44 psi, half of them under 42 psi. Of 5 that came out worse, 1 among them, 4 over that: less of it comes out better.',
+    )
+    expect(sentenceOf({ ...against, others: 2, among: 2, over: 0 }, 'Fuel', psi)).toMatch(
+      /worse, 2 among them\.$/,
+    )
+    expect(sentenceOf({ ...against, good: 1, low: 40, middle: 40, high: 40, others: 0 }, 'Fuel', psi)).toBe(
+      'Fuel: the one good run had 40 psi. No other run had it written down.',
+    )
+  })
+})
 
 describe('your chart', () => {
   it('says of each estimate how often its span held, and what new plans make of that', async () => {

@@ -299,4 +299,16 @@ describe('the settings', () => {
     expect(sent.map((r) => (r.body as unknown as Shop).units.length)).toEqual(['mm', 'in'])
     await waitFor(() => expect(said()).not.toContain('✓ Saved.'))
   })
+  it('lose nothing of two changes in one breath', async () => {
+    const { sent } = answering({ '/api/settings': FIRST_SETTINGS }, ({ body }) => Response.json(body))
+    show(<Settings />)
+    await waitFor(() => expect(said()).toContain('All mm and bar'))
+    press('All mm and bar')
+    pick('Word for tip', 'nozzle')
+    await waitFor(() => expect(sent).toHaveLength(2))
+    expect(sent[1]?.body as unknown as Shop).toMatchObject({
+      units: { length: 'mm' },
+      words: { tip: 'nozzle' },
+    })
+  })
 })

@@ -1,4 +1,4 @@
-import { useCallback, useRef, useState } from 'react'
+import { useCallback, useEffect, useRef, useState } from 'react'
 import type { Settings } from '#contract/schemas.ts'
 import { api, type Failure } from '../../app/api.ts'
 
@@ -13,7 +13,9 @@ export function useShopEdit(settings: Settings) {
   const [taken, setTaken] = useState(0)
   // two changes in one breath build on each other, not both on what the page still shows
   const now = useRef(settings)
-  now.current = settings
+  useEffect(() => {
+    now.current = settings
+  }, [settings])
   const save = useCallback(
     async (next: Settings) => {
       const was = now.current
