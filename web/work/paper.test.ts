@@ -85,9 +85,24 @@ const SHEETS: readonly SheetPage[] = [
   },
 ]
 
+/** Sizes of the letters of a file but for its foot, pt. */
+async function smallest(bytes: Uint8Array): Promise<number> {
+  const pdf = await getDocument({ data: bytes.slice(), isEvalSupported: false, verbosity: 0 }).promise
+  const sizes: number[] = []
+  for (let n = 1; n <= pdf.numPages; n++)
+    for (const { transform } of (await (await pdf.getPage(n)).getTextContent())
+      .items as unknown as readonly Word[])
+      sizes.push(transform[3] ?? 0)
+  await pdf.destroy()
+  return Math.min(...sizes.filter((s) => s > 7.6))
+}
+
 describe.each(['a4', 'letter'] as const)('paper, %s', (paper) => {
   it('has nothing past its margin, however long a name', async () => {
     expect(await pastMargin(await sheetPdf(SHEETS, paper), paper)).toEqual([])
+  })
+  it('has no letters under 9 pt, its foot and the ends of a curve left out', async () => {
+    expect(await smallest(await sheetPdf(SHEETS.slice(0, 1), paper))).toBeGreaterThanOrEqual(9)
   })
   it('nor a close-out', async () => {
     const bytes = await closeOutPdf(

@@ -71,8 +71,63 @@ export function wrapped(text: string, font: PDFFont, size: number, width: number
   return line === '' ? lines : [...lines, line]
 }
 
+/** Letters are tried from the largest down; smaller than the least nothing is read off a bench, pt. */
+const LARGEST = 12
+const LEAST = 10
+
+/** A sheet laid out: its lines and rules by how far down they lie, pt. */
+type Laid = ReturnType<typeof layOut> & { readonly size: number }
+
+/** With the largest letters that leave it on one page, or the least there are. */
+function fitted(
+  sheet: SheetPage,
+  fonts: { readonly text: PDFFont; readonly bold: PDFFont; readonly inner: number },
+  room: number,
+): Laid {
+  for (let size = LARGEST; ; size -= 0.5) {
+    const laid = { ...layOut(sheet, { ...fonts, size }), size }
+    if (laid.height <= room || size <= LEAST) return laid
+  }
+}
+
+/** What of a sheet stands on one side of paper, from how far down. */
+interface Side {
+  readonly from: number
+  readonly lines: Line[]
+  readonly rules: number[]
+  curveY?: number
+}
+
+/** Cut into sides of paper where a line would run over the foot. */
+function onSides({ lines, rules, curveY, size }: Laid, room: number): readonly Side[] {
+  const sides: [Side, ...Side[]] = [{ from: 0, lines: [], rules: [] }]
+  let side: Side = sides[0]
+  const begin = (from: number) => {
+    side = { from, lines: [], rules: [] }
+    sides.push(side)
+  }
+  // a curve is drawn whole, before the first line that lies under it
+  const putCurve = () => {
+    if (curveY === undefined || sides.some((s) => s.curveY !== undefined)) return
+    if (curveY + size * CURVE_HIGH - side.from > room) begin(curveY)
+    side.curveY = curveY
+  }
+  for (const line of [...lines].sort((a, b) => a.y - b.y)) {
+    if (curveY !== undefined && line.y > curveY) putCurve()
+    if (line.y - side.from > room) begin(line.y - line.size * 1.3)
+    side.lines.push(line)
+  }
+  putCurve()
+  for (const y of rules) {
+    const on = [...sides].reverse().find((s) => y >= s.from && y - s.from <= room)
+    on?.rules.push(y)
+  }
+  return sides
+}
+
 /**
- * Sheets as a PDF, one page each: letters are made smaller until a page holds all of its text.
+ * Sheets as a PDF, each on a page of its own: letters are made smaller until it holds all of its text, but none under
+ * 10 pt; what is longer goes on overleaf.
  * @returns the file
  */
 export async function sheetPdf(pages: readonly SheetPage[], paper: Paper): Promise<Uint8Array> {
@@ -83,45 +138,55 @@ export async function sheetPdf(pages: readonly SheetPage[], paper: Paper): Promi
   const [width, height] = [PAPERS[paper].width * PT, PAPERS[paper].height * PT]
   const inner = width - 2 * MARGIN
   for (const sheet of pages) {
-    const page = pdf.addPage([width, height])
     const foot = wrapped(sheet.foot, text, FOOT_SIZE, inner)
-    const below = 16 + (foot.length - 1) * FOOT_SIZE * 1.2
-    for (let size = 12; size >= 5; size -= 0.5) {
-      const laid = layOut(sheet, { text, bold, size, inner })
-      if (laid.height > height - 2 * MARGIN - below && size > 5) continue
-      for (const l of laid.lines)
+    const room = height - 2 * MARGIN - 16 - (foot.length - 1) * FOOT_SIZE * 1.2
+    const laid = fitted(sheet, { text, bold, inner }, room)
+    const sides = onSides(laid, room)
+    sides.forEach((side, n) => {
+      const page = pdf.addPage([width, height])
+      const down = (y: number) => height - MARGIN - (y - side.from)
+      for (const l of side.lines)
         page.drawText(l.text, {
           x: MARGIN + l.x,
-          y: height - MARGIN - l.y,
+          y: down(l.y),
           size: l.size,
           font: l.bold ? bold : text,
           color: l.soft ? SOFT : INK,
         })
-      for (const y of laid.rules)
+      for (const y of side.rules)
         page.drawLine({
-          start: { x: MARGIN, y: height - MARGIN - y },
-          end: { x: width - MARGIN, y: height - MARGIN - y },
+          start: { x: MARGIN, y: down(y) },
+          end: { x: width - MARGIN, y: down(y) },
           thickness: 0.7,
           color: INK,
         })
-      if (sheet.curve && laid.curveY !== undefined)
+      if (sheet.curve && side.curveY !== undefined)
         drawCurve(page, text, sheet.curve, {
           left: MARGIN,
-          top: height - MARGIN - laid.curveY,
+          top: down(side.curveY),
           width: inner,
-          size,
+          size: laid.size,
         })
-      break
-    }
-    foot.forEach((line, i) =>
-      page.drawText(line, {
-        x: MARGIN,
-        y: MARGIN - 8 + (foot.length - 1 - i) * FOOT_SIZE * 1.2,
-        size: FOOT_SIZE,
-        font: text,
-        color: SOFT,
-      }),
-    )
+      foot.forEach((line, i) =>
+        page.drawText(line, {
+          x: MARGIN,
+          y: MARGIN - 8 + (foot.length - 1 - i) * FOOT_SIZE * 1.2,
+          size: FOOT_SIZE,
+          font: text,
+          color: SOFT,
+        }),
+      )
+      if (sides.length > 1) {
+        const of = `${n + 1} of ${sides.length}`
+        page.drawText(of, {
+          x: width - MARGIN - text.widthOfTextAtSize(of, FOOT_SIZE),
+          y: height - MARGIN + 4,
+          size: FOOT_SIZE,
+          font: text,
+          color: SOFT,
+        })
+      }
+    })
   }
   return pdf.save()
 }
