@@ -162,7 +162,11 @@ export default function FillerFinder() {
             <strong>No filler may be used.</strong> {say(first?.reasons[0]?.text ?? '')}
           </p>
         )}
-        <FillerTable ranking={judged.map(asRanked)} chosen={null} meltsK={Math.min(a?.solidusK ?? Infinity, b?.solidusK ?? Infinity)} />
+        <FillerTable
+          ranking={judged.map(asRanked)}
+          chosen={null}
+          meltsK={Math.min(a?.solidusK ?? Infinity, b?.solidusK ?? Infinity)}
+        />
       </section>
     </div>
   )
