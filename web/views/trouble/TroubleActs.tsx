@@ -21,13 +21,28 @@ export function TroubleActs({
   const next = acts.find((a) => !isDone(a))
   return (
     <>
-      {next === undefined ? null : (
-        <p
-          aria-current="step"
-          className={`figure text-alarm ${next === card.first ? 'text-run' : 'text-head'}`}
-        >
-          {say(next)}
-        </p>
+      {next === undefined ? (
+        <p className="figure pt-4 text-page text-verdigris">✓ All of it is done</p>
+      ) : (
+        <>
+          <p
+            aria-current="step"
+            className={`figure text-alarm ${next === card.first ? 'text-run' : 'text-head'}`}
+          >
+            {say(next)}
+          </p>
+          <Button
+            big
+            look="act"
+            className="mt-4 w-full sm:w-auto sm:px-10"
+            onClick={() => {
+              setHere([...here, next])
+              onDone(next)
+            }}
+          >
+            Done, what next
+          </Button>
+        </>
       )}
       <ol className="grid gap-2 pt-4">
         {acts.map((a, i) =>
@@ -48,21 +63,6 @@ export function TroubleActs({
           ),
         )}
       </ol>
-      {next === undefined ? (
-        <p className="figure pt-4 text-page text-verdigris">✓ All of it is done</p>
-      ) : (
-        <Button
-          big
-          look="act"
-          className="mt-4 w-full sm:w-auto sm:px-10"
-          onClick={() => {
-            setHere([...here, next])
-            onDone(next)
-          }}
-        >
-          Done, what next
-        </Button>
-      )}
     </>
   )
 }
