@@ -87,7 +87,8 @@ function Typed({
     [],
   )
   const openShape = useCallback(() => setStation(SHAPE_STATION), [])
-  const stop = planned.ok ? stopOf(planned.plan.findings) : undefined
+  // a stop that passes on the way to a longer number takes no drawing away
+  const stop = told.ok ? stopOf(told.plan.findings) : undefined
   const running = useRunning(
     piece,
     planned.ok &&
@@ -160,10 +161,10 @@ function Typed({
               ) : null
             }
           />
-          {stop && planned.ok ? (
+          {stop && told.ok ? (
             <StopPanel
               stop={stop}
-              planned={planned}
+              planned={told}
               draft={draft.draft}
               title={draft.title}
               jobId={job.id}

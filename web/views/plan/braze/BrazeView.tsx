@@ -106,7 +106,8 @@ export default function BrazeView({
     (figure: string) => setStation(ALL_STATIONS.find((s) => s.figures.some((f) => f === figure))),
     [],
   )
-  const stop = planned.ok ? stopOf(planned.plan.findings) : undefined
+  // a stop that passes on the way to a longer number takes no drawing away
+  const stop = told.ok ? stopOf(told.plan.findings) : undefined
   const running = useRunning(
     piece,
     planned.ok &&
@@ -165,10 +166,10 @@ export default function BrazeView({
             errors={planned.ok ? NO_ERRORS : planned.errors}
             cautions={toldPlan?.cautions ?? NO_CAUTIONS}
           />
-          {stop && planned.ok ? (
+          {stop && told.ok ? (
             <StopPanel
               stop={stop}
-              planned={planned}
+              planned={told}
               draft={draft.draft}
               title={draft.title}
               jobId={job.id}
