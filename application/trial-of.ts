@@ -89,12 +89,11 @@ export function trialOf(drafts: readonly PieceDraft[]): TrialPieces | undefined 
     : undefined
 }
 
+/** Lines of a piece, as far as a trial reads them. */
+type Lines = readonly Pick<LogSummary, 'told' | 'correctedBy' | 'at'>[]
+
 /** The newest line of a piece that stands, as a plate of the trial; undefined while none is written. */
-function cutOf(
-  { work }: CutDraft,
-  lines: readonly Pick<LogSummary, 'told' | 'correctedBy' | 'at'>[],
-  settings: Settings,
-): TrialCut | undefined {
+function cutOf({ work }: CutDraft, lines: Lines, settings: Settings): TrialCut | undefined {
   const thickness = readTyped(work.thickness, 'length', settings)
   const [newest] = lines
     .filter((l) => l.told.kind === 'cut' && l.correctedBy === null)
@@ -116,10 +115,7 @@ function cutOf(
  */
 export function answerOf(
   { drafts }: TrialPieces,
-  lines: readonly [
-    readonly Pick<LogSummary, 'told' | 'correctedBy' | 'at'>[],
-    readonly Pick<LogSummary, 'told' | 'correctedBy' | 'at'>[],
-  ],
+  lines: readonly [Lines, Lines],
   settings: Settings,
 ): TrialAnswer | undefined {
   const a = cutOf(drafts[0], lines[0], settings)

@@ -53,7 +53,6 @@ interface Candidate {
   readonly fit?: ToFit
 }
 
-const hoseCodes = /hose-drop|hose-too-small/
 const tipCodes = /^tip-(will-not-do|far-too-big)|^oxygen-limit|rating/
 
 /** Hoses of the rig in place of those of the piece: both gases run through a pair of one bore and length. */
@@ -208,7 +207,7 @@ export function waysOut(
   const { code } = finding
   const all: Candidate[] = [
     ...(draft.kind === 'cut' ? cutCandidates(draft, code, planned, having) : brazeCandidates(draft, code)),
-    ...(hoseCodes.test(code) || code === 'acetylene-limit'
+    ...(code.includes('hose-drop') || code === 'acetylene-limit'
       ? [...otherHoses(draft, having.gear), ...widerHoses(draft)]
       : []),
     ...(code === 'cylinder-draw' ? largerCylinders(draft, having.gear) : []),

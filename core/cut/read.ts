@@ -98,7 +98,7 @@ function readUsual(r: Reader, input: Json): Usual | undefined {
   const oxygenPa = r.quantity(usual['oxygen'], 'usual.oxygen', USUAL.oxygen.bounds)
   const fuelPa = r.quantity(usual['fuel'], 'usual.fuel', USUAL.fuel.bounds)
   const tipOrificeM = r.maybe(usual['tip'], 'usual.tip', USUAL.tip.bounds)
-  const set = usual['set'] === true || usual['set'] === 'yes'
+  const { set } = readFields(r, usual, { set: USUAL.set }, 'usual')
   return oxygenPa === undefined || fuelPa === undefined ? undefined : { oxygenPa, fuelPa, tipOrificeM, set }
 }
 

@@ -49,7 +49,7 @@ export function Frame({ className = 'h-full w-full', children, ...rest }: SVGPro
     const seen = new ResizeObserver(() => layOut(svg))
     seen.observe(svg)
     // words are as wide as their letters once those are there
-    void document.fonts?.ready.then(() => layOut(svg))
+    if (document.fonts?.status === 'loading') void document.fonts.ready.then(() => layOut(svg))
     return () => seen.disconnect()
   }, [])
   return (

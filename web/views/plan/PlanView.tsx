@@ -14,9 +14,9 @@ import { CUT_WORDS } from './figure-words.ts'
 import { Findings } from './Findings.tsx'
 import { HowSheet } from './HowSheet.tsx'
 import { SHAPE_STATION, STATIONS, TheLine, USUAL_STATION, type Station } from './TheLine.tsx'
-import { PieceHead, RESTS_MS, useRested, useWholeJob } from './PieceHead.tsx'
+import { RESTS_MS, useRested, useWholeJob } from './PieceHead.tsx'
 import { StopPanel, stopOf } from './StopPanel.tsx'
-import { RunButton, useRunning } from './RunButton.tsx'
+import { PlanHead, useRunning } from './RunButton.tsx'
 import { toBeGiven } from '#application/given.ts'
 import { Stale } from './Stale.tsx'
 import { useDraft, type PieceOf } from './useDraft.ts'
@@ -110,22 +110,14 @@ function Typed({
         ref={page}
         className="flex flex-col print:hidden lg:grid lg:h-dvh lg:grid-rows-[auto_auto_1fr_auto]"
       >
-        <PieceHead
+        <PlanHead
           job={job}
           pieceId={piece.id}
           draft={draft}
+          running={running}
+          planned={planned.ok ? planned : undefined}
           stopped={stop !== undefined}
-          failure={running.failure}
-        >
-          {stop && running.disabled ? null : (
-            <RunButton
-              running={running}
-              draft={draft.draft}
-              edit={draft.edit}
-              planned={planned.ok ? planned : undefined}
-            />
-          )}
-        </PieceHead>
+        />
         {onLine ? (
           <Stale errors={errors}>
             <TheLine plan={onLine.plan} request={onLine.request} torchName={torchName} onOpen={setStation} />

@@ -4,11 +4,13 @@ import { useNavigate } from 'react-router'
 import type { GoodPiece } from '#application/plan-of.ts'
 import { toBeGiven } from '#application/given.ts'
 import type { PieceDraft } from '#contract/schemas.ts'
-import type { Piece } from '#contract/types.ts'
+import type { Job, Piece } from '#contract/types.ts'
 import { api, type Failure } from '../../app/api.ts'
 import { useApp } from '../../app/store.ts'
 import { Button } from '../../ui/Button.tsx'
 import type { EditOf } from './editing.ts'
+import { PieceHead } from './PieceHead.tsx'
+import type { useDraft } from './useDraft.ts'
 
 // what is looked at before the gas is on comes when it is asked for
 const BeforeStart = lazy(() => import('./BeforeStart.tsx'))
@@ -62,8 +64,33 @@ export function useRunning(piece: Omit<Piece, 'draft'>, good: boolean) {
   }, [piece, good, waiting, isLoading, error, start, go, personId, asking])
 }
 
+/** The head of a plan with its large button; a plan with a stop offers neither run, steps nor paper. */
+export function PlanHead<D extends PieceDraft>({
+  job,
+  pieceId,
+  draft,
+  running,
+  planned,
+  stopped,
+}: {
+  readonly job: Job
+  readonly pieceId: string
+  readonly draft: ReturnType<typeof useDraft<D>>
+  readonly running: ReturnType<typeof useRunning>
+  readonly planned: GoodPiece | undefined
+  readonly stopped: boolean
+}) {
+  return (
+    <PieceHead job={job} pieceId={pieceId} draft={draft} stopped={stopped} failure={running.failure}>
+      {stopped && running.disabled ? null : (
+        <RunButton running={running} draft={draft.draft} edit={draft.edit} planned={planned} />
+      )}
+    </PieceHead>
+  )
+}
+
 /** The large button, and what is looked at before the gas is on. */
-export function RunButton<D extends PieceDraft>({
+function RunButton<D extends PieceDraft>({
   running,
   draft,
   edit,

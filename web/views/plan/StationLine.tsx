@@ -70,6 +70,7 @@ export function StationLine<Name extends string>({
               tell.name !== undefined && (!figure || (figure.stop !== undefined && figure.at === 'regulator'))
             const shown = tell.name && figure ? showFigure(tell.name, figure, units) : undefined
             const spanned = tell.big || tell.spanned
+            const span = spanned && tell.name && figure ? saySpan(tell.name, figure, units) : ''
             return (
               <button
                 key={station.id}
@@ -107,10 +108,10 @@ export function StationLine<Name extends string>({
                       <SourceTag source={figure.source} runs={figure.runs} />
                       {spanned ? (
                         <span className={`text-foot text-soft ${tell.big ? 'whitespace-nowrap' : ''}`}>
-                          {saySpan(tell.name, figure, units)}
+                          {span}
                         </span>
                       ) : null}
-                      {tell.big && saySpan(tell.name, figure, units) !== '' ? <InSpan {...figure} /> : null}
+                      {tell.big && span !== '' ? <InSpan {...figure} /> : null}
                     </span>
                   ) : null}
                   {tell.note ? (

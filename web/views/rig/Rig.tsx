@@ -98,26 +98,7 @@ export default function Rig() {
         onTorch={(torch) => setEditing({ torch })}
         onAdd={(wanted) => setEditing({ wanted })}
       />
-      {due.length > 0 ? (
-        <section aria-label="Due" className="pb-6">
-          <h2 className="border-b-[1.5px] border-ink pb-1 text-section">Due</h2>
-          <ul>
-            {due.map(({ gear: g, due: d }) => (
-              <li
-                key={g.id}
-                className="grid grid-cols-[74px_1fr] items-baseline gap-3 border-b border-rule py-2"
-              >
-                <span className={`name border-l-[6px] pl-2 text-label font-bold ${DUE_LOOKS[d.state].look}`}>
-                  {DUE_LOOKS[d.state].word}
-                </span>
-                <span className="leading-snug">
-                  <strong>{g.name}.</strong> {say(d.text)}
-                </span>
-              </li>
-            ))}
-          </ul>
-        </section>
-      ) : null}
+      <WhatIsDue due={due} />
       <p aria-hidden="true" className={`name hidden gap-x-3 text-text text-soft md:grid ${COLUMNS}`}>
         <span>Thing</span>
         <span>Key figure</span>
@@ -183,32 +164,61 @@ export default function Rig() {
           </Part>
         ))}
       </div>
-      {editing === 'exchange' ? (
-        <ExchangePanel gear={active} onClose={() => setEditing(undefined)} />
-      ) : editing === 'tip' ? (
-        <TipPanel onClose={() => setEditing(undefined)} />
-      ) : editing && 'wanted' in editing ? (
-        <GearPanel
-          kind={editing.wanted.kind}
-          item={undefined}
-          first={{ gas: editing.wanted.gas }}
-          {...(editing.wanted.set ? { into: editing.wanted.set } : {})}
-          all={active}
-          torches={torches}
-          onClose={() => setEditing(undefined)}
-        />
-      ) : editing && 'torch' in editing ? (
-        <TorchPanel torch={editing.torch} onClose={() => setEditing(undefined)} />
-      ) : editing ? (
-        <GearPanel
-          kind={editing.kind}
-          item={editing.item}
-          all={active}
-          torches={torches}
-          onClose={() => setEditing(undefined)}
-        />
-      ) : null}
+      <Editor editing={editing} gear={active} torches={torches} onClose={() => setEditing(undefined)} />
     </main>
+  )
+}
+
+/** What is due, worst first; nothing where nothing is. */
+function WhatIsDue({ due }: { readonly due: ReturnType<typeof dueList> }) {
+  const { say } = useShop()
+  if (due.length === 0) return null
+  return (
+    <section aria-label="Due" className="pb-6">
+      <h2 className="border-b-[1.5px] border-ink pb-1 text-section">Due</h2>
+      <ul>
+        {due.map(({ gear: g, due: d }) => (
+          <li key={g.id} className="grid grid-cols-[74px_1fr] items-baseline gap-3 border-b border-rule py-2">
+            <span className={`name border-l-[6px] pl-2 text-label font-bold ${DUE_LOOKS[d.state].look}`}>
+              {DUE_LOOKS[d.state].word}
+            </span>
+            <span className="leading-snug">
+              <strong>{g.name}.</strong> {say(d.text)}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+/** The panel of what is added, changed, or exchanged. */
+function Editor({
+  editing,
+  gear,
+  torches,
+  onClose,
+}: {
+  readonly editing: Editing
+  readonly gear: readonly GearItem[]
+  readonly torches: readonly Torch[]
+  readonly onClose: () => void
+}) {
+  if (editing === undefined) return null
+  if (editing === 'exchange') return <ExchangePanel gear={gear} onClose={onClose} />
+  if (editing === 'tip') return <TipPanel onClose={onClose} />
+  if ('torch' in editing) return <TorchPanel torch={editing.torch} onClose={onClose} />
+  const into = 'wanted' in editing ? editing.wanted.set : undefined
+  return (
+    <GearPanel
+      {...('wanted' in editing
+        ? { kind: editing.wanted.kind, item: undefined, first: { gas: editing.wanted.gas } }
+        : { kind: editing.kind, item: editing.item })}
+      {...(into ? { into } : {})}
+      all={gear}
+      torches={torches}
+      onClose={onClose}
+    />
   )
 }
 

@@ -78,20 +78,20 @@ export function SetLine({
         ) : null}
       </div>
       <div className="grid gap-3 pt-3 md:grid-cols-[1fr_1fr_1fr_1fr_1fr]">
-        {(['oxygen', fuel] as const).map((gas, row) => (
+        {(['oxygen', fuel] as const).map((side, row) => (
           <div
-            key={gas}
+            key={side}
             className="relative grid grid-cols-2 gap-3 md:col-span-4 md:col-start-1 md:grid-cols-4"
             style={{ gridRow: row + 1 }}
           >
             <span
               aria-hidden="true"
               className="absolute -right-3 left-0 top-[34px] hidden h-[6px] md:block"
-              style={{ background: gasColour(gas) }}
+              style={{ background: gasColour(side) }}
             />
             {STATIONS.map(({ kind, called }) => {
-              const item = at(kind, gas)
-              const name = gas === 'oxygen' ? 'Oxygen' : fuelTitle(fuel)
+              const item = at(kind, side)
+              const name = side === 'oxygen' ? 'Oxygen' : fuelTitle(fuel)
               return item ? (
                 <Thing
                   key={kind}
@@ -101,14 +101,11 @@ export function SetLine({
                   onOpen={() => onOpen(item)}
                 />
               ) : (
-                <button
+                <ToFill
                   key={kind}
-                  type="button"
-                  className="name relative z-10 grid min-h-[88px] content-center justify-items-center rounded-md border-[1.5px] border-dashed border-edge bg-paper px-2 text-text text-soft hover:text-ink"
-                  onClick={() => onAdd({ kind, gas, set })}
-                >
-                  + {say(`${name} ${called}`)}
-                </button>
+                  what={`${name} ${called}`}
+                  onFill={() => onAdd({ kind, gas: side, set })}
+                />
               )
             })}
           </div>
@@ -132,17 +129,28 @@ export function SetLine({
               </svg>
             </Tile>
           ) : (
-            <button
-              type="button"
-              className="name grid min-h-[88px] content-center justify-items-center rounded-md border-[1.5px] border-dashed border-edge bg-paper px-2 text-text text-soft hover:text-ink"
-              onClick={() => (set ? onOpen(set) : onTorch(undefined))}
-            >
-              + {say(set ? 'Torch of this set' : 'Torch')}
-            </button>
+            <ToFill
+              what={set ? 'Torch of this set' : 'Torch'}
+              onFill={() => (set ? onOpen(set) : onTorch(undefined))}
+            />
           )}
         </div>
       </div>
     </section>
+  )
+}
+
+/** What is missing, as an outline that is filled with a press. */
+function ToFill({ what, onFill }: { readonly what: string; readonly onFill: () => void }) {
+  const { say } = useShop()
+  return (
+    <button
+      type="button"
+      className="name relative z-10 grid min-h-[88px] content-center justify-items-center rounded-md border-[1.5px] border-dashed border-edge bg-paper px-2 text-text text-soft hover:text-ink"
+      onClick={onFill}
+    >
+      + {say(what)}
+    </button>
   )
 }
 

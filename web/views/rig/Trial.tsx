@@ -52,24 +52,20 @@ function useAsked(torch: Torch) {
     () => betweenPlates(torch, settings, records, { plates: [thin, thick], tip }),
     [torch, settings, records, thin, thick, tip],
   )
-  const figures = between?.plan.figures
-  const usual = (name: 'tipOrifice' | 'cuttingOxygenPressure' | 'fuelPressure') => {
-    const figure = figures?.[name]
-    return figure ? sayFigure(name, figure, settings.units) : ''
-  }
-  const asked: TrialAsked = {
-    plates: [thin, thick],
-    tip: tip.trim() || usual('tipOrifice'),
-    oxygen: oxygen.trim() || usual('cuttingOxygenPressure'),
-    fuel: fuel.trim() || usual('fuelPressure'),
-    length: inch ? '6 in' : '150 mm',
-  }
-  const pieces = useMemo(
-    () => trialInARow(torch, settings, asked),
-    // the request is made of these alone
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [torch, settings, thin, thick, asked.tip, asked.oxygen, asked.fuel, asked.length],
-  )
+  const asked = useMemo((): TrialAsked => {
+    const usual = (name: 'tipOrifice' | 'cuttingOxygenPressure' | 'fuelPressure') => {
+      const figure = between?.plan.figures[name]
+      return figure ? sayFigure(name, figure, settings.units) : ''
+    }
+    return {
+      plates: [thin, thick],
+      tip: tip.trim() || usual('tipOrifice'),
+      oxygen: oxygen.trim() || usual('cuttingOxygenPressure'),
+      fuel: fuel.trim() || usual('fuelPressure'),
+      length: inch ? '6 in' : '150 mm',
+    }
+  }, [between, settings.units, thin, thick, tip, oxygen, fuel, inch])
+  const pieces = useMemo(() => trialInARow(torch, settings, asked), [torch, settings, asked])
   const plans = useMemo(
     () => pieces.map(({ draft }) => planDraft(draft, settings, NO_RUNS, units)),
     [pieces, settings, units],

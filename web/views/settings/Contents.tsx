@@ -30,7 +30,7 @@ const PARTS: Readonly<Record<string, string>> = {
   'Copies of the log': 'backup restore save',
 }
 
-const placesOf = (): readonly Place[] => [
+const PLACES: readonly Place[] = [
   ...BOOK.map(({ name, topic, label, options }) => ({
     title: label,
     about: TOPICS[topic],
@@ -53,13 +53,11 @@ export function findPlaces(asked: string): readonly Place[] {
     .filter((w) => w !== '')
     .map((w) => (w.length > 5 ? w.replace(/(ing|ed|es|s)$/, '') : w))
   if (stems.length === 0) return []
-  return placesOf()
-    .filter(({ words }) => stems.every((stem) => words.includes(stem)))
-    .sort(
-      (a, b) =>
-        Number(!stems.every((s) => a.title.toLowerCase().includes(s))) -
-        Number(!stems.every((s) => b.title.toLowerCase().includes(s))),
-    )
+  return PLACES.filter(({ words }) => stems.every((stem) => words.includes(stem))).sort(
+    (a, b) =>
+      Number(!stems.every((s) => a.title.toLowerCase().includes(s))) -
+      Number(!stems.every((s) => b.title.toLowerCase().includes(s))),
+  )
 }
 
 /** The parts in their order, as the page has them. */

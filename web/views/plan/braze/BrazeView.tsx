@@ -9,9 +9,9 @@ import { useShop } from '../../../app/shop.ts'
 import { useShortcuts } from '../../../app/shortcuts.ts'
 import { Findings } from '../Findings.tsx'
 import { HowSheet } from '../HowSheet.tsx'
-import { PieceHead, RESTS_MS, useRested, useWholeJob } from '../PieceHead.tsx'
+import { RESTS_MS, useRested, useWholeJob } from '../PieceHead.tsx'
 import { StopPanel, stopOf } from '../StopPanel.tsx'
-import { RunButton, useRunning } from '../RunButton.tsx'
+import { PlanHead, useRunning } from '../RunButton.tsx'
 import { toBeGiven } from '#application/given.ts'
 import { Stale } from '../Stale.tsx'
 import { useDraft, type PieceOf } from '../useDraft.ts'
@@ -130,22 +130,14 @@ export default function BrazeView({
         ref={page}
         className="flex flex-col print:hidden lg:grid lg:h-dvh lg:grid-rows-[auto_auto_1fr_auto]"
       >
-        <PieceHead
+        <PlanHead
           job={job}
           pieceId={piece.id}
           draft={draft}
+          running={running}
+          planned={planned.ok ? planned : undefined}
           stopped={stop !== undefined}
-          failure={running.failure}
-        >
-          {stop && running.disabled ? null : (
-            <RunButton
-              running={running}
-              draft={draft.draft}
-              edit={draft.edit}
-              planned={planned.ok ? planned : undefined}
-            />
-          )}
-        </PieceHead>
+        />
         {onLine ? (
           <Stale errors={planned.ok ? NO_ERRORS : planned.errors}>
             <BrazeLine
