@@ -1,7 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { PDFDocument } from 'pdf-lib'
 import type { Page } from 'puppeteer-core'
 import { beforeAll, describe, expect, it, vi } from 'vitest'
 import type { BrazeDraft } from '#contract/schemas.ts'
@@ -13,12 +12,14 @@ import {
   giveFile,
   named,
   openPage,
+  press,
   pressByKey,
   see,
   station,
   type,
   until,
 } from './browser.ts'
+import { madePdf, sidesOf } from './paper.ts'
 import { browser, openStory, server } from './story.ts'
 
 openStory()
@@ -359,14 +360,20 @@ describe('the shop’s own brazing tips', () => {
 })
 
 describe('on paper and on a phone', () => {
-  it('is one sheet with settings, joint, steps and room to sign', async () => {
+  it('has the line, the joint, what is carried, the steps and room to sign', async () => {
     await open('Branches, 28 mm')
-    await page.emulateMediaType('print')
-    await see(page, 'Brazed by')
-    await see(page, 'Touch the rod at the mouth')
-    const pdf = await page.pdf({ format: 'A4', printBackground: true })
-    expect((await PDFDocument.load(pdf)).getPageCount()).toBe(1)
-    await page.emulateMediaType('screen')
+    const sides = await sidesOf(await madePdf(page, () => press(page, 'Print the plan, or save it as PDF')))
+    expect(sides.length).toBeLessThanOrEqual(3)
+    // out of the line, the joint's drawing, the kit, the steps, and the foot
+    for (const words of [
+      'Set oxygen, flowing',
+      'gap hot',
+      'nitrogen in',
+      'Leak solution and brush',
+      'Touch the rod at the mouth',
+      'Brazed: name, day',
+    ])
+      expect(sides.join(' ')).toContain(words)
   })
   it('fits a phone without sideways scrolling', async () => {
     await page.setViewport({ width: 390, height: 844 })

@@ -14,6 +14,7 @@ import {
   typeInto,
   until,
 } from './browser.ts'
+import { madePdf, sidesOf } from './paper.ts'
 import { browser, openStory, server } from './story.ts'
 
 openStory()
@@ -142,14 +143,32 @@ describe('names and paper', () => {
     expect(await over()).toBe(0)
     expect((await draft()).title).toBe(name.trim())
   })
-  it('prints a plan on one page, without buttons', async () => {
-    await page.goto(`${server.url}/jobs/${jobId}/${pieceId}`)
+  it('prints a plan on one sheet: the line, the drawing and the figures, and its steps, by its button and by Ctrl P', async () => {
+    const piece = await pieceNamed(server, 'Gusset, mitre post, top')
+    await page.goto(`${server.url}/jobs/${piece.jobId}/${piece.id}`)
     await see(page, 'Supply')
-    const pdf = Buffer.from(await page.pdf({ format: 'A4' })).toString('latin1')
-    expect(pdf.match(/\/Type\s*\/Page\b/g)).toHaveLength(1)
-    await page.emulateMediaType('print')
-    expect(await page.$eval('nav', (e) => getComputedStyle(e).display)).toBe('none')
-    await page.emulateMediaType('screen')
+    const byButton = await sidesOf(
+      await madePdf(page, () => press(page, 'Print the plan, or save it as PDF')),
+    )
+    expect(byButton).toHaveLength(2)
+    const all = byButton.join(' ')
+    // what is set along the line, words out of the drawings, the steps, who signs
+    for (const words of [
+      'Set oxygen, flowing',
+      'Cone to plate',
+      'scrap',
+      'travel',
+      'Kerf',
+      'Shut both cylinders',
+      'Planned: name, day',
+    ])
+      expect(all).toContain(words)
+    const byKeys = await madePdf(page, async () => {
+      await page.keyboard.down('Control')
+      await page.keyboard.press('p')
+      await page.keyboard.up('Control')
+    })
+    expect(await sidesOf(byKeys)).toEqual(byButton)
   })
   it('says so when a piece or a page is not there', async () => {
     await page.goto(`${server.url}/jobs/00000000-0000-4000-8000-000000000000`)

@@ -1,3 +1,4 @@
+import { PDFDocument } from 'pdf-lib'
 import type { Page } from 'puppeteer-core'
 import { describe, expect, it } from 'vitest'
 import type { GearItem, LogPage, Run, Piece } from '#contract/types.ts'
@@ -19,6 +20,7 @@ import {
   until,
 } from './browser.ts'
 import { begin, leave, pathOf, runIdOf, stepsTo } from './lead.ts'
+import { madePdf, sidesOf } from './paper.ts'
 import { browser, openStory, server } from './story.ts'
 
 openStory()
@@ -378,35 +380,23 @@ describe('gas and sheets', () => {
   it('makes a setup sheet and a shutdown card, one page each, on either paper', async () => {
     const page = await openPage(browser, `${await pathOf(server, 'Gusset, lower mitre post')}/work`)
     await press(page, 'Sheets')
-    await see(page, 'Shutdown: Gusset, lower mitre post')
+    await see(page, 'Shutdown')
     await expectAccessible(page, 'Sheets')
     for (const [format, width] of [
       ['A4', 595],
       ['Letter', 612],
     ] as const) {
       await press(page, format)
-      await page.evaluate(() => {
-        const w = window as unknown as { saved?: Blob }
-        delete w.saved
-        URL.createObjectURL = (b: Blob) => {
-          w.saved = b
-          return 'blob:x'
-        }
-      })
-      await pressByKey(page, 'Save as PDF')
-      await until(page, () => (window as unknown as { saved?: Blob }).saved !== undefined)
-      const bytes = await page.evaluate(async () => {
-        const blob = (window as unknown as { saved: Blob }).saved
-        return [...new Uint8Array(await blob.arrayBuffer())]
-      })
-      const { PDFDocument } = await import('pdf-lib')
-      const pdf = await PDFDocument.load(Uint8Array.from(bytes))
+      const bytes = await madePdf(page, () => pressByKey(page, 'Save as PDF'))
+      const pdf = await PDFDocument.load(bytes)
       expect(pdf.getPageCount()).toBe(2)
       expect(Math.round(pdf.getPage(0).getWidth())).toBe(width)
+      const [setup, shutdown] = await sidesOf(bytes)
+      expect(setup).toContain('Set oxygen, flowing')
+      expect(shutdown).toContain('Shut both cylinders')
     }
-    const printed = await page.pdf({ format: 'A4' })
-    const { PDFDocument } = await import('pdf-lib')
-    expect((await PDFDocument.load(printed)).getPageCount()).toBe(2)
+    const opened = await madePdf(page, () => press(page, 'Print both'))
+    expect((await PDFDocument.load(opened)).getPageCount()).toBe(2)
     await page.close()
   })
 })

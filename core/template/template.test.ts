@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { readCut } from '../cut/index.ts'
-import { templatesOf } from './template.ts'
+import { outlineTemplate, templatesOf } from './template.ts'
 import { FOOT_MM, MARGIN_MM, MOST_SHEETS, OVERLAP_MM, PAPERS, tile } from './tile.ts'
 
 describe('tiling', () => {
@@ -37,6 +37,15 @@ describe('tiling', () => {
     expect(tile('a4', 20_000, 20_000)).toBeUndefined()
   })
 })
+
+/** Radii of the run and of the branch's bore below, mm. */
+const [RUN, BORE] = [84, 24]
+type Vector = readonly [number, number, number]
+const crossed = (a: Vector, b: Vector): Vector => [
+  a[1] * b[2] - a[2] * b[1],
+  a[2] * b[0] - a[0] * b[2],
+  a[0] * b[1] - a[1] * b[0],
+]
 
 describe('templates', () => {
   const of = (work: Record<string, unknown>, kerf = 0.002) => {
@@ -83,6 +92,76 @@ describe('templates', () => {
     expect(span(both[0]?.lines[0]?.points ?? [], 'x')).toBeCloseTo(Math.PI * 60, 6)
     // a tee: as long along the run as the bore is wide
     expect(span(both[1]?.lines[0]?.points ?? [], 'y')).toBeCloseTo(48, 1)
+  })
+  it('show their way up, their degrees, where to fold, and of a wrap its seam', () => {
+    const told = (work: Record<string, unknown>) =>
+      of(work).map((t) => [
+        t.words.map((w) => w.text).join('; '),
+        t.lines.filter((l) => l.kind === 'fold').length,
+      ])
+    expect(told({ shape: 'hole', diameter: '100 mm' })).toEqual([['0°; 90°; 180°; 270°', 2]])
+    const saddle = told({ shape: 'pipe', diameter: '60 mm', pipeCut: 'saddle', runDiameter: '168 mm' })
+    expect(saddle[0]?.[0]).toContain('0°; 90°; 180°; 270°; 360°; seam: edge to edge')
+    expect(saddle[0]?.[0]).toContain('this way up: the cut end')
+    expect(saddle[0]?.[1]).toBe(3)
+    expect(saddle[1]?.[0]).toContain('0°, along the crown of the run; 90°')
+    const square = [
+      {
+        kind: 'edge' as const,
+        closed: true,
+        points: [
+          { x: 0, y: 0 },
+          { x: 40, y: 0 },
+          { x: 40, y: 40 },
+        ],
+      },
+    ]
+    expect(outlineTemplate(square).words.map((w) => w.text)).toEqual(['this way up'])
+  })
+  it('of a saddle fit each other: both laid print outward, each point of the branch meets its own on the run', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: -15, max: 15 }), fc.integer({ min: 40, max: 90 }), (offset, degrees) => {
+        const [wrap, opening] = of({
+          shape: 'pipe',
+          diameter: '60 mm',
+          pipeCut: 'saddle',
+          runDiameter: '168 mm',
+          pipeAngle: `${degrees} deg`,
+          offset: `${offset} mm`,
+        })
+        const edge = (t: typeof wrap) => t?.lines.find((l) => l.kind === 'edge')?.points ?? []
+        const folds = opening?.lines.filter((l) => l.kind === 'fold') ?? []
+        const crown = { x: folds[1]?.points[0]?.x ?? 0, y: folds[0]?.points[0]?.y ?? 0 }
+        // the run lies along y, its crown up along z: paper with its print outward has x along y × z
+        const onRun = edge(opening).map((p) => {
+          const turn = (p.x - crown.x) / RUN
+          return [RUN * Math.sin(turn), p.y - crown.y, RUN * Math.cos(turn)] as const
+        })
+        const lean = (degrees * Math.PI) / 180
+        const axis: Vector = [0, Math.cos(lean), Math.sin(lean)]
+        const over: Vector = [0, Math.sin(lean), -Math.cos(lean)]
+        const down: Vector = [0, -axis[1], -axis[2]]
+        // on the branch up on the paper is down the branch; right, up and outward are right-handed
+        const right = crossed(down, over)
+        const line = edge(wrap)
+        const [from, to] = [Math.min(...line.map((p) => p.x)), Math.max(...line.map((p) => p.x))]
+        const radial = (x: number) => {
+          const turn = (2 * Math.PI * (x - from)) / (to - from)
+          return over.map((o, i) => BORE * (Math.cos(turn) * o + Math.sin(turn) * (right[i] ?? 0)))
+        }
+        // how far up the branch the first point lies, by the opening; then all others must
+        const first = (onRun[0]?.[1] ?? 0) * axis[1] + (onRun[0]?.[2] ?? 0) * axis[2]
+        onRun.forEach((seat, n) => {
+          const { x, y } = line[n] ?? { x: 0, y: 0 }
+          const along = first - (y - (line[0]?.y ?? 0))
+          const at = radial(x).map((v, i) => v + along * (axis[i] ?? 0) + (i === 0 ? offset : 0))
+          at.forEach((v, i) => {
+            expect(v).toBeCloseTo(seat[i] ?? NaN, 4)
+          })
+        })
+      }),
+      { numRuns: 40 },
+    )
   })
   it('are none for what is marked with a rule, or for a branch that misses', () => {
     expect(of({ shape: 'straight', length: '1 ft' })).toEqual([])

@@ -53,7 +53,7 @@ export function Shell() {
   )
   useShortcuts(keys)
   return (
-    <div className="min-h-dvh pb-[64px] md:pb-0 md:pl-[76px] print:p-0">
+    <div className="min-h-dvh pb-[64px] md:pb-0 md:pl-[76px]">
       <nav
         aria-label="Main"
         className="fixed inset-x-0 bottom-0 z-30 flex h-[64px] bg-spine text-spine-soft md:inset-x-auto md:inset-y-0 md:left-0 md:h-dvh md:w-[76px] md:flex-col"
@@ -93,7 +93,7 @@ export function Shell() {
       </Suspense>
       <Outlet />
       {demo ? (
-        <p className="px-6 pt-6 pb-4 text-soft print:hidden">
+        <p className="px-6 pt-6 pb-4 text-soft">
           This is a demo log: the yard, its people and its runs are made up, and its instruments are
           simulated.
         </p>

@@ -50,6 +50,9 @@ interface ShopOfProps {
   readonly children?: ReactNode
 }
 
+/** Says all below it as another part of the page does. */
+export const ShopAs = Shop.Provider
+
 /** Hears of the shop's settings once, for every part of a page: a hundred parts that each asked would each be asked at every key. */
 export function ShopProvider({ children }: { readonly children: ReactNode }) {
   const settings = api.useSettingsQuery().data ?? FIRST_SETTINGS

@@ -6,7 +6,10 @@ import { Frame } from './Frame.tsx'
 const W = 620
 const H = 240
 
-/** A pipe's cut: the pipe from the side with its line, and the template unrolled. mm */
+/**
+ * A pipe's cut: the pipe from the side with its line, and the template unrolled as it lies on the pipe that is kept,
+ * printed side out, the cut end up. mm
+ */
 export function PipeWrap({
   template,
   pipe,
@@ -23,7 +26,9 @@ export function PipeWrap({
   const s = Math.min(310 / round, 120 / Math.max(rise, 1), 6)
   const left = 290 + (320 - round * s) / 2
   const base = H - 54
-  const points = template.points.map((p) => [left + p.x * 1000 * s, base - 24 - p.y * 1000 * s] as const)
+  const points = template.points.map(
+    (p) => [left + p.x * 1000 * s, base - 24 - (rise - p.y * 1000) * s] as const,
+  )
   const side = Math.min(110 / diameter, 80 / Math.max(rise, 1), 3)
   const r = (diameter / 2) * side
   const end = template.points.map((p) => {

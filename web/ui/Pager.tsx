@@ -22,7 +22,7 @@ export function Pager({
     window.scrollTo({ top: 0 })
   }
   return (
-    <nav aria-label="Pages" className="print:hidden flex flex-wrap items-center gap-4 pt-4">
+    <nav aria-label="Pages" className="flex flex-wrap items-center gap-4 pt-4">
       <Button disabled={!onBack} onClick={turn(onBack)}>
         {back}
       </Button>

@@ -75,8 +75,8 @@ function LaidOut({ batch }: { readonly batch: Batch }) {
   )
   if (onPaper)
     return (
-      <main className="mx-auto grid max-w-[900px] gap-4 px-4 py-6 print:p-0">
-        <div className="flex flex-wrap items-center gap-3 print:hidden">
+      <main className="mx-auto grid max-w-[900px] gap-4 px-4 py-6">
+        <div className="flex flex-wrap items-center gap-3">
           <Button onClick={() => setOnPaper(false)}>Back to the batch</Button>
           <SheetTools pages={[page]} name={`${laid.name} sheet`} print="Print it" />
         </div>

@@ -4,10 +4,9 @@ import type { Gap } from '#core/line/order.ts'
 import type { UnitChoices } from '#core/quantity/choices.ts'
 import type { JobGas } from '#core/rig/job-gas.ts'
 import type { ShopView } from '../../app/shop.ts'
-import type { SheetPage } from '../../work/sheet-pdf.ts'
+import { SHEET_FOOT, type SheetPage } from '../../paper/page.ts'
 import type { PlanFigures } from '../plan/plan-words.ts'
 import { kitInWords } from '../work/kit-words.ts'
-import { SHEET_FOOT } from '../work/Sheet.tsx'
 import type { PlannedPiece } from './useBatch.ts'
 import { saidGap, SETS } from './words.ts'
 
@@ -35,6 +34,7 @@ export function batchSheet(
 ): SheetPage {
   const jobs = [...new Set(pieces.map((p) => p.piece.jobName))]
   return {
+    kind: 'Batch',
     title: name,
     about: `${jobs.join(', ')}. One set-up, one shut-down.`,
     figures: gas.map((g) => [

@@ -1,10 +1,8 @@
 import { FileDown, Printer } from 'lucide-react'
 import { Link, useParams } from 'react-router'
-import { usualPaper } from '#core/template/tile.ts'
 import { PATHS } from '#contract/paths.ts'
 import { api } from '../../app/api.ts'
-import { fileName, saveFile } from '../../app/save-file.ts'
-import { useShop } from '../../app/shop.ts'
+import { useMade } from '../../paper/useMade.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Missing } from '../../ui/Missing.tsx'
 import { PhotoRow } from '../check/Photos.tsx'
@@ -21,18 +19,17 @@ const photoOf = async (id: string) => {
 export default function CloseOutPage() {
   const { jobId = '' } = useParams()
   const { data, error } = api.useCloseOutQuery(jobId, { refetchOnMountOrArgChange: true })
-  const { settings } = useShop()
   const words = useCloseOutWords(data)
+  const paper = useMade(words?.title ?? 'Close-out', async (on) => {
+    if (!words) return undefined
+    const { closeOutPdf } = await import('../../paper/close-out.ts')
+    return closeOutPdf(words, on, photoOf)
+  })
   if (error && !data) return <Missing what="job" failure={error} />
   if (!data || !words) return <p className="p-6 text-soft">Opening.</p>
-  const save = async () => {
-    const { closeOutPdf } = await import('../../work/close-out-pdf.ts')
-    const bytes = await closeOutPdf(words, usualPaper(settings.region), photoOf)
-    saveFile(fileName(words.title, 'pdf'), new Uint8Array(bytes), 'application/pdf')
-  }
   return (
     <main className="mx-auto max-w-[1000px] px-4 py-6">
-      <p className="print:hidden">
+      <p>
         <Link className="underline underline-offset-4" to={`/jobs/${jobId}`}>
           The job
         </Link>
@@ -44,22 +41,27 @@ export default function CloseOutPage() {
             {words.place}. {words.day}
           </p>
         </div>
-        <div className="print:hidden flex gap-2">
-          <Button look="act" onClick={() => void save()}>
+        <div className="flex gap-2">
+          <Button look="act" onClick={paper.save}>
             <FileDown size={20} aria-hidden="true" /> Save as PDF
           </Button>
-          <Button onClick={() => window.print()}>
+          <Button onClick={paper.open}>
             <Printer size={20} aria-hidden="true" /> Print
           </Button>
         </div>
       </header>
+      {paper.failed ? (
+        <p role="alert" className="pb-2 font-bold text-alarm">
+          {paper.failed}
+        </p>
+      ) : null}
       {words.open.length > 0 ? (
         <p role="status" className="mb-4 border-l-[6px] border-brass pl-3">
           <strong>Not all is done:</strong> {words.open.join('; ')}.
         </p>
       ) : null}
       {words.untested === undefined ? null : (
-        <p className="print:hidden mb-4 flex flex-wrap items-center gap-3">
+        <p className="mb-4 flex flex-wrap items-center gap-3">
           <span>The line is not tested yet:</span>
           {(['pressure', 'vacuum'] as const).map((kind) => (
             <Link

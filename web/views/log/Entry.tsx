@@ -141,7 +141,7 @@ function WhatNext({ entry }: { readonly entry: LogEntry }) {
   const judged = entry.kind === 'cut' || entry.kind === 'braze'
   if (entry.correctedBy) return null
   return (
-    <div className="print:hidden flex flex-wrap gap-3 pt-4">
+    <div className="flex flex-wrap gap-3 pt-4">
       {judged || entry.outcome === 'failed' ? (
         <Button
           look={entry.outcome === 'failed' ? 'act' : 'plain'}

@@ -54,7 +54,7 @@ export function FilterBar({
     [change],
   )
   return (
-    <section aria-label="Filters" className="print:hidden grid gap-3 pb-4 sm:grid-cols-2 lg:grid-cols-5">
+    <section aria-label="Filters" className="grid gap-3 pb-4 sm:grid-cols-2 lg:grid-cols-5">
       <Field label="Find">
         {({ id }) => (
           <input

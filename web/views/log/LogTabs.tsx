@@ -5,7 +5,7 @@ export function LogTabs() {
   const look = ({ isActive }: { isActive: boolean }) =>
     `name inline-flex min-h-[44px] items-center border-b-4 px-3 text-label ${isActive ? 'border-brick font-semibold' : 'border-transparent text-soft'}`
   return (
-    <header className="print:hidden mb-4 flex flex-wrap items-end gap-x-6 border-b-[1.5px] border-rule">
+    <header className="mb-4 flex flex-wrap items-end gap-x-6 border-b-[1.5px] border-rule">
       <h1 className="pb-1 text-page">Log</h1>
       <nav aria-label="The log" className="flex flex-wrap">
         <NavLink end to="/log" className={look}>

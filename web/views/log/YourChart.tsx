@@ -11,8 +11,8 @@ import { SelectField } from '../../ui/SelectField.tsx'
 import { fuelTitle } from '#core/gas/fuels.ts'
 import { dayOf } from '../../ui/dates.ts'
 import type { Series } from '../../ui/Chart.tsx'
-import type { SheetPage } from '../../work/sheet-pdf.ts'
-import { SHEET_FOOT, SheetTools } from '../work/Sheet.tsx'
+import { SHEET_FOOT, type SheetPage } from '../../paper/page.ts'
+import { SheetTools } from '../work/Sheet.tsx'
 import { LogTabs } from './LogTabs.tsx'
 
 const Chart = lazy(() => import('../../ui/Chart.tsx'))
@@ -60,44 +60,47 @@ const cellOf = (row: GrownRow, name: GrownName, kind: Saying, print: ShopView['p
   return f ? `${print(f.value, kind)}, n ${f.count}` : ''
 }
 
-/** The chart on paper, a page for cuts and one for brazes. */
+/** The chart on paper: a table of cuts and one of brazes. */
 function useChartPages(rows: readonly GrownRow[]): readonly SheetPage[] {
   const { print, say } = useShop()
-  return useMemo(
-    () =>
-      (['cut', 'braze'] as const).flatMap((kind) => {
-        const own = rows.filter((r) => r.kind === kind)
-        const figures = FIGURES.filter((f) => own.some((r) => r.figures[f.name]))
-        return own.length === 0
-          ? []
-          : [
-              {
-                title: say(kind === 'cut' ? 'Your chart: cuts' : 'Your chart: brazes'),
-                about: `Grown from good runs in the log. ${dayOf(new Date())}.`,
-                figures: [],
-                steps: [],
-                table: {
-                  heads: [
-                    kind === 'cut' ? 'Plate' : 'Wall',
-                    'Tip',
-                    'Fuel',
-                    'Good',
-                    ...figures.map((f) => f.word),
-                  ].map(say),
-                  rows: own.map((r) => [
-                    print(r.thicknessM, 'length'),
-                    print(r.tipOrificeM, 'bore'),
-                    `${fuelTitle(r.fuel)}${kind === 'braze' ? '' : ` ${r.handling.replace('not-said', '')}`}`.trim(),
-                    `${r.good} of ${r.all}`,
-                    ...figures.map((f) => cellOf(r, f.name, f.kind, print)),
-                  ]),
-                },
-                foot: SHEET_FOOT,
-              },
-            ]
-      }),
-    [rows, print, say],
-  )
+  return useMemo(() => {
+    const tables = (['cut', 'braze'] as const).flatMap((kind) => {
+      const own = rows.filter((r) => r.kind === kind)
+      const figures = FIGURES.filter((f) => own.some((r) => r.figures[f.name]))
+      return own.length === 0
+        ? []
+        : [
+            {
+              title: kind === 'cut' ? 'Cuts' : 'Brazes',
+              heads: [
+                kind === 'cut' ? 'Plate' : 'Wall',
+                'Tip',
+                'Fuel',
+                'Good',
+                ...figures.map((f) => f.word),
+              ].map(say),
+              rows: own.map((r) => [
+                print(r.thicknessM, 'length'),
+                print(r.tipOrificeM, 'bore'),
+                `${fuelTitle(r.fuel)}${kind === 'braze' ? '' : ` ${r.handling.replace('not-said', '')}`}`.trim(),
+                `${r.good} of ${r.all}`,
+                ...figures.map((f) => cellOf(r, f.name, f.kind, print)),
+              ]),
+            },
+          ]
+    })
+    return [
+      {
+        kind: 'Your chart',
+        title: 'Grown from good runs in the log',
+        about: `The median of each figure, and n, how many runs it is of. ${dayOf(new Date())}.`,
+        figures: [],
+        steps: [],
+        tables,
+        foot: SHEET_FOOT,
+      },
+    ]
+  }, [rows, print, say])
 }
 
 function Grown({ rows }: { readonly rows: readonly GrownRow[] }) {
@@ -222,7 +225,7 @@ function Outcomes({ rows }: { readonly rows: readonly GrownRow[] }) {
   )
   if (!row || !figure) return null
   return (
-    <section aria-label="Setting against outcome" className="print:hidden">
+    <section aria-label="Setting against outcome">
       <h2 className="pb-2 text-section">Settings against results</h2>
       <div className="grid gap-3 pb-3 sm:grid-cols-2 lg:max-w-[760px]">
         <SelectField
@@ -339,7 +342,7 @@ function Calibrated({ found }: { readonly found: readonly Calibration[] }) {
         </ul>
       )}
       {found.length > 0 ? (
-        <div className="print:hidden lg:max-w-[760px]">
+        <div className="lg:max-w-[760px]">
           <Suspense fallback={<p className="text-soft">Drawing.</p>}>
             <Chart
               label="What was logged over what was estimated; on the line they agree"

@@ -6,6 +6,7 @@ import type { PieceDraft } from '#contract/schemas.ts'
 import type { Job } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
+import type { Made } from '../../paper/useMade.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Pieces } from './Pieces.tsx'
 import type { useDraft } from './useDraft.ts'
@@ -16,6 +17,7 @@ export function PieceHead<D extends PieceDraft>({
   pieceId,
   draft,
   failure,
+  paper,
   stopped = false,
   children,
 }: {
@@ -23,6 +25,8 @@ export function PieceHead<D extends PieceDraft>({
   readonly pieceId: string
   readonly draft: ReturnType<typeof useDraft<D>>
   readonly failure?: string | undefined
+  /** The plan on paper. */
+  readonly paper: Made
   /** A plan with a stop has no steps, sheets or paper to go by. */
   readonly stopped?: boolean
   readonly children?: ReactNode
@@ -46,7 +50,7 @@ export function PieceHead<D extends PieceDraft>({
           </p>
         </div>
         <Pieces job={job} current={pieceId} />
-        {stopped ? null : <HeadLinks jobId={job.id} pieceId={pieceId} />}
+        {stopped ? null : <HeadLinks jobId={job.id} pieceId={pieceId} onPrint={paper.open} />}
         {children}
       </header>
       {failure ? (
@@ -65,19 +69,21 @@ export function PieceHead<D extends PieceDraft>({
 const HeadLinks = memo(function HeadLinks({
   jobId,
   pieceId,
+  onPrint,
 }: {
   readonly jobId: string
   readonly pieceId: string
+  readonly onPrint: () => void
 }) {
   return (
     <>
       <Link
         to={`/jobs/${jobId}/${pieceId}/work`}
-        className="name print:hidden inline-flex min-h-[44px] items-center rounded-md border-[1.5px] border-ink bg-sheet px-3 text-field font-semibold"
+        className="name inline-flex min-h-[44px] items-center rounded-md border-[1.5px] border-ink bg-sheet px-3 text-field font-semibold"
       >
         Steps, gas, sheets
       </Link>
-      <Button className="print:hidden" aria-label="Print the plan, or save it as PDF" onClick={() => print()}>
+      <Button aria-label="Print the plan, or save it as PDF" onClick={onPrint}>
         <Printer size={20} aria-hidden="true" />
       </Button>
     </>
@@ -116,9 +122,9 @@ function ChangedElsewhere({
 
 /**
  * How long typing has to rest before what it changed is shown, ms: the drawing follows each key; the figures on the
- * line, what is said at the foot, and the paper that nobody sees yet follow after it.
+ * line and what is said at the foot follow after it.
  */
-export const RESTS_MS = { line: 40, told: 120, paper: 500 } as const
+export const RESTS_MS = { line: 40, told: 120 } as const
 
 /** A value that is taken over only when it has not changed for some time. */
 export function useRested<T>(value: T, ms: number): T {

@@ -1,4 +1,4 @@
-import { lazy, Suspense, useCallback, useMemo, useRef, useState } from 'react'
+import { useCallback, useMemo, useRef, useState } from 'react'
 import { NO_RUNS, planDraft, type GoodCut, type OwnRuns } from '#application/plan-of.ts'
 import { lessonOf, outlineInARow } from '#application/in-a-row.ts'
 import type { CutDraft } from '#contract/schemas.ts'
@@ -8,6 +8,7 @@ import type { FieldError } from '#core/figure.ts'
 import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
 import { useShortcuts } from '../../app/shortcuts.ts'
+import { useSheets } from '../../paper/useMade.ts'
 import { usePieceOutline } from '../../work/useOutline.ts'
 import { Drawings } from './Drawings.tsx'
 import { CUT_WORDS } from './figure-words.ts'
@@ -25,9 +26,6 @@ import { WorkPanel } from './WorkPanel.tsx'
 
 const NO_ERRORS: readonly FieldError[] = []
 const NO_TORCHES: readonly Torch[] = []
-
-// what is only seen on paper comes after what is seen on the screen
-const PlanSheet = lazy(() => import('./PlanSheet.tsx'))
 
 const NO_CAUTIONS: readonly Caution[] = []
 
@@ -53,7 +51,8 @@ function Typed({
   readonly torches: readonly Torch[]
   readonly whole: string
 }) {
-  const { settings, units } = useShop()
+  const shop = useShop()
+  const { settings, units } = shop
   const draft = useDraft(piece)
   const [station, setStation] = useState<Station | undefined>(undefined)
   const page = useRef<HTMLElement>(null)
@@ -77,7 +76,6 @@ function Typed({
   const errors = planned.ok ? NO_ERRORS : planned.errors
   const onLine = useRested(shown, RESTS_MS.line)
   const told = useRested(planned, RESTS_MS.told)
-  const onPaper = useRested(shown, RESTS_MS.paper)
   const toldPlan = told.ok ? told.plan : last.current?.plan
   const openFigure = useCallback(
     (figure: string) =>
@@ -104,18 +102,34 @@ function Typed({
     [running],
   )
   useShortcuts(keys)
+  const paper = useSheets(draft.title, async () => {
+    // a plan with a stop is not taken to the bench
+    if (!planned.ok || stop) return []
+    const { cutPage } = await import('./cut-page.tsx')
+    return [
+      cutPage(
+        {
+          title: draft.title,
+          place: job.place ? `${job.name}, ${job.place}` : job.name,
+          torchName,
+          draft: draft.draft,
+          planned,
+          outline,
+        },
+        shop,
+      ),
+    ]
+  })
   return (
     <>
-      <main
-        ref={page}
-        className="flex flex-col print:hidden lg:grid lg:h-dvh lg:grid-rows-[auto_auto_1fr_auto]"
-      >
+      <main ref={page} className="flex flex-col lg:grid lg:h-dvh lg:grid-rows-[auto_auto_1fr_auto]">
         <PlanHead
           job={job}
           pieceId={piece.id}
           draft={draft}
           running={running}
           planned={planned.ok ? planned : undefined}
+          paper={paper}
           stopped={stop !== undefined}
         />
         {onLine ? (
@@ -192,18 +206,6 @@ function Typed({
           />
         ) : null}
       </main>
-      {onPaper ? (
-        <Suspense>
-          <PlanSheet
-            title={draft.title}
-            place={job.place ? `${job.name}, ${job.place}` : job.name}
-            torchName={torchName}
-            draft={draft.draft}
-            planned={onPaper}
-            outline={outline}
-          />
-        </Suspense>
-      ) : null}
     </>
   )
 }

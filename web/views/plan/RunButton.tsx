@@ -7,6 +7,7 @@ import type { PieceDraft } from '#contract/schemas.ts'
 import type { Job, Piece } from '#contract/types.ts'
 import { api, type Failure } from '../../app/api.ts'
 import { useApp } from '../../app/store.ts'
+import type { Made } from '../../paper/useMade.ts'
 import { Button } from '../../ui/Button.tsx'
 import type { EditOf } from './editing.ts'
 import { PieceHead } from './PieceHead.tsx'
@@ -71,6 +72,7 @@ export function PlanHead<D extends PieceDraft>({
   draft,
   running,
   planned,
+  paper,
   stopped,
 }: {
   readonly job: Job
@@ -78,10 +80,18 @@ export function PlanHead<D extends PieceDraft>({
   readonly draft: ReturnType<typeof useDraft<D>>
   readonly running: ReturnType<typeof useRunning>
   readonly planned: GoodPiece | undefined
+  readonly paper: Made
   readonly stopped: boolean
 }) {
   return (
-    <PieceHead job={job} pieceId={pieceId} draft={draft} stopped={stopped} failure={running.failure}>
+    <PieceHead
+      job={job}
+      pieceId={pieceId}
+      draft={draft}
+      paper={paper}
+      stopped={stopped || planned === undefined}
+      failure={running.failure ?? paper.failed}
+    >
       {stopped && running.disabled ? null : (
         <RunButton running={running} draft={draft.draft} edit={draft.edit} planned={planned} />
       )}
@@ -106,14 +116,14 @@ function RunButton<D extends PieceDraft>({
       <Button
         data-run
         look="act"
-        className="print:hidden text-label max-md:px-3"
+        className="text-label max-md:px-3"
         disabled={running.disabled}
         onClick={running.go}
       >
         <Play size={20} aria-hidden="true" /> {running.label}
       </Button>
       {toBeGiven(draft).length > 0 ? (
-        <p className="print:hidden basis-full text-right text-soft">
+        <p className="basis-full text-right text-soft">
           Assumed so far: {toBeGiven(draft).join(', ')}. Say it, or that it is so; then it can be run.
         </p>
       ) : null}

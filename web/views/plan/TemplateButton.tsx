@@ -1,7 +1,7 @@
 import { Printer } from 'lucide-react'
 import { useState } from 'react'
 import type { CutPlan, CutRequest } from '#core/cut/index.ts'
-import { asTemplate, templatesOf, type Template } from '#core/template/template.ts'
+import { outlineTemplate, templatesOf, type Template } from '#core/template/template.ts'
 import { PAPER_NAMES, usualPaper } from '#core/template/tile.ts'
 import { fileName, saveFile } from '../../app/save-file.ts'
 import { useShop } from '../../app/shop.ts'
@@ -32,7 +32,7 @@ export function TemplateButton({
   const templates = (): readonly Template[] =>
     shaped && outlined?.ok
       ? [
-          asTemplate('outline', [
+          outlineTemplate([
             ...outlined.plan.parts
               .flatMap((p) => [p.outside, ...p.holes])
               .map((points) => ({ kind: 'edge' as const, closed: true, points })),
@@ -42,7 +42,7 @@ export function TemplateButton({
       : templatesOf(request.work, kerf)
   const paper = usualPaper(settings.region)
   const save = async () => {
-    const { templatePdf } = await import('../../work/template-pdf.ts')
+    const { templatePdf } = await import('../../paper/template.ts')
     const pdf = await templatePdf(templates(), paper, title)
     if (!pdf) return setFailed('This template takes too many sheets. Mark it out with a rule.')
     setFailed(undefined)

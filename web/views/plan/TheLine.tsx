@@ -2,7 +2,7 @@ import { memo } from 'react'
 import type { CutFigureName, CutPlan, CutRequest } from '#core/cut/index.ts'
 import { isInch } from '#core/quantity/index.ts'
 import { ShortLine } from '../../drawing/ShortLine.tsx'
-import { useShop } from '../../app/shop.ts'
+import { useShop, type ShopView } from '../../app/shop.ts'
 import { SUPPLY_AT, supplyTells } from './supply-tells.ts'
 import { StationLine, type Places, type StationOf, type Tell } from './StationLine.tsx'
 
@@ -72,14 +72,16 @@ const AT: Places = {
   standoff: [91.2, 62, 9.4],
 }
 
-/** The line: each setting hung where it is set. Touch one to read how it was worked out. */
-export const TheLine = memo(function TheLine({ plan, request, torchName, onOpen }: Props) {
-  const shop = useShop()
+/** What hangs at each station of a cut. */
+export function cutTells(
+  { plan, request }: Pick<Props, 'plan' | 'request'>,
+  torchName: string,
+  shop: ShopView,
+): Readonly<Record<string, Tell<CutFigureName>>> {
   const { figures, findings } = plan
   const { rig } = request
-  const stopped = findings.some((f) => f.rank === 'stop')
   const pace = figures.travelSpeed ? paceWords(figures.travelSpeed.value, isInch(request.shop.units)) : ''
-  const tells: Readonly<Record<string, Tell<CutFigureName>>> = {
+  return {
     ...supplyTells(
       {
         oxygen: 'cuttingOxygenPressure',
@@ -91,30 +93,43 @@ export const TheLine = memo(function TheLine({ plan, request, torchName, onOpen 
       },
       shop,
     ),
-    flame: stopped
+    flame: isStopped(plan)
       ? { label: 'Flame', text: 'not lit' }
       : { label: 'Flame', text: 'neutral', note: 'retrim, lever down', tight: true },
     travel: { label: 'Travel', name: 'travelSpeed', early: true, note: pace },
     standoff: { label: 'Cone to plate', name: 'standoff' },
   }
+}
+
+/** The line of a cut, drawn. */
+export function CutLineDrawn({ plan, request }: Pick<Props, 'plan' | 'request'>) {
+  const { gasColour } = useShop()
+  return (
+    <ShortLine
+      lit={!isStopped(plan)}
+      fuel={request.rig.fuel}
+      oxygenColour={gasColour('oxygen')}
+      fuelColour={gasColour(request.rig.fuel)}
+    />
+  )
+}
+
+/** The line: each setting hung where it is set. Touch one to read how it was worked out. */
+export const TheLine = memo(function TheLine({ plan, request, torchName, onOpen }: Props) {
+  const shop = useShop()
   return (
     <StationLine
       stations={STATIONS}
-      tells={tells}
+      tells={cutTells({ plan, request }, torchName, shop)}
       places={AT}
       plan={plan}
       onOpen={onOpen}
-      drawing={
-        <ShortLine
-          lit={!stopped}
-          fuel={rig.fuel}
-          oxygenColour={shop.gasColour('oxygen')}
-          fuelColour={shop.gasColour(rig.fuel)}
-        />
-      }
+      drawing={<CutLineDrawn plan={plan} request={request} />}
     />
   )
 })
+
+const isStopped = ({ findings }: CutPlan) => findings.some((f) => f.rank === 'stop')
 
 /** Seconds to the inch, or to 25 mm. */
 function paceWords(speed: number, inches: boolean): string {

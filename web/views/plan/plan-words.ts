@@ -3,7 +3,7 @@ import type { BrazePlan } from '#core/braze/types.ts'
 import type { CutPlan } from '#core/cut/types.ts'
 import { figureNamed, type Figure } from '#core/figure.ts'
 import { sentenceOf, type Step } from '#core/line/steps.ts'
-import { useShop } from '../../app/shop.ts'
+import { useShop, type ShopView } from '../../app/shop.ts'
 import { sayFigure } from '#core/saying.ts'
 import { BRAZE_WORDS } from './braze/braze-words.ts'
 import { CUT_WORDS } from './figure-words.ts'
@@ -27,25 +27,27 @@ export function useFiguresOf(): (plan: Plan) => PlanFigures {
   return useMemo(() => {
     const known = new WeakMap<Plan, PlanFigures>()
     return (plan) => {
-      const found = known.get(plan) ?? figuresOf(plan)
+      const found = known.get(plan) ?? figuresOf(plan, { say, units })
       known.set(plan, found)
       return found
     }
-    function figuresOf(plan: Plan): PlanFigures {
-      const words = plan.kind === 'cut' ? CUT_WORDS : BRAZE_WORDS
-      const figure = (name: string | undefined) => figureNamed(plan, name)
-      const printed = (name: string | undefined) => {
-        const found = figure(name)
-        return name !== undefined && found ? sayFigure(name, found, units) : ''
-      }
-      return {
-        figure,
-        called: (name) => say(words.nameOf(name) ?? name),
-        printed,
-        sentence: (step) => say(sentenceOf(step.act, printed(step.figure))),
-      }
-    }
   }, [say, units])
+}
+
+/** The figures of a plan as a shop says them. */
+export function figuresOf(plan: Plan, { say, units }: Pick<ShopView, 'say' | 'units'>): PlanFigures {
+  const words = plan.kind === 'cut' ? CUT_WORDS : BRAZE_WORDS
+  const figure = (name: string | undefined) => figureNamed(plan, name)
+  const printed = (name: string | undefined) => {
+    const found = figure(name)
+    return name !== undefined && found ? sayFigure(name, found, units) : ''
+  }
+  return {
+    figure,
+    called: (name) => say(words.nameOf(name) ?? name),
+    printed,
+    sentence: (step) => say(sentenceOf(step.act, printed(step.figure))),
+  }
 }
 
 /** The figures of a plan, whichever kind it is. */

@@ -14,8 +14,8 @@ import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
 import { dayToday } from '../../app/use-gear.ts'
 import { SourceTag } from '../../ui/Tag.tsx'
-import type { SheetPage } from '../../work/sheet-pdf.ts'
-import { Sheet, SHEET_FOOT, SheetTools } from '../work/Sheet.tsx'
+import { SHEET_FOOT, type SheetPage } from '../../paper/page.ts'
+import { SheetTools } from '../work/Sheet.tsx'
 
 const HEADS: Readonly<Record<PocketFigure, string>> = {
   tipOrifice: 'Tip',
@@ -64,8 +64,8 @@ function OfTorch({ torch }: { readonly torch: Torch }) {
   const records = api.useRecordsQuery('cut').data ?? NO_RUNS
   const pocket = useMemo(() => pocketOf(torch, settings, records, units), [torch, settings, records, units])
   return (
-    <main className="mx-auto max-w-[1080px] px-4 py-4 print:max-w-none print:p-0">
-      <p className="print:hidden">
+    <main className="mx-auto max-w-[1080px] px-4 py-4">
+      <p>
         <Link className="underline underline-offset-4" to="/rig">
           Rig
         </Link>
@@ -110,79 +110,77 @@ function Chart({
   const hose = `${printQuantity(rig.oxygenHose.lengthM, inch ? 'ft' : 'm')} of ${print(rig.oxygenHose.boreM, 'length')} hose`
   const about = `${metalFacts(work.metal).name}, ${FUELS[rig.fuel].name}, ${rig.handling === 'track' ? 'on a track' : 'by hand'}, from the edge. For ${hose}, ${names.length > 0 ? names.join(' and ') : 'the shop’s gauges'} read to ${print(rig.oxygenDivisionPa, 'pressure')} and ${print(rig.fuelDivisionPa, 'pressure')}. ${dayToday()}.`
   const page: SheetPage = {
-    title: `Pocket chart: ${torch.name}`,
+    kind: 'Pocket chart',
+    title: torch.name,
     about: say(about),
     figures: [],
     steps: [],
-    table: {
-      heads: ['Plate', ...shown.map((n) => HEADS[n]), paceHead, 'From'],
-      rows: rows.map((row) => [
-        print(row.thicknessM, 'length'),
-        ...shown.map((name) => said(row, name)),
-        seconds(row),
-        row.stop ??
-          sourcesOf(row)
-            .map((s) => SOURCE_NAMES[s])
-            .join(', '),
-      ]),
-    },
+    tables: [
+      {
+        heads: ['Plate', ...shown.map((n) => HEADS[n]), paceHead, 'From'],
+        rows: rows.map((row) => [
+          print(row.thicknessM, 'length'),
+          ...shown.map((name) => said(row, name)),
+          seconds(row),
+          row.stop ??
+            sourcesOf(row)
+              .map((s) => SOURCE_NAMES[s])
+              .join(', '),
+        ]),
+      },
+    ],
     foot: SHEET_FOOT,
   }
   return (
-    <>
-      <div className="print:hidden">
-        <h1 className="text-page">{say(`Pocket chart, ${torch.name}`)}</h1>
-        <p className="max-w-[80ch] pb-3 text-soft">{say(about)}</p>
-        <SheetTools pages={[page]} name={`pocket-chart-${torch.name}`} print="Print this chart" />
-        <ul aria-label="Plates" className="pt-4">
-          <li
-            aria-hidden="true"
-            className="name hidden gap-x-2 border-b-[1.5px] border-ink text-field font-semibold md:grid"
-            style={{ gridTemplateColumns: columnsOf(shown) }}
-          >
-            {['Plate', ...shown.map((n) => HEADS[n]), paceHead, 'From'].map((h) => (
-              <span key={h}>{h}</span>
-            ))}
-          </li>
-          {rows.map((row) => (
-            <li
-              key={row.thicknessM}
-              className="grid grid-cols-2 items-baseline gap-x-4 border-b border-rule py-2 md:gap-x-2 md:[grid-template-columns:var(--cols)]"
-              style={{ '--cols': columnsOf(shown) } as React.CSSProperties}
-            >
-              <strong className="figure text-page max-md:col-span-2 md:text-section">
-                {print(row.thicknessM, 'length')}
-              </strong>
-              {row.stop === undefined ? (
-                <>
-                  {shown.map((name) => (
-                    <Cell key={name} head={HEADS[name]} value={said(row, name)} />
-                  ))}
-                  <Cell head={paceHead} value={seconds(row)} />
-                  <span className="flex flex-wrap gap-1 max-md:col-span-2">
-                    {sourcesOf(row).map((s) => (
-                      <SourceTag key={s} source={s} />
-                    ))}
-                  </span>
-                </>
-              ) : (
-                <span className="col-span-full text-soft md:[grid-column:2/-1]">
-                  {DASH} {say(row.stop)}
-                </span>
-              )}
-            </li>
+    <div>
+      <h1 className="text-page">{say(`Pocket chart, ${torch.name}`)}</h1>
+      <p className="max-w-[80ch] pb-3 text-soft">{say(about)}</p>
+      <SheetTools pages={[page]} name={`pocket-chart-${torch.name}`} print="Print this chart" />
+      <ul aria-label="Plates" className="pt-4">
+        <li
+          aria-hidden="true"
+          className="name hidden gap-x-2 border-b-[1.5px] border-ink text-field font-semibold md:grid"
+          style={{ gridTemplateColumns: columnsOf(shown) }}
+        >
+          {['Plate', ...shown.map((n) => HEADS[n]), paceHead, 'From'].map((h) => (
+            <span key={h}>{h}</span>
           ))}
-        </ul>
-        <p className="pt-3 text-soft">
-          {say(
-            'Each row is a plan like any other: your log before your chart, your chart before what is worked out, and no setting past a limit. A plate that this torch may not cut is a dash.',
-          )}
-        </p>
-      </div>
-      <div className="hidden print:block">
-        <Sheet page={page} />
-      </div>
-    </>
+        </li>
+        {rows.map((row) => (
+          <li
+            key={row.thicknessM}
+            className="grid grid-cols-2 items-baseline gap-x-4 border-b border-rule py-2 md:gap-x-2 md:[grid-template-columns:var(--cols)]"
+            style={{ '--cols': columnsOf(shown) } as React.CSSProperties}
+          >
+            <strong className="figure text-page max-md:col-span-2 md:text-section">
+              {print(row.thicknessM, 'length')}
+            </strong>
+            {row.stop === undefined ? (
+              <>
+                {shown.map((name) => (
+                  <Cell key={name} head={HEADS[name]} value={said(row, name)} />
+                ))}
+                <Cell head={paceHead} value={seconds(row)} />
+                <span className="flex flex-wrap gap-1 max-md:col-span-2">
+                  {sourcesOf(row).map((s) => (
+                    <SourceTag key={s} source={s} />
+                  ))}
+                </span>
+              </>
+            ) : (
+              <span className="col-span-full text-soft md:[grid-column:2/-1]">
+                {DASH} {say(row.stop)}
+              </span>
+            )}
+          </li>
+        ))}
+      </ul>
+      <p className="pt-3 text-soft">
+        {say(
+          'Each row is a plan like any other: your log before your chart, your chart before what is worked out, and no setting past a limit. A plate that this torch may not cut is a dash.',
+        )}
+      </p>
+    </div>
   )
 }
 

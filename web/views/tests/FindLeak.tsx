@@ -67,7 +67,7 @@ export function FindLeak({
   const joints = useMemo(() => suspects(page?.entries ?? NO_LINES), [page])
   const ranked = useMemo(() => lookFirst(joints), [joints])
   return (
-    <section aria-label="Find the leak" className="grid gap-3 border-t-[1.5px] border-rule pt-3 print:hidden">
+    <section aria-label="Find the leak" className="grid gap-3 border-t-[1.5px] border-rule pt-3">
       <h2 className="text-section">Find the leak</h2>
       <p>
         {test.kind === 'vacuum'

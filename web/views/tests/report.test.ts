@@ -60,7 +60,7 @@ describe('the report of a test', () => {
     const page = report(
       test([event('supply-off', 1), event('hold', 1), reading(11, 300, 293.15), reading(42, 300, 293.15)]),
     )
-    expect(page.title).toBe('Pressure test: Risers, 35 mm')
+    expect([page.kind, page.title]).toEqual(['Pressure test', 'Risers, 35 mm'])
     expect(page.curve?.points).toEqual([
       [10, expect.closeTo(300, 6)],
       [41, expect.closeTo(300, 6)],
@@ -70,14 +70,14 @@ describe('the report of a test', () => {
     expect(rows['It had to stand']).toBe('30 min')
     expect(rows['Supply off the line']).toBe('yes')
     expect(rows['Last reading']).toMatch(/^300 psi at .*, minute 41$/)
-    expect(page.steps[0]?.act).toBe('It holds.')
-    expect(page.list?.items).toHaveLength(2)
+    expect(page.verdict?.said).toBe('It holds.')
+    expect(page.signs).toHaveLength(2)
   })
   it('tells no temperature that nobody read, and says what is open', () => {
     const page = report(test([event('hold', 1), reading(11, 300, null), reading(42, 300, null)]))
     const rows = Object.fromEntries(page.figures)
     expect(rows['Supply off the line']).toBe('not said')
     expect(rows['Last reading']).toBe('300 psi, minute 41')
-    expect(page.steps[0]?.act).toBe('Not yet.')
+    expect(page.verdict?.said).toBe('Not yet.')
   })
 })

@@ -3,9 +3,8 @@ import { verdictOf, type TestProgress, type TestResult } from '#core/check/test-
 import { fromSi, printQuantity } from '#core/quantity/index.ts'
 import type { JointTest } from '#contract/types.ts'
 import type { ShopView } from '../../app/shop.ts'
-import type { SheetPage } from '../../work/sheet-pdf.ts'
+import { SHEET_FOOT, type SheetPage } from '../../paper/page.ts'
 import { TEST_WORDS } from '../log/outcome-words.ts'
-import { SHEET_FOOT } from '../work/Sheet.tsx'
 import { TEST_NAMES } from './words.ts'
 
 type Print = ShopView['print']
@@ -51,7 +50,8 @@ export function testReport(
         ])
       : []
   return {
-    title: `${TEST_NAMES[test.kind]}: ${test.title}`,
+    kind: TEST_NAMES[test.kind],
+    title: test.title,
     about: `${format(new Date(test.startedAt), 'd MMMM yyyy, HH:mm')}${test.personName ? `, by ${test.personName}` : ''}. ${progress.readings.length} readings.`,
     figures: [
       ...asked(test, print),
@@ -60,7 +60,8 @@ export function testReport(
         : []),
       ...readings,
     ],
-    steps: [{ act: `${TEST_WORDS[verdict]}.`, note: say(because) }],
+    steps: [],
+    verdict: { said: `${TEST_WORDS[verdict]}.`, because: say(because) },
     ...(progress.readings.length > 1
       ? {
           curve: {
@@ -78,13 +79,7 @@ export function testReport(
           },
         }
       : {}),
-    list: {
-      title: 'Signed',
-      items: [
-        'For the work, name and date: ________________________',
-        'For the customer, name and date: ________________________',
-      ],
-    },
+    signs: ['For the work', 'For the customer'],
     foot: SHEET_FOOT,
   }
 }

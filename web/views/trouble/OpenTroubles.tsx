@@ -17,10 +17,7 @@ export default function OpenTroubles() {
   const [clearing, setClearing] = useState<OpenTrouble>()
   if (open.length === 0) return null
   return (
-    <section
-      aria-label="Not cleared yet"
-      className="border-b-[1.5px] border-alarm bg-sheet px-6 py-3 print:hidden"
-    >
+    <section aria-label="Not cleared yet" className="border-b-[1.5px] border-alarm bg-sheet px-6 py-3">
       <ul className="grid gap-2">
         {open.map((t) => (
           <li key={t.id} className="flex flex-wrap items-center gap-x-4 gap-y-2">

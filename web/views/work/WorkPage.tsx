@@ -40,8 +40,8 @@ function Work({ job, piece }: { readonly job: Job; readonly piece: Piece }) {
     [piece, settings, units, records],
   )
   return (
-    <main className="mx-auto max-w-[1180px] px-4 py-4 print:max-w-none print:p-0">
-      <header className="pb-2 print:hidden">
+    <main className="mx-auto max-w-[1180px] px-4 py-4">
+      <header className="pb-2">
         <p className="text-soft">
           <Link className="underline underline-offset-4" to={`/jobs/${job.id}/${piece.id}`}>
             Back to the plan
@@ -80,7 +80,7 @@ function Ready({
   )
   return (
     <Tabs.Root value={tab} onValueChange={onTab}>
-      <div className="print:hidden">
+      <div>
         <TabStrip label="What is shown of the work" tabs={TABS} stale={false} />
       </div>
       <Tabs.Content value="steps">

@@ -1,7 +1,7 @@
 import { memo } from 'react'
 import { isRoundJoint, type BrazeFigureName, type BrazePlan, type BrazeRequest } from '#core/braze/index.ts'
 import { ShortLine } from '../../../drawing/ShortLine.tsx'
-import { useShop } from '../../../app/shop.ts'
+import { useShop, type ShopView } from '../../../app/shop.ts'
 import { SUPPLY_AT, supplyTells } from '../supply-tells.ts'
 import { StationLine, type Places, type StationOf, type Tell } from '../StationLine.tsx'
 
@@ -33,19 +33,18 @@ const AT: Places = {
   cone: [91.6, 66, 9],
 }
 
-/** The line of a braze: each setting hung where it is set. Touch one to read how it was worked out. */
-export const BrazeLine = memo(function BrazeLine({
-  plan,
-  request,
-  torchName,
-  onOpen,
-}: {
+interface Planned {
   readonly plan: BrazePlan
   readonly request: BrazeRequest
-  readonly torchName: string
-  readonly onOpen: (station: BrazeStation) => void
-}) {
-  const shop = useShop()
+}
+const isStopped = ({ findings }: BrazePlan) => findings.some((f) => f.rank === 'stop')
+
+/** What hangs at each station of a braze. */
+export function brazeTells(
+  { plan, request }: Planned,
+  torchName: string,
+  shop: ShopView,
+): Readonly<Record<string, Tell<BrazeFigureName>>> {
   const { figures, choice } = plan
   const { rig } = request
   const { ports, torches = 1 } = plan.detail
@@ -60,35 +59,53 @@ export const BrazeLine = memo(function BrazeLine({
     },
     shop,
   )
-  const stopped = plan.findings.some((f) => f.rank === 'stop')
-  const tells: Readonly<Record<string, Tell<BrazeFigureName>>> = {
+  return {
     ...supply,
     tip: air
       ? { label: shop.say('Fuel-air torch'), name: 'fuelFlow' }
       : typeof ports === 'number' && ports > 1
         ? { ...supply.tip, label: shop.say(`Heating head, ${ports} ports`) }
         : supply.tip,
-    flame: { label: 'Flame', text: stopped ? 'not lit' : choice.flame, wraps: true },
+    flame: { label: 'Flame', text: isStopped(plan) ? 'not lit' : choice.flame, wraps: true },
     time: { label: 'Time to heat', name: 'timeToTemperature', early: true, spanned: true, tight: true },
     cone: { label: 'Cone to work', name: 'coneDistance' },
   }
+}
+
+/** The line of a braze, drawn. */
+export function BrazeLineDrawn({ plan, request }: Planned) {
+  const { gasColour } = useShop()
+  return (
+    <ShortLine
+      lit={!isStopped(plan)}
+      fuel={request.rig.fuel}
+      wanted={plan.detail.flame ?? 'neutral'}
+      work={isRoundJoint(request.work.joint) ? 'tube' : 'lap'}
+      oxygenColour={gasColour('oxygen')}
+      fuelColour={gasColour(request.rig.fuel)}
+    />
+  )
+}
+
+/** The line of a braze: each setting hung where it is set. Touch one to read how it was worked out. */
+export const BrazeLine = memo(function BrazeLine({
+  plan,
+  request,
+  torchName,
+  onOpen,
+}: Planned & {
+  readonly torchName: string
+  readonly onOpen: (station: BrazeStation) => void
+}) {
+  const shop = useShop()
   return (
     <StationLine
       stations={BRAZE_STATIONS}
-      tells={tells}
+      tells={brazeTells({ plan, request }, torchName, shop)}
       places={AT}
       plan={plan}
       onOpen={onOpen}
-      drawing={
-        <ShortLine
-          lit={!stopped}
-          fuel={rig.fuel}
-          wanted={plan.detail.flame ?? 'neutral'}
-          work={isRoundJoint(request.work.joint) ? 'tube' : 'lap'}
-          oxygenColour={shop.gasColour('oxygen')}
-          fuelColour={shop.gasColour(rig.fuel)}
-        />
-      }
+      drawing={<BrazeLineDrawn plan={plan} request={request} />}
     />
   )
 })

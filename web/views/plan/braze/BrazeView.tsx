@@ -1,4 +1,4 @@
-import { lazy, Suspense, useCallback, useMemo, useRef, useState } from 'react'
+import { useCallback, useMemo, useRef, useState } from 'react'
 import { NO_RUNS, planBrazeDraft, type GoodBraze } from '#application/plan-of.ts'
 import type { BrazeDraft } from '#contract/schemas.ts'
 import type { Job, Torch } from '#contract/types.ts'
@@ -7,6 +7,7 @@ import type { Caution } from '#core/piece/plan-draft.ts'
 import { api } from '../../../app/api.ts'
 import { useShop } from '../../../app/shop.ts'
 import { useShortcuts } from '../../../app/shortcuts.ts'
+import { useSheets } from '../../../paper/useMade.ts'
 import { Findings } from '../Findings.tsx'
 import { HowSheet } from '../HowSheet.tsx'
 import { RESTS_MS, useRested, useWholeJob } from '../PieceHead.tsx'
@@ -19,9 +20,6 @@ import { BRAZE_WORDS } from './braze-words.ts'
 import { BRAZE_STATIONS, BrazeLine, type BrazeStation } from './BrazeLine.tsx'
 import { BrazeTabs } from './BrazeTabs.tsx'
 import { BrazeWork } from './BrazeWork.tsx'
-
-// what is only seen on paper comes after what is seen on the screen
-const BrazeSheet = lazy(() => import('./BrazeSheet.tsx'))
 
 const NO_ERRORS: readonly FieldError[] = []
 const NO_TORCHES: readonly Torch[] = []
@@ -83,7 +81,8 @@ export default function BrazeView({
   readonly job: Job
   readonly piece: PieceOf<BrazeDraft>
 }) {
-  const { settings, units } = useShop()
+  const shop = useShop()
+  const { settings, units } = shop
   const torches = api.useTorchesQuery().data ?? NO_TORCHES
   const draft = useDraft(piece)
   const [station, setStation] = useState<BrazeStation | undefined>(undefined)
@@ -99,7 +98,6 @@ export default function BrazeView({
   const shown = planned.ok ? planned : last.current
   const onLine = useRested(shown, RESTS_MS.line)
   const told = useRested(planned, RESTS_MS.told)
-  const onPaper = useRested(shown, RESTS_MS.paper)
   const toldPlan = told.ok ? told.plan : last.current?.plan
   const whole = useWholeJob(job.id)
   const openFigure = useCallback(
@@ -123,19 +121,34 @@ export default function BrazeView({
     [running],
   )
   useShortcuts(keys)
+  const paper = useSheets(draft.title, async () => {
+    // a plan with a stop is not taken to the bench
+    if (!planned.ok || stop) return []
+    const { brazePage } = await import('./braze-page.tsx')
+    return [
+      brazePage(
+        {
+          title: draft.title,
+          place: job.place ? `${job.name}, ${job.place}` : job.name,
+          torchName,
+          draft: draft.draft,
+          planned,
+        },
+        shop,
+      ),
+    ]
+  })
   const torchName = torches.find((t) => t.id === draft.draft.torchId)?.name ?? ''
   return (
     <>
-      <main
-        ref={page}
-        className="flex flex-col print:hidden lg:grid lg:h-dvh lg:grid-rows-[auto_auto_1fr_auto]"
-      >
+      <main ref={page} className="flex flex-col lg:grid lg:h-dvh lg:grid-rows-[auto_auto_1fr_auto]">
         <PlanHead
           job={job}
           pieceId={piece.id}
           draft={draft}
           running={running}
           planned={planned.ok ? planned : undefined}
+          paper={paper}
           stopped={stop !== undefined}
         />
         {onLine ? (
@@ -195,18 +208,6 @@ export default function BrazeView({
           />
         ) : null}
       </main>
-      {onPaper ? (
-        <Suspense>
-          <BrazeSheet
-            title={draft.title}
-            place={job.place ? `${job.name}, ${job.place}` : job.name}
-            torchName={torchName}
-            torch={draft.draft.rig.torch}
-            planned={onPaper}
-            words={BRAZE_WORDS}
-          />
-        </Suspense>
-      ) : null}
     </>
   )
 }

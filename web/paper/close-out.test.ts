@@ -1,6 +1,6 @@
 import { PDFDocument } from 'pdf-lib'
 import { describe, expect, it } from 'vitest'
-import { closeOutPdf, type CloseOutSheet } from './close-out-pdf.ts'
+import { closeOutPdf, type CloseOutSheet } from './close-out.ts'
 
 const DOT = Uint8Array.from(
   atob('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR4nGNgYGBgAAAABQABpfZFQAAAAABJRU5ErkJggg=='),
@@ -35,7 +35,8 @@ describe('a close-out as PDF', () => {
       asked.push(id)
       return Promise.resolve(id === 'a' ? { bytes: DOT.slice(0), type: 'image/png' } : undefined)
     })
-    expect(asked).toEqual(['a', 'b', 'a', 'b'])
+    // each is fetched once, however often it is shown
+    expect(asked).toEqual(['a', 'b'])
     expect(bytes.length).toBeGreaterThan(2000)
   })
 })
