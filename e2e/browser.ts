@@ -244,27 +244,34 @@ export async function giveFile(page: Page, name: string, text: string | Buffer):
   await input.uploadFile(path)
 }
 
-/** No serious fault by axe on what is on the screen. */
-export async function expectAccessible(page: Page, where: string): Promise<void> {
+/** What axe finds on the screen by the rules that are named, or by all of them, best practice included. */
+export async function faultsOf(page: Page, rules?: readonly string[]): Promise<readonly string[]> {
   await page.evaluate(AXE)
-  const faults = await page.evaluate(async () => {
-    const { axe } = window as unknown as {
-      axe: {
-        run(o: object): Promise<{ violations: { id: string; impact: string; nodes: { html: string }[] }[] }>
+  return page.evaluate(
+    async (only) => {
+      const { axe } = window as unknown as {
+        axe: { run(o: object): Promise<{ violations: { id: string; nodes: { html: string }[] }[] }> }
       }
-    }
-    const found = await axe.run({ resultTypes: ['violations'] })
-    return found.violations
-      .filter((v) => v.impact === 'serious' || v.impact === 'critical')
-      .map(
+      const found = await axe.run(
+        only
+          ? { runOnly: { type: 'rule', values: only } }
+          : { resultTypes: ['violations'], rules: { 'target-size': { enabled: true } } },
+      )
+      return found.violations.map(
         (v) =>
           `${v.id}: ${v.nodes
             .map((n) => n.html.slice(0, 160))
             .slice(0, 3)
             .join(' | ')}`,
       )
-  })
-  expect(faults.join('\n'), where).toBe('')
+    },
+    rules ? [...rules] : undefined,
+  )
+}
+
+/** No fault by axe on what is on the screen. */
+export async function expectAccessible(page: Page, where: string): Promise<void> {
+  expect((await faultsOf(page)).join('\n'), where).toBe('')
 }
 
 /** The figure at a station of the line, as shown. */

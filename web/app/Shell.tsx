@@ -7,7 +7,7 @@ import {
   TriangleAlert,
   Wrench,
 } from 'lucide-react'
-import { lazy, Suspense, useMemo, useState } from 'react'
+import { lazy, Suspense, useMemo, useRef, useState } from 'react'
 import { NavLink, Outlet, useNavigate } from 'react-router'
 import { api } from './api.ts'
 import { device } from './device.ts'
@@ -51,13 +51,32 @@ export function Shell() {
     }),
     [go, send, flipped],
   )
+  const page = useRef<HTMLDivElement>(null)
   useShortcuts(keys)
   return (
     <div className="min-h-dvh pb-[64px] md:pb-0 md:pl-[76px]">
+      <a
+        href="#page"
+        className="name sr-only rounded-md bg-sheet p-3 text-field text-ink underline focus:not-sr-only focus:fixed focus:top-2 focus:left-2 focus:z-50"
+        onClick={(e) => {
+          e.preventDefault()
+          page.current?.focus()
+        }}
+      >
+        To the page
+      </a>
       <nav
         aria-label="Main"
         className="fixed inset-x-0 bottom-0 z-30 flex h-[64px] bg-spine text-spine-soft md:inset-x-auto md:inset-y-0 md:left-0 md:h-dvh md:w-[76px] md:flex-col"
       >
+        <button
+          type="button"
+          className="name flex grow flex-col items-center justify-center gap-1 min-w-0 text-foot font-semibold text-spine-alarm md:text-text max-md:order-last md:mt-3 md:h-[56px] md:grow-0"
+          onClick={() => setTrouble(true)}
+        >
+          <TriangleAlert size={22} strokeWidth={2} aria-hidden="true" />
+          Trouble
+        </button>
         <div
           aria-hidden="true"
           className="name hidden pt-4 pb-4 text-center text-label font-bold tracking-wide text-spine-ink md:block"
@@ -78,25 +97,19 @@ export function Shell() {
             {name}
           </NavLink>
         ))}
-        <button
-          type="button"
-          className="name flex grow flex-col items-center justify-center gap-1 min-w-0 text-foot font-semibold text-spine-alarm md:text-text md:order-first md:mt-3 md:h-[56px] md:grow-0"
-          onClick={() => setTrouble(true)}
-        >
-          <TriangleAlert size={22} strokeWidth={2} aria-hidden="true" />
-          Trouble
-        </button>
       </nav>
       <ServerNotice />
       <Suspense>
         <OpenTroubles />
       </Suspense>
-      <Outlet />
+      <div ref={page} id="page" tabIndex={-1} className="outline-none">
+        <Outlet />
+      </div>
       {demo ? (
-        <p className="px-6 pt-6 pb-4 text-soft">
+        <footer className="px-6 pt-6 pb-4 text-soft">
           This is a demo log: the yard, its people and its runs are made up, and its instruments are
           simulated.
-        </p>
+        </footer>
       ) : null}
       <Suspense>
         {starting ? <StartPiece open onClose={() => setStarting(false)} /> : null}

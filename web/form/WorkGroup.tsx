@@ -24,7 +24,7 @@ export function WorkGroup({
   const [main = 'as usual', ...rest] = said.filter((s) => s !== '')
   return (
     <section className="border-b border-rule">
-      <h3>
+      <h2>
         <button
           type="button"
           data-group={name}
@@ -46,7 +46,7 @@ export function WorkGroup({
           </span>
           <ChevronDown size={18} aria-hidden="true" className={open ? 'rotate-180' : ''} />
         </button>
-      </h3>
+      </h2>
       {open ? (
         <div id={id} className="-ml-4 grid gap-2 border-l-[5px] border-brick pb-3 pl-4">
           {children}

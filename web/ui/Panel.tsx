@@ -1,6 +1,6 @@
 import { X } from 'lucide-react'
 import { Dialog } from 'radix-ui'
-import type { ReactNode, RefObject } from 'react'
+import { useRef, type ReactNode, type RefObject } from 'react'
 
 interface PanelProps {
   readonly title: string
@@ -13,7 +13,7 @@ interface PanelProps {
   readonly wide?: boolean
   /** For a form that begins with a name: its first field is ready to be typed into. */
   readonly typeFirst?: boolean
-  /** Where the focus goes when it closes, if not back to the button that opened it. */
+  /** Where the focus goes when it closes, if not back to where it was when it opened. */
   readonly returnTo?: RefObject<HTMLElement | null>
 }
 
@@ -24,7 +24,7 @@ const PLACES = {
   full: 'inset-2 rounded-md border-[3px] border-alarm! md:inset-5',
 } as const
 
-/** A sheet over the page; Escape or the cross closes it. */
+/** A sheet over the page; Escape or the cross closes it, and the focus goes back to where it was. */
 export function Panel({
   title,
   open,
@@ -35,6 +35,7 @@ export function Panel({
   typeFirst = false,
   returnTo,
 }: PanelProps) {
+  const opener = useRef<Element | null>(null)
   return (
     <Dialog.Root open={open} onOpenChange={(now) => (now ? undefined : onClose())}>
       <Dialog.Portal>
@@ -42,6 +43,7 @@ export function Panel({
         <Dialog.Content
           aria-describedby={undefined}
           onOpenAutoFocus={(e) => {
+            opener.current = document.activeElement
             const field =
               typeFirst && e.currentTarget instanceof HTMLElement
                 ? e.currentTarget.querySelector('input')
@@ -51,9 +53,10 @@ export function Panel({
             field.focus()
           }}
           onCloseAutoFocus={(e) => {
-            if (!returnTo?.current) return
             e.preventDefault()
-            returnTo.current.focus()
+            const back = returnTo?.current ?? opener.current
+            const there = back?.isConnected ? back : document.getElementById('page')
+            if (there instanceof HTMLElement || there instanceof SVGElement) there.focus()
           }}
           className={`fixed z-50 overflow-y-auto border-ink bg-sheet p-6 ${PLACES[place]} ${wide ? (place === 'middle' ? 'w-[min(1060px,95vw)]!' : 'max-w-[1120px]!') : ''}`}
         >
@@ -61,7 +64,7 @@ export function Panel({
             <Dialog.Title className="text-section">{title}</Dialog.Title>
             <Dialog.Close
               aria-label="Close"
-              className="grid size-10 shrink-0 place-items-center rounded-md border-[1.5px] border-rule"
+              className="grid size-11 shrink-0 place-items-center rounded-md border-[1.5px] border-rule"
             >
               <X size={20} />
             </Dialog.Close>

@@ -1,6 +1,7 @@
+import { ToggleGroup } from 'radix-ui'
 import type { Option } from './Segmented.tsx'
 
-/** Several of some words, each on or off. */
+/** Several of some words, each on or off: one stop of the Tab key, the arrows go from word to word. */
 export function Toggles({
   label,
   options,
@@ -13,22 +14,22 @@ export function Toggles({
   readonly onChange: (value: string[]) => void
 }) {
   return (
-    <ul className="flex flex-wrap gap-2" aria-label={label}>
-      {options.map((o) => {
-        const on = value.includes(o.value)
-        return (
-          <li key={o.value}>
-            <button
-              type="button"
-              aria-pressed={on}
-              className={`name min-h-[44px] rounded-md border-[1.5px] px-2 ${on ? 'border-ink bg-ink font-semibold text-paper' : 'border-rule bg-sheet'}`}
-              onClick={() => onChange(on ? value.filter((v) => v !== o.value) : [...value, o.value])}
-            >
-              {o.label}
-            </button>
-          </li>
-        )
-      })}
-    </ul>
+    <ToggleGroup.Root
+      type="multiple"
+      aria-label={label}
+      className="flex flex-wrap gap-2"
+      value={[...value]}
+      onValueChange={onChange}
+    >
+      {options.map((o) => (
+        <ToggleGroup.Item
+          key={o.value}
+          value={o.value}
+          className="name min-h-[44px] rounded-md border-[1.5px] border-rule bg-sheet px-2 data-[state=on]:border-ink data-[state=on]:bg-ink data-[state=on]:font-semibold data-[state=on]:text-paper"
+        >
+          {o.label}
+        </ToggleGroup.Item>
+      ))}
+    </ToggleGroup.Root>
   )
 }

@@ -8,7 +8,7 @@ import { BRAZE_FIGURE_UNIT, type BrazeFigureName } from '#core/braze/index.ts'
 import { sayFigure } from '#core/saying.ts'
 import type { BrazeResult, CutResult, TestResult, Used } from '#core/record/entry.ts'
 import { clockOffS, type RunEvent, type RunEventKind } from '#core/record/run.ts'
-import type { LogEntry } from '#contract/types.ts'
+import type { LogEntry, LogSummary } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
 import { useApp } from '../../app/store.ts'
@@ -22,6 +22,7 @@ import { VerdictLine } from '../check/Frame.tsx'
 import { PhotoRow } from '../check/Photos.tsx'
 import { FIGURE_NAMES } from '../plan/figure-words.ts'
 import { usePlanFigures } from '../plan/plan-words.ts'
+import { nextActOf } from './next-act.ts'
 import { RemedyButton } from './RemedyButton.tsx'
 import {
   BREAKING_NAMES,
@@ -135,38 +136,53 @@ function Corrections({ entry }: { readonly entry: LogEntry }) {
   )
 }
 
-/** What can be done from here: find the fault, put it right, test it, correct the line. */
+/** The one thing to do next, large; then what else can be done from here. */
 function WhatNext({ entry }: { readonly entry: LogEntry }) {
   const go = useNavigate()
+  const job = api.useJobQuery(
+    { id: entry.jobId ?? '', around: entry.pieceId ?? '' },
+    { skip: entry.jobId === null },
+  ).data
+  const lines = useLinesBeside(entry)
+  const next = nextActOf(entry, job, lines)
   const judged = entry.kind === 'cut' || entry.kind === 'braze'
-  if (entry.correctedBy) return null
   return (
-    <div className="flex flex-wrap gap-3 pt-4">
-      {judged || entry.outcome === 'failed' ? (
-        <Button
-          look={entry.outcome === 'failed' ? 'act' : 'plain'}
-          onClick={() => void go(`/faults?entry=${entry.id}`)}
-        >
-          Find the fault
-        </Button>
-      ) : null}
-      {entry.outcome === 'failed' ? <RemedyButton entry={entry} /> : null}
-      {entry.kind === 'braze' && entry.pieceId ? (
+    <section aria-label="What next" className="flex flex-wrap items-center gap-3 pt-4">
+      {next ? (
         <>
-          <Button onClick={() => void go(`/tests/new/pressure?piece=${entry.pieceId ?? ''}`)}>
-            Pressure test
-          </Button>
-          <Button onClick={() => void go(`/tests/new/vacuum?piece=${entry.pieceId ?? ''}`)}>
-            Vacuum test
+          <p className="text-field">{next.because}</p>
+          <Button look="act" onClick={() => void go(next.to)}>
+            <span className="max-w-[300px] truncate">{next.label}</span>
           </Button>
         </>
       ) : null}
-      {judged && entry.pieceId && entry.draft ? (
-        <Button onClick={() => void go(`/log/${entry.id}/correct`)}>Correct this line</Button>
-      ) : null}
-    </div>
+      {entry.correctedBy ? null : (
+        <>
+          {entry.outcome === 'failed' ? <RemedyButton entry={entry} /> : null}
+          {judged && entry.outcome !== 'failed' ? (
+            <Button onClick={() => void go(`/faults?entry=${entry.id}`)}>Find the fault</Button>
+          ) : null}
+          {entry.kind === 'braze' && entry.pieceId
+            ? TESTS_OF_A_LINE.filter(({ to }) => next?.to !== to(entry.pieceId ?? '')).map(
+                ({ label, to }) => (
+                  <Button key={label} onClick={() => void go(to(entry.pieceId ?? ''))}>
+                    {label}
+                  </Button>
+                ),
+              )
+            : null}
+          {judged && entry.pieceId && entry.draft ? (
+            <Button onClick={() => void go(`/log/${entry.id}/correct`)}>Correct this line</Button>
+          ) : null}
+        </>
+      )}
+    </section>
   )
 }
+const TESTS_OF_A_LINE = [
+  { label: 'Pressure test', to: (piece: string) => `/tests/new/pressure?piece=${piece}` },
+  { label: 'Vacuum test', to: (piece: string) => `/tests/new/vacuum?piece=${piece}` },
+] as const
 
 const CUT_ROWS: readonly (readonly [CutFigureName, keyof CutResult['used'] | 'kerf'])[] = [
   ['tipOrifice', 'tipOrifice'],
@@ -469,10 +485,15 @@ function Steps({
 }
 
 /** The other lines of the same piece. */
+function useLinesBeside(entry: LogEntry): readonly LogSummary[] {
+  const { data } = api.useLogQuery({ piece: entry.pieceId ?? '' }, { skip: entry.pieceId === null })
+  return useMemo(() => (data?.entries ?? []).filter((l) => l.id !== entry.id), [data, entry])
+}
+
+/** What else the log has of the same piece. */
 function Beside({ entry }: { readonly entry: LogEntry }) {
   const tell = useTell()
-  const { data } = api.useLogQuery({ piece: entry.pieceId ?? '' }, { skip: entry.pieceId === null })
-  const lines = useMemo(() => (data?.entries ?? []).filter((l) => l.id !== entry.id), [data, entry])
+  const lines = useLinesBeside(entry)
   if (lines.length === 0) return null
   return (
     <section aria-label="Of the same piece" className="pt-6">

@@ -125,14 +125,15 @@ function Grown({ rows }: { readonly rows: readonly GrownRow[] }) {
   )
 }
 
-/** The rows of one kind of work, with the figures that such work has. */
+/** The rows of one kind of work, with the figures that such work has: a table, or on a phone a row that unfolds. */
 function GrownTable({ rows, kind }: { readonly rows: readonly GrownRow[]; readonly kind: GrownRow['kind'] }) {
   const { print, say } = useShop()
   const figures = FIGURES.filter((f) => rows.some((r) => r.figures[f.name]))
   if (rows.length === 0) return null
+  const byWhat = (r: GrownRow) => (kind === 'braze' ? 'braze' : r.handling.replace('not-said', ''))
   return (
-    <div className="overflow-x-auto pb-4">
-      <table className="name w-full border-collapse text-left text-field">
+    <>
+      <table className="name mb-4 w-full border-collapse text-left text-field max-md:hidden">
         <thead>
           <tr className="border-b-[1.5px] border-ink">
             {[
@@ -142,7 +143,7 @@ function GrownTable({ rows, kind }: { readonly rows: readonly GrownRow[]; readon
               'Good runs',
               ...figures.map((f) => f.word),
             ].map((h) => (
-              <th key={h} scope="col" className="py-2 pr-3 font-semibold whitespace-nowrap">
+              <th key={h} scope="col" className="py-2 pr-3 font-semibold">
                 {say(h)}
               </th>
             ))}
@@ -157,15 +158,13 @@ function GrownTable({ rows, kind }: { readonly rows: readonly GrownRow[]; readon
               <td className="py-2 pr-3 whitespace-nowrap">{print(r.tipOrificeM, 'bore')}</td>
               <td className="py-2 pr-3">
                 {fuelTitle(r.fuel)}
-                <span className="block text-soft">
-                  {kind === 'braze' ? 'braze' : r.handling.replace('not-said', '')}
-                </span>
+                <span className="block text-soft">{byWhat(r)}</span>
               </td>
               <td className="py-2 pr-3 whitespace-nowrap">
                 <strong>{r.good}</strong> of {r.all}
               </td>
               {figures.map((f) => (
-                <td key={f.name} className="py-2 pr-3 whitespace-nowrap">
+                <td key={f.name} className="py-2 pr-3">
                   <GrownFigure row={r} name={f.name} kind={f.kind} />
                 </td>
               ))}
@@ -173,7 +172,34 @@ function GrownTable({ rows, kind }: { readonly rows: readonly GrownRow[]; readon
           ))}
         </tbody>
       </table>
-    </div>
+      <ul aria-label={say(kind === 'cut' ? 'Plates' : 'Walls')} className="name pb-4 md:hidden">
+        {rows.map((r) => (
+          <li key={r.key} className="border-b border-rule">
+            <details>
+              <summary className="min-h-[52px] cursor-pointer content-center text-field">
+                <strong className="figure text-label">{print(r.thicknessM, 'length')}</strong>{' '}
+                {print(r.tipOrificeM, 'bore')}, {fuelTitle(r.fuel)} {byWhat(r)}
+                <span className="block text-soft">
+                  {r.good} good of {r.all}
+                </span>
+              </summary>
+              <dl className="grid grid-cols-2 gap-3 pt-1 pb-3">
+                {figures
+                  .filter((f) => r.figures[f.name])
+                  .map((f) => (
+                    <div key={f.name}>
+                      <dt className="text-soft">{say(f.word)}</dt>
+                      <dd>
+                        <GrownFigure row={r} name={f.name} kind={f.kind} />
+                      </dd>
+                    </div>
+                  ))}
+              </dl>
+            </details>
+          </li>
+        ))}
+      </ul>
+    </>
   )
 }
 

@@ -1,4 +1,5 @@
 import { Check, CircleDot, Circle, PencilLine, X } from 'lucide-react'
+import { Toolbar } from 'radix-ui'
 import { memo, useEffect, useRef } from 'react'
 import { Link } from 'react-router'
 import type { Job, PieceState } from '#contract/types.ts'
@@ -13,7 +14,7 @@ export const STATES: Readonly<Record<PieceState, { word: string; Icon: typeof Ch
   failed: { word: 'failed', Icon: X, edge: 'border-l-alarm' },
 }
 
-/** The pieces of a job as a strip of cards. */
+/** The pieces of a job as a strip of cards: one stop of the Tab key, the arrows go from piece to piece. */
 export const Pieces = memo(function Pieces({
   job,
   current,
@@ -21,12 +22,12 @@ export const Pieces = memo(function Pieces({
   readonly job: Job
   readonly current: string
 }) {
-  const inHand = useRef<HTMLLIElement>(null)
+  const inHand = useRef<HTMLAnchorElement>(null)
   useEffect(() => {
     inHand.current?.scrollIntoView({ block: 'nearest', inline: 'nearest' })
   }, [current])
   return (
-    <ul
+    <Toolbar.Root
       aria-label="Pieces of this job"
       className="flex max-w-full gap-2 overflow-x-auto py-0.5 lg:max-w-[400px]"
     >
@@ -35,25 +36,26 @@ export const Pieces = memo(function Pieces({
         const { word, Icon, edge } = STATES[t.state]
         const here = t.id === current
         return (
-          <li key={t.id} ref={here ? inHand : null} className="shrink-0">
+          <Toolbar.Link key={t.id} asChild>
             <Link
+              ref={here ? inHand : null}
               to={`/jobs/${job.id}/${t.id}`}
               aria-current={here ? 'page' : undefined}
               title={`${t.title}, ${word}`}
-              className={`name flex min-h-[44px] max-w-[190px] items-center gap-2 border border-l-[5px] border-rule px-3 ${edge} ${here ? 'bg-ink font-semibold text-paper' : 'bg-sheet'}`}
+              className={`name flex min-h-[44px] max-w-[190px] shrink-0 items-center gap-2 border border-l-[5px] border-rule px-3 ${edge} ${here ? 'bg-ink font-semibold text-paper' : 'bg-sheet'}`}
             >
               <Icon size={16} className="shrink-0" role="img" aria-label={word} />
               <span className={`truncate ${here ? '' : 'max-w-[58px]'}`}>
                 {job.skipped + i + 1} {t.title}
               </span>
             </Link>
-          </li>
+          </Toolbar.Link>
         )
       })}
       {job.later === null ? null : (
         <More job={job} to={job.later} count={job.pieceCount - job.skipped - job.pieces.length} word="more" />
       )}
-    </ul>
+    </Toolbar.Root>
   )
 })
 
@@ -70,13 +72,13 @@ function More({
   readonly word: 'before' | 'more'
 }) {
   return (
-    <li className="shrink-0">
+    <Toolbar.Link asChild>
       <Link
         to={`/jobs?job=${job.id}&piece=${to}`}
-        className="name flex min-h-[44px] items-center border border-rule bg-sheet px-3 underline decoration-rule underline-offset-4"
+        className="name flex min-h-[44px] shrink-0 items-center border border-rule bg-sheet px-3 underline decoration-rule underline-offset-4"
       >
         {count} {word}
       </Link>
-    </li>
+    </Toolbar.Link>
   )
 }
