@@ -208,12 +208,13 @@ describe('the Tab key', () => {
     await page.focus('[aria-label="Pieces of this job"] a')
     const first = await page.evaluate(() => document.activeElement?.textContent)
     await page.keyboard.press('ArrowRight')
-    expect(await page.evaluate(() => document.activeElement?.textContent)).not.toBe(first)
-    expect(
-      await page.evaluate(
-        () => document.activeElement?.closest('[aria-label="Pieces of this job"]') !== null,
-      ),
-    ).toBe(true)
+    await until(
+      page,
+      (was) =>
+        document.activeElement?.closest('[aria-label="Pieces of this job"]') != null &&
+        document.activeElement.textContent !== was,
+      first,
+    )
     await pressByKey(page, 'Steps, gas, sheets')
     await see(page, 'Step by step')
     await page.close()

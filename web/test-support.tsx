@@ -76,6 +76,8 @@ export function browserParts(): void {
   )
   Object.defineProperty(navigator, 'userActivation', { value: { hasBeenActive: false }, configurable: true })
   Element.prototype.scrollIntoView = () => undefined
+  // nothing is laid out here: no drawing has a size
+  Object.assign(SVGElement.prototype, { getScreenCTM: () => null })
   Element.prototype.hasPointerCapture = () => false
 }
 

@@ -42,6 +42,8 @@ export interface FlameChoice {
   readonly set: SetFlame
   readonly because: string
   readonly oxygen: number
+  /** The choice of the shop that it was taken by. */
+  readonly method?: 'flame' | 'ironFlame'
 }
 
 const REDUCING = { name: 'slightly reducing', set: 'carburising', oxygen: 0.92 } as const
@@ -65,7 +67,11 @@ export function chooseFlame({ work, shop }: BrazeRequest, filler: Filler | undef
     return { ...REDUCING, because: 'A little too much fuel keeps the oxide on aluminium from growing.' }
   const { ironFlame } = shop.methods
   if (iron && filler?.kind === 'zinc' && ironFlame === 'slightly-oxidising')
-    return { ...OXIDISING, because: `Your shop’s choice on iron: ${HOLDS_ZINC} ${ON_IRON}` }
+    return {
+      ...OXIDISING,
+      method: 'ironFlame',
+      because: `Your shop’s choice on iron: ${HOLDS_ZINC} ${ON_IRON}`,
+    }
   // on steel a rich flame is for the bronze rod alone
   if (
     ironFlame === 'soft-carburising' &&
@@ -73,11 +79,12 @@ export function chooseFlame({ work, shop }: BrazeRequest, filler: Filler | undef
   )
     return {
       ...CARBURISING,
+      method: 'ironFlame',
       because: 'Your shop’s choice on iron: soft and slow. It leaves carbon where it lingers.',
     }
   if (filler?.kind === 'zinc')
     return iron
-      ? { ...NEUTRAL, because: `${ON_IRON} The other way: ${HOLDS_ZINC}` }
+      ? { ...NEUTRAL, method: 'ironFlame', because: `${ON_IRON} The other way: ${HOLDS_ZINC}` }
       : {
           ...OXIDISING,
           because: 'A little spare oxygen puts a skin on the zinc and keeps it from boiling off.',
@@ -86,11 +93,13 @@ export function chooseFlame({ work, shop }: BrazeRequest, filler: Filler | undef
     return shop.methods.flame === 'neutral'
       ? {
           ...NEUTRAL,
+          method: 'flame',
           because:
             'Your shop’s choice on copper; the other way takes it slightly reducing, softer and cooler.',
         }
       : {
           ...REDUCING,
+          method: 'flame',
           because: 'Soft and a little cool, it keeps copper bright; the other way takes it neutral.',
         }
   return {

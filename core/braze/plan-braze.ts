@@ -82,7 +82,7 @@ export function planBraze(request: BrazeRequest): BrazePlan {
     processes.some((p) => p.process === 'soldering' && p.suits),
   )
   const flame = chooseFlame(request, judged?.filler)
-  draft.detail = { flame: flame.set }
+  draft.detail = { flame: flame.set, ...(flame.method ? { flameBy: flame.method } : {}) }
   const choice = choiceOf(request, judged, flame, process)
   if (!judged) {
     if (apart) {

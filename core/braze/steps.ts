@@ -191,6 +191,7 @@ function castingPrepare(draft: BrazeDraft): StepText[] {
     },
     {
       does: 'groove',
+      methods: ['crackGroove'],
       act: {
         none: `No groove: bright metal ${draft.show(groove.widthM / 2, 'rule')} to both sides of the crack, its edges rounded.`,
         scratch: `Scratch it ${draft.show(groove.depthM, 'rule')} deep, no more than a third through.`,
@@ -207,6 +208,7 @@ function castingPrepare(draft: BrazeDraft): StepText[] {
     ...(iron
       ? [
           {
+            methods: ['crackGroove'] as const,
             act:
               work.grooveKind === 'none'
                 ? 'Sear the faces with an oxidising flame and brush them.'
@@ -246,6 +248,7 @@ function fit(draft: BrazeDraft): StepText[] {
     })
   if (work.protectM !== undefined)
     out.push({
+      methods: ['protection'],
       act:
         shop.methods.protection === 'paste'
           ? `Bed the valve or seal, ${draft.show(work.protectM, 'length')} away, in heat paste.`
@@ -449,6 +452,7 @@ function feed(draft: BrazeDraft, asked: StepsAsked): StepText[] {
       : 'Keep the flame moving ahead of the rod.'
   const first: StepText = {
     does: 'touch',
+    methods: ['cue', 'feeding'],
     act: `Touch the rod at the ${isBuiltUp(work) ? 'groove' : 'mouth'} ${cueOf(draft, asked)}. The metal melts it, never the flame. ${away}`,
     why: 'Rod that the flame melts lies on cold metal and holds nothing.',
   }
@@ -485,6 +489,7 @@ function feed(draft: BrazeDraft, asked: StepsAsked): StepText[] {
   else out.push({ ...flatFeed(draft, asked.flux !== 'none'), does: 'feed', seconds: Math.ceil(asked.feedS) })
   if (isRound(work))
     out.push({
+      methods: ['cap'],
       act: `One last sweep at the root, then a ${shop.methods.cap === 'important' ? 'full fillet all round' : 'fillet'}, leg ${draft.show(filletLegM(work), 'rule')}, with a little less heat.`,
       why:
         shop.methods.cap === 'important'
@@ -627,8 +632,9 @@ function cool(draft: BrazeDraft, asked: StepsAsked): StepText[] {
           ? 'Hot steel hardens and cracks in water.'
           : 'Nothing pulls on it.',
       seconds: asked.coolS,
+      ...(still ? {} : { methods: ['cooling'] as const }),
     })
-  else out.push(COOLED[shop.methods.cooling])
+  else out.push({ ...COOLED[shop.methods.cooling], methods: ['cooling'] })
   if (purgeNeed(draft.request) === 'always')
     out.push({
       does: 'nitrogen-off',

@@ -11,7 +11,7 @@ import type { HeldFigures } from '../span.ts'
 import type { Advice, Caution, Ticked } from '../piece/plan-draft.ts'
 import type { PlanChange } from '../piece/plan-change.ts'
 import type { Joint } from './joints.ts'
-import type { Methods } from './method-words.ts'
+import type { MethodName, Methods } from './method-words.ts'
 
 export { isRoundJoint, jointFacts, JOINTS, type Joint } from './joints.ts'
 export { SERVICES, type Form, type RodSection, type Service } from './fields.ts'
@@ -262,6 +262,8 @@ export interface BrazeStep {
   readonly seconds?: number
   /** What it does to the line or the joint, for whoever is led through it. */
   readonly does?: BrazeDoes
+  /** The choices of the shop that shaped it. */
+  readonly methods?: readonly MethodName[]
 }
 /**
  * What a step of a braze does; `vent`, `nitrogen-on` and `nitrogen-off` are done with the valves of the line, `cores` once
@@ -304,6 +306,8 @@ export interface BrazeDetail {
   readonly shortBurns?: ShortBurns
   /** What the torch is set to; absent in a plan without a filler. */
   readonly flame?: SetFlame
+  /** The choice of the shop that the flame was taken by; absent where the metals leave none. */
+  readonly flameBy?: MethodName
 }
 
 /** A plan is a value: the interface, the command line, the server, print and the tests all use this one. */

@@ -88,6 +88,7 @@ export function brazeSetup(
         ? { line: { pressurePa: work.pressurePa, needsNitrogen: gas, sweepS: gas ? sweepS : 0 } }
         : {}),
     },
+    ...(plan.detail.flameBy ? { flameBy: plan.detail.flameBy } : {}),
     torch,
     hand: 'right',
     oxygenPa,
@@ -280,6 +281,7 @@ function stepOf(step: BrazeStep, plan: BrazePlan, request: BrazeRequest, setup: 
     ...(role ? { role } : {}),
     act: step.act.replace(/\.$/, ''),
     why: step.why,
+    ...(step.methods ? { methods: step.methods } : {}),
   }
   const seconds = step.seconds ?? 0
   const pattern = patternOf(step, request, seconds)
@@ -339,7 +341,7 @@ function stepOf(step: BrazeStep, plan: BrazePlan, request: BrazeRequest, setup: 
             setup.methods.gapBridge === 'dab'
               ? 'A low spot that will not close: a dab melted in the flame, by your shop’s method. Write it down: it holds less.'
               : 'Rod that only the flame melts lies on cold metal and holds nothing: take it off, heat on.',
-          methods: ['gapBridge'],
+          methods: ['gapBridge', ...(step.methods ?? [])],
           acts: [{ do: 'heat', seconds: 2 }],
         },
       ]

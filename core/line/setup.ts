@@ -1,3 +1,4 @@
+import type { MethodName } from '../braze/method-words.ts'
 import type { TORCH } from '../rig/fields.ts'
 import type { WordOf } from '../fields/spec.ts'
 import type { ShortBurns } from '../gas/short-burns.ts'
@@ -32,6 +33,8 @@ export interface NitrogenSetup {
 /** All that the steps of the line are made from. */
 export interface LineSetup {
   readonly setting: LineSetting
+  /** The choice of the shop that the flame was taken by, where it was free to choose. */
+  readonly flameBy?: MethodName
   readonly torch: TorchGear
   readonly hand: 'left' | 'right'
   /** Flowing, at the regulator, Pa gauge, and the plan's figures that they are. */

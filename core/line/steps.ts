@@ -1,3 +1,4 @@
+import type { MethodName } from '../braze/method-words.ts'
 import type { LineMethodName } from './methods.ts'
 import type { Act } from './state.ts'
 
@@ -118,7 +119,7 @@ export interface Step {
   /** The shop's way that is not followed here, what is done instead, and why. */
   readonly departs?: string
   /** The choices of the shop that shaped it. */
-  readonly methods?: readonly LineMethodName[]
+  readonly methods?: readonly (LineMethodName | MethodName)[]
   /** An apprentice has it confirmed by an instructor. */
   readonly instructor?: boolean
 }

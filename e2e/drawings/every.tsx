@@ -9,19 +9,25 @@ import { JOINTS } from '#core/braze/joints.ts'
 import { planOutline, readSvg } from '#core/outline/index.ts'
 import { printAs, type Saying } from '#core/quantity/index.ts'
 import { INCH_UNITS, METRIC_UNITS } from '#core/quantity/choices.ts'
+import { Provider } from 'react-redux'
 import { ShopOf } from '../../web/app/shop.ts'
+import { makeStore } from '../../web/app/store.ts'
 import { CutAlong } from '../../web/drawing/CutAlong.tsx'
 import { CutTop } from '../../web/drawing/CutTop.tsx'
 import { cutGeometry } from '../../web/drawing/geometry.ts'
 import { HookUp } from '../../web/drawing/HookUp.tsx'
 import { overlap } from '../../web/drawing/settle.ts'
+import { Gauge } from '../../web/views/run/Gauge.tsx'
+import { Pace } from '../../web/views/run/Pace.tsx'
+import { Pattern } from '../../web/views/run/Pattern.tsx'
+import { StepClock } from '../../web/views/run/StepClock.tsx'
 import { HeatTab } from '../../web/views/plan/braze/HeatTab.tsx'
 import { JointTab } from '../../web/views/plan/braze/JointTab.tsx'
 import { ShapeDrawing } from '../../web/views/plan/ShapeDrawing.tsx'
 
 interface Case {
   readonly name: string
-  readonly as: 'cut' | 'small' | 'braze'
+  readonly as: 'cut' | 'small' | 'braze' | 'dial'
   readonly node: ReactNode
 }
 interface Size {
@@ -34,11 +40,13 @@ const SIZES = {
     cut: { width: 500, height: 380 },
     small: { width: 300, height: 190 },
     braze: { width: 804, height: 500 },
+    dial: { width: 330, height: 300 },
   },
   phone: {
     cut: { width: 366, height: 270 },
     small: { width: 366, height: 180 },
     braze: { width: 366, height: 900 },
+    dial: { width: 200, height: 200 },
   },
 } as const satisfies Readonly<Record<string, Readonly<Record<string, Size>>>>
 type Where = keyof typeof SIZES
@@ -161,9 +169,61 @@ function* everyCase(settings: Settings): Generator<Case> {
           },
           settings,
         )
+  yield* ofRun()
   for (const kind of ['pressure', 'vacuum'] as const)
     for (const by of ['valves', 'manifold'] as const)
       yield { name: `${kind} test by ${by}`, as: 'braze', node: <HookUp kind={kind} by={by} /> }
+}
+
+/** The dials and clocks of a run, that are read from afar. */
+function* ofRun(): Generator<Case> {
+  for (const [gas, psi] of [
+    ['oxygen', 43],
+    ['oxygen', 6],
+    ['acetylene', 7],
+    ['propane', 25],
+  ] as const) {
+    const value = psi * 6894.757
+    const figure = { value, low: value * 0.9, high: value * 1.1 }
+    yield {
+      name: `gauge, ${gas} at ${psi}`,
+      as: 'dial',
+      node: <Gauge figure={figure} gas={gas} reads={value} />,
+    }
+  }
+  const round = Array.from({ length: 12 }, (_, i) => i + 1)
+  for (const [of, sweep] of [
+    ['round', round],
+    ['seam', [1, 2, 3, 4, 5, 6, 7, 8]],
+  ] as const)
+    yield {
+      name: `pattern, ${of}`,
+      as: 'dial',
+      node: <Pattern pattern={{ shows: 'heat', of, sweeps: [sweep], eachS: 2 }} gone={3} />,
+    }
+  for (const seconds of [9, 90, 3600])
+    yield {
+      name: `clock of ${seconds} s`,
+      as: 'dial',
+      node: (
+        <Provider store={makeStore()}>
+          <StepClock
+            timer={{ kind: 'at-least', what: 'Purge', seconds }}
+            gone={1}
+            onStart={() => undefined}
+          />
+        </Provider>
+      ),
+    }
+  yield {
+    name: 'pace',
+    as: 'small',
+    node: (
+      <Provider store={makeStore()}>
+        <Pace pace={{ speed: 0.0064, lengthM: 3 }} gone={300} onStart={() => undefined} />
+      </Provider>
+    ),
+  }
 }
 
 const words = (e: Element) => (e.textContent ?? '').trim()

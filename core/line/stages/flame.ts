@@ -191,7 +191,11 @@ export function trimming(c: StageContext): Step[] {
         ? 'Even, bright, rounded cones, all of one length.'
         : 'Cones at their shortest; beyond that they only hiss: oxidising.',
       ifNot: `One cone longer than the rest: a dirty port. A loud hiss: too much oxygen. Correct it by ${by}. Never reached, or only with a valve nearly shut: the pressures are wrong; shut the torch and set them again, gas flowing.`,
-      methods: ['trimBy', ...(c.feathered ? [] : (['workUpOther'] as const))],
+      methods: [
+        'trimBy',
+        ...(c.feathered ? [] : (['workUpOther'] as const)),
+        ...(c.setup.flameBy ? [c.setup.flameBy] : []),
+      ],
       acts: [
         { do: 'open-valve', side: 'oxygen' },
         { do: 'trim', to: wanted },

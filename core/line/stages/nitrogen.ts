@@ -59,6 +59,7 @@ export function nitrogenOn(c: StageContext, again = false): Step[] {
       also: ['purgeVolume'],
       why: 'Without it black scale forms inside, comes loose, and ends in strainers, valves and the compressor.',
       see: by.see,
+      methods: ['purge'],
       ifNot: 'Nothing at the far end: the way is blocked. Do not heat.',
       caution: 'Nitrogen smothers without warning: room aired, regulator with relief, never in a pit.',
       acts: [
@@ -71,6 +72,7 @@ export function nitrogenOn(c: StageContext, again = false): Step[] {
       id: 'nitrogen-sweep',
       phase: 'braze',
       role: 'nitrogen-sweep',
+      methods: ['purge'],
       act: `Let the nitrogen sweep the whole line, then ${by.down}`,
       figure: 'purgeFlow',
       why: 'It mixes on the way out, so the time is longer than one filling of the line. More than is held presses on the filler.',

@@ -19,7 +19,7 @@ export function OwnTips({ orifice }: { readonly orifice: string }) {
   }
   return (
     <div>
-      <h3 className="name text-field font-semibold">{say('Your tips')}</h3>
+      <h2 className="name text-field font-semibold">{say('Your tips')}</h2>
       <ul className="name flex flex-wrap gap-2 py-2 text-text">
         {tips.map((t) => (
           <li key={t.id} className="rounded-[3px] border border-ink px-2">

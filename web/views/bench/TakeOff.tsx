@@ -136,7 +136,7 @@ function Taken({ result, busy }: { readonly result: Result; readonly busy: boole
       </div>
       {result.faults.length > 0 ? (
         <section aria-label="Lines left out" className="border-l-4 border-alarm pl-3">
-          <h3 className="text-label">Left out</h3>
+          <h2 className="text-label">Left out</h2>
           <ul>
             {result.faults.map((f, i) => (
               <li key={i}>
@@ -149,7 +149,7 @@ function Taken({ result, busy }: { readonly result: Result; readonly busy: boole
       {result.lines.length > 0 ? (
         <>
           <section aria-label="By filler and rod">
-            <h3 className="text-label">Fetch from the shelf</h3>
+            <h2 className="text-label">Fetch from the shelf</h2>
             <table className="w-full text-left">
               <thead>
                 <tr className="name border-b-[1.5px] border-ink text-soft">
@@ -182,7 +182,7 @@ function Taken({ result, busy }: { readonly result: Result; readonly busy: boole
           </section>
           <section aria-label="Joint by joint">
             <div className="flex items-end justify-between">
-              <h3 className="text-label">Joint by joint</h3>
+              <h2 className="text-label">Joint by joint</h2>
               <Button onClick={() => saveFile('take-off.csv', asCsv(result), 'text/csv')}>
                 <Download size={18} aria-hidden="true" /> CSV
               </Button>

@@ -2,6 +2,7 @@ import { FUELS, type FuelId } from '#core/gas/fuels.ts'
 import type { Figure } from '#core/figure.ts'
 import { fromSi, printQuantity } from '#core/quantity/index.ts'
 import { useShop } from '../../app/shop.ts'
+import { Frame } from '../../drawing/Frame.tsx'
 import { useGauge } from './useGauge.ts'
 
 const polar = (share: number, r: number): [number, number] => {
@@ -24,7 +25,7 @@ export function Gauge({
   reads,
   risePa = 0,
 }: {
-  readonly figure: Figure
+  readonly figure: Pick<Figure, 'value' | 'low' | 'high'>
   readonly gas: 'oxygen' | FuelId
   /** What the gauge shows, Pa; undefined while nobody knows. */
   readonly reads?: number | undefined
@@ -48,9 +49,8 @@ export function Gauge({
   )
   const needle = reads === undefined ? undefined : polar(at(reads), 104)
   return (
-    <svg
+    <Frame
       viewBox="0 0 320 300"
-      role="img"
       aria-label={`The gauge should read ${print(targetPa, 'pressure')} ${risePa > 0 ? 'with the valve shut' : 'while gas flows'}${reads === undefined ? '' : `; it reads ${print(reads, 'pressure')}`}`}
       className="mx-auto max-h-[300px] min-h-[170px] w-full max-w-[330px] shrink"
     >
@@ -117,9 +117,11 @@ export function Gauge({
           <text
             key={v}
             x={x}
-            y={y + 8}
+            y={y}
+            dy="0.35em"
             textAnchor="middle"
-            className="fill-ink font-figure text-section font-semibold"
+            data-fixed
+            className="fill-ink font-figure text-label font-semibold"
           >
             {v}
           </text>
@@ -141,12 +143,25 @@ export function Gauge({
           <circle cx={160} cy={160} r={9} fill="var(--ink)" />
         </>
       ) : null}
-      <text x={160} y={238} textAnchor="middle" className="fill-ink font-figure text-page font-bold">
+      <text
+        x={160}
+        y={264}
+        textAnchor="middle"
+        data-fixed
+        className="fill-ink font-figure text-label font-bold"
+      >
         {printQuantity(targetPa, unit)}
       </text>
-      <text x={160} y={262} textAnchor="middle" className="fill-soft font-figure text-field font-medium">
+      <text
+        x={160}
+        y={116}
+        dy="0.35em"
+        textAnchor="middle"
+        data-fixed
+        className="fill-soft font-figure text-text font-medium"
+      >
         {gas}
       </text>
-    </svg>
+    </Frame>
   )
 }

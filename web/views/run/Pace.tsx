@@ -5,11 +5,14 @@ import type { StepPace } from '#core/line/steps.ts'
 import { device } from '../../app/device.ts'
 import { useShop } from '../../app/shop.ts'
 import { useApp, useSend } from '../../app/store.ts'
+import { Frame } from '../../drawing/Frame.tsx'
 import { Button } from '../../ui/Button.tsx'
 import { speak } from '../../work/voice.ts'
 import { beep } from './clock.ts'
 
 const W = 440
+/** From the edge of the drawing to the end of its rule: half of a figure stands beyond it. */
+const INSET = 44
 
 /** A mark that moves at the planned speed past the divisions of a rule, with a tick at each. */
 export function Pace({
@@ -40,7 +43,7 @@ export function Pace({
   }, [division, sound, voice, inches])
   // a window of six divisions that moves on with the mark, so that the mark can be followed
   const from = Math.max(0, Math.min(Math.floor(division / 5) * 5, Math.ceil(pace.lengthM / step) - 6)) * step
-  const x = (m: number) => 20 + ((m - from) / (6 * step)) * (W - 40)
+  const x = (m: number) => INSET + ((m - from) / (6 * step)) * (W - 2 * INSET)
   const marks = Array.from({ length: 7 }, (_, i) => from + i * step).filter(
     (m) => m <= pace.lengthM + step * 0.01,
   )
@@ -50,29 +53,30 @@ export function Pace({
         <span className="figure text-page">{(step / pace.speed).toFixed(1)}</span> s to{' '}
         {inches ? 'the inch' : '25 mm'}
       </p>
-      <svg
-        viewBox={`0 0 ${W} 120`}
-        role="img"
+      <Frame
+        viewBox={`0 0 ${W} 132`}
         aria-label={`You should be at ${print(done, 'length')} of ${print(pace.lengthM, 'length')}`}
         className="w-full"
       >
-        <path d={`M20 70H${W - 20}`} stroke="var(--ink)" strokeWidth={2} />
+        <path d={`M${INSET} 70H${W - INSET}`} stroke="var(--ink)" strokeWidth={2} />
         {marks.map((m) => (
           <g key={m}>
             <line x1={x(m)} y1={52} x2={x(m)} y2={88} stroke="var(--ink)" strokeWidth={2} />
             <text
               x={x(m)}
-              y={112}
+              y={94}
+              dy="1em"
+              data-fixed
               textAnchor="middle"
-              className="fill-ink font-figure text-section font-semibold"
+              className="fill-ink font-figure text-label font-semibold"
             >
               {inches ? Math.round(m / INCH_M) : Math.round(m * 1000)}
             </text>
           </g>
         ))}
-        <rect x={20} y={62} width={Math.max(0, x(done) - 20)} height={16} fill="var(--brick)" />
+        <rect x={INSET} y={62} width={Math.max(0, x(done) - INSET)} height={16} fill="var(--brick)" />
         <path d={`M${x(done)} 50l-13-26h26z`} fill="var(--brick)" stroke="var(--ink)" strokeWidth={1.5} />
-      </svg>
+      </Frame>
       <div className="flex flex-wrap items-center gap-3">
         <Button big className="px-6 text-label" look={gone === undefined ? 'act' : 'plain'} onClick={onStart}>
           {gone === undefined ? 'Start the pace' : 'Start again'}

@@ -1,4 +1,5 @@
 import type { StepPattern } from '#core/line/steps.ts'
+import { Frame } from '../../drawing/Frame.tsx'
 
 const C = 150
 const R = 118
@@ -38,9 +39,8 @@ export function Pattern({
     .join(', then ')
   return (
     <figure>
-      <svg
+      <Frame
         viewBox={pattern.of === 'round' ? '0 0 300 300' : '0 0 300 110'}
-        role="img"
         aria-label={`${what}: ${now ? name(now.place) : order}`}
         className="mx-auto w-full max-w-[320px]"
       >
@@ -49,7 +49,7 @@ export function Pattern({
         ) : (
           <Seam places={places} now={now?.place} heat={pattern.shows === 'heat'} />
         )}
-      </svg>
+      </Frame>
       <figcaption className="name text-center text-label leading-snug">
         {now ? `${what} at ${name(now.place)}` : `${what}: ${order}`}
         {now && pattern.sweeps.length > 1 ? `, sweep ${now.sweep + 1} of ${pattern.sweeps.length}` : ''}
@@ -94,9 +94,11 @@ function Round({
             />
             <text
               x={lx}
-              y={ly + 8}
+              y={ly}
+              dy="0.35em"
+              data-fixed
               textAnchor="middle"
-              className={`font-figure text-section font-semibold ${lit ? 'fill-[var(--on)]' : 'fill-ink'}`}
+              className={`font-figure text-label font-semibold ${lit ? 'fill-[var(--on)]' : 'fill-ink'}`}
             >
               {hour}
             </text>
@@ -104,7 +106,14 @@ function Round({
         )
       })}
       <circle cx={C} cy={C} r={62} fill="var(--paper)" stroke="var(--ink)" strokeWidth={1.5} />
-      <text x={C} y={C + 7} textAnchor="middle" className="fill-soft font-figure text-label">
+      <text
+        x={C}
+        y={C}
+        dy="0.35em"
+        data-fixed
+        textAnchor="middle"
+        className="fill-soft font-figure text-text"
+      >
         from the mouth
       </text>
     </>
@@ -136,9 +145,11 @@ function Seam({
           />
           <text
             x={10 + (i + 0.5) * width - 1.5}
-            y={62}
+            y={55}
+            dy="0.35em"
+            data-fixed
             textAnchor="middle"
-            className={`font-figure text-section font-semibold ${now === p ? 'fill-[var(--on)]' : 'fill-ink'}`}
+            className={`font-figure text-label font-semibold ${now === p ? 'fill-[var(--on)]' : 'fill-ink'}`}
           >
             {p}
           </text>

@@ -2,6 +2,7 @@ import { useEffect, useRef } from 'react'
 import type { StepTimer } from '#core/line/steps.ts'
 import { printDuration } from '#core/quantity/index.ts'
 import { useApp } from '../../app/store.ts'
+import { Frame } from '../../drawing/Frame.tsx'
 import { Button } from '../../ui/Button.tsx'
 import { speak } from '../../work/voice.ts'
 import { beep } from './clock.ts'
@@ -57,7 +58,7 @@ export function StepClock({
   const minutes = most >= 600
   return (
     <div className="grid place-items-center gap-2">
-      <svg
+      <Frame
         viewBox="0 0 280 280"
         role="timer"
         aria-label={`${timer.what}: ${shown} s`}
@@ -87,13 +88,25 @@ export function StepClock({
           strokeDasharray={`${ROUND * share} ${ROUND}`}
           transform="rotate(-90 140 140)"
         />
-        <text x={140} y={158} textAnchor="middle" className="fill-ink font-figure text-head font-bold">
+        <text
+          x={140}
+          y={148}
+          textAnchor="middle"
+          data-fixed
+          className="fill-ink font-figure text-head font-bold"
+        >
           {minutes ? `${Math.floor(shown / 60)}:${String(shown % 60).padStart(2, '0')}` : shown}
         </text>
-        <text x={140} y={190} textAnchor="middle" className="fill-soft font-figure text-section font-medium">
+        <text
+          x={140}
+          y={204}
+          textAnchor="middle"
+          data-fixed
+          className="fill-soft font-figure text-label font-medium"
+        >
           {minutes ? 'minutes' : 'seconds'}
         </text>
-      </svg>
+      </Frame>
       <p className="name text-center text-label leading-snug">{clockWords(timer, over, free)}</p>
       {timer.kind === 'about' && gone === undefined ? (
         <Button big className="px-6 text-label" onClick={onStart}>
