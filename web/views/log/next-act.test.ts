@@ -23,11 +23,25 @@ describe('what to do after a line of the log', () => {
     const open = job(piece('a', 'planned'), piece('b', 'failed'))
     expect(nextActOf(line({ outcome: 'failed' }), open, [])?.to).toBe('/faults?entry=e')
     expect(
-      nextActOf(line({ outcome: 'failed' }, { kind: 'pressure-test', testId: 't' }), open, []),
+      nextActOf(
+        line({ outcome: 'failed' }, { kind: 'pressure-test', testId: 't', verdict: 'leaks' }),
+        open,
+        [],
+      ),
     ).toMatchObject({
       label: 'Find the leak',
       to: '/tests/t',
     })
+  })
+  it('is another test where the last one told nothing, or moisture', () => {
+    const test = (verdict: string, kind = 'vacuum-test') =>
+      line({ outcome: 'failed' }, { kind, testId: 't', verdict })
+    expect(nextActOf(test('moist'), undefined, [])).toEqual({
+      because: 'Moist.',
+      label: 'Dry it, and pull it down again',
+      to: '/tests/new/vacuum?piece=b',
+    })
+    expect(nextActOf(test('void', 'pressure-test'), undefined, [])?.to).toBe('/tests/new/pressure?piece=b')
   })
   it('is the next piece of the job that is not made, first after this one and then before it', () => {
     const all = job(piece('a', 'planned'), piece('b', 'logged'), piece('c', 'logged'), piece('d', 'running'))

@@ -1,5 +1,6 @@
 import { isRoundJoint } from '#core/braze/types.ts'
 import type { Job, LogEntry, LogSummary } from '#contract/types.ts'
+import { TEST_WORDS } from './outcome-words.ts'
 
 /** What follows from a line of the log: why, what it is called on its button, and where it leads. */
 export interface NextAct {
@@ -29,8 +30,16 @@ export function nextActOf(
       to: `/log/${entry.correctedBy}`,
     }
   const { told } = entry
-  if (entry.outcome === 'failed' && (told.kind === 'pressure-test' || told.kind === 'vacuum-test'))
-    return { because: 'It leaks.', label: 'Find the leak', to: `/tests/${told.testId}` }
+  if (told.kind === 'pressure-test' || told.kind === 'vacuum-test') {
+    const { verdict, testId } = told
+    if (verdict === 'leaks') return { because: 'It leaks.', label: 'Find the leak', to: `/tests/${testId}` }
+    if (verdict !== 'holds' && verdict !== 'dry')
+      return {
+        because: `${TEST_WORDS[verdict]}.`,
+        label: verdict === 'moist' ? 'Dry it, and pull it down again' : 'Test it again',
+        to: `/tests/new/${told.kind === 'pressure-test' ? 'pressure' : 'vacuum'}${entry.pieceId === null ? '' : `?piece=${entry.pieceId}`}`,
+      }
+  }
   if (entry.outcome === 'failed')
     return { because: 'It failed.', label: 'Find the fault', to: `/faults?entry=${entry.id}` }
   if (!job) return undefined
