@@ -130,6 +130,26 @@ describe('every page', () => {
   })
 })
 
+describe('a screen that is asked for less motion', () => {
+  it('has nothing that moves by itself', async () => {
+    const page = await openPage(browser, server.url)
+    await page.emulateMediaFeatures([{ name: 'prefers-reduced-motion', value: 'reduce' }])
+    for (const path of ['/', plans.cut, pages.find((p) => p.startsWith('/run/')) ?? '']) {
+      await opened(page, path)
+      const moving = await page.$$eval('*', (all) =>
+        all
+          .filter((e) => {
+            const { animationName, transitionDuration } = getComputedStyle(e)
+            return animationName !== 'none' || transitionDuration.split(', ').some((d) => parseFloat(d) > 0)
+          })
+          .map((e) => e.outerHTML.slice(0, 120)),
+      )
+      expect(moving, path).toEqual([])
+    }
+    await page.close()
+  })
+})
+
 describe('what opens over a page', () => {
   it.each(['by day', 'at night'] as const)(
     'has no fault %s, and gives the focus back where it was',

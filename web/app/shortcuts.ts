@@ -14,6 +14,7 @@ export const SHORTCUTS = [
   { keys: 't', does: 'Trouble, from anywhere' },
   { keys: 'b', does: 'Pause or leave: break, tip, hand over' },
   { keys: 'f', does: 'The flame card, while running' },
+  { keys: 'Ctrl P', does: 'The plan, sheet or chart as a PDF' },
   { keys: 'u', does: 'Flip between inches and millimetres' },
   { keys: '?', does: 'This list' },
 ] as const
