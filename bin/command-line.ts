@@ -6,6 +6,8 @@ import { METHOD_NAMES, planBraze, readBraze } from '#core/braze/index.ts'
 import { planCut, readCut } from '#core/cut/index.ts'
 import { measuredOrifice, flowCurve, tipFacts } from '#core/cut/tip-finder.ts'
 import type { FieldError } from '#core/figure.ts'
+import { burn, BURNT_FUELS, type BurntFuel } from '#core/flame/burn.ts'
+import { FUELS } from '#core/gas/fuels.ts'
 import { CHART_HOSE } from '#core/gas/hose.ts'
 import { STANDARD_PRESSURE_PA } from '#core/gas/standard.ts'
 import {
@@ -349,6 +351,41 @@ function cutList(file: string): void {
   })
 }
 
+const isBurnt = (fuel: string): fuel is BurntFuel => BURNT_FUELS.some((f) => f === fuel)
+
+/** A number of mol as it is typed. */
+function moles(text: string, field: string, most: number): number {
+  const value = Number(text)
+  if (text.trim() === '' || !Number.isFinite(value) || value < 0 || value > most)
+    throw new BadInput(field, `“${text}” should be a number of mol for one mol of fuel, 0 to ${most}.`)
+  return value
+}
+
+function flame(options: { readonly fuel: string; readonly ratio: string; readonly air: string }): void {
+  const { fuel } = options
+  if (!isBurnt(fuel))
+    throw new BadInput(
+      'fuel',
+      `No flame is worked out for “${fuel}”: the fuel is one of ${BURNT_FUELS.join(', ')}.`,
+      BURNT_FUELS.map((f) => ({ text: f, label: FUELS[f].title })),
+    )
+  const burnt = burn({
+    fuel,
+    ratio: moles(options.ratio, 'ratio', MOST_OXYGEN),
+    air: moles(options.air, 'air', MOST_AIR),
+  })
+  if (!burnt) throw new BadInput('ratio', 'This mixture does not burn.')
+  print({
+    temperature: burnt.temperature,
+    moleFractions: Object.fromEntries(burnt.moleFractions),
+    kind: burnt.kind,
+    reducing: burnt.reducing,
+    heat: { cone: burnt.coneHeat, envelope: burnt.envelopeHeat, unit: 'J/mol' },
+  })
+}
+/** mol of oxygen and of air for one mol of fuel beyond which nothing is called a flame. */
+const [MOST_OXYGEN, MOST_AIR] = [50, 200]
+
 function tip(text: string): void {
   const diameterM = length(text, 'orifice', 0.0003, 0.004)
   const facts = tipFacts(measuredOrifice(diameterM), STANDARD_PRESSURE_PA)
@@ -491,6 +528,13 @@ function commands(): Command {
     .argument('<orifice>', 'a number drill or a measure, for instance "#56" or "1.2 mm"')
     .description('what a tip is good for')
     .action(tip)
+  program
+    .command('flame')
+    .requiredOption('--fuel <fuel>', BURNT_FUELS.join(', '))
+    .requiredOption('--ratio <mol>', 'oxygen from the torch, mol for one mol of fuel')
+    .option('--air <mol>', 'air that it draws in, mol for one mol of fuel', '0')
+    .description('what a flame is made of, how hot it is, and how its heat lies in cone and envelope')
+    .action(flame)
   program
     .command('outline')
     .argument('<file>', 'a drawing, .dxf or .svg')

@@ -186,6 +186,35 @@ describe('wimble tip', () => {
   })
 })
 
+describe('wimble flame', () => {
+  const flame = (...args: string[]) => ['flame', '--fuel', 'acetylene', ...args]
+  it('is as hot and made of the same as in public examples, and says what kind it is', async () => {
+    const { code, out } = await wimble(flame('--ratio', '1.1'))
+    expect(code).toBe(0)
+    expect(json(out)).toMatchObject({
+      temperature: expect.closeTo(3383.2, 0),
+      moleFractions: { CO: expect.closeTo(0.58392, 3), H: expect.closeTo(0.18522, 3) },
+      kind: 'neutral',
+    })
+    const sooty = json((await wimble(flame('--ratio', '0.5'))).out) as {
+      moleFractions: Record<string, number>
+    }
+    expect(sooty).toMatchObject({ kind: 'sooting' })
+    expect(sooty.moleFractions['C(gr)']).toBeGreaterThan(0.1)
+    expect(json((await wimble(flame('--ratio', '1.1', '--air', '7'))).out)).toMatchObject({
+      kind: 'oxidising',
+    })
+  })
+  it.each([
+    [flame('--ratio', 'much'), 'ratio'],
+    [flame('--ratio', '-1'), 'ratio'],
+    [flame('--ratio', '1.1', '--air', '1e9'), 'air'],
+    [['flame', '--fuel', 'mps', '--ratio', '2'], 'fuel'],
+  ])('answers what cannot be read at its field: %j', async (args, field) => {
+    expect((await fault(args)).field).toBe(field)
+  })
+})
+
 describe('wimble outline', () => {
   const PLATE =
     '<svg xmlns="http://www.w3.org/2000/svg" width="200mm" height="100mm" viewBox="0 0 200 100"><rect width="200" height="100"/><circle cx="50" cy="50" r="20"/></svg>'

@@ -1,6 +1,7 @@
 import { Bench } from 'tinybench'
 import { planBraze, readBraze, SERVICES } from '#core/braze/index.ts'
 import { rankFillers } from '#core/braze/rank.ts'
+import { burn, BURNT_FUELS, completeRatio, type Burnt } from '#core/flame/burn.ts'
 import { cutProcedure } from '#core/line/cut-procedure.ts'
 import { runSteps } from '#core/line/hazards.ts'
 import { foundLine } from '#core/line/state.ts'
@@ -143,7 +144,42 @@ function outlines(): void {
   tell('outline of 10,000 stretches, read to drawn, median', quantile(times, 0.5), 1000, 'ms')
 }
 
+/** A flame from cold and from its neighbour, and all fuels over sixty ratios each. */
+function flames(): void {
+  const map = (): number => {
+    let solved = 0
+    for (const fuel of BURNT_FUELS) {
+      let from: Burnt | undefined
+      for (let i = 0; i < 60; i++) {
+        from = burn({ fuel, ratio: completeRatio(fuel) * (0.25 + i * 0.02) }, from)
+        if (from) solved++
+      }
+    }
+    return solved
+  }
+  const each = (of: () => number) => {
+    const times = Array.from({ length: RUNS }, () => {
+      const began = performance.now()
+      const n = of()
+      return [performance.now() - began, n] as const
+    })
+    return quantile(
+      times.map(([ms, n]) => ms / n),
+      0.5,
+    )
+  }
+  const warm = each(map)
+  const cold = each(() => {
+    for (let i = 0; i < 60; i++) burn({ fuel: 'acetylene', ratio: 0.6 + i * 0.02 })
+    return 60
+  })
+  tell('flame from its neighbour, median', warm, 1, 'ms')
+  tell('flames of five fuels at sixty ratios, median', warm * 300, 500, 'ms')
+  print(`${''.padEnd(58)} from cold ${cold.toFixed(2)} ms, ${(cold / warm).toFixed(1)} times as long`)
+}
+
 await planner()
+flames()
 cutLists()
 outlines()
 if (findChromium() !== undefined) {
