@@ -206,12 +206,20 @@ export const kindOfReason = (key: ReasonKey, own: ReasonKind): ReasonKind =>
  * The reasons of a figure in their order, with the kind of each.
  * @param own the kind of the figure itself; several grounds stand one after the other
  */
-export const reasonsOf = (grounds: Grounds | readonly Grounds[], own: ReasonKind): readonly Reason[] =>
-  (Array.isArray(grounds) ? (grounds as readonly Grounds[]) : [grounds as Grounds]).flatMap((g) =>
-    Object.entries(g).flatMap(([key, value]) =>
-      isReasonKey(key) && value !== undefined ? [{ key, value, kind: kindOfReason(key, own) }] : [],
-    ),
-  )
+export function reasonsOf(grounds: Grounds | readonly Grounds[], own: ReasonKind): readonly Reason[] {
+  const all = Array.isArray(grounds) ? (grounds as readonly Grounds[]) : [grounds as Grounds]
+  const reasons: Reason[] = []
+  // each plan makes hundreds of them: plain loops over one list
+  for (const g of all)
+    for (const key in g) {
+      const kind = KIND_OF.get(key)
+      const value = g[key as ReasonKey]
+      if (kind !== undefined && value !== undefined)
+        reasons.push({ key: key as ReasonKey, value, kind: kind === 'own' ? own : kind })
+    }
+  return reasons
+}
+const KIND_OF: ReadonlyMap<string, ReasonKind | 'own'> = new Map(Object.entries(REASONS))
 
 /** The value of the first reason of this key. */
 export const reason = (
