@@ -100,6 +100,19 @@ describe('a way out of a stop', () => {
     const labels = ways(long, code, { gear }).map((w) => w.label)
     expect(labels).toContain('Fit Yard hose and its pair')
     expect(labels.join()).not.toContain('Burst')
+    // a twin hose is written down once, under its fuel, and is the only hose of its set
+    const twin = {
+      id: 'w',
+      kind: 'hose',
+      name: 'Twin hose, wide',
+      fields: { gas: 'acetylene', bore: '1/2 in', length: '50 ft' },
+    } as const
+    const set = (members: string) => ({ id: 's', kind: 'set', name: 'Van', fields: { members } }) as const
+    const fitted = (...all: NonNullable<NonNullable<Parameters<typeof ways>[2]>['gear']>) =>
+      ways(long, code, { gear: all }).map((w) => w.label)
+    expect(fitted(twin, set('x,w'))).toContain('Fit Twin hose, wide')
+    expect(fitted(twin).join()).not.toContain('Twin')
+    expect(fitted(twin, ...gear, set('w,g')).join()).not.toContain('Twin')
   })
   it('takes a larger cylinder of the rig, and names the least that would do else', () => {
     const draft = cut({ thickness: '3/4 in', length: '3 m' }, { acetyleneCylinder: '60 cu ft' })

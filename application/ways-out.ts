@@ -55,18 +55,31 @@ interface Candidate {
 
 const tipCodes = /^tip-(will-not-do|far-too-big)|^oxygen-limit|rating/
 
-/** Hoses of the rig in place of those of the piece: both gases run through a pair of one bore and length. */
-const otherHoses = (draft: PieceDraft, gear: readonly Gear[]): Candidate[] =>
-  gear.flatMap(({ kind, name, fields }) => {
-    const { bore, length } = fields
-    return kind === 'hose' &&
-      fields['gas'] === 'oxygen' &&
-      fields['condition'] !== 'damaged' &&
-      bore &&
-      length
-      ? [{ label: `Fit ${name} and its pair`, draft: withRig(draft, { oxygenHose: { bore, length } }) }]
-      : []
+/**
+ * Hoses of the rig in place of those of the piece: both gases run through a pair of one bore and length. A hose is
+ * written down for oxygen, or once for both: the only one of its set.
+ */
+function otherHoses(draft: PieceDraft, gear: readonly Gear[]): Candidate[] {
+  const hoses = new Set(gear.flatMap(({ kind, id }) => (kind === 'hose' ? [id] : [])))
+  const twins = new Set(
+    gear.flatMap(({ kind, fields }) => {
+      const inSet = kind === 'set' ? (fields['members'] ?? '').split(',').filter((id) => hoses.has(id)) : []
+      return inSet.length === 1 ? inSet : []
+    }),
+  )
+  return gear.flatMap(({ id, kind, name, fields }) => {
+    const { bore, length, gas, condition } = fields
+    const twin = twins.has(id)
+    if (kind !== 'hose' || !(gas === 'oxygen' || twin) || condition === 'damaged' || !bore || !length)
+      return []
+    return [
+      {
+        label: twin ? `Fit ${name}` : `Fit ${name} and its pair`,
+        draft: withRig(draft, { oxygenHose: { bore, length } }),
+      },
+    ]
   })
+}
 
 /** Full cylinders of the rig in place of the one that is too small, and what would have to be fetched. */
 function largerCylinders(draft: PieceDraft, gear: readonly Gear[]): Candidate[] {

@@ -2,28 +2,15 @@ import { useMemo } from 'react'
 import type { GoodCut } from '#application/plan-of.ts'
 import type { CutDraft } from '#contract/schemas.ts'
 import type { FieldError } from '#core/figure.ts'
-import { usualTable, type UsualVerdict } from '#core/cut/index.ts'
+import { usualTable } from '#core/cut/index.ts'
 import { useShop } from '../../app/shop.ts'
 import { Group } from '../../ui/Field.tsx'
 import { Segmented } from '../../ui/Segmented.tsx'
 import { QuantityField } from '../../ui/QuantityField.tsx'
 import { RankTag } from '../../ui/Tag.tsx'
 import type { DraftEdit } from './editing.ts'
+import { VERDICT_SIGNS, VERDICT_WORDS } from './verdict-words.ts'
 
-const VERDICTS: Readonly<Record<UsualVerdict, string>> = {
-  does: 'does it',
-  slow: 'slow, will do',
-  no: 'no: slag, lost cut',
-  'too-much': 'too much: wide, rounded, wasted',
-  'too-large': 'tip too large',
-}
-const SIGNS: Readonly<Record<UsualVerdict, string>> = {
-  does: '✓ ',
-  slow: '~ ',
-  no: '✕ ',
-  'too-much': '✕ ',
-  'too-large': '✕ ',
-}
 const SETS = [
   { value: '', label: 'The plan’s' },
   { value: 'yes', label: 'My pair' },
@@ -154,8 +141,8 @@ export function UsualTab({
                   </td>
                   <td className="pr-3 whitespace-nowrap">{print(r.speed, 'speed')}</td>
                   <td className={r.verdict === 'does' ? 'font-bold text-verdigris' : 'text-ink'}>
-                    {SIGNS[r.verdict]}
-                    {say(VERDICTS[r.verdict])}
+                    {VERDICT_SIGNS[r.verdict]}
+                    {say(VERDICT_WORDS[r.verdict])}
                     {r.fuelInBand === 'yes' ? '' : `, ${FUEL_WORDS[r.fuelInBand]}`}
                   </td>
                 </tr>

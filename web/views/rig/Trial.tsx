@@ -4,7 +4,6 @@ import { betweenPlates, trialInARow, type TrialAsked } from '#application/trial-
 import { NO_RUNS, planDraft } from '#application/plan-of.ts'
 import type { Torch } from '#contract/types.ts'
 import type { CutPlan } from '#core/cut/index.ts'
-import type { TipVerdict } from '#core/cut/tip-limits.ts'
 import { isInch } from '#core/quantity/index.ts'
 import { sayFigure } from '#core/saying.ts'
 import { api } from '../../app/api.ts'
@@ -12,15 +11,9 @@ import { useShop } from '../../app/shop.ts'
 import { QuantityField } from '../../ui/QuantityField.tsx'
 import { useKeptForm } from '../../ui/useKeptForm.ts'
 import { InARow } from '../batch/InARow.tsx'
+import { VERDICT_SIGNS, VERDICT_WORDS } from '../plan/verdict-words.ts'
 
 const FIRST = { thin: '', thick: '', tip: '', oxygen: '', fuel: '' }
-const VERDICTS: Readonly<Record<TipVerdict, string>> = {
-  does: '✓ does it',
-  slow: '~ slow, will do',
-  no: '✕ no: the cut is lost',
-  'too-large': '✕ tip too large',
-}
-
 /** A two-plate trial laid out: one tip and one setting on two thicknesses of scrap. */
 export default function Trial() {
   const { torchId = '' } = useParams()
@@ -200,7 +193,11 @@ function Expected({
               <td
                 className={tip.verdict === 'does' && !tooMuch ? 'font-bold text-verdigris' : 'font-semibold'}
               >
-                {say(tooMuch ? '~ does it, with more oxygen than it takes' : VERDICTS[tip.verdict])}
+                {say(
+                  tooMuch
+                    ? '~ does it, with more oxygen than it takes'
+                    : `${VERDICT_SIGNS[tip.verdict]}${VERDICT_WORDS[tip.verdict]}`,
+                )}
               </td>
             </tr>
           )
