@@ -14,7 +14,6 @@ import {
   SOFT,
   space,
   textRows,
-  whole,
   type Making,
   type Pen,
   type Row,
@@ -250,14 +249,17 @@ const BOX: Row = {
     }),
 }
 
-/** Two columns read across: for what has no order, or little. */
-function inPairs(items: readonly (readonly Row[])[], left: Row['height'], m: Making): readonly Row[] {
+/**
+ * Two columns read across: for what has no order, or little.
+ * @param column the width of one, pt
+ */
+function inPairs(items: readonly (readonly Row[])[], column: number, m: Making): readonly Row[] {
   const rows: Row[] = []
   for (let i = 0; i < items.length; i += 2) {
     const [a = [], b = []] = [items[i], items[i + 1]]
     const shifted = b.map((r): Row => ({
       ...r,
-      draw: (pen) => r.draw?.({ ...pen, left: pen.left + m.width - left }),
+      draw: (pen) => r.draw?.({ ...pen, left: pen.left + m.width - column }),
     }))
     rows.push(...beside([a, shifted]), space(2))
   }
@@ -342,47 +344,44 @@ const CURVE_HIGH = 15
 const MOST_DOTS = 40
 
 /** A curve in its frame, with the ends of both axes in figures. */
-const curveRow = ({ xTitle, yTitle, points }: SheetCurve, { size }: Making): Row =>
-  whole([
-    {
-      height: size * CURVE_HIGH,
-      draw: ({ page, letters, left, top, width }) => {
-        const [xs, ys] = [points.map(([x]) => x), points.map(([, y]) => y)]
-        const [x0, x1] = [Math.min(...xs), Math.max(...xs)]
-        const [low, high] = [Math.min(...ys), Math.max(...ys)]
-        // a line that stood still is drawn in the middle, not as noise
-        const spare = Math.max((high - low) * 0.15, Math.abs(high) * 0.01, 1e-9)
-        const [y0, y1] = [low - spare, high + spare]
-        const frame = {
-          x: left + size * 4.5,
-          y: top - size * (CURVE_HIGH - 2.5),
-          width: width - size * 5,
-          height: size * (CURVE_HIGH - 4),
-        }
-        const x = (v: number) => frame.x + (frame.width * (v - x0)) / Math.max(1e-9, x1 - x0)
-        const y = (v: number) => frame.y + (frame.height * (v - y0)) / (y1 - y0)
-        page.drawRectangle({ ...frame, borderColor: SOFT, borderWidth: 0.7 })
-        points.slice(1).forEach(([toX, toY], i) => {
-          const [fromX, fromY] = points[i] ?? [toX, toY]
-          page.drawLine({
-            start: { x: x(fromX), y: y(fromY) },
-            end: { x: x(toX), y: y(toY) },
-            thickness: 1.2,
-            color: INK,
-          })
-        })
-        for (const [px, py] of points.length <= MOST_DOTS ? points : [])
-          page.drawCircle({ x: x(px), y: y(py), size: 2, color: INK })
-        const { text } = letters
-        const put = (words: string, px: number, py: number) =>
-          page.drawText(text.plain(words), { x: px, y: py, size: 10, font: text.font, color: SOFT })
-        const short = (v: number) => String(Number(v.toPrecision(4)))
-        put(yTitle, left, top - size)
-        put(short(high), left, y(high) - 3)
-        if (y(high) - y(low) > 12) put(short(low), left, y(low) - 3)
-        put(short(x0), frame.x, frame.y - size * 1.1)
-        const end = `${short(x1)} ${xTitle}`
-        put(end, frame.x + frame.width - text.wide(text.plain(end)) * 10, frame.y - size * 1.1)
-      },
-    },
-  ])
+const curveRow = ({ xTitle, yTitle, points }: SheetCurve, { size }: Making): Row => ({
+  height: size * CURVE_HIGH,
+  draw: ({ page, letters, left, top, width }) => {
+    const [xs, ys] = [points.map(([x]) => x), points.map(([, y]) => y)]
+    const [x0, x1] = [Math.min(...xs), Math.max(...xs)]
+    const [low, high] = [Math.min(...ys), Math.max(...ys)]
+    // a line that stood still is drawn in the middle, not as noise
+    const spare = Math.max((high - low) * 0.15, Math.abs(high) * 0.01, 1e-9)
+    const [y0, y1] = [low - spare, high + spare]
+    const frame = {
+      x: left + size * 4.5,
+      y: top - size * (CURVE_HIGH - 2.5),
+      width: width - size * 5,
+      height: size * (CURVE_HIGH - 4),
+    }
+    const x = (v: number) => frame.x + (frame.width * (v - x0)) / Math.max(1e-9, x1 - x0)
+    const y = (v: number) => frame.y + (frame.height * (v - y0)) / (y1 - y0)
+    page.drawRectangle({ ...frame, borderColor: SOFT, borderWidth: 0.7 })
+    points.slice(1).forEach(([toX, toY], i) => {
+      const [fromX, fromY] = points[i] ?? [toX, toY]
+      page.drawLine({
+        start: { x: x(fromX), y: y(fromY) },
+        end: { x: x(toX), y: y(toY) },
+        thickness: 1.2,
+        color: INK,
+      })
+    })
+    for (const [px, py] of points.length <= MOST_DOTS ? points : [])
+      page.drawCircle({ x: x(px), y: y(py), size: 2, color: INK })
+    const { text } = letters
+    const put = (words: string, px: number, py: number) =>
+      page.drawText(text.plain(words), { x: px, y: py, size: 10, font: text.font, color: SOFT })
+    const short = (v: number) => String(Number(v.toPrecision(4)))
+    put(yTitle, left, top - size)
+    put(short(high), left, y(high) - 3)
+    if (y(high) - y(low) > 12) put(short(low), left, y(low) - 3)
+    put(short(x0), frame.x, frame.y - size * 1.1)
+    const end = `${short(x1)} ${xTitle}`
+    put(end, frame.x + frame.width - text.wide(text.plain(end)) * 10, frame.y - size * 1.1)
+  },
+})

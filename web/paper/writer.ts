@@ -5,7 +5,7 @@ import { embedLetters, wrapped, type AllLetters, type LetterName } from './lette
 
 /** Points of a PDF in a mm. */
 export const PT = 72 / 25.4
-export const MARGIN = 12 * PT
+const MARGIN = 12 * PT
 export const INK = rgb(0.12, 0.14, 0.15)
 export const SOFT = rgb(0.31, 0.34, 0.35)
 const FAINT = rgb(0.85, 0.81, 0.75)
@@ -15,7 +15,7 @@ export const BRICK = rgb(0.61, 0.23, 0.13)
 const LARGEST = 12
 const LEAST = 10
 /** What says no more than whose sheet it is, and which of how many, pt. */
-export const FOOT_SIZE = 8
+const FOOT_SIZE = 8
 const LINE = 1.2
 const COLOURS = { ink: INK, soft: SOFT, brick: BRICK } as const
 
@@ -124,10 +124,9 @@ export function beside(columns: readonly (readonly Row[])[]): readonly Row[] {
 }
 
 /** Rows as one that is never parted. */
-export function whole(rows: readonly Row[], keep = false): Row {
+function whole(rows: readonly Row[]): Row {
   return {
     height: heightOf(rows),
-    keep,
     draw: (pen) => {
       let { top } = pen
       for (const row of rows) {
