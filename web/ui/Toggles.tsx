@@ -15,6 +15,7 @@ export function Toggles({
 }) {
   return (
     <ToggleGroup.Root
+      role="group"
       type="multiple"
       aria-label={label}
       className="flex flex-wrap gap-2"
