@@ -1,4 +1,5 @@
 /** Reads the PDFs that a page makes. */
+import { decodePDFRawStream, PDFDocument, PDFRawStream } from 'pdf-lib'
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import type { Page } from 'puppeteer-core'
 import { until } from './browser.ts'
@@ -34,4 +35,15 @@ export async function sidesOf(bytes: Uint8Array): Promise<readonly string[]> {
   }
   await pdf.destroy()
   return sides
+}
+
+/** Every colour that is filled or stroked with in a PDF, as it is written there. */
+export async function coloursOf(bytes: Uint8Array): Promise<readonly string[]> {
+  const pdf = await PDFDocument.load(bytes)
+  const strokes = pdf.context
+    .enumerateIndirectObjects()
+    .flatMap(([, o]) =>
+      o instanceof PDFRawStream ? [Buffer.from(decodePDFRawStream(o).decode()).toString('latin1')] : [],
+    )
+  return [...new Set(strokes.join('\n').match(/^[\d. ]+ (rg|RG)$/gm) ?? [])].sort()
 }

@@ -14,7 +14,7 @@ import {
   typeInto,
   until,
 } from './browser.ts'
-import { madePdf, sidesOf } from './paper.ts'
+import { coloursOf, madePdf, sidesOf } from './paper.ts'
 import { browser, openStory, server } from './story.ts'
 
 openStory()
@@ -169,6 +169,13 @@ describe('names and paper', () => {
       await page.keyboard.up('Control')
     })
     expect(await sidesOf(byKeys)).toEqual(byButton)
+    // by the colours of the day, also where it is looked at by night
+    await page.evaluate(() => {
+      document.documentElement.dataset['theme'] = 'night'
+    })
+    const byNight = await madePdf(page, () => press(page, 'Print the plan, or save it as PDF'))
+    expect(await coloursOf(byNight)).toEqual(await coloursOf(byKeys))
+    expect((await coloursOf(byKeys)).length).toBeGreaterThan(8)
   })
   it('says so when a piece or a page is not there', async () => {
     await page.goto(`${server.url}/jobs/00000000-0000-4000-8000-000000000000`)
