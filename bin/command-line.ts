@@ -374,7 +374,11 @@ function flame(options: { readonly fuel: string; readonly ratio: string; readonl
     ratio: moles(options.ratio, 'ratio', MOST_OXYGEN),
     air: moles(options.air, 'air', MOST_AIR),
   })
-  if (!burnt) throw new BadInput('ratio', 'This mixture does not burn.')
+  if (!burnt)
+    throw new BadInput(
+      'ratio',
+      'This mixture does not burn: too little oxygen for its fuel, or too much of what only takes heat.',
+    )
   print({
     temperature: burnt.temperature,
     moleFractions: Object.fromEntries(burnt.moleFractions),

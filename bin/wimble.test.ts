@@ -210,6 +210,7 @@ describe('wimble flame', () => {
     [flame('--ratio', '-1'), 'ratio'],
     [flame('--ratio', '1.1', '--air', '1e9'), 'air'],
     [['flame', '--fuel', 'mps', '--ratio', '2'], 'fuel'],
+    [['flame', '--fuel', 'hydrogen', '--ratio', '0'], 'ratio'],
   ])('answers what cannot be read at its field: %j', async (args, field) => {
     expect((await fault(args)).field).toBe(field)
   })

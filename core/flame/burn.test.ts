@@ -123,6 +123,12 @@ describe('a flame in oxygen', () => {
       { numRuns: 40 },
     )
   })
+  it('is none without oxygen, or where it is drowned in it; acetylene alone falls apart hot', () => {
+    expect(burn({ fuel: 'natural-gas', ratio: 0 })).toBeUndefined()
+    expect(burn({ fuel: 'hydrogen', ratio: 0 })).toBeUndefined()
+    expect(burn({ fuel: 'hydrogen', ratio: 40 })).toBeUndefined()
+    expect(burn({ fuel: 'acetylene', ratio: 0 })?.temperature).toBeGreaterThan(2500)
+  })
   it('is cooler in air, and hydrogen’s has no carbon in it', () => {
     const [torch, envelope] = [
       burn({ fuel: 'acetylene', ratio: 1.1 }),

@@ -110,6 +110,9 @@ function kindOf(fuel: BurntFuel, oxygen: number, carbon: number): FlameKind {
   return oxygen < low - 1e-9 ? 'carburising' : oxygen > high + 1e-9 ? 'oxidising' : 'neutral'
 }
 
+/** What comes to less than this gives no light and does not go on burning, K. */
+const COLDEST_FLAME_K = 600
+
 /**
  * Works a flame out: adiabatic, at one atmosphere, reactants at 298.15 K.
  * @param asked mol of oxygen and of air for one mol of fuel, each 0 or more
@@ -120,7 +123,7 @@ export function burn(asked: Asked, from?: Burnt): Burnt | undefined {
   const { fuel, ratio, air = 0 } = asked
   const mixture = mixtureOfFuel(asked)
   const found = (from && equilibrium(mixture, { from: from.equilibrium })) ?? equilibrium(mixture)
-  if (!found) return undefined
+  if (!found || found.kelvin < COLDEST_FLAME_K) return undefined
   const all = [...found.moles.values()].reduce((a, b) => a + b, 0)
   const share = (name: SpeciesName) => (found.moles.get(name) ?? 0) / all
   const coneHeat = coneHeatOf(fuel, ratio)
@@ -145,8 +148,8 @@ export function sootLimit(fuel: BurntFuel): number {
     const burnt = burn({ fuel, ratio })
     return burnt === undefined || burnt.kind === 'sooting'
   }
+  if (speciesOf(MOLECULES[fuel]).atoms[0] === 0) return 0
   let [low, high] = [0, completeRatio(fuel)]
-  if (!sooty(low)) return 0
   while (high - low > 1e-4) {
     const middle = (low + high) / 2
     if (sooty(middle)) low = middle
