@@ -92,3 +92,6 @@ export const KIND_OF_UNIT: Readonly<Record<SiUnit, Kind>> = {
   '1': 'share',
   'Pa m3/s': 'leak',
 }
+
+/** Whether something stops the work. */
+export const hasStop = (findings: readonly Finding[]): boolean => findings.some((f) => f.rank === 'stop')

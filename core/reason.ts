@@ -211,15 +211,13 @@ export function reasonsOf(grounds: Grounds | readonly Grounds[], own: ReasonKind
   const reasons: Reason[] = []
   // each plan makes hundreds of them: plain loops over one list
   for (const g of all)
-    for (const key in g) {
-      const kind = KIND_OF.get(key)
-      const value = g[key as ReasonKey]
-      if (kind !== undefined && value !== undefined)
-        reasons.push({ key: key as ReasonKey, value, kind: kind === 'own' ? own : kind })
+    for (const key of Object.keys(g)) {
+      if (!isReasonKey(key)) continue
+      const value = g[key]
+      if (value !== undefined) reasons.push({ key, value, kind: kindOfReason(key, own) })
     }
   return reasons
 }
-const KIND_OF: ReadonlyMap<string, ReasonKind | 'own'> = new Map(Object.entries(REASONS))
 
 /** The value of the first reason of this key. */
 export const reason = (

@@ -21,6 +21,7 @@ import {
   type,
   until,
 } from './browser.ts'
+import { madePdf } from './paper.ts'
 
 let browser: Browser
 let server: TestServer
@@ -381,17 +382,7 @@ describe('a job handed over', () => {
     await see(page, 'Register of cuts and joints')
     await see(page, 'Not all is done')
     await expectAccessible(page, 'Close-out')
-    const made = page.evaluate(
-      () =>
-        new Promise<number>((resolve) => {
-          const keep = URL.createObjectURL.bind(URL)
-          URL.createObjectURL = (b) => {
-            resolve((b as Blob).size)
-            return keep(b)
-          }
-        }),
-    )
-    await press(page, 'Save as PDF')
-    expect(await made).toBeGreaterThan(1500)
+    const made = await madePdf(page, () => press(page, 'Save as PDF'))
+    expect(made.length).toBeGreaterThan(1500)
   })
 })

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { burn, BURNT_FUELS, completeRatio, coneHeatOf, mixtureOfFuel, netHeat, sootLimit } from './burn.ts'
-import { equilibrium } from './equilibrium.ts'
+import { equilibrium, totalOf } from './equilibrium.ts'
 import { enthalpyOf, GAS_CONSTANT, SPECIES, speciesOf, thermoOf, type SpeciesName } from './thermo.ts'
 
 const entropyAt = (name: SpeciesName, kelvin: number) => thermoOf(speciesOf(name), kelvin).s * GAS_CONSTANT
@@ -96,7 +96,7 @@ describe('a flame in oxygen', () => {
           expect(Math.abs(found.enthalpy - mixture.enthalpy)).toBeLessThan(1)
           // hydrogen and oxygen against water: neither way is downhill
           const mu = (name: SpeciesName) => {
-            const all = [...found.moles.values()].reduce((a, b) => a + b, 0)
+            const all = totalOf(found)
             const solid = found.moles.get('C(gr)') ?? 0
             const { h, s } = thermoOf(speciesOf(name), found.kelvin)
             return h - s + Math.log(1.01325) + Math.log((found.moles.get(name) ?? 0) / (all - solid))

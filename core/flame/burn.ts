@@ -1,5 +1,5 @@
 import { FUELS, type FuelId } from '../gas/fuels.ts'
-import { equilibrium, type Equilibrium, type Mixture } from './equilibrium.ts'
+import { equilibrium, totalOf, type Equilibrium, type Mixture } from './equilibrium.ts'
 import { enthalpyOf, REACTANTS_K, speciesOf, thermoOf, type SpeciesName } from './thermo.ts'
 
 /** Fuels of one kind of molecule, whose flame can be worked out; natural gas is taken as methane. */
@@ -32,6 +32,8 @@ export interface Burnt {
   /** Heat freed by the torch's own oxygen, and by what burns in air after it, water as vapour, J. */
   readonly coneHeat: number
   readonly envelopeHeat: number
+  /** The cone's share of it all; 0 to 1. */
+  readonly coneShare: number
 }
 
 /** What goes in: mol of oxygen from the torch and of air, for one mol of fuel. */
@@ -124,9 +126,10 @@ export function burn(asked: Asked, from?: Burnt): Burnt | undefined {
   const mixture = mixtureOfFuel(asked)
   const found = (from && equilibrium(mixture, { from: from.equilibrium })) ?? equilibrium(mixture)
   if (!found || found.kelvin < COLDEST_FLAME_K) return undefined
-  const all = [...found.moles.values()].reduce((a, b) => a + b, 0)
+  const all = totalOf(found)
   const share = (name: SpeciesName) => (found.moles.get(name) ?? 0) / all
   const coneHeat = coneHeatOf(fuel, ratio)
+  const net = netHeat(fuel)
   return {
     equilibrium: found,
     temperature: found.kelvin,
@@ -134,7 +137,8 @@ export function burn(asked: Asked, from?: Burnt): Burnt | undefined {
     kind: kindOf(fuel, ratio + OXYGEN_IN_AIR * air, share('C(gr)')),
     reducing: share('H2') / Math.max(1e-30, share('H2O')),
     coneHeat,
-    envelopeHeat: netHeat(fuel) - coneHeat,
+    envelopeHeat: net - coneHeat,
+    coneShare: coneHeat / net,
   }
 }
 

@@ -26,9 +26,10 @@ export interface Equilibrium {
   readonly moles: ReadonlyMap<SpeciesName, number>
   /** J, of all of it. */
   readonly enthalpy: number
-  /** Iterations that it took. */
-  readonly steps: number
 }
+
+/** All that is there, mol. */
+export const totalOf = ({ moles }: Equilibrium): number => [...moles.values()].reduce((a, b) => a + b, 0)
 
 /** Amounts this far under the whole take no part in what is left over of an element. */
 const TRACE_LN = -18.420681
@@ -93,10 +94,7 @@ export function equilibrium({ atoms, enthalpy }: Mixture, asked: Asked = {}): Eq
   if (gases.length === 0) return undefined
   const { from } = asked
   let kelvin = asked.kelvin ?? from?.kelvin ?? 3000
-  let total = Math.max(
-    1e-6,
-    ...[from ? [...from.moles.values()].reduce((a, b) => a + b, 0) : 0.1 * gases.length],
-  )
+  let total = from ? totalOf(from) : 0.1 * gases.length
   const ln = gases.map((s) => {
     const known = from?.moles.get(s.name)
     return Math.log(
@@ -160,7 +158,6 @@ export function equilibrium({ atoms, enthalpy }: Mixture, asked: Asked = {}): Eq
       thermo,
       ln,
       kelvin,
-      steps: step,
       solid: withSolid ? solid : undefined,
       ofSolid,
       carbon,
@@ -174,7 +171,6 @@ function answer({
   thermo,
   ln,
   kelvin,
-  steps,
   solid,
   ofSolid,
   carbon,
@@ -183,7 +179,6 @@ function answer({
   readonly thermo: readonly Thermo[]
   readonly ln: readonly number[]
   readonly kelvin: number
-  readonly steps: number
   readonly solid: Species | undefined
   readonly ofSolid: Thermo | undefined
   readonly carbon: number
@@ -199,7 +194,7 @@ function answer({
     moles.set(solid.name, carbon)
     h += carbon * ofSolid.h
   }
-  return { kelvin, moles, enthalpy: h * GAS_CONSTANT * kelvin, steps }
+  return { kelvin, moles, enthalpy: h * GAS_CONSTANT * kelvin }
 }
 
 /** How much of a step is taken, so that neither the whole nor what is only a trace leaps. */

@@ -1,10 +1,11 @@
 /** Heat, entropy and heat capacity of what a flame is made of, as functions of temperature. */
+import { STANDARD_PRESSURE_PA } from '../gas/standard.ts'
 import table from './thermo-nasa9.json' with { type: 'json' }
 
 /** Source: the gas constant that the coefficients were fitted with, J/(mol K). */
 export const GAS_CONSTANT = table.gasConstant
 /** Standard pressure of the data is 1 bar: ln(p/p0) at one atmosphere. */
-export const LN_ATMOSPHERE = Math.log(1.01325)
+export const LN_ATMOSPHERE = Math.log(STANDARD_PRESSURE_PA / 100_000)
 /** Reactants come in at this temperature, K. */
 export const REACTANTS_K = 298.15
 

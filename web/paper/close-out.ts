@@ -1,6 +1,6 @@
 import type { PDFImage } from 'pdf-lib'
 import type { Paper } from '#core/template/tile.ts'
-import { beside, head, Papers, rule, signed, space, textRows, type Making, type Row } from './writer.ts'
+import { beside, head, kept, Papers, rule, signed, space, textRows, type Making, type Row } from './writer.ts'
 
 /** What is handed over, in words. */
 export interface CloseOutSheet {
@@ -73,10 +73,12 @@ export async function closeOutPdf(
   }
   const register = (m: Making): readonly Row[] =>
     sheet.rows.flatMap((row, i) => [
-      ...textRows(m, `${i + 1}. ${row.title} (${row.about}): ${row.state}`, {
-        letters: 'bold',
-        size: m.size,
-      }).map((r) => ({ ...r, keep: true })),
+      ...kept(
+        textRows(m, `${i + 1}. ${row.title} (${row.about}): ${row.state}`, {
+          letters: 'bold',
+          size: m.size,
+        }),
+      ),
       ...row.lines.flatMap((line) => textRows(m, line, { size: m.size, x: 14 })),
       ...photoRows(
         row.photos.flatMap((id) => photos.get(id) ?? []),
@@ -100,10 +102,7 @@ export async function closeOutPdf(
       ]),
     ),
     space(m.size * 0.6),
-    ...textRows(m, 'Register of cuts and joints', { letters: 'head', size: m.size * 1.4 }).map((r) => ({
-      ...r,
-      keep: true,
-    })),
+    ...kept(textRows(m, 'Register of cuts and joints', { letters: 'head', size: m.size * 1.4 })),
     rule(),
     ...register(m),
     ...signed(m, ['Done', 'Handed over to']),

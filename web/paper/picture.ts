@@ -159,6 +159,102 @@ function hatchLines(
   return lines
 }
 
+/** What a page keeps for the marks on it: how light they are drawn, and their letters, each by its name there. */
+interface Kept {
+  readonly opacity: (share: number) => readonly PDFOperator[]
+  readonly fontOf: (name: LetterName) => string
+}
+
+/** Gives each thing its name when it is first asked for. */
+function named<K>(give: (key: K) => string): (key: K) => string {
+  const names = new Map<K, string>()
+  return (key) => {
+    const name = names.get(key) ?? give(key)
+    names.set(key, name)
+    return name
+  }
+}
+
+function keptBy({ node, doc }: PDFPage, letters: AllLetters): Kept {
+  const light = named((share: number) =>
+    node
+      .newExtGState('GS', doc.context.obj({ ca: share, CA: share }))
+      .asString()
+      .slice(1),
+  )
+  return {
+    opacity: (share) => (share >= 1 ? [] : [setGraphicsState(light(share))]),
+    fontOf: named((name) => {
+      const { font } = letters[name]
+      return node.newFontDictionary(font.name, font.ref).asString().slice(1)
+    }),
+  }
+}
+
+/** What fills a shape: a colour, or lines at 45° over what lies behind them. */
+function inside(m: ShapeMark, { opacity }: Kept): readonly PDFOperator[] {
+  const { fill: filling, evenOdd } = m
+  if (!filling) return []
+  const { pen, box } = penOf(m.d)
+  const hatched = 'apart' in filling ? filling : undefined
+  const plain = 'apart' in filling ? filling.behind : filling
+  return [
+    pushGraphicsState(),
+    ...opacity(m.fillOpacity),
+    ...(plain ? [setFillingRgbColor(...plain), ...pen, filled(evenOdd)] : []),
+    ...(hatched
+      ? [
+          ...pen,
+          evenOdd ? clipEvenOdd() : clip(),
+          endPath(),
+          setStrokingRgbColor(...hatched.colour),
+          setLineWidth(hatched.thick),
+          ...hatchLines(box, hatched.apart),
+          stroke(),
+        ]
+      : []),
+    popGraphicsState(),
+  ]
+}
+
+/** What goes round a shape. */
+function round(m: ShapeMark, { opacity }: Kept): readonly PDFOperator[] {
+  if (!m.stroke || m.strokeWidth <= 0) return []
+  return [
+    pushGraphicsState(),
+    ...opacity(m.strokeOpacity),
+    setStrokingRgbColor(...m.stroke),
+    setLineWidth(m.strokeWidth),
+    ...(m.dash.length > 0 ? [setDashPattern([...m.dash], 0)] : []),
+    ...(m.round ? [setLineCap(LineCapStyle.Round)] : []),
+    ...penOf(m.d).pen,
+    stroke(),
+    popGraphicsState(),
+  ]
+}
+
+function word(m: WordMark, letters: AllLetters, { fontOf }: Kept): readonly PDFOperator[] {
+  const { font, plain } = letters[m.letters]
+  const [cos, sin] = [Math.cos(m.turned), Math.sin(m.turned)]
+  const written = (mode: TextRenderingMode) => [
+    beginText(),
+    setFontAndSize(fontOf(m.letters), m.size),
+    setTextRenderingMode(mode),
+    setTextMatrix(cos, sin, sin, -cos, m.x, m.y),
+    showText(font.encodeText(plain(m.text))),
+    endText(),
+  ]
+  return [
+    pushGraphicsState(),
+    ...(m.halo
+      ? [setStrokingRgbColor(1, 1, 1), setLineWidth(HALO_PX), ...written(TextRenderingMode.Outline)]
+      : []),
+    setFillingRgbColor(...m.colour),
+    ...written(TextRenderingMode.Fill),
+    popGraphicsState(),
+  ]
+}
+
 /** Puts a drawing onto a page. */
 export function drawPicture(
   page: PDFPage,
@@ -167,80 +263,7 @@ export function drawPicture(
   at: { readonly x: number; readonly top: number; readonly width: number },
 ): void {
   const k = at.width / picture.width
-  const opacities = new Map<number, string>()
-  const opacity = (share: number): readonly PDFOperator[] => {
-    if (share >= 1) return []
-    const known = opacities.get(share)
-    const name =
-      known ??
-      page.node
-        .newExtGState('GS', page.doc.context.obj({ ca: share, CA: share }))
-        .asString()
-        .slice(1)
-    opacities.set(share, name)
-    return [setGraphicsState(name)]
-  }
-  const fonts = new Map<LetterName, string>()
-  const fontOf = (name: LetterName): string => {
-    const known = fonts.get(name)
-    if (known !== undefined) return known
-    const { font } = letters[name]
-    const key = page.node.newFontDictionary(font.name, font.ref).asString().slice(1)
-    fonts.set(name, key)
-    return key
-  }
-  const shape = (m: ShapeMark) => {
-    const { pen, box } = penOf(m.d)
-    if (m.fill) {
-      const plainFill = 'apart' in m.fill ? m.fill.behind : m.fill
-      page.pushOperators(pushGraphicsState(), ...opacity(m.fillOpacity))
-      if (plainFill) page.pushOperators(setFillingRgbColor(...plainFill), ...pen, filled(m.evenOdd))
-      if ('apart' in m.fill)
-        page.pushOperators(
-          ...pen,
-          m.evenOdd ? clipEvenOdd() : clip(),
-          endPath(),
-          setStrokingRgbColor(...m.fill.colour),
-          setLineWidth(m.fill.thick),
-          ...hatchLines(box, m.fill.apart),
-          stroke(),
-        )
-      page.pushOperators(popGraphicsState())
-    }
-    if (m.stroke && m.strokeWidth > 0)
-      page.pushOperators(
-        pushGraphicsState(),
-        ...opacity(m.strokeOpacity),
-        setStrokingRgbColor(...m.stroke),
-        setLineWidth(m.strokeWidth),
-        ...(m.dash.length > 0 ? [setDashPattern([...m.dash], 0)] : []),
-        ...(m.round ? [setLineCap(LineCapStyle.Round)] : []),
-        ...pen,
-        stroke(),
-        popGraphicsState(),
-      )
-  }
-  const word = (m: WordMark) => {
-    const { font, plain } = letters[m.letters]
-    const [cos, sin] = [Math.cos(m.turned), Math.sin(m.turned)]
-    const write = (mode: TextRenderingMode) =>
-      page.pushOperators(
-        beginText(),
-        setFontAndSize(fontOf(m.letters), m.size),
-        setTextRenderingMode(mode),
-        setTextMatrix(cos, sin, sin, -cos, m.x, m.y),
-        showText(font.encodeText(plain(m.text))),
-        endText(),
-      )
-    page.pushOperators(pushGraphicsState())
-    if (m.halo) {
-      page.pushOperators(setStrokingRgbColor(1, 1, 1), setLineWidth(HALO_PX))
-      write(TextRenderingMode.Outline)
-    }
-    page.pushOperators(setFillingRgbColor(...m.colour))
-    write(TextRenderingMode.Fill)
-    page.pushOperators(popGraphicsState())
-  }
+  const kept = keptBy(page, letters)
   page.pushOperators(
     pushGraphicsState(),
     concatTransformationMatrix(k, 0, 0, -k, at.x, at.top),
@@ -248,6 +271,10 @@ export function drawPicture(
     clip(),
     endPath(),
   )
-  for (const mark of picture.marks) (mark.kind === 'shape' ? shape : word)(mark as never)
+  // mark by mark: an outline has more strokes than one call takes
+  for (const m of picture.marks) {
+    const strokes = m.kind === 'shape' ? [...inside(m, kept), ...round(m, kept)] : word(m, letters, kept)
+    page.pushOperators(...strokes)
+  }
   page.pushOperators(popGraphicsState())
 }

@@ -8,6 +8,7 @@ import {
   columnWidth,
   head,
   INK,
+  kept,
   Papers,
   rule,
   signed,
@@ -99,9 +100,7 @@ function lineRows(set: readonly Cell[], line: Picture | undefined, m: Making): r
   const width = (m.width - gap * (set.length - 1)) / Math.max(1, set.length)
   // names, figures and notes each on a level of their own
   const level = (of: (cell: Cell) => string, style: Omit<Style, 'x' | 'width'>) =>
-    beside(set.map((cell, i) => textRows(m, of(cell), { ...style, x: i * (width + gap), width }))).map(
-      (r) => ({ ...r, keep: true }),
-    )
+    kept(beside(set.map((cell, i) => textRows(m, of(cell), { ...style, x: i * (width + gap), width }))))
   return [
     ...(line ? [{ ...pictureRow(line, m.width, 0), keep: true }] : []),
     ...level((c) => c.name, { letters: 'name', size: m.size, colour: 'soft' }),
@@ -177,10 +176,7 @@ const verdictRows = (verdict: SheetPage['verdict'], m: Making): readonly Row[] =
   verdict
     ? [
         space(m.size * 0.4),
-        ...textRows(m, verdict.said, { letters: 'head', size: m.size * 1.8 }).map((r) => ({
-          ...r,
-          keep: true,
-        })),
+        ...kept(textRows(m, verdict.said, { letters: 'head', size: m.size * 1.8 })),
         ...textRows(m, verdict.because, { size: m.size }),
       ]
     : []
@@ -227,10 +223,7 @@ function tableRows({ title, heads, rows }: SheetTable, m: Making): readonly Row[
     ...(title === undefined ? [] : section(title, m)),
     ...row(heads, true),
     rule(),
-    ...rows.flatMap((cells) => {
-      const lines = row(cells, false)
-      return [...lines.map((l) => ({ ...l, keep: true })), { ...rule(0.5, true), keep: false }]
-    }),
+    ...rows.flatMap((cells) => [...kept(row(cells, false)), { ...rule(0.5, true), keep: false }]),
     space(4),
   ]
 }
@@ -270,20 +263,15 @@ function listRows({ title, items }: NonNullable<SheetPage['list']>, m: Making): 
   const width = (m.width - 16) / 2
   const boxed = items.map((item) => {
     const lines = textRows(m, item, { size: m.size, x: 16, width: width - 16 })
-    return [{ ...(lines[0] ?? space(0)), draw: (pen: Pen) => both(BOX, lines[0], pen) }, ...lines.slice(1)]
+    return beside([[BOX], lines])
   })
   return [...section(title, m), ...inPairs(boxed, width, m)]
-}
-
-const both = (a: Row | undefined, b: Row | undefined, pen: Pen) => {
-  a?.draw?.(pen)
-  b?.draw?.(pen)
 }
 
 /** A heading within a sheet; what follows stays with it. */
 const section = (title: string, m: Making): readonly Row[] => [
   space(m.size * 0.3),
-  ...textRows(m, title, { letters: 'head', size: m.size * 1.25 }).map((r) => ({ ...r, keep: true })),
+  ...kept(textRows(m, title, { letters: 'head', size: m.size * 1.25 })),
   rule(),
 ]
 

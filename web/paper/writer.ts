@@ -90,6 +90,9 @@ export function textRows(m: Making, text: string, style: Style): readonly Row[] 
   }))
 }
 
+/** Rows that stay on one side with what comes after them. */
+export const kept = (rows: readonly Row[]): readonly Row[] => rows.map((r) => ({ ...r, keep: true }))
+
 /** Room between rows, pt. */
 export const space = (height: number): Row => ({ height, keep: true })
 
@@ -144,11 +147,11 @@ export function head(
   corner?: { readonly width: number; readonly height: number; readonly draw: (pen: Pen) => void },
 ): readonly Row[] {
   const width = m.width - (corner ? corner.width + 12 : 0)
-  const words = [
+  const words = kept([
     ...textRows(m, kind, { letters: 'head', size: m.size, colour: 'brick', width }),
     ...textRows(m, title, { letters: 'head', size: m.size * 1.8, width }),
     ...textRows(m, about, { size: m.size, colour: 'soft', width }),
-  ].map((r) => ({ ...r, keep: true }))
+  ])
   const high = heightOf(words)
   const [first, ...rest] = words
   const cornered: readonly Row[] =
@@ -264,12 +267,12 @@ function onSides(rows: readonly Row[], room: number, overleaf: boolean): readonl
   for (let i = 0; i < rows.length;) {
     let end = i
     while (end < rows.length - 1 && rows[end]?.keep) end++
-    const kept = rows.slice(i, end + 1)
+    const together = rows.slice(i, end + 1)
     // a heading over columns stays with their beginning
-    const high = heightOf(kept.filter((r) => !r.items)) + (kept.at(-1)?.items ? BEGUN : 0)
-    const asked = overleaf && kept.some((r) => r.overleaf)
+    const high = heightOf(together.filter((r) => !r.items)) + (together.at(-1)?.items ? BEGUN : 0)
+    const asked = overleaf && together.some((r) => r.overleaf)
     if (side.length > 0 && (asked || (used + high > room && high <= room))) turn()
-    for (const row of kept)
+    for (const row of together)
       if (row.items) putColumns(row.items)
       else put(row)
     i = end + 1

@@ -1,5 +1,5 @@
 import { memo, useState } from 'react'
-import type { FieldError, Figure, Finding } from '#core/figure.ts'
+import { hasStop, type FieldError, type Figure, type Finding } from '#core/figure.ts'
 import { useShop } from '../../app/shop.ts'
 import { Button } from '../../ui/Button.tsx'
 import { RankTag } from '../../ui/Tag.tsx'
@@ -21,7 +21,7 @@ export const Findings = memo(function Findings({ plan, errors, onOpen }: Props) 
   const findings = plan?.findings ?? []
   const [open, setOpen] = useState(false)
   // what stops the work stands over everything else, also where the foot of the page is far away
-  const stopped = errors.length > 0 || findings.some((f) => f.rank === 'stop')
+  const stopped = errors.length > 0 || hasStop(findings)
   return (
     <section
       aria-label="Findings"

@@ -1,13 +1,9 @@
 import { Timer } from 'lucide-react'
 import { Link } from 'react-router'
-import { BRAZE_METHODS } from '#core/braze/method-words.ts'
-import { METHOD_WORDS } from '#core/line/method-words.ts'
 import { longestS, type Step } from '#core/line/steps.ts'
+import { METHODS } from '#core/shop/fields.ts'
 import { useShop } from '../../app/shop.ts'
 import type { PlanFigures } from './plan-words.ts'
-
-/** The rows of the shop's book of methods, those of the line and those of brazing. */
-const LABELS = { ...METHOD_WORDS, ...BRAZE_METHODS }
 
 /** A step as it is led: the act with its figure and its time; its reason and its sign when it is told in full. */
 export function OneStep({
@@ -53,7 +49,7 @@ export function OneStep({
                   <span key={name}>
                     {i > 0 ? ', ' : ''}
                     <Link className="underline underline-offset-2" to={`/settings#method-${name}`}>
-                      {say(LABELS[name].label)}
+                      {say(METHODS[name].label)}
                     </Link>
                   </span>
                 ))}

@@ -11,6 +11,9 @@ import { Button } from '../../ui/Button.tsx'
 import { Pieces } from './Pieces.tsx'
 import type { useDraft } from './useDraft.ts'
 
+/** A job by its name and where it is. */
+export const placeOf = ({ name, place }: Job): string => (place ? `${name}, ${place}` : name)
+
 /** The head of a piece's plan: its name, its job, the other pieces, print, and what is done with it. */
 export function PieceHead<D extends PieceDraft>({
   job,
@@ -44,8 +47,7 @@ export function PieceHead<D extends PieceDraft>({
             onChange={(e) => draft.edit.change({ title: e.target.value })}
           />
           <p className="truncate text-soft">
-            {job.name}
-            {job.place ? `, ${job.place}` : ''}
+            {placeOf(job)}
             {draft.stored ? '' : ' · keeping'}
           </p>
         </div>

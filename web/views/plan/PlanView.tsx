@@ -4,7 +4,7 @@ import { lessonOf, outlineInARow } from '#application/in-a-row.ts'
 import type { CutDraft } from '#contract/schemas.ts'
 import type { Job, Torch } from '#contract/types.ts'
 import type { Caution } from '#core/cut/index.ts'
-import type { FieldError } from '#core/figure.ts'
+import { hasStop, type FieldError } from '#core/figure.ts'
 import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
 import { useShortcuts } from '../../app/shortcuts.ts'
@@ -15,7 +15,7 @@ import { CUT_WORDS } from './figure-words.ts'
 import { Findings } from './Findings.tsx'
 import { HowSheet } from './HowSheet.tsx'
 import { SHAPE_STATION, STATIONS, TheLine, USUAL_STATION, type Station } from './TheLine.tsx'
-import { RESTS_MS, useRested, useWholeJob } from './PieceHead.tsx'
+import { placeOf, RESTS_MS, useRested, useWholeJob } from './PieceHead.tsx'
 import { StopPanel, stopOf } from './StopPanel.tsx'
 import { PlanHead, useRunning } from './RunButton.tsx'
 import { toBeGiven } from '#application/given.ts'
@@ -89,9 +89,7 @@ function Typed({
   const stop = told.ok ? stopOf(told.plan.findings) : undefined
   const running = useRunning(
     piece,
-    planned.ok &&
-      planned.plan.findings.every((f) => f.rank !== 'stop') &&
-      toBeGiven(draft.draft).length === 0,
+    planned.ok && !hasStop(planned.plan.findings) && toBeGiven(draft.draft).length === 0,
   )
   const keys = useMemo(
     () => ({
@@ -110,7 +108,7 @@ function Typed({
       cutPage(
         {
           title: draft.title,
-          place: job.place ? `${job.name}, ${job.place}` : job.name,
+          place: placeOf(job),
           torchName,
           draft: draft.draft,
           planned,
@@ -121,91 +119,89 @@ function Typed({
     ]
   })
   return (
-    <>
-      <main ref={page} className="flex flex-col lg:grid lg:h-dvh lg:grid-rows-[auto_auto_1fr_auto]">
-        <PlanHead
-          job={job}
-          pieceId={piece.id}
-          draft={draft}
-          running={running}
-          planned={planned.ok ? planned : undefined}
-          paper={paper}
-          stopped={stop !== undefined}
+    <main ref={page} className="flex flex-col lg:grid lg:h-dvh lg:grid-rows-[auto_auto_1fr_auto]">
+      <PlanHead
+        job={job}
+        pieceId={piece.id}
+        draft={draft}
+        running={running}
+        planned={planned.ok ? planned : undefined}
+        paper={paper}
+        stopped={stop !== undefined}
+      />
+      {onLine ? (
+        <Stale errors={errors}>
+          <TheLine plan={onLine.plan} request={onLine.request} torchName={torchName} onOpen={setStation} />
+        </Stale>
+      ) : (
+        <div />
+      )}
+      <div className="min-h-0 lg:grid lg:grid-cols-[372px_1fr]">
+        <WorkPanel
+          draft={draft.draft}
+          edit={draft.edit}
+          torches={torches}
+          errors={errors}
+          cautions={toldPlan?.cautions ?? NO_CAUTIONS}
+          kerfM={kerfM}
+          lesson={
+            planned.ok && draft.draft.work.shape === 'practice' ? (
+              <InARow
+                name={draft.title}
+                jobId={job.id}
+                pieces={() => lessonOf(draft.draft, planned, settings.units)}
+              >
+                Lead me cut by cut
+              </InARow>
+            ) : planned.ok && drawn?.ok === true && drawn.plan.cuts.length > 1 ? (
+              <InARow
+                name={draft.title}
+                jobId={job.id}
+                pieces={() => outlineInARow(draft.draft, drawn.plan, settings.units)}
+              >
+                Lead me cut by cut
+              </InARow>
+            ) : null
+          }
         />
-        {onLine ? (
-          <Stale errors={errors}>
-            <TheLine plan={onLine.plan} request={onLine.request} torchName={torchName} onOpen={setStation} />
-          </Stale>
-        ) : (
-          <div />
-        )}
-        <div className="min-h-0 lg:grid lg:grid-cols-[372px_1fr]">
-          <WorkPanel
+        {stop && told.ok ? (
+          <StopPanel
+            stop={stop}
+            planned={told}
             draft={draft.draft}
-            edit={draft.edit}
-            torches={torches}
-            errors={errors}
-            cautions={toldPlan?.cautions ?? NO_CAUTIONS}
-            kerfM={kerfM}
-            lesson={
-              planned.ok && draft.draft.work.shape === 'practice' ? (
-                <InARow
-                  name={draft.title}
-                  jobId={job.id}
-                  pieces={() => lessonOf(draft.draft, planned, settings.units)}
-                >
-                  Lead me cut by cut
-                </InARow>
-              ) : planned.ok && drawn?.ok === true && drawn.plan.cuts.length > 1 ? (
-                <InARow
-                  name={draft.title}
-                  jobId={job.id}
-                  pieces={() => outlineInARow(draft.draft, drawn.plan, settings.units)}
-                >
-                  Lead me cut by cut
-                </InARow>
-              ) : null
-            }
+            title={draft.title}
+            jobId={job.id}
+            records={records}
+            onDraft={(next) => draft.edit.setDraft(next as CutDraft)}
           />
-          {stop && told.ok ? (
-            <StopPanel
-              stop={stop}
-              planned={told}
+        ) : shown ? (
+          <div className={planned.ok ? 'contents' : 'stale contents'}>
+            <Drawings
+              planned={shown}
+              stale={!planned.ok}
               draft={draft.draft}
+              edit={draft.edit}
+              errors={errors}
               title={draft.title}
-              jobId={job.id}
-              records={records}
-              onDraft={(next) => draft.edit.setDraft(next as CutDraft)}
+              whole={whole}
+              outline={outline}
+              onFigures={openShape}
             />
-          ) : shown ? (
-            <div className={planned.ok ? 'contents' : 'stale contents'}>
-              <Drawings
-                planned={shown}
-                stale={!planned.ok}
-                draft={draft.draft}
-                edit={draft.edit}
-                errors={errors}
-                title={draft.title}
-                whole={whole}
-                outline={outline}
-                onFigures={openShape}
-              />
-            </div>
-          ) : (
-            <p className="p-6 text-soft">The drawing comes with the first thickness that can be read.</p>
-          )}
-        </div>
-        <Findings plan={toldPlan} errors={told.ok ? NO_ERRORS : told.errors} onOpen={openFigure} />
-        {shown && station ? (
-          <HowSheet
-            station={station}
-            plan={shown.plan}
-            words={CUT_WORDS}
-            sparse={station.id === 'shape'}
-            onClose={() => setStation(undefined)}
-          />
-        ) : null}
-      </main>
-    </>
+          </div>
+        ) : (
+          <p className="p-6 text-soft">The drawing comes with the first thickness that can be read.</p>
+        )}
+      </div>
+      <Findings plan={toldPlan} errors={told.ok ? NO_ERRORS : told.errors} onOpen={openFigure} />
+      {shown && station ? (
+        <HowSheet
+          station={station}
+          plan={shown.plan}
+          words={CUT_WORDS}
+          sparse={station.id === 'shape'}
+          onClose={() => setStation(undefined)}
+        />
+      ) : null}
+    </main>
   )
 }

@@ -1,5 +1,6 @@
 import { memo } from 'react'
 import type { CutFigureName, CutPlan, CutRequest } from '#core/cut/index.ts'
+import { hasStop } from '#core/figure.ts'
 import { isInch } from '#core/quantity/index.ts'
 import { ShortLine } from '../../drawing/ShortLine.tsx'
 import { useShop, type ShopView } from '../../app/shop.ts'
@@ -93,7 +94,7 @@ export function cutTells(
       },
       shop,
     ),
-    flame: isStopped(plan)
+    flame: hasStop(findings)
       ? { label: 'Flame', text: 'not lit' }
       : { label: 'Flame', text: 'neutral', note: 'retrim, lever down', tight: true },
     travel: { label: 'Travel', name: 'travelSpeed', early: true, note: pace },
@@ -106,7 +107,7 @@ export function CutLineDrawn({ plan, request }: Pick<Props, 'plan' | 'request'>)
   const { gasColour } = useShop()
   return (
     <ShortLine
-      lit={!isStopped(plan)}
+      lit={!hasStop(plan.findings)}
       fuel={request.rig.fuel}
       oxygenColour={gasColour('oxygen')}
       fuelColour={gasColour(request.rig.fuel)}
@@ -128,8 +129,6 @@ export const TheLine = memo(function TheLine({ plan, request, torchName, onOpen 
     />
   )
 })
-
-const isStopped = ({ findings }: CutPlan) => findings.some((f) => f.rank === 'stop')
 
 /** Seconds to the inch, or to 25 mm. */
 function paceWords(speed: number, inches: boolean): string {

@@ -1,6 +1,5 @@
 import type { GoodPiece } from '#application/plan-of.ts'
-import { figureNamed } from '#core/figure.ts'
-import { SOURCE_NAMES } from '#core/figure.ts'
+import { figureNamed, SOURCE_NAMES } from '#core/figure.ts'
 import { sayFigure, saySpan } from '#core/saying.ts'
 import type { ShopView } from '../../app/shop.ts'
 import type { SheetPage } from '../../paper/page.ts'

@@ -7,7 +7,7 @@ import { useShop } from '../../app/shop.ts'
 import { StarOnPlate } from '../../drawing/Flame.tsx'
 import { FlamePicture } from '../../drawing/FlamePicture.tsx'
 import { Panel } from '../../ui/Panel.tsx'
-import { useBurnt, type BurntFlame } from './useBurnt.ts'
+import { useBurnt } from './useBurnt.ts'
 import { FUELS } from '#core/gas/fuels.ts'
 
 /** The flame card: how to light and trim, and every flame by eye, by ear and on the plate, the wanted one marked. */
@@ -35,7 +35,6 @@ export function FlameCardPanel({
     ...(card.retrim ? [['Retrim', card.retrim]] : []),
     ...(card.star ? [['On the plate', card.star]] : []),
   ] as const
-  const burnt = useBurnt(fuel, card.flames)
   const right = card.flames.find((f) => f.flame === wanted)
   const others = card.flames.filter((f) => f.flame !== wanted)
   return (
@@ -63,7 +62,7 @@ export function FlameCardPanel({
               <h3 className="text-section">
                 {right.name} <span className="text-text text-verdigris">✓ wanted here</span>
               </h3>
-              <Ratio of={right} burnt={burnt[right.flame]} />
+              <Ratio fuel={fuel} ratio={right.ratio} />
               <p className="name text-field font-semibold">{right.then}</p>
             </div>
           </div>
@@ -71,7 +70,7 @@ export function FlameCardPanel({
         {others.map((f) => (
           <div key={f.flame} className="col-span-6 bg-paper px-2 py-2 sm:col-span-2">
             <h3 className="text-label">{f.name}</h3>
-            <Ratio of={f} burnt={burnt[f.flame]} />
+            <Ratio fuel={fuel} ratio={f.ratio} />
             <div className="max-w-[300px]">
               <FlamePicture look={f.look} label={`${f.name}: cone, feather and envelope to scale`} />
             </div>
@@ -86,16 +85,17 @@ export function FlameCardPanel({
 }
 
 /** The oxygen of a flame; how hot it can be, and how much of its heat lies in the cones, once that is worked out. */
-function Ratio({ of, burnt }: { readonly of: CardFlame; readonly burnt: BurntFlame | undefined }) {
+function Ratio({ fuel, ratio }: { readonly fuel: FuelId; readonly ratio: number }) {
   const { print } = useShop()
-  if (of.ratio <= 0) return null
+  const burnt = useBurnt(fuel, ratio)
+  if (ratio <= 0) return null
   return (
     <p className="name text-soft">
-      about {of.ratio.toFixed(1)} of oxygen to 1
+      about {ratio.toFixed(1)} of oxygen to 1
       {burnt ? (
         <span className="block">
-          {print(burnt.kelvin, 'temperature')} at most, {Math.round(burnt.inCones * 20) * 5} % of its heat in
-          the cones; worked out
+          {print(burnt.temperature, 'temperature')} at most, {Math.round(burnt.coneShare * 20) * 5} % of its
+          heat in the cones; worked out
         </span>
       ) : null}
     </p>

@@ -7,6 +7,7 @@ import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
 import { usePlanFigures } from '../plan/plan-words.ts'
 import { SHEET_FOOT, type SheetPage } from '../../paper/page.ts'
+import { placeOf } from '../plan/PieceHead.tsx'
 import { lineOnPaper } from '../plan/line-on-paper.tsx'
 import { stepsInWords } from '../plan/paper-words.ts'
 import { Sheet, SheetTools } from './Sheet.tsx'
@@ -34,7 +35,7 @@ export function SheetsTab({
   const torch = api.useTorchesQuery().data?.find((t) => t.id === piece.draft.torchId)?.name
   if (!procedure.ok) return <p className="text-field">No sheets: {procedure.text}</p>
   const told = (steps: readonly Step[]) => stepsInWords(steps, planned, shop)
-  const about = `${job.name}${job.place ? `, ${job.place}` : ''}${torch ? `, ${torch}` : ''}`
+  const about = `${placeOf(job)}${torch ? `, ${torch}` : ''}`
   const pages: readonly SheetPage[] = [
     {
       kind: 'Setup',

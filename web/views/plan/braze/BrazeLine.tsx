@@ -1,5 +1,6 @@
 import { memo } from 'react'
 import { isRoundJoint, type BrazeFigureName, type BrazePlan, type BrazeRequest } from '#core/braze/index.ts'
+import { hasStop } from '#core/figure.ts'
 import { ShortLine } from '../../../drawing/ShortLine.tsx'
 import { useShop, type ShopView } from '../../../app/shop.ts'
 import { SUPPLY_AT, supplyTells } from '../supply-tells.ts'
@@ -37,7 +38,6 @@ interface Planned {
   readonly plan: BrazePlan
   readonly request: BrazeRequest
 }
-const isStopped = ({ findings }: BrazePlan) => findings.some((f) => f.rank === 'stop')
 
 /** What hangs at each station of a braze. */
 export function brazeTells(
@@ -66,7 +66,7 @@ export function brazeTells(
       : typeof ports === 'number' && ports > 1
         ? { ...supply.tip, label: shop.say(`Heating head, ${ports} ports`) }
         : supply.tip,
-    flame: { label: 'Flame', text: isStopped(plan) ? 'not lit' : choice.flame, wraps: true },
+    flame: { label: 'Flame', text: hasStop(plan.findings) ? 'not lit' : choice.flame, wraps: true },
     time: { label: 'Time to heat', name: 'timeToTemperature', early: true, spanned: true, tight: true },
     cone: { label: 'Cone to work', name: 'coneDistance' },
   }
@@ -77,7 +77,7 @@ export function BrazeLineDrawn({ plan, request }: Planned) {
   const { gasColour } = useShop()
   return (
     <ShortLine
-      lit={!isStopped(plan)}
+      lit={!hasStop(plan.findings)}
       fuel={request.rig.fuel}
       wanted={plan.detail.flame ?? 'neutral'}
       work={isRoundJoint(request.work.joint) ? 'tube' : 'lap'}

@@ -2,7 +2,7 @@ import { useCallback, useMemo, useRef, useState } from 'react'
 import { NO_RUNS, planBrazeDraft, type GoodBraze } from '#application/plan-of.ts'
 import type { BrazeDraft } from '#contract/schemas.ts'
 import type { Job, Torch } from '#contract/types.ts'
-import type { FieldError } from '#core/figure.ts'
+import { hasStop, type FieldError } from '#core/figure.ts'
 import type { Caution } from '#core/piece/plan-draft.ts'
 import { api } from '../../../app/api.ts'
 import { useShop } from '../../../app/shop.ts'
@@ -10,7 +10,7 @@ import { useShortcuts } from '../../../app/shortcuts.ts'
 import { useSheets } from '../../../paper/useMade.ts'
 import { Findings } from '../Findings.tsx'
 import { HowSheet } from '../HowSheet.tsx'
-import { RESTS_MS, useRested, useWholeJob } from '../PieceHead.tsx'
+import { placeOf, RESTS_MS, useRested, useWholeJob } from '../PieceHead.tsx'
 import { StopPanel, stopOf } from '../StopPanel.tsx'
 import { PlanHead, useRunning } from '../RunButton.tsx'
 import { toBeGiven } from '#application/given.ts'
@@ -108,9 +108,7 @@ export default function BrazeView({
   const stop = told.ok ? stopOf(told.plan.findings) : undefined
   const running = useRunning(
     piece,
-    planned.ok &&
-      planned.plan.findings.every((f) => f.rank !== 'stop') &&
-      toBeGiven(draft.draft).length === 0,
+    planned.ok && !hasStop(planned.plan.findings) && toBeGiven(draft.draft).length === 0,
   )
   const keys = useMemo(
     () => ({
@@ -129,7 +127,7 @@ export default function BrazeView({
       brazePage(
         {
           title: draft.title,
-          place: job.place ? `${job.name}, ${job.place}` : job.name,
+          place: placeOf(job),
           torchName,
           draft: draft.draft,
           planned,
@@ -140,74 +138,67 @@ export default function BrazeView({
   })
   const torchName = torches.find((t) => t.id === draft.draft.torchId)?.name ?? ''
   return (
-    <>
-      <main ref={page} className="flex flex-col lg:grid lg:h-dvh lg:grid-rows-[auto_auto_1fr_auto]">
-        <PlanHead
-          job={job}
-          pieceId={piece.id}
-          draft={draft}
-          running={running}
-          planned={planned.ok ? planned : undefined}
-          paper={paper}
-          stopped={stop !== undefined}
+    <main ref={page} className="flex flex-col lg:grid lg:h-dvh lg:grid-rows-[auto_auto_1fr_auto]">
+      <PlanHead
+        job={job}
+        pieceId={piece.id}
+        draft={draft}
+        running={running}
+        planned={planned.ok ? planned : undefined}
+        paper={paper}
+        stopped={stop !== undefined}
+      />
+      {onLine ? (
+        <Stale errors={planned.ok ? NO_ERRORS : planned.errors}>
+          <BrazeLine plan={onLine.plan} request={onLine.request} torchName={torchName} onOpen={setStation} />
+        </Stale>
+      ) : (
+        <div />
+      )}
+      <div className="min-h-0 lg:grid lg:grid-cols-[372px_1fr]">
+        <BrazeWork
+          draft={draft.draft}
+          edit={draft.edit}
+          torches={torches}
+          errors={planned.ok ? NO_ERRORS : planned.errors}
+          cautions={toldPlan?.cautions ?? NO_CAUTIONS}
         />
-        {onLine ? (
-          <Stale errors={planned.ok ? NO_ERRORS : planned.errors}>
-            <BrazeLine
-              plan={onLine.plan}
-              request={onLine.request}
-              torchName={torchName}
-              onOpen={setStation}
-            />
-          </Stale>
-        ) : (
-          <div />
-        )}
-        <div className="min-h-0 lg:grid lg:grid-cols-[372px_1fr]">
-          <BrazeWork
+        {stop && told.ok ? (
+          <StopPanel
+            stop={stop}
+            planned={told}
             draft={draft.draft}
-            edit={draft.edit}
-            torches={torches}
-            errors={planned.ok ? NO_ERRORS : planned.errors}
-            cautions={toldPlan?.cautions ?? NO_CAUTIONS}
+            title={draft.title}
+            jobId={job.id}
+            {...(records ? { records } : {})}
+            onDraft={(next) => draft.edit.setDraft(next as BrazeDraft)}
           />
-          {stop && told.ok ? (
-            <StopPanel
-              stop={stop}
-              planned={told}
+        ) : shown ? (
+          <div className={planned.ok ? 'contents' : 'stale contents'}>
+            <BrazeTabs
+              planned={shown}
+              stale={!planned.ok}
               draft={draft.draft}
-              title={draft.title}
-              jobId={job.id}
-              {...(records ? { records } : {})}
-              onDraft={(next) => draft.edit.setDraft(next as BrazeDraft)}
+              edit={draft.edit}
+              whole={whole}
+              onJoint={() => setStation(JOINT_STATION)}
+              onAlong={() => setStation(ALONG_STATION)}
             />
-          ) : shown ? (
-            <div className={planned.ok ? 'contents' : 'stale contents'}>
-              <BrazeTabs
-                planned={shown}
-                stale={!planned.ok}
-                draft={draft.draft}
-                edit={draft.edit}
-                whole={whole}
-                onJoint={() => setStation(JOINT_STATION)}
-                onAlong={() => setStation(ALONG_STATION)}
-              />
-            </div>
-          ) : (
-            <p className="p-6 text-soft">The drawing comes with the first size that can be read.</p>
-          )}
-        </div>
-        <Findings plan={toldPlan} errors={told.ok ? NO_ERRORS : told.errors} onOpen={openFigure} />
-        {shown && station ? (
-          <HowSheet
-            station={station}
-            plan={shown.plan}
-            words={BRAZE_WORDS}
-            sparse={station.id === 'joint' || station.id === 'along'}
-            onClose={() => setStation(undefined)}
-          />
-        ) : null}
-      </main>
-    </>
+          </div>
+        ) : (
+          <p className="p-6 text-soft">The drawing comes with the first size that can be read.</p>
+        )}
+      </div>
+      <Findings plan={toldPlan} errors={told.ok ? NO_ERRORS : told.errors} onOpen={openFigure} />
+      {shown && station ? (
+        <HowSheet
+          station={station}
+          plan={shown.plan}
+          words={BRAZE_WORDS}
+          sparse={station.id === 'joint' || station.id === 'along'}
+          onClose={() => setStation(undefined)}
+        />
+      ) : null}
+    </main>
   )
 }
