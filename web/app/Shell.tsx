@@ -1,6 +1,7 @@
 import {
   BookOpenText,
   ClipboardList,
+  Flame,
   Gauge,
   Settings as Cog,
   Sunrise,
@@ -27,6 +28,7 @@ const PLACES = [
   { to: '/jobs', name: 'Jobs', Icon: ClipboardList },
   { to: '/rig', name: 'Rig', Icon: Gauge },
   { to: '/bench', name: 'Bench', Icon: Wrench },
+  { to: '/practice', name: 'Practice', Icon: Flame },
   { to: '/log', name: 'Log', Icon: BookOpenText },
   { to: '/settings', name: 'Settings', Icon: Cog },
 ] as const

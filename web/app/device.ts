@@ -14,6 +14,14 @@ export interface Device {
   readonly staged: boolean
   /** The torch that a piece was last started with. */
   readonly torchId: string | null
+  /** What is practised with: a torch of the shop, or a usual one of a fuel; null is the torch above. */
+  readonly practiceTorch: string | null
+  /** Which hand holds the torch on the practice bench; null is as the torch says. */
+  readonly practiceHand: 'left' | 'right' | null
+  /** How the flame is looked at there. */
+  readonly practiceLight: 'day' | 'shed' | 'shade'
+  /** What is still missing is told while one practises. */
+  readonly practiceHints: boolean
 }
 
 const KEY = 'wimble.device'
@@ -25,6 +33,10 @@ const FIRST: Device = {
   voice: false,
   staged: false,
   torchId: null,
+  practiceTorch: null,
+  practiceHand: null,
+  practiceLight: 'shed',
+  practiceHints: true,
 }
 
 function load(): Device {

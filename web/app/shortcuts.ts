@@ -3,7 +3,8 @@ import { useEffect } from 'react'
 /** Every shortcut, for the help and for the views that answer to them. */
 export const SHORTCUTS = [
   { keys: 'g t · g j · g r', does: 'Go to Today, Jobs, Rig' },
-  { keys: 'g b · g l · g s', does: 'Go to Bench, Log, Settings' },
+  { keys: 'g b · g p', does: 'Go to Bench, Practice' },
+  { keys: 'g l · g s', does: 'Go to Log, Settings' },
   { keys: 'q', does: 'Quick plan: settings without a piece' },
   { keys: 'n', does: 'Start a piece' },
   { keys: 'w', does: 'The work: first field of a plan' },

@@ -1,4 +1,5 @@
 import type { FlameLook } from '#core/flame/card.ts'
+import { flameLayers, type FlamePart, type FlamePoint } from './flame-layers.ts'
 
 /** Where a flame is drawn and how large: a neutral cone is `unit` long; all in the drawing's own units. */
 interface Props {
@@ -17,59 +18,53 @@ interface Props {
 /** The colour of a cone by its mixture: pale while fuel is over, white and blue when neutral, violet when oxygen is. */
 const coneColour = ({ mixture }: FlameLook): string =>
   mixture < 0.95 ? 'var(--flame-pale)' : mixture > 1.08 ? 'var(--flame-violet)' : 'var(--cone)'
-const envelopeColour = ({ mixture, soot }: FlameLook): string =>
-  soot > 0.5 ? 'var(--flame-soot)' : mixture > 1.08 ? 'var(--flame-lean)' : 'var(--flame)'
+const envelopeColour = ({ mixture }: FlameLook): string =>
+  mixture > 1.08 ? 'var(--flame-lean)' : 'var(--flame)'
 
-/** A drop from the tip to its point; a blunt one bulges, a sharp one runs straight. */
-function drop(x: number, y: number, long: number, half: number, blunt: number): string {
-  const bulge = long * (0.35 + 0.55 * blunt)
-  return `M${x} ${y - half}Q${x + bulge} ${y - half} ${x + long} ${y}Q${x + bulge} ${y + half} ${x} ${y + half}Z`
+/** What a sheet is drawn with. */
+function paintOf(part: FlamePart, look: FlameLook): { readonly fill: string; readonly most: number } {
+  switch (part) {
+    case 'envelope':
+      return { fill: envelopeColour(look), most: 0.8 }
+    case 'soot':
+      return { fill: 'var(--flame-soot)', most: 0.85 }
+    case 'feather':
+      return { fill: 'var(--flame-feather)', most: 0.95 }
+    case 'cone':
+      return { fill: coneColour(look), most: 1 }
+    case 'heart':
+      return { fill: 'var(--flame-heart)', most: 0.5 }
+  }
 }
+
+const pathOf = (outline: readonly FlamePoint[], x: number, y: number) =>
+  `M${outline.map(([px, py]) => `${(x + px).toFixed(1)} ${(y + py).toFixed(1)}`).join('L')}Z`
+
+/** Sheets of a drawing on a page. */
+const SHEETS = { envelope: 3, feather: 2 } as const
 
 /**
  * A flame as it would look: its envelope, soot at the end of it, the feather round its cones, the cones themselves, in
- * the shape and colour of its mixture. The one way in which flames are drawn.
+ * the shape and colour of its mixture. Its sheets are those of every flame that is drawn, on the bench too.
  */
 export function Flame({ look, x, y, unit, half, most = Infinity, cones = 1 }: Props) {
-  const reach = Math.min(most, look.envelope * unit * 1.05)
-  const wide = half * (cones === 2 ? 2.6 : 2.1) * (look.mixture > 1.08 ? 0.8 : 1)
-  const at = cones === 2 ? [y - half, y + half] : [y]
+  const ports =
+    cones === 2
+      ? [
+          { y: -half, long: 1 },
+          { y: half, long: 1 },
+        ]
+      : [{ y: 0, long: 1 }]
   const each = cones === 2 ? half * 0.62 : half
+  const layers = flameLayers(look, { unit, half: each, ports, most, sheets: SHEETS })
   return (
     <g>
-      <path
-        d={`M${x} ${y - half}C${x + reach * 0.3} ${y - wide * 1.9} ${x + reach * 0.72} ${y - wide} ${x + reach} ${y}C${x + reach * 0.72} ${y + wide} ${x + reach * 0.3} ${y + wide * 1.9} ${x} ${y + half}Z`}
-        fill={envelopeColour(look)}
-        opacity={0.72}
-      />
-      {look.soot > 0 ? (
-        <path
-          d={`M${x + reach * 0.62} ${y}q${reach * 0.2} ${-wide} ${reach * 0.46} ${-wide * 0.9}q${-reach * 0.16} ${wide} ${-reach * 0.46} ${wide * 0.9}z`}
-          fill="var(--soft)"
-          opacity={0.55 * look.soot}
-        />
-      ) : null}
-      {look.feather > look.cone * 1.02
-        ? at.map((c) => (
-            <path
-              key={`feather ${c}`}
-              d={drop(x, c, look.feather * unit, each * 1.12, 0.4)}
-              fill="var(--flame-feather)"
-              stroke="var(--soft)"
-              strokeWidth={1}
-              strokeDasharray="3 3"
-            />
-          ))
-        : null}
-      {look.cone > 0
-        ? at.map((c) => (
-            <path
-              key={`cone ${c}`}
-              d={drop(x, c, look.cone * unit, each, look.blunt)}
-              fill={coneColour(look)}
-            />
-          ))
-        : null}
+      {layers.map(({ part, outline, strength }, i) => {
+        const { fill, most: opacity } = paintOf(part, look)
+        return (
+          <path key={i} d={pathOf(outline, x, y)} fill={fill} opacity={Math.min(1, opacity * strength)} />
+        )
+      })}
     </g>
   )
 }
@@ -81,7 +76,9 @@ const STARS = {
   neutral: { long: 26, wide: 3, clear: 1 },
   oxidising: { long: 13, wide: 2, clear: 1 },
 } as const
-const LEGS = 6
+/** What a star of the card shows: every port clean, or one dirty and one worn. */
+const EVEN = [1, 1, 1, 1, 1, 1] as const
+const UNEVEN = [1, 0.4, 1, 1, 1.35, 1] as const
 
 /**
  * The star on plate of a flame held square to it, each leg from its port. `uneven`: one port is dirty, one worn.
@@ -90,28 +87,40 @@ const LEGS = 6
 export function StarOnPlate({
   flame,
   uneven = false,
+  legs = uneven ? UNEVEN : EVEN,
+  numbered = false,
   label,
 }: {
   readonly flame: keyof typeof STARS
   readonly uneven?: boolean
+  /** Length of each leg over that of a clean port. */
+  readonly legs?: readonly number[]
+  /** Legs are counted, and none is marked: for whoever is to judge it. */
+  readonly numbered?: boolean
   readonly label: string
 }) {
   const star = STARS[flame]
   if (!star) return null
   return (
-    <svg viewBox="0 0 84 84" role="img" aria-label={label} className="size-[84px] shrink-0">
+    <svg
+      viewBox="0 0 84 84"
+      role="img"
+      aria-label={label}
+      className={numbered ? 'h-full w-full' : 'size-[84px] shrink-0'}
+    >
       <rect width={84} height={84} rx={4} fill="var(--metal)" />
-      {Array.from({ length: LEGS }, (_, i) => {
-        const long = star.long * (uneven ? (i === 1 ? 0.4 : i === 4 ? 1.35 : 1) : 1)
-        const bend = uneven && i === 1 ? 14 : 0
+      {legs.map((length, i) => {
+        const long = star.long * length
+        const wrong = length !== 1
+        const turn = i * (360 / legs.length)
         return (
-          <path
-            key={i}
-            transform={`rotate(${i * (360 / LEGS) + bend} 42 42)`}
-            d={`M42 ${34 - long}L${42 + star.wide} 33H${42 - star.wide}Z`}
-            fill={uneven && (i === 1 || i === 4) ? 'var(--brick)' : 'var(--cone)'}
-            opacity={star.clear}
-          />
+          <g key={i} transform={`rotate(${turn + (length < 1 ? 9 : 0)} 42 42)`}>
+            <path
+              d={`M42 ${34 - long}L${42 + star.wide} 33H${42 - star.wide}Z`}
+              fill={wrong && !numbered ? 'var(--brick)' : 'var(--cone)'}
+              opacity={star.clear}
+            />
+          </g>
         )
       })}
       <circle cx={42} cy={42} r={4} fill="var(--paper)" stroke="var(--ink)" strokeWidth={1.5} />

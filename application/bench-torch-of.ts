@@ -1,0 +1,143 @@
+import type { FieldError, Figure } from '#core/figure.ts'
+import { FUELS } from '#core/gas/fuels.ts'
+import { ambientPressurePa } from '#core/gas/standard.ts'
+import type { Procedure } from '#core/line/procedure.ts'
+import type { Act } from '#core/line/state.ts'
+import type { BenchTorch, Lighting } from '#core/teach/bench-torch.ts'
+import type { Torch as FlameTorch } from '#core/flame/torch.ts'
+import type { CutDraft, RigDraft, Settings } from '#contract/schemas.ts'
+import type { Torch } from '#contract/types.ts'
+import { firstBraze, firstDraft } from './first.ts'
+import {
+  planBrazeDraft,
+  planDraft,
+  type GoodPiece,
+  type OwnRuns,
+  type Planned,
+  type PlannedBraze,
+} from './plan-of.ts'
+import { procedureOf } from './procedure-of.ts'
+
+/** A torch for the bench with what it was set from; or why it cannot be practised with. */
+export type BenchMade =
+  | {
+      readonly ok: true
+      readonly bench: BenchTorch
+      readonly kind: GoodPiece['kind']
+      /** Bore that the tip is known by, m. */
+      readonly orificeM: number
+      /** At the regulators, gas flowing, Pa gauge. */
+      readonly oxygenPa: number
+      readonly fuelPa: number
+      readonly hand: 'left' | 'right'
+    }
+  | { readonly ok: false; readonly errors: readonly Pick<FieldError, 'message'>[] }
+
+const refusedFor = (message: string): BenchMade => ({ ok: false, errors: [{ message }] })
+
+/** Whether a torch is taken to cut: by what it is, else by which chart it has. */
+const cuts = ({ torch, chart, braze }: RigDraft): boolean =>
+  torch.kind === ''
+    ? chart.length > 0 || braze.chart.length === 0
+    : torch.kind === 'cutting-torch' || torch.kind === 'cutting-attachment'
+
+/** A plate that its chart has, in the middle; else the usual one. */
+function usualPlate(first: CutDraft, rig: RigDraft): CutDraft['work'] {
+  const row = rig.chart[Math.floor((rig.chart.length - 1) / 2)]
+  const thickness = row && row.thicknessMin !== '' ? row.thicknessMin : first.work.thickness
+  return { ...first.work, thickness }
+}
+
+const turnsOf = (acts: readonly Act[], side: 'oxygen' | 'fuel'): number =>
+  acts.reduce((n, a) => (a.do === 'open-valve' && a.side === side ? (a.turns ?? n) : n), 0)
+
+/** A step's words without the figures that it names in brackets, which stand elsewhere on the bench. */
+const plainly = (act: string) => act.replace(/ \([^)]*\{[^)]*\)/g, '')
+
+/** How the flame is lit and trimmed by the steps of a procedure. */
+function lightingOf({ steps, setup }: Extract<Procedure, { ok: true }>): Lighting | undefined {
+  const named = (id: string) => steps.find((s) => s.id === id)
+  const [light, trim] = [named('light'), named('trim')]
+  if (!light || !trim) return undefined
+  const retrim = named('retrim')
+  const { sign } = FUELS[setup.setting.fuel].flame
+  return {
+    trace: turnsOf(light.acts, 'oxygen'),
+    fuel: turnsOf(light.acts, 'fuel'),
+    near: sign !== 'feather' && setup.methods.lightOther !== 'still-air',
+    raise: named('raise-fuel') ? (sign === 'feather' ? 'soot' : 'parts') : 'not',
+    light: plainly(light.act),
+    trim: plainly(trim.act),
+    ...(retrim ? { retrim: plainly(retrim.act) } : {}),
+  }
+}
+
+/** What the flame of a planned cut or braze comes out of. */
+function tipOf(planned: GoodPiece): Pick<FlameTorch, 'ports' | 'portM' | 'jetM'> | undefined {
+  const orifice = planned.plan.figures.tipOrifice?.value
+  if (orifice === undefined) return undefined
+  if (planned.kind === 'braze') {
+    const chosen = planned.plan.burners.find((b) => b.chosen)
+    return chosen?.kind === 'fuel-air' ? undefined : { ports: planned.plan.detail.ports ?? 1, portM: orifice }
+  }
+  const { cone } = planned.plan.detail
+  return (
+    cone && { ports: FUELS[planned.request.rig.fuel].usualPreheatPorts, portM: cone.portM, jetM: orifice }
+  )
+}
+
+const pressuresOf = ({
+  plan,
+}: GoodPiece): { readonly oxygen?: Figure | undefined; readonly fuel?: Figure | undefined } =>
+  plan.kind === 'cut'
+    ? { oxygen: plan.figures.cuttingOxygenPressure, fuel: plan.figures.fuelPressure }
+    : { oxygen: plan.figures.oxygenPressure, fuel: plan.figures.fuelPressure }
+
+/**
+ * A torch for the practice bench: its tip, its pressures and its way of being lit as a usual piece is planned with it, a
+ * plate of its own chart, or a common tube in its cup. Nothing is written down.
+ */
+export function benchTorchOf(
+  { id, rig }: Pick<Torch, 'rig'> & { readonly id: string | null },
+  settings: Settings,
+  records: OwnRuns,
+): BenchMade {
+  const planned: Planned | PlannedBraze = cuts(rig)
+    ? planDraft(
+        { ...firstDraft(settings), work: usualPlate(firstDraft(settings), rig), torchId: id, rig },
+        settings,
+        records,
+      )
+    : planBrazeDraft({ ...firstBraze(settings), torchId: id, rig }, settings, records)
+  if (!planned.ok) return planned
+  const tip = tipOf(planned)
+  const { oxygen, fuel } = pressuresOf(planned)
+  if (!tip || !oxygen || !fuel)
+    return refusedFor('It has no tip that burns with oxygen, or no pressures: put its chart in on the rig.')
+  const procedure = procedureOf(rig.torch, planned, settings)
+  if (!procedure.ok) return refusedFor(procedure.text)
+  const lighting = lightingOf(procedure)
+  if (!lighting) return refusedFor('Its procedure lights no flame.')
+  const { rig: known, shop } = planned.request
+  return {
+    ok: true,
+    kind: planned.kind,
+    orificeM: planned.plan.figures.tipOrifice?.value ?? tip.portM,
+    oxygenPa: oxygen.value,
+    fuelPa: fuel.value,
+    hand: procedure.setup.hand,
+    bench: {
+      lighting,
+      torch: {
+        ...tip,
+        fuel: known.fuel,
+        handleValve: procedure.setup.setting.handleValve === true,
+        oxygenPa: oxygen.value,
+        fuelPa: fuel.value,
+        oxygenHose: known.oxygenHose,
+        fuelHose: known.fuelHose,
+        ambientPa: ambientPressurePa(shop.altitudeM),
+      },
+    },
+  }
+}

@@ -1,0 +1,34 @@
+import { play, type Made } from './bench.ts'
+import type { BenchTorch } from './bench-torch.ts'
+import { taskMarks, taskStart, taskWanted, type FlameTaskId, type Mark } from './flame-tasks.ts'
+
+/** What somebody did at the flame bench: all that its score follows from. */
+export interface FlameRecording {
+  readonly kind: 'flame'
+  readonly task: FlameTaskId
+  readonly bench: BenchTorch
+  /** What is shown by chance comes from it. */
+  readonly seed: number
+  readonly made: readonly Made[]
+  /** The moment at which it ended. */
+  readonly until: number
+}
+
+/** What a recording is worth, 0 to 100, and why. */
+export interface Score {
+  readonly points: number
+  readonly marks: readonly Mark[]
+}
+
+/** Points of some marks, 0 to 100. */
+export function pointsOf(marks: readonly Mark[]): number {
+  const most = marks.reduce((n, m) => n + m.most, 0)
+  return most === 0 ? 0 : Math.round((100 * marks.reduce((n, m) => n + m.got, 0)) / most)
+}
+
+/** The score of a recording: of nothing else. */
+export function scoreOf({ task, bench, seed, made, until }: FlameRecording): Score {
+  const end = play(taskStart(task, bench, seed), made, until, taskWanted(task))
+  const marks = taskMarks(task, end, bench, seed)
+  return { points: pointsOf(marks), marks }
+}

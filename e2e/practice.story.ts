@@ -1,0 +1,281 @@
+import type { Page } from 'puppeteer-core'
+import { describe, expect, it } from 'vitest'
+import { expectAccessible, named, openPage, press, see, until } from './browser.ts'
+import { browser, openStory, server } from './story.ts'
+
+openStory()
+
+/** A page on a task of the flame bench, with what this screen was left with. */
+async function bench(
+  task: string,
+  device: object = {},
+  size?: { width: number; height: number },
+): Promise<Page> {
+  const page = await openPage(browser, server.url, size)
+  await page.evaluate((d) => localStorage.setItem('wimble.device', JSON.stringify(d)), {
+    practiceLight: 'shed',
+    ...device,
+  })
+  await page.goto(`${server.url}/practice/flame/${task}`)
+  await until(page, () => document.querySelector('h1') !== null)
+  return page
+}
+const caption = (page: Page) => page.$eval('[role=status]', (e) => (e as HTMLElement).innerText)
+/** Waits for the caption to say something. */
+const looks = (page: Page, words: string) =>
+  until(
+    page,
+    (w: string) => document.querySelector('[role=status]')?.textContent?.includes(w) === true,
+    words,
+  ).catch(async () => {
+    throw new Error(`The flame does not look like “${words}” but: ${await caption(page)}`)
+  })
+/** Presses a key again and again until the caption says something. */
+async function turnUntil(page: Page, key: 'q' | 'a' | 'p' | 'l', words: string, most = 140): Promise<void> {
+  for (let i = 0; i < most; i++) {
+    if ((await caption(page)).includes(words)) return
+    await page.keyboard.press(key)
+    // the flame follows its valve: a hand looks before it goes on
+    await page.evaluate(() => new Promise(requestAnimationFrame))
+  }
+  await looks(page, words)
+}
+const points = async (page: Page): Promise<number> => {
+  await see(page, 'of 100')
+  return Number(await page.$eval('aside .text-figure', (e) => (e as HTMLElement).innerText))
+}
+const meter = (page: Page) =>
+  page.$$eval('aside dt', (all) =>
+    Number(
+      (
+        all.find((e) => e.textContent === 'Meter')?.nextElementSibling as HTMLElement | undefined
+      )?.innerText.split(' ')[0] ?? '0',
+    ),
+  )
+
+describe('the flame is practised without gas', () => {
+  it('brings it to neutral by keyboard, and hears what is still missing', async () => {
+    const page = await openPage(browser, `${server.url}`)
+    await see(page, 'Under way')
+    await page.keyboard.press('g')
+    await page.keyboard.press('p')
+    await see(page, 'The flame in your hands, without gas')
+    await press(page, 'Bring it to neutral')
+    await see(page, 'Fuel alone: no oxygen yet.')
+    await looks(page, 'yellow and bright')
+    await turnUntil(page, 'q', 'no feather')
+    await see(page, 'Neutral.')
+    await expectAccessible(page, 'the bench while it burns')
+    await press(page, 'That is it')
+    expect(await points(page)).toBeGreaterThanOrEqual(85)
+    // the letters of the app are valves here, and the app's again on its other pages
+    expect(page.url()).toContain('/practice/flame/neutral')
+    await page.close()
+  })
+
+  it('reaches the same by pointer and by touch', async () => {
+    const page = await bench('neutral')
+    const dial = await named(page, 'Oxygen valve', 'slider')
+    const box = await dial.boundingBox()
+    if (!box) throw new Error('the dial is not there')
+    const [x, y, r] = [box.x + box.width / 2, box.y + box.height / 2, box.width * 0.36]
+    const at = (turn: number): [number, number] => [
+      x + r * Math.sin(turn * 2 * Math.PI),
+      y - r * Math.cos(turn * 2 * Math.PI),
+    ]
+    const turnOf = () => dial.evaluate((e) => Number(e.getAttribute('aria-valuenow')))
+    await page.mouse.move(...at(0))
+    await page.mouse.down()
+    for (let turn = 0; turn <= 0.37; turn += 0.02) await page.mouse.move(...at(turn))
+    await page.mouse.up()
+    await until(
+      page,
+      () => document.querySelector('[aria-label="Oxygen valve"]')?.getAttribute('aria-valuenow') !== '0',
+    )
+    expect(await turnOf()).toBeGreaterThan(0.3)
+    // the last of it by the button for a gloved finger, tapped
+    for (let i = 0; i < 40 && !(await caption(page)).includes('no feather'); i++) {
+      await page.locator('::-p-aria([name="Open the oxygen a little"])').click()
+      await page.evaluate(() => new Promise(requestAnimationFrame))
+    }
+    await looks(page, 'no feather')
+    await press(page, 'That is it')
+    expect(await points(page)).toBeGreaterThanOrEqual(85)
+    await page.close()
+
+    const phone = await bench('neutral', {}, { width: 390, height: 844 })
+    for (let i = 0; i < 80 && !(await caption(phone)).includes('no feather'); i++) {
+      const plus = await named(phone, 'Open the oxygen a little')
+      await plus.tap()
+      await phone.evaluate(() => new Promise(requestAnimationFrame))
+    }
+    await looks(phone, 'no feather')
+    await press(phone, 'That is it')
+    expect(await points(phone)).toBeGreaterThanOrEqual(85)
+    await phone.close()
+  })
+
+  it('works propane up in steps', async () => {
+    const page = await bench('steps', { practiceTorch: 'usual:propane' })
+    await see(page, 'Propane leaves the tip when fuel comes alone.')
+    await see(page, 'No feather shows neutral on this fuel')
+    // a little of one, a little of the other, each looked at before the next
+    for (const [key, parts] of [
+      ['q', 3],
+      ['p', 6],
+      ['q', 7],
+      ['p', 11],
+      ['q', 11],
+      ['p', 15],
+      ['q', 11],
+    ] as const) {
+      const before = await meter(page)
+      for (let i = 0; i < parts; i++) await page.keyboard.press(key)
+      await until(
+        page,
+        (was: number, more: boolean) => {
+          const row = [...document.querySelectorAll('aside dt')].find((e) => e.textContent === 'Meter')
+          const now = Number(row?.nextElementSibling?.textContent?.split(' ')[0])
+          return more ? now > was : now < was || was === 0
+        },
+        before,
+        key === 'q',
+      )
+    }
+    await see(page, 'Short, sharp cones: neutral.')
+    await press(page, 'That is it')
+    await see(page, 'It never left the tip.')
+    expect(await points(page)).toBeGreaterThanOrEqual(85)
+    await page.close()
+  })
+
+  it('finds the starved tip, the one that glows and hugs its cones', async () => {
+    const page = await bench('starved')
+    for (const round of [1, 2, 3]) {
+      await see(page, `${round} of 3`)
+      // the tip that glows is looked for in the picture: red over green at its mouth
+      const letter = await page.evaluate(async () => {
+        const canvas = document.querySelector('canvas')
+        if (!canvas) throw new Error('there is no stage')
+        await new Promise((r) => requestAnimationFrame(() => requestAnimationFrame(r)))
+        const context = canvas.getContext('2d')
+        const x = Math.round(canvas.width * 0.24 - 9)
+        const red = [0, 1, 2].map((i) => {
+          const [r = 0, g = 0] =
+            context?.getImageData(x, Math.round((canvas.height * (2 * i + 1)) / 6), 1, 1).data ?? []
+          return r - g
+        })
+        return 'ABC'.charAt(red.indexOf(Math.max(...red)))
+      })
+      await press(page, letter)
+    }
+    expect(await points(page)).toBe(100)
+    await see(page, 'short cones that hug a hot tip')
+    await page.close()
+  })
+
+  it('reads the star: which leg, and what is wrong with its port', async () => {
+    const page = await bench('star')
+    for (const round of [1, 2, 3]) {
+      await see(page, `${round} of 3`)
+      const seen = await page.$$eval('svg[aria-label^="The star"] g path', (legs) =>
+        legs.map((e) => ({
+          top: Number(/M42 ([\d.-]+)/.exec(e.getAttribute('d') ?? '')?.[1] ?? 0),
+          clear: Number(e.getAttribute('opacity')),
+        })),
+      )
+      const usual = [...seen].sort((a, b) => a.top - b.top)[3]?.top ?? 0
+      const short = seen.findIndex((l) => l.top > usual + 4)
+      const long = seen.findIndex((l) => l.top < usual - 4)
+      if ((seen[0]?.clear ?? 1) < 0.6) await press(page, 'Dim and wide: trim it first')
+      else if (short >= 0) {
+        await press(page, 'A leg is short: dirty port')
+        await press(page, `Leg ${short + 1}`)
+      } else if (long >= 0) {
+        await press(page, 'A leg is long: worn port')
+        await press(page, `Leg ${long + 1}`)
+      } else await press(page, 'Every leg the same: clean')
+    }
+    expect(await points(page)).toBe(100)
+    await page.close()
+  })
+
+  it('lights it by the shop’s way, left-handed, and pops when it is starved', async () => {
+    const page = await bench('light', { practiceHand: 'left' })
+    await see(page, 'Open the fuel a quarter turn')
+    // a torch in the left hand has its fuel under the other one
+    for (let i = 0; i < 16; i++) await page.keyboard.press('q')
+    await looks(page, 'gas runs')
+    await page.keyboard.press('s')
+    await looks(page, 'smoke at its end')
+    await turnUntil(page, 'q', 'no smoke')
+    await press(page, 'That is it')
+    expect(await points(page)).toBeGreaterThanOrEqual(90)
+    await press(page, 'Try again')
+    await see(page, 'Not lit yet.')
+    for (let i = 0; i < 6; i++) await page.keyboard.press('q')
+    await page.keyboard.press('s')
+    await looks(page, 'smoke')
+    for (let i = 0; i < 7; i++) await page.keyboard.press('p')
+    await see(page, 'It popped: starved, the flame ran back.')
+    await page.close()
+  })
+
+  it('shows a good hand, then one’s own, and gives it as a file', async () => {
+    const page = await bench('retrim')
+    await press(page, 'Watch a good hand')
+    await see(page, 'How it is done')
+    expect(await points(page)).toBe(100)
+    await press(page, 'Now you')
+    await see(page, 'That is it')
+    await page.keyboard.press(' ')
+    await looks(page, 'the jet over it all')
+    await press(page, 'That is it')
+    const own = await points(page)
+    expect(own).toBeLessThan(100)
+    await press(page, 'Watch yours')
+    await see(page, 'How it is done')
+    expect(await points(page)).toBe(own)
+    await press(page, 'Save it as a file')
+    await page.close()
+  })
+
+  it('rests while nobody looks', async () => {
+    const page = await bench('neutral')
+    await looks(page, 'yellow')
+    const hide = (hidden: boolean) =>
+      page.evaluate((h) => {
+        Object.defineProperty(document, 'visibilityState', {
+          configurable: true,
+          get: () => (h ? 'hidden' : 'visible'),
+        })
+        document.dispatchEvent(new Event('visibilitychange'))
+      }, hidden)
+    await hide(true)
+    // what is done to it meanwhile is there, and nothing of it runs yet
+    for (let i = 0; i < 20; i++) await page.keyboard.press('q')
+    await until(
+      page,
+      () => document.querySelector('[data-dial=oxygen]')?.textContent?.includes('5/16') === true,
+    )
+    expect(await caption(page)).toContain('yellow')
+    await hide(false)
+    await looks(page, 'feather')
+    await page.close()
+  })
+
+  it('says why a torch cannot be practised with, and what a task needs', async () => {
+    const page = await bench('retrim', { practiceTorch: (await orla()).id })
+    await see(page, 'This torch has no lever. Choose another torch, or another task.')
+    await page.goto(`${server.url}/practice/flame/nothing`)
+    await see(page, 'There is no such task')
+    await page.close()
+  })
+})
+
+async function orla(): Promise<{ readonly id: string }> {
+  const torches = (await server.call('GET', '/api/torches')).json as readonly { id: string; name: string }[]
+  const found = torches.find((t) => t.name.startsWith('Orla'))
+  if (!found) throw new Error('the yard has no brazing handle')
+  return found
+}

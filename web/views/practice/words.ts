@@ -1,0 +1,18 @@
+import { TURN_PARTS } from '#core/teach/bench.ts'
+
+const SIXTEENTHS = 16
+const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b))
+
+/**
+ * How far a valve stands open, to the nearest sixteenth of a turn, as it is said at the torch.
+ * @param turns 0 or more
+ * @example turnsSaid(0.375) // '3/8 turn'
+ */
+export function turnsSaid(turns: number): string {
+  const parts = Math.round(turns * SIXTEENTHS)
+  if (parts === 0) return turns > 0.5 / TURN_PARTS ? 'just open' : 'shut'
+  const [whole, rest] = [Math.floor(parts / SIXTEENTHS), parts % SIXTEENTHS]
+  const by = gcd(rest, SIXTEENTHS)
+  const fraction = rest === 0 ? '' : `${rest / by}/${SIXTEENTHS / by}`
+  return `${[whole === 0 ? '' : whole, fraction].filter(Boolean).join(' ')} ${parts > SIXTEENTHS ? 'turns' : 'turn'}`
+}

@@ -1,0 +1,93 @@
+import { proxy, wrap, type Remote } from 'comlink'
+import { useCallback, useEffect, useRef, useState, type RefObject } from 'react'
+import { placeOf, TURN_PARTS, type Move } from '#core/teach/bench.ts'
+import type { BenchFrame, FlameWorker, Practised } from './flame.worker.ts'
+
+/** A valve of the torch in hand. */
+export type Valve = 'oxygen' | 'fuel' | 'handle'
+
+/** The flame bench beside the page: how it stands, and what a hand can do to it. */
+export interface FlameBench {
+  /** As it is told in words: anew only when a word, a place of a hand or a mark changes. */
+  readonly frame: BenchFrame | undefined
+  /** As it stood last, for what is painted anew all the time. */
+  readonly latest: RefObject<BenchFrame | undefined>
+  readonly make: (move: Move) => void
+  /** Turns a valve by so many parts of a turn from where the hand has it. */
+  readonly turn: (valve: Valve, by: number) => void
+}
+
+/** What of a frame is told in words or shown by a place. */
+const toldOf = (f: BenchFrame): string =>
+  [
+    f.looks,
+    f.sounds,
+    f.tip,
+    f.happenedWords,
+    f.hands.oxygen,
+    f.hands.fuel,
+    f.hands.handle,
+    f.hands.lever,
+    f.near,
+    f.lit,
+    f.said.length,
+    f.points,
+    Math.round(f.mixture * 100),
+    ...f.marks.map((m) => `${m.got}${m.text}`),
+  ].join('|')
+
+/**
+ * Keeps a bench running while it is looked at: a hidden page lets its worker rest.
+ * @param practised what is practised, or watched again; a new one begins anew
+ */
+export function useFlameBench(practised: Practised | undefined): FlameBench {
+  const worker = useRef<Remote<FlameWorker> | undefined>(undefined)
+  const latest = useRef<BenchFrame | undefined>(undefined)
+  const places = useRef<Record<Valve, number>>({ oxygen: 0, fuel: 0, handle: 0 })
+  const [frame, setFrame] = useState<BenchFrame | undefined>(undefined)
+
+  useEffect(() => {
+    if (!practised) return
+    const own = new Worker(new URL('./flame.worker.ts', import.meta.url), { type: 'module' })
+    const remote = wrap<FlameWorker>(own)
+    worker.current = remote
+    latest.current = undefined
+    setFrame(undefined)
+    let told = ''
+    let first = true
+    const heard = (next: BenchFrame) => {
+      if (worker.current !== remote) return
+      latest.current = next
+      // where somebody else's hand is watched, the valves follow it; one's own are ahead of what is told
+      if (first || practised.made)
+        for (const valve of ['oxygen', 'fuel', 'handle'] as const)
+          places.current[valve] = Math.round(next.hands[valve] * TURN_PARTS)
+      first = false
+      const now = toldOf(next)
+      if (now === told) return
+      told = now
+      setFrame(next)
+    }
+    void remote.begin(practised, proxy(heard))
+    const seen = () => void (document.visibilityState === 'hidden' ? remote.rest() : remote.wake())
+    document.addEventListener('visibilitychange', seen)
+    return () => {
+      document.removeEventListener('visibilitychange', seen)
+      worker.current = undefined
+      own.terminate()
+    }
+  }, [practised])
+
+  const make = useCallback((move: Move) => {
+    if (move.do === 'oxygen' || move.do === 'fuel' || move.do === 'handle') places.current[move.do] = move.to
+    void worker.current?.make(move)
+  }, [])
+  const turn = useCallback(
+    (valve: Valve, by: number) => {
+      const to = placeOf(places.current[valve] + by)
+      if (to !== places.current[valve]) make({ do: valve, to })
+    },
+    [make],
+  )
+  return { frame, latest, make, turn }
+}
