@@ -42,7 +42,9 @@ const laidOf = (batch: Batch): Laid => ({
 export function useLaid(batch: Batch) {
   const stored = useMemo(() => laidOf(batch), [batch])
   const [local, setLocal] = useState<Laid | undefined>(undefined)
-  const [busy, setBusy] = useState(false)
+  // a press can be shown before the state that says it is busy: that one is on its way is known at once
+  const sending = useRef(false)
+  const [sent, setSent] = useState(0)
   const [failure, setFailure] = useState<string | undefined>(undefined)
   const [storedAs, setStoredAs] = useState<{ readonly local: Laid; readonly version: number }>()
   const reachable = useApp((s) => s.outbox.reachable)
@@ -50,8 +52,8 @@ export function useLaid(batch: Batch) {
   version.current = Math.max(version.current, batch.version)
   const [change] = api.useChangeBatchMutation()
   useEffect(() => {
-    if (!local || busy || failure !== undefined || local === storedAs?.local) return
-    setBusy(true)
+    if (!local || sending.current || failure !== undefined || local === storedAs?.local) return
+    sending.current = true
     change({
       id: batch.id,
       name: local.name.trim() === '' ? stored.name : local.name,
@@ -65,8 +67,11 @@ export function useLaid(batch: Batch) {
         setStoredAs({ local, version: answer.version })
       })
       .catch((error: unknown) => setFailure((error as Failure).message))
-      .finally(() => setBusy(false))
-  }, [local, busy, failure, change, batch.id, stored.name, storedAs])
+      .finally(() => {
+        sending.current = false
+        setSent((n) => n + 1)
+      })
+  }, [local, sent, failure, change, batch.id, stored.name, storedAs])
   useEffect(() => {
     // what was changed here stays in sight until what is there says the same
     if (storedAs && batch.version >= storedAs.version)
