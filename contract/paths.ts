@@ -62,6 +62,8 @@ export const PATHS = {
   mendDamage: { method: 'POST', path: '/api/damage' },
   listPageFaults: { method: 'GET', path: '/api/page-faults' },
   addPageFault: { method: 'POST', path: '/api/page-faults' },
+  listPractice: { method: 'GET', path: '/api/practice' },
+  addPractice: { method: 'POST', path: '/api/practice' },
   listTips: { method: 'GET', path: '/api/tips' },
   addTip: { method: 'POST', path: '/api/tips' },
   addOutline: { method: 'POST', path: '/api/outlines' },

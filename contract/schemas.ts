@@ -48,6 +48,7 @@ import {
 } from './log-schemas.ts'
 import { mendSchema, restoreSchema, COPY_NAME } from './copy-schemas.ts'
 import { testSchema, testEventSchema } from './test-schemas.ts'
+import { practiceSchema } from './practice-schemas.ts'
 export * from './piece-schemas.ts'
 export * from './batch-schemas.ts'
 export * from './rig-schemas.ts'
@@ -55,6 +56,7 @@ export * from './run-schemas.ts'
 export * from './log-schemas.ts'
 export * from './test-schemas.ts'
 export * from './copy-schemas.ts'
+export * from './practice-schemas.ts'
 
 const none = shape({}).required()
 const idParams = shape({ id: uuid('The id') }).required()
@@ -128,6 +130,8 @@ export const ROUTES = {
   mendDamage: { params: none, body: mendSchema },
   listPageFaults: { params: none, body: none },
   addPageFault: { params: none, body: pageFaultSchema },
+  listPractice: { params: none, body: none },
+  addPractice: { params: none, body: practiceSchema },
   listTips: { params: none, body: none },
   addTip: { params: none, body: tipSchema },
   addOutline: { params: none, body: outlineSchema },

@@ -443,6 +443,17 @@ export interface StockItem {
   readonly count: number
   readonly origin: 'bought' | 'remnant'
 }
+/** What one person has done of a task at a practice bench. */
+export interface Attempts {
+  /** Null where nobody said who it was. */
+  readonly personId: string | null
+  readonly bench: string
+  readonly task: string
+  readonly tries: number
+  /** Of 100. */
+  readonly best: number
+  readonly last: string
+}
 /** Something that broke on a page. */
 export interface PageFault {
   readonly at: string
@@ -527,6 +538,8 @@ export interface Answers {
   mendDamage: DamageList
   listPageFaults: readonly PageFault[]
   addPageFault: PageFault
+  listPractice: readonly Attempts[]
+  addPractice: { readonly id: string; readonly points: number }
   listTips: readonly OwnTip[]
   addTip: OwnTip
   addOutline: OutlineFile

@@ -23,6 +23,7 @@ import { sheetHandlers } from './routes/sheet.ts'
 import { copyHandlers } from './routes/copies.ts'
 import { batchHandlers } from './routes/batches.ts'
 import { benchHandlers } from './routes/bench.ts'
+import { practiceHandlers } from './routes/practice.ts'
 
 const BODY_LIMIT = '256kb'
 /** A drawing of 20 MB, with what JSON adds to it; a spreadsheet is smaller. */
@@ -58,6 +59,7 @@ export function createApp({ log, pages, version, ...context }: AppOptions): Koa 
     ...logHandlers,
     ...troubleHandlers,
     ...benchHandlers,
+    ...practiceHandlers,
     ...batchHandlers,
     ...testHandlers,
     ...instrumentHandlers,

@@ -15,6 +15,7 @@ import { stockTable } from './db/tables/stock.ts'
 import { testsTable } from './db/tables/tests.ts'
 import { piecesTable } from './db/tables/pieces.ts'
 import { tipsTable } from './db/tables/tips.ts'
+import { practiceTable } from './db/tables/practice.ts'
 import { torchesTable } from './db/tables/torches.ts'
 
 /** Every table of one database. `damage` hears of what cannot be read of it. */
@@ -38,6 +39,7 @@ export function openStore(db: Db, damage = new Damage()) {
     outlines: outlinesTable(db),
     stock: stockTable(db),
     tips: tipsTable(db),
+    practice: practiceTable(db),
     /** All or nothing; the disk has it before this returns. */
     transaction: <T>(work: () => T): T => db.transaction(work).immediate(),
   }

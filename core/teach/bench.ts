@@ -21,6 +21,9 @@ export const TICK_S = 0.02
 /** A valve stands at so many places in a turn: fine enough for a trim, and every way of turning it reaches each. */
 export const TURN_PARTS = 64
 export const MOST_PARTS = MOST_TURNS * TURN_PARTS
+/** A task lasts no longer than this, five minutes, and takes no more moves: then it is judged as it stands. */
+export const MOST_TICKS = 15_000
+export const MOST_MOVES = 4000
 
 /** What a hand does. Valves by how far they stand open then, in parts of a turn. */
 export type Move =

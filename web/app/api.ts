@@ -106,6 +106,7 @@ export const api = createApi({
     'Gear',
     'Jobs',
     'Pieces',
+    'Practice',
     'Runs',
     'Batches',
     'Log',
@@ -298,6 +299,10 @@ export const api = createApi({
     closeOut: make.query<AnswerOf<'getCloseOut'>, string>({
       query: (id) => ({ route: 'getCloseOut', params: { id } }),
       providesTags: ['Jobs', 'Runs', 'Log', 'Stock'],
+    }),
+    practice: make.query<AnswerOf<'listPractice'>, void>({
+      query: () => ({ route: 'listPractice' }),
+      providesTags: ['Practice'],
     }),
     tests: make.query<AnswerOf<'listTests'>, void>({
       query: () => ({ route: 'listTests' }),

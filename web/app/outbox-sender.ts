@@ -226,6 +226,8 @@ function settle(store: AppStore, item: OutboxItem, data: unknown): void {
     store.dispatch(actions.versionKnown({ id: piece.id, version: piece.version }))
     store.dispatch(api.util.updateQueryData('piece', piece.id, (now) => ({ ...now, ...piece, draft })))
     store.dispatch(api.util.invalidateTags(['Pieces']))
+  } else if (item.route === 'addPractice') {
+    store.dispatch(api.util.invalidateTags(['Practice']))
   } else {
     if (item.route === 'addTrouble')
       store.dispatch(

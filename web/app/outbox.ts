@@ -11,6 +11,7 @@ export const KEPT_ROUTES = [
   'addFault',
   'addTrouble',
   'addTestEvent',
+  'addPractice',
 ] as const
 /** Requests that are kept until the server has them. Each can be sent twice without harm. */
 export interface OutboxItem {

@@ -27,6 +27,7 @@ import { Stage } from './Stage.tsx'
 import { Doing, Marks } from './TaskPanel.tsx'
 import { keysOfValve, useBenchKeys, type BenchKeys } from './useBenchKeys.ts'
 import { useFlameSound } from './useFlameSound.ts'
+import { useKeepAttempt } from './useAttempts.ts'
 import { usePracticeTorch, type PracticeTorch } from './usePracticeTorch.ts'
 import { useTurning } from './useTurning.ts'
 
@@ -99,6 +100,8 @@ function OnBench({ task, torch }: { readonly task: FlameTaskId; readonly torch: 
   const turning = useTurning(turn)
   const sound = useFlameSound(latest)
   const stage = useRef<HTMLDivElement>(null)
+  const keep = useKeepAttempt()
+  const kept = useRef<FlameRecording | undefined>(undefined)
   const watched = practised.made !== undefined
   const finished = frame?.points !== undefined
   const still = watched || finished
@@ -110,8 +113,12 @@ function OnBench({ task, torch }: { readonly task: FlameTaskId; readonly torch: 
   const { sign } = FUELS[fuel].flame
 
   useEffect(() => {
-    if (frame?.recording && !watched) setOwn(frame.recording)
-  }, [frame?.recording, watched])
+    const done = frame?.recording
+    if (!done || watched || kept.current === done) return
+    kept.current = done
+    setOwn(done)
+    keep(done)
+  }, [frame?.recording, watched, keep])
 
   const lever = useCallback(
     (down: boolean | 'other') =>

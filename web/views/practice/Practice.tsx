@@ -1,34 +1,54 @@
+import { Check } from 'lucide-react'
 import { Link } from 'react-router'
+import type { Attempts, Person } from '#contract/types.ts'
 import { FLAME_TASKS, taskAsks, taskNot, taskTitle } from '#core/teach/flame-tasks.ts'
+import { api } from '../../app/api.ts'
 import { device } from '../../app/device.ts'
 import { useShop } from '../../app/shop.ts'
 import { useApp, useSend } from '../../app/store.ts'
+import { dayOf } from '../../ui/dates.ts'
 import { Segmented } from '../../ui/Segmented.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
+import { attemptsAt, useAllAttempts } from './useAttempts.ts'
 import { usePracticeTorch } from './usePracticeTorch.ts'
 
 const HANDS = [
   { value: 'right', label: 'Right hand' },
   { value: 'left', label: 'Left hand' },
 ] as const
+/** From so many points a task counts as done. */
+const DONE = 80
+const NOBODY = ''
 
-/** What can be practised without gas, and with which torch. */
+/** What can be practised without gas, with which torch, and how far everybody is. */
 export default function Practice() {
   const torch = usePracticeTorch()
   const { say } = useShop()
   const send = useSend()
   const hand = useApp((s) => s.device.practiceHand)
+  const personId = useApp((s) => s.device.personId)
+  const attempts = useAllAttempts()
+  const people = api.usePeopleQuery().data?.filter((p) => p.active) ?? []
   if (!torch) return <p className="p-6 text-soft">Opening.</p>
   const { made } = torch
+  const who = people.some((p) => p.id === personId) ? personId : null
   return (
     <main className="mx-auto grid max-w-[1080px] gap-4 px-4 py-4 md:px-6">
       <header>
         <h1 className="text-page">Practice</h1>
         <p className="text-soft">
-          The flame in your hands, without gas. Nothing here is written into the log.
+          The flame in your hands, without gas. It is written into your own practice, and into nothing else.
         </p>
       </header>
-      <section aria-label="The torch in hand" className="grid gap-4 md:grid-cols-2">
+      <section aria-label="Who, and with which torch" className="grid gap-4 md:grid-cols-3">
+        <SelectField
+          label="Who practises"
+          value={who ?? NOBODY}
+          options={people.map((p) => ({ value: p.id, label: p.name }))}
+          placeholder={people.length === 0 ? 'Nobody is named yet' : 'Not said'}
+          onChange={(id) => void send(device.actions.changed({ personId: id }))}
+          inColumn
+        />
         <SelectField
           label="Torch"
           value={torch.chosen}
@@ -37,9 +57,9 @@ export default function Practice() {
           inColumn
         />
         <div className="grid content-start gap-1">
-          <p className="name text-text">Torch in the</p>
+          <p className="name text-text">Held in the</p>
           <Segmented
-            label="Torch in the"
+            label="Held in the"
             value={hand ?? (made.ok ? made.hand : 'right')}
             options={HANDS}
             onChange={(practiceHand) => void send(device.actions.changed({ practiceHand }))}
@@ -52,10 +72,11 @@ export default function Practice() {
           <ul className="grid gap-3 md:grid-cols-2">
             {FLAME_TASKS.map((task) => {
               const not = taskNot(task, made.bench)
+              const own = attemptsAt(attempts, who, task)
               return (
                 <li
                   key={task}
-                  className="relative grid min-h-[88px] content-start gap-1 rounded-md border-[1.5px] border-rule bg-sheet p-3"
+                  className="relative grid min-h-[88px] grid-cols-[1fr_auto] content-start gap-x-4 gap-y-1 rounded-md border-[1.5px] border-rule bg-sheet p-3"
                 >
                   {not === undefined ? (
                     <Link
@@ -67,7 +88,8 @@ export default function Practice() {
                   ) : (
                     <p className="name text-label font-semibold text-soft">{taskTitle(task)}</p>
                   )}
-                  <p className="text-soft">{not ?? say(taskAsks(task, made.bench))}</p>
+                  <Best own={own} />
+                  <p className="col-span-2 text-soft">{not ?? say(taskAsks(task, made.bench))}</p>
                 </li>
               )
             })}
@@ -78,6 +100,75 @@ export default function Practice() {
           {torch.name} cannot be practised with: {made.errors[0]?.message}
         </p>
       )}
+      <Everybody people={people} attempts={attempts} />
     </main>
   )
+}
+
+/** The best that somebody did of a task. */
+function Best({ own }: { readonly own: Attempts | undefined }) {
+  if (!own) return <span />
+  return (
+    <p className="figure flex items-center gap-1 text-label">
+      {own.best >= DONE ? <Check size={18} className="text-verdigris" aria-label="done" /> : null}
+      {own.best} <span className="text-text text-soft">{own.tries === 1 ? 'once' : `of ${own.tries}`}</span>
+    </p>
+  )
+}
+
+/** How far each of the shop is: for whoever teaches. */
+function Everybody({
+  people,
+  attempts,
+}: {
+  readonly people: readonly Person[]
+  readonly attempts: readonly Attempts[]
+}) {
+  const rows = people
+    .map((person) => ({ person, own: attempts.filter((a) => a.personId === person.id) }))
+    .filter(({ own }) => own.length > 0)
+  if (rows.length === 0) return null
+  return (
+    <section aria-label="Everybody">
+      <h2 className="pb-2 text-section">Everybody</h2>
+      <table className="w-full text-left text-field">
+        <thead className="border-b-[1.5px] border-ink">
+          <tr>
+            <th className="py-2 pr-3 font-semibold">Name</th>
+            <th className="py-2 pr-3 font-semibold">Done</th>
+            <th className="py-2 pr-3 font-semibold">Still to do</th>
+            <th className="py-2 text-right font-semibold">Last</th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(({ person, own }) => {
+            const done = own.filter((a) => a.best >= DONE)
+            const open = own.filter((a) => a.best < DONE)
+            const last =
+              own
+                .map((a) => a.last)
+                .sort()
+                .at(-1) ?? ''
+            return (
+              <tr key={person.id} className="border-b border-rule align-top">
+                <th scope="row" className="py-2 pr-3 font-semibold">
+                  {person.name}
+                </th>
+                <td className="py-2 pr-3">{done.length}</td>
+                <td className="py-2 pr-3">
+                  {open.map((a) => `${titleOf(a.task)} ${a.best}`).join(', ') || '–'}
+                </td>
+                <td className="py-2 text-right whitespace-nowrap">{dayOf(last)}</td>
+              </tr>
+            )
+          })}
+        </tbody>
+      </table>
+    </section>
+  )
+}
+
+const titleOf = (task: string): string => {
+  const known = FLAME_TASKS.find((t) => t === task)
+  return known ? taskTitle(known) : task
 }

@@ -1,4 +1,4 @@
-import { useEffect } from 'react'
+import { useEffect, useRef } from 'react'
 import type { Valve } from '../../work/useFlameBench.ts'
 import type { Turning } from './useTurning.ts'
 
@@ -39,10 +39,11 @@ const pressed = (target: EventTarget | null) =>
  * @param keys undefined while nothing is practised
  */
 export function useBenchKeys(keys: BenchKeys | undefined): void {
+  // when the lever's key went down: a press outlives what is told meanwhile
+  const leverAt = useRef(0)
   useEffect(() => {
     if (!keys) return
     const { turning, hand } = keys
-    let leverAt = 0
     const valves: Readonly<Record<string, readonly [Valve, 1 | -1]>> = Object.fromEntries(
       (['oxygen', 'fuel'] as const).flatMap((valve) => {
         const { open, shut } = keysOfValve(valve, hand)
@@ -68,7 +69,7 @@ export function useBenchKeys(keys: BenchKeys | undefined): void {
         if (!e.repeat) act()
       } else if (key === ' ' && !pressed(e.target)) {
         if (!e.repeat) {
-          leverAt = e.timeStamp
+          leverAt.current = e.timeStamp
           keys.lever('other')
         }
       } else return
@@ -77,9 +78,9 @@ export function useBenchKeys(keys: BenchKeys | undefined): void {
     }
     const up = (e: KeyboardEvent) => {
       if (valves[e.key.toLowerCase()]) turning.stop()
-      if (e.key !== ' ' || leverAt === 0) return
-      if (e.timeStamp - leverAt > SHORT_MS) keys.lever(false)
-      leverAt = 0
+      if (e.key !== ' ' || leverAt.current === 0) return
+      if (e.timeStamp - leverAt.current > SHORT_MS) keys.lever(false)
+      leverAt.current = 0
     }
     // caught on their way down, before the app hears them
     document.addEventListener('keydown', down, true)

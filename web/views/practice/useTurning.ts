@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useRef } from 'react'
+import { useCallback, useEffect, useMemo, useRef } from 'react'
 import type { Valve } from '../../work/useFlameBench.ts'
 
 /** A held button or key turns on after so long, and then a part of a turn each so often, ms. */
@@ -41,5 +41,5 @@ export function useTurning(turn: (valve: Valve, by: number) => void): Turning {
       stop()
     }
   }, [stop])
-  return { start, stop }
+  return useMemo(() => ({ start, stop }), [start, stop])
 }

@@ -1,0 +1,215 @@
+// @vitest-environment jsdom
+import { act, fireEvent, screen, waitFor, within } from '@testing-library/react'
+import { Route, Routes } from 'react-router'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { FIRST_RIG } from '#application/first.ts'
+import type { Attempts } from '#contract/types.ts'
+import { NO_RUNS } from '#application/plan-of.ts'
+import type { FlameWorker } from '../../work/flame.worker.ts'
+import { makeStore } from '../../app/store.ts'
+import { answering, browserParts, clear, show } from '../../test-support.tsx'
+import { turnsSaid } from './words.ts'
+
+const exposed = vi.hoisted(() => ({ worker: undefined as unknown }))
+vi.mock('comlink', () => ({
+  expose: (worker: unknown) => {
+    exposed.worker = worker
+  },
+  wrap: () => exposed.worker,
+  proxy: (f: unknown) => f,
+}))
+await import('../../work/flame.worker.ts')
+const worker = exposed.worker as FlameWorker
+const { default: Practice } = await import('./Practice.tsx')
+const { default: FlameBench } = await import('./FlameBench.tsx')
+
+const ORLA = '0b0f6c5e-6c0e-4b1e-9a53-111111111111'
+const torches = [
+  {
+    id: 'a',
+    name: 'The long one',
+    rig: { ...FIRST_RIG, torch: { ...FIRST_RIG.torch, kind: 'cutting-attachment' } },
+  },
+  {
+    id: 'b',
+    name: 'The handle',
+    rig: { ...FIRST_RIG, torch: { ...FIRST_RIG.torch, kind: 'brazing-handle' } },
+  },
+]
+const people = [
+  { id: ORLA, name: 'Orla', active: true, role: 'practised' },
+  { id: 'gone', name: 'Gone', active: false, role: 'apprentice' },
+]
+const attempts: Attempts[] = [
+  { personId: ORLA, bench: 'flame', task: 'neutral', tries: 4, best: 92, last: '2026-11-20T08:00:00.000Z' },
+  { personId: ORLA, bench: 'flame', task: 'light', tries: 1, best: 55, last: '2026-11-21T08:00:00.000Z' },
+]
+const open = (path: string) => {
+  const heard = answering({
+    '/api/torches': torches,
+    '/api/people': people,
+    '/api/practice': attempts,
+    '/api/records?kind=cut': NO_RUNS,
+  })
+  const store = makeStore()
+  show(
+    <Routes>
+      <Route path="/practice" element={<Practice />} />
+      <Route path="/practice/flame/:task" element={<FlameBench />} />
+    </Routes>,
+    store,
+    path,
+  )
+  return { ...heard, store }
+}
+
+beforeEach(() => {
+  browserParts()
+  vi.stubGlobal(
+    'Worker',
+    class {
+      terminate() {
+        worker.rest()
+      }
+    },
+  )
+})
+afterEach(() => {
+  worker.rest()
+  clear()
+})
+
+const said = () => screen.getByRole('status').textContent
+const button = (name: RegExp | string) => screen.findByRole('button', { name })
+const dial = (name: string) => screen.findByRole('slider', { name })
+const turns = (of: HTMLElement) => Number(of.getAttribute('aria-valuenow'))
+
+describe('what can be practised', () => {
+  it('stands in the order in which it is learnt, with what somebody did of it', async () => {
+    localStorage.setItem('wimble.device', JSON.stringify({ personId: ORLA }))
+    open('/practice')
+    const neutral = await screen.findByRole('link', { name: 'Bring it to neutral' })
+    expect(screen.getAllByRole('link').map((l) => l.textContent)[0]).toBe('Light it')
+    await waitFor(() => expect(neutral.parentElement?.textContent).toContain('92 of 4'))
+    expect(screen.queryByRole('link', { name: 'Work it up in steps' })).toBeNull()
+    expect(document.body.textContent).toContain('it needs no working up in steps')
+    const everybody = await screen.findByRole('table')
+    expect(within(everybody).getByRole('row', { name: /Orla/ }).textContent).toMatch(/1Light it 5521 Nov/)
+  })
+})
+
+describe('the bench', () => {
+  it('says why a task cannot be done with a torch', async () => {
+    localStorage.setItem('wimble.device', JSON.stringify({ practiceTorch: 'b' }))
+    open('/practice/flame/retrim')
+    expect((await screen.findByRole('alert')).textContent).toContain('This torch has no lever.')
+  })
+
+  it('turns a valve by its buttons, its arrows and its keys, each by the same part', async () => {
+    open('/practice/flame/neutral')
+    const oxygen = await dial('Oxygen valve')
+    const more = await button('Open the oxygen a little')
+    fireEvent.pointerDown(more)
+    fireEvent.pointerUp(more)
+    await waitFor(() => expect(turns(oxygen)).toBeCloseTo(1 / 64, 1))
+    // a key that presses the button turns it too, a pointer's own click not again
+    fireEvent.click(more, { detail: 1 })
+    fireEvent.click(more, { detail: 0 })
+    fireEvent.keyDown(oxygen, { key: 'ArrowUp' })
+    fireEvent.keyDown(document.body, { key: 'q' })
+    fireEvent.keyUp(document.body, { key: 'q' })
+    fireEvent.keyDown(oxygen, { key: 'PageUp' })
+    await waitFor(() => expect(turns(oxygen)).toBeCloseTo(12 / 64, 2))
+    fireEvent.keyDown(oxygen, { key: 'Home' })
+    await waitFor(() => expect(oxygen.getAttribute('aria-valuetext')).toBe('shut'))
+  })
+
+  it('goes round with the finger that turns it', async () => {
+    open('/practice/flame/neutral')
+    const fuel = await dial('Fuel valve')
+    const before = turns(fuel)
+    fuel.setPointerCapture = () => undefined
+    fuel.getBoundingClientRect = () => ({ left: 0, top: 0, width: 100, height: 100 }) as DOMRect
+    const at = (turn: number) => ({
+      clientX: 50 + 40 * Math.sin(turn * 2 * Math.PI),
+      clientY: 50 - 40 * Math.cos(turn * 2 * Math.PI),
+      pointerId: 1,
+    })
+    fireEvent.pointerMove(fuel, at(0.9))
+    fireEvent.pointerDown(fuel, at(0.9))
+    for (const turn of [0.95, 1, 1.05, 1.1]) fireEvent.pointerMove(fuel, at(turn))
+    fireEvent.pointerUp(fuel, at(1.1))
+    fireEvent.pointerMove(fuel, at(1.4))
+    await waitFor(() => expect(turns(fuel)).toBeCloseTo(before + 0.2, 1))
+  })
+
+  it('has its keys under the other hand for a torch in the left one', async () => {
+    localStorage.setItem('wimble.device', JSON.stringify({ practiceHand: 'left' }))
+    open('/practice/flame/neutral')
+    const oxygen = await dial('Oxygen valve')
+    fireEvent.keyDown(document.body, { key: 'p' })
+    fireEvent.keyUp(document.body, { key: 'p' })
+    await waitFor(() => expect(turns(oxygen)).toBeGreaterThan(0))
+  })
+
+  it('presses the lever with space: held, or until it is pressed again', async () => {
+    open('/practice/flame/retrim')
+    const lever = await button(/Lever/)
+    const is = (down: string) => waitFor(() => expect(lever.getAttribute('aria-pressed')).toBe(down))
+    const key = (name: 'keyDown' | 'keyUp', timeStamp: number) => {
+      const event = new KeyboardEvent(name.toLowerCase(), { key: ' ', bubbles: true })
+      Object.defineProperty(event, 'timeStamp', { value: timeStamp })
+      act(() => void document.body.dispatchEvent(event))
+    }
+    key('keyDown', 1000)
+    await is('true')
+    key('keyUp', 1100)
+    await is('true')
+    key('keyDown', 2000)
+    await is('false')
+    key('keyUp', 2050)
+    key('keyDown', 3000)
+    await is('true')
+    key('keyUp', 4000)
+    await is('false')
+    fireEvent.keyDown(document.body, { key: 'h' })
+    await waitFor(async () => expect((await button(/Handle open/)).getAttribute('aria-pressed')).toBe('true'))
+  })
+
+  it('tells what it is worth, writes it down for who is named, and lets it be watched', async () => {
+    localStorage.setItem('wimble.device', JSON.stringify({ personId: ORLA }))
+    const { store } = open('/practice/flame/neutral')
+    await dial('Oxygen valve')
+    for (let i = 0; i < 31; i++) fireEvent.keyDown(document.body, { key: 'q' })
+    await waitFor(() => expect(said()).toContain('cones'), { timeout: 4000 })
+    const [finish] = await screen.findAllByRole('button', { name: 'That is it' })
+    fireEvent.click(finish as HTMLElement)
+    await screen.findByText('How it went')
+    const [kept] = store.getState().outbox.items.filter((i) => i.route === 'addPractice')
+    expect(kept?.body).toMatchObject({ personId: ORLA, recording: { task: 'neutral', kind: 'flame' } })
+    fireEvent.click(await button('Watch yours'))
+    await screen.findByText('A good hand')
+    expect(store.getState().outbox.items.filter((i) => i.route === 'addPractice')).toHaveLength(1)
+  })
+
+  it('asks which leg of a star it is, and can be taken back', async () => {
+    open('/practice/flame/star')
+    fireEvent.click(await button('A leg is long: worn port'))
+    fireEvent.click(await button('Something else'))
+    fireEvent.click(await button('A leg is short: dirty port'))
+    fireEvent.click(await button('Leg 2'))
+    await waitFor(() => expect(said()).toBe('2 of 3'))
+  })
+})
+
+describe('how far a valve is open', () => {
+  it.each([
+    [0, 'shut'],
+    [1 / 64, 'just open'],
+    [0.375, '3/8 turn'],
+    [0.5, '1/2 turn'],
+    [1, '1 turn'],
+    [1.25, '1 1/4 turns'],
+    [2, '2 turns'],
+  ])('%s is said as %s', (open, says) => expect(turnsSaid(open)).toBe(says))
+})

@@ -1,0 +1,41 @@
+import { useCallback } from 'react'
+import type { Attempts } from '#contract/types.ts'
+import type { FlameRecording } from '#core/teach/recording.ts'
+import { api } from '../../app/api.ts'
+import { outbox } from '../../app/outbox.ts'
+import { useApp, useSend } from '../../app/store.ts'
+
+const NONE: readonly Attempts[] = []
+
+/** What everybody has practised. */
+export const useAllAttempts = (): readonly Attempts[] => api.usePracticeQuery().data ?? NONE
+
+/** What somebody has done of a task; nothing where he has not tried it. */
+export const attemptsAt = (
+  all: readonly Attempts[],
+  personId: string | null,
+  task: string,
+): Attempts | undefined => all.find((a) => a.personId === personId && a.task === task)
+
+/** Writes an attempt down for who works at this screen: kept in the browser until the server has it. */
+export function useKeepAttempt(): (recording: FlameRecording) => void {
+  const send = useSend()
+  const personId = useApp((s) => s.device.personId)
+  return useCallback(
+    (recording: FlameRecording) => {
+      const id = crypto.randomUUID()
+      const body = { id, personId, at: new Date(Date.now()).toISOString(), recording }
+      void send(
+        outbox.actions.enqueued({
+          id,
+          key: `practice:${id}`,
+          route: 'addPractice',
+          params: {},
+          body,
+          notBefore: 0,
+        }),
+      )
+    },
+    [send, personId],
+  )
+}
