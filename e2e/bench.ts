@@ -1,3 +1,5 @@
+import { once } from 'node:events'
+import { Worker } from 'node:worker_threads'
 import { Bench } from 'tinybench'
 import { planBraze, readBraze, SERVICES } from '#core/braze/index.ts'
 import { rankFillers } from '#core/braze/rank.ts'
@@ -11,6 +13,7 @@ import { planCut, readCut } from '#core/cut/index.ts'
 import { planOutline, readSvg, toSvg } from '#core/outline/index.ts'
 import { planCutList } from '#core/stock/cut-list.ts'
 import { seeded } from '#core/seeded.ts'
+import { frames } from './bench/frames.ts'
 import { book, pages } from './bench/pages.ts'
 import { print, quantile, tell } from './bench/tell.ts'
 import { years } from './bench/years.ts'
@@ -174,16 +177,30 @@ function flames(): void {
     return 60
   })
   tell('flame from its neighbour, median', warm, 1, 'ms')
-  tell('flames of five fuels at sixty ratios, median', warm * 300, 500, 'ms')
   print(`${''.padEnd(58)} from cold ${cold.toFixed(2)} ms, ${(cold / warm).toFixed(1)} times as long`)
+}
+
+/** The map of five fuels at sixty ratios in a worker, as the practice bench makes it. */
+async function mapped(): Promise<void> {
+  const file = new URL('./bench/map.worker.ts', import.meta.url).href
+  const worker = new Worker(
+    `import('tsx/esm/api').then(({ tsImport }) => tsImport(${JSON.stringify(file)}, ${JSON.stringify(import.meta.url)}))`,
+    { eval: true },
+  )
+  const [times] = (await once(worker, 'message')) as [readonly { ms: number; points: number }[]]
+  await worker.terminate()
+  const points = times[0]?.points ?? 0
+  tell(`map of five fuels, ${points} points, in a worker, first`, times[0]?.ms ?? Number.NaN, 500, 'ms')
 }
 
 await planner()
 flames()
+await mapped()
 cutLists()
 outlines()
 if (findChromium() !== undefined) {
   await pages()
   await book()
+  await frames()
 } else print('The pages were not measured: chromium is not there (npm test installs it).')
 await years()

@@ -31,14 +31,12 @@ function paper() {
     context[name] = () => void calls.push(name)
   context['createLinearGradient'] = () => gradient
   context['createRadialGradient'] = () => gradient
-  const canvas = {
-    width: 0,
-    height: 0,
-    getContext: () => context,
-    ownerDocument: { createElement: () => canvas },
+  return {
+    context: context as unknown as OffscreenCanvasRenderingContext2D,
+    sheet: () => ({ width: 1, height: 1, getContext: () => context }) as unknown as OffscreenCanvas,
+    calls,
+    colours,
   }
-  context['canvas'] = canvas
-  return { context: context as unknown as CanvasRenderingContext2D, calls, colours }
 }
 
 const scene = (fuel: FuelId, share: number, mixture: number, part: Partial<Scene> = {}): Scene => {
@@ -75,8 +73,8 @@ const scene = (fuel: FuelId, share: number, mixture: number, part: Partial<Scene
   }
 }
 const painted = (of: Scene) => {
-  const { context, calls, colours } = paper()
-  const painter = new FlamePainter(context)
+  const { context, sheet, calls, colours } = paper()
+  const painter = new FlamePainter(context, sheet)
   painter.clear(of)
   painter.paint(of)
   return { calls, colours, fills: calls.filter((c) => c === 'fill').length }

@@ -72,6 +72,8 @@ const PROFILES: Readonly<Record<FlamePart, readonly number[]>> = {
 }
 /** The glow is painted so much coarser, and drawn out smoothly: soft, and quick. */
 const COARSE = 2
+/** So far above and below its middle a flame glows, of its length, swaying and rising. */
+const BAND = 0.42
 /** A point of the glow and its neighbours. */
 const NEIGHBOURS = [
   [0, 0],
@@ -140,7 +142,9 @@ function glowOf(
   }
 }
 
-type Context = CanvasRenderingContext2D
+type Context = OffscreenCanvasRenderingContext2D
+/** A sheet of its own to paint on. */
+type Sheet = OffscreenCanvas
 
 /** Sways and heaves of a flame at a place along it: it rises as what is hot and slow rises, and bends in wind. */
 function warpOf(scene: Scene, seen: SeenFlame, reach: number) {
@@ -168,16 +172,22 @@ const trace = (context: Context, outline: readonly FlamePoint[]) => {
 
 /** Paints the stage of the flame bench. It keeps the coarse sheet that glow is painted on. */
 export class FlamePainter {
-  private readonly glow: HTMLCanvasElement
-  private readonly glowContext: Context | null
-  private readonly soft: HTMLCanvasElement
-  private readonly softContext: Context | null
+  private readonly glow: Sheet
+  private readonly soft: Sheet
 
-  constructor(private readonly context: Context) {
-    this.glow = context.canvas.ownerDocument.createElement('canvas')
-    this.glowContext = this.glow.getContext('2d')
-    this.soft = context.canvas.ownerDocument.createElement('canvas')
-    this.softContext = this.soft.getContext('2d')
+  /** @param sheet gives a new sheet: of any size, it is made as large as it has to be */
+  constructor(
+    private readonly context: Context,
+    sheet: () => Sheet,
+  ) {
+    this.glow = sheet()
+    this.soft = sheet()
+  }
+
+  /** How what is painted lies on the canvas: so many of its px for one, mirrored across so many. */
+  look({ scale, mirrored }: { readonly scale: number; readonly mirrored?: number }): void {
+    if (mirrored === undefined) this.context.setTransform(scale, 0, 0, scale, 0, 0)
+    else this.context.setTransform(-scale, 0, 0, scale, mirrored, 0)
   }
 
   /** Empties the stage, and puts up its background, the plate and what stands still. */
@@ -229,7 +239,7 @@ export class FlamePainter {
   }
 
   private flame(scene: Scene, seen: SeenFlame): void {
-    const { context, glow, glowContext, soft, softContext } = this
+    const { context } = this
     const { tip, light, unit } = scene
     const ring = (ringOf(tip) / tip.coneM) * unit
     const half = (tip.portM / 2 / tip.coneM) * unit
@@ -265,40 +275,13 @@ export class FlamePainter {
       context.rect(-scene.width, -scene.y, scene.width + PLATE_AT * unit, scene.height)
       context.clip()
     }
-    // the glow on its coarse sheet
-    if (glowContext && softContext) {
-      const [w, h] = [Math.ceil(scene.width / COARSE), Math.ceil(scene.height / COARSE)]
-      if (glow.width !== w) glow.width = w
-      if (glow.height !== h) glow.height = h
-      glowContext.setTransform(1, 0, 0, 1, 0, 0)
-      glowContext.clearRect(0, 0, w, h)
-      glowContext.setTransform(
-        1 / COARSE,
-        0,
-        0,
-        1 / COARSE,
-        (scene.width * TIP_AT + gap) / COARSE,
-        scene.y / COARSE,
-      )
-      glowContext.globalCompositeOperation = 'lighter'
+    this.glowing(scene, reach, gap, (into) => {
       for (const { part, outline, strength } of layers) {
         if (part !== 'envelope' && part !== 'soot') continue
-        trace(glowContext, outline.map(warp))
-        fill(glowContext, part, reach, strength)
+        trace(into, outline.map(warp))
+        fill(into, part, reach, strength)
       }
-      // each point with its neighbours: what the browser dithers is smooth again
-      if (soft.width !== w) soft.width = w
-      if (soft.height !== h) soft.height = h
-      softContext.globalCompositeOperation = 'source-over'
-      softContext.globalAlpha = 1
-      softContext.clearRect(0, 0, w, h)
-      softContext.globalCompositeOperation = 'lighter'
-      softContext.globalAlpha = 1 / NEIGHBOURS.length
-      for (const [dx, dy] of NEIGHBOURS) softContext.drawImage(glow, dx, dy)
-      context.globalCompositeOperation = 'lighter'
-      context.imageSmoothingEnabled = true
-      context.drawImage(soft, -scene.width * TIP_AT, -scene.y, w * COARSE, h * COARSE)
-    }
+    })
     context.translate(gap, 0)
     if (seen.smoke > 0.02) this.smoke(scene, seen, reach, warp)
     context.globalCompositeOperation = 'lighter'
@@ -320,6 +303,40 @@ export class FlamePainter {
     }
     context.restore()
     if (scene.near) this.splash(scene, seen)
+  }
+
+  /** Paints what glows on a coarse sheet no larger than it needs, and lays that over what is there. */
+  private glowing(scene: Scene, reach: number, gap: number, draw: (into: Context) => void): void {
+    const { context, glow, soft } = this
+    const into = glow.getContext('2d')
+    const over = soft.getContext('2d')
+    if (!into || !over) return
+    const half = Math.max(mouthOf(scene.tip, scene.unit) * 1.8, reach * BAND)
+    const top = Math.max(-scene.y, -half)
+    const long = Math.min(scene.width * (1 - TIP_AT), gap + reach * 1.05)
+    const w = Math.ceil(long / COARSE)
+    const h = Math.ceil((Math.min(scene.height - scene.y, half) - top) / COARSE)
+    if (w < 1 || h < 1) return
+    for (const sheet of [glow, soft]) {
+      if (sheet.width < w) sheet.width = w
+      if (sheet.height < h) sheet.height = h
+    }
+    into.setTransform(1, 0, 0, 1, 0, 0)
+    into.globalCompositeOperation = 'source-over'
+    into.clearRect(0, 0, w, h)
+    into.setTransform(1 / COARSE, 0, 0, 1 / COARSE, gap / COARSE, -top / COARSE)
+    into.globalCompositeOperation = 'lighter'
+    draw(into)
+    // each point with its neighbours: what the browser dithers is smooth again
+    over.globalCompositeOperation = 'source-over'
+    over.globalAlpha = 1
+    over.clearRect(0, 0, w, h)
+    over.globalCompositeOperation = 'lighter'
+    over.globalAlpha = 1 / NEIGHBOURS.length
+    for (const [dx, dy] of NEIGHBOURS) over.drawImage(glow, 0, 0, w, h, dx, dy, w, h)
+    context.globalCompositeOperation = 'lighter'
+    context.imageSmoothingEnabled = true
+    context.drawImage(soft, 0, 0, w, h, 0, top, w * COARSE, h * COARSE)
   }
 
   /** Soot that drifts up from the end of a flame that is short of air. */

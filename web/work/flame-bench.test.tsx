@@ -3,38 +3,21 @@ import { act, renderHook } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { benchTorchOf } from '#application/bench-torch-of.ts'
 import { FIRST_RIG, FIRST_SETTINGS } from '#application/first.ts'
-import { NO_RUNS } from '#application/plan-of.ts'
-import type { BenchFrame, FlameWorker, Practised } from './flame.worker.ts'
-import { useFlameBench } from './useFlameBench.ts'
 import { goodHand } from '#core/teach/good-hand.ts'
-
-/** The worker's own code, called where it stands: what crosses to it and back is what would. */
-const exposed = vi.hoisted(() => ({ worker: undefined as unknown, ended: 0 }))
-vi.mock('comlink', () => ({
-  expose: (worker: unknown) => {
-    exposed.worker = worker
-  },
-  wrap: () => exposed.worker,
-  proxy: (f: unknown) => f,
-}))
-await import('./flame.worker.ts')
-const worker = exposed.worker as FlameWorker
+import { NO_RUNS } from '#application/plan-of.ts'
+import type { BenchFrame, Practised } from './flame-work.ts'
+import { flameWork as worker } from './flame-work.ts'
+import { benchWorkers } from './flame-test-support.ts'
+import { useFlameBench } from './useFlameBench.ts'
 
 const made = benchTorchOf({ id: null, rig: FIRST_RIG }, FIRST_SETTINGS, NO_RUNS)
 if (!made.ok) throw new Error('the usual torch cannot be practised with')
 const neutral: Practised = { task: 'neutral', bench: made.bench, seed: 1 }
 
+let workers: ReturnType<typeof benchWorkers>
 beforeEach(() => {
   vi.useFakeTimers({ toFake: ['setInterval', 'clearInterval', 'performance', 'Date'] })
-  vi.stubGlobal(
-    'Worker',
-    class {
-      terminate() {
-        exposed.ended++
-        worker.rest()
-      }
-    },
-  )
+  workers = benchWorkers()
 })
 afterEach(() => {
   worker.rest()
@@ -114,35 +97,55 @@ describe('the worker of the flame bench', () => {
 })
 
 describe('the bench beside the page', () => {
-  it('turns from where the hand has a valve, ahead of what is told', () => {
-    const { result } = renderHook(() => useFlameBench(neutral))
+  /** Lets what was sent to the worker come, some moments pass, and what it says of them come back. */
+  const pass = (ms: number) =>
+    act(async () => {
+      await new Promise(setImmediate)
+      await new Promise(setImmediate)
+      vi.advanceTimersByTime(ms)
+      await new Promise(setImmediate)
+      await new Promise(setImmediate)
+    })
+
+  it('turns from where the hand has a valve, ahead of what is told', async () => {
+    const { result, unmount } = renderHook(() => useFlameBench(neutral))
+    await pass(100)
+    const places: number[] = []
+    const away = result.current.listen('oxygen', (parts) => places.push(parts))
     act(() => {
       for (let i = 0; i < 7; i++) result.current.turn('oxygen', 1)
       result.current.turn('oxygen', -2)
     })
-    act(() => void vi.advanceTimersByTime(300))
+    expect(places.at(0)).toBe(0)
+    expect(places.at(-1)).toBe(5)
+    await pass(300)
     expect(result.current.frame?.hands.oxygen).toBe(5 / 64)
+    away()
     act(() => result.current.turn('oxygen', -500))
-    act(() => void vi.advanceTimersByTime(300))
+    expect(places.at(-1)).toBe(5)
+    await pass(300)
     expect(result.current.frame?.hands.oxygen).toBe(0)
+    unmount()
   })
 
-  it('lets its worker rest on a hidden page, and ends it with the page', () => {
+  it('lets its worker rest on a hidden page, and ends it with the page', async () => {
     const { result, unmount } = renderHook(() => useFlameBench(neutral))
-    act(() => void vi.advanceTimersByTime(500))
+    await pass(500)
+    await pass(500)
     const see = (how: string) => {
       vi.spyOn(document, 'visibilityState', 'get').mockReturnValue(how as DocumentVisibilityState)
       document.dispatchEvent(new Event('visibilitychange'))
     }
     see('hidden')
+    await pass(0)
     const { at } = result.current.latest.current as BenchFrame
-    act(() => void vi.advanceTimersByTime(5000))
+    await pass(5000)
     expect(result.current.latest.current?.at).toBe(at)
     see('visible')
-    act(() => void vi.advanceTimersByTime(500))
+    await pass(0)
+    await pass(500)
     expect(result.current.latest.current?.at).toBeGreaterThan(at)
-    const ended = exposed.ended
     unmount()
-    expect(exposed.ended).toBe(ended + 1)
+    expect(workers.ended()).toBe(1)
   })
 })

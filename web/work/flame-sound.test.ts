@@ -1,5 +1,5 @@
 import { beforeEach, describe, expect, it, vi } from 'vitest'
-import type { BenchFrame } from './flame.worker.ts'
+import type { BenchFrame } from './flame-work.ts'
 import { FlameSound } from './flame-sound.ts'
 
 /** What was asked of a param last. */

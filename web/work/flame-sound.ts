@@ -1,4 +1,4 @@
-import type { BenchFrame } from './flame.worker.ts'
+import type { BenchFrame } from './flame-work.ts'
 
 /** How loud all of it may be. */
 const MOST = 0.35

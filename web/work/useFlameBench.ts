@@ -1,7 +1,7 @@
-import { proxy, wrap, type Remote } from 'comlink'
+import { proxy, transfer, wrap, type Remote } from 'comlink'
 import { useCallback, useEffect, useRef, useState, type RefObject } from 'react'
 import { placeOf, TURN_PARTS, type Move } from '#core/teach/bench.ts'
-import type { BenchFrame, FlameWorker, Practised } from './flame.worker.ts'
+import type { BenchFrame, FlameWorker, Practised } from './flame-work.ts'
 
 /** A valve of the torch in hand. */
 export type Valve = 'oxygen' | 'fuel' | 'handle'
@@ -12,6 +12,10 @@ export interface FlameBench {
   readonly frame: BenchFrame | undefined
   /** As it stood last, for what is painted anew all the time. */
   readonly latest: RefObject<BenchFrame | undefined>
+  /** Calls with how far a valve stands open, in parts of a turn, now and whenever it changes, until it is taken back. */
+  readonly listen: (valve: Valve, hear: (parts: number) => void) => () => void
+  /** Tells how the picture changes: for one listener beside the page. */
+  readonly picture: MessagePort | undefined
   readonly make: (move: Move) => void
   /** Turns a valve by so many parts of a turn from where the hand has it. */
   readonly turn: (valve: Valve, by: number) => void
@@ -43,8 +47,15 @@ const toldOf = (f: BenchFrame): string =>
 export function useFlameBench(practised: Practised | undefined): FlameBench {
   const worker = useRef<Remote<FlameWorker> | undefined>(undefined)
   const latest = useRef<BenchFrame | undefined>(undefined)
+  const hearers = useRef(new Set<{ readonly valve: Valve; readonly hear: (parts: number) => void }>())
+  const [picture, setPicture] = useState<MessagePort | undefined>(undefined)
   const places = useRef<Record<Valve, number>>({ oxygen: 0, fuel: 0, handle: 0 })
   const [frame, setFrame] = useState<BenchFrame | undefined>(undefined)
+
+  const stands = useCallback((valve: Valve, parts: number) => {
+    places.current[valve] = parts
+    for (const one of hearers.current) if (one.valve === valve) one.hear(parts)
+  }, [])
 
   useEffect(() => {
     if (!practised) return
@@ -61,14 +72,16 @@ export function useFlameBench(practised: Practised | undefined): FlameBench {
       // where somebody else's hand is watched, the valves follow it; one's own are ahead of what is told
       if (first || practised.made)
         for (const valve of ['oxygen', 'fuel', 'handle'] as const)
-          places.current[valve] = Math.round(next.hands[valve] * TURN_PARTS)
+          stands(valve, Math.round(next.hands[valve] * TURN_PARTS))
       first = false
       const now = toldOf(next)
       if (now === told) return
       told = now
       setFrame(next)
     }
-    void remote.begin(practised, proxy(heard))
+    const { port1, port2 } = new MessageChannel()
+    setPicture(port2)
+    void remote.begin(practised, proxy(heard), transfer(port1, [port1]))
     const seen = () => void (document.visibilityState === 'hidden' ? remote.rest() : remote.wake())
     document.addEventListener('visibilitychange', seen)
     return () => {
@@ -76,12 +89,21 @@ export function useFlameBench(practised: Practised | undefined): FlameBench {
       worker.current = undefined
       own.terminate()
     }
-  }, [practised])
+  }, [practised, stands])
 
-  const make = useCallback((move: Move) => {
-    if (move.do === 'oxygen' || move.do === 'fuel' || move.do === 'handle') places.current[move.do] = move.to
-    void worker.current?.make(move)
+  const listen = useCallback((valve: Valve, hear: (parts: number) => void) => {
+    const one = { valve, hear }
+    hearers.current.add(one)
+    hear(places.current[valve])
+    return () => void hearers.current.delete(one)
   }, [])
+  const make = useCallback(
+    (move: Move) => {
+      if (move.do === 'oxygen' || move.do === 'fuel' || move.do === 'handle') stands(move.do, move.to)
+      void worker.current?.make(move)
+    },
+    [stands],
+  )
   const turn = useCallback(
     (valve: Valve, by: number) => {
       const to = placeOf(places.current[valve] + by)
@@ -89,5 +111,5 @@ export function useFlameBench(practised: Practised | undefined): FlameBench {
     },
     [make],
   )
-  return { frame, latest, make, turn }
+  return { frame, latest, listen, picture, make, turn }
 }

@@ -1,8 +1,8 @@
 import { Minus, Plus } from 'lucide-react'
-import { useRef, type KeyboardEvent, type PointerEvent } from 'react'
+import { useEffect, useRef, type KeyboardEvent, type PointerEvent } from 'react'
 import { MOST_TURNS } from '#core/flame/torch.ts'
 import { TURN_PARTS } from '#core/teach/bench.ts'
-import type { Valve } from '../../work/useFlameBench.ts'
+import type { FlameBench, Valve } from '../../work/useFlameBench.ts'
 import type { Turning } from './useTurning.ts'
 import { turnsSaid } from './words.ts'
 
@@ -40,6 +40,7 @@ export function Dial({
   keys,
   turning,
   onTurn,
+  listen,
   still,
 }: {
   readonly name: string
@@ -50,10 +51,20 @@ export function Dial({
   readonly keys: { readonly open: string; readonly shut: string }
   readonly turning: Turning
   readonly onTurn: (valve: Valve, by: number) => void
+  /** Hears how far it stands open: its hand goes with it. */
+  readonly listen: FlameBench['listen']
   /** Nothing can be done to it now. */
   readonly still: boolean
 }) {
   const grip = useRef<{ angle: number; left: number } | undefined>(undefined)
+  const pointer = useRef<SVGGElement>(null)
+  useEffect(
+    () =>
+      listen(valve, (parts) =>
+        pointer.current?.setAttribute('transform', `rotate(${(parts / TURN_PARTS) * 360})`),
+      ),
+    [listen, valve],
+  )
   const said = turnsSaid(turns)
   const hold = (e: PointerEvent<SVGSVGElement>) => {
     if (still) return
@@ -89,7 +100,6 @@ export function Dial({
     className:
       'grid size-[56px] shrink-0 touch-none place-items-center rounded-md border-[1.5px] border-ink bg-sheet disabled:opacity-50',
   })
-  const hand = turns * 360
   return (
     <div className="grid justify-items-center gap-1">
       <div className="grid grid-cols-2 place-items-center gap-2 md:flex">
@@ -123,7 +133,7 @@ export function Dial({
               strokeWidth={2}
             />
           ))}
-          <g transform={`rotate(${hand})`}>
+          <g ref={pointer}>
             <path d={`M0 10V${-R + 16}`} stroke="var(--ink)" strokeWidth={9} strokeLinecap="round" />
           </g>
         </svg>

@@ -19,7 +19,7 @@ import { useShop } from '../../app/shop.ts'
 import { useApp, useSend } from '../../app/store.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Segmented } from '../../ui/Segmented.tsx'
-import type { Practised } from '../../work/flame.worker.ts'
+import type { Practised } from '../../work/flame-work.ts'
 import { useFlameBench } from '../../work/useFlameBench.ts'
 import { NameFlame, PickTip, ReadStar, StarShown } from './Answers.tsx'
 import { Dial } from './Dial.tsx'
@@ -96,7 +96,7 @@ function OnBench({ task, torch }: { readonly task: FlameTaskId; readonly torch: 
   const hand = chosenHand ?? made.hand
   const [practised, setPractised] = useState<Practised>(() => ({ task, bench, seed: newSeed() }))
   const [own, setOwn] = useState<FlameRecording | undefined>(undefined)
-  const { frame, latest, make, turn } = useFlameBench(practised)
+  const { frame, latest, listen, picture, make, turn } = useFlameBench(practised)
   const turning = useTurning(turn)
   const sound = useFlameSound(latest)
   const stage = useRef<HTMLDivElement>(null)
@@ -172,6 +172,7 @@ function OnBench({ task, torch }: { readonly task: FlameTaskId; readonly torch: 
       keys={keysOfValve(valve, hand)}
       turning={turning}
       onTurn={turn}
+      listen={listen}
       still={still}
     />
   ))
@@ -214,7 +215,7 @@ function OnBench({ task, torch }: { readonly task: FlameTaskId; readonly torch: 
           <div ref={stage} tabIndex={-1} className="relative flex grow rounded-md">
             <Stage
               torch={bench.torch}
-              latest={latest}
+              picture={picture}
               frame={frame}
               shown={round?.flames}
               light={light}

@@ -1,21 +1,13 @@
+import { transfer, wrap, type Remote } from 'comlink'
 import { useEffect, useRef, useState, type RefObject } from 'react'
 import { sizeTorch, type Torch as FlameTorch } from '#core/flame/torch.ts'
-import type { SeenFlame } from '#core/flame/seen.ts'
-import { TICK_S } from '#core/teach/bench.ts'
 import type { Shown } from '#core/teach/flames-shown.ts'
 import { FUELS } from '#core/gas/fuels.ts'
-import {
-  FlamePainter,
-  mouthOf,
-  TIP_AT,
-  unitOf,
-  type Light,
-  type PaintedTip,
-  type Scene,
-} from '../../drawing/flame-paint.ts'
-import { Frame } from '../../drawing/Frame.tsx'
+import { mouthOf, TIP_AT, unitOf, type Light, type PaintedTip } from '../../drawing/flame-paint.ts'
 import { useShop } from '../../app/shop.ts'
-import type { BenchFrame } from '../../work/flame.worker.ts'
+import type { BenchFrame } from '../../work/flame-work.ts'
+import type { FlamePaintWorker } from '../../work/flame-paint.worker.ts'
+import type { FlameBench } from '../../work/useFlameBench.ts'
 
 /** What is painted of a torch: as far as its picture needs it. */
 const tipOf = (torch: FlameTorch): PaintedTip => ({
@@ -25,25 +17,8 @@ const tipOf = (torch: FlameTorch): PaintedTip => ({
   sign: FUELS[torch.fuel].flame.sign,
 })
 
-/** Each frame the picture goes so far of the way to what is so. */
-const EASE = 0.35
-const toward = (from: number, to: number) => from + (to - from) * EASE
-
-/** A flame on its way to another: nothing on the stage jumps but the flame's going out. */
-function eased(from: SeenFlame | undefined, to: SeenFlame | undefined): SeenFlame | undefined {
-  if (!from || !to) return to
-  const look = { ...to.look }
-  for (const key of ['cone', 'feather', 'envelope', 'soot'] as const)
-    look[key] = toward(from.look[key], to.look[key])
-  return { ...to, look, gap: toward(from.gap, to.gap), smoke: toward(from.smoke, to.smoke) }
-}
-
-/** How long a pop is seen, s. */
-const FLASH_S = 0.3
-const flashOf = ({ happened, at }: BenchFrame): number => {
-  if (happened?.what !== 'pop' && happened?.what !== 'bang') return 0
-  return Math.max(0, 1 - ((at - happened.at) * TICK_S) / FLASH_S)
-}
+/** Ports that a painter has: each is given away once. */
+const given = new WeakSet<MessagePort>()
 
 const still = () => matchMedia('(prefers-reduced-motion: reduce)').matches
 
@@ -76,7 +51,7 @@ interface Length {
  */
 export function Stage({
   torch,
-  latest,
+  picture,
   frame,
   shown,
   light,
@@ -84,7 +59,8 @@ export function Stage({
   label,
 }: {
   readonly torch: FlameTorch
-  readonly latest: RefObject<BenchFrame | undefined>
+  /** Tells how the picture changes. */
+  readonly picture: FlameBench['picture']
   /** As it is told in words: for the lengths. */
   readonly frame: BenchFrame | undefined
   /** Flames to be judged in place of the one in hand. */
@@ -94,92 +70,59 @@ export function Stage({
   readonly label: string
 }) {
   const box = useRef<HTMLDivElement>(null)
-  const canvas = useRef<HTMLCanvasElement>(null)
   const { width, height } = useSize(box)
-  const painted = useRef<SeenFlame | undefined>(undefined)
+  const painter = useRef<Remote<FlamePaintWorker> | undefined>(undefined)
+  const dense = Math.min(2, window.devicePixelRatio || 1)
   useEffect(() => {
-    const context = canvas.current?.getContext('2d')
-    if (!context || width === 0) return
-    const painter = new FlamePainter(context)
-    const tip = tipOf(torch)
-    const quiet = still()
-    const dense = Math.min(2, window.devicePixelRatio || 1)
-    const rows = shown?.length ?? 1
-    const unit = unitOf(width) * (rows > 1 ? 0.8 : 1)
-    const even = Array.from({ length: torch.ports }, () => 1)
-    const common = {
+    const at = box.current
+    if (!at) return
+    // painted beside the page: what is pressed is never waited for. A canvas is given away once, so each has its own
+    const on = at.ownerDocument.createElement('canvas')
+    if (!on.transferControlToOffscreen) return
+    on.className = 'absolute inset-0 h-full w-full'
+    at.prepend(on)
+    const own = new Worker(new URL('../../work/flame-paint.worker.ts', import.meta.url), { type: 'module' })
+    const remote = wrap<FlamePaintWorker>(own)
+    const sheet = on.transferControlToOffscreen()
+    void remote.stage(transfer(sheet, [sheet]))
+    painter.current = remote
+    const seen = () => void (document.visibilityState === 'hidden' ? remote.rest() : remote.wake())
+    document.addEventListener('visibilitychange', seen)
+    return () => {
+      document.removeEventListener('visibilitychange', seen)
+      painter.current = undefined
+      own.terminate()
+      on.remove()
+    }
+  }, [])
+  useEffect(() => {
+    if (width === 0) return
+    void painter.current?.set({
       width,
       height,
+      dense,
       light,
-      tip,
-      unit,
-      time: 0,
-      near: false,
-      jet: false,
-      wind: 0,
-      warm: 0,
-      flash: 0,
-    }
-    const scenes = (time: number): readonly Scene[] => {
-      if (shown)
-        return shown.map(({ seen, ports, warm }, i) => ({
-          ...common,
-          y: (height * (2 * i + 1)) / (2 * rows),
-          time: time + i * 1.7,
-          seen,
-          ports,
-          warm,
-        }))
-      const now = latest.current
-      painted.current = quiet ? now?.seen : eased(painted.current, now?.seen)
-      return [
-        {
-          ...common,
-          y: height / 2,
-          time,
-          seen: painted.current,
-          ports: even,
-          warm: now?.warm ?? 0,
-          jet: now?.hands.lever === true && now.lit,
-          near: now?.near === true,
-          wind: now?.wind ?? 0,
-          flash: now && !quiet ? flashOf(now) : 0,
-        },
-      ]
-    }
-    let asked = 0
-    const paint = (ms: number) => {
-      asked = requestAnimationFrame(paint)
-      context.setTransform(
-        hand === 'left' ? -dense : dense,
-        0,
-        0,
-        dense,
-        hand === 'left' ? width * dense : 0,
-        0,
-      )
-      painter.clear(common)
-      for (const scene of scenes(quiet ? 0 : ms / 1000)) painter.paint(scene)
-    }
-    asked = requestAnimationFrame(paint)
-    return () => cancelAnimationFrame(asked)
-  }, [torch, latest, shown, light, hand, width, height])
+      hand,
+      tip: tipOf(torch),
+      ports: torch.ports,
+      shown,
+      quiet: still(),
+    })
+  }, [torch, shown, light, hand, width, height, dense])
+  useEffect(() => {
+    if (!picture || !painter.current || given.has(picture)) return
+    given.add(picture)
+    void painter.current.listen(transfer(picture, [picture]))
+  }, [picture])
 
-  const dense = typeof window === 'undefined' ? 1 : Math.min(2, window.devicePixelRatio || 1)
   return (
     <div
       ref={box}
+      role="img"
+      aria-label={label}
       className="relative h-[230px] grow overflow-hidden md:h-auto md:min-h-[170px] rounded-md border-[1.5px] border-rule"
       data-light={light}
     >
-      <canvas
-        ref={canvas}
-        role="img"
-        aria-label={label}
-        width={Math.round(width * dense)}
-        height={Math.round(height * dense)}
-        className="absolute inset-0 h-full w-full"
-      />
       {shown || !frame?.seen || width === 0 ? null : (
         <Lengths frame={frame} torch={torch} width={width} height={height} light={light} hand={hand} />
       )}
@@ -233,34 +176,25 @@ function Lengths({
     return hand === 'left' ? width - right : right
   }
   return (
-    <Frame
-      viewBox={`0 0 ${width} ${height}`}
-      className={`absolute inset-0 h-full w-full ${light === 'day' ? 'text-spine' : 'text-spine-ink'}`}
-      aria-label={lengths.map(({ says }) => says).join(', ')}
-    >
+    <div className={`name text-field font-medium ${light === 'day' ? 'text-spine' : 'text-spine-ink'}`}>
       {lengths.map(({ name, says, long }, i) => {
-        const foot = height / 2 + below
         // each to its own side of its line: they may end close together
         const back = (i === 0) === (hand === 'right')
         return (
-          <g key={name}>
-            <path
-              d={`M${x(long)} ${height / 2 + 8}V${foot + 6}`}
-              stroke="currentColor"
-              strokeWidth={1}
-              opacity={0.6}
-            />
-            <text
-              x={x(long) + (back ? -6 : 6)}
-              y={foot}
-              textAnchor={back ? 'end' : 'start'}
-              className="fill-current font-figure text-field font-medium"
-            >
+          <div
+            key={name}
+            className="absolute top-0 left-0 border-l border-current/60"
+            style={{
+              height: below,
+              transform: `translate(${x(long).toFixed(1)}px, ${(height / 2 + 8).toFixed(1)}px)`,
+            }}
+          >
+            <span className={`absolute bottom-0 px-2 whitespace-nowrap ${back ? 'right-0' : 'left-0'}`}>
               {says}
-            </text>
-          </g>
+            </span>
+          </div>
         )
       })}
-    </Frame>
+    </div>
   )
 }

@@ -1,27 +1,17 @@
 // @vitest-environment jsdom
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { Route, Routes } from 'react-router'
-import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { FIRST_RIG } from '#application/first.ts'
 import type { Attempts } from '#contract/types.ts'
 import { NO_RUNS } from '#application/plan-of.ts'
-import type { FlameWorker } from '../../work/flame.worker.ts'
 import { makeStore } from '../../app/store.ts'
 import { answering, browserParts, clear, show } from '../../test-support.tsx'
+import { flameWork as worker } from '../../work/flame-work.ts'
+import { benchWorkers } from '../../work/flame-test-support.ts'
+import FlameBench from './FlameBench.tsx'
+import Practice from './Practice.tsx'
 import { turnsSaid } from './words.ts'
-
-const exposed = vi.hoisted(() => ({ worker: undefined as unknown }))
-vi.mock('comlink', () => ({
-  expose: (worker: unknown) => {
-    exposed.worker = worker
-  },
-  wrap: () => exposed.worker,
-  proxy: (f: unknown) => f,
-}))
-await import('../../work/flame.worker.ts')
-const worker = exposed.worker as FlameWorker
-const { default: Practice } = await import('./Practice.tsx')
-const { default: FlameBench } = await import('./FlameBench.tsx')
 
 const ORLA = '0b0f6c5e-6c0e-4b1e-9a53-111111111111'
 const torches = [
@@ -65,14 +55,7 @@ const open = (path: string) => {
 
 beforeEach(() => {
   browserParts()
-  vi.stubGlobal(
-    'Worker',
-    class {
-      terminate() {
-        worker.rest()
-      }
-    },
-  )
+  benchWorkers()
 })
 afterEach(() => {
   worker.rest()

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState, type RefObject } from 'react'
 import type { FlameSound } from '../../work/flame-sound.ts'
-import type { BenchFrame } from '../../work/flame.worker.ts'
+import type { BenchFrame } from '../../work/flame-work.ts'
 
 /** The sound follows what is heard so often, ms. */
 const EACH_MS = 60
