@@ -30,16 +30,31 @@ const looks = (page: Page, words: string) =>
   ).catch(async () => {
     throw new Error(`The flame does not look like “${words}” but: ${await caption(page)}`)
   })
-/** Presses a key again and again until the caption says something. */
-async function turnUntil(page: Page, key: 'q' | 'a' | 'p' | 'l', words: string, most = 140): Promise<void> {
-  for (let i = 0; i < most; i++) {
-    if ((await caption(page)).includes(words)) return
-    await page.keyboard.press(key)
-    // the flame follows its valve: a hand looks before it goes on
-    await page.evaluate(() => new Promise(requestAnimationFrame))
-  }
+/** Does something to a valve, and waits until what it did is told: a hand looks before it goes on. */
+async function turned(page: Page, valve: 'Oxygen' | 'Fuel', does: () => Promise<void>): Promise<void> {
+  const open = (name: string) =>
+    document.querySelector(`[aria-label="${name} valve"]`)?.getAttribute('aria-valuenow') ?? ''
+  const before = await page.evaluate(open, valve)
+  await does()
+  await until(
+    page,
+    (name: string, was: string) =>
+      document.querySelector(`[aria-label="${name} valve"]`)?.getAttribute('aria-valuenow') !== was,
+    valve,
+    before,
+  )
+}
+/** Turns a valve part by part until the caption says something. */
+async function turnUntil(
+  page: Page,
+  valve: 'Oxygen' | 'Fuel',
+  does: () => Promise<void>,
+  words: string,
+): Promise<void> {
+  for (let i = 0; i < 140 && !(await caption(page)).includes(words); i++) await turned(page, valve, does)
   await looks(page, words)
 }
+const key = (page: Page, name: 'q' | 'a' | 'p' | 'l') => () => page.keyboard.press(name)
 const points = async (page: Page): Promise<number> => {
   await see(page, 'of 100')
   return Number(await page.$eval('aside .text-figure', (e) => (e as HTMLElement).innerText))
@@ -63,7 +78,7 @@ describe('the flame is practised without gas', () => {
     await press(page, 'Bring it to neutral')
     await see(page, 'Fuel alone: no oxygen yet.')
     await looks(page, 'yellow and bright')
-    await turnUntil(page, 'q', 'no feather')
+    await turnUntil(page, 'Oxygen', key(page, 'q'), 'no feather')
     await see(page, 'Neutral.')
     await expectAccessible(page, 'the bench while it burns')
     await press(page, 'That is it')
@@ -94,22 +109,19 @@ describe('the flame is practised without gas', () => {
     )
     expect(await turnOf()).toBeGreaterThan(0.3)
     // the last of it by the button for a gloved finger, tapped
-    for (let i = 0; i < 40 && !(await caption(page)).includes('no feather'); i++) {
-      await page.locator('::-p-aria([name="Open the oxygen a little"])').click()
-      await page.evaluate(() => new Promise(requestAnimationFrame))
-    }
-    await looks(page, 'no feather')
+    await turnUntil(
+      page,
+      'Oxygen',
+      () => page.locator('::-p-aria([name="Open the oxygen a little"])').click(),
+      'no feather',
+    )
     await press(page, 'That is it')
     expect(await points(page)).toBeGreaterThanOrEqual(85)
     await page.close()
 
     const phone = await bench('neutral', {}, { width: 390, height: 844 })
-    for (let i = 0; i < 80 && !(await caption(phone)).includes('no feather'); i++) {
-      const plus = await named(phone, 'Open the oxygen a little')
-      await plus.tap()
-      await phone.evaluate(() => new Promise(requestAnimationFrame))
-    }
-    await looks(phone, 'no feather')
+    const plus = await named(phone, 'Open the oxygen a little')
+    await turnUntil(phone, 'Oxygen', () => plus.tap(), 'no feather')
     await press(phone, 'That is it')
     expect(await points(phone)).toBeGreaterThanOrEqual(85)
     await phone.close()
@@ -120,7 +132,7 @@ describe('the flame is practised without gas', () => {
     await see(page, 'Propane leaves the tip when fuel comes alone.')
     await see(page, 'No feather shows neutral on this fuel')
     // a little of one, a little of the other, each looked at before the next
-    for (const [key, parts] of [
+    for (const [letter, parts] of [
       ['q', 3],
       ['p', 6],
       ['q', 7],
@@ -128,20 +140,10 @@ describe('the flame is practised without gas', () => {
       ['q', 11],
       ['p', 15],
       ['q', 11],
-    ] as const) {
-      const before = await meter(page)
-      for (let i = 0; i < parts; i++) await page.keyboard.press(key)
-      await until(
-        page,
-        (was: number, more: boolean) => {
-          const row = [...document.querySelectorAll('aside dt')].find((e) => e.textContent === 'Meter')
-          const now = Number(row?.nextElementSibling?.textContent?.split(' ')[0])
-          return more ? now > was : now < was || was === 0
-        },
-        before,
-        key === 'q',
-      )
-    }
+    ] as const)
+      for (let i = 0; i < parts; i++)
+        await turned(page, letter === 'q' ? 'Oxygen' : 'Fuel', key(page, letter))
+    expect(await meter(page)).toBeGreaterThan(3.8)
     await see(page, 'Short, sharp cones: neutral.')
     await press(page, 'That is it')
     await see(page, 'It never left the tip.')
@@ -157,7 +159,9 @@ describe('the flame is practised without gas', () => {
       const stage = await page.waitForSelector('canvas')
       const picture = (await stage?.screenshot({ encoding: 'base64' })) ?? ''
       const letter = await page.evaluate(async (data: string) => {
-        const image = await createImageBitmap(await (await fetch(`data:image/png;base64,${data}`)).blob())
+        const image = new Image()
+        image.src = `data:image/png;base64,${data}`
+        await image.decode()
         const sheet = new OffscreenCanvas(image.width, image.height).getContext('2d')
         sheet?.drawImage(image, 0, 0)
         const red = [0, 1, 2].map((i) => {
@@ -208,7 +212,7 @@ describe('the flame is practised without gas', () => {
     await looks(page, 'gas runs')
     await page.keyboard.press('s')
     await looks(page, 'smoke at its end')
-    await turnUntil(page, 'q', 'no smoke')
+    await turnUntil(page, 'Fuel', key(page, 'q'), 'no smoke')
     await press(page, 'That is it')
     expect(await points(page)).toBeGreaterThanOrEqual(90)
     await press(page, 'Try again')

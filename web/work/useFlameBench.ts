@@ -1,10 +1,12 @@
 import { proxy, transfer, wrap, type Remote } from 'comlink'
 import { useCallback, useEffect, useRef, useState, type RefObject } from 'react'
 import { placeOf, TURN_PARTS, type Move } from '#core/teach/bench.ts'
+import { taskStart } from '#core/teach/flame-tasks.ts'
 import type { BenchFrame, FlameWorker, Practised } from './flame-work.ts'
 
 /** A valve of the torch in hand. */
-export type Valve = 'oxygen' | 'fuel' | 'handle'
+export type Valve = (typeof VALVES)[number]
+const VALVES = ['oxygen', 'fuel', 'handle'] as const
 
 /** The flame bench beside the page: how it stands, and what a hand can do to it. */
 export interface FlameBench {
@@ -65,15 +67,14 @@ export function useFlameBench(practised: Practised | undefined): FlameBench {
     latest.current = undefined
     setFrame(undefined)
     let told = ''
-    let first = true
+    const start = taskStart(practised.task, practised.bench, practised.seed)
+    for (const valve of VALVES) stands(valve, start[valve])
     const heard = (next: BenchFrame) => {
       if (worker.current !== remote) return
       latest.current = next
       // where somebody else's hand is watched, the valves follow it; one's own are ahead of what is told
-      if (first || practised.made)
-        for (const valve of ['oxygen', 'fuel', 'handle'] as const)
-          stands(valve, Math.round(next.hands[valve] * TURN_PARTS))
-      first = false
+      if (practised.made)
+        for (const valve of VALVES) stands(valve, Math.round(next.hands[valve] * TURN_PARTS))
       const now = toldOf(next)
       if (now === told) return
       told = now
