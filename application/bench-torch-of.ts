@@ -18,17 +18,11 @@ import {
 } from './plan-of.ts'
 import { procedureOf } from './procedure-of.ts'
 
-/** A torch for the bench with what it was set from; or why it cannot be practised with. */
+/** A torch for the bench and the hand that holds it; or why it cannot be practised with. */
 export type BenchMade =
   | {
       readonly ok: true
       readonly bench: BenchTorch
-      readonly kind: GoodPiece['kind']
-      /** Bore that the tip is known by, m. */
-      readonly orificeM: number
-      /** At the regulators, gas flowing, Pa gauge. */
-      readonly oxygenPa: number
-      readonly fuelPa: number
       readonly hand: 'left' | 'right'
     }
   | { readonly ok: false; readonly errors: readonly Pick<FieldError, 'message'>[] }
@@ -121,10 +115,6 @@ export function benchTorchOf(
   const { rig: known, shop } = planned.request
   return {
     ok: true,
-    kind: planned.kind,
-    orificeM: planned.plan.figures.tipOrifice?.value ?? tip.portM,
-    oxygenPa: oxygen.value,
-    fuelPa: fuel.value,
     hand: procedure.setup.hand,
     bench: {
       lighting,

@@ -264,9 +264,9 @@ function roundMarks(
 }
 
 const FLAME_NAMED: Readonly<Record<string, string>> = {
-  carburising: 'reducing: fuel over',
-  neutral: 'neutral',
-  oxidising: 'oxidising: oxygen over',
+  carburising: 'reducing: keeps copper bright, carburises steel',
+  neutral: 'neutral: for most work, the metal stays clean',
+  oxidising: 'oxidising: burns the metal, spends the flux',
 }
 /** A star in words. */
 export function starWords(word: string): string {

@@ -50,7 +50,7 @@ export interface BenchFrame {
 
 /** What is practised, or, with its moves, watched again. */
 export type Practised = Pick<FlameRecording, 'task' | 'bench' | 'seed'> &
-  Partial<Pick<FlameRecording, 'made'>>
+  Partial<Pick<FlameRecording, 'made' | 'until'>>
 
 /** Moments between two frames of the picture, between two that are read, and between two looks at the marks. */
 const PICTURE_TICKS = 2
@@ -149,7 +149,12 @@ function run(): void {
     for (let m = practised.made?.[replayed]; m && m.at <= state.at; m = practised.made?.[++replayed])
       state = move(state, m.move)
     state = tick(state, taskWanted(practised.task))
-    if (state.at >= LAST_TICK || made.length >= MOST_MOVES - 1) state = move(state, { do: 'finish' })
+    if (state.at >= (practised.until ?? Infinity)) state = move(state, { do: 'finish' })
+    if (!practised.made && (state.at >= LAST_TICK || made.length >= MOST_MOVES - 1)) {
+      // judged as it stands, and so again whenever it is watched
+      made.push({ at: state.at, move: { do: 'finish' } })
+      state = move(state, { do: 'finish' })
+    }
     if (state.at % MARK_TICKS === 0 || state.finished) judge()
     if (state.finished || state.at % FRAME_TICKS === 0 || state.happened?.at === state.at) show()
     else if (state.at % PICTURE_TICKS === 0) picture?.postMessage(pictureOf(state))

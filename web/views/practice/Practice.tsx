@@ -1,5 +1,6 @@
 import { Check } from 'lucide-react'
-import { Link } from 'react-router'
+import { useState } from 'react'
+import { Link, useNavigate } from 'react-router'
 import type { Attempts, Person } from '#contract/types.ts'
 import { FLAME_TASKS, taskAsks, taskNot, taskTitle } from '#core/teach/flame-tasks.ts'
 import { api } from '../../app/api.ts'
@@ -7,8 +8,11 @@ import { device } from '../../app/device.ts'
 import { useShop } from '../../app/shop.ts'
 import { useApp, useSend } from '../../app/store.ts'
 import { dayOf } from '../../ui/dates.ts'
+import { Group } from '../../ui/Field.tsx'
+import { FileField } from '../../ui/FileField.tsx'
 import { Segmented } from '../../ui/Segmented.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
+import { readRecording } from './read-recording.ts'
 import { attemptsAt, useAllAttempts } from './useAttempts.ts'
 import { usePracticeTorch } from './usePracticeTorch.ts'
 
@@ -47,24 +51,16 @@ export default function Practice() {
           options={people.map((p) => ({ value: p.id, label: p.name }))}
           placeholder={people.length === 0 ? 'Nobody is named yet' : 'Not said'}
           onChange={(id) => void send(device.actions.changed({ personId: id }))}
-          inColumn
         />
-        <SelectField
-          label="Torch"
-          value={torch.chosen}
-          options={torch.choices}
-          onChange={torch.choose}
-          inColumn
-        />
-        <div className="grid content-start gap-1">
-          <p className="name text-text">Held in the</p>
+        <SelectField label="Torch" value={torch.chosen} options={torch.choices} onChange={torch.choose} />
+        <Group label="Held in the">
           <Segmented
             label="Held in the"
             value={hand ?? (made.ok ? made.hand : 'right')}
             options={HANDS}
             onChange={(practiceHand) => void send(device.actions.changed({ practiceHand }))}
           />
-        </div>
+        </Group>
       </section>
       {made.ok ? (
         <section aria-label="The flame">
@@ -101,7 +97,30 @@ export default function Practice() {
         </p>
       )}
       <Everybody people={people} attempts={attempts} />
+      <Recorded />
     </main>
+  )
+}
+
+/** A recording that somebody saved, to be watched. */
+function Recorded() {
+  const go = useNavigate()
+  const [refused, setRefused] = useState<string | undefined>(undefined)
+  const open = async (file: File) => {
+    const read = await readRecording(await file.text())
+    if (read.ok) void go(`/practice/flame/${read.recording.task}`, { state: { recording: read.recording } })
+    else setRefused(read.message)
+  }
+  return (
+    <section aria-label="A recording" className="max-w-[480px]">
+      <h2 className="pb-2 text-section">A recording</h2>
+      <FileField
+        label="Watch one from a file"
+        accept=".json,application/json"
+        refused={refused}
+        onFile={(file) => void open(file)}
+      />
+    </section>
   )
 }
 

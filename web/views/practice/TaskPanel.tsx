@@ -1,6 +1,8 @@
-import type { ReactNode } from 'react'
 import { Check, CircleDot } from 'lucide-react'
+import { FUELS, type FuelId } from '#core/gas/fuels.ts'
 import type { Mark } from '#core/teach/flame-tasks.ts'
+import { useShop } from '../../app/shop.ts'
+import type { BenchFrame } from '../../work/flame-work.ts'
 
 /** What is judged, as far as it has come. */
 export function Marks({ title, marks }: { readonly title: string; readonly marks: readonly Mark[] }) {
@@ -27,8 +29,57 @@ export function Marks({ title, marks }: { readonly title: string; readonly marks
   )
 }
 
-/** Figures of what the flame does, each with its name. */
-export function Doing({ rows }: { readonly rows: readonly (readonly [name: string, says: ReactNode])[] }) {
+/** Hydrogen over steam from which a flame draws scale off hot steel, and under which it makes some. */
+const [DRAWS, MAKES] = [4, 1.5]
+const reducingWords = (reducing: number) =>
+  reducing > DRAWS ? 'draws scale off' : reducing > MAKES ? 'hardly makes scale' : 'makes scale'
+/** With more hydrogen than this there is no steam to be told of. */
+const NO_STEAM = 1000
+
+/** What tells the mixture of a fuel whose flame does not: nothing for one that shows it. */
+const unseenWords = (fuel: FuelId): string | undefined => {
+  switch (FUELS[fuel].flame.sign) {
+    case 'feather':
+      return undefined
+    case 'meters':
+      return 'Neutral cannot be seen on this fuel: go by the meter.'
+    case 'cones':
+      return 'No feather shows neutral on this fuel: its cones at their shortest do, or a meter.'
+  }
+}
+
+/**
+ * What the flame does, in figures. Without hints only the meter that stands in for what cannot be seen.
+ */
+export function Doing({
+  frame,
+  fuel,
+  hints,
+}: {
+  readonly frame: BenchFrame
+  readonly fuel: FuelId
+  readonly hints: boolean
+}) {
+  const { print } = useShop()
+  const { sign, neutral } = FUELS[fuel].flame
+  const metered = sign !== 'feather'
+  const unseen = unseenWords(fuel)
+  const rows: (readonly [name: string, says: string])[] = []
+  if (hints) rows.push(['Tip', frame.tip])
+  if (metered)
+    rows.push([
+      'Meter',
+      frame.ratio > 0 ? `${frame.ratio.toFixed(2)} of oxygen to 1 (neutral ${neutral})` : 'no oxygen',
+    ])
+  else if (hints && frame.ratio > 0) rows.push(['Oxygen', `${frame.ratio.toFixed(2)} to 1 of fuel`])
+  if (hints && frame.kelvin !== undefined)
+    rows.push(['Cone', `${print(frame.kelvin, 'temperature')} at most, worked out`])
+  if (hints && frame.reducing !== undefined && frame.reducing < NO_STEAM)
+    rows.push([
+      'At metal',
+      `${reducingWords(frame.reducing)}, ${frame.reducing.toPrecision(2)} of hydrogen to 1 of steam`,
+    ])
+  if (rows.length === 0) return null
   return (
     <section aria-label="What it is doing">
       <h3 className="text-label">What it is doing</h3>
@@ -40,6 +91,7 @@ export function Doing({ rows }: { readonly rows: readonly (readonly [name: strin
           </div>
         ))}
       </dl>
+      {unseen === undefined ? null : <p className="pt-3 text-soft">{unseen}</p>}
     </section>
   )
 }

@@ -2,7 +2,9 @@
 import { act, fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { Route, Routes } from 'react-router'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
-import { FIRST_RIG } from '#application/first.ts'
+import { benchTorchOf } from '#application/bench-torch-of.ts'
+import { FIRST_RIG, FIRST_SETTINGS } from '#application/first.ts'
+import { goodHand } from '#core/teach/good-hand.ts'
 import type { Attempts } from '#contract/types.ts'
 import { NO_RUNS } from '#application/plan-of.ts'
 import { makeStore } from '../../app/store.ts'
@@ -78,6 +80,30 @@ describe('what can be practised', () => {
     expect(document.body.textContent).toContain('it needs no working up in steps')
     const everybody = await screen.findByRole('table')
     expect(within(everybody).getByRole('row', { name: /Orla/ }).textContent).toMatch(/1Light it 5521 Nov/)
+  })
+})
+
+describe('a recording from a file', () => {
+  const choose = (text: string) =>
+    fireEvent.change(screen.getByLabelText(/Watch one from a file/), {
+      target: { files: [new File([text], 'it.json', { type: 'application/json' })] },
+    })
+
+  it('is watched on its own torch, and what is none is refused with its reason', async () => {
+    open('/practice')
+    await screen.findByRole('link', { name: 'Light it' })
+    choose('light it')
+    await waitFor(() =>
+      expect(document.body.textContent).toContain('This is no recording of the flame bench.'),
+    )
+    const made = benchTorchOf({ id: null, rig: { ...FIRST_RIG, fuel: 'propane' } }, FIRST_SETTINGS, NO_RUNS)
+    if (!made.ok) throw new Error('propane cannot be practised with')
+    const good = goodHand('steps', made.bench, 1)
+    choose(JSON.stringify({ ...good, task: 'juggle' }))
+    await waitFor(() => expect(document.body.textContent).toContain('The task should be one of'))
+    choose(JSON.stringify(good))
+    await waitFor(() => expect(document.body.textContent).toContain('From a file'))
+    expect(document.body.textContent).toContain('Propane')
   })
 })
 
@@ -171,7 +197,7 @@ describe('the bench', () => {
     const [kept] = store.getState().outbox.items.filter((i) => i.route === 'addPractice')
     expect(kept?.body).toMatchObject({ personId: ORLA, recording: { task: 'neutral', kind: 'flame' } })
     fireEvent.click(await button('Watch yours'))
-    await screen.findByText('A good hand')
+    await screen.findByText('Yours, again')
     expect(store.getState().outbox.items.filter((i) => i.route === 'addPractice')).toHaveLength(1)
   })
 

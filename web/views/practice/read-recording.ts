@@ -1,0 +1,27 @@
+import type { FlameRecording } from '#core/teach/recording.ts'
+
+const NONE = 'This is no recording of the flame bench.'
+
+/** A recording from a file, or why it is none. */
+export async function readRecording(
+  text: string,
+): Promise<
+  { readonly ok: true; readonly recording: FlameRecording } | { readonly ok: false; readonly message: string }
+> {
+  // what checks it comes only with a file
+  const [{ flameRecordingSchema }, { ValidationError }] = await Promise.all([
+    import('#contract/practice-schemas.ts'),
+    import('yup'),
+  ])
+  try {
+    const value: unknown = JSON.parse(text)
+    const { bench, ...rest } = await flameRecordingSchema.validate(value, { strict: true })
+    const { jetM, ...torch } = bench.torch
+    return {
+      ok: true,
+      recording: { ...rest, bench: { ...bench, torch: { ...torch, jetM: jetM ?? undefined } } },
+    }
+  } catch (error) {
+    return { ok: false, message: error instanceof ValidationError ? `${NONE} ${error.message}` : NONE }
+  }
+}
