@@ -219,7 +219,15 @@ const PICTURES: readonly Picture[] = [
   { name: 'vacuum-test', at: testAt('vacuum'), then: (page) => see(page, 'Moist') },
   { name: 'log', at: () => '/log', then: (page) => see(page, 'lines fit') },
   { name: 'your-chart', at: () => '/log/chart', then: (page) => see(page, 'grown from good runs') },
-  { name: 'settings', at: () => '/settings' },
+  {
+    name: 'practice',
+    at: () => '/practice/flame/neutral',
+    then: async (page) => {
+      await see(page, 'So far')
+      for (let i = 0; i < 19; i++) await page.keyboard.press('q')
+      await see(page, 'feather twice the cone. Sounds: a steady hiss')
+    },
+  },
 ]
 
 async function take(browser: Browser, server: TestServer, picture: Picture): Promise<void> {

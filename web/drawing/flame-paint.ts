@@ -66,7 +66,7 @@ const SHEETS = { envelope: 10, feather: 6 } as const
 const PROFILES: Readonly<Record<FlamePart, readonly number[]>> = {
   envelope: [0.5, 0.86, 1, 0.94, 0.76, 0.52, 0.28, 0.1, 0],
   soot: [0.1, 0.5, 0.85, 1, 0.95, 0.75, 0.48, 0.2, 0],
-  feather: [1, 1, 0.95, 0.8, 0.5, 0.12],
+  feather: [0.7, 0.75, 0.8, 0.75, 0.5, 0.12],
   cone: [0.9, 1, 1, 0.95],
   heart: [1, 1, 1, 0.9],
 }
@@ -126,7 +126,7 @@ function glowOf(
     case 'soot':
       return { near: [255, 190, 84], far: [255, 104, 14], gain: 1.15 }
     case 'feather':
-      return { near: [206, 228, 255], far: [186, 214, 255], gain: 0.85 }
+      return { near: [150, 190, 255], far: [176, 208, 255], gain: 0.6 }
     case 'cone':
       return {
         near: mix(mix([40, 140, 255], [132, 96, 255], lean), [110, 180, 255], rich),
