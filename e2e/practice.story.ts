@@ -245,6 +245,27 @@ describe('the flame is practised without gas', () => {
     await page.close()
   })
 
+  it('stands still for whoever wants no motion, and shows what is done to it all the same', async () => {
+    const page = await openPage(browser, server.url)
+    await page.emulateMediaFeatures([{ name: 'prefers-reduced-motion', value: 'reduce' }])
+    await page.goto(`${server.url}/practice/flame/neutral`)
+    await looks(page, 'yellow')
+    const canvas = await page.waitForSelector('canvas')
+    const picture = async () => (await canvas?.screenshot({ encoding: 'base64' })) ?? ''
+    const frames = (n: number) =>
+      page.evaluate(async (most) => {
+        for (let i = 0; i < most; i++) await new Promise(requestAnimationFrame)
+      }, n)
+    await frames(20)
+    const first = await picture()
+    await frames(40)
+    expect((await picture()) === first).toBe(true)
+    await turnUntil(page, 'Oxygen', key(page, 'q'), 'feather')
+    await frames(20)
+    expect((await picture()) === first).toBe(false)
+    await page.close()
+  })
+
   it('rests while nobody looks', async () => {
     const page = await bench('neutral')
     await looks(page, 'yellow')

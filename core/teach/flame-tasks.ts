@@ -276,7 +276,7 @@ export function starWords(word: string): string {
   return cause === 'dirty' ? `a dirty port, leg ${port} short` : `a worn port, leg ${port} long`
 }
 
-const quiz = { wanted: 1, starts: (bench: BenchTorch) => ({ ...litAlone(bench), lit: false }) } as const
+const quiz = { wanted: 1, starts: () => SHUT } as const
 /** A bench on which nothing is shown to be judged. */
 const shownOf = (task: Task, bench: BenchTorch, seed: number) => task.shows?.(bench, seed) ?? []
 
@@ -292,7 +292,7 @@ const TASKS = {
     asks: ({ torch }) =>
       FUELS[torch.fuel].flame.liftsOff
         ? 'It blows across the tip, and this flame leaves it easily. Use the plate.'
-        : 'It blows across the tip. Light it in the lee.',
+        : 'It blows across the tip. Light it in the lee of the plate.',
     ...light,
     starts: () => ({ ...SHUT, wind: 4 }),
   },
@@ -367,7 +367,7 @@ const TASKS = {
         state.facts.leverDown > 0 && !state.hands.lever ? 15 : 0,
         15,
         'The lever let go.',
-        state.hands.lever ? 'The lever is still down.' : 'The lever was not pressed.',
+        state.hands.lever ? 'The lever is still down.' : 'Once it is right, let the lever go.',
       ),
       ...(torch.handleValve
         ? [

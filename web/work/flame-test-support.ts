@@ -40,3 +40,56 @@ export function benchWorkers(): { readonly ended: () => number } {
   )
   return { ended: () => ended }
 }
+
+/** What was asked of a param last. */
+export class AudioParamTold {
+  value = 0
+  set = 0
+  setTargetAtTime(value: number) {
+    this.set = value
+  }
+  setValueAtTime(value: number) {
+    this.set = value
+  }
+  exponentialRampToValueAtTime() {
+    return undefined
+  }
+}
+
+/** An audio device that nobody hears: the gains of its voices, how often something banged, and whether it was put away. */
+export function quietAudio(): {
+  readonly gains: readonly AudioParamTold[]
+  readonly bangs: () => number
+  readonly closed: () => number
+} {
+  const gains: AudioParamTold[] = []
+  let bangs = 0
+  let closed = 0
+  vi.stubGlobal(
+    'AudioContext',
+    class {
+      currentTime = 0
+      sampleRate = 200
+      destination = {}
+      createBuffer = (_: number, length: number) => ({ getChannelData: () => new Float32Array(length) })
+      createBufferSource = () => ({
+        connect: (to: object) => to,
+        start: (at?: number) => {
+          if (at !== undefined) bangs++
+        },
+        stop: () => undefined,
+      })
+      createBiquadFilter = () => ({ frequency: new AudioParamTold(), connect: (to: object) => to })
+      createGain = () => {
+        const gain = new AudioParamTold()
+        gains.push(gain)
+        return { gain, connect: (to: object) => to }
+      }
+      close = () => {
+        closed++
+        return Promise.resolve()
+      }
+    },
+  )
+  return { gains, bangs: () => bangs, closed: () => closed }
+}

@@ -120,7 +120,6 @@ function OnBench({
   const [own, setOwn] = useState<FlameRecording | undefined>(undefined)
   const { frame, latest, listen, picture, make, turn } = useFlameBench(practised)
   const turning = useTurning(turn)
-  const sound = useFlameSound(latest)
   const place = useRef<HTMLDivElement>(null)
   const keep = useKeepAttempt()
   const kept = useRef<FlameRecording | undefined>(undefined)
@@ -129,6 +128,7 @@ function OnBench({
   const said = frame?.said.length ?? 0
   const round = rounds[Math.min(said, rounds.length - 1)]
   const shows = round !== undefined
+  const sound = useFlameSound(latest, round?.flames.length === 1 ? round.flames[0]?.seen : undefined)
   const acts = useBenchActs({ make, latest, torch: bench.torch, turning, hand, free: !still && !shows })
 
   useEffect(() => {

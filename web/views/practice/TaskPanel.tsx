@@ -11,10 +11,11 @@ export function Marks({ title, marks }: { readonly title: string; readonly marks
     <section aria-label={title}>
       <h3 className="text-label">{title}</h3>
       <ol className="grid gap-1 pt-1">
-        {marks.map((m) => {
+        {marks.map((m, i) => {
           const good = m.got >= m.most * 0.9
           return (
-            <li key={m.text} className={`flex items-start gap-2 ${good ? '' : 'text-brick'}`}>
+            // their order is the task's: it never changes while one stands here
+            <li key={i} className={`flex items-start gap-2 ${good ? '' : 'text-brick'}`}>
               {good ? (
                 <Check size={18} className="mt-1 shrink-0 text-verdigris" aria-label="good" />
               ) : (

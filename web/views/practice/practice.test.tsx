@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { act, fireEvent, screen, waitFor, within } from '@testing-library/react'
+import { act, configure, fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { Route, Routes } from 'react-router'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { benchTorchOf } from '#application/bench-torch-of.ts'
@@ -10,7 +10,7 @@ import { NO_RUNS } from '#application/plan-of.ts'
 import { makeStore } from '../../app/store.ts'
 import { answering, browserParts, clear, show } from '../../test-support.tsx'
 import { flameWork as worker } from '../../work/flame-work.ts'
-import { benchWorkers } from '../../work/flame-test-support.ts'
+import { benchWorkers, quietAudio } from '../../work/flame-test-support.ts'
 import FlameBench from './FlameBench.tsx'
 import Practice from './Practice.tsx'
 import { turnsSaid } from './words.ts'
@@ -55,6 +55,8 @@ const open = (path: string) => {
   return { ...heard, store }
 }
 
+// what checks a file, and what sounds, come only when they are asked for: on a busy machine later than a second
+configure({ asyncUtilTimeout: 20_000 })
 beforeEach(() => {
   browserParts()
   benchWorkers()
@@ -199,6 +201,18 @@ describe('the bench', () => {
     fireEvent.click(await button('Watch yours'))
     await screen.findByText('Yours, again')
     expect(store.getState().outbox.items.filter((i) => i.route === 'addPractice')).toHaveLength(1)
+  })
+
+  it('is heard only once somebody asks, a flame that is shown too, and is silent again when asked', async () => {
+    const audio = quietAudio()
+    open('/practice/flame/name')
+    const sound = await button(/Sound off/)
+    expect(audio.gains).toEqual([])
+    fireEvent.click(sound)
+    // its roar: none of the three is without
+    await waitFor(() => expect(audio.gains[1]?.set).toBeGreaterThan(0))
+    fireEvent.click(await button(/Sound on/))
+    await waitFor(() => expect(audio.closed()).toBe(1))
   })
 
   it('asks which leg of a star it is, and can be taken back', async () => {

@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState, type RefObject } from 'react'
 import type { FlameSound } from '../../work/flame-sound.ts'
+import type { SeenFlame } from '#core/flame/seen.ts'
 import type { BenchFrame } from '../../work/flame-work.ts'
 
 /** The sound follows what is heard so often, ms. */
@@ -7,9 +8,13 @@ const EACH_MS = 60
 
 /**
  * The flame's sound: off until somebody asks for it.
- * @param latest what sounds
+ * @param latest the flame in hand
+ * @param shown a flame that is shown in its place, by itself
  */
-export function useFlameSound(latest: RefObject<BenchFrame | undefined>): {
+export function useFlameSound(
+  latest: RefObject<BenchFrame | undefined>,
+  shown: SeenFlame | undefined,
+): {
   readonly on: boolean
   readonly setOn: (on: boolean) => void
 } {
@@ -18,18 +23,23 @@ export function useFlameSound(latest: RefObject<BenchFrame | undefined>): {
   useEffect(() => {
     if (!on) return
     let gone = false
-    const timer = window.setInterval(() => {
-      if (latest.current && document.visibilityState !== 'hidden') sound.current?.follow(latest.current)
-    }, EACH_MS)
     void import('../../work/flame-sound.ts').then((made) => {
       if (!gone) sound.current = new made.FlameSound()
     })
     return () => {
       gone = true
-      window.clearInterval(timer)
       sound.current?.end()
       sound.current = undefined
     }
-  }, [on, latest])
+  }, [on])
+  useEffect(() => {
+    if (!on) return
+    const timer = window.setInterval(() => {
+      const now = latest.current
+      if (!now || document.visibilityState === 'hidden') return
+      sound.current?.follow(shown ? { ...now, seen: shown, lit: true } : now)
+    }, EACH_MS)
+    return () => window.clearInterval(timer)
+  }, [on, latest, shown])
   return { on, setOn }
 }

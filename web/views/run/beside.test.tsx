@@ -1,6 +1,8 @@
 // @vitest-environment jsdom
 import { act, fireEvent, screen, waitFor } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+// loaded before: a card that is still fetching it when a test ends would ask for it after the end
+import '#core/flame/burn.ts'
 import { FIRST_SETTINGS } from '#application/first.ts'
 import { PSI_PA } from '#core/quantity/index.ts'
 import { figureNamed } from '#core/figure.ts'

@@ -1,6 +1,8 @@
 // @vitest-environment jsdom
 import { act, fireEvent, screen, waitFor } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+// loaded before: a card that is still fetching it when a test ends would ask for it after the end
+import '#core/flame/burn.ts'
 import { answering, browserParts, clear, said, show } from '../../test-support.tsx'
 import { Guide } from './Guide.tsx'
 import { SETTLE_MS } from './settle.ts'

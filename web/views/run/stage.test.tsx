@@ -1,6 +1,8 @@
 // @vitest-environment jsdom
 import { act, fireEvent, screen } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+// loaded before: a card that is still fetching it when a test ends would ask for it after the end
+import '#core/flame/burn.ts'
 import { keepsTick, stretchesOf } from '#core/line/stage.ts'
 import { foldRun } from '#core/record/run.ts'
 import type { Run } from '#contract/types.ts'
