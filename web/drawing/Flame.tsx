@@ -1,4 +1,5 @@
 import type { FlameLook } from '#core/flame/card.ts'
+import { Frame } from './Frame.tsx'
 import { flameLayers, type FlamePart, type FlamePoint } from './flame-layers.ts'
 
 /** Where a flame is drawn and how large: a neutral cone is `unit` long; all in the drawing's own units. */
@@ -79,6 +80,8 @@ const STARS = {
 /** What a star of the card shows: every port clean, or one dirty and one worn. */
 const EVEN = [1, 1, 1, 1, 1, 1] as const
 const UNEVEN = [1, 0.4, 1, 1, 1.35, 1] as const
+/** How far from the middle legs are numbered: beyond the longest. */
+const NUMBERS = 51
 
 /**
  * The star on plate of a flame held square to it, each leg from its port. `uneven`: one port is dirty, one worn.
@@ -95,20 +98,14 @@ export function StarOnPlate({
   readonly uneven?: boolean
   /** Length of each leg over that of a clean port. */
   readonly legs?: readonly number[]
-  /** Legs are counted, and none is marked: for whoever is to judge it. */
+  /** Legs are numbered, and none is marked: for whoever is to judge it. */
   readonly numbered?: boolean
   readonly label: string
 }) {
   const star = STARS[flame]
   if (!star) return null
-  return (
-    <svg
-      viewBox="0 0 84 84"
-      role="img"
-      aria-label={label}
-      className={numbered ? 'h-full w-full' : 'size-[84px] shrink-0'}
-    >
-      <rect width={84} height={84} rx={4} fill="var(--metal)" />
+  const drawn = (
+    <>
       {legs.map((length, i) => {
         const long = star.long * length
         const wrong = length !== 1
@@ -124,6 +121,35 @@ export function StarOnPlate({
         )
       })}
       <circle cx={42} cy={42} r={4} fill="var(--paper)" stroke="var(--ink)" strokeWidth={1.5} />
-    </svg>
+    </>
+  )
+  if (!numbered)
+    return (
+      <svg viewBox="0 0 84 84" role="img" aria-label={label} className="size-[84px] shrink-0">
+        <rect width={84} height={84} rx={4} fill="var(--metal)" />
+        {drawn}
+      </svg>
+    )
+  return (
+    <Frame viewBox="-15 -15 114 114" aria-label={label}>
+      <rect x={-15} y={-15} width={114} height={114} rx={4} fill="var(--metal)" />
+      {drawn}
+      {legs.map((_, i) => {
+        const turn = (i / legs.length) * 2 * Math.PI
+        return (
+          <text
+            key={i}
+            data-fixed
+            x={42 + NUMBERS * Math.sin(turn)}
+            y={42 - NUMBERS * Math.cos(turn)}
+            textAnchor="middle"
+            dominantBaseline="central"
+            className="fill-ink font-figure text-text"
+          >
+            {i + 1}
+          </text>
+        )
+      })}
+    </Frame>
   )
 }

@@ -55,7 +55,7 @@ export function ReadStar({ onSay, still, legs }: Props & { readonly legs: number
   }
   if (fault !== undefined)
     return (
-      <Words label="Which leg, counted clockwise from the top?">
+      <Words label="Which leg?">
         {Array.from({ length: legs }, (_, i) => (
           <Button
             key={i}
