@@ -218,6 +218,7 @@ describe('the flame is practised without gas', () => {
     await press(page, 'Try again')
     await see(page, 'Not lit yet.')
     for (let i = 0; i < 6; i++) await page.keyboard.press('q')
+    await looks(page, 'gas runs')
     await page.keyboard.press('s')
     await looks(page, 'smoke')
     for (let i = 0; i < 7; i++) await page.keyboard.press('p')
