@@ -1,4 +1,5 @@
 import type { FieldError, Figure } from '#core/figure.ts'
+import { withoutFigures } from '#core/flame/card.ts'
 import { FUELS } from '#core/gas/fuels.ts'
 import { ambientPressurePa } from '#core/gas/standard.ts'
 import type { Procedure } from '#core/line/procedure.ts'
@@ -8,14 +9,7 @@ import type { Torch as FlameTorch } from '#core/flame/torch.ts'
 import type { CutDraft, RigDraft, Settings } from '#contract/schemas.ts'
 import type { Torch } from '#contract/types.ts'
 import { firstBraze, firstDraft } from './first.ts'
-import {
-  planBrazeDraft,
-  planDraft,
-  type GoodPiece,
-  type OwnRuns,
-  type Planned,
-  type PlannedBraze,
-} from './plan-of.ts'
+import { planPiece, type GoodPiece, type OwnRuns } from './plan-of.ts'
 import { procedureOf } from './procedure-of.ts'
 
 /** A torch for the bench and the hand that holds it; or why it cannot be practised with. */
@@ -45,9 +39,6 @@ function usualPlate(first: CutDraft, rig: RigDraft): CutDraft['work'] {
 const turnsOf = (acts: readonly Act[], side: 'oxygen' | 'fuel'): number =>
   acts.reduce((n, a) => (a.do === 'open-valve' && a.side === side ? (a.turns ?? n) : n), 0)
 
-/** A step's words without the figures that it names in brackets, which stand elsewhere on the bench. */
-const plainly = (act: string) => act.replace(/ \([^)]*\{[^)]*\)/g, '')
-
 /** How the flame is lit and trimmed by the steps of a procedure. */
 function lightingOf({ steps, setup }: Extract<Procedure, { ok: true }>): Lighting | undefined {
   const named = (id: string) => steps.find((s) => s.id === id)
@@ -60,9 +51,9 @@ function lightingOf({ steps, setup }: Extract<Procedure, { ok: true }>): Lightin
     fuel: turnsOf(light.acts, 'fuel'),
     near: sign !== 'feather' && setup.methods.lightOther !== 'still-air',
     raise: named('raise-fuel') ? (sign === 'feather' ? 'soot' : 'parts') : 'not',
-    light: plainly(light.act),
-    trim: plainly(trim.act),
-    ...(retrim ? { retrim: plainly(retrim.act) } : {}),
+    light: withoutFigures(light.act),
+    trim: withoutFigures(trim.act),
+    ...(retrim ? { retrim: withoutFigures(retrim.act) } : {}),
   }
 }
 
@@ -96,13 +87,9 @@ export function benchTorchOf(
   settings: Settings,
   records: OwnRuns,
 ): BenchMade {
-  const planned: Planned | PlannedBraze = cuts(rig)
-    ? planDraft(
-        { ...firstDraft(settings), work: usualPlate(firstDraft(settings), rig), torchId: id, rig },
-        settings,
-        records,
-      )
-    : planBrazeDraft({ ...firstBraze(settings), torchId: id, rig }, settings, records)
+  const cut = firstDraft(settings)
+  const usual = cuts(rig) ? { ...cut, work: usualPlate(cut, rig) } : firstBraze(settings)
+  const planned = planPiece({ ...usual, torchId: id, rig }, settings, records)
   if (!planned.ok) return planned
   const tip = tipOf(planned)
   const { oxygen, fuel } = pressuresOf(planned)

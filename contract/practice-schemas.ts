@@ -50,7 +50,7 @@ export const flameRecordingSchema = shape({
       fuel: word(FUEL_IDS, 'The fuel'),
       ports: between('The ports', 1, 200).integer('The ports should be whole.'),
       portM: between('The port', 0.0001, 0.01),
-      jetM: between('The jet', 0.0002, 0.01).notRequired(),
+      jetM: between('The jet', 0.0002, 0.01).optional(),
       handleValve: yes('The handle valve'),
       oxygenPa: between('The oxygen', 1000, 2e6),
       fuelPa: between('The fuel', 1000, 2e6),

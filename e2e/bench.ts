@@ -187,10 +187,9 @@ async function mapped(): Promise<void> {
     `import('tsx/esm/api').then(({ tsImport }) => tsImport(${JSON.stringify(file)}, ${JSON.stringify(import.meta.url)}))`,
     { eval: true },
   )
-  const [times] = (await once(worker, 'message')) as [readonly { ms: number; points: number }[]]
+  const [{ ms, points }] = (await once(worker, 'message')) as [{ ms: number; points: number }]
   await worker.terminate()
-  const points = times[0]?.points ?? 0
-  tell(`map of five fuels, ${points} points, in a worker, first`, times[0]?.ms ?? Number.NaN, 500, 'ms')
+  tell(`map of five fuels, ${points} points, in a worker, first`, ms, 500, 'ms')
 }
 
 await planner()

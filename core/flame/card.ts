@@ -160,17 +160,15 @@ export function flameCard(
   }
 }
 
+/** A step's words without the figures that it names in brackets: they are told beside it, and are none of the flame's. */
+export const withoutFigures = (act: string): string => act.replace(/ \([^)]*\{[^)]*\)/g, '')
+
 /** How the flame is lit and trimmed by some steps, as its card tells it. */
 export function ledFlame(
   steps: readonly { readonly id: string; readonly act: string }[],
 ): Partial<Pick<FlameCard, 'light' | 'trim' | 'retrim'>> {
   const acts = (...ids: readonly string[]) =>
-    ids
-      // a figure that a step names in brackets is told beside it, and is none of the flame's
-      .flatMap((id) =>
-        steps.filter((s) => s.id === id).map((s) => `${s.act.replace(/ \([^)]*\{[^)]*\)/g, '')}.`),
-      )
-      .join(' ')
+    ids.flatMap((id) => steps.filter((s) => s.id === id).map((s) => `${withoutFigures(s.act)}.`)).join(' ')
   const [light, trim, retrim] = [acts('open-handle', 'light', 'raise-fuel'), acts('trim'), acts('retrim')]
   return {
     ...(light === '' ? {} : { light }),

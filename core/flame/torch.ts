@@ -98,6 +98,17 @@ export const exitSpeed = (torch: Torch, { fuel, oxygen }: Flow): number =>
 export const mixtureOfFlow = (torch: Torch, { fuel, oxygen }: Flow): number =>
   fuel <= 0 ? 0 : oxygen / fuel / FUELS[torch.fuel].flame.neutral
 
+/** A flame by its fuel over that of the full one, and its oxygen over neutral. */
+export interface FlameShare {
+  readonly share: number
+  readonly mixture: number
+}
+/** What runs into such a flame, the jet shut. */
+export function flowOfFlame(torch: SizedTorch, { share, mixture }: FlameShare): Flow {
+  const fuel = share * torch.full.fuel
+  return { fuel, oxygen: fuel * mixture * FUELS[torch.fuel].flame.neutral, jet: 0 }
+}
+
 /**
  * Sizes a torch's valves so that the flame of its tip is full and neutral with each valve as far open as usual, the
  * pressures being as they are set.
@@ -219,18 +230,18 @@ export function turnsFor(
   }
 }
 
+/** What runs on its way from one flow to another, by a share of the way. */
+export const flowToward = (from: Flow, to: Flow, share: number): Flow => ({
+  fuel: from.fuel + (to.fuel - from.fuel) * share,
+  oxygen: from.oxygen + (to.oxygen - from.oxygen) * share,
+  jet: from.jet + (to.jet - from.jet) * share,
+})
+
 /** How many times what runs is worked out anew until its hoses lose what they lose at it. */
 const SETTLE = 40
 /** What runs once all has settled, valves at rest. */
 export function settledFlow(torch: SizedTorch, hands: Hands): Flow {
   let flow: Flow = { fuel: 0, oxygen: 0, jet: 0 }
-  for (let i = 0; i < SETTLE; i++) {
-    const next = flowOf(torch, hands, flow)
-    flow = {
-      fuel: (flow.fuel + next.fuel) / 2,
-      oxygen: (flow.oxygen + next.oxygen) / 2,
-      jet: (flow.jet + next.jet) / 2,
-    }
-  }
+  for (let i = 0; i < SETTLE; i++) flow = flowToward(flow, flowOf(torch, hands, flow), 1 / 2)
   return flow
 }

@@ -57,6 +57,15 @@ export function soundsNow(state: BenchState): string {
   return `a loud, harsh hiss${jet}`
 }
 
+/** Hydrogen over steam from which a flame draws scale off hot steel, and under which it makes some. */
+const [DRAWS, MAKES] = [4, 1.5]
+/**
+ * What a flame does to hot steel.
+ * @param reducing hydrogen over steam
+ */
+export const atMetal = (reducing: number): string =>
+  reducing > DRAWS ? 'draws scale off' : reducing > MAKES ? 'hardly makes scale' : 'makes scale'
+
 /** What the gas does to the tip now. */
 export function tipNow({ lit, hold, warm }: BenchState): string {
   if (!lit) return 'no flame'

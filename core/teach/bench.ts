@@ -2,8 +2,10 @@ import { holdOf, OFF, type Around, type Hold } from '../flame/hold.ts'
 import { seenFlame, type SeenFlame } from '../flame/seen.ts'
 import {
   flowOf,
+  flowToward,
   mixtureOfFlow,
   MOST_TURNS,
+  settledFlow,
   sizeTorch,
   type Flow,
   type Hands,
@@ -21,6 +23,8 @@ export const TICK_S = 0.02
 /** A valve stands at so many places in a turn: fine enough for a trim, and every way of turning it reaches each. */
 export const TURN_PARTS = 64
 export const MOST_PARTS = MOST_TURNS * TURN_PARTS
+/** From so many turns the handle's oxygen valve counts as fully open. */
+export const HANDLE_OPEN_TURNS = 1.5
 /** A task lasts no longer than this, five minutes, and takes no more moves: then it is judged as it stands. */
 export const MOST_TICKS = 15_000
 export const MOST_MOVES = 4000
@@ -57,12 +61,10 @@ export interface Facts {
   readonly strikes: number
   /** The lighting that caught first: how long fuel, and both gases, had run unlit, and how the hands stood. */
   readonly lighting?: {
-    readonly at: number
     readonly unlit: number
     readonly mixed: number
     readonly hands: Hands
     readonly near: boolean
-    readonly smoky: boolean
   }
   readonly pops: number
   readonly bangs: number
@@ -118,7 +120,7 @@ const COOLS_S = 4
 /** Both gases unlit for so long bang when they are lit, s. */
 const BANGS_S = 3
 /** A mixture within so much of what is wanted counts as it. */
-export const NEAR_ENOUGH = 0.05
+const NEAR_ENOUGH = 0.05
 
 const NO_FACTS: Facts = {
   strikes: 0,
@@ -141,8 +143,7 @@ export function beginBench(start: Start): BenchState {
     handle: start.handle / TURN_PARTS,
     lever: false,
   }
-  let flow: Flow = { fuel: 0, oxygen: 0, jet: 0 }
-  for (let i = 0; i < 60; i++) flow = follow(flow, flowOf(torch, hands, flow), 0.5)
+  const flow = settledFlow(torch, hands)
   const near = false
   return {
     at: 0,
@@ -162,12 +163,6 @@ export function beginBench(start: Start): BenchState {
     finished: false,
   }
 }
-
-const follow = (from: Flow, to: Flow, by: number): Flow => ({
-  fuel: from.fuel + (to.fuel - from.fuel) * by,
-  oxygen: from.oxygen + (to.oxygen - from.oxygen) * by,
-  jet: from.jet + (to.jet - from.jet) * by,
-})
 
 /** Gusts: the wind swells and falls about its mean, the same way every time. */
 const windAt = (mean: number, at: number) =>
@@ -221,14 +216,11 @@ function strike(state: BenchState): BenchState {
   const { share, bears } = state.hold
   if (share < LEAST_SHARE || share > bears * OFF) return happens({ ...state, facts }, 'missed')
   const bangs = state.mixed * TICK_S > BANGS_S
-  const smoky = seenFlame(state.torch, state.flow, state.hold).smoke > 0.05
   const lighting = facts.lighting ?? {
-    at: state.at,
     unlit: state.unlit,
     mixed: state.mixed,
     hands: state.hands,
     near: state.near,
-    smoky,
   }
   return happens(
     {
@@ -260,7 +252,7 @@ const goesOut = (state: BenchState, what: 'pop' | 'blown-off' | 'out'): BenchSta
 export function tick(state: BenchState, wanted: number): BenchState {
   if (state.finished) return state
   const { torch, hands } = state
-  const flow = follow(state.flow, flowOf(torch, hands, state.flow), TICK_S / FOLLOWS_S)
+  const flow = flowToward(state.flow, flowOf(torch, hands, state.flow), TICK_S / FOLLOWS_S)
   const hold = holdOf(torch, flow, aroundOf(state))
   const mixture = mixtureOfFlow(torch, flow)
   const at = state.at + 1

@@ -1,10 +1,8 @@
 import { FUELS } from '../gas/fuels.ts'
 import { keysOf } from '../objects.ts'
-import { coneLength } from '../flame/cone.ts'
-import { burningVelocityAt } from '../flame/burning.ts'
 import { seenFlame } from '../flame/seen.ts'
-import { exitSpeed, sizeTorch } from '../flame/torch.ts'
-import { MOST_PARTS, TICK_S, TURN_PARTS, type BenchState, type Start } from './bench.ts'
+import { sizeTorch } from '../flame/torch.ts'
+import { HANDLE_OPEN_TURNS, MOST_PARTS, TICK_S, TURN_PARTS, type BenchState, type Start } from './bench.ts'
 import type { BenchTorch } from './bench-torch.ts'
 import { namedFlames, ROUNDS, stars, starvedTips, type Round } from './flames-shown.ts'
 import { handsFor } from './hands-for.ts'
@@ -46,7 +44,7 @@ const told = (got: number, most: number, good: string, bad: string): Mark => ({
 })
 
 /** What tells how the mixture stands, by fuel. */
-export function mixtureWords({ torch }: BenchTorch, mixture: number, wanted: number): string {
+function mixtureWords({ torch }: BenchTorch, mixture: number, wanted: number): string {
   const { sign, soots } = FUELS[torch.fuel].flame
   const off = mixture - wanted
   if (mixture <= 0.02) return 'Fuel alone: no oxygen yet.'
@@ -111,14 +109,10 @@ function burningMark(state: BenchState, most: number): Mark {
 function lightingMarks(state: BenchState, { torch, lighting }: BenchTorch): readonly Mark[] {
   const { facts } = state
   const lit = facts.lighting
-  const waits = (text: string, most: number): Mark => ({ text, got: 0, most })
-  if (!lit)
-    return [
-      waits(
-        state.facts.strikes > 0 ? 'Not lit yet: is there enough fuel, and not too much?' : 'Not lit yet.',
-        80,
-      ),
-    ]
+  if (!lit) {
+    const text = facts.strikes > 0 ? 'Not lit yet: is there enough fuel, and not too much?' : 'Not lit yet.'
+    return [{ text, got: 0, most: 80 }]
+  }
   const { oxygen, fuel, handle } = lit.hands
   const traced = lighting.trace > 0
   const oxygenRight = traced ? oxygen > 0 && oxygen <= lighting.trace * 1.5 + 1e-9 : oxygen === 0
@@ -148,7 +142,7 @@ function lightingMarks(state: BenchState, { torch, lighting }: BenchTorch): read
     ...(torch.handleValve
       ? [
           told(
-            handle >= 1.5 ? 10 : 0,
+            handle >= HANDLE_OPEN_TURNS ? 10 : 0,
             10,
             'The handle’s oxygen fully open.',
             'The handle’s oxygen was not fully open: it starves the cut.',
@@ -167,7 +161,7 @@ function lightingMarks(state: BenchState, { torch, lighting }: BenchTorch): read
           ),
         ]
       : []),
-    told(lit && facts.strikes === 1 ? 5 : 2, 5, 'Lit at the first strike.', 'It took more than one strike.'),
+    told(facts.strikes === 1 ? 5 : 2, 5, 'Lit at the first strike.', 'It took more than one strike.'),
   ]
 }
 
@@ -219,13 +213,10 @@ const unseen = ({ torch }: BenchTorch) =>
     : undefined
 
 /** Fuel alone, raised as its tip bears it. */
-const alone = (bench: BenchTorch) => {
-  const torch = sizeTorch(bench.torch)
-  return FUELS[bench.torch.fuel].flame.liftsOff
-    ? handsFor(torch, { share: 0.5, mixture: 0 })
-    : handsFor(torch, { share: 0.95, mixture: 0 })
+function litAlone({ torch }: BenchTorch) {
+  const share = FUELS[torch.fuel].flame.liftsOff ? 0.5 : 0.95
+  return { ...SHUT, ...handsFor(sizeTorch(torch), { share, mixture: 0 }), handle: WIDE, lit: true }
 }
-const litAlone = (bench: BenchTorch) => ({ ...SHUT, ...alone(bench), handle: WIDE, lit: true })
 
 /** The largest of some flames that the pressures reach with the valve not quite against its stop. */
 const LONG = [1.5, 1.42, 1.34, 1.26, 1.18, 1.1] as const
@@ -237,14 +228,6 @@ const longFlame = (bench: BenchTorch) => {
     handsFor(torch, { share: 1.1, mixture: 1 })
   )
 }
-/** Length of the cones over that of the full neutral flame. */
-const conesOf = (state: BenchState) =>
-  coneLength(
-    state.torch.portM,
-    exitSpeed(state.torch, state.flow),
-    burningVelocityAt(state.torch.fuel, state.mixture),
-  ) / state.torch.coneM
-
 /** What was said in each round, and whether it was right. */
 function roundMarks(
   rounds: readonly Round[],
@@ -277,8 +260,6 @@ export function starWords(word: string): string {
 }
 
 const quiz = { wanted: 1, starts: () => SHUT } as const
-/** A bench on which nothing is shown to be judged. */
-const shownOf = (task: Task, bench: BenchTorch, seed: number) => task.shows?.(bench, seed) ?? []
 
 const TASKS = {
   light: {
@@ -372,7 +353,7 @@ const TASKS = {
       ...(torch.handleValve
         ? [
             told(
-              state.hands.handle >= 1.5 ? 15 : 0,
+              state.hands.handle >= HANDLE_OPEN_TURNS ? 15 : 0,
               15,
               'The handle’s oxygen fully open.',
               'The handle’s oxygen is part shut: cones that change with the lever say so.',
@@ -439,7 +420,7 @@ const TASKS = {
     wanted: 1,
     starts: (bench) => ({ ...SHUT, ...longFlame(bench), handle: WIDE, lit: true }),
     marks: (state, bench) => {
-      const cones = conesOf(state)
+      const cones = seenFlame(state.torch, state.flow, state.hold).look.cone
       return [
         told(
           state.lit ? within(cones - 1, [0.08, 0.25], 40) : 0,
@@ -491,7 +472,7 @@ export const taskStart = (id: FlameTaskId, bench: BenchTorch, seed: number): Sta
 })
 /** What a task shows to be judged by eye; nothing where it is work of the hands. */
 export const taskRounds = (id: FlameTaskId, bench: BenchTorch, seed: number): readonly Round[] =>
-  shownOf(taskOf(id), bench, seed)
+  taskOf(id).shows?.(bench, seed) ?? []
 /** What a task is judged by, as far as it has come. */
 export const taskMarks = (
   id: FlameTaskId,

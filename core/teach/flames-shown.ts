@@ -1,8 +1,8 @@
-import { FUELS } from '../gas/fuels.ts'
 import { seeded } from '../seeded.ts'
 import { holdOf } from '../flame/hold.ts'
 import { seenFlame, type SeenFlame } from '../flame/seen.ts'
-import { sizeTorch, type SizedTorch } from '../flame/torch.ts'
+import type { SetFlame } from '../flame/set.ts'
+import { flowOfFlame, sizeTorch, type FlameShare, type SizedTorch } from '../flame/torch.ts'
 import type { BenchTorch } from './bench-torch.ts'
 
 /** Flames that are shown to be judged by eye: each round of them from a seed, so that a recording says the same again. */
@@ -16,8 +16,8 @@ export interface Shown {
   readonly ports: readonly number[]
   /** How warm its tip is, 0 to 1. */
   readonly warm: number
-  /** How the mixture stands, for the words of what was right. */
-  readonly mixture: number
+  /** Whose star it draws on plate. */
+  readonly star: SetFlame
 }
 
 /** A round: what is shown, and the word that is right. */
@@ -39,21 +39,17 @@ const WORN = 1.45
 /** Fuel of a starved tip over the full flame's. */
 const STARVED = 0.36
 
+/** A mixture below this draws the star of a reducing flame. */
+const DIM = 0.93
 const STILL = { wind: 0, near: false } as const
 
-function shown(
-  torch: SizedTorch,
-  { share, mixture }: { readonly share: number; readonly mixture: number },
-  ports: readonly number[] = [],
-  warm = 0,
-): Shown {
-  const fuel = share * torch.full.fuel
-  const flow = { fuel, oxygen: fuel * mixture * FUELS[torch.fuel].flame.neutral, jet: 0 }
+function shown(torch: SizedTorch, flame: FlameShare, ports: readonly number[] = [], warm = 0): Shown {
+  const flow = flowOfFlame(torch, flame)
   return {
     seen: seenFlame(torch, flow, holdOf(torch, flow, STILL)),
     ports: ports.length > 0 ? ports : Array.from({ length: torch.ports }, () => 1),
     warm,
-    mixture,
+    star: flame.mixture < DIM ? 'carburising' : 'neutral',
   }
 }
 

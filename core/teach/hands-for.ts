@@ -1,11 +1,8 @@
-import { FUELS } from '../gas/fuels.ts'
-import { MOST_TURNS, turnsFor, type SizedTorch } from '../flame/torch.ts'
+import { flowOfFlame, MOST_TURNS, turnsFor, type FlameShare, type SizedTorch } from '../flame/torch.ts'
 import { TURN_PARTS } from './bench.ts'
 
-/** A flame that is wanted: fuel over that of the full one, oxygen over neutral, and the lever. */
-export interface WantedFlame {
-  readonly share: number
-  readonly mixture: number
+/** A flame that is wanted, and the lever. */
+export interface WantedFlame extends FlameShare {
   readonly lever?: boolean
   /** Turns of the handle's valve; wide open where it is not said. */
   readonly handle?: number
@@ -14,10 +11,8 @@ export interface WantedFlame {
 /** How the valves stand for a flame, in parts of a turn: as near as they come to it. */
 export function handsFor(
   torch: SizedTorch,
-  { share, mixture, lever = false, handle = MOST_TURNS }: WantedFlame,
+  { lever = false, handle = MOST_TURNS, ...flame }: WantedFlame,
 ): { readonly oxygen: number; readonly fuel: number } {
-  const fuel = share * torch.full.fuel
-  const oxygen = fuel * mixture * FUELS[torch.fuel].flame.neutral
-  const turns = turnsFor(torch, { fuel, oxygen }, { handle, lever })
+  const turns = turnsFor(torch, flowOfFlame(torch, flame), { handle, lever })
   return { oxygen: Math.round(turns.oxygen * TURN_PARTS), fuel: Math.round(turns.fuel * TURN_PARTS) }
 }

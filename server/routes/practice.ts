@@ -11,11 +11,7 @@ export const practiceHandlers: Pick<Handlers, 'listPractice' | 'addPractice'> = 
     if (known !== undefined) return { id, points: known }
     if (personId !== null && !store.people.get(personId))
       throw new AppError(422, 'bad-input', 'There is no such person.', 'personId')
-    const { torch } = recording.bench
-    const { points } = scoreOf({
-      ...recording,
-      bench: { ...recording.bench, torch: { ...torch, jetM: torch.jetM ?? undefined } },
-    })
+    const { points } = scoreOf(recording)
     store.practice.add({
       id,
       bench: recording.kind,

@@ -1,4 +1,5 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit'
+import type { Light } from '../drawing/flame-paint.ts'
 
 /** What belongs to this screen, not to the shop: kept in the browser. */
 export interface Device {
@@ -19,7 +20,7 @@ export interface Device {
   /** Which hand holds the torch on the practice bench; null is as the torch says. */
   readonly practiceHand: 'left' | 'right' | null
   /** How the flame is looked at there. */
-  readonly practiceLight: 'day' | 'shed' | 'shade'
+  readonly practiceLight: Light
   /** What is still missing is told while one practises. */
   readonly practiceHints: boolean
 }

@@ -46,7 +46,7 @@ const toldOf = (f: BenchFrame): string =>
  * Keeps a bench running while it is looked at: a hidden page lets its worker rest.
  * @param practised what is practised, or watched again; a new one begins anew
  */
-export function useFlameBench(practised: Practised | undefined): FlameBench {
+export function useFlameBench(practised: Practised): FlameBench {
   const worker = useRef<Remote<FlameWorker> | undefined>(undefined)
   const latest = useRef<BenchFrame | undefined>(undefined)
   const hearers = useRef(new Set<{ readonly valve: Valve; readonly hear: (parts: number) => void }>())
@@ -60,7 +60,6 @@ export function useFlameBench(practised: Practised | undefined): FlameBench {
   }, [])
 
   useEffect(() => {
-    if (!practised) return
     const own = new Worker(new URL('./flame.worker.ts', import.meta.url), { type: 'module' })
     const remote = wrap<FlameWorker>(own)
     worker.current = remote

@@ -98,15 +98,12 @@ function Words({ label, children }: { readonly label: string; readonly children:
   )
 }
 
-/** A mixture below this draws the star of a reducing flame. */
-const DIM = 0.93
-
 /** The star that a flame draws on clean plate. */
 export function StarShown({ shown }: { readonly shown: Shown }) {
   return (
     <StarOnPlate
       numbered
-      flame={shown.mixture < DIM ? 'carburising' : 'neutral'}
+      flame={shown.star}
       legs={shown.ports}
       label={`The star on the plate, ${shown.ports.length} legs`}
     />

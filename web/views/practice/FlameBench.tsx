@@ -122,7 +122,6 @@ function OnBench({
   const turning = useTurning(turn)
   const place = useRef<HTMLDivElement>(null)
   const keep = useKeepAttempt()
-  const kept = useRef<FlameRecording | undefined>(undefined)
   const still = watched !== undefined || frame?.points !== undefined
   const rounds = useMemo(() => taskRounds(task, bench, practised.seed), [task, bench, practised.seed])
   const said = frame?.said.length ?? 0
@@ -133,11 +132,10 @@ function OnBench({
 
   useEffect(() => {
     const done = frame?.recording
-    if (!done || watched !== undefined || kept.current === done) return
-    kept.current = done
+    if (!done || watched !== undefined || done === own) return
     setOwn(done)
     keep(done)
-  }, [frame?.recording, watched, keep])
+  }, [frame?.recording, watched, own, keep])
 
   const show = (next: OnStage) => {
     setOnStage(next)

@@ -1,5 +1,5 @@
 import { transfer, wrap, type Remote } from 'comlink'
-import { useEffect, useRef, useState, type RefObject } from 'react'
+import { useEffect, useMemo, useRef, useState, type RefObject } from 'react'
 import { sizeTorch, type Torch as FlameTorch } from '#core/flame/torch.ts'
 import type { Shown } from '#core/teach/flames-shown.ts'
 import { FUELS } from '#core/gas/fuels.ts'
@@ -71,6 +71,7 @@ export function Stage({
 }) {
   const box = useRef<HTMLDivElement>(null)
   const { width, height } = useSize(box)
+  const tip = useMemo(() => tipOf(torch), [torch])
   const painter = useRef<Remote<FlamePaintWorker> | undefined>(undefined)
   const dense = Math.min(2, window.devicePixelRatio || 1)
   useEffect(() => {
@@ -103,12 +104,12 @@ export function Stage({
       dense,
       light,
       hand,
-      tip: tipOf(torch),
+      tip,
       ports: torch.ports,
       shown,
       quiet: still(),
     })
-  }, [torch, shown, light, hand, width, height, dense])
+  }, [tip, torch, shown, light, hand, width, height, dense])
   useEffect(() => {
     if (!picture || !painter.current || given.has(picture)) return
     given.add(picture)
@@ -124,7 +125,7 @@ export function Stage({
       data-light={light}
     >
       {shown || !frame?.seen || width === 0 ? null : (
-        <Lengths frame={frame} torch={torch} width={width} height={height} light={light} hand={hand} />
+        <Lengths frame={frame} tip={tip} width={width} height={height} light={light} hand={hand} />
       )}
     </div>
   )
@@ -138,14 +139,14 @@ const CONES_FROM = 0.4
 /** How long cone and feather are, with lines down from where they end. */
 function Lengths({
   frame,
-  torch,
+  tip,
   width,
   height,
   light,
   hand,
 }: {
   readonly frame: BenchFrame
-  readonly torch: FlameTorch
+  readonly tip: PaintedTip
   readonly width: number
   readonly height: number
   readonly light: Light
@@ -153,12 +154,11 @@ function Lengths({
 }) {
   const { print } = useShop()
   const look = frame.seen?.look
-  if (!look || look.mixture < CONES_FROM || FUELS[torch.fuel].flame.sign === 'meters') return null
+  if (!look || look.mixture < CONES_FROM || tip.sign === 'meters') return null
   const unit = unitOf(width)
-  const { coneM } = sizeTorch(torch)
   const feathered = look.feather > look.cone * FEATHER_FROM
   const lengths: readonly Length[] = [
-    { name: 'cone', says: `cone ${print(look.cone * coneM, 'eye')}`, long: look.cone * unit },
+    { name: 'cone', says: `cone ${print(look.cone * tip.coneM, 'eye')}`, long: look.cone * unit },
     ...(feathered
       ? [
           {
@@ -170,7 +170,7 @@ function Lengths({
       : []),
   ]
   const gap = (frame.seen?.gap ?? 0) * unit
-  const below = mouthOf(tipOf(torch), unit) * 1.3 + 44
+  const below = mouthOf(tip, unit) * 1.3 + 44
   const x = (long: number) => {
     const right = width * TIP_AT + gap + long
     return hand === 'left' ? width - right : right

@@ -1,5 +1,6 @@
 import { Check, CircleDot } from 'lucide-react'
 import { FUELS, type FuelId } from '#core/gas/fuels.ts'
+import { atMetal } from '#core/teach/bench-words.ts'
 import type { Mark } from '#core/teach/flame-tasks.ts'
 import { useShop } from '../../app/shop.ts'
 import type { BenchFrame } from '../../work/flame-work.ts'
@@ -30,10 +31,6 @@ export function Marks({ title, marks }: { readonly title: string; readonly marks
   )
 }
 
-/** Hydrogen over steam from which a flame draws scale off hot steel, and under which it makes some. */
-const [DRAWS, MAKES] = [4, 1.5]
-const reducingWords = (reducing: number) =>
-  reducing > DRAWS ? 'draws scale off' : reducing > MAKES ? 'hardly makes scale' : 'makes scale'
 /** With more hydrogen than this there is no steam to be told of. */
 const NO_STEAM = 1000
 
@@ -78,7 +75,7 @@ export function Doing({
   if (hints && frame.reducing !== undefined && frame.reducing < NO_STEAM)
     rows.push([
       'At metal',
-      `${reducingWords(frame.reducing)}, ${frame.reducing.toPrecision(2)} of hydrogen to 1 of steam`,
+      `${atMetal(frame.reducing)}, ${frame.reducing.toPrecision(2)} of hydrogen to 1 of steam`,
     ])
   if (rows.length === 0) return null
   return (

@@ -15,12 +15,7 @@ export async function readRecording(
   ])
   try {
     const value: unknown = JSON.parse(text)
-    const { bench, ...rest } = await flameRecordingSchema.validate(value, { strict: true })
-    const { jetM, ...torch } = bench.torch
-    return {
-      ok: true,
-      recording: { ...rest, bench: { ...bench, torch: { ...torch, jetM: jetM ?? undefined } } },
-    }
+    return { ok: true, recording: await flameRecordingSchema.validate(value, { strict: true }) }
   } catch (error) {
     return { ok: false, message: error instanceof ValidationError ? `${NONE} ${error.message}` : NONE }
   }

@@ -1,14 +1,13 @@
 import { useCallback, useMemo, type RefObject } from 'react'
-import { MOST_PARTS, type Move } from '#core/teach/bench.ts'
+import { HANDLE_OPEN_TURNS, MOST_PARTS, type Move } from '#core/teach/bench.ts'
 import type { BenchFrame } from '../../work/flame-work.ts'
 import type { Torch } from '#core/flame/torch.ts'
 import { useBenchKeys, type BenchKeys } from './useBenchKeys.ts'
 import type { Turning } from './useTurning.ts'
 
-/** From so many turns the handle's valve counts as open. */
-const HANDLE_OPEN = 1.5
 /** How the handle's oxygen valve stands. */
-export const handleOpen = (frame: BenchFrame | undefined): boolean => (frame?.hands.handle ?? 0) > HANDLE_OPEN
+export const handleOpen = (frame: BenchFrame | undefined): boolean =>
+  (frame?.hands.handle ?? 0) >= HANDLE_OPEN_TURNS
 
 /** What is done at the bench beside turning its valves, by press and by key. */
 export interface BenchActs {
