@@ -164,7 +164,7 @@ function OnBench({
               label={
                 shows
                   ? `${round.flames.length === 1 ? 'A flame' : 'Three flames, A on top'} to be judged`
-                  : caption
+                  : caption || 'The torch'
               }
             />
             {round ? (
