@@ -4,7 +4,7 @@ import a11y from 'eslint-plugin-jsx-a11y'
 import prettier from 'eslint-config-prettier'
 
 export default tseslint.config(
-  { ignores: ['vitest.config.ts', 'dist', 'data', '.tsbuild', 'node_modules', 'docs'] },
+  { ignores: ['vitest.config.ts', 'dist', 'data', '.tsbuild', 'node_modules', 'docs', '**/*.as.ts'] },
   ...tseslint.configs.strict,
   {
     files: ['**/*.ts', '**/*.tsx'],

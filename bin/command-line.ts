@@ -10,6 +10,8 @@ import { burn, BURNT_FUELS, type BurntFuel } from '#core/flame/burn.ts'
 import { FUELS } from '#core/gas/fuels.ts'
 import { CHART_HOSE } from '#core/gas/hose.ts'
 import { STANDARD_PRESSURE_PA } from '#core/gas/standard.ts'
+import { readCase } from '#core/heat/read-case.ts'
+import { runHeatCase } from '#core/heat/run-case.ts'
 import {
   DRAWING_UNITS,
   FLATTEN_MM,
@@ -390,6 +392,14 @@ function flame(options: { readonly fuel: string; readonly ratio: string; readonl
 /** mol of oxygen and of air for one mol of fuel beyond which nothing is called a flame. */
 const [MOST_OXYGEN, MOST_AIR] = [50, 200]
 
+function heat(file: string): void {
+  const read = readCase(readJson(file))
+  if (!read.ok) throw new BadInput(read.error.field, read.error.message)
+  const { rows, crossings, ...whole } = runHeatCase(read.of)
+  // each probe under its own name beside the row's figures, and all of them together
+  print({ rows: rows.map((row) => ({ ...row, ...row.probes })), ...whole, ...crossings })
+}
+
 function tip(text: string): void {
   const diameterM = length(text, 'orifice', 0.0003, 0.004)
   const facts = tipFacts(measuredOrifice(diameterM), STANDARD_PRESSURE_PA)
@@ -539,6 +549,11 @@ function commands(): Command {
     .option('--air <mol>', 'air that it draws in, mol for one mol of fuel', '0')
     .description('what a flame is made of, how hot it is, and how its heat lies in cone and envelope')
     .action(flame)
+  program
+    .command('heat')
+    .argument('<file>', 'a case of the heat bench as JSON, or - for standard input')
+    .description('heat a joint on the bench: temperatures, filling, flux, scale and where the heat went')
+    .action(heat)
   program
     .command('outline')
     .argument('<file>', 'a drawing, .dxf or .svg')

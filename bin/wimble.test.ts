@@ -186,6 +186,41 @@ describe('wimble tip', () => {
   })
 })
 
+describe('wimble heat', () => {
+  const joint = {
+    D: 0.01,
+    t1: 0.001,
+    t2: 0.001,
+    L: 0.008,
+    dt: 0.1,
+    grid: { nth: 16, nz: 32, nov: 12 },
+    torches: [{ P: 3000, path: [[0, 0, 0.003, 1]] }],
+    probes: [{ name: 'lip', shell: 2, pos: 0, z: 0.001 }],
+    cross: [['lip', 300]],
+    t_out: [5, 10],
+    t_end: 10,
+  }
+  it('runs a case and tells its rows, probes and crossings', async () => {
+    const { code, out } = await wimble(['heat', '-'], JSON.stringify(joint))
+    expect(code).toBe(0)
+    const result = json(out) as {
+      rows: readonly Record<string, number>[]
+      t_lip_300: number
+      imbalance_pct: number
+    }
+    expect(result.rows.map((r) => r['t'])).toEqual([5, 10])
+    expect(result.rows[1]).toMatchObject({ probes: { lip: result.rows[1]?.['lip'] } })
+    expect(result.t_lip_300).toBeGreaterThan(0)
+    expect(result.rows[1]?.['lip']).toBeGreaterThan(300)
+    expect(Math.abs(result.imbalance_pct)).toBeLessThan(0.1)
+  })
+  it('says what is wrong with a case, and where', async () => {
+    const { code, out } = await wimble(['heat', '-'], JSON.stringify({ ...joint, mat1: 'cheese' }))
+    expect(code).toBe(2)
+    expect(json(out)).toMatchObject({ error: { field: 'mat1' } })
+  })
+})
+
 describe('wimble flame', () => {
   const flame = (...args: string[]) => ['flame', '--fuel', 'acetylene', ...args]
   it('is as hot and made of the same as in public examples, and says what kind it is', async () => {

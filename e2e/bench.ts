@@ -14,6 +14,7 @@ import { planOutline, readSvg, toSvg } from '#core/outline/index.ts'
 import { planCutList } from '#core/stock/cut-list.ts'
 import { seeded } from '#core/seeded.ts'
 import { frames } from './bench/frames.ts'
+import { heats } from './bench/heat.ts'
 import { book, pages } from './bench/pages.ts'
 import { print, quantile, tell } from './bench/tell.ts'
 import { years } from './bench/years.ts'
@@ -195,6 +196,7 @@ async function mapped(): Promise<void> {
 await planner()
 flames()
 await mapped()
+heats()
 cutLists()
 outlines()
 if (findChromium() !== undefined) {

@@ -99,6 +99,8 @@ export function createApp({ log, pages, version, ...context }: AppOptions): Koa 
 
 const POLICY = {
   defaultSrc: ["'self'"],
+  // the heat bench is compiled
+  scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
   // Radix sets a style element while a dialog is open
   styleSrc: ["'self'", "'unsafe-inline'"],
   imgSrc: ["'self'", 'data:', 'blob:'],
