@@ -1,9 +1,12 @@
 /** What somebody did at a practice bench: a recording, from which its score follows. */
-import { array, boolean, mixed, number } from 'yup'
+import { array, boolean, lazy, mixed, number } from 'yup'
 import { FUEL_IDS } from '#core/gas/fuels.ts'
 import { MOST_MOVES, MOST_PARTS, MOST_TICKS, type Move } from '#core/teach/bench.ts'
 import { FLAME_TASKS } from '#core/teach/flame-tasks.ts'
+import { findShellMetal } from '#core/heat/shell-metals.ts'
 import { isRecord } from '#core/objects.ts'
+import { HEAT_SHAPES } from '#core/teach/heat-joint.ts'
+import { HEAT_DOES, MOST_HEAT_MOVES, MOST_HEAT_TICKS, type HeatMove } from '#core/teach/heat-play.ts'
 import { instant, reference, shape, typed, uuid, word } from './primitives.ts'
 
 const between = (what: string, low: number, high: number) =>
@@ -82,9 +85,117 @@ export const flameRecordingSchema = shape({
     ),
 }).required()
 
+/** A move of the heat bench: when, what, and one figure or two. */
+const isHeatMove = (v: unknown): v is HeatMove =>
+  Array.isArray(v) &&
+  v.length >= 2 &&
+  v.length <= 4 &&
+  Number.isInteger(v[0]) &&
+  HEAT_DOES.some((d) => d === v[1]) &&
+  v.slice(2).every((n) => typeof n === 'number' && Math.abs(n) <= FARTHEST)
+/** Degrees or mm that a hand is ever moved to. */
+const FARTHEST = 100_000
+const metal = (what: string) =>
+  mixed((v): v is string => typeof v === 'string' && v.length <= 60 && findShellMetal(v) !== undefined)
+    .typeError(`${what} is no metal of the bench.`)
+    .required(`${what} is missing.`)
+const celsius = (what: string) => between(what, -60, 3000)
+const share = (what: string) => between(what, 0, 10)
+
+/** Two of a kind. */
+const isPair =
+  <T>(is: (v: unknown) => v is T) =>
+  (v: unknown): v is readonly [T, T] =>
+    Array.isArray(v) && v.length === 2 && v.every(is)
+const NAMED = 60
+
+const heatJointSchema = shape({
+  shape: word(HEAT_SHAPES, 'The shape'),
+  title: typed(SENTENCE),
+  parts: mixed(isPair((v): v is string => typeof v === 'string' && v.length <= NAMED))
+    .typeError('There are two parts.')
+    .required('The parts are missing.'),
+  made: shape({
+    type: word(['tube', 'lap'], 'The type'),
+    D: between('The diameter', 0.001, 1),
+    W: between('The width', 0.001, 1),
+    t1: between('The first wall', 1e-4, 0.05),
+    t2: between('The second wall', 1e-4, 0.05),
+    t_body: between('The body', 1e-4, 0.1),
+    c: between('The gap', 0, 0.01),
+    L: between('The overlap', 0.0005, 0.5),
+    Lt: between('What goes on', 0.001, 2),
+    Lb: between('What goes on', 0.001, 2),
+    mat1: metal('The first part'),
+    mat2: metal('The second part'),
+    Tamb: between('The air', -60, 60),
+  }).required(),
+  ends: yes('Whether it ends'),
+  filler: shape({
+    id: typed().required(),
+    rodM: between('The rod', 0.0002, 0.02),
+    Tsol: celsius('The solidus'),
+    Tliq: celsius('The liquidus'),
+    Tflow: celsius('The flow point'),
+    k: between('Its conductivity', 0.1, 1000),
+    rho: between('Its density', 100, 30_000),
+    cp: between('Its heat', 10, 10_000),
+    latent: between('Its heat of melting', 0, 1e7),
+    gamma: share('Its tension'),
+    mu: between('Its viscosity', 1e-5, 10),
+    cos_wet: share('Its wetting'),
+    v_wet: between('Its speed', 1e-5, 10),
+  }).required(),
+  flux: shape({
+    lo: celsius('The flux’s lower end'),
+    hi: celsius('The flux’s upper end'),
+    life: between('Its life', 1, 1e5),
+    half: between('What halves its life', 1, 1000),
+    t_clean: between('Its cleaning', 0.01, 1000),
+    k: share('Its conductivity'),
+  })
+    .optional()
+    .default(undefined),
+  torch: shape({
+    powerW: between('The power', 1, 1e6),
+    driveC: between('The flame', 200, 4000),
+    airShare: share('Its share').optional(),
+    times: between('What it gives', 0.1, 5),
+    name: typed(SENTENCE),
+  }).required(),
+  torches: mixed((v): v is 1 | 2 => v === 1 || v === 2)
+    .typeError('One torch or two.')
+    .required('The torches are missing.'),
+  nitrogen: yes('Nitrogen'),
+  ragM: between('The rag', 0, 2),
+  coneM: between('The distance', 0.001, 0.1),
+  wantedS: mixed(isPair((v): v is number => typeof v === 'number' && v >= 0 && v <= 1e5))
+    .typeError('Two times are wanted.')
+    .required('The times are missing.'),
+}).required()
+
+export const heatRecordingSchema = shape({
+  kind: word(['heat'], 'The kind'),
+  task: typed().required(),
+  joint: heatJointSchema,
+  made: array(mixed(isHeatMove).typeError('This is no move of the hands.').required('A move is missing.'))
+    .typeError('The moves should be a list.')
+    .max(MOST_HEAT_MOVES, `At most ${MOST_HEAT_MOVES} moves are kept.`)
+    .required('The moves are missing.')
+    .test('in-order', 'The moves should be in their order.', (made) =>
+      made.every((m, i) => i === 0 || m[0] >= (made[i - 1]?.[0] ?? 0)),
+    ),
+  until: whole('The end', MOST_HEAT_TICKS),
+}).required()
+
+/** A recording of either bench. */
+export const recordingSchema = lazy((value: unknown) =>
+  isRecord(value) && value['kind'] === 'heat' ? heatRecordingSchema : flameRecordingSchema,
+)
+
 export const practiceSchema = shape({
   id: uuid('The attempt'),
   personId: reference('The person'),
   at: instant(),
-  recording: flameRecordingSchema,
+  recording: recordingSchema,
 }).required()

@@ -1,18 +1,10 @@
 import fc from 'fast-check'
+import { efficiencyAt, spreadAt } from '../heat/on-work.ts'
 import { describe, expect, it } from 'vitest'
 import { FUEL_IDS, FUELS } from '../gas/fuels.ts'
 import { findFiller } from '../metal/fillers.ts'
 import { CUBIC_FOOT_M3 } from '../quantity/index.ts'
-import {
-  chooseFlame,
-  CONE_M,
-  efficiencyAt,
-  fuelFlowOf,
-  orificeFor,
-  oxygenPerFuel,
-  spreadAt,
-  wrongFlames,
-} from './flame.ts'
+import { chooseFlame, CONE_M, fuelFlowOf, orificeFor, oxygenPerFuel, wrongFlames } from './flame.ts'
 import { brazePlan, brazeRequest, lapOf, valueOf } from './test-support.ts'
 
 describe('which flame', () => {

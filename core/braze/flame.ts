@@ -24,15 +24,8 @@ export function orificeFor(fuel: FuelId, flow: number, ports: number): number {
 
 /** Cone tip to metal, m, by how the shop likes its heat; and what that does to the heat that goes in. */
 export const CONE_M = { fierce: 0.01, 'by-tip': 0.015, soft: 0.025 } as const
-/** Share of the flame's heat that enters cold metal. Source: craft trials, ± 20 %. */
-export const efficiencyAt = (coneM: number): number => 0.36 / (1 + (coneM / 0.04) ** 1.5)
-/** Half width of the flame where it strikes, m. */
-export const spreadAt = (coneM: number, powerW: number): number =>
-  0.007 * Math.sqrt(powerW / 5160) * (0.6 + (0.4 * coneM) / 0.013)
+/** How far that share may be out, either way. Source: craft trials. */
 export const EFFICIENCY_SPAN = [0.8, 1.2] as const
-
-/** A flame of fuel and air strikes so much wider than one of oxygen at the usual distance. */
-export const AIR_WIDER = 1.2
 
 /** A flame by name, why it is chosen, and what it does to the oxygen: a factor on the neutral ratio. */
 export interface FlameChoice {

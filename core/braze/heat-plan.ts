@@ -12,7 +12,8 @@ import {
 } from '../heat/joint-heat.ts'
 import { heatSpot, SPOT_M, type SpotPart } from '../heat/spot-heat.ts'
 import { INCH_M } from '../quantity/units.ts'
-import { AIR_WIDER, CONE_M, EFFICIENCY_SPAN, efficiencyAt, spreadAt } from './flame.ts'
+import { AIR_WIDER, efficiencyAt, spreadAt, USUAL_CONE_M } from '../heat/on-work.ts'
+import { CONE_M, EFFICIENCY_SPAN } from './flame.ts'
 import {
   acrossM,
   bondOf,
@@ -28,8 +29,6 @@ import type { FillerKind } from '../metal/fillers.ts'
 import { jointFacts } from './joints.ts'
 import type { BrazeRequest, BrazeWork, Burner, Part } from './types.ts'
 
-/** The distance at which a flame has the width that the others are told against, m. */
-const USUAL_CONE_M = 0.013
 /** Flat work is heated this much of its length at a time, m. */
 const SECTION_M = 0.05
 /** Filler goes along a lip at this speed, m/s, and into a groove at this rate, m³/s. Craft figures. */

@@ -4,20 +4,14 @@ import { brazesLike } from './own.ts'
 import { valuesOf } from '../learn/own-runs.ts'
 import { ambientPressurePa } from '../gas/standard.ts'
 import { atDistance, reachOf } from '../heat/joint-heat.ts'
+import { efficiencyAt } from '../heat/on-work.ts'
 import { isCopper, specificHeatAt } from '../metal/base-metals.ts'
 import type { Filler } from '../metal/fillers.ts'
 import { celsius } from '../metal/table.ts'
 import { drillOfDiameter, INCH_M } from '../quantity/index.ts'
 import type { Grounds } from '../reason.ts'
 import type { BrazeDraft } from './draft.ts'
-import {
-  CONE_M,
-  efficiencyAt,
-  EFFICIENCY_SPAN,
-  fuelFlowOf,
-  oxygenPerFuel,
-  type FlameChoice,
-} from './flame.ts'
+import { CONE_M, EFFICIENCY_SPAN, fuelFlowOf, oxygenPerFuel, type FlameChoice } from './flame.ts'
 import {
   asPlanned,
   burnerName,

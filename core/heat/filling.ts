@@ -5,6 +5,8 @@ import { apart, type Shells } from './shells.ts'
 export interface Filling {
   /** How full each cell is, 0 to 1. */
   readonly filled: Float64Array
+  /** Paste flux is on it. */
+  fluxed: boolean
   /** Flux: how far it has cleaned, and how far it is spent, each 0 to 1. */
   readonly cleaned: Float64Array
   readonly spent: Float64Array
@@ -49,6 +51,7 @@ export function beginFilling(shells: Shells): Filling {
   const dz = of.L / socket
   return {
     filled: shells.filled,
+    fluxed: of.flux.mode === 'paste',
     cleaned: zeros(),
     spent: zeros(),
     holds: Float64Array.from(gap, (c) => c * wide * dz),
@@ -90,7 +93,7 @@ function feelWalls({ tube, cup, mouth, socket, of, room }: Shells, f: Filling): 
 
 /** Paste flux cleans inside its window, and is spent above its lower end, the sooner the hotter. */
 function workFlux({ of: { flux }, socket, place }: Shells, f: Filling, dt: number): void {
-  if (flux.mode !== 'paste') return
+  if (!f.fluxed) return
   const { cleaned, spent, coldest, hottest, filled } = f
   for (let i = 0; i < socket * place.length; i++) {
     const [cold, hot] = [coldest[i] as number, hottest[i] as number]
@@ -105,7 +108,7 @@ function workFlux({ of: { flux }, socket, place }: Shells, f: Filling, dt: numbe
 /** Whether filler may wet a place: always where none is needed, once it is clean and not spent where it is. */
 function wettable({ of: { flux } }: Shells, f: Filling, i: number): boolean {
   if (flux.mode === 'self') return true
-  return flux.mode === 'paste' && (f.cleaned[i] as number) >= 1 && (f.spent[i] as number) < 1
+  return f.fluxed && (f.cleaned[i] as number) >= 1 && (f.spent[i] as number) < 1
 }
 
 /** Holds the rod to the lip: it melts once the work under it is hot enough, and what it takes is drawn in the next step. */

@@ -53,7 +53,7 @@ export function workStep(bench: HeatBench, dt: number, { flames, rod, purged }: 
   const { flux, filler } = shells.of
   const inGap: InGap = {
     fillerK: filler.k,
-    fluxK: flux.mode === 'paste' ? flux.k : undefined,
+    fluxK: filling.fluxed ? flux.k : undefined,
   }
   const before = shells.ledger.flame
   heatStep(shells, dt, flames, inGap, () => {

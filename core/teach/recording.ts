@@ -1,5 +1,6 @@
 import { play, type Made } from './bench.ts'
 import type { BenchTorch } from './bench-torch.ts'
+import { pointsOf } from './points.ts'
 import { taskMarks, taskStart, taskWanted, type FlameTaskId, type Mark } from './flame-tasks.ts'
 
 /** What somebody did at the flame bench: all that its score follows from. */
@@ -18,12 +19,6 @@ export interface FlameRecording {
 export interface Score {
   readonly points: number
   readonly marks: readonly Mark[]
-}
-
-/** Points of some marks, 0 to 100. */
-export function pointsOf(marks: readonly Mark[]): number {
-  const most = marks.reduce((n, m) => n + m.most, 0)
-  return most === 0 ? 0 : Math.round((100 * marks.reduce((n, m) => n + m.got, 0)) / most)
 }
 
 /** The score of a recording: of nothing else. */
