@@ -112,15 +112,9 @@ export const FILLER_DEFAULTS: CaseFiller = {
   cos_wet: 0.9,
   v_wet: 0.015,
 }
-export const FLUX_DEFAULTS: CaseFlux = {
-  mode: 'self',
-  lo: 565,
-  hi: 870,
-  life: 300,
-  half: 60,
-  t_clean: 1.5,
-  k: 0.5,
-}
+/** What a general paste flux stands. */
+export const FLUX_WINDOW = { lo: 565, hi: 870, life: 300, half: 60, t_clean: 1.5, k: 0.5 } as const
+export const FLUX_DEFAULTS: CaseFlux = { mode: 'self', ...FLUX_WINDOW }
 /** Watts of 12 cubic feet of acetylene an hour, and how wide it strikes at the usual distance. */
 export const USUAL_POWER_W = 5160
 export const usualSpread = (powerW: number): number => 0.007 * Math.sqrt(powerW / USUAL_POWER_W)

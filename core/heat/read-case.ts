@@ -1,8 +1,9 @@
-import { isRecord, omit, type Json } from '../objects.ts'
+import { isRecord, type Json } from '../objects.ts'
 import {
   CASE_DEFAULTS,
   FILLER_DEFAULTS,
   FLUX_DEFAULTS,
+  FLUX_WINDOW,
   INSIDE_H,
   PURGED_H,
   TORCH_DEFAULTS,
@@ -209,7 +210,6 @@ function read(value: unknown): HeatCase {
     throw new Wrong('purge', 'purge should be 0 or 1.')
   const purged = purge === 1 || purge === true
   const flux = given['flux']
-  const window = omit(FLUX_DEFAULTS, ['mode'])
   const fluxGiven = flux === undefined ? {} : group(flux, 'flux', Object.keys(FLUX_DEFAULTS))
   const { mode, ...fluxFigures } = fluxGiven
   const probes = list(given['probes'], 'probes', 100).map((p, i) => readProbe(p, `probes.${i}`))
@@ -235,7 +235,7 @@ function read(value: unknown): HeatCase {
     ),
     flux: {
       mode: oneOf(mode, 'flux.mode', ['self', 'paste', 'none'], 'self'),
-      ...figures(fluxFigures, 'flux', window),
+      ...figures(fluxFigures, 'flux', { ...FLUX_WINDOW }),
     },
     probes,
     t_out: list(given['t_out'], 't_out', 10_000).map((t, i) => number(t, `t_out.${i}`, 0, 1e5)),

@@ -84,7 +84,8 @@ export function outcomeOf(state: HeatState): HeatOutcome {
     sealed: lipSealed(bench),
     fed: fedShare(state),
     dripped,
-    peakC: Math.max(peakOf(tube), peakOf(cup)),
+    // what melts away grows no hotter
+    peakC: Math.max(...[tube, cup].map((s) => Math.min(peakOf(s), s.metal.meltsC))),
     tooHot: [hot(tube), hot(cup)],
     melted: [peakOf(tube) >= tube.metal.meltsC, peakOf(cup) >= cup.metal.meltsC],
     spent: filling.spent.reduce((sum, s) => sum + (s >= 1 ? 1 : 0), 0) / filling.spent.length,
@@ -214,7 +215,7 @@ export function heatFindings(
       finding(
         'burnt',
         state.awayMm < 12 ? 'too-near' : 'too-hot-braze',
-        `The ${joint.parts[o.melted[0] ? 0 : 1]} came to ${said(o.peakC)} and melted.${aimInstead(joint)}`,
+        `The ${joint.parts[o.melted[0] ? 0 : 1]} melted, at ${said(o.peakC)}.${aimInstead(joint)}`,
       ),
     )
   else if (o.tooHot[0] + o.tooHot[1] > SPOT_MM2 * 3)

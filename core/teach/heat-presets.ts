@@ -1,5 +1,5 @@
 import { FILLERS, type Filler } from '../metal/fillers.ts'
-import { FILLER_DEFAULTS, FLUX_DEFAULTS, type CaseFiller } from '../heat/heat-case.ts'
+import { FILLER_DEFAULTS, FLUX_WINDOW, type CaseFiller } from '../heat/heat-case.ts'
 import { blindHeat, goodHeat, type Hand, type Worked } from './heat-hands.ts'
 import type { HeatJoint, HeatShape } from './heat-joint.ts'
 
@@ -32,7 +32,7 @@ const filler = (id: string, rodInch: number): HeatJoint['filler'] => {
   return benchFiller(known, rodInch * INCH_M)
 }
 
-const PASTE = { ...FLUX_DEFAULTS }
+const PASTE = FLUX_WINDOW
 /** Acetylene, W for each cubic foot an hour. */
 const WATTS_PER_CFH = 430
 const oxy = (cfh: number): HeatJoint['torch'] => ({
@@ -204,7 +204,7 @@ export const presetOf = (
         play: (hand) =>
           blindHeat(
             HEAT_JOINTS.inch,
-            { z: -1, round: true, nitrogen: true, feedS: 16, forS: 7, awayMm: 6 },
+            { z: -1, round: true, nitrogen: true, feedS: 16, forS: 9.5, awayMm: 6 },
             hand,
           ),
       }

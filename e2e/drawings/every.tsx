@@ -135,7 +135,11 @@ function ofBraze(draft: BrazeDraft, settings: Settings): readonly Case[] {
       as: 'braze',
       node: <JointTab planned={planned} onHow={() => undefined} onFiller={() => undefined} />,
     },
-    { name: `${name}, heat`, as: 'braze', node: <HeatTab planned={planned} onHow={() => undefined} /> },
+    {
+      name: `${name}, heat`,
+      as: 'braze',
+      node: <HeatTab planned={planned} onHow={() => undefined} tryAt="/practice" />,
+    },
   ]
 }
 

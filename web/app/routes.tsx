@@ -86,6 +86,11 @@ export const router = createBrowserRouter([
       { path: '/tests/new/:kind', element: view(() => import('../views/tests/NewTest.tsx')) },
       { path: '/tests/:testId', element: view(() => import('../views/tests/TestPage.tsx')) },
       { path: '/practice', element: view(() => import('../views/practice/Practice.tsx')) },
+      {
+        path: '/practice/heat/piece/:jobId/:pieceId',
+        element: view(() => import('../views/practice/HeatOfPlan.tsx')),
+      },
+      { path: '/practice/heat/:joint', element: view(() => import('../views/practice/HeatBench.tsx')) },
       { path: '/practice/flame/:task', element: view(() => import('../views/practice/FlameBench.tsx')) },
       { path: '/log', element: view(() => import('../views/log/Log.tsx')) },
       { path: '/log/chart', element: view(() => import('../views/log/YourChart.tsx')) },

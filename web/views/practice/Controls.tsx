@@ -1,10 +1,10 @@
-import type { ReactNode } from 'react'
 import type { Torch } from '#core/flame/torch.ts'
 import { useShop } from '../../app/shop.ts'
 import { Button } from '../../ui/Button.tsx'
 import type { BenchFrame } from '../../work/flame-work.ts'
 import type { FlameBench } from '../../work/useFlameBench.ts'
 import { Dial } from './Dial.tsx'
+import { Key, Toggle } from './Toggle.tsx'
 import { handleOpen, type BenchActs } from './useBenchActs.ts'
 import { keysOfValve } from './useBenchKeys.ts'
 import type { Turning } from './useTurning.ts'
@@ -73,34 +73,3 @@ export function Controls({
     </div>
   )
 }
-
-/** Something in the hand that is so or not. */
-function Toggle({
-  on,
-  k,
-  children,
-  ...rest
-}: {
-  readonly on: boolean
-  readonly k: string
-  readonly disabled: boolean
-  readonly onClick: () => void
-  readonly children: ReactNode
-}) {
-  return (
-    <Button big aria-pressed={on} className={on ? 'bg-ink! text-paper!' : ''} {...rest}>
-      {on ? '✓ ' : ''}
-      {children} <Key k={k} />
-    </Button>
-  )
-}
-
-/** The key that does the same. */
-const Key = ({ k }: { readonly k: string }) => (
-  <kbd
-    className="hidden rounded-sm border border-rule px-2 font-figure text-foot text-soft md:inline"
-    aria-hidden="true"
-  >
-    {k}
-  </kbd>
-)

@@ -1,5 +1,5 @@
 import { Volume2, VolumeX } from 'lucide-react'
-import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useLocation, useParams } from 'react-router'
 import { FUELS } from '#core/gas/fuels.ts'
 import type { BenchTorch } from '#core/teach/bench-torch.ts'
@@ -14,6 +14,7 @@ import { Button } from '../../ui/Button.tsx'
 import { Segmented } from '../../ui/Segmented.tsx'
 import { useFlameBench } from '../../work/useFlameBench.ts'
 import type { Practised } from '../../work/flame-work.ts'
+import { Alone } from './Alone.tsx'
 import { NameFlame, PickTip, ReadStar, StarShown } from './Answers.tsx'
 import { BenchSide, type Watched } from './BenchSide.tsx'
 import { Controls } from './Controls.tsx'
@@ -23,12 +24,7 @@ import { useBenchActs } from './useBenchActs.ts'
 import { useFlameSound } from './useFlameSound.ts'
 import { usePracticeTorch, type PracticeTorch } from './usePracticeTorch.ts'
 import { useTurning } from './useTurning.ts'
-
-const LIGHT_WORDS = [
-  { value: 'day', label: 'By day' },
-  { value: 'shed', label: 'Dim shed' },
-  { value: 'shade', label: 'Shade down' },
-] as const
+import { LIGHT_WORDS } from './words.ts'
 
 /** A seed that nobody foresees: what a task shows by chance. */
 const newSeed = () => crypto.getRandomValues(new Uint32Array(1))[0] ?? 1
@@ -70,20 +66,6 @@ export default function FlameBench() {
       </Alone>
     )
   return <OnBench key={`${task} ${torch.chosen}`} task={task} bench={bench} torch={torch} hand={hand} />
-}
-
-function Alone({ title, children }: { readonly title: string; readonly children: ReactNode }) {
-  return (
-    <main className="grid max-w-[60ch] gap-3 p-6">
-      <h1 className="text-page">{title}</h1>
-      {children}
-      <p>
-        <Link className="underline underline-offset-4" to="/practice">
-          Practice
-        </Link>
-      </p>
-    </main>
-  )
 }
 
 /** What is practised, or watched, and whose hand it is. */

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import type { Attempts, Person } from '#contract/types.ts'
 import { FLAME_TASKS, taskAsks, taskNot, taskTitle } from '#core/teach/flame-tasks.ts'
+import { HEAT_JOINT_KEYS, HEAT_JOINTS, HEAT_PRESETS, presetOf } from '#core/teach/heat-presets.ts'
 import { api } from '../../app/api.ts'
 import { device } from '../../app/device.ts'
 import { useShop } from '../../app/shop.ts'
@@ -41,7 +42,8 @@ export default function Practice() {
       <header>
         <h1 className="text-page">Practice</h1>
         <p className="text-soft">
-          The flame in your hands, without gas. It is written into your own practice, and into nothing else.
+          The flame and the heat in your hands, without gas. It is written into your own practice, and into
+          nothing else.
         </p>
       </header>
       <section aria-label="Who, and with which torch" className="grid gap-4 md:grid-cols-3">
@@ -96,9 +98,59 @@ export default function Practice() {
           {torch.name} cannot be practised with: {made.errors[0]?.message}
         </p>
       )}
+      <Heats attempts={attempts} who={who} />
       <Everybody people={people} attempts={attempts} />
       <Recorded />
     </main>
+  )
+}
+
+/** Joints to be heated, and heats to be watched: what is done well, and what goes wrong. */
+function Heats({ attempts, who }: { readonly attempts: readonly Attempts[]; readonly who: string | null }) {
+  const { say } = useShop()
+  return (
+    <section aria-label="The heat">
+      <h2 className="text-section">The heat</h2>
+      <p className="pb-2 text-soft">
+        A joint, a flame and a rod; sawn open at the end. A planned joint is tried from its plan.
+      </p>
+      <ul className="grid gap-3 md:grid-cols-2">
+        {HEAT_JOINT_KEYS.map((key) => (
+          <li
+            key={key}
+            className="relative grid min-h-[56px] grid-cols-[1fr_auto] content-center gap-x-4 gap-y-1 rounded-md border-[1.5px] border-rule bg-sheet p-3"
+          >
+            <Link
+              className="name text-label font-semibold after:absolute after:inset-0"
+              to={`/practice/heat/${key}`}
+            >
+              {say(HEAT_JOINTS[key].title)}
+            </Link>
+            <Best own={attemptsAt(attempts, who, key)} />
+          </li>
+        ))}
+      </ul>
+      <h3 className="pt-4 pb-2 text-label">Watch</h3>
+      <ul className="grid gap-3 md:grid-cols-2">
+        {HEAT_PRESETS.map((preset) => {
+          const { title, what, joint } = presetOf(preset)
+          return (
+            <li
+              key={preset}
+              className="relative grid min-h-[88px] content-start gap-1 rounded-md border-[1.5px] border-rule bg-sheet p-3"
+            >
+              <Link
+                className="name text-label font-semibold after:absolute after:inset-0"
+                to={`/practice/heat/${joint}?watch=${preset}`}
+              >
+                {say(title)}
+              </Link>
+              <p className="text-soft">{say(what)}</p>
+            </li>
+          )
+        })}
+      </ul>
+    </section>
   )
 }
 
@@ -108,8 +160,10 @@ function Recorded() {
   const [refused, setRefused] = useState<string | undefined>(undefined)
   const open = async (file: File) => {
     const read = await readRecording(await file.text())
-    if (read.ok) void go(`/practice/flame/${read.recording.task}`, { state: { recording: read.recording } })
-    else setRefused(read.message)
+    if (read.ok) {
+      const { kind, task } = read.recording
+      void go(`/practice/${kind}/${encodeURIComponent(task)}`, { state: { recording: read.recording } })
+    } else setRefused(read.message)
   }
   return (
     <section aria-label="A recording" className="max-w-[480px]">
@@ -189,5 +243,7 @@ function Everybody({
 
 const titleOf = (task: string): string => {
   const known = FLAME_TASKS.find((t) => t === task)
-  return known ? taskTitle(known) : task
+  if (known) return taskTitle(known)
+  const joint = HEAT_JOINT_KEYS.find((k) => k === task)
+  return joint ? HEAT_JOINTS[joint].title : task
 }

@@ -1,5 +1,5 @@
 import { transfer, wrap, type Remote } from 'comlink'
-import { useEffect, useMemo, useRef, useState, type RefObject } from 'react'
+import { useEffect, useMemo, useRef } from 'react'
 import { sizeTorch, type Torch as FlameTorch } from '#core/flame/torch.ts'
 import type { Shown } from '#core/teach/flames-shown.ts'
 import { FUELS } from '#core/gas/fuels.ts'
@@ -8,6 +8,7 @@ import { useShop } from '../../app/shop.ts'
 import type { BenchFrame } from '../../work/flame-work.ts'
 import type { FlamePaintWorker } from '../../work/flame-paint.worker.ts'
 import type { FlameBench } from '../../work/useFlameBench.ts'
+import { useSize } from './useSize.ts'
 
 /** What is painted of a torch: as far as its picture needs it. */
 const tipOf = (torch: FlameTorch): PaintedTip => ({
@@ -21,21 +22,6 @@ const tipOf = (torch: FlameTorch): PaintedTip => ({
 const given = new WeakSet<MessagePort>()
 
 const still = () => matchMedia('(prefers-reduced-motion: reduce)').matches
-
-/** The size of a canvas on the page, px of the page. */
-function useSize(ref: RefObject<HTMLElement | null>): { readonly width: number; readonly height: number } {
-  const [size, setSize] = useState({ width: 0, height: 0 })
-  useEffect(() => {
-    const element = ref.current
-    if (!element) return
-    const look = () => setSize({ width: element.clientWidth, height: element.clientHeight })
-    look()
-    const seen = new ResizeObserver(look)
-    seen.observe(element)
-    return () => seen.disconnect()
-  }, [ref])
-  return size
-}
 
 /** A length that is shown at its end: the cone's, the feather's. */
 interface Length {

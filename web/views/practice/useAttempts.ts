@@ -1,5 +1,6 @@
 import { useCallback } from 'react'
 import type { Attempts } from '#contract/types.ts'
+import type { HeatRecording } from '#core/teach/heat-judge.ts'
 import type { FlameRecording } from '#core/teach/recording.ts'
 import { api } from '../../app/api.ts'
 import { outbox } from '../../app/outbox.ts'
@@ -17,12 +18,15 @@ export const attemptsAt = (
   task: string,
 ): Attempts | undefined => all.find((a) => a.personId === personId && a.task === task)
 
+/** What was done at either bench. */
+export type Recording = FlameRecording | HeatRecording
+
 /** Writes an attempt down for who works at this screen: kept in the browser until the server has it. */
-export function useKeepAttempt(): (recording: FlameRecording) => void {
+export function useKeepAttempt(): (recording: Recording) => void {
   const send = useSend()
   const personId = useApp((s) => s.device.personId)
   return useCallback(
-    (recording: FlameRecording) => {
+    (recording: Recording) => {
       const id = crypto.randomUUID()
       const body = { id, personId, at: new Date(Date.now()).toISOString(), recording }
       void send(

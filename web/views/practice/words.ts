@@ -16,3 +16,10 @@ export function turnsSaid(turns: number): string {
   const fraction = rest === 0 ? '' : `${rest / by}/${SIXTEENTHS / by}`
   return `${[whole === 0 ? '' : whole, fraction].filter(Boolean).join(' ')} ${parts > SIXTEENTHS ? 'turns' : 'turn'}`
 }
+
+/** How a bench is looked at. */
+export const LIGHT_WORDS = [
+  { value: 'day', label: 'By day' },
+  { value: 'shed', label: 'Dim shed' },
+  { value: 'shade', label: 'Shade down' },
+] as const

@@ -30,6 +30,7 @@ export function BrazeTabs({
   whole,
   onJoint,
   onAlong,
+  tryAt,
 }: {
   readonly planned: GoodBraze
   readonly stale: boolean
@@ -39,6 +40,8 @@ export function BrazeTabs({
   readonly whole: string
   readonly onJoint: () => void
   readonly onAlong: () => void
+  /** The page where it is tried without gas. */
+  readonly tryAt: string
 }) {
   const [tab, setTab] = useState('joint')
   const { plan } = planned
@@ -56,7 +59,7 @@ export function BrazeTabs({
         <FillerTab planned={planned} draft={draft} edit={edit} />
       </Tabs.Content>
       <Tabs.Content value="heat" className="min-h-0 overflow-y-auto">
-        <HeatTab planned={planned} onHow={onAlong} />
+        <HeatTab planned={planned} onHow={onAlong} tryAt={tryAt} />
       </Tabs.Content>
       <Tabs.Content value="steps" className="min-h-0 overflow-y-auto">
         <Steps planned={planned} torch={draft.rig.torch} />

@@ -183,6 +183,7 @@ export default function BrazeView({
               whole={whole}
               onJoint={() => setStation(JOINT_STATION)}
               onAlong={() => setStation(ALONG_STATION)}
+              tryAt={`/practice/heat/piece/${job.id}/${piece.id}`}
             />
           </div>
         ) : (

@@ -1,5 +1,7 @@
 import { jointFacts } from '#core/braze/joints.ts'
+import { Flame } from 'lucide-react'
 import { useMemo } from 'react'
+import { Link } from 'react-router'
 import type { GoodBraze } from '#application/plan-of.ts'
 import { burnerName, soldBurners, type BrazeFigureName, type PlannedBurner } from '#core/braze/index.ts'
 import { celsius } from '#core/metal/table.ts'
@@ -54,7 +56,16 @@ function Burners({ burners }: { readonly burners: readonly PlannedBurner[] }) {
 }
 
 /** How far the heat runs, and what else would bring it. */
-export function HeatTab({ planned, onHow }: { readonly planned: GoodBraze; readonly onHow: () => void }) {
+export function HeatTab({
+  planned,
+  onHow,
+  tryAt,
+}: {
+  readonly planned: GoodBraze
+  readonly onHow: () => void
+  /** The page where it is tried without gas. */
+  readonly tryAt: string
+}) {
   const { print, units } = useShop()
   const { plan, request } = planned
   const { figures, profile } = plan
@@ -104,6 +115,13 @@ export function HeatTab({ planned, onHow }: { readonly planned: GoodBraze; reado
             >
               How it was worked out
             </button>
+            <Link
+              className="name ml-6 inline-flex min-h-[44px] items-center gap-2 rounded-md border-[1.5px] border-ink bg-sheet px-4 text-field font-semibold"
+              to={tryAt}
+            >
+              <Flame size={18} aria-hidden="true" />
+              Try it first
+            </Link>
           </>
         ) : (
           <p className="py-3 text-soft">

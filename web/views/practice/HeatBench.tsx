@@ -1,0 +1,261 @@
+import { useEffect, useMemo, useRef, useState } from 'react'
+import { Link, useLocation, useParams, useSearchParams } from 'react-router'
+import type { HeatJoint } from '#core/teach/heat-joint.ts'
+import type { HeatRecording } from '#core/teach/heat-judge.ts'
+import type { HeatMove } from '#core/teach/heat-play.ts'
+import {
+  HEAT_JOINT_KEYS,
+  HEAT_JOINTS,
+  HEAT_PRESETS,
+  presetOf,
+  type HeatPreset,
+} from '#core/teach/heat-presets.ts'
+import { device } from '../../app/device.ts'
+import { useShop } from '../../app/shop.ts'
+import { useApp, useSend } from '../../app/store.ts'
+import { Segmented } from '../../ui/Segmented.tsx'
+import type { HeatLook, Layer } from '../../drawing/heat-paint.ts'
+import type { HeatPractised } from '../../work/heat-work.ts'
+import { useGoodHeat, useHeatBench } from '../../work/useHeatBench.ts'
+import { Alone } from './Alone.tsx'
+import { HeatControls } from './HeatControls.tsx'
+import { HeatSide, type HeatWatched } from './HeatSide.tsx'
+import { HeatStage } from './HeatStage.tsx'
+import { useKeepAttempt } from './useAttempts.ts'
+import { useHeatActs } from './useHeatActs.ts'
+import { useHeatKeys } from './useHeatKeys.ts'
+import { LIGHT_WORDS } from './words.ts'
+
+/** A recording that was opened from a file, as the page before hands it on; or a preset to be watched. */
+interface Handed {
+  readonly recording?: HeatRecording
+}
+
+/** A joint of those at hand, at the heat bench. */
+export default function HeatBench() {
+  const { joint: asked = '' } = useParams()
+  const [search] = useSearchParams()
+  const handed = (useLocation().state as Handed | null)?.recording
+  const preset = HEAT_PRESETS.find((p) => p === search.get('watch'))
+  const key = HEAT_JOINT_KEYS.find((k) => k === asked)
+  if (handed) return <OnHeatBench key="file" task={handed.task} joint={handed.joint} file={handed} />
+  if (!key)
+    return (
+      <Alone title="There is no such joint">
+        <p>What can be practised stands on its page.</p>
+      </Alone>
+    )
+  return (
+    <OnHeatBench
+      key={`${key} ${preset ?? ''}`}
+      task={key}
+      joint={HEAT_JOINTS[key]}
+      {...(preset ? { preset } : {})}
+    />
+  )
+}
+
+interface OnStage {
+  readonly practised: HeatPractised
+  readonly watched: HeatWatched
+}
+
+const LAYERS = [
+  { value: 'outside', label: 'Outside' },
+  { value: 'under', label: 'Under the cup' },
+  { value: 'gap', label: 'Gap' },
+] as const
+const FLAT_LAYERS = [LAYERS[0], { value: 'under', label: 'Under the upper' }, LAYERS[2]] as const
+const BESIDE = [
+  { value: 'seen', label: 'Standing' },
+  { value: 'sawn', label: 'Sawn' },
+] as const
+const EYE = [
+  { value: 'eye', label: 'By eye' },
+  { value: 'measured', label: 'Measured' },
+] as const
+
+/**
+ * @param file a recording to begin with
+ * @param preset a heat to be watched first
+ * @param from the page of the plan whose joint it is
+ * @param but what of it is told otherwise here
+ */
+export function OnHeatBench({
+  task,
+  joint,
+  file,
+  preset,
+  from,
+  but,
+}: {
+  readonly task: string
+  readonly joint: HeatJoint
+  readonly file?: HeatRecording
+  readonly preset?: HeatPreset
+  readonly from?: string
+  readonly but?: string
+}) {
+  const { units, print } = useShop()
+  const hand = useApp((s) => s.device.practiceHand) ?? 'right'
+  const light = useApp((s) => s.device.practiceLight)
+  const anew = (): OnStage => ({ practised: { task, joint }, watched: undefined })
+  const watch = (
+    shown: Pick<HeatPractised, 'made' | 'until' | 'hand'>,
+    title: NonNullable<HeatWatched>,
+  ): OnStage => ({ practised: { task, joint, ...shown }, watched: title })
+  const [{ practised, watched }, setOnStage] = useState<OnStage>(() =>
+    file
+      ? watch(recorded(file), { title: 'A recording' })
+      : preset
+        ? watch({ hand: preset }, presetOf(preset))
+        : anew(),
+  )
+  const [own, setOwn] = useState<HeatRecording | undefined>(undefined)
+  const [layer, setLayer] = useState<Layer>('outside')
+  const [beside, setBeside] = useState<'seen' | 'sawn'>('seen')
+  const [measured, setMeasured] = useState(false)
+  const [ghost, setGhost] = useState<readonly HeatMove[] | undefined>(undefined)
+  const [busy, setBusy] = useState(false)
+  const bench = useHeatBench(practised, units)
+  const { frame, follow } = bench
+  const good = useGoodHeat()
+  const keep = useKeepAttempt()
+  const done = frame?.finished === true
+  const still = watched !== undefined || done
+  const acts = useHeatActs(bench, joint)
+  useHeatKeys(still ? undefined : acts.keys)
+  const place = useRef<HTMLDivElement>(null)
+
+  useEffect(() => {
+    const made = frame?.recording
+    if (!made || watched !== undefined || made === own) return
+    setOwn(made)
+    keep(made)
+  }, [frame?.recording, watched, own, keep])
+  // what came of it is inside
+  useEffect(() => setLayer(done ? 'gap' : 'outside'), [done])
+  useEffect(() => follow(watched ? undefined : ghost), [follow, ghost, watched, practised])
+
+  const show = (next: OnStage) => {
+    setOnStage(next)
+    place.current?.focus()
+  }
+  const followed = async () => {
+    setBusy(true)
+    const moves = await good(joint)
+    setBusy(false)
+    setGhost(moves)
+  }
+  const looks = useMemo(
+    (): Omit<HeatLook, 'map' | 'side' | 'dense'> => ({
+      light,
+      layer,
+      beside: joint.made.type === 'lap' ? 'sawn' : beside,
+      measured,
+      lines: [
+        {
+          celsius: joint.filler.Tsol,
+          says: `${print(joint.filler.Tsol + 273.15, 'temperature')} begins to melt`,
+        },
+        { celsius: joint.filler.Tflow, says: `${print(joint.filler.Tflow + 273.15, 'temperature')} runs` },
+      ],
+    }),
+    [light, layer, beside, measured, joint, print],
+  )
+  const caption = frame
+    ? done
+      ? 'Sawn open and laid flat: the mouth on top, the root at the foot. Hatched is dry.'
+      : `At the lip: ${frame.lip}. Hottest: ${frame.hottest}.${frame.flux ? ` Flux: ${frame.flux}.` : ''}${frame.running ? ' The rod runs.' : ''}`
+    : practised.hand
+      ? 'Working out how it is done.'
+      : ''
+  return (
+    <main className="flex flex-col md:h-dvh">
+      <Head joint={joint} from={from} />
+      <div className="grid min-h-0 grow md:grid-cols-[1fr_320px]">
+        <div ref={place} tabIndex={-1} className="flex min-h-0 min-w-0 flex-col gap-2 p-3 md:p-4">
+          <p className="name min-h-[56px] content-center text-label leading-tight md:min-h-0" role="status">
+            {caption}
+          </p>
+          <div className="grid gap-2 md:grid-cols-[2fr_1fr_1fr]">
+            <Segmented
+              label="Looked at"
+              value={layer}
+              options={joint.made.type === 'tube' ? LAYERS : FLAT_LAYERS}
+              onChange={setLayer}
+            />
+            <Segmented
+              label="Read"
+              value={measured ? 'measured' : 'eye'}
+              options={EYE}
+              onChange={(to) => setMeasured(to === 'measured')}
+            />
+            {joint.made.type === 'tube' ? (
+              <Segmented label="Beside it" value={beside} options={BESIDE} onChange={setBeside} />
+            ) : null}
+          </div>
+          <HeatStage
+            joint={joint}
+            bench={bench}
+            looks={looks}
+            hand={hand}
+            still={still}
+            done={done}
+            label={caption || 'The joint'}
+            sideLabel={looks.beside === 'sawn' ? 'Sawn through where the flame is' : 'As it stands'}
+            onFlame={acts.lead}
+            onRod={acts.feed}
+          />
+          {done ? null : <HeatControls joint={joint} frame={frame} acts={acts} still={still} />}
+        </div>
+        <HeatSide
+          joint={joint}
+          frame={frame}
+          watched={watched}
+          own={own}
+          ghost={ghost !== undefined}
+          busy={busy}
+          begin={() => show(anew())}
+          watchGood={() => show(watch({ hand: 'good' }, { title: 'A good hand' }))}
+          watchOwn={() => (own ? show(watch(recorded(own), { title: 'Yours, again' })) : undefined)}
+          follow={() => (ghost ? setGhost(undefined) : void followed())}
+          pace={bench.pace}
+          finish={acts.finish}
+          from={from}
+          but={but}
+        />
+      </div>
+    </main>
+  )
+}
+
+const recorded = ({ made, until }: HeatRecording) => ({ made, until })
+
+/** What is heated with what, and how it is looked at. */
+function Head({ joint, from }: { readonly joint: HeatJoint; readonly from: string | undefined }) {
+  const { print } = useShop()
+  const send = useSend()
+  const light = useApp((s) => s.device.practiceLight)
+  return (
+    <header className="flex flex-wrap items-center justify-between gap-x-4 gap-y-2 border-b-[1.5px] border-rule px-4 py-2">
+      <div className="flex flex-wrap items-baseline gap-x-4">
+        <h1 className="text-section">Heat</h1>
+        <p className="hidden text-soft md:block">
+          {joint.torch.name}, {joint.filler.id}, rod {print(joint.filler.rodM, 'bore')}.{' '}
+          <Link className="underline underline-offset-4" to={from ?? '/practice'}>
+            {from ? 'Its plan' : 'Practice'}
+          </Link>
+        </p>
+      </div>
+      <div className="w-[268px] md:w-[300px]">
+        <Segmented
+          label="Seen"
+          value={light}
+          options={LIGHT_WORDS}
+          onChange={(practiceLight) => void send(device.actions.changed({ practiceLight }))}
+        />
+      </div>
+    </header>
+  )
+}

@@ -1,0 +1,309 @@
+import { FLUX_STAGES, glowAt } from '#core/metal/glow.ts'
+import { printAs } from '#core/quantity/index.ts'
+import type { UnitChoices } from '#core/quantity/choices.ts'
+import { goodHeat } from '#core/teach/heat-hands.ts'
+import type { HeatJoint } from '#core/teach/heat-joint.ts'
+import {
+  heatFindings,
+  outcomeOf,
+  scoreHeat,
+  type HeatFinding,
+  type HeatOutcome,
+  type HeatRecording,
+} from '#core/teach/heat-judge.ts'
+import {
+  beginHeat,
+  HEAT_TICK_S,
+  MOST_HEAT_MOVES,
+  MOST_HEAT_TICKS,
+  moveHeat,
+  tickHeat,
+  type HeatMove,
+  type HeatState,
+} from '#core/teach/heat-play.ts'
+import { presetOf, type HeatPreset } from '#core/teach/heat-presets.ts'
+import type { Mark } from '#core/teach/flame-tasks.ts'
+import type { HeatPainter, HeatLook } from '../drawing/heat-paint.ts'
+
+/** What is practised on; with its moves: what is watched again. */
+export interface HeatPractised {
+  readonly task: string
+  readonly joint: HeatJoint
+  readonly made?: readonly HeatMove[] | undefined
+  readonly until?: number | undefined
+  /** A hand that is watched: a good one, or a preset's. */
+  readonly hand?: 'good' | HeatPreset | undefined
+}
+
+/** The bench as it is told to the page: in words, and what a hand stands at. */
+export interface HeatFrame {
+  readonly at: number
+  readonly seconds: number
+  readonly torches: readonly { readonly pos: number; readonly z: number; readonly on: boolean }[]
+  readonly rod: number | undefined
+  readonly awayMm: number
+  readonly nitrogen: boolean
+  readonly rag: boolean
+  readonly fluxed: boolean
+  /** Colours that show outside at the lip and at the hottest, in words; what the flux shows at the lip. */
+  readonly lip: string
+  readonly hottest: string
+  readonly flux: string | undefined
+  /** As a thermometer would have it: °C of both walls, least, mean and most. */
+  readonly min: number
+  readonly mean: number
+  readonly max: number
+  /** The rod melts where it is held. */
+  readonly running: boolean
+  readonly happened: string | undefined
+  readonly filled: number
+  readonly fed: number
+  readonly finished: boolean
+  readonly points: number | undefined
+  readonly marks: readonly Mark[]
+  readonly findings: readonly HeatFinding[]
+  readonly outcome: HeatOutcome | undefined
+  readonly recording: HeatRecording | undefined
+}
+
+/** Moments between two frames that are told. */
+const FRAME_TICKS = 4
+/** A page that fell behind is not caught up with in one go, moments. */
+const MOST_BEHIND = 8
+const PAINT_MS = 50
+
+let practised: HeatPractised | undefined
+let state: HeatState | undefined
+let made: HeatMove[] = []
+let replayed = 0
+let pace = 1
+let tell: ((frame: HeatFrame) => void) | undefined
+let clock: ReturnType<typeof setInterval> | undefined
+let last = 0
+let owed = 0
+let units: UnitChoices | undefined
+let ghost: { readonly made: readonly HeatMove[]; at: number; pos: number; z: number; on: boolean } | undefined
+let painter: HeatPainter | undefined
+let look: HeatLook | undefined
+let painted = 0
+let judged: Pick<HeatFrame, 'points' | 'marks' | 'findings' | 'outcome' | 'recording'> | undefined
+
+const said = (celsius: number): string =>
+  units ? printAs(celsius + 273.15, 'temperature', units) : `${Math.round(celsius)} °C`
+
+/** What somebody sees who looks at the lip, and at the hottest place. */
+function colours({ tube, cup, mouth }: HeatState['bench']['shells']): {
+  readonly lip: number
+  readonly hottest: number
+} {
+  const n = tube.round
+  let lip = 0
+  let hottest = -Infinity
+  for (let i = 0; i < n; i++) lip += (cup.celsius[i] ?? 0) / n
+  for (let p = 0; p < mouth * n; p++) hottest = Math.max(hottest, tube.celsius[p] as number)
+  for (let p = 0; p < cup.celsius.length; p++) hottest = Math.max(hottest, cup.celsius[p] as number)
+  return { lip, hottest }
+}
+const glow = (celsius: number): string => glowAt(celsius + 273.15)
+
+/** What paste flux shows at the lip. */
+function fluxNow({ bench: { filling, shells }, joint }: HeatState): string | undefined {
+  if (!joint.flux) return undefined
+  if (!filling.fluxed) return 'No flux on it'
+  const n = shells.place.length
+  let [spent, lip] = [0, 0]
+  for (let i = 0; i < n; i++) {
+    spent += (filling.spent[i] ?? 0) >= 1 ? 1 : 0
+    lip += (shells.cup.celsius[i] ?? 0) / n
+  }
+  if (spent > n / 2) return 'Black: spent'
+  return FLUX_STAGES.findLast((s) => lip + 273.15 >= s.fromK)?.sign ?? 'wet, as it was brushed on'
+}
+
+function happenedNow({ bench: { filling, shells }, dripped, joint }: HeatState): string | undefined {
+  const { tube, cup } = shells
+  const peaks = colours(shells).hottest
+  if (peaks >= Math.min(tube.metal.meltsC, cup.metal.meltsC) - 1) return 'It melts: a hole.'
+  if (dripped > 0 && filling.melted === 0) return 'The rod drips: the flame melted it, not the work.'
+  if (joint.flux && !filling.fluxed && filling.melted > 0) return 'Filler balls: no flux.'
+  return undefined
+}
+
+function judge(now: HeatState, of: HeatPractised): void {
+  const { points, marks } = scoreHeat(now)
+  const outcome = outcomeOf(now)
+  judged = {
+    points,
+    marks,
+    outcome,
+    findings: heatFindings(now, outcome, said),
+    recording: { kind: 'heat', task: of.task, joint: of.joint, made: of.made ?? made, until: now.at },
+  }
+}
+
+function frame(now: HeatState): HeatFrame {
+  const { filling } = now.bench
+  const { lip, hottest } = colours(now.bench.shells)
+  const { min, mean, max } = filling.walls
+  let filled = 0
+  for (const f of filling.filled) filled += f
+  return {
+    at: now.at,
+    seconds: now.at * HEAT_TICK_S,
+    torches: now.held,
+    rod: now.rod,
+    awayMm: now.awayMm,
+    nitrogen: now.nitrogen,
+    rag: now.rag,
+    fluxed: filling.fluxed,
+    lip: glow(lip),
+    hottest: glow(hottest),
+    flux: fluxNow(now),
+    min,
+    mean,
+    max,
+    running: now.rod !== undefined && filling.chill !== undefined,
+    happened: happenedNow(now),
+    filled: filled / filling.filled.length,
+    fed: filling.melted,
+    finished: now.finished,
+    points: judged?.points,
+    marks: judged?.marks ?? [],
+    findings: judged?.findings ?? [],
+    outcome: judged?.outcome,
+    recording: judged?.recording,
+  }
+}
+
+function paint(): void {
+  if (!state || !painter || !look) return
+  painted = performance.now()
+  painter.paint(state, look, ghost)
+}
+
+/** Where the other hand is at a moment. */
+function follow(at: number): void {
+  if (!ghost) return
+  for (let m = ghost.made[ghost.at]; m && m[0] <= at; m = ghost.made[++ghost.at]) {
+    const [, what, a = 0, b = 0] = m
+    if (what === 'torch') {
+      ghost.pos = state?.joint.made.type === 'lap' ? a / 1000 : a
+      ghost.z = b / 1000
+    } else if (what === 'flame') ghost.on = a === 1
+  }
+}
+
+function show(): void {
+  if (!state) return
+  paint()
+  tell?.(frame(state))
+}
+
+function does(move: HeatMove): void {
+  if (!state || state.finished) return
+  moveHeat(state, move)
+  if (state.finished && practised) {
+    judge(state, practised)
+    rest()
+    show()
+  }
+}
+
+/** Lets as many moments pass as the clock says. */
+function run(): void {
+  if (!state || !practised) return
+  const now = performance.now()
+  owed += ((now - last) / 1000 / HEAT_TICK_S) * pace
+  last = now
+  const due = Math.min(MOST_BEHIND * pace, Math.floor(owed))
+  owed = Math.min(1, owed - due)
+  for (let i = 0; i < due && !state.finished; i++) {
+    for (let m = practised.made?.[replayed]; m && m[0] <= state.at; m = practised.made?.[++replayed]) does(m)
+    if (state.finished) return
+    tickHeat(state)
+    follow(state.at)
+    if (state.at >= (practised.until ?? MOST_HEAT_TICKS - 1) || made.length >= MOST_HEAT_MOVES - 1) {
+      const end: HeatMove = [state.at, 'finish']
+      if (!practised.made) made.push(end)
+      does(end)
+      return
+    }
+    if (state.at % FRAME_TICKS === 0) tell?.(frame(state))
+  }
+  if (due > 0 && now - painted >= PAINT_MS) paint()
+}
+
+function rest(): void {
+  clearInterval(clock)
+  clock = undefined
+}
+function wake(): void {
+  if (clock !== undefined || !state || state.finished) return
+  last = performance.now()
+  owed = 0
+  clock = setInterval(run, 25)
+}
+
+/** What a hand does that is watched: worked out before it is shown, as it works by what it sees. */
+function handOf(
+  hand: NonNullable<HeatPractised['hand']>,
+  joint: HeatJoint,
+): Pick<HeatRecording, 'made' | 'until'> {
+  const { made: moves, until } = hand === 'good' ? goodHeat(joint) : presetOf(hand).play()
+  return { made: moves, until }
+}
+
+/** The heat bench as its worker runs it: one at a time. */
+export const heatWork = {
+  /** Begins anew, or plays a recording from its first moment. @param as the shop's units, for what is told in words */
+  begin(of: HeatPractised, as: UnitChoices, told: (frame: HeatFrame) => void): void {
+    rest()
+    practised = of.hand ? { ...of, ...handOf(of.hand, of.joint) } : of
+    units = as
+    tell = told
+    made = []
+    replayed = 0
+    judged = undefined
+    ghost = undefined
+    state = beginHeat(of.joint)
+    show()
+    wake()
+  },
+  /** What a hand does now; while a recording is played hands do nothing. */
+  make(...move: readonly [what: HeatMove[1], a?: number, b?: number]): void {
+    if (!state || state.finished || practised?.made) return
+    const whole: HeatMove = [state.at, ...move]
+    made.push(whole)
+    does(whole)
+  },
+  /** Shows another hand's torch beside one's own. */
+  follow(moves: readonly HeatMove[] | undefined): void {
+    ghost = moves ? { made: moves, at: 0, pos: 0, z: -0.025, on: false } : undefined
+    if (state) follow(state.at)
+  },
+  /** How much sooner than the clock a recording is watched. */
+  pace(times: number): void {
+    pace = times
+  },
+  /** How it is looked at. */
+  look(next: HeatLook): void {
+    look = next
+    paint()
+  },
+  /** What a good hand does with a joint: worked out in a worker of its own. */
+  good(joint: HeatJoint): Pick<HeatRecording, 'made' | 'until'> {
+    const { made: moves, until } = goodHeat(joint)
+    return { made: moves, until }
+  },
+  rest,
+  wake,
+}
+export type HeatWorker = typeof heatWork & {
+  readonly stage: (map: OffscreenCanvas, side: OffscreenCanvas) => void
+}
+
+/** Paints on these from now on. */
+export function paintWith(next: HeatPainter): void {
+  painter = next
+  paint()
+}

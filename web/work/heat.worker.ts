@@ -1,0 +1,12 @@
+import { expose } from 'comlink'
+import { HeatPainter } from '../drawing/heat-paint.ts'
+import { heatWork, paintWith, type HeatWorker } from './heat-work.ts'
+
+const worker: HeatWorker = {
+  ...heatWork,
+  stage(map, side) {
+    const [onMap, onSide] = [map.getContext('2d'), side.getContext('2d')]
+    if (onMap && onSide) paintWith(new HeatPainter(onMap, onSide))
+  },
+}
+expose(worker)
