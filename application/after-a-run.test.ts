@@ -61,6 +61,7 @@ const brazeLog = (over: Partial<BrazeLogDraft> = {}): BrazeLogDraft => ({
     oxygenPressure: '',
     fuelPressure: '',
     timeToTemperature: '40 s',
+    trialHeat: '',
     fillerLength: '60 mm',
   },
   places: Object.fromEntries(placesOf('socket').map((p) => [p, 'full' as const])),

@@ -9,6 +9,7 @@ import {
   seatDiameterM,
 } from '#core/braze/joint.ts'
 import { jointFacts } from '#core/braze/joints.ts'
+import { flameKnown } from '#core/braze/own.ts'
 import { purgeNeed } from '#core/braze/purge.ts'
 import type { BrazeRequest } from '#core/braze/types.ts'
 import { FUELS } from '#core/gas/fuels.ts'
@@ -87,7 +88,8 @@ function torchOf({ plan, request }: GoodBraze): Pick<HeatJoint, 'torch' | 'torch
       powerW,
       driveC: celsius(mixedWithAir ? air.driveK : driveK),
       ...(mixedWithAir ? { airShare: air.efficiency } : {}),
-      times: 1,
+      times: flameKnown(request.rig, { kind: chosen.kind, fuel: chosen.fuel, orificeM: chosen.orifice })
+        .times,
       name: `${FUELS[request.rig.fuel].name}, ${mixedWithAir ? 'with air' : 'with oxygen'}, ${(powerW / 1000).toFixed(1)} kW`,
     },
     torches: chosen.count > 1 ? 2 : 1,

@@ -11,6 +11,7 @@ import { isRoundJoint } from '#core/braze/index.ts'
 import type { BrazePlan } from '#core/braze/types.ts'
 import type { CutPlan } from '#core/cut/types.ts'
 import { ROD_AREA_M2, SOUND } from '#core/braze/joint.ts'
+import { sameOrifice } from '#core/cut/tip.ts'
 import type { Bounds } from '#core/fields/bounds.ts'
 import { BRAZE_RESULT, CUT_RESULT } from '#core/record/fields.ts'
 import { Reader, readFields } from '#core/fields/reader.ts'
@@ -19,7 +20,9 @@ import { readResult, readUsed } from '#core/fields/result.ts'
 import type { FieldError, Figure } from '#core/figure.ts'
 import type { BrazeResult, CutResult, Planned } from '#core/record/entry.ts'
 import { metalsOf } from '#core/braze/own.ts'
-import { NO_RUNS, planPiece } from './plan-of.ts'
+import { planBraze } from '#core/braze/index.ts'
+import { flameTimesOf } from '#core/braze/trial-heat.ts'
+import { NO_RUNS, planPiece, type GoodBraze } from './plan-of.ts'
 import type {
   AcceptanceDraft,
   BrazeLogDraft,
@@ -50,6 +53,8 @@ export interface WorkedOn {
   /** Of the plate, or of the first part's wall. */
   readonly thicknessM: number
   readonly outsideDiameterM?: number | undefined
+  /** A braze by the usual flame, with nothing of the log: what a timed heat is held against. */
+  readonly usual?: GoodBraze | undefined
 }
 
 /** The piece that was worked on: by the plan of its run, else as it would be planned now; undefined when it cannot be read. */
@@ -63,7 +68,13 @@ export function workedOn(
   const plan = ran ?? planned.plan
   const { work } = planned.request
   return 'a' in work
-    ? { draft, plan, thicknessM: work.a.wallM, outsideDiameterM: work.a.outsideDiameterM }
+    ? {
+        draft,
+        plan,
+        thicknessM: work.a.wallM,
+        outsideDiameterM: work.a.outsideDiameterM,
+        ...(planned.kind === 'braze' ? { usual: planned } : {}),
+      }
     : { draft, plan, thicknessM: work.thicknessM }
 }
 
@@ -151,6 +162,30 @@ function readCutEntry(r: Reader, e: CutLogDraft, on: WorkedOn, limits: CutLimits
 
 const QUARTER: Bounds = { kind: 'share', min: 0, max: 1, what: 'a quarter', says: '0 to 100 %' }
 
+/**
+ * What the flame of a trial heat gave, over what is usual; 0 where none was timed. Such a time as no flame of that tip comes
+ * to is refused.
+ */
+function readTrialHeat(r: Reader, used: BrazeResult['used'], { usual }: WorkedOn): number {
+  const seconds = used.trialHeat?.si
+  if (seconds === undefined || !usual) return 0
+  const orificeM = used.tipOrifice?.si
+  const chosen = usual.plan.figures.tipOrifice?.value
+  const { request } = usual
+  // another tip than was planned was timed: what the usual flame of that one would do
+  const plan =
+    orificeM === undefined || (chosen !== undefined && sameOrifice(orificeM, chosen))
+      ? usual.plan
+      : planBraze({ ...request, rig: { ...request.rig, box: [], chart: [], tipOrificeM: orificeM } })
+  const times = flameTimesOf(request, plan, seconds)
+  if (times === undefined)
+    r.fail(
+      'used.trialHeat',
+      'No flame of this tip takes so long, or is so quick, on this joint: is it the time from the flame on the work until the rod ran, and is it this tip?',
+    )
+  return times ?? 0
+}
+
 function readBrazeEntry(r: Reader, e: BrazeLogDraft, on: WorkedOn, limits: JointLimits): BrazeResult {
   const work = on.draft.kind === 'braze' ? on.draft.work : undefined
   const told = readResult(r, e, BRAZE_RESULT)
@@ -174,6 +209,7 @@ function readBrazeEntry(r: Reader, e: BrazeLogDraft, on: WorkedOn, limits: Joint
     metals: work ? metalsOf(work.a.metal, work.b.metal || work.a.metal) : '',
     filler: on.plan.kind === 'braze' ? (on.plan.choice.filler ?? '') : '',
     outsideDiameterM: on.outsideDiameterM ?? 0,
+    flameTimes: readTrialHeat(r, told.used, on),
     rodAreaM2: (ROD_AREA_M2 as Readonly<Partial<Record<string, number>>>)[rod] ?? 0,
     penetration: penetration ?? null,
     verdict: judgeJoint(

@@ -51,7 +51,7 @@ export function sameAgain(last: CutResult | BrazeResult, of: LineOf): LogDraft {
     ...firstDraftOf(BRAZE_RESULT, INCH_UNITS),
     ...blank(of),
     kind: 'braze',
-    used: { ...usedOf(last.used, BRAZE_USED), timeToTemperature: '', fillerLength: '' },
+    used: { ...usedOf(last.used, BRAZE_USED), timeToTemperature: '', trialHeat: '', fillerLength: '' },
     places,
     fluxOff,
     inside,

@@ -165,6 +165,7 @@ describe('a line that leaks', () => {
         oxygenPressure: '',
         fuelPressure: '',
         timeToTemperature: '',
+        trialHeat: '',
         fillerLength: '',
       }
       const at = new Date().toISOString()

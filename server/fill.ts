@@ -95,6 +95,7 @@ function cameOut(draft: PieceDraft, random: () => number): LogDraft {
         oxygenPressure: near(6, 'psi'),
         fuelPressure: near(6, 'psi'),
         timeToTemperature: near(40, 's'),
+        trialHeat: '',
         fillerLength: near(60, 'mm'),
       },
     },

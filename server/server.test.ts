@@ -357,6 +357,7 @@ describe('the log', () => {
       oxygenPressure: '6 psi',
       fuelPressure: '6 psi',
       timeToTemperature: '41 s',
+      trialHeat: '',
       fillerLength: '55 mm',
     }
     const good = brazeCameOut({ id: randomUUID(), pieceId: piece.id, at: NOW, used }, 'socket')

@@ -9,7 +9,8 @@ import type { JointHeat } from '../heat/joint-heat.ts'
 import { INCH_M, NUMBER_DRILLS, printAs } from '../quantity/index.ts'
 import { CUBIC_FOOT_M3 } from '../quantity/units.ts'
 import { likelySpan } from '../span.ts'
-import { EFFICIENCY_SPAN, fuelFlowOf, orificeFor } from './flame.ts'
+import { fuelFlowOf, orificeFor } from './flame.ts'
+import { flameKnown } from './own.ts'
 import { feedS, heatWith, litFor, type HeatTask } from './heat-plan.ts'
 import { hosesFeed } from './pressures.ts'
 import { isRound, seatDiameterM } from './joint.ts'
@@ -75,7 +76,7 @@ const WIDEST = 2.75
 /** What takes longer counts as never getting there, s. */
 const LONGEST_S = 1800
 
-/** Times of a burner with the flame as it is, and with a fifth more and less heat entering. */
+/** Times of a burner with the flame as it is, and with as much more and less heat entering as it may give. */
 interface Run {
   readonly heat: JointHeat
   readonly quickS: number | undefined
@@ -83,7 +84,8 @@ interface Run {
 }
 
 function runOf(task: HeatTask, burner: Burner): Run {
-  const [less, more] = EFFICIENCY_SPAN
+  const known = flameKnown(task.request.rig, burner)
+  const [less, more] = [known.low / known.times, known.high / known.times]
   const at = (times: number, limitS: number) =>
     heatWith(task, burner, { grid: 'coarse', feedS: 0, limitS }, times)
   const heat = at(1, LONGEST_S)

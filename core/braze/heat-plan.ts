@@ -13,7 +13,8 @@ import {
 import { heatSpot, SPOT_M, type SpotPart } from '../heat/spot-heat.ts'
 import { INCH_M } from '../quantity/units.ts'
 import { AIR_WIDER, efficiencyAt, spreadAt, USUAL_CONE_M } from '../heat/on-work.ts'
-import { CONE_M, EFFICIENCY_SPAN } from './flame.ts'
+import { CONE_M } from './flame.ts'
+import { flameKnown } from './own.ts'
 import {
   acrossM,
   bondOf,
@@ -104,9 +105,11 @@ export const feedS = (w: BrazeWork, fillerM3: number, spot: boolean): number =>
 export const fedS = (w: BrazeWork, fillerM3: number, spot: boolean): number =>
   Math.max(lipM(w) / FEED_SPEED, fillerM3 / FEED_RATE, 3) / sectionsOf(w, spot)
 
-/** A flame as a burner makes it. @param efficiencyTimes more or less heat entering than is usual */
-function flameOf(task: HeatTask, { kind, fuel, flow, count }: Burner, efficiencyTimes: number): HeatFlame {
-  const { shop } = task.request
+/** A flame as a burner makes it. @param more or less heat entering than is known of this tip, else than is usual */
+function flameOf(task: HeatTask, burner: Burner, more: number): HeatFlame {
+  const { kind, fuel, flow, count } = burner
+  const { shop, rig } = task.request
+  const efficiencyTimes = more * flameKnown(rig, burner).times
   const { grossHeat, driveK, air } = FUELS[fuel].brazing
   const powerW = flow * grossHeat
   const coneM = CONE_M[shop.methods.heat]
@@ -179,7 +182,6 @@ const RAG_WIDTH_M = 2 * INCH_M
 /** A rag where the tube stays cooler than this changes nothing. */
 const RAG_MATTERS_K = 303
 
-const MORE = EFFICIENCY_SPAN[1]
 const LONG_S = 1800
 
 /** The heating with the burner that is planned with: bare, or with the rag that is on it; and with one. */
@@ -194,12 +196,14 @@ export interface Heated {
  * @param coolTo levels that it cools to afterwards, K, the highest first
  */
 export function heatIt(task: HeatTask, burner: Burner, coolTo: readonly number[]): Heated {
-  const { work } = task.request
+  const { work, rig } = task.request
+  const known = flameKnown(rig, burner)
+  const more = known.high / known.times
   const nominal = heatWith(task, burner, { rag: undefined, coolTo, limitS: LONG_S })
   // one that gets there by the upper end of the span alone is told by that end
   const bare =
     nominal.toHeatS === undefined
-      ? heatWith(task, burner, { rag: undefined, coolTo, limitS: LONG_S }, MORE)
+      ? heatWith(task, burner, { rag: undefined, coolTo, limitS: LONG_S }, more)
       : nominal
   const wraps = isRound(work) && (work.ragOn || reachOf(bare.profile, RAG_MATTERS_K) > work.ragM)
   const rag = wraps

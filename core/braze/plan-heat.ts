@@ -1,6 +1,6 @@
 import { FUELS, type FuelId } from '../gas/fuels.ts'
 import { productSpan, type Spanned } from '../span.ts'
-import { brazesLike } from './own.ts'
+import { asUsual, brazesLike, flameKnown } from './own.ts'
 import { valuesOf } from '../learn/own-runs.ts'
 import { ambientPressurePa } from '../gas/standard.ts'
 import { atDistance, reachOf } from '../heat/joint-heat.ts'
@@ -11,7 +11,7 @@ import { celsius } from '../metal/table.ts'
 import { drillOfDiameter, INCH_M } from '../quantity/index.ts'
 import type { Grounds } from '../reason.ts'
 import type { BrazeDraft } from './draft.ts'
-import { CONE_M, EFFICIENCY_SPAN, fuelFlowOf, oxygenPerFuel, type FlameChoice } from './flame.ts'
+import { CONE_M, fuelFlowOf, oxygenPerFuel, type FlameChoice } from './flame.ts'
 import {
   asPlanned,
   burnerName,
@@ -330,25 +330,28 @@ function putTimes(
     return
   }
   const t = time.value
+  const known = flameKnown(draft.request.rig, torch)
+  const moreOrLess = Math.round((known.high / known.times - 1) * 100)
   draft.put('timeToTemperature', {
     value: t,
     low: time.outerLow,
     high: time.outerHigh,
     because: task.spot
       ? 'The first spot of the seam, where filler is laid down; the next are warm already.'
-      : `Both walls hot enough all through the joint${n > 1 ? `, one length of ${n}` : ''}, flame moving${work.ragOn && isRound(work) ? ', the rag on' : ''}. With 20 % more or less heat going in it takes ${draft.show(time.outerLow, 'time')} or ${draft.show(time.outerHigh, 'time')}.`,
+      : `Both walls hot enough all through the joint${n > 1 ? `, one length of ${n}` : ''}, flame moving${work.ragOn && isRound(work) ? ', the rag on' : ''}. With ${moreOrLess} % more or less heat going in it takes ${draft.show(time.outerLow, 'time')} or ${draft.show(time.outerHigh, 'time')}.${known.timed ? ` Your trial heat of this tip: ${asUsual(known.times)}.` : ''}`,
     from: {
       brazingMin: task.targetK,
       flamePower: torch.flow * torch.count * FUELS[torch.fuel].brazing.grossHeat,
       shareEntering:
-        torch.kind === 'fuel-air'
+        known.times *
+        (torch.kind === 'fuel-air'
           ? (FUELS[torch.fuel].brazing.air?.efficiency ?? 0)
-          : efficiencyAt(CONE_M[shop.methods.heat]),
-      shareLow: EFFICIENCY_SPAN[0],
-      shareHigh: EFFICIENCY_SPAN[1],
+          : efficiencyAt(CONE_M[shop.methods.heat])),
+      shareLow: known.low,
+      shareHigh: known.high,
       overlap: work.overlapM,
     },
-    cites: MODEL,
+    cites: known.timed ? `${MODEL}; your trial heat` : MODEL,
   })
   draft.put('heatNeeded', {
     value: heat.heatJ,

@@ -91,6 +91,8 @@ export interface OwnBraze {
   /** Filler that went into one joint. */
   readonly fillerM3?: number | undefined
   readonly timeToTemperatureS?: number | undefined
+  /** What its flame gave, over what is usual, where the heat was timed for its tip. */
+  readonly flameTimes?: number | undefined
 }
 /** Rod on the shelf, and what it costs, in the shop's money per kg. */
 export interface ShelfRod {

@@ -134,6 +134,7 @@ export const CUT_USED = {
 export const BRAZE_USED = {
   ...AT_THE_RIG,
   timeToTemperature: measured('time', 'Time to temperature', 4 * 3600, { empty: 'not timed' }),
+  trialHeat: measured('time', 'Trial heat, timed for this tip', 4 * 3600, { empty: 'none' }),
   fillerLength: measured('length', 'Rod used, one joint', 20, { empty: NOT_MEASURED }),
 } as const
 
@@ -263,6 +264,10 @@ export const BRAZE_RESULT = {
   filler: text({ label: 'Filler', draft: false }),
   outsideDiameterM: number({ label: 'Outside diameter', draft: false }),
   rodAreaM2: number({ label: 'Section of the rod that was fed, m²', draft: false }),
+  flameTimes: number({
+    label: 'What the flame gave, over what is usual; 0 where it was not timed',
+    draft: false,
+  }),
   places: made(isPlaces, {
     label: 'The joint, place by place',
     json: { type: 'object', additionalProperties: { enum: JOINT_STATES } },

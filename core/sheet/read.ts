@@ -215,6 +215,7 @@ function readBrazeRow(r: Reader, said: Said): BrazeResult {
     metals: metalsOf(metal, said.otherMetal ?? metal),
     filler: said.filler ?? '',
     outsideDiameterM: r.maybe(said.outsideDiameter, 'outsideDiameter', SHEET.outsideDiameter.bounds) ?? 0,
+    flameTimes: 0,
     rodAreaM2: 0,
     places: {},
     fluxOff: true,

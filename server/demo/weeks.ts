@@ -92,6 +92,7 @@ function brazeSeries(
           oxygenPressure: `${series.oxygenPsi} psi`,
           fuelPressure: `${series.fuelPsi} psi`,
           timeToTemperature: `${Math.round(planned('timeToTemperature') * 1.15 * (0.95 + 0.1 * random()))} s`,
+          trialHeat: '',
           fillerLength: `${Math.round(planned('rodLength') * 1000 * 1.1 * (0.95 + 0.1 * random()))} mm`,
         },
         lot: series.lot,

@@ -66,6 +66,7 @@ function useFirst(subject: Subject): Omit<Form, keyof CommonForm> {
           oxygenPressure: planned(figures.oxygenPressure?.value, 'pressure'),
           fuelPressure: planned(figures.fuelPressure?.value, 'pressure'),
           timeToTemperature: timed(subject.tookS.heat, 5, 1200),
+          trialHeat: '',
           fillerLength: '',
         }),
     places: told?.places ?? {},

@@ -1,8 +1,14 @@
+import { asUsual } from '#core/braze/own.ts'
+import type { OwnBraze } from '#core/braze/types.ts'
+import { sameOrifice } from '#core/cut/tip.ts'
+import { FUELS } from '#core/gas/fuels.ts'
 import { firstDraftOf } from '#core/fields/draft.ts'
 import type { FieldError } from '#core/figure.ts'
 import { INCH_UNITS } from '#core/quantity/choices.ts'
 import { BOX_ROW } from '#core/rig/fields.ts'
 import type { RigDraft } from '#core/rig/fields.ts'
+import { api } from '../../../app/api.ts'
+import { useShop } from '../../../app/shop.ts'
 import { RowsList } from '../../../form/RowsList.tsx'
 import { Panel } from '../../../ui/Panel.tsx'
 
@@ -21,18 +27,50 @@ export function BoxRows({
   readonly onChange: (box: readonly BurnerDraft[]) => void
 }) {
   return (
-    <RowsList
-      table={BOX_ROW}
-      rows={box}
-      path="rig.box"
-      errors={errors}
-      first={FIRST}
-      called="Burner"
-      columns="grid-cols-2"
-      onChange={onChange}
-    />
+    <>
+      <TimedTips />
+      <RowsList
+        table={BOX_ROW}
+        rows={box}
+        path="rig.box"
+        errors={errors}
+        first={FIRST}
+        called="Burner"
+        columns="grid-cols-2"
+        onChange={onChange}
+      />
+    </>
   )
 }
+
+/** What timed trial heats said of tips: plans go by it. */
+function TimedTips() {
+  const { print } = useShop()
+  const brazes = api.useRecordsQuery('braze').data?.brazes ?? NO_BRAZES
+  const timed = brazes.filter(
+    (b, i) =>
+      b.flameTimes !== undefined &&
+      // the newest of each tip counts
+      brazes.findIndex(
+        (o) => o.flameTimes !== undefined && o.fuel === b.fuel && sameOrifice(o.orificeM, b.orificeM),
+      ) === i,
+  )
+  if (timed.length === 0) return null
+  return (
+    <section aria-label="Timed" className="pb-4">
+      <h3 className="text-label">Timed</h3>
+      <ul className="text-soft">
+        {timed.map((b) => (
+          <li key={`${b.fuel} ${b.orificeM}`}>
+            {print(b.orificeM, 'bore')} with {FUELS[b.fuel].name}: {asUsual(b.flameTimes ?? 1)}, by your trial
+            heat.
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
+const NO_BRAZES: readonly OwnBraze[] = []
 
 /** What is in the box to braze with: plans choose from it. */
 export function BoxPanel({
