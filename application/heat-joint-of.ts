@@ -90,7 +90,8 @@ function torchOf({ plan, request }: GoodBraze): Pick<HeatJoint, 'torch' | 'torch
       ...(mixedWithAir ? { airShare: air.efficiency } : {}),
       times: flameKnown(request.rig, { kind: chosen.kind, fuel: chosen.fuel, orificeM: chosen.orifice })
         .times,
-      name: `${FUELS[request.rig.fuel].name}, ${mixedWithAir ? 'with air' : 'with oxygen'}, ${(powerW / 1000).toFixed(1)} kW`,
+      name: `${FUELS[chosen.fuel].title} and ${mixedWithAir ? 'air' : 'oxygen'}`,
+      flow: chosen.fuelFlow / chosen.count,
     },
     torches: chosen.count > 1 ? 2 : 1,
   }

@@ -161,6 +161,7 @@ const heatJointSchema = shape({
     driveC: between('The flame', 200, 4000),
     airShare: share('Its share').optional(),
     times: between('What it gives', 0.1, 5),
+    flow: between('The flow', 0, 1),
     name: typed(SENTENCE),
   }).required(),
   torches: mixed((v): v is 1 | 2 => v === 1 || v === 2)

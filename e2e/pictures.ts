@@ -4,20 +4,8 @@ import type { Browser, Page } from 'puppeteer-core'
 import type { LogPage, Person, Run, TestSummary, Today, Torch } from '#contract/types.ts'
 import type { StepRole } from '#core/line/steps.ts'
 import { ensureBuilt } from '../bin/build.ts'
-import { cutCameOut } from '../server/demo/results.ts'
 import { endRuns, pieceNamed, testServer, type TestServer } from '../server/test-support.ts'
-import {
-  named,
-  openBrowser,
-  openPage,
-  PAGES,
-  passTime,
-  press,
-  pressByKey,
-  see,
-  typeInto,
-  until,
-} from './browser.ts'
+import { named, openBrowser, openPage, PAGES, passTime, press, see, typeInto, until } from './browser.ts'
 
 const ROOT = resolve(import.meta.dirname, '..')
 const FOLDER = join(ROOT, 'docs', 'screenshots')
@@ -71,33 +59,6 @@ const laidOut = async (server: TestServer) => {
   const { batches } = (await server.call('GET', '/api/today')).json as Today
   return batches[0]?.id ?? ''
 }
-/** The yard's batch, so many of its first piece made and the last of them in the log. */
-const batchAt = (made: number) => async (server: TestServer) => {
-  const run = await runUpTo(server, { batchId: await laidOut(server) }, (steps) =>
-    steps.find((s) => s.stage === 'piece' && s.piece === 1 && s.repeat === made + 1),
-  )
-  await server.call(
-    'POST',
-    '/api/log',
-    cutCameOut({
-      id: crypto.randomUUID(),
-      pieceId: run.pieces[0]?.pieceId ?? '',
-      runId: run.id,
-      place: 1,
-      repeat: made,
-      personId: run.personId,
-      at: new Date().toISOString(),
-      used: {
-        tipOrifice: '0.052 in',
-        oxygenPressure: '43 psi',
-        fuelPressure: '6 psi',
-        travelSpeed: '15 in/min',
-        preheat: '',
-      },
-    }),
-  )
-  return `/run/${run.id}`
-}
 /** Led by stages, whether or not this screen was asked for that before. */
 async function byStages(page: Page): Promise<void> {
   await until(page, () => /By stages|Step by step/.test(document.querySelector('header')?.innerText ?? ''))
@@ -145,15 +106,6 @@ const PICTURES: readonly Picture[] = [
     then: (page) => see(page, 'Gas for all of it'),
   },
   {
-    name: 'run-next',
-    night: true,
-    at: batchAt(3),
-    then: async (page) => {
-      await byStages(page)
-      await see(page, 'The last one')
-    },
-  },
-  {
     name: 'quick',
     at: () => '/quick',
     then: async (page) => {
@@ -189,15 +141,6 @@ const PICTURES: readonly Picture[] = [
     },
   },
   {
-    name: 'run-braze',
-    at: runAt('Chiller line', 'heat', 1),
-    then: async (page) => {
-      await pressByKey(page, 'Start the clock')
-      await passTime(page, 4)
-      await until(page, () => !document.querySelector('[role=timer][aria-label$=": 0 s"]'))
-    },
-  },
-  {
     name: 'result',
     at: pieceAt('Branches, 28 mm', '/check'),
     then: async (page) => {
@@ -226,6 +169,23 @@ const PICTURES: readonly Picture[] = [
       await see(page, 'So far')
       for (let i = 0; i < 19; i++) await page.keyboard.press('q')
       await see(page, 'feather twice the cone. Sounds: a steady hiss')
+    },
+  },
+  {
+    name: 'heat',
+    at: () => '/practice/heat/cup?watch=good',
+    then: async (page) => {
+      await press(page, '4 times as fast')
+      await press(page, 'Sawn')
+      await see(page, 'The rod runs.')
+    },
+  },
+  {
+    name: 'heat-sawn',
+    at: () => '/practice/heat/inch?watch=lip',
+    then: async (page) => {
+      await press(page, '4 times as fast')
+      await see(page, 'Sawn open and laid flat')
     },
   },
 ]

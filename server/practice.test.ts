@@ -5,6 +5,9 @@ import { FIRST_RIG, FIRST_SETTINGS } from '#application/first.ts'
 import { NO_RUNS } from '#application/plan-of.ts'
 import type { Attempts, Person } from '#contract/types.ts'
 import { goodHand } from '#core/teach/good-hand.ts'
+import { goodHeat } from '#core/teach/heat-hands.ts'
+import { heatScoreOf, type HeatRecording } from '#core/teach/heat-judge.ts'
+import { HEAT_JOINTS } from '#core/teach/heat-presets.ts'
 import type { FlameRecording } from '#core/teach/recording.ts'
 import { testServer, type TestServer } from './test-support.ts'
 
@@ -30,13 +33,55 @@ const post = (part: object) =>
   })
 const each = async () => (await server.call('GET', '/api/practice')).json as Attempts[]
 
+describe('an attempt at the heat bench', () => {
+  const joint = HEAT_JOINTS.sleeve
+  const { made: moves, until } = goodHeat(joint)
+  const recording: HeatRecording = { kind: 'heat', task: 'sleeve', joint, made: moves, until }
+  it('is worth what its recording says, judged bit by bit, and is stored once', async () => {
+    const id = randomUUID()
+    const { points } = heatScoreOf(recording)
+    const [one, again] = await Promise.all([post({ id, recording }), post({ id, recording })])
+    expect(one.json).toEqual({ id, points })
+    expect(again.json).toEqual({ id, points })
+    expect((await each()).find((a) => a.bench === 'heat')).toMatchObject({
+      task: 'sleeve',
+      tries: 1,
+      best: points,
+    })
+  })
+  it.each([
+    ['a metal that is none', { joint: { ...joint, made: { ...joint.made, mat1: 'cheese' } } }, 'no metal'],
+    ['a move that is none', { made: [[0, 'juggle']] }, 'This is no move of the hands.'],
+    [
+      'moves out of their order',
+      {
+        made: [
+          [9, 'lift'],
+          [3, 'lift'],
+        ],
+      },
+      'in their order',
+    ],
+    [
+      'a wall like a barrel',
+      { joint: { ...joint, made: { ...joint.made, t1: 2 } } },
+      'The first wall is more',
+    ],
+    ['an hour of it', { until: 200_000 }, 'The end is more than can be.'],
+  ])('is refused with its reason: %s', async (_name, part, says) => {
+    const answer = await post({ recording: { ...recording, ...part } })
+    expect(answer.status).toBe(422)
+    expect((answer.json as { error: { message: string } }).error.message).toContain(says)
+  })
+})
+
 describe('an attempt at the practice bench', () => {
   it('is worth what its recording says, and is stored once', async () => {
     const id = randomUUID()
     expect((await post({ id })).json).toEqual({ id, points: 100 })
     expect((await post({ id, recording: idle })).json).toEqual({ id, points: 100 })
     await post({ recording: idle, at: '2026-11-03T08:00:00.000Z' })
-    expect(await each()).toEqual([
+    expect((await each()).filter((a) => a.bench === 'flame')).toEqual([
       { personId, bench: 'flame', task: 'neutral', tries: 2, best: 100, last: '2026-11-03T08:00:00.000Z' },
     ])
   })

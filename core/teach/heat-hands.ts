@@ -131,22 +131,9 @@ const rodAt = ({ made }: HeatJoint, share: number, round = true): number =>
  * @param nitrogen whether it lets nitrogen run: as the joint wants it
  */
 export function goodHeat(joint: HeatJoint, hand: Hand = STEADY, nitrogen = joint.nitrogen): Worked {
-  const recorder = new Recorder(beginHeat(joint))
-  const parts = goodHeatParts(recorder, hand, nitrogen)
-  while (parts.next().done !== true);
-  return recorder.worked()
-}
-
-/** The same, moment by moment, for whoever has something else to do meanwhile. */
-export function* goodHeatSlowly(joint: HeatJoint): Generator<void, Worked> {
-  const recorder = new Recorder(beginHeat(joint))
-  yield* goodHeatParts(recorder, STEADY, joint.nitrogen)
-  return recorder.worked()
-}
-
-function* goodHeatParts(recorder: Recorder, hand: Hand, nitrogen: boolean): Generator<void, void> {
-  const { state } = recorder
-  const { joint, bench } = state
+  const state = beginHeat(joint)
+  const recorder = new Recorder(state)
+  const { bench } = state
   const { Tflow } = joint.filler
   const { tooHotC: tooHotLower } = bench.shells.tube.metal
   const metalBears = Math.min(tooHotLower, bench.shells.cup.metal.tooHotC) - NEAR_TOO_HOT_K
@@ -206,9 +193,9 @@ function* goodHeatParts(recorder: Recorder, hand: Hand, nitrogen: boolean): Gene
       }
     }
     tickHeat(state)
-    yield
   }
   if (!state.finished) recorder.does('finish')
+  return recorder.worked()
 }
 
 /** A hand that follows a plan without looking: what it is told in s, mm and turns. */
@@ -223,7 +210,6 @@ export interface Blind {
   readonly feedS: number
   readonly forS: number
   readonly awayMm?: number
-  readonly torches?: 1 | 2
 }
 
 /** A hand that does as it is told, whatever becomes of it. */
@@ -234,7 +220,6 @@ export function blindHeat(joint: HeatJoint, told: Blind, hand: Hand = STEADY): W
   if (told.nitrogen) recorder.does('nitrogen', 1)
   if (told.awayMm !== undefined) recorder.does('away', told.awayMm)
   recorder.does('flame', 1)
-  if (told.torches === 2) recorder.does('flame2', 1)
   const end = Math.round((told.feedS + told.forS + 1) / HEAT_TICK_S)
   while (state.at < end) {
     if (state.at % LOOKS === 0) {
@@ -242,7 +227,6 @@ export function blindHeat(joint: HeatJoint, told: Blind, hand: Hand = STEADY): W
       const pos = told.round ? roundAt(joint, t, hand) : hand.asideMm
       const z = told.z + hand.asideMm + (told.swayMm ?? 0) * swing((t * hand.speed) / 1.3)
       recorder.does('torch', pos, z)
-      if (told.torches === 2) recorder.does('torch2', opposite(joint, pos), z)
       if (t >= told.feedS && t < told.feedS + told.forS)
         recorder.does('rod', rodAt(joint, Math.min(1, (t - told.feedS) / told.forS), told.round))
       else if (state.rod !== undefined) recorder.does('lift')

@@ -24,7 +24,8 @@ export interface HeatJoint {
   readonly filler: CaseFiller & { readonly id: string; readonly rodM: number }
   /** Flux that it wants, by its window; none where the filler needs none. */
   readonly flux?: Omit<CaseFlux, 'mode'> | undefined
-  readonly torch: TorchOnWork & { readonly name: string }
+  /** Fuel through one of them, m³/s, beside what it is called. */
+  readonly torch: TorchOnWork & { readonly name: string; readonly flow: number }
   /** How many torches there are to work with. */
   readonly torches: 1 | 2
   /** Nitrogen is wanted inside. */

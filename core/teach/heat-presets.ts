@@ -35,11 +35,13 @@ const filler = (id: string, rodInch: number): HeatJoint['filler'] => {
 const PASTE = FLUX_WINDOW
 /** Acetylene, W for each cubic foot an hour. */
 const WATTS_PER_CFH = 430
+const CFH = 0.028316846592 / 3600
 const oxy = (cfh: number): HeatJoint['torch'] => ({
   powerW: WATTS_PER_CFH * cfh,
   driveC: 2400,
   times: 1,
-  name: `oxy-acetylene, ${cfh} cubic feet an hour`,
+  name: 'Acetylene and oxygen',
+  flow: cfh * CFH,
 })
 
 const TUBE = {

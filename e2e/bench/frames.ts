@@ -1,5 +1,6 @@
 /** What the flame bench costs a page's main thread, frame by frame, from a trace: a task with the valves turned all the while. */
 import { resolve } from 'node:path'
+import type { KeyInput } from 'puppeteer-core'
 import { testServer } from '../../server/test-support.ts'
 import { openBrowser, openPage, PAGES, see } from '../browser.ts'
 import { ensureBuilt } from '../../bin/build.ts'
@@ -48,36 +49,49 @@ function framesOf(events: readonly TraceEvent[]): {
   return { work, longest: Math.max(...during.map((t) => (t.dur ?? 0) / 1000)) }
 }
 
-/** Measures a task that is painted, and one that shows three flames at once. */
+/** What is looked at: where, when it is there, and the keys that are held one after the other meanwhile. */
+const LOOKED_AT = [
+  { name: 'flame bench, neutral', path: 'flame/neutral', there: 'So far', keys: ['q', 'a', 'q', 'a'] },
+  { name: 'flame bench, starved', path: 'flame/starved', there: '1 of 3', keys: [] },
+  {
+    name: 'heat bench',
+    path: 'heat/cup',
+    there: 'Hold the rod',
+    keys: ['ArrowRight', 'ArrowDown', 'ArrowLeft', 'ArrowUp'],
+  },
+] as const satisfies readonly { readonly keys: readonly KeyInput[]; readonly [more: string]: unknown }[]
+
+/** Measures a flame that is painted, three flames at once, and a joint that the flame is led over. */
 export async function frames(): Promise<void> {
   await ensureBuilt(ROOT, print)
   const server = await testServer({ pages: PAGES })
   const browser = await openBrowser()
-  for (const task of ['neutral', 'starved'] as const) {
+  for (const { name, path, there, keys } of LOOKED_AT) {
     const page = await openPage(browser, server.url)
     await page.evaluate(() =>
       localStorage.setItem('wimble.device', JSON.stringify({ practiceLight: 'shed' })),
     )
-    await page.goto(`${server.url}/practice/flame/${task}`)
-    await see(page, task === 'neutral' ? 'So far' : '1 of 3')
+    await page.goto(`${server.url}/practice/${path}`)
+    await see(page, there)
+    if (path === 'heat/cup') await page.keyboard.press('f')
     await page.tracing.start({
       categories: ['toplevel', 'devtools.timeline', 'disabled-by-default-devtools.timeline'],
     })
-    // a valve is held and turned all the while, there and back
-    for (const key of ['q', 'a', 'q', 'a'] as const) {
-      if (task === 'neutral') await page.keyboard.down(key)
+    // a key is held all the while, there and back; where nothing can be turned it is looked at as long
+    for (const key of keys.length > 0 ? keys : [undefined, undefined, undefined, undefined]) {
+      if (key) await page.keyboard.down(key)
       await page.evaluate(async (most) => {
         for (let i = 0; i < most; i++) await new Promise(requestAnimationFrame)
       }, FRAMES)
-      if (task === 'neutral') await page.keyboard.up(key)
+      if (key) await page.keyboard.up(key)
     }
     const trace = await page.tracing.stop()
     if (!trace) throw new Error('there is no trace')
     const { traceEvents } = JSON.parse(new TextDecoder().decode(trace)) as { traceEvents: TraceEvent[] }
     const { work, longest } = framesOf(traceEvents)
-    tell(`flame bench, ${task}: main thread in a frame, median`, quantile(work, 0.5), 8, 'ms')
-    tell(`flame bench, ${task}: main thread in a frame, 95th of 100`, quantile(work, 0.95), 16, 'ms')
-    tell(`flame bench, ${task}: its longest task`, longest, 50, 'ms')
+    tell(`${name}: main thread in a frame, median`, quantile(work, 0.5), 8, 'ms')
+    tell(`${name}: main thread in a frame, 95th of 100`, quantile(work, 0.95), 16, 'ms')
+    tell(`${name}: its longest task`, longest, 50, 'ms')
     await page.close()
   }
   await browser.close()

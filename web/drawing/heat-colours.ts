@@ -33,9 +33,10 @@ const SKINS = {
     [290, '#34508c'],
     [320, '#7fa8c8'],
     [360, '#7d868b'],
-    [500, '#575c5f'],
+    [500, '#4a4e50'],
+    [650, '#2f2c2b'],
   ),
-  other: stops([200, '#a9a9a4'], [400, '#85837d'], [600, '#5e5b56']),
+  other: stops([200, '#a9a9a4'], [400, '#85837d'], [600, '#45423e'], [700, '#302d2b']),
 } as const
 export type Skin = keyof typeof SKINS
 
@@ -94,8 +95,12 @@ export function fluxSeen(celsius: number, spent: number): { readonly colour: Rgb
   if (celsius < 315) return { colour: rgb('#e9e7e0'), cover: 0.7 }
   if (celsius < 425) return { colour: rgb('#fbfaf6'), cover: 0.9 }
   if (celsius < 590) return { colour: rgb('#c9d2cf'), cover: 0.45 }
-  return { colour: rgb('#e8f4f4'), cover: 0.12 }
+  return { colour: rgb('#e8f4f4'), cover: celsius < 680 ? 0.1 : 0.05 }
 }
+
+const BORE = stops([0, '#e09468'], [1, '#c98057'], [2.5, '#8d5a41'], [5, '#4a342b'], [8, '#1c1614'])
+/** The bare inside of copper with so much scale, µm: bright, straw and brown, black. */
+export const boreSeen = (micron: number): Rgb => along(BORE, micron)
 
 /** Filler by what it is built on, and what is left dry. */
 export const FILLER_SEEN: Rgb = rgb('#cfd2cf')

@@ -4,6 +4,7 @@ import { reachMm, type HeatState } from '#core/teach/heat-play.ts'
 import type { Light } from './flame-paint.ts'
 import {
   DRY_SEEN,
+  boreSeen,
   FILLER_SEEN,
   fluxSeen,
   measured,
@@ -14,8 +15,8 @@ import {
   type Rgb,
 } from './heat-colours.ts'
 
-/** What of a joint is looked at: its outside, the wall that the cup or upper part hides, the gap. */
-export const LAYERS = ['outside', 'under', 'gap'] as const
+/** What of a joint is looked at: its outside, the wall that the cup or upper part hides, the gap, the bore with its scale. */
+export const LAYERS = ['outside', 'under', 'gap', 'bore'] as const
 export type Layer = (typeof LAYERS)[number]
 
 /** How the joint is looked at. Sizes in px of the page. */
@@ -79,7 +80,7 @@ export function mapPlace(state: HeatState, layer: Layer, { width, height }: Heat
   }
 }
 
-/** Temperatures of a layer as the map shows them: columns round, rows along. */
+/** Temperatures of a layer as the map shows them, or µm of scale in the bore: columns round, rows along. */
 interface Field {
   readonly celsius: Float32Array
   readonly rows: number
@@ -128,19 +129,25 @@ export class HeatPainter {
     const [low, high] = spanOf(state, layer)
     const rows = Math.max(24, Math.round((high - low) * ROWS_MM))
     const celsius = new Float32Array(rows * n)
+    const [tubeScale, cupScale] = state.bench.scales
     const holed = new Uint8Array(rows * n)
     const turn = shells.of.type === 'tube' ? n / 2 : 0
     const of: ('tube' | 'cup')[] = []
     for (let r = 0; r < rows; r++) {
       const z = (low + ((r + 0.5) / rows) * (high - low)) / 1000
-      const which = layer === 'under' ? (z < shells.of.L ? 'tube' : 'cup') : z < 0 ? 'tube' : 'cup'
+      const which = (layer === 'under' || layer === 'bore' ? z < shells.of.L : z < 0) ? 'tube' : 'cup'
       of.push(which)
       const shell = shells[which]
       const [row, share] = rowAt(shell, z)
       for (let x = 0; x < n; x++) {
         const i = (x + turn) % n
-        const a = shell.celsius[row * n + i] ?? 0
-        const b = shell.celsius[(row + 1) * n + i] ?? a
+        const p = row * n + i
+        if (layer === 'bore') {
+          celsius[r * n + x] = Math.sqrt((which === 'tube' ? tubeScale : cupScale)[p] ?? 0)
+          continue
+        }
+        const a = shell.celsius[p] ?? 0
+        const b = shell.celsius[p + n] ?? a
         celsius[r * n + x] = a + (b - a) * share
         if ((shell.peak[row * n + i] ?? 0) > shell.metal.meltsC) holed[r * n + x] = 1
       }
@@ -161,6 +168,13 @@ export class HeatPainter {
     const { Tflow } = state.joint.filler
     if (look.layer === 'gap') {
       this.#dryHatch(to, state, look, at)
+      return
+    }
+    if (look.layer === 'bore') {
+      to.strokeStyle = ink.line
+      to.lineWidth = 2
+      line(to, 0, at.y(state.joint.made.L * 1000), width, at.y(state.joint.made.L * 1000))
+      label(to, 'Inside the tube', 8, 20, '#ffffff')
       return
     }
     if (look.measured) this.#lines(to, look, field)
@@ -221,7 +235,8 @@ export class HeatPainter {
           const share = filling.filled[row * place.length + i] ?? 0
           const spent = filling.spent[row * place.length + i] ?? 0
           colour = mix(spent >= 1 ? [35, 26, 22] : DRY_SEEN, FILLER_SEEN, share)
-        } else {
+        } else if (look.layer === 'bore') colour = boreSeen(t)
+        else {
           const at = rowOfTable(t)
           colour = [table[at] ?? 0, table[at + 1] ?? 0, table[at + 2] ?? 0]
           if (holed[r * n + column] === 1) colour = HOLE
@@ -311,9 +326,19 @@ export class HeatPainter {
         const [x, y] = [at.x(tube ? (where * 180) / Math.PI : where), at.y((shells.cup.z[row] ?? 0) * 1000)]
         line(to, x - 6, y + 6, x + 6, y - 6)
       }
+    // filler is dotted: neither wet nor dry goes by its colour alone
+    to.fillStyle = 'rgba(60,66,64,0.5)'
+    for (let row = 2; row < shells.socket; row += 4)
+      for (let i = (row % 4 === 2 ? 0 : 2) + 1; i < n; i += 4) {
+        if ((filling.filled[row * n + i] ?? 0) <= 0.5) continue
+        const where = shells.place[i] ?? 0
+        disc(to, at.x(tube ? (where * 180) / Math.PI : where), at.y((shells.cup.z[row] ?? 0) * 1000), 1.5)
+      }
     to.strokeStyle = INK[look.light].line
     to.lineWidth = 3
     line(to, 0, 1.5, look.map.width, 1.5)
+    label(to, 'Mouth', 8, 20, '#ffffff')
+    label(to, 'Root', 8, look.map.height - 10, '#ffffff')
   }
 
   /** Filler that shows at the lip: a bright line where it is wet, as thick as what was not drawn in. */

@@ -1,6 +1,7 @@
 import { expose } from 'comlink'
 import { vi } from 'vitest'
 import { flameWork } from './flame-work.ts'
+import { heatWork } from './heat-work.ts'
 
 /** Where somebody asks for a worker: the bench's own code behind a channel, and for a painter one that takes all. */
 export function benchWorkers(): { readonly ended: () => number } {
@@ -18,7 +19,8 @@ export function benchWorkers(): { readonly ended: () => number } {
       private readonly page: MessagePort
       constructor(url: URL) {
         const { port1, port2 } = new MessageChannel()
-        expose(url.href.includes('paint') ? painter : flameWork, port1)
+        const heat = { ...heatWork, stage: () => undefined }
+        expose(url.href.includes('paint') ? painter : url.href.includes('heat') ? heat : flameWork, port1)
         this.page = port2
         this.page.start()
       }
@@ -34,6 +36,7 @@ export function benchWorkers(): { readonly ended: () => number } {
       terminate() {
         ended++
         flameWork.rest()
+        heatWork.rest()
         this.page.close()
       }
     },

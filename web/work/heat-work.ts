@@ -220,14 +220,15 @@ function run(): void {
   for (let i = 0; i < due && !state.finished; i++) {
     for (let m = practised.made?.[replayed]; m && m[0] <= state.at; m = practised.made?.[++replayed]) does(m)
     if (state.finished) return
-    tickHeat(state)
-    follow(state.at)
     if (state.at >= (practised.until ?? MOST_HEAT_TICKS - 1) || made.length >= MOST_HEAT_MOVES - 1) {
+      // judged as it stands, and so again whenever it is watched
       const end: HeatMove = [state.at, 'finish']
       if (!practised.made) made.push(end)
       does(end)
       return
     }
+    tickHeat(state)
+    follow(state.at)
     if (state.at % FRAME_TICKS === 0) tell?.(frame(state))
   }
   if (due > 0 && now - painted >= PAINT_MS) paint()
@@ -263,6 +264,7 @@ export const heatWork = {
     tell = told
     made = []
     replayed = 0
+    pace = 1
     judged = undefined
     ghost = undefined
     state = beginHeat(of.joint)
@@ -272,7 +274,10 @@ export const heatWork = {
   /** What a hand does now; while a recording is played hands do nothing. */
   make(...move: readonly [what: HeatMove[1], a?: number, b?: number]): void {
     if (!state || state.finished || practised?.made) return
-    const whole: HeatMove = [state.at, ...move]
+    // what a message leaves out comes as nothing: it is no part of the move
+    const [what, a, b] = move
+    const whole: HeatMove =
+      a === undefined ? [state.at, what] : b === undefined ? [state.at, what, a] : [state.at, what, a, b]
     made.push(whole)
     does(whole)
   },

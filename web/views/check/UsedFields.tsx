@@ -2,7 +2,11 @@ import type { Said, Table } from '#core/fields/spec.ts'
 import type { FieldError } from '#core/figure.ts'
 import { FieldList, type Typed } from '../../form/FieldList.tsx'
 
-const AS_PLANNED = { tipOrifice: 'As planned, unless you changed it.' } as const
+const HELP = {
+  tipOrifice: 'As planned, unless you changed it.',
+  trialHeat:
+    'From the flame on the work until the rod ran, with a steady hand: plans with this tip go by it.',
+} as const
 
 /** What was really used: as planned, unless somebody changed it. */
 export function UsedFields<T extends Table>({
@@ -17,14 +21,6 @@ export function UsedFields<T extends Table>({
   readonly onChange: (name: string, value: Typed) => void
 }) {
   return (
-    <FieldList
-      above
-      table={table}
-      said={form}
-      path="used"
-      errors={errors}
-      help={AS_PLANNED}
-      onChange={onChange}
-    />
+    <FieldList above table={table} said={form} path="used" errors={errors} help={HELP} onChange={onChange} />
   )
 }

@@ -64,6 +64,7 @@ const LAYERS = [
   { value: 'outside', label: 'Outside' },
   { value: 'under', label: 'Under the cup' },
   { value: 'gap', label: 'Gap' },
+  { value: 'bore', label: 'Bore' },
 ] as const
 const FLAT_LAYERS = [LAYERS[0], { value: 'under', label: 'Under the upper' }, LAYERS[2]] as const
 const BESIDE = [
@@ -165,7 +166,9 @@ export function OnHeatBench({
   )
   const caption = frame
     ? done
-      ? 'Sawn open and laid flat: the mouth on top, the root at the foot. Hatched is dry.'
+      ? layer === 'bore'
+        ? 'The bore, laid flat: bright where it is clean, black where it scaled.'
+        : 'Sawn open and laid flat: the mouth on top, the root at the foot. Dotted is filler, hatched is dry.'
       : `At the lip: ${frame.lip}. Hottest: ${frame.hottest}.${frame.flux ? ` Flux: ${frame.flux}.` : ''}${frame.running ? ' The rod runs.' : ''}`
     : practised.hand
       ? 'Working out how it is done.'
@@ -242,7 +245,8 @@ function Head({ joint, from }: { readonly joint: HeatJoint; readonly from: strin
       <div className="flex flex-wrap items-baseline gap-x-4">
         <h1 className="text-section">Heat</h1>
         <p className="hidden text-soft md:block">
-          {joint.torch.name}, {joint.filler.id}, rod {print(joint.filler.rodM, 'bore')}.{' '}
+          {joint.torch.name}, {print(joint.torch.flow, 'flow')} of fuel; {joint.filler.id}, rod{' '}
+          {print(joint.filler.rodM, 'rule')}.{' '}
           <Link className="underline underline-offset-4" to={from ?? '/practice'}>
             {from ? 'Its plan' : 'Practice'}
           </Link>

@@ -28,7 +28,7 @@ interface Props {
   readonly label: string
   readonly sideLabel: string
   /** The flame comes to a place and stays on it while the finger does; undefined: it is lifted off. */
-  readonly onFlame: (place: Place | undefined) => void
+  readonly onFlame: (place: Partial<Place> | undefined) => void
   readonly onRod: (pos: number | undefined) => void
 }
 
@@ -57,10 +57,17 @@ export function HeatStage({
       look({ ...looks, map, side, dense: Math.min(2, window.devicePixelRatio || 1) })
   }, [look, looks, map, side])
   const lead = (e: PointerEvent<HTMLDivElement>) => {
-    if (still || looks.layer === 'gap') return
+    if (still || looks.layer === 'gap' || looks.layer === 'bore') return
     if (e.type === 'pointerdown') e.currentTarget.setPointerCapture(e.pointerId)
     else if (!e.currentTarget.hasPointerCapture(e.pointerId)) return
     onFlame(placeAt(joint, e))
+  }
+  // in the section it is led along only: how far round stays
+  const along = (e: PointerEvent<HTMLDivElement>) => {
+    if (still) return
+    if (e.type === 'pointerdown') e.currentTarget.setPointerCapture(e.pointerId)
+    else if (!e.currentTarget.hasPointerCapture(e.pointerId)) return
+    onFlame({ z: placeAt(joint, e).z })
   }
   const feed = (e: PointerEvent<HTMLDivElement>) => {
     if (still) return
@@ -87,7 +94,11 @@ export function HeatStage({
         ref={sideBox}
         role="img"
         aria-label={sideLabel}
-        className={`relative overflow-hidden rounded-md border-[1.5px] border-rule ${left ? 'order-1' : ''}`}
+        className={`relative touch-none overflow-hidden rounded-md border-[1.5px] border-rule ${left ? 'order-1' : ''}`}
+        onPointerDown={along}
+        onPointerMove={along}
+        onPointerUp={() => onFlame(undefined)}
+        onPointerCancel={() => onFlame(undefined)}
       />
       {done ? (
         <span />

@@ -8,8 +8,8 @@ import type { HeatKeys, Place } from './useHeatKeys.ts'
 /** Everything that hands do at the heat bench, from buttons, keys and fingers alike. */
 export interface HeatHands extends HeatActs {
   readonly keys: HeatKeys
-  /** Leads the flame to a place, on the work; lifts it off where there is none. */
-  readonly lead: (place: Place | undefined) => void
+  /** Leads the flame to a place, on the work, what is left out as it was; lifts it off where there is none. */
+  readonly lead: (place: Partial<Place> | undefined) => void
   /** Holds the rod to a place of the lip; lifts it where there is none. */
   readonly feed: (pos: number | undefined) => void
 }
@@ -66,7 +66,7 @@ export function useHeatActs({ make, latest }: HeatBenchHeld, joint: HeatJoint): 
         const begins = !isOn(0)
         if (!begins && now - moved.current < STEP_MS) return
         moved.current = now
-        to(place)
+        to({ ...torch.current, ...place })
         if (begins) flame(true)
       },
       feed: rodTo,
