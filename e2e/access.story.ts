@@ -68,6 +68,7 @@ beforeAll(async () => {
     '/practice/heat/cup',
     '/practice/heat/ring?watch=ring-thin',
     '/practice/heat/nothing',
+    `/practice/heat/piece/${braze.jobId}/${braze.id}`,
     `/jobs/${cut.jobId}/close-out`,
     '/faults',
     '/tests/new/pressure',

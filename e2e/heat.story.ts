@@ -1,7 +1,8 @@
 import type { Page } from 'puppeteer-core'
 import { describe, expect, it } from 'vitest'
-import type { Attempts, Job, JobPage, LogPage } from '#contract/types.ts'
-import { expectAccessible, openPage, press, see, until } from './browser.ts'
+import type { Attempts, Job, JobPage, LogPage, Records } from '#contract/types.ts'
+import { pieceNamed } from '../server/test-support.ts'
+import { expectAccessible, openPage, press, see, station, type, until } from './browser.ts'
 import { browser, openStory, server } from './story.ts'
 
 openStory()
@@ -173,6 +174,31 @@ describe('a planned joint', () => {
     await see(page, 'Sawn open and laid flat')
     await press(page, 'Back to its plan')
     await until(page, (path) => location.pathname === path, at)
+    await page.close()
+  })
+})
+
+describe('a heat that was timed at the torch', () => {
+  it('is put in with what came out, and the plans of that tip go by it', async () => {
+    const piece = await pieceNamed(server, 'Branches, 28 mm')
+    const told = async () =>
+      ((await server.call('GET', '/api/records?kind=braze')).json as Records).brazes.filter(
+        (b) => b.flameTimes !== undefined,
+      )
+    expect(await told()).toEqual([])
+    const page = await openPage(browser, `${server.url}/jobs/${piece.jobId}/${piece.id}/check`)
+    await press(page, 'Yes, clean')
+    await press(page, 'Full all round')
+    await type(page, 'Trial heat, timed for this tip', '2 s')
+    await press(page, 'Save to the log')
+    await see(page, 'No flame of this tip takes so long, or is so quick')
+    await type(page, 'Trial heat, timed for this tip', '35 s')
+    await press(page, 'Save to the log')
+    await see(page, 'Trial heat')
+    expect(await told()).toHaveLength(1)
+    await page.goto(`${server.url}/jobs/${piece.jobId}/${piece.id}`)
+    await page.waitForSelector('[data-station="time"]')
+    expect(await station(page, 'time')).toContain('35 s')
     await page.close()
   })
 })

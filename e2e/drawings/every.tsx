@@ -10,6 +10,7 @@ import { planOutline, readSvg } from '#core/outline/index.ts'
 import { printAs, type Saying } from '#core/quantity/index.ts'
 import { INCH_UNITS, METRIC_UNITS } from '#core/quantity/choices.ts'
 import { Provider } from 'react-redux'
+import { MemoryRouter } from 'react-router'
 import { ShopOf } from '../../web/app/shop.ts'
 import { makeStore } from '../../web/app/store.ts'
 import { CutAlong } from '../../web/drawing/CutAlong.tsx'
@@ -275,7 +276,13 @@ async function checkDrawings(
       host.style.cssText = `position:absolute;left:0;top:0;width:${size.width}px;height:${size.height}px`
       document.body.append(host)
       const root = createRoot(host)
-      flushSync(() => root.render(<ShopOf settings={settings}>{node}</ShopOf>))
+      flushSync(() =>
+        root.render(
+          <MemoryRouter>
+            <ShopOf settings={settings}>{node}</ShopOf>
+          </MemoryRouter>,
+        ),
+      )
       for (const svg of host.querySelectorAll<SVGSVGElement>('svg.drawing')) {
         drawn++
         for (const fault of faultsOf(svg)) faults.push(`${name} at ${size.width} × ${size.height}: ${fault}`)

@@ -197,6 +197,7 @@ const BRAZE_ROWS: readonly (readonly [BrazeFigureName, string, keyof BrazeResult
   ['oxygenPressure', 'Oxygen', 'oxygenPressure'],
   ['fuelPressure', 'Fuel', 'fuelPressure'],
   ['timeToTemperature', 'Time to temperature', 'timeToTemperature'],
+  ['timeToTemperature', 'Trial heat', 'trialHeat'],
   ['rodLength', 'Rod for one joint', 'fillerLength'],
 ]
 
@@ -276,7 +277,10 @@ function BrazeFound({ told }: { readonly told: BrazeResult }) {
         <Note text={told.note} />
       </Part>
       <PlannedAndUsed
-        rows={BRAZE_ROWS.map(([figure, name, key]) => {
+        rows={BRAZE_ROWS.filter(
+          // most heats are no trial
+          ([, , key]) => key !== 'trialHeat' || told.used.trialHeat !== null,
+        ).map(([figure, name, key]) => {
           const kept = told.planned[figure]
           return {
             name: say(name),

@@ -105,7 +105,7 @@ export function HeatStage({
       ) : (
         <div
           aria-hidden="true"
-          className={`relative flex min-h-[44px] touch-none items-center justify-center rounded-md border-[1.5px] border-dashed border-ink select-none ${left ? 'order-4' : ''} ${still ? 'opacity-40' : ''}`}
+          className={`relative flex min-h-[44px] touch-none items-center justify-center rounded-md border-[1.5px] border-dashed select-none ${left ? 'order-4' : ''} ${still ? 'border-rule text-soft' : 'border-ink'}`}
           onPointerDown={feed}
           onPointerMove={feed}
           onPointerUp={() => onRod(undefined)}
