@@ -179,6 +179,8 @@ const nearRod = (shells: Shells, f: Filling, i: number): boolean =>
 
 /** How far filler goes in one go, as a share of a cell. */
 const GO = 0.34
+/** A joint of any size is run through in fewer goes a step; one of a hair's breadth would never end. */
+const MOST_GOES = 100
 
 /** Lets molten filler run where both walls are hot, clean and joined to what is molten: it follows the heat. */
 function run(shells: Shells, f: Filling, dt: number): void {
@@ -188,7 +190,7 @@ function run(shells: Shells, f: Filling, dt: number): void {
   const { gamma, mu, cos_wet, v_wet, Tflow } = of.filler
   const n = place.length
   const dz = of.L / socket
-  const goes = Math.ceil((v_wet * Math.hypot(1 / wide, 1 / dz) * dt) / GO)
+  const goes = Math.min(MOST_GOES, Math.ceil((v_wet * Math.hypot(1 / wide, 1 / dz) * dt) / GO))
   const { filled, linked, gains, coldest, holds, left, right } = f
   link(shells, f)
   const arcs = Float64Array.from(place, (_, i) => arcTo(shells, fedAt, i))

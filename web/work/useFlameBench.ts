@@ -52,7 +52,11 @@ export function useFlameBench(practised: Practised): FlameBench {
   const hearers = useRef(new Set<{ readonly valve: Valve; readonly hear: (parts: number) => void }>())
   const [picture, setPicture] = useState<MessagePort | undefined>(undefined)
   const places = useRef<Record<Valve, number>>({ oxygen: 0, fuel: 0, handle: 0 })
-  const [frame, setFrame] = useState<BenchFrame | undefined>(undefined)
+  // each frame with what it is of: what was watched before is nobody's attempt at what is practised now
+  const [last, setLast] = useState<{ readonly of: Practised; readonly frame: BenchFrame } | undefined>(
+    undefined,
+  )
+  const frame = last?.of === practised ? last.frame : undefined
 
   const stands = useCallback((valve: Valve, parts: number) => {
     places.current[valve] = parts
@@ -64,7 +68,6 @@ export function useFlameBench(practised: Practised): FlameBench {
     const remote = wrap<FlameWorker>(own)
     worker.current = remote
     latest.current = undefined
-    setFrame(undefined)
     let told = ''
     const start = taskStart(practised.task, practised.bench, practised.seed)
     for (const valve of VALVES) stands(valve, start[valve])
@@ -77,7 +80,7 @@ export function useFlameBench(practised: Practised): FlameBench {
       const now = toldOf(next)
       if (now === told) return
       told = now
-      setFrame(next)
+      setLast({ of: practised, frame: next })
     }
     const { port1, port2 } = new MessageChannel()
     setPicture(port2)

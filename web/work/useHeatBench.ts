@@ -24,7 +24,14 @@ const openWorker = () => new Worker(new URL('./heat.worker.ts', import.meta.url)
 export function useHeatBench(practised: HeatPractised, units: UnitChoices): HeatBenchHeld {
   const worker = useRef<Remote<HeatWorker> | undefined>(undefined)
   const latest = useRef<HeatFrame | undefined>(undefined)
-  const [frame, setFrame] = useState<HeatFrame | undefined>(undefined)
+  // each frame with what it is of: what was watched before is nobody's attempt at what is practised now
+  const [told, setTold] = useState<{ readonly of: HeatPractised; readonly frame: HeatFrame } | undefined>(
+    undefined,
+  )
+  const frame = told?.of === practised ? told.frame : undefined
+  // a shop that is looked at in other units goes on with its heat
+  const says = useRef(units)
+  says.current = units
   // what lies on the page is there before the worker is: it is handed over as soon as both are
   const sheets = useRef<readonly [OffscreenCanvas, OffscreenCanvas] | undefined>(undefined)
   const looks = useRef<HeatLook | undefined>(undefined)
@@ -55,20 +62,19 @@ export function useHeatBench(practised: HeatPractised, units: UnitChoices): Heat
     if (!remote) return
     let gone = false
     latest.current = undefined
-    setFrame(undefined)
     void remote.begin(
       practised,
-      units,
+      says.current,
       proxy((next: HeatFrame) => {
         if (gone) return
         latest.current = next
-        setFrame(next)
+        setTold({ of: practised, frame: next })
       }),
     )
     return () => {
       gone = true
     }
-  }, [practised, units])
+  }, [practised])
   const make = useCallback((what: HeatDo, a?: number, b?: number) => {
     void worker.current?.make(what, a, b)
   }, [])

@@ -7,6 +7,7 @@ import { NO_RUNS } from '#application/plan-of.ts'
 import type { Attempts } from '#contract/types.ts'
 import { goodHeat } from '#core/teach/heat-hands.ts'
 import { HEAT_JOINTS } from '#core/teach/heat-presets.ts'
+import { device } from '../../app/device.ts'
 import { makeStore } from '../../app/store.ts'
 import { answering, browserParts, clear, show } from '../../test-support.tsx'
 import { heatWork as worker } from '../../work/heat-work.ts'
@@ -139,6 +140,23 @@ describe('the hands at the heat bench', () => {
     fireEvent.click(await button('Try again'))
     await waitFor(finish)
     await waitFor(async () => expect(await pressed(/Flame on it/)).toBe('false'))
+  })
+})
+
+describe('a hand that is watched', () => {
+  it('is nobody’s own attempt, and one’s own heat goes on when it is looked at in other units', async () => {
+    const { store } = open('/practice/heat/ring?watch=ring-thin')
+    fireEvent.click(await screen.findByRole('radio', { name: '4 times as fast' }))
+    await screen.findByText(/The ring is thicker/)
+    fireEvent.click(await button('Now you'))
+    fireEvent.click(await button(/^Flux/))
+    await waitFor(async () => expect(await pressed(/^✓ Flux|Flux/)).toBe('true'))
+    await act(() => store.dispatch(device.actions.changed({ flipped: true })))
+    await screen.findAllByText(/°C/)
+    // a frame that came after the flip
+    await waitFor(() => expect(document.querySelector('dd')?.textContent).not.toBe('0 s'))
+    expect(await pressed(/Flux/)).toBe('true')
+    expect(store.getState().outbox.items).toEqual([])
   })
 })
 

@@ -208,6 +208,16 @@ describe('the bench', () => {
     expect(kept()).toHaveLength(1)
   })
 
+  it('does not count a hand that was watched as one’s own', async () => {
+    const { store } = open('/practice/flame/neutral')
+    fireEvent.click(await button('Watch a good hand'))
+    await screen.findByText('How it is done')
+    fireEvent.click(await button('Now you'))
+    await screen.findByRole('heading', { name: 'Bring it to neutral' })
+    await dial('Oxygen valve')
+    expect(store.getState().outbox.items).toEqual([])
+  })
+
   it('is heard only once somebody asks, a flame that is shown too, and is silent again when asked', async () => {
     const audio = quietAudio()
     open('/practice/flame/name')
