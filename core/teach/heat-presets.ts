@@ -87,6 +87,21 @@ const copper = (
   wantedS,
 })
 
+/** A swirled torch of acetylene and air that does the same joints burns so much of the fuel, and drives the heat so. */
+const AIR = { fuel: 0.55, driveC: 1900, share: 0.42 } as const
+/** A joint with a torch of fuel and air in place of one with oxygen: softer, wider and slower. */
+export const withAir = (joint: HeatJoint): HeatJoint => ({
+  ...joint,
+  torch: {
+    powerW: joint.torch.powerW * AIR.fuel,
+    driveC: AIR.driveC,
+    airShare: AIR.share,
+    times: 1,
+    name: 'Acetylene and air',
+    flow: joint.torch.flow * AIR.fuel,
+  },
+})
+
 /** Joints that are always at hand, by key. */
 export const HEAT_JOINTS = {
   cup: copper('cup', '7/8 copper tube in a cup', [0.875, 0.045, 0.62, 15], [15, 40]),

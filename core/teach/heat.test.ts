@@ -5,7 +5,7 @@ import { caseOf, fillerWanted, gapOf } from './heat-joint.ts'
 import { blindHeat, goodHeat } from './heat-hands.ts'
 import { heatFindings, heatScoreOf, outcomeOf, scoreHeat, type HeatRecording } from './heat-judge.ts'
 import { beginHeat, FARTHEST_MM, MOST_HEAT_MOVES, moveHeat, playHeat, tickHeat } from './heat-play.ts'
-import { HEAT_JOINT_KEYS, HEAT_JOINTS, HEAT_PRESETS, presetOf } from './heat-presets.ts'
+import { HEAT_JOINT_KEYS, HEAT_JOINTS, HEAT_PRESETS, presetOf, withAir } from './heat-presets.ts'
 
 const said = (celsius: number) => `${Math.round(celsius)} °C`
 const signsOf = (worked: ReturnType<typeof goodHeat>) =>
@@ -45,6 +45,16 @@ describe('nothing is scripted: other hands, other joints', () => {
       expect(scoreHeat(worked.state).points, key).toBeGreaterThan(94)
       expect(worked.made.length, key).toBeLessThan(MOST_HEAT_MOVES)
     }
+  })
+})
+
+describe('a torch of fuel and air', () => {
+  it('does the same tube, softer: filled, slower than with oxygen, and nowhere as hot', () => {
+    const [oxygen, air] = [HEAT_JOINTS.cup, withAir(HEAT_JOINTS.cup)].map((j) => outcomeOf(goodHeat(j).state))
+    expect(air?.filled).toBeGreaterThan(0.8)
+    expect(air?.allHotS).toBeGreaterThan(oxygen?.allHotS ?? 0)
+    expect(air?.allHotS).toBeLessThan(90)
+    expect(air?.peakC).toBeLessThan(oxygen?.peakC ?? 0)
   })
 })
 

@@ -8,6 +8,7 @@ import {
   HEAT_JOINTS,
   HEAT_PRESETS,
   presetOf,
+  withAir,
   type HeatPreset,
 } from '#core/teach/heat-presets.ts'
 import { device } from '../../app/device.ts'
@@ -34,7 +35,7 @@ interface Handed {
 /** A joint of those at hand, at the heat bench. */
 export default function HeatBench() {
   const { joint: asked = '' } = useParams()
-  const [search] = useSearchParams()
+  const [search, setSearch] = useSearchParams()
   const handed = (useLocation().state as Handed | null)?.recording
   const preset = HEAT_PRESETS.find((p) => p === search.get('watch'))
   const key = HEAT_JOINT_KEYS.find((k) => k === asked)
@@ -45,15 +46,30 @@ export default function HeatBench() {
         <p>What can be practised stands on its page.</p>
       </Alone>
     )
+  const air = search.get('torch') === 'air'
   return (
     <OnHeatBench
-      key={`${key} ${preset ?? ''}`}
-      task={key}
-      joint={HEAT_JOINTS[key]}
+      key={`${key} ${preset ?? ''} ${air}`}
+      task={air ? `${key} air` : key}
+      joint={air ? withAir(HEAT_JOINTS[key]) : HEAT_JOINTS[key]}
+      air={{
+        on: air,
+        choose: (on) => setSearch(on ? { torch: 'air' } : {}, { replace: true }),
+      }}
       {...(preset ? { preset } : {})}
     />
   )
 }
+
+/** Whether a joint is heated with air in place of oxygen. */
+interface AirChoice {
+  readonly on: boolean
+  readonly choose: (on: boolean) => void
+}
+const TORCHES = [
+  { value: 'oxygen', label: 'With oxygen' },
+  { value: 'air', label: 'With air' },
+] as const
 
 interface OnStage {
   readonly practised: HeatPractised
@@ -81,6 +97,7 @@ const EYE = [
  * @param preset a heat to be watched first
  * @param from the page of the plan whose joint it is
  * @param but what of it is told otherwise here
+ * @param air whether it is heated with air in place of oxygen, where that can be chosen
  */
 export function OnHeatBench({
   task,
@@ -89,6 +106,7 @@ export function OnHeatBench({
   preset,
   from,
   but,
+  air,
 }: {
   readonly task: string
   readonly joint: HeatJoint
@@ -96,6 +114,7 @@ export function OnHeatBench({
   readonly preset?: HeatPreset
   readonly from?: string
   readonly but?: string
+  readonly air?: AirChoice
 }) {
   const { units, print } = useShop()
   const hand = useApp((s) => s.device.practiceHand) ?? 'right'
@@ -175,7 +194,7 @@ export function OnHeatBench({
       : ''
   return (
     <main className="flex flex-col md:h-dvh">
-      <Head joint={joint} from={from} />
+      <Head joint={joint} from={from} air={air} />
       <div className="grid min-h-0 grow md:grid-cols-[1fr_320px]">
         <div ref={place} tabIndex={-1} className="flex min-h-0 min-w-0 flex-col gap-2 p-3 md:p-4">
           <p className="name min-h-[56px] content-center text-label leading-tight md:min-h-0" role="status">
@@ -236,7 +255,15 @@ export function OnHeatBench({
 const recorded = ({ made, until }: HeatRecording) => ({ made, until })
 
 /** What is heated with what, and how it is looked at. */
-function Head({ joint, from }: { readonly joint: HeatJoint; readonly from: string | undefined }) {
+function Head({
+  joint,
+  from,
+  air,
+}: {
+  readonly joint: HeatJoint
+  readonly from: string | undefined
+  readonly air: AirChoice | undefined
+}) {
   const { print } = useShop()
   const send = useSend()
   const light = useApp((s) => s.device.practiceLight)
@@ -252,6 +279,16 @@ function Head({ joint, from }: { readonly joint: HeatJoint; readonly from: strin
           </Link>
         </p>
       </div>
+      {air ? (
+        <div className="w-[268px] md:w-[210px]">
+          <Segmented
+            label="Torch"
+            value={air.on ? 'air' : 'oxygen'}
+            options={TORCHES}
+            onChange={(to) => air.choose(to === 'air')}
+          />
+        </div>
+      ) : null}
       <div className="w-[268px] md:w-[300px]">
         <Segmented
           label="Seen"

@@ -117,6 +117,10 @@ function UnderWay({
       {frame ? <Doing joint={joint} frame={frame} hints={hints || watched !== undefined} /> : null}
       {watched ? null : (
         <div className="grid gap-2">
+          <p className="text-soft max-md:hidden">
+            Lead the flame with pointer or arrows, the rod with <kbd>A</kbd> and <kbd>D</kbd>, the distance
+            with <kbd>+</kbd> and <kbd>−</kbd>.
+          </p>
           <Button onClick={watchGood}>Watch a good hand</Button>
           <Button disabled={busy} aria-pressed={ghost} onClick={follow}>
             {busy ? 'Working it out' : `${ghost ? '✓ ' : ''}Follow a good hand`}

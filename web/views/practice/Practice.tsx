@@ -244,6 +244,6 @@ function Everybody({
 const titleOf = (task: string): string => {
   const known = FLAME_TASKS.find((t) => t === task)
   if (known) return taskTitle(known)
-  const joint = HEAT_JOINT_KEYS.find((k) => k === task)
-  return joint ? HEAT_JOINTS[joint].title : task
+  const joint = HEAT_JOINT_KEYS.find((k) => k === task || `${k} air` === task)
+  return joint ? `${HEAT_JOINTS[joint].title}${joint === task ? '' : ', with air'}` : task
 }

@@ -113,6 +113,13 @@ describe('the hands at the heat bench', () => {
     key(' ', 'keyUp')
     await waitFor(async () => expect(await pressed(/Hold the rod/)).toBe('false'))
   })
+  it('take a torch of air in place of one of oxygen', async () => {
+    open('/practice/heat/cup')
+    fireEvent.click(await screen.findByRole('radio', { name: 'With air' }))
+    await waitFor(() => expect(document.body.textContent).toContain('Acetylene and air'))
+    fireEvent.click(screen.getByRole('radio', { name: 'With oxygen' }))
+    await waitFor(() => expect(document.body.textContent).toContain('Acetylene and oxygen'))
+  })
   it('lead the flame on the map, and it is lifted with the finger', async () => {
     open('/practice/heat/lap')
     await button(/Flame on it/)
