@@ -32,6 +32,8 @@ class Wrong extends Error {
   }
 }
 
+/** What drives heat is hotter than this, °C. */
+const COOLEST_FLAME_C = 200
 /** More steps than these are not run. */
 const MOST_STEPS = 200_000
 const MOST_CELLS = 400_000
@@ -89,6 +91,12 @@ const PLACE: readonly [string, number, number] = ['pos', -LONG, LONG]
 function readTorch(value: unknown, field: string): CaseTorch {
   const t = group(value, field, ['P', 'eta', 'sig_s', 'sig_z', 'Tdrive', 'path', 'sweep'])
   const P = number(t['P'], `${field}.P`, 0, 1e6, TORCH_DEFAULTS.P)
+  const Tdrive = number(t['Tdrive'], `${field}.Tdrive`, 0, 4000, TORCH_DEFAULTS.Tdrive)
+  if (Tdrive > 0 && Tdrive < COOLEST_FLAME_C)
+    throw new Wrong(
+      `${field}.Tdrive`,
+      `${field}.Tdrive should be 0, for a plain flux, or ${COOLEST_FLAME_C} and more.`,
+    )
   const wide = usualSpread(Math.max(P, 1))
   const path = list(t['path'], `${field}.path`, 20_000).map((p, i) => {
     const read = row(p, `${field}.path.${i}`, [TIME, PLACE, ['z', -10, 10], ['on', 0, 1]])
@@ -101,7 +109,7 @@ function readTorch(value: unknown, field: string): CaseTorch {
     eta: number(t['eta'], `${field}.eta`, 0, 1, TORCH_DEFAULTS.eta),
     sig_s: number(t['sig_s'], `${field}.sig_s`, 1e-4, 1, wide),
     sig_z: number(t['sig_z'], `${field}.sig_z`, 1e-4, 1, wide),
-    Tdrive: number(t['Tdrive'], `${field}.Tdrive`, 0, 4000, TORCH_DEFAULTS.Tdrive),
+    Tdrive,
     path,
     ...(t['sweep'] === undefined
       ? {}

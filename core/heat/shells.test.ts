@@ -385,6 +385,15 @@ describe('a joint under a torch', () => {
     expect(melted).toBeGreaterThan(0)
     expect(Math.abs(drawn + left - melted) / melted).toBeLessThan(1e-6)
   })
+  it('knows how hot each place ever was, however slowly it came there', () => {
+    const bench = layOnBench(made({ ...of, grid: SMALL }))
+    const creeping = { pos: 0, z: 0.005, P: 60, eta: 0.3, sig_s: 0.0075, sig_z: 0.0075, Tdrive: 2400 }
+    for (let i = 0; i < 600; i++) workStep(bench, 0.05, { flames: [creeping], purged: false })
+    const { celsius, peak } = bench.shells.cup
+    celsius.forEach((t, p) => {
+      expect(peak[p]).toBeGreaterThanOrEqual(t)
+    })
+  })
   it('does nothing where nothing is done', () => {
     const bench = layOnBench(made({ ...of, grid: SMALL }))
     const before = heatIn(bench.shells.tube)
@@ -471,6 +480,7 @@ describe('a case from a file', () => {
         ],
       }),
     ).toMatch(/should rise/)
+    expect(wrong({ torches: [{ Tdrive: 20 }] })).toMatch(/0, for a plain flux, or 200 and more/)
     expect(wrong({ grid: { nth: 7 } })).toMatch(/multiple of 2/)
     expect(wrong({ grid: { nov: 160 } })).toMatch(/less than nz/)
     expect(wrong({ t_end: 1e5, dt: 1e-3 })).toMatch(/more than 200000 steps/)

@@ -1,5 +1,6 @@
 import { STEFAN } from './fin.ts'
 import type { HeatCase } from './heat-case.ts'
+import { RAG_H, RAG_K } from './joint-heat.ts'
 import { heatInside, LOOK_UP_K, metalAt, slopeOfHeat, type ShellMetal } from './shell-metals.ts'
 import { openRoom, type Room } from './wasm/room.ts'
 
@@ -344,9 +345,8 @@ function spreadRound(shells: Shells, shell: Shell, flame: Playing, out: Float64A
   return middle * stopped
 }
 
-/** A wet rag holds what it lies on toward this, °C, and takes so much off it, W/(m² K). */
-const RAG_C = 40
-const RAG_H = 1000
+/** A wet rag holds what it lies on toward this, °C. */
+const RAG_C = RAG_K - KELVIN
 
 /** Lays a wet rag on the tube from `at` m off the mouth, so wide; none with no width. */
 export function layRag({ tube }: Shells, at: number, width: number): void {

@@ -328,13 +328,14 @@ export function settle(celsius: usize, before: usize, peak: usize, look: usize, 
   const end = celsius + <usize>cells * CELL
   while (celsius < end) {
     const was = load<f64>(before)
-    const change = load<f64>(celsius) - was
+    let t = load<f64>(celsius)
+    const change = t - was
     if (change >= 0.02 || change <= -0.02) {
       const at = look + rowOf(was + first)
-      const t = was + change * (1 - load<f64>(at, 24) * change)
+      t = was + change * (1 - load<f64>(at, 24) * change)
       store<f64>(celsius, t)
-      if (t > load<f64>(peak)) store<f64>(peak, t)
     }
+    if (t > load<f64>(peak)) store<f64>(peak, t)
     celsius += CELL
     before += CELL
     peak += CELL
