@@ -82,3 +82,40 @@ describe('a planned braze at the heat bench', () => {
     expect(made.ok ? '' : made.message).toMatch(/no filler yet/)
   })
 })
+
+describe('a trial heat in a plan', () => {
+  const draft: BrazeDraft = {
+    ...first,
+    torchId: 'orla',
+    rig: { ...first.rig, braze: { ...first.rig.braze, tipOrifice: '0.050 in' } },
+  }
+  const timed = (flameTorch: string) => {
+    const plan = planBrazeDraft(draft, FIRST_SETTINGS, {
+      ...NO_RUNS,
+      brazes: [
+        {
+          joint: 'lap',
+          metals: 'brass + brass',
+          fuel: 'acetylene',
+          orificeM: 0.05 * 0.0254,
+          outsideDiameterM: 0,
+          wallM: 0.002,
+          flameTimes: 1.2,
+          flameTorch,
+        },
+      ],
+    })
+    if (!plan.ok) throw new Error(plan.errors[0]?.message)
+    const made = heatJointOf(plan, 'a joint')
+    return {
+      because: plan.plan.figures.timeToTemperature?.because ?? '',
+      times: made.ok ? made.joint.torch.times : 0,
+    }
+  }
+  it('counts for the torch that it was timed with, at the heat bench too, and for no other', () => {
+    expect(timed('orla')).toMatchObject({ times: 1.2 })
+    expect(timed('orla').because).toContain('20 % more than is usual')
+    expect(timed('')).toMatchObject({ times: 1.2 })
+    expect(timed('somebody else’s')).toMatchObject({ times: 1 })
+  })
+})

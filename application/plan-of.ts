@@ -13,6 +13,7 @@ import {
   type BrazePlan,
   type BrazeRequest,
 } from '#core/braze/index.ts'
+import type { OwnBraze } from '#core/braze/types.ts'
 import type {
   BrazeDraft,
   BrazeWorkDraft,
@@ -178,7 +179,7 @@ export function planBrazeDraft(
     ...read.request,
     rig: {
       ...read.request.rig,
-      ownBrazes: records.brazes,
+      ownBrazes: records.brazes.map((b) => (timedWith(b, draft.torchId) ? b : omit(b, ['flameTimes']))),
       held: records.held,
       oxygenDivisionPa,
       fuelDivisionPa,
@@ -186,6 +187,10 @@ export function planBrazeDraft(
   }
   return { ok: true, kind: 'braze', plan: planBraze(request), request }
 }
+
+/** A trial heat tells of the torch that it was timed with; one of no torch of the shop's tells of any. */
+const timedWith = ({ flameTorch = '' }: OwnBraze, torchId: string | null): boolean =>
+  flameTorch === '' || torchId === null || flameTorch === torchId
 
 /**
  * A piece of either kind worked out.

@@ -210,6 +210,7 @@ function readBrazeEntry(r: Reader, e: BrazeLogDraft, on: WorkedOn, limits: Joint
     filler: on.plan.kind === 'braze' ? (on.plan.choice.filler ?? '') : '',
     outsideDiameterM: on.outsideDiameterM ?? 0,
     flameTimes: readTrialHeat(r, told.used, on),
+    flameTorch: on.draft.torchId ?? '',
     rodAreaM2: (ROD_AREA_M2 as Readonly<Partial<Record<string, number>>>)[rod] ?? 0,
     penetration: penetration ?? null,
     verdict: judgeJoint(

@@ -93,6 +93,8 @@ export interface OwnBraze {
   readonly timeToTemperatureS?: number | undefined
   /** What its flame gave, over what is usual, where the heat was timed for its tip. */
   readonly flameTimes?: number | undefined
+  /** Which torch that was; empty where it was none of the shop's own. */
+  readonly flameTorch?: string | undefined
 }
 /** Rod on the shelf, and what it costs, in the shop's money per kg. */
 export interface ShelfRod {

@@ -268,6 +268,7 @@ export const BRAZE_RESULT = {
     label: 'What the flame gave, over what is usual; 0 where it was not timed',
     draft: false,
   }),
+  flameTorch: text({ label: 'The torch of a timed heat', draft: false }),
   places: made(isPlaces, {
     label: 'The joint, place by place',
     json: { type: 'object', additionalProperties: { enum: JOINT_STATES } },

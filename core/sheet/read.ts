@@ -216,6 +216,7 @@ function readBrazeRow(r: Reader, said: Said): BrazeResult {
     filler: said.filler ?? '',
     outsideDiameterM: r.maybe(said.outsideDiameter, 'outsideDiameter', SHEET.outsideDiameter.bounds) ?? 0,
     flameTimes: 0,
+    flameTorch: '',
     rodAreaM2: 0,
     places: {},
     fluxOff: true,

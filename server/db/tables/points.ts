@@ -54,7 +54,7 @@ function ownBraze(e: StoredEntry, t: BrazeResult): OwnBraze | undefined {
     fuelAtTorchPa: atTorch(t, 'fuelPressure', 'fuelPressure'),
     fillerM3: length === undefined || t.rodAreaM2 === 0 ? undefined : length * t.rodAreaM2,
     timeToTemperatureS: t.used.timeToTemperature?.si,
-    ...(t.flameTimes > 0 ? { flameTimes: t.flameTimes } : {}),
+    ...(t.flameTimes > 0 ? { flameTimes: t.flameTimes, flameTorch: t.flameTorch } : {}),
   }
 }
 

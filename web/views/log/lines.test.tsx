@@ -63,6 +63,7 @@ const RESULTS: { readonly [K in LineResult['kind']]: Extract<LineResult, { kind:
     filler: 'BCuP-5',
     outsideDiameterM: 0.022,
     flameTimes: 0,
+    flameTorch: '',
     rodAreaM2: 0,
     places: { '12': 'full', '6': 'thin' },
     fluxOff: true,
