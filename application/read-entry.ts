@@ -201,6 +201,7 @@ function readBrazeEntry(r: Reader, e: BrazeLogDraft, on: WorkedOn, limits: Joint
   const joint = work?.joint ?? 'socket'
   const rod = work?.rodSection ?? ''
   const { places, fluxOff, inside, farEnd, outside, letGo, breaking, leakPath } = told
+  const flameTimes = readTrialHeat(r, told.used, on)
   const { jointStrength, partStrength } = on.plan.kind === 'braze' ? on.plan.figures : {}
   return {
     kind: 'braze',
@@ -209,8 +210,9 @@ function readBrazeEntry(r: Reader, e: BrazeLogDraft, on: WorkedOn, limits: Joint
     metals: work ? metalsOf(work.a.metal, work.b.metal || work.a.metal) : '',
     filler: on.plan.kind === 'braze' ? (on.plan.choice.filler ?? '') : '',
     outsideDiameterM: on.outsideDiameterM ?? 0,
-    flameTimes: readTrialHeat(r, told.used, on),
-    flameTorch: on.draft.torchId ?? '',
+    flameTimes,
+    // a heat that was not timed tells of no torch
+    flameTorch: flameTimes > 0 ? (on.draft.torchId ?? '') : '',
     rodAreaM2: (ROD_AREA_M2 as Readonly<Partial<Record<string, number>>>)[rod] ?? 0,
     penetration: penetration ?? null,
     verdict: judgeJoint(
