@@ -28,10 +28,14 @@ const row = (page: Page, name: string): Promise<string> =>
     const term = [...document.querySelectorAll('dt')].find((d) => d.textContent === wanted)
     return term?.nextElementSibling?.textContent ?? ''
   }, name)
+const WATCHED_MS = 180_000
 /** Watches a heat to its end, four times as fast, and gives its points. */
 async function watched(page: Page): Promise<number> {
   await press(page, '4 times as fast')
-  await see(page, 'Sawn open and laid flat')
+  // a minute and a half of heat, on a machine that does something else as well
+  await page.waitForFunction(() => document.body.innerText.includes('Sawn open and laid flat'), {
+    timeout: WATCHED_MS,
+  })
   return points(page)
 }
 const points = (page: Page) => page.$eval('aside .text-figure', (e) => Number((e as HTMLElement).innerText))
