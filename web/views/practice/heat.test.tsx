@@ -41,7 +41,8 @@ const open = (path: string, draft: object = firstBraze(FIRST_SETTINGS)) => {
   )
   return { ...heard, store }
 }
-configure({ asyncUtilTimeout: 20_000 })
+// a heat that is watched takes its time, on a busy machine twice that
+configure({ asyncUtilTimeout: 60_000 })
 beforeEach(() => {
   browserParts()
   benchWorkers()
