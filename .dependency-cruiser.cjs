@@ -35,7 +35,7 @@ const KNOWS = {
   shop: ['quantity', 'fields', 'metal', 'braze', 'line', 'check'],
   sheet: ['quantity', 'gas', 'fields', 'metal', 'cut', 'braze', 'check', 'record'],
   instrument: ['quantity', 'check'],
-  teach: ['gas', 'flame', 'metal', 'heat', 'check'],
+  teach: ['quantity', 'gas', 'flame', 'metal', 'heat', 'check'],
 }
 const folder = (name, allowed) => ({
   name: `core-${name}-reaches-too-far`,

@@ -1,5 +1,5 @@
 import { PATCH_M, underRod, type Patch } from './rod.ts'
-import { apart, type Shells } from './shells.ts'
+import { arcM, posOf, type Shells } from './shells.ts'
 
 /** Filler and flux in the gap, cell by cell of the socket: rows along, cells round within a row. */
 export interface Filling {
@@ -169,11 +169,8 @@ function link(shells: Shells, f: Filling): void {
   }
 }
 
-const arcTo = (shells: Shells, fedAt: number, i: number): number => {
-  const at = shells.place[i] as number
-  if (shells.of.type === 'lap') return Math.abs(at - fedAt)
-  return (Math.abs(apart(shells, fedAt, (at * 180) / Math.PI)) * Math.PI * shells.tube.radius) / 180
-}
+const arcTo = (shells: Shells, fedAt: number, i: number): number =>
+  Math.abs(arcM(shells, fedAt, posOf(shells, i)))
 const nearRod = (shells: Shells, f: Filling, i: number): boolean =>
   f.fedAt !== undefined && arcTo(shells, f.fedAt, i) <= Math.max(PATCH_M, shells.wide / 2)
 
@@ -251,12 +248,11 @@ export function fillStep(
 /** Of the gap's volume, and of its cells, how much is full; and the deepest row's, 0 to 1. */
 export function fillOf({ place, socket, gap }: Shells, { filled }: Filling) {
   const n = place.length
-  let [volume, whole, cells, base, sum] = [0, 0, 0, 0, 0]
+  let [volume, whole, cells, base] = [0, 0, 0, 0]
   for (let p = 0; p < socket * n; p++) {
     const c = gap[p % n] as number
     whole += c
     volume += c * (filled[p] as number)
-    sum += filled[p] as number
     if ((filled[p] as number) >= 1) {
       cells++
       if (p >= (socket - 1) * n) base++
@@ -266,6 +262,5 @@ export function fillOf({ place, socket, gap }: Shells, { filled }: Filling) {
     volume: volume / whole,
     cells: cells / (socket * n),
     base: base / n,
-    sum,
   }
 }

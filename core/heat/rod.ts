@@ -1,4 +1,4 @@
-import { apart, type Shell, type Shells } from './shells.ts'
+import { arcM, posOf, type Shell, type Shells } from './shells.ts'
 
 /** The rod's end spreads so wide on the lip, m: within it it draws heat, and filler is there for the gap. */
 export const PATCH_M = 0.0025
@@ -17,10 +17,8 @@ export interface Patch {
 
 /** What lies under a rod that is held to the lip at a place. */
 export function underRod(shells: Shells, pos: number): Patch {
-  const { place, of, tube, cup } = shells
-  const arcs = Float64Array.from(place, (at) =>
-    of.type === 'lap' ? at - pos : (apart(shells, pos, (at * 180) / Math.PI) * Math.PI * tube.radius) / 180,
-  )
+  const { place, tube, cup } = shells
+  const arcs = Float64Array.from(place, (_, i) => arcM(shells, pos, posOf(shells, i)))
   let coldestC = Infinity
   const walls = [tube, cup].map((shell) => {
     const cells: number[] = []

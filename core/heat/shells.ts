@@ -302,11 +302,14 @@ export function heatIn({ metal, celsius, volume, rows, round }: Shell): number {
   return sum
 }
 
-/** How far round from one place to another: the shorter way on a tube, degrees there; m along a lap. */
-export function apart(shells: Shells, from: number, to: number): number {
+/** The middle of a cell round, as torches and rods say a place: degrees round a tube, m along a lap. */
+export const posOf = ({ of, place }: Shells, i: number): number =>
+  of.type === 'tube' ? ((place[i] as number) * 180) / Math.PI : (place[i] as number)
+
+/** From one place to another along the lip, m: the shorter way round a tube. @param from as `to` degrees, or m along a lap */
+export function arcM({ of, tube }: Shells, from: number, to: number): number {
   const d = to - from
-  if (shells.of.type === 'lap') return d
-  return d - 360 * Math.round(d / 360)
+  return of.type === 'lap' ? d : ((d - 360 * Math.round(d / 360)) * Math.PI * tube.radius) / 180
 }
 
 /** Abramowitz and Stegun 7.1.26: to 1.5e-7. */

@@ -6,13 +6,7 @@ import { HANDLE_OPEN_TURNS, MOST_PARTS, TICK_S, TURN_PARTS, type BenchState, typ
 import type { BenchTorch } from './bench-torch.ts'
 import { namedFlames, ROUNDS, stars, starvedTips, type Round } from './flames-shown.ts'
 import { handsFor } from './hands-for.ts'
-
-/** One thing that a task is judged by: what was seen, and what it counts of what. */
-export interface Mark {
-  readonly text: string
-  readonly got: number
-  readonly most: number
-}
+import { told, within, type Mark } from './points.ts'
 
 /** A task at the flame bench. */
 interface Task {
@@ -32,16 +26,6 @@ interface Task {
 const WIDE = MOST_PARTS
 const SHUT = { oxygen: 0, fuel: 0, handle: 0, lit: false, wind: 0 } as const
 const FULL_NEUTRAL = { share: 1, mixture: 1 } as const
-
-/** Points by how far a figure is off: all of them within the first, none beyond the second. */
-const within = (off: number, [good, none]: readonly [number, number], most: number): number =>
-  Math.round(most * Math.min(1, Math.max(0, (none - Math.abs(off)) / (none - good))))
-
-const told = (got: number, most: number, good: string, bad: string): Mark => ({
-  got,
-  most,
-  text: got >= most * 0.9 ? good : bad,
-})
 
 /** What tells how the mixture stands, by fuel. */
 function mixtureWords({ torch }: BenchTorch, mixture: number, wanted: number): string {

@@ -3,6 +3,7 @@ import {
   beginHeat,
   HEAT_TICK_S,
   moveHeat,
+  moveOf,
   tickHeat,
   type HeatMove,
   type HeatState,
@@ -93,13 +94,8 @@ class Recorder {
   readonly made: HeatMove[] = []
   constructor(readonly state: HeatState) {}
   does(what: HeatMove[1], a?: number, b?: number): void {
-    const round = (v: number) => Math.round(v * 2) / 2
-    const move: HeatMove =
-      a === undefined
-        ? [this.state.at, what]
-        : b === undefined
-          ? [this.state.at, what, round(a)]
-          : [this.state.at, what, round(a), round(b)]
+    const round = (v: number | undefined) => (v === undefined ? undefined : Math.round(v * 2) / 2)
+    const move = moveOf(this.state.at, what, round(a), round(b))
     this.made.push(move)
     moveHeat(this.state, move)
   }

@@ -2,11 +2,10 @@ import { findCause, findSign, type Cause, type CauseId, type Sign } from '../che
 import { fillerNow, lipSealed } from '../heat/heat-bench.ts'
 import { cellAngle, overheated, peakOf } from '../heat/run-case.ts'
 import { thickestScale } from '../heat/scale.ts'
-import type { Shell } from '../heat/shells.ts'
-import type { Mark } from './flame-tasks.ts'
+import { posOf, type Shell } from '../heat/shells.ts'
 import type { HeatJoint } from './heat-joint.ts'
 import { fedShare, HEAT_TICK_S, playHeat, type HeatMove, type HeatState } from './heat-play.ts'
-import { pointsOf } from './points.ts'
+import { pointsOf, told, within, type Mark } from './points.ts'
 
 /** What somebody did at the heat bench: all that its score follows from. */
 export interface HeatRecording {
@@ -55,9 +54,9 @@ function coldestPlace({ bench: { shells } }: HeatState): HeatOutcome['coldest'] 
     const peak = Math.min(tube.peak[mouth * n + i] as number, cup.peak[i] as number)
     if (peak < least) [at, least] = [i, peak]
   }
-  const where = place[at % n] as number
+  const where = posOf(shells, at % n)
   return {
-    pos: of.type === 'tube' ? (where * 180) / Math.PI : where * 1000,
+    pos: of.type === 'tube' ? where : where * 1000,
     z: (cup.z[Math.floor(at / n)] as number) * 1000,
     peakC: least,
   }
@@ -98,14 +97,6 @@ export function outcomeOf(state: HeatState): HeatOutcome {
   }
 }
 
-/** Points by how far a figure is off: all of them within the first, none beyond the second. */
-const within = (off: number, [good, none]: readonly [number, number], most: number): number =>
-  Math.round(most * Math.min(1, Math.max(0, (none - off) / (none - good))))
-const told = (got: number, most: number, good: string, bad: string): Mark => ({
-  got,
-  most,
-  text: got >= most * 0.9 ? good : bad,
-})
 /** Too hot a spot of less than this is no harm, mm². */
 const SPOT_MM2 = 20
 /** Scale that is left by nitrogen, and what is black and flakes, µm. */
@@ -269,17 +260,18 @@ export function heatFindings(
   return found
 }
 
-/** What a heat is worth, 0 to 100, and why. */
+/** What a heat is worth, 0 to 100, and why: by what the joint came to. */
 export interface HeatScore {
   readonly points: number
   readonly marks: readonly Mark[]
-  readonly state: HeatState
+  readonly outcome: HeatOutcome
 }
 
 /** The score of a joint as it stands. */
 export function scoreHeat(state: HeatState): HeatScore {
-  const marks = heatMarks(state, outcomeOf(state))
-  return { points: pointsOf(marks), marks, state }
+  const outcome = outcomeOf(state)
+  const marks = heatMarks(state, outcome)
+  return { points: pointsOf(marks), marks, outcome }
 }
 
 /** The score of a recording: of nothing else. */

@@ -1,7 +1,7 @@
 import { layOnBench, workStep, type HeatBench } from '../heat/heat-bench.ts'
 import { playAt } from '../heat/on-work.ts'
 import { underRod } from '../heat/rod.ts'
-import { apart, layRag, type Playing } from '../heat/shells.ts'
+import { arcM, layRag, type Playing } from '../heat/shells.ts'
 import { caseOf, fillerWanted, RAG_WIDE_M, rodRate, type HeatJoint } from './heat-joint.ts'
 
 /**
@@ -37,6 +37,10 @@ export type HeatDo = (typeof HEAT_DOES)[number]
 /** A move and when it was made: moment, what, and its figures. */
 export type HeatMove = readonly [at: number, what: HeatDo, a?: number, b?: number]
 
+/** A move as it is written down: figures that it has none of are left out. */
+export const moveOf = (at: number, what: HeatDo, a?: number, b?: number): HeatMove =>
+  a === undefined ? [at, what] : b === undefined ? [at, what, a] : [at, what, a, b]
+
 /** Cone tip to metal goes so far, mm. */
 export const NEAREST_MM = 4
 export const FARTHEST_MM = 60
@@ -59,17 +63,12 @@ export interface HeatState {
   rag: boolean
   /** Seconds for which a flame was on the work. */
   flameS: number
-  /** First moments: both walls hot on the mean; all of the joint; the rod melted. */
+  /** First moments: both walls hot on the mean, and all of the joint. */
   meanHotAt: number | undefined
   allHotAt: number | undefined
-  meltedAt: number | undefined
-  /** The coldest place of the joint when the rod first melted, °C. */
-  coldestAtRod: number | undefined
   /** The rod has been in the flame over cold work so long, s; what dripped off it, m³. */
   rodInFlameS: number
   dripped: number
-  /** What the flame did to nobody's joint: nitrogen was off while it was hot, s. */
-  bareS: number
   finished: boolean
 }
 
@@ -91,11 +90,8 @@ export function beginHeat(joint: HeatJoint): HeatState {
     flameS: 0,
     meanHotAt: undefined,
     allHotAt: undefined,
-    meltedAt: undefined,
-    coldestAtRod: undefined,
     rodInFlameS: 0,
     dripped: 0,
-    bareS: 0,
     finished: false,
   }
 }
@@ -164,15 +160,10 @@ const IN_FLAME = 1.1
 function rodInFlame(state: HeatState, flames: readonly Playing[], pos: number): boolean {
   const { shells } = state.bench
   const hit = flames.some((f) => {
-    const arc = apart(shells, f.pos, pos)
-    const round = shells.of.type === 'tube' ? (arc * Math.PI * shells.tube.radius) / 180 : arc
-    return Math.hypot(round, f.z) < IN_FLAME * f.sig_s
+    return Math.hypot(arcM(shells, f.pos, pos), f.z) < IN_FLAME * f.sig_s
   })
   return hit && underRod(shells, pos).coldestC < shells.of.filler.Tflow - TOO_COLD_K
 }
-
-/** Copper scales where it is bare above this, °C. */
-const SCALES_C = 350
 
 /** The next moment. */
 export function tickHeat(state: HeatState): void {
@@ -191,25 +182,16 @@ export function tickHeat(state: HeatState): void {
   })
   state.at++
   if (flames.length > 0) state.flameS += HEAT_TICK_S
-  const { walls, melted } = bench.filling
-  if (joint.nitrogen && !state.nitrogen && walls.max > SCALES_C) state.bareS += HEAT_TICK_S
+  const { walls } = bench.filling
   if (state.meanHotAt === undefined && walls.mean >= joint.filler.Tflow) state.meanHotAt = state.at
   if (state.allHotAt === undefined && walls.min >= joint.filler.Tflow) state.allHotAt = state.at
-  if (state.meltedAt === undefined && melted > 0) {
-    state.meltedAt = state.at
-    state.coldestAtRod = walls.min
-  }
 }
 
-/** A whole heat played through, to its last moment. @param each is called after every moment */
-export function playHeat(
-  joint: HeatJoint,
-  made: readonly HeatMove[],
-  until: number,
-  each?: (state: HeatState) => void,
-): HeatState {
+/** A whole heat played through, to its last moment. */
+export function playHeat(joint: HeatJoint, made: readonly HeatMove[], until: number): HeatState {
   const state = beginHeat(joint)
-  for (const part of heatInParts(state, made, until)) each?.(part)
+  const parts = heatInParts(state, made, until)
+  while (parts.next().done !== true);
   return state
 }
 

@@ -1,10 +1,10 @@
 import { FILLERS, type Filler } from '../metal/fillers.ts'
+import { CUBIC_FOOT_M3, INCH_M } from '../quantity/units.ts'
 import { FILLER_DEFAULTS, FLUX_WINDOW, type CaseFiller } from '../heat/heat-case.ts'
 import { blindHeat, goodHeat, type Hand, type Worked } from './heat-hands.ts'
 import type { HeatJoint, HeatShape } from './heat-joint.ts'
 
 const celsius = (kelvin: number) => kelvin - 273.15
-const INCH_M = 0.0254
 
 /** Heat that a filler takes, by what it is built on: W/(m K) in the gap, J/(kg K), J/kg. Handbook values, rounded. */
 const THERMAL: Readonly<Record<Filler['kind'], Pick<CaseFiller, 'k' | 'cp' | 'latent'>>> = {
@@ -35,7 +35,7 @@ const filler = (id: string, rodInch: number): HeatJoint['filler'] => {
 const PASTE = FLUX_WINDOW
 /** Acetylene, W for each cubic foot an hour. */
 const WATTS_PER_CFH = 430
-const CFH = 0.028316846592 / 3600
+const CFH = CUBIC_FOOT_M3 / 3600
 const oxy = (cfh: number): HeatJoint['torch'] => ({
   powerW: WATTS_PER_CFH * cfh,
   driveC: 2400,

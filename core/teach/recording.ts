@@ -1,7 +1,7 @@
 import { play, type Made } from './bench.ts'
 import type { BenchTorch } from './bench-torch.ts'
-import { pointsOf } from './points.ts'
-import { taskMarks, taskStart, taskWanted, type FlameTaskId, type Mark } from './flame-tasks.ts'
+import { pointsOf, type Mark } from './points.ts'
+import { taskMarks, taskStart, taskWanted, type FlameTaskId } from './flame-tasks.ts'
 
 /** What somebody did at the flame bench: all that its score follows from. */
 export interface FlameRecording {

@@ -17,8 +17,8 @@ import {
   type Move,
 } from '#core/teach/bench.ts'
 import { happenedNow, looksNow, soundsNow, tipNow } from '#core/teach/bench-words.ts'
-import { allSaid, taskMarks, taskStart, taskWanted, type Mark } from '#core/teach/flame-tasks.ts'
-import { pointsOf } from '#core/teach/points.ts'
+import { allSaid, taskMarks, taskStart, taskWanted } from '#core/teach/flame-tasks.ts'
+import { pointsOf, type Mark } from '#core/teach/points.ts'
 import type { FlameRecording } from '#core/teach/recording.ts'
 
 /** The bench as it stands, for the page: what is painted, said, heard and judged. */

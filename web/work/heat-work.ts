@@ -1,11 +1,9 @@
-import { FLUX_STAGES, glowAt } from '#core/metal/glow.ts'
 import { printAs } from '#core/quantity/index.ts'
 import type { UnitChoices } from '#core/quantity/choices.ts'
 import { goodHeat } from '#core/teach/heat-hands.ts'
 import type { HeatJoint } from '#core/teach/heat-joint.ts'
 import {
   heatFindings,
-  outcomeOf,
   scoreHeat,
   type HeatFinding,
   type HeatOutcome,
@@ -17,12 +15,14 @@ import {
   MOST_HEAT_MOVES,
   MOST_HEAT_TICKS,
   moveHeat,
+  moveOf,
   tickHeat,
   type HeatMove,
   type HeatState,
 } from '#core/teach/heat-play.ts'
+import { heatSeen, type HeatSeen } from '#core/teach/heat-words.ts'
 import { presetOf, type HeatPreset } from '#core/teach/heat-presets.ts'
-import type { Mark } from '#core/teach/flame-tasks.ts'
+import type { Mark } from '#core/teach/points.ts'
 import type { HeatPainter, HeatLook } from '../drawing/heat-paint.ts'
 
 /** What is practised on; with its moves: what is watched again. */
@@ -36,7 +36,7 @@ export interface HeatPractised {
 }
 
 /** The bench as it is told to the page: in words, and what a hand stands at. */
-export interface HeatFrame {
+export interface HeatFrame extends HeatSeen {
   readonly at: number
   readonly seconds: number
   readonly torches: readonly { readonly pos: number; readonly z: number; readonly on: boolean }[]
@@ -45,19 +45,12 @@ export interface HeatFrame {
   readonly nitrogen: boolean
   readonly rag: boolean
   readonly fluxed: boolean
-  /** Colours that show outside at the lip and at the hottest, in words; what the flux shows at the lip. */
-  readonly lip: string
-  readonly hottest: string
-  readonly flux: string | undefined
   /** As a thermometer would have it: °C of both walls, least, mean and most. */
   readonly min: number
   readonly mean: number
   readonly max: number
   /** The rod melts where it is held. */
   readonly running: boolean
-  readonly happened: string | undefined
-  readonly filled: number
-  readonly fed: number
   readonly finished: boolean
   readonly points: number | undefined
   readonly marks: readonly Mark[]
@@ -91,47 +84,8 @@ let judged: Pick<HeatFrame, 'points' | 'marks' | 'findings' | 'outcome' | 'recor
 const said = (celsius: number): string =>
   units ? printAs(celsius + 273.15, 'temperature', units) : `${Math.round(celsius)} °C`
 
-/** What somebody sees who looks at the lip, and at the hottest place. */
-function colours({ tube, cup, mouth }: HeatState['bench']['shells']): {
-  readonly lip: number
-  readonly hottest: number
-} {
-  const n = tube.round
-  let lip = 0
-  let hottest = -Infinity
-  for (let i = 0; i < n; i++) lip += (cup.celsius[i] ?? 0) / n
-  for (let p = 0; p < mouth * n; p++) hottest = Math.max(hottest, tube.celsius[p] as number)
-  for (let p = 0; p < cup.celsius.length; p++) hottest = Math.max(hottest, cup.celsius[p] as number)
-  return { lip, hottest }
-}
-const glow = (celsius: number): string => glowAt(celsius + 273.15)
-
-/** What paste flux shows at the lip. */
-function fluxNow({ bench: { filling, shells }, joint }: HeatState): string | undefined {
-  if (!joint.flux) return undefined
-  if (!filling.fluxed) return 'No flux on it'
-  const n = shells.place.length
-  let [spent, lip] = [0, 0]
-  for (let i = 0; i < n; i++) {
-    spent += (filling.spent[i] ?? 0) >= 1 ? 1 : 0
-    lip += (shells.cup.celsius[i] ?? 0) / n
-  }
-  if (spent > n / 2) return 'Black: spent'
-  return FLUX_STAGES.findLast((s) => lip + 273.15 >= s.fromK)?.sign ?? 'wet, as it was brushed on'
-}
-
-function happenedNow({ bench: { filling, shells }, dripped, joint }: HeatState): string | undefined {
-  const { tube, cup } = shells
-  const peaks = colours(shells).hottest
-  if (peaks >= Math.min(tube.metal.meltsC, cup.metal.meltsC) - 1) return 'It melts: a hole.'
-  if (dripped > 0 && filling.melted === 0) return 'The rod drips: the flame melted it, not the work.'
-  if (joint.flux && !filling.fluxed && filling.melted > 0) return 'Filler balls: no flux.'
-  return undefined
-}
-
 function judge(now: HeatState, of: HeatPractised): void {
-  const { points, marks } = scoreHeat(now)
-  const outcome = outcomeOf(now)
+  const { points, marks, outcome } = scoreHeat(now)
   judged = {
     points,
     marks,
@@ -143,10 +97,7 @@ function judge(now: HeatState, of: HeatPractised): void {
 
 function frame(now: HeatState): HeatFrame {
   const { filling } = now.bench
-  const { lip, hottest } = colours(now.bench.shells)
   const { min, mean, max } = filling.walls
-  let filled = 0
-  for (const f of filling.filled) filled += f
   return {
     at: now.at,
     seconds: now.at * HEAT_TICK_S,
@@ -156,16 +107,11 @@ function frame(now: HeatState): HeatFrame {
     nitrogen: now.nitrogen,
     rag: now.rag,
     fluxed: filling.fluxed,
-    lip: glow(lip),
-    hottest: glow(hottest),
-    flux: fluxNow(now),
+    ...heatSeen(now),
     min,
     mean,
     max,
     running: now.rod !== undefined && filling.chill !== undefined,
-    happened: happenedNow(now),
-    filled: filled / filling.filled.length,
-    fed: filling.melted,
     finished: now.finished,
     points: judged?.points,
     marks: judged?.marks ?? [],
@@ -275,9 +221,7 @@ export const heatWork = {
   make(...move: readonly [what: HeatMove[1], a?: number, b?: number]): void {
     if (!state || state.finished || practised?.made) return
     // what a message leaves out comes as nothing: it is no part of the move
-    const [what, a, b] = move
-    const whole: HeatMove =
-      a === undefined ? [state.at, what] : b === undefined ? [state.at, what, a] : [state.at, what, a, b]
+    const whole = moveOf(state.at, ...move)
     made.push(whole)
     does(whole)
   },

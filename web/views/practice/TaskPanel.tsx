@@ -1,7 +1,7 @@
 import { Check, CircleDot } from 'lucide-react'
 import { FUELS, type FuelId } from '#core/gas/fuels.ts'
 import { atMetal } from '#core/teach/bench-words.ts'
-import type { Mark } from '#core/teach/flame-tasks.ts'
+import type { Mark } from '#core/teach/points.ts'
 import { useShop } from '../../app/shop.ts'
 import type { BenchFrame } from '../../work/flame-work.ts'
 
