@@ -1,5 +1,5 @@
 import { contours } from 'd3-contour'
-import type { Shell } from '#core/heat/shells.ts'
+import { posOf, type Shell } from '#core/heat/shells.ts'
 import { reachMm, type HeatState } from '#core/teach/heat-play.ts'
 import type { Light } from './flame-paint.ts'
 import {
@@ -47,12 +47,10 @@ const ROWS_MM = 2
 const PICTURE_FLUX_MM = 7
 
 /** Colours of the page that the painter has: by light. */
-const INK: Readonly<
-  Record<Light, { readonly ground: string; readonly line: string; readonly soft: string }>
-> = {
-  day: { ground: '#b8bdbb', line: '#1e2326', soft: '#3d4447' },
-  shed: { ground: '#14191b', line: '#ece7dc', soft: '#a5adaf' },
-  shade: { ground: '#06120c', line: '#c9e6c4', soft: '#7fa886' },
+const INK: Readonly<Record<Light, { readonly ground: string; readonly line: string }>> = {
+  day: { ground: '#b8bdbb', line: '#1e2326' },
+  shed: { ground: '#14191b', line: '#ece7dc' },
+  shade: { ground: '#06120c', line: '#c9e6c4' },
 }
 const FLAME = { spot: '#9fd4ff', cone: '#f4fbff', ghost: '#6db7a4' } as const
 const ROD = '#e8d6a0'
@@ -146,10 +144,8 @@ export class HeatPainter {
           celsius[r * n + x] = Math.sqrt((which === 'tube' ? tubeScale : cupScale)[p] ?? 0)
           continue
         }
-        const a = shell.celsius[p] ?? 0
-        const b = shell.celsius[p + n] ?? a
-        celsius[r * n + x] = a + (b - a) * share
-        if ((shell.peak[row * n + i] ?? 0) > shell.metal.meltsC) holed[r * n + x] = 1
+        celsius[r * n + x] = celsiusAt(shell, row, share, i)
+        if ((shell.peak[p] ?? 0) > shell.metal.meltsC) holed[r * n + x] = 1
       }
     }
     return { celsius, rows, n, of, low, high, turn, holed }
@@ -294,7 +290,6 @@ export class HeatPainter {
     const { place } = shells
     to.strokeStyle = '#ffffff'
     to.lineWidth = 1.5
-    const tube = shells.of.type === 'tube'
     for (const which of ['tube', 'cup'] as const) {
       const shell = shells[which]
       if (look.layer === 'under' && which === 'cup') continue
@@ -303,36 +298,33 @@ export class HeatPainter {
         if (which === 'tube' ? z > 0 && look.layer === 'outside' : z < 0) continue
         const y = at.y(z)
         if (y < 0 || y > look.map.height) continue
-        place.forEach((where, i) => {
+        place.forEach((_, i) => {
           if ((i + row) % 3 !== 0 || (shell.peak[row * shell.round + i] ?? 0) < shell.metal.tooHotC) return
-          const x = at.x(tube ? (where * 180) / Math.PI : where)
+          const x = at.x(posOf(shells, i))
           line(to, x - 4, y + 4, x + 4, y - 4)
         })
       }
     }
   }
 
-  /** A gap that is dry is hatched, whatever its colour; its coldest spot is marked. */
+  /** A gap is hatched where it is dry, whatever its colour. */
   #dryHatch(to: Canvas, state: HeatState, look: HeatLook, at: MapPlace): void {
     const { shells, filling } = state.bench
     const n = shells.place.length
-    const tube = shells.of.type === 'tube'
     to.strokeStyle = 'rgba(0,0,0,0.55)'
     to.lineWidth = 1.5
     for (let row = 1; row < shells.socket; row += 3)
       for (let i = (row % 2) * 2; i < n; i += 4) {
         if ((filling.filled[row * n + i] ?? 0) > 0.5) continue
-        const where = shells.place[i] ?? 0
-        const [x, y] = [at.x(tube ? (where * 180) / Math.PI : where), at.y((shells.cup.z[row] ?? 0) * 1000)]
+        const [x, y] = [at.x(posOf(shells, i)), at.y((shells.cup.z[row] ?? 0) * 1000)]
         line(to, x - 6, y + 6, x + 6, y - 6)
       }
     // filler is dotted: neither wet nor dry goes by its colour alone
     to.fillStyle = 'rgba(60,66,64,0.5)'
     for (let row = 2; row < shells.socket; row += 4)
-      for (let i = (row % 4 === 2 ? 0 : 2) + 1; i < n; i += 4) {
+      for (let i = 1; i < n; i += 4) {
         if ((filling.filled[row * n + i] ?? 0) <= 0.5) continue
-        const where = shells.place[i] ?? 0
-        disc(to, at.x(tube ? (where * 180) / Math.PI : where), at.y((shells.cup.z[row] ?? 0) * 1000), 1.5)
+        disc(to, at.x(posOf(shells, i)), at.y((shells.cup.z[row] ?? 0) * 1000), 1.5)
       }
     to.strokeStyle = INK[look.light].line
     to.lineWidth = 3
@@ -345,22 +337,13 @@ export class HeatPainter {
   #filler(to: Canvas, state: HeatState, at: MapPlace, width: number): void {
     const { shells, filling } = state.bench
     const n = shells.place.length
-    const tube = shells.of.type === 'tube'
-    const lipM = tube ? Math.PI * shells.of.D : shells.of.W
-    const legMm = Math.sqrt((2 * filling.reservoir) / lipM) * 1000
     const y = at.y(0)
     const mm = at.y(1) - at.y(0)
-    const thick = Math.max(4, legMm * mm)
+    const thick = Math.max(4, filletMm(state) * mm)
     to.fillStyle = '#d8dad6'
     for (let i = 0; i < n; i++) {
       if ((filling.filled[i] ?? 0) < 1) continue
-      const where = shells.place[i] ?? 0
-      to.fillRect(
-        at.x(tube ? (where * 180) / Math.PI : where) - width / n / 2 - 0.5,
-        y - thick / 2,
-        width / n + 1,
-        thick,
-      )
+      to.fillRect(at.x(posOf(shells, i)) - width / n / 2 - 0.5, y - thick / 2, width / n + 1, thick)
     }
   }
 
@@ -394,7 +377,7 @@ export class HeatPainter {
       const z = (low + ((r + 0.5) / rows) * (high - low)) / 1000
       const which = z < 0 ? 'tube' : 'cup'
       const shell = shells[which]
-      const table = this.#table(state, which, { ...look, measured: look.measured })
+      const table = this.#table(state, which, look)
       const [row, share] = rowAt(shell, z)
       for (let x = 0; x < columns; x++) {
         const across = (((x + 0.5) / columns) * 2 - 1) * most
@@ -403,9 +386,7 @@ export class HeatPainter {
         const front = Math.asin(across / shell.radius)
         const degrees = facing + 35 + (front * 180) / Math.PI
         const i = ((Math.floor((degrees / 360) * n) % n) + n) % n
-        const a = shell.celsius[row * n + i] ?? 0
-        const b = shell.celsius[(row + 1) * n + i] ?? a
-        const t = a + (b - a) * share
+        const t = celsiusAt(shell, row, share, i)
         const at = rowOfTable(t)
         // light falls off to the sides; what glows does not need any
         const glows = look.measured ? 0.8 : Math.min(0.8, Math.max(0, (t - 450) / 200))
@@ -425,10 +406,7 @@ export class HeatPainter {
     to.strokeStyle = INK[look.light].line
     to.lineWidth = 2
     line(to, left, y(0), left + wide, y(0))
-    const thick = Math.max(
-      0,
-      Math.sqrt((2 * state.bench.filling.reservoir) / (Math.PI * shells.of.D)) * 1000 * mm,
-    )
+    const thick = filletMm(state) * mm
     if (thick > 1) {
       to.fillStyle = '#d8dad6'
       to.fillRect(left + 2, y(0) - thick, wide - 4, thick)
@@ -484,9 +462,7 @@ export class HeatPainter {
     const long = Math.min((of.L + of.Lb) * 1000 * mm, look.side.width - from)
     for (let s = 0; s < long; s += 2) {
       const [row, share] = rowAt(cup, s / mm / 1000)
-      const a = cup.celsius[row * cup.round + i] ?? 0
-      const b = cup.celsius[(row + 1) * cup.round + i] ?? a
-      const p = rowOfTable(a + (b - a) * share)
+      const p = rowOfTable(celsiusAt(cup, row, share, i))
       to.fillStyle = `rgb(${table[p]},${table[p + 1]},${table[p + 2]})`
       to.fillRect(from + s, top, 3, thick)
     }
@@ -528,9 +504,7 @@ export class HeatPainter {
         for (let s = 0; s < steps; s += 2) {
           const z = from + (s / steps) * (to_ - from)
           const [row, share] = rowAt(shell, z)
-          const a = shell.celsius[row * n + i] ?? 0
-          const b = shell.celsius[(row + 1) * n + i] ?? a
-          const p = rowOfTable(a + (b - a) * share)
+          const p = rowOfTable(celsiusAt(shell, row, share, i))
           to.fillStyle = `rgb(${table[p]},${table[p + 1]},${table[p + 2]})`
           to.fillRect(x, y(from) + s, thick, 3)
         }
@@ -548,7 +522,7 @@ export class HeatPainter {
           (filling.filled[row * n + i] ?? 0) >= 1 ? '#d8dad6' : look.light === 'day' ? '#4a4f51' : '#000000'
         to.fillRect(gapX, y(z0), gapPx, (of.L / shells.socket) * 1000 * mm + 1)
       }
-      const legMm = Math.sqrt((2 * filling.reservoir) / (round ? Math.PI * of.D : of.W)) * 1000
+      const legMm = filletMm(state)
       if (legMm > 0.05) {
         const leg = Math.max(5, legMm * mm)
         to.fillStyle = '#d8dad6'
@@ -636,6 +610,17 @@ function label(to: Canvas, says: string, x: number, y: number, ink: string): voi
   to.fillStyle = ink === '#1e2326' ? '#ffffff' : ink
   to.fillText(says, x, y)
 }
+
+/** A temperature between a row's middle and the next one's, °C. */
+function celsiusAt({ celsius, round }: Shell, row: number, share: number, i: number): number {
+  const a = celsius[row * round + i] ?? 0
+  return a + ((celsius[(row + 1) * round + i] ?? a) - a) * share
+}
+
+/** Legs of the fillet that stands at the lip of what was not drawn in, mm. */
+const filletMm = ({ bench: { shells, filling } }: HeatState): number =>
+  Math.sqrt((2 * filling.reservoir) / (shells.of.type === 'tube' ? Math.PI * shells.of.D : shells.of.W)) *
+  1000
 
 /** The row of a shell that lies before a place along, and how far beyond its middle that is, 0 to 1. */
 function rowAt({ z, rows }: Shell, at: number): readonly [number, number] {
