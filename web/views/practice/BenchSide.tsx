@@ -1,14 +1,13 @@
-import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import type { BenchTorch } from '#core/teach/bench-torch.ts'
 import { FLAME_TASKS, taskAsks, taskNot, taskTitle, type FlameTaskId } from '#core/teach/flame-tasks.ts'
 import type { FlameRecording } from '#core/teach/recording.ts'
 import { device } from '../../app/device.ts'
-import { fileName, saveFile } from '../../app/save-file.ts'
 import { useShop } from '../../app/shop.ts'
 import { useApp, useSend } from '../../app/store.ts'
 import { Button } from '../../ui/Button.tsx'
 import type { BenchFrame } from '../../work/flame-work.ts'
+import { AndNow, Worth } from './bench-parts.tsx'
 import { Doing, Marks } from './TaskPanel.tsx'
 
 /** Whose hand is looked at: one's own as it works, or one that is watched. */
@@ -97,31 +96,9 @@ function Judged({
   const next = FLAME_TASKS.slice(FLAME_TASKS.indexOf(task) + 1).find((t) => taskNot(t, bench) === undefined)
   return (
     <>
-      <div>
-        <h2 className="text-section">{watched === 'good' ? 'How it is done' : 'How it went'}</h2>
-        <p>
-          <span className="figure text-figure font-bold">{frame.points}</span>{' '}
-          <span className="text-label text-soft">of 100</span>
-        </p>
-      </div>
+      <Worth title={watched === 'good' ? 'How it is done' : 'How it went'} points={frame.points} />
       <Marks title="Judged" marks={frame.marks} />
-      <Column>
-        <Button look="act" onClick={begin}>
-          {own ? 'Try again' : 'Now you'}
-        </Button>
-        <Button onClick={watchGood}>Watch a good hand</Button>
-        {own ? (
-          <>
-            <Button onClick={watchOwn}>Watch yours</Button>
-            <Button
-              onClick={() =>
-                saveFile(fileName(taskTitle(task), 'json'), JSON.stringify(own, null, 1), 'application/json')
-              }
-            >
-              Save it as a file
-            </Button>
-          </>
-        ) : null}
+      <AndNow own={own} called={taskTitle(task)} begin={begin} watchGood={watchGood} watchOwn={watchOwn}>
         {next ? (
           <Link
             className="name inline-flex min-h-[44px] items-center text-field underline underline-offset-4"
@@ -130,11 +107,7 @@ function Judged({
             Next: {taskTitle(next)}
           </Link>
         ) : null}
-      </Column>
+      </AndNow>
     </>
   )
 }
-
-const Column = ({ children }: { readonly children: ReactNode }) => (
-  <div className="grid gap-2">{children}</div>
-)

@@ -7,14 +7,13 @@ import { FLAME_TASKS, taskNot, taskRounds, taskTitle, type FlameTaskId } from '#
 import type { Round } from '#core/teach/flames-shown.ts'
 import { goodHand } from '#core/teach/good-hand.ts'
 import type { FlameRecording } from '#core/teach/recording.ts'
-import { device } from '../../app/device.ts'
 import { useShop } from '../../app/shop.ts'
-import { useApp, useSend } from '../../app/store.ts'
+import { useApp } from '../../app/store.ts'
 import { Button } from '../../ui/Button.tsx'
-import { Segmented } from '../../ui/Segmented.tsx'
 import { useFlameBench } from '../../work/useFlameBench.ts'
 import type { Practised } from '../../work/flame-work.ts'
 import { Alone } from './Alone.tsx'
+import { SeenBy } from './bench-parts.tsx'
 import { NameFlame, PickTip, ReadStar, StarShown } from './Answers.tsx'
 import { BenchSide, type Watched } from './BenchSide.tsx'
 import { Controls } from './Controls.tsx'
@@ -24,7 +23,6 @@ import { useBenchActs } from './useBenchActs.ts'
 import { useFlameSound } from './useFlameSound.ts'
 import { usePracticeTorch, type PracticeTorch } from './usePracticeTorch.ts'
 import { useTurning } from './useTurning.ts'
-import { LIGHT_WORDS } from './words.ts'
 
 /** A seed that nobody foresees: what a task shows by chance. */
 const newSeed = () => crypto.getRandomValues(new Uint32Array(1))[0] ?? 1
@@ -202,8 +200,6 @@ function Head({
   readonly sound: ReturnType<typeof useFlameSound>
 }) {
   const { print } = useShop()
-  const send = useSend()
-  const light = useApp((s) => s.device.practiceLight)
   const { fuel, jetM, portM, fuelPa, oxygenPa } = bench.torch
   const title = taskTitle(task)
   return (
@@ -226,14 +222,7 @@ function Head({
           {sound.on ? <Volume2 size={20} aria-hidden="true" /> : <VolumeX size={20} aria-hidden="true" />}
           <span className="max-md:sr-only">Sound {sound.on ? 'on' : 'off'}</span>
         </Button>
-        <div className="w-[268px] md:w-[300px]">
-          <Segmented
-            label="Seen"
-            value={light}
-            options={LIGHT_WORDS}
-            onChange={(practiceLight) => void send(device.actions.changed({ practiceLight }))}
-          />
-        </div>
+        <SeenBy />
       </div>
     </header>
   )

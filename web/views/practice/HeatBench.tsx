@@ -11,21 +11,20 @@ import {
   withAir,
   type HeatPreset,
 } from '#core/teach/heat-presets.ts'
-import { device } from '../../app/device.ts'
 import { useShop } from '../../app/shop.ts'
-import { useApp, useSend } from '../../app/store.ts'
+import { useApp } from '../../app/store.ts'
 import { Segmented } from '../../ui/Segmented.tsx'
 import type { HeatLook, Layer } from '../../drawing/heat-paint.ts'
-import type { HeatPractised } from '../../work/heat-work.ts'
-import { useGoodHeat, useHeatBench } from '../../work/useHeatBench.ts'
+import type { HeatFrame, HeatPractised } from '../../work/heat-work.ts'
+import { useGoodHeat, useHeatBench, type HeatBenchHeld } from '../../work/useHeatBench.ts'
 import { Alone } from './Alone.tsx'
+import { SeenBy } from './bench-parts.tsx'
 import { HeatControls } from './HeatControls.tsx'
 import { HeatSide, type HeatWatched } from './HeatSide.tsx'
 import { HeatStage } from './HeatStage.tsx'
 import { useKeepAttempt } from './useAttempts.ts'
 import { useHeatActs } from './useHeatActs.ts'
 import { useHeatKeys } from './useHeatKeys.ts'
-import { LIGHT_WORDS } from './words.ts'
 
 /** A recording that was opened from a file, as the page before hands it on; or a preset to be watched. */
 interface Handed {
@@ -116,9 +115,8 @@ export function OnHeatBench({
   readonly but?: string
   readonly air?: AirChoice
 }) {
-  const { units, print } = useShop()
+  const { units } = useShop()
   const hand = useApp((s) => s.device.practiceHand) ?? 'right'
-  const light = useApp((s) => s.device.practiceLight)
   const anew = (): OnStage => ({ practised: { task, joint }, watched: undefined })
   const watch = (
     shown: Pick<HeatPractised, 'made' | 'until' | 'hand'>,
@@ -135,11 +133,9 @@ export function OnHeatBench({
   const [layer, setLayer] = useState<Layer>('outside')
   const [beside, setBeside] = useState<'seen' | 'sawn'>('seen')
   const [measured, setMeasured] = useState(false)
-  const [ghost, setGhost] = useState<readonly HeatMove[] | undefined>(undefined)
-  const [busy, setBusy] = useState(false)
   const bench = useHeatBench(practised, units)
-  const { frame, follow } = bench
-  const good = useGoodHeat()
+  const { frame } = bench
+  const ghost = useGhost(bench, joint, practised, watched === undefined)
   const keep = useKeepAttempt()
   const done = frame?.finished === true
   const still = watched !== undefined || done
@@ -155,43 +151,13 @@ export function OnHeatBench({
   }, [frame?.recording, watched, own, keep])
   // what came of it is inside
   useEffect(() => setLayer(done ? 'gap' : 'outside'), [done])
-  useEffect(() => follow(watched ? undefined : ghost), [follow, ghost, watched, practised])
 
   const show = (next: OnStage) => {
     setOnStage(next)
     place.current?.focus()
   }
-  const followed = async () => {
-    setBusy(true)
-    const moves = await good(joint)
-    setBusy(false)
-    setGhost(moves)
-  }
-  const looks = useMemo(
-    (): Omit<HeatLook, 'map' | 'side' | 'dense'> => ({
-      light,
-      layer,
-      beside: joint.made.type === 'lap' ? 'sawn' : beside,
-      measured,
-      lines: [
-        {
-          celsius: joint.filler.Tsol,
-          says: `${print(joint.filler.Tsol + 273.15, 'temperature')} begins to melt`,
-        },
-        { celsius: joint.filler.Tflow, says: `${print(joint.filler.Tflow + 273.15, 'temperature')} runs` },
-      ],
-    }),
-    [light, layer, beside, measured, joint, print],
-  )
-  const caption = frame
-    ? done
-      ? layer === 'bore'
-        ? 'The bore, laid flat: bright where it is clean, black where it scaled.'
-        : 'Sawn open and laid flat: the mouth on top, the root at the foot. Dotted is filler, hatched is dry.'
-      : `At the lip: ${frame.lip}. Hottest: ${frame.hottest}.${frame.flux ? ` Flux: ${frame.flux}.` : ''}${frame.running ? ' The rod runs.' : ''}`
-    : practised.hand
-      ? 'Working out how it is done.'
-      : ''
+  const looks = useLooks(joint, { layer, beside, measured })
+  const caption = captionOf(practised, frame, layer)
   return (
     <main className="flex flex-col md:h-dvh">
       <Head joint={joint} from={from} air={air} />
@@ -236,12 +202,12 @@ export function OnHeatBench({
           frame={frame}
           watched={watched}
           own={own}
-          ghost={ghost !== undefined}
-          busy={busy}
+          ghost={ghost.shown}
+          busy={ghost.busy}
           begin={() => show(anew())}
           watchGood={() => show(watch({ hand: 'good' }, { title: 'A good hand' }))}
           watchOwn={() => (own ? show(watch(recorded(own), { title: 'Yours, again' })) : undefined)}
-          follow={() => (ghost ? setGhost(undefined) : void followed())}
+          follow={ghost.turn}
           pace={bench.pace}
           finish={acts.finish}
           from={from}
@@ -250,6 +216,59 @@ export function OnHeatBench({
       </div>
     </main>
   )
+}
+
+/** A good hand's torch beside one's own: whether it is shown, whether it is still worked out, and the turn of it. */
+function useGhost(
+  { follow }: HeatBenchHeld,
+  joint: HeatJoint,
+  practised: HeatPractised,
+  shows: boolean,
+): { readonly shown: boolean; readonly busy: boolean; readonly turn: () => void } {
+  const [moves, setMoves] = useState<readonly HeatMove[] | undefined>(undefined)
+  const [busy, setBusy] = useState(false)
+  const good = useGoodHeat()
+  useEffect(() => follow(shows ? moves : undefined), [follow, moves, shows, practised])
+  const ask = async () => {
+    setBusy(true)
+    const found = await good(joint)
+    setBusy(false)
+    setMoves(found)
+  }
+  return { shown: moves !== undefined, busy, turn: () => (moves ? setMoves(undefined) : void ask()) }
+}
+
+/** How the joint is looked at: as it was chosen, by the light of this screen, with lines where filler melts and runs. */
+function useLooks(
+  { made, filler }: HeatJoint,
+  { layer, beside, measured }: Pick<HeatLook, 'layer' | 'beside' | 'measured'>,
+): Omit<HeatLook, 'map' | 'side' | 'dense'> {
+  const { print } = useShop()
+  const light = useApp((s) => s.device.practiceLight)
+  return useMemo(
+    () => ({
+      light,
+      layer,
+      beside: made.type === 'lap' ? 'sawn' : beside,
+      measured,
+      lines: [
+        { celsius: filler.Tsol, says: `${print(filler.Tsol + 273.15, 'temperature')} begins to melt` },
+        { celsius: filler.Tflow, says: `${print(filler.Tflow + 273.15, 'temperature')} runs` },
+      ],
+    }),
+    [light, layer, beside, measured, made, filler, print],
+  )
+}
+
+/** What is seen, as a sentence. */
+function captionOf({ hand }: HeatPractised, frame: HeatFrame | undefined, layer: Layer): string {
+  if (!frame) return hand ? 'Working out how it is done.' : ''
+  if (frame.finished)
+    return layer === 'bore'
+      ? 'The bore, laid flat: bright where it is clean, black where it scaled.'
+      : 'Sawn open and laid flat: the mouth on top, the root at the foot. Dotted is filler, hatched is dry.'
+  const flux = frame.flux ? ` Flux: ${frame.flux}.` : ''
+  return `At the lip: ${frame.lip}. Hottest: ${frame.hottest}.${flux}${frame.running ? ' The rod runs.' : ''}`
 }
 
 const recorded = ({ made, until }: HeatRecording) => ({ made, until })
@@ -265,8 +284,6 @@ function Head({
   readonly air: AirChoice | undefined
 }) {
   const { print } = useShop()
-  const send = useSend()
-  const light = useApp((s) => s.device.practiceLight)
   return (
     <header className="flex flex-wrap items-center justify-between gap-x-4 gap-y-2 border-b-[1.5px] border-rule px-4 py-2">
       <div className="flex flex-wrap items-baseline gap-x-4">
@@ -289,14 +306,7 @@ function Head({
           />
         </div>
       ) : null}
-      <div className="w-[268px] md:w-[300px]">
-        <Segmented
-          label="Seen"
-          value={light}
-          options={LIGHT_WORDS}
-          onChange={(practiceLight) => void send(device.actions.changed({ practiceLight }))}
-        />
-      </div>
+      <SeenBy />
     </header>
   )
 }

@@ -1,14 +1,14 @@
-import { useState, type ReactNode } from 'react'
+import { useState } from 'react'
 import { Link } from 'react-router'
 import type { HeatFinding, HeatOutcome } from '#core/teach/heat-judge.ts'
 import type { HeatJoint } from '#core/teach/heat-joint.ts'
 import { device } from '../../app/device.ts'
-import { fileName, saveFile } from '../../app/save-file.ts'
 import { useShop } from '../../app/shop.ts'
 import { useApp, useSend } from '../../app/store.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Segmented } from '../../ui/Segmented.tsx'
 import type { HeatFrame } from '../../work/heat-work.ts'
+import { AndNow, Rows, Worth } from './bench-parts.tsx'
 import { Marks } from './TaskPanel.tsx'
 import type { Recording } from './useAttempts.ts'
 
@@ -163,18 +163,9 @@ function Doing({
       ['Full', `${Math.round(frame.filled * 100)} %`],
     )
   return (
-    <section aria-label="How it stands">
-      <h3 className="text-label">How it stands</h3>
-      <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1 pt-1">
-        {rows.map(([name, says]) => (
-          <div key={name} className="contents">
-            <dt className="text-soft">{name}</dt>
-            <dd>{says}</dd>
-          </div>
-        ))}
-      </dl>
+    <Rows title="How it stands" rows={rows}>
       {frame.happened ? <p className="pt-3 font-bold text-brick">{frame.happened}</p> : null}
-    </section>
+    </Rows>
   )
 }
 
@@ -192,40 +183,18 @@ function Judged({
 }: Props & { readonly frame: HeatFrame; readonly outcome: HeatOutcome; readonly points: number }) {
   return (
     <>
-      <div>
-        <h2 className="text-section">{watched ? watched.title : 'Sawn open'}</h2>
-        <p>
-          <span className="figure text-figure font-bold">{points}</span>{' '}
-          <span className="text-label text-soft">of 100</span>
-        </p>
-      </div>
+      <Worth title={watched ? watched.title : 'Sawn open'} points={points} />
       <Findings findings={frame.findings} />
       <Marks title="Judged" marks={frame.marks} />
       <Came joint={joint} o={outcome} />
-      <Column>
-        <Button look="act" onClick={begin}>
-          {own ? 'Try again' : 'Now you'}
-        </Button>
-        <Button onClick={watchGood}>Watch a good hand</Button>
-        {own ? (
-          <>
-            <Button onClick={watchOwn}>Watch yours</Button>
-            <Button
-              onClick={() =>
-                saveFile(fileName(joint.title, 'json'), JSON.stringify(own, null, 1), 'application/json')
-              }
-            >
-              Save it as a file
-            </Button>
-          </>
-        ) : null}
+      <AndNow own={own} called={joint.title} begin={begin} watchGood={watchGood} watchOwn={watchOwn}>
         <Link
           className="name inline-flex min-h-[44px] items-center text-field underline underline-offset-4"
           to={from ?? '/practice'}
         >
           {from ? 'Back to its plan' : 'Another joint'}
         </Link>
-      </Column>
+      </AndNow>
     </>
   )
 }
@@ -265,23 +234,10 @@ function Came({ joint, o }: { readonly joint: HeatJoint; readonly o: HeatOutcome
   if (joint.nitrogen) rows.push(['Scale inside', `${o.scaleUm.toFixed(1)} µm`])
   if (joint.flux) rows.push(['Flux spent', `${Math.round(o.spent * 100)} %`])
   return (
-    <section aria-label="What it came to">
-      <h3 className="text-label">What it came to</h3>
-      <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1 pt-1">
-        {rows.map(([name, says]) => (
-          <div key={name} className="contents">
-            <dt className="text-soft">{name}</dt>
-            <dd>{says}</dd>
-          </div>
-        ))}
-      </dl>
+    <Rows title="What it came to" rows={rows}>
       <p className="pt-2 text-foot text-soft">
         Worked out, typical to within a third: it qualifies no joint and no procedure.
       </p>
-    </section>
+    </Rows>
   )
 }
-
-const Column = ({ children }: { readonly children: ReactNode }) => (
-  <div className="grid gap-2">{children}</div>
-)

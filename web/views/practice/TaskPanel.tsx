@@ -3,6 +3,7 @@ import { FUELS, type FuelId } from '#core/gas/fuels.ts'
 import { atMetal } from '#core/teach/bench-words.ts'
 import type { Mark } from '#core/teach/points.ts'
 import { useShop } from '../../app/shop.ts'
+import { Rows } from './bench-parts.tsx'
 import type { BenchFrame } from '../../work/flame-work.ts'
 
 /** What is judged, as far as it has come. */
@@ -79,17 +80,8 @@ export function Doing({
     ])
   if (rows.length === 0) return null
   return (
-    <section aria-label="What it is doing">
-      <h3 className="text-label">What it is doing</h3>
-      <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1 pt-1">
-        {rows.map(([name, says]) => (
-          <div key={name} className="contents">
-            <dt className="text-soft">{name}</dt>
-            <dd>{says}</dd>
-          </div>
-        ))}
-      </dl>
+    <Rows title="What it is doing" rows={rows}>
       {unseen === undefined ? null : <p className="pt-3 text-soft">{unseen}</p>}
-    </section>
+    </Rows>
   )
 }

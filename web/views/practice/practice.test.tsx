@@ -138,6 +138,8 @@ describe('the bench', () => {
   it('goes round with the finger that turns it', async () => {
     open('/practice/flame/neutral')
     const fuel = await dial('Fuel valve')
+    // where it stands comes with the first frame
+    await waitFor(() => expect(turns(fuel)).toBeGreaterThan(0))
     const before = turns(fuel)
     fuel.setPointerCapture = () => undefined
     fuel.getBoundingClientRect = () => ({ left: 0, top: 0, width: 100, height: 100 }) as DOMRect
