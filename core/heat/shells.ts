@@ -412,67 +412,56 @@ export interface InGap {
 /** Flux is liquid, and bridges the gap, above this, °C. */
 const FLUX_LIQUID_C = 500
 
-/**
- * One step of both shells.
- * @param dt s
- * @param flames as they play at the middle of the step
- * @param draw what else takes heat out before it spreads: the rod that melted in the step before
- */
-export function heatStep(
-  shells: Shells,
-  dt: number,
-  flames: readonly Playing[],
-  { fillerK, fluxK }: InGap,
-  draw?: () => void,
-): void {
-  const { tube, cup, ledger, room, of, scratch, carried, left, mouth, socket, gapArea, filled, perGap } =
-    shells
-  const both = [tube, cup]
-  for (const shell of both) {
-    const { celsius, before, conductivity, capacity, look, volume, outer, inner, round, rows } = shell
-    const lost = room.takeStock(
-      celsius.byteOffset,
-      before.byteOffset,
-      conductivity.byteOffset,
-      capacity.byteOffset,
-      look.byteOffset,
-      volume.byteOffset,
-      outer.byteOffset,
-      inner.byteOffset,
-      round,
-      rows,
-      dt,
-      LOW_C,
-    )
-    ledger.lost += lost * dt + soak(shell, dt)
-  }
-  for (const flame of flames) for (const shell of both) ledger.flame += playOn(shells, shell, flame, dt) * dt
-  draw?.()
-  const roundFirst = shells.steps % 2 === 0
+/** Stock of a shell as the step begins, its losses to the air and to a rag taken. */
+function takeStock({ room, ledger }: Shells, shell: Shell, dt: number): void {
+  const { celsius, before, conductivity, capacity, look, volume, outer, inner, round, rows } = shell
+  const lost = room.takeStock(
+    celsius.byteOffset,
+    before.byteOffset,
+    conductivity.byteOffset,
+    capacity.byteOffset,
+    look.byteOffset,
+    volume.byteOffset,
+    outer.byteOffset,
+    inner.byteOffset,
+    round,
+    rows,
+    dt,
+    LOW_C,
+  )
+  ledger.lost += lost * dt + soak(shell, dt)
+}
+
+/** Conduction round a shell and along it, in turns first. */
+function conduct(shells: Shells, shell: Shell, dt: number, roundFirst: boolean): void {
+  const { room, ledger, of, scratch, carried, left } = shells
+  const { conductivity, capacity, across, along, round, rows, endRow, endConductance, endC } = shell
+  const [t, k, heat] = [shell.celsius.byteOffset, conductivity.byteOffset, capacity.byteOffset]
   const closed = of.type === 'tube' ? 1 : 0
-  for (const shell of both) {
-    const { conductivity, capacity, across, along, round, rows, endRow, endConductance, endC } = shell
-    const [t, k, heat] = [shell.celsius.byteOffset, conductivity.byteOffset, capacity.byteOffset]
-    const goRound = () => {
-      room.sweepRound(t, k, heat, across.byteOffset, scratch.byteOffset, round, rows, dt, closed)
-    }
-    if (roundFirst) goRound()
-    ledger.ends += room.sweepAlong(
-      t,
-      k,
-      heat,
-      along.byteOffset,
-      carried.byteOffset,
-      left.byteOffset,
-      round,
-      rows,
-      dt,
-      endRow,
-      endConductance,
-      endC,
-    )
-    if (!roundFirst) goRound()
+  const goRound = () => {
+    room.sweepRound(t, k, heat, across.byteOffset, scratch.byteOffset, round, rows, dt, closed)
   }
+  if (roundFirst) goRound()
+  ledger.ends += room.sweepAlong(
+    t,
+    k,
+    heat,
+    along.byteOffset,
+    carried.byteOffset,
+    left.byteOffset,
+    round,
+    rows,
+    dt,
+    endRow,
+    endConductance,
+    endC,
+  )
+  if (!roundFirst) goRound()
+}
+
+/** Heat across the gap, pair by pair. */
+function crossGap(shells: Shells, dt: number, { fillerK, fluxK }: InGap): void {
+  const { tube, cup, room, of, mouth, socket, gapArea, filled, perGap } = shells
   const faces = mouth * tube.round * CELL
   room.exchange(
     tube.celsius.byteOffset + faces,
@@ -490,6 +479,28 @@ export function heatStep(
     fluxK ?? 0,
     fluxK === undefined ? Infinity : FLUX_LIQUID_C,
   )
+}
+
+/**
+ * One step of both shells.
+ * @param dt s
+ * @param flames as they play at the middle of the step
+ * @param draw what else takes heat out before it spreads: the rod that melted in the step before
+ */
+export function heatStep(
+  shells: Shells,
+  dt: number,
+  flames: readonly Playing[],
+  inGap: InGap,
+  draw?: () => void,
+): void {
+  const { tube, cup, ledger, room } = shells
+  const both = [tube, cup]
+  for (const shell of both) takeStock(shells, shell, dt)
+  for (const flame of flames) for (const shell of both) ledger.flame += playOn(shells, shell, flame, dt) * dt
+  draw?.()
+  for (const shell of both) conduct(shells, shell, dt, shells.steps % 2 === 0)
+  crossGap(shells, dt, inGap)
   for (const { celsius, before, peak, look } of both)
     room.settle(
       celsius.byteOffset,
