@@ -26,6 +26,7 @@ const KNOWS = {
   piece: ['quantity', 'gas', 'fields', 'learn'],
   cut: ['quantity', 'gas', 'words', 'fields', 'flame', 'learn', 'rig', 'piece'],
   braze: ['quantity', 'gas', 'words', 'fields', 'metal', 'flame', 'heat', 'learn', 'rig', 'piece', 'cut'],
+  'cut-sim': ['quantity', 'gas', 'metal', 'cut'],
   outline: ['cut'],
   template: ['cut', 'words'],
   stock: ['quantity', 'fields'],
@@ -35,7 +36,7 @@ const KNOWS = {
   shop: ['quantity', 'fields', 'metal', 'braze', 'line', 'check'],
   sheet: ['quantity', 'gas', 'fields', 'metal', 'cut', 'braze', 'check', 'record'],
   instrument: ['quantity', 'check'],
-  teach: ['quantity', 'gas', 'flame', 'metal', 'heat', 'check'],
+  teach: ['quantity', 'gas', 'flame', 'metal', 'heat', 'cut', 'cut-sim', 'check'],
 }
 const folder = (name, allowed) => ({
   name: `core-${name}-reaches-too-far`,

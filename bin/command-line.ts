@@ -10,6 +10,8 @@ import { burn, BURNT_FUELS, type BurntFuel } from '#core/flame/burn.ts'
 import { FUELS } from '#core/gas/fuels.ts'
 import { CHART_HOSE } from '#core/gas/hose.ts'
 import { STANDARD_PRESSURE_PA } from '#core/gas/standard.ts'
+import { readPace } from '#core/cut-sim/read-pace.ts'
+import { runPace } from '#core/cut-sim/run-pace.ts'
 import { readCase } from '#core/heat/read-case.ts'
 import { runHeatCase } from '#core/heat/run-case.ts'
 import {
@@ -400,6 +402,12 @@ function heat(file: string): void {
   print({ rows: rows.map((row) => ({ ...row, ...row.probes })), ...whole, ...crossings })
 }
 
+function pace(file: string): void {
+  const read = readPace(readJson(file))
+  if (!read.ok) throw new BadInput(read.error.field, read.error.message)
+  print(runPace(read.of))
+}
+
 function tip(text: string): void {
   const diameterM = length(text, 'orifice', 0.0003, 0.004)
   const facts = tipFacts(measuredOrifice(diameterM), STANDARD_PRESSURE_PA)
@@ -554,6 +562,11 @@ function commands(): Command {
     .argument('<file>', 'a case of the heat bench as JSON, or - for standard input')
     .description('heat a joint on the bench: temperatures, filling, flux, scale and where the heat went')
     .action(heat)
+  program
+    .command('pace')
+    .argument('<file>', 'a hand’s cut along a line as JSON, or - for standard input')
+    .description('cut along a line on the bench: face, edge, slag, whether it drops, and why not')
+    .action(pace)
   program
     .command('outline')
     .argument('<file>', 'a drawing, .dxf or .svg')

@@ -221,6 +221,40 @@ describe('wimble heat', () => {
   })
 })
 
+describe('wimble pace', () => {
+  const cut = {
+    plate: { thickness: 0.012, length: 0.1 },
+    gas: { fuel: 'acetylene', flameHeat: 3700, orifice: 0.00104, pressure: 283_000 },
+    plan: { height: 0.0068, standoff: 0.0024, speed: 0.007 },
+    hand: [
+      { t: 0 },
+      { t: 4.4 },
+      { t: 4.6, lever: 1 },
+      { t: 4.6 + 0.12 / 0.007, x: 0.12, lever: 1 },
+      { t: 4.8 + 0.12 / 0.007, x: 0.12 },
+    ],
+  }
+  it('runs a hand’s cut and tells what came of it, place by place', async () => {
+    const { code, out } = await wimble(['pace', '-'], JSON.stringify(cut))
+    expect(code).toBe(0)
+    const result = json(out) as {
+      model: string
+      verdict: string
+      kindled: number
+      places: { x: readonly number[]; drag: readonly number[] }
+    }
+    expect(result).toMatchObject({ model: 'cut-1', verdict: 'drops', slagMain: 'falls' })
+    expect(result.kindled).toBeCloseTo(4.05, 1)
+    expect(result.places.x).toHaveLength(100)
+    expect(result.places.drag[50]).toBeCloseTo(0.00204, 4)
+  })
+  it('says what is wrong with a cut, and where', async () => {
+    const { code, out } = await wimble(['pace', '-'], JSON.stringify({ ...cut, hand: [{ t: 0 }] }))
+    expect(code).toBe(2)
+    expect(json(out)).toMatchObject({ error: { field: 'hand' } })
+  })
+})
+
 describe('wimble flame', () => {
   const flame = (...args: string[]) => ['flame', '--fuel', 'acetylene', ...args]
   it('is as hot and made of the same as in public examples, and says what kind it is', async () => {

@@ -15,6 +15,7 @@ import { planCutList } from '#core/stock/cut-list.ts'
 import { seeded } from '#core/seeded.ts'
 import { frames } from './bench/frames.ts'
 import { heats } from './bench/heat.ts'
+import { paces } from './bench/pace.ts'
 import { book, pages } from './bench/pages.ts'
 import { print, quantile, tell } from './bench/tell.ts'
 import { years } from './bench/years.ts'
@@ -197,6 +198,7 @@ await planner()
 flames()
 await mapped()
 heats()
+paces()
 cutLists()
 outlines()
 if (findChromium() !== undefined) {

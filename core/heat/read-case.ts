@@ -1,4 +1,4 @@
-import { isRecord, type Json } from '../objects.ts'
+import { group, list, number, oneOf, readWith, row, Wrong, type CaseOrError } from '../case-file.ts'
 import {
   CASE_DEFAULTS,
   FILLER_DEFAULTS,
@@ -15,74 +15,14 @@ import {
 } from './heat-case.ts'
 import { findShellMetal } from './shell-metals.ts'
 
-/** What is wrong with a case, where. */
-export interface CaseError {
-  readonly field: string
-  readonly message: string
-}
-export type CaseRead =
-  { readonly ok: true; readonly of: HeatCase } | { readonly ok: false; readonly error: CaseError }
-
-class Wrong extends Error {
-  constructor(
-    readonly field: string,
-    message: string,
-  ) {
-    super(message)
-  }
-}
+/** What was read of a case of the heat bench. */
+export type CaseRead = CaseOrError<HeatCase>
 
 /** What drives heat is hotter than this, °C. */
 const COOLEST_FLAME_C = 200
 /** More steps than these are not run. */
 const MOST_STEPS = 200_000
 const MOST_CELLS = 400_000
-
-/** A group of named figures; a name that is not among its keys is told. */
-function group(value: unknown, field: string, keys: readonly string[]): Json {
-  if (!isRecord(value)) throw new Wrong(field, `${field || 'A case'} should be a group: { … }.`)
-  const unknown = Object.keys(value).find((k) => !keys.includes(k))
-  if (unknown !== undefined)
-    throw new Wrong(
-      field ? `${field}.${unknown}` : unknown,
-      `There is no “${unknown}” here. There are: ${keys.join(', ')}.`,
-    )
-  return value
-}
-
-function number(value: unknown, field: string, low: number, high: number, otherwise?: number): number {
-  if (value === undefined && otherwise !== undefined) return otherwise
-  if (typeof value !== 'number' || !Number.isFinite(value))
-    throw new Wrong(field, `${field} should be a number.`)
-  if (value < low || value > high) throw new Wrong(field, `${field} should be ${low} to ${high}.`)
-  return value
-}
-
-function list(value: unknown, field: string, most: number): readonly unknown[] {
-  if (value === undefined) return []
-  if (!Array.isArray(value)) throw new Wrong(field, `${field} should be a list: [ … ].`)
-  if (value.length > most) throw new Wrong(field, `${field} should have ${most} entries at most.`)
-  return value
-}
-
-/** A list of so many numbers, each with its bounds. */
-function row(
-  value: unknown,
-  field: string,
-  bounds: readonly (readonly [name: string, low: number, high: number])[],
-) {
-  const names = bounds.map(([name]) => name).join(', ')
-  if (!Array.isArray(value) || value.length !== bounds.length)
-    throw new Wrong(field, `${field} should be [${names}].`)
-  return bounds.map(([, low, high], i) => number(value[i], `${field}.${i}`, low, high))
-}
-
-function oneOf<T extends string>(value: unknown, field: string, words: readonly T[], otherwise: T): T {
-  if (value === undefined) return otherwise
-  const word = words.find((w) => w === value)
-  if (word === undefined) throw new Wrong(field, `${field} should be one of: ${words.join(', ')}.`)
-  return word
-}
 
 const LONG = 1e6
 const TIME: readonly [string, number, number] = ['t', 0, 1e5]
@@ -258,11 +198,4 @@ function read(value: unknown): HeatCase {
 }
 
 /** Reads a case of the heat bench; what is wrong with it is told with its place. */
-export function readCase(value: unknown): CaseRead {
-  try {
-    return { ok: true, of: read(value) }
-  } catch (error) {
-    if (error instanceof Wrong) return { ok: false, error: { field: error.field, message: error.message } }
-    throw error
-  }
-}
+export const readCase = (value: unknown): CaseRead => readWith(() => read(value))
