@@ -244,8 +244,8 @@ export function beginPace({ plate, gas, plan, dt, dx, t0 = 0, calibration = {} }
 }
 
 /** Kindles at an edge; at the edge of a lost cut, and on the flat, °C: of a mean over some mm, not of the skin. */
-const KINDLES_C = 900
-const HOT_KERF_C = 720
+export const KINDLES_C = 900
+export const HOT_KERF_C = 720
 /** The lever's slack. */
 const SLACK = 0.05
 /** Cones in the work for so long, s, pop; at once so near, m; the flame is then out for so long, s. */

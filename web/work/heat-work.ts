@@ -24,6 +24,7 @@ import { heatSeen, type HeatSeen } from '#core/teach/heat-words.ts'
 import { presetOf, type HeatPreset } from '#core/teach/heat-presets.ts'
 import type { Mark } from '#core/teach/points.ts'
 import type { HeatPainter, HeatLook } from '../drawing/heat-paint.ts'
+import { BenchClock } from './bench-clock.ts'
 
 /** What is practised on; with its moves: what is watched again. */
 export interface HeatPractised {
@@ -69,11 +70,7 @@ let practised: HeatPractised | undefined
 let state: HeatState | undefined
 let made: HeatMove[] = []
 let replayed = 0
-let pace = 1
 let tell: ((frame: HeatFrame) => void) | undefined
-let clock: ReturnType<typeof setInterval> | undefined
-let last = 0
-let owed = 0
 let units: UnitChoices | undefined
 let ghost: { readonly made: readonly HeatMove[]; at: number; pos: number; z: number; on: boolean } | undefined
 let painter: HeatPainter | undefined
@@ -155,14 +152,9 @@ function does(move: HeatMove): void {
   }
 }
 
-/** Lets as many moments pass as the clock says. */
-function run(): void {
+/** Lets so many moments pass. */
+function pass(due: number): void {
   if (!state || !practised) return
-  const now = performance.now()
-  owed += ((now - last) / 1000 / HEAT_TICK_S) * pace
-  last = now
-  const due = Math.min(MOST_BEHIND * pace, Math.floor(owed))
-  owed = Math.min(1, owed - due)
   for (let i = 0; i < due && !state.finished; i++) {
     for (let m = practised.made?.[replayed]; m && m[0] <= state.at; m = practised.made?.[++replayed]) does(m)
     if (state.finished) return
@@ -177,18 +169,13 @@ function run(): void {
     follow(state.at)
     if (state.at % FRAME_TICKS === 0) tell?.(frame(state))
   }
-  if (due > 0 && now - painted >= PAINT_MS) paint()
+  if (due > 0 && performance.now() - painted >= PAINT_MS) paint()
 }
 
-function rest(): void {
-  clearInterval(clock)
-  clock = undefined
-}
+const clock = new BenchClock(HEAT_TICK_S, MOST_BEHIND, pass)
+const rest = (): void => clock.rest()
 function wake(): void {
-  if (clock !== undefined || !state || state.finished) return
-  last = performance.now()
-  owed = 0
-  clock = setInterval(run, 25)
+  if (state && !state.finished) clock.wake()
 }
 
 /** What a hand does that is watched: worked out before it is shown, as it works by what it sees. */
@@ -210,7 +197,7 @@ export const heatWork = {
     tell = told
     made = []
     replayed = 0
-    pace = 1
+    clock.pace = 1
     judged = undefined
     ghost = undefined
     state = beginHeat(of.joint)
@@ -232,7 +219,7 @@ export const heatWork = {
   },
   /** How much sooner than the clock a recording is watched. */
   pace(times: number): void {
-    pace = times
+    clock.pace = times
   },
   /** How it is looked at. */
   look(next: HeatLook): void {

@@ -1,8 +1,9 @@
-import { useEffect, useRef, type PointerEvent, type RefObject } from 'react'
+import { useEffect, useRef, type PointerEvent } from 'react'
 import type { HeatJoint } from '#core/teach/heat-joint.ts'
 import { reachMm } from '#core/teach/heat-play.ts'
 import type { HeatLook } from '../../drawing/heat-paint.ts'
 import type { HeatBenchHeld } from '../../work/useHeatBench.ts'
+import { useCanvases } from '../../work/useStagedBench.ts'
 import type { Place } from './useHeatKeys.ts'
 import { useSize } from './useSize.ts'
 
@@ -119,27 +120,4 @@ export function HeatStage({
       </p>
     </div>
   )
-}
-
-/** Two canvases that are painted beside the page. A canvas is given away once, so each page has its own. */
-function useCanvases(
-  mapBox: RefObject<HTMLDivElement | null>,
-  sideBox: RefObject<HTMLDivElement | null>,
-  stage: HeatBenchHeld['stage'],
-): void {
-  useEffect(() => {
-    const [map, side] = [mapBox.current, sideBox.current]
-    if (!map || !side) return
-    const canvases = [map, side].map((box) => {
-      const on = box.ownerDocument.createElement('canvas')
-      on.className = 'absolute inset-0 h-full w-full'
-      box.prepend(on)
-      return on
-    })
-    const [onMap, onSide] = canvases
-    if (onMap && onSide) stage(onMap, onSide)
-    return () => {
-      for (const on of canvases) on.remove()
-    }
-  }, [mapBox, sideBox, stage])
 }

@@ -1,0 +1,74 @@
+import { columnAt } from '../cut-sim/plate-heat.ts'
+import { glowAt } from '../metal/glow.ts'
+import type { PaceState } from './pace-play.ts'
+
+/** Where the sparks go: what tells a cut from below. */
+export const SPARKS = ['none', 'down', 'trail', 'up'] as const
+export type Sparks = (typeof SPARKS)[number]
+
+/** What somebody sees and hears of a cut as it stands. */
+export interface PaceSeen {
+  /** The colour of the top where the torch is. */
+  readonly glow: string
+  readonly sparks: Sparks
+  /** Degrees from straight down that they trail back. */
+  readonly trails: number
+  /** What just happened, for as long as it matters. */
+  readonly happened: string | undefined
+}
+
+/** The skin is so much hotter than the mean of what lies under it, K. */
+export const SKIN_K = 150
+/** Something that happened is told for so long, s. */
+const TOLD_S = 3
+
+/** How far the bottom lags behind now, m: of the column that was cut through last. */
+export function dragNow({ sim }: PaceState): number {
+  const { columns, undone, runFrom, jet } = sim
+  const last = Math.max(runFrom, undone - 1)
+  return sim.mode === 'run' && undone > runFrom ? (columns.drag[last] as number) : jet.reach * 0.5
+}
+
+/** Where the sparks go. */
+function sparksOf(state: PaceState): Pick<PaceSeen, 'sparks' | 'trails'> {
+  const { sim } = state
+  const { columns, undone, runFrom, jet } = sim
+  if (sim.mode === 'off') return { sparks: 'none', trails: 0 }
+  const through = sim.mode === 'run' && (undone > runFrom || sim.front - runFrom * sim.heat.dx < jet.reach)
+  if (!through || columns.state[Math.max(0, undone - 1)] === 2) return { sparks: 'up', trails: 0 }
+  const drag = dragNow(state)
+  const trails = (Math.atan(drag / jet.te) * 180) / Math.PI
+  return { sparks: drag < jet.reach / 2 ? 'down' : 'trail', trails }
+}
+
+/** What happened in the last seconds. */
+function happenedOf({ sim, at }: PaceState): string | undefined {
+  const t = at * sim.dt
+  const lately = (of: { readonly t: number } | undefined) => of !== undefined && t - of.t < TOLD_S
+  const loss = sim.losses.at(-1)
+  if (lately(loss)) return 'The cut is lost: lever up, back to the edge of it, and heat again.'
+  const blow = sim.blows.at(-1)
+  if (lately(blow) && blow)
+    return blow.cause === 'pierced-low'
+      ? 'Slag blows back into the tip: too low for a pierce.'
+      : 'It blows back up: not through.'
+  const pop = sim.pops.at(-1)
+  if (pop !== undefined && t - pop < TOLD_S) return 'It pops: the cones touched the work.'
+  const refused = sim.refused.at(-1)
+  if (refused && t - (refused.t + refused.seconds) < 0.6 && sim.mode === 'off')
+    return 'Nothing starts: the oxygen chills it. Lever up, and heat on.'
+  if (sim.columns.bridged.includes(1) && sim.mode === 'run') return 'It closes behind the torch.'
+  return undefined
+}
+
+/** How a cut looks now, in a dim shop. */
+export function paceSeen(state: PaceState): PaceSeen {
+  const { sim, x } = state
+  const celsius = (sim.heat.shells[0] as Float64Array)[columnAt(sim.heat, x / 1000)] as number
+  const over = x < -6 || x > state.board.plate.length * 1000 + 6
+  return {
+    glow: over ? 'beside the plate' : glowAt(celsius + SKIN_K + 273.15),
+    ...sparksOf(state),
+    happened: happenedOf(state),
+  }
+}
