@@ -42,7 +42,8 @@ const shapeOf = ({ shape, bevelRad, start }: CutWork): PaceShape => {
 
 /** How far along it is practised: once round, or a stretch, m. */
 function lengthOf(work: CutWork): number {
-  const round = work.shape === 'hole' || work.shape === 'disc' ? Math.PI * (work.diameterM ?? LONGEST_M) : undefined
+  const round =
+    work.shape === 'hole' || work.shape === 'disc' ? Math.PI * (work.diameterM ?? LONGEST_M) : undefined
   const whole = work.shape === 'fastener' ? effectiveThickness(work) : (round ?? work.lengthM)
   return Math.min(LONGEST_M, Math.max(SHORTEST_M, whole > 0 ? whole : LONGEST_M))
 }
@@ -81,7 +82,8 @@ export function paceBoardOf(planned: GoodCut, title: string): PaceBoardMade {
     return { ok: false, message: `The bench does not know how ${FUELS[request.rig.fuel].name} heats.` }
   if (!gas || !tipToWork || !standoff)
     return { ok: false, message: 'Its plan sets nothing yet: what stops it stands on its page.' }
-  if (work.shape === 'gouge') return { ok: false, message: 'A gouge goes along the face: the bench cuts through.' }
+  if (work.shape === 'gouge')
+    return { ok: false, message: 'A gouge goes along the face: the bench cuts through.' }
   const plate = plateOf(work)
   const bevel = work.shape === 'fastener' ? 0 : (work.bevelRad * 180) / Math.PI
   const plan_ = judgedBy(plate, gas, {

@@ -1,6 +1,10 @@
 /** What somebody did at a practice bench: a recording, from which its score follows. */
 import { array, boolean, lazy, mixed, number } from 'yup'
+import { PACE_FUELS, PACE_STARTS, PACE_SURFACES } from '#core/cut-sim/pace-case.ts'
 import { FUEL_IDS } from '#core/gas/fuels.ts'
+import { findBaseMetal } from '#core/metal/base-metals.ts'
+import { PACE_SHAPES } from '#core/teach/pace-board.ts'
+import { MOST_PACE_MOVES, MOST_PACE_TICKS, PACE_DOES, type PaceMove } from '#core/teach/pace-play.ts'
 import { MOST_MOVES, MOST_PARTS, MOST_TICKS, type Move } from '#core/teach/bench.ts'
 import { FLAME_TASKS } from '#core/teach/flame-tasks.ts'
 import { findShellMetal } from '#core/heat/shell-metals.ts'
@@ -85,14 +89,16 @@ export const flameRecordingSchema = shape({
     ),
 }).required()
 
-/** A move of the heat bench: when, what, and one figure or two. */
-const isHeatMove = (v: unknown): v is HeatMove =>
-  Array.isArray(v) &&
-  v.length >= 2 &&
-  v.length <= 4 &&
-  Number.isInteger(v[0]) &&
-  HEAT_DOES.some((d) => d === v[1]) &&
-  v.slice(2).every((n) => typeof n === 'number' && Math.abs(n) <= FARTHEST)
+/** A move that is written as a row: when, what of those that the bench knows, and one figure or two. */
+const isRow =
+  <M extends readonly [at: number, ...rest: unknown[]]>(does: readonly M[1][]) =>
+  (v: unknown): v is M =>
+    Array.isArray(v) &&
+    v.length >= 2 &&
+    v.length <= 4 &&
+    Number.isInteger(v[0]) &&
+    does.some((d) => d === v[1]) &&
+    v.slice(2).every((n) => typeof n === 'number' && Math.abs(n) <= FARTHEST)
 /** Degrees or mm that a hand is ever moved to. */
 const FARTHEST = 100_000
 const metal = (what: string) =>
@@ -175,24 +181,85 @@ const heatJointSchema = shape({
     .required('The times are missing.'),
 }).required()
 
+/** Moves of a bench that writes them as rows: when, what, and one figure or two; in their order. */
+const rowsSchema = <M extends readonly [at: number, ...rest: unknown[]]>(
+  isMove: (v: unknown) => v is M,
+  most: number,
+) =>
+  array(mixed(isMove).typeError('This is no move of the hands.').required('A move is missing.'))
+    .typeError('The moves should be a list.')
+    .max(most, `At most ${most} moves are kept.`)
+    .required('The moves are missing.')
+    .test('in-order', 'The moves should be in their order.', (made) =>
+      made.every((m, i) => i === 0 || m[0] >= (made[i - 1]?.[0] ?? 0)),
+    )
+
 export const heatRecordingSchema = shape({
   kind: word(['heat'], 'The kind'),
   task: typed().required(),
   joint: heatJointSchema,
-  made: array(mixed(isHeatMove).typeError('This is no move of the hands.').required('A move is missing.'))
-    .typeError('The moves should be a list.')
-    .max(MOST_HEAT_MOVES, `At most ${MOST_HEAT_MOVES} moves are kept.`)
-    .required('The moves are missing.')
-    .test('in-order', 'The moves should be in their order.', (made) =>
-      made.every((m, i) => i === 0 || m[0] >= (made[i - 1]?.[0] ?? 0)),
-    ),
+  made: rowsSchema(isRow<HeatMove>(HEAT_DOES), MOST_HEAT_MOVES),
   until: whole('The end', MOST_HEAT_TICKS),
 }).required()
 
-/** A recording of either bench. */
-export const recordingSchema = lazy((value: unknown) =>
-  isRecord(value) && value['kind'] === 'heat' ? heatRecordingSchema : flameRecordingSchema,
-)
+const baseMetal = mixed((v): v is string => typeof v === 'string' && findBaseMetal(v) !== undefined)
+  .typeError('The plate is of no metal of the bench.')
+  .required('The metal is missing.')
+const tipSchema = {
+  orifice: between('The tip', 0.0003, 0.004),
+  pressure: between('The oxygen', 0, 1.1e6),
+  flameHeat: between('The flame', 0, 60_000),
+}
+const pace = between('The pace', 1e-4, 0.05)
+
+const paceBoardSchema = shape({
+  title: typed(SENTENCE),
+  shape: word(PACE_SHAPES, 'The shape'),
+  plate: shape({
+    metal: baseMetal,
+    thickness: between('The thickness', 0.0009, 0.305),
+    length: between('The length', 0.01, 0.5),
+    temperature: between('The plate', -40, 800),
+    surface: word(PACE_SURFACES, 'The surface'),
+    start: word(PACE_STARTS, 'The start'),
+  }).required(),
+  gas: shape({
+    fuel: word(PACE_FUELS, 'The fuel'),
+    ...tipSchema,
+    purity: between('The purity', 0, 1),
+    ambient: between('The barometer', 5e4, 1.1e5),
+  }).required(),
+  plan: shape({
+    ...tipSchema,
+    height: between('The height', 0.002, 0.05),
+    standoff: between('The cones', 0.0005, 0.04),
+    speed: pace,
+    bevel: between('The bevel', 0, 60),
+  }).required(),
+  told: shape({ speed: pace, preheatS: between('The preheat', 0, 3600) }).required(),
+  guide: yes('A guide'),
+  collar: yes('A collar'),
+  calibration: shape({
+    kindling: between('The kindling', 0.01, 10).optional(),
+    purity: between('What purity leaves', 0, 1).optional(),
+  })
+    .optional()
+    .default(undefined),
+}).required()
+
+export const paceRecordingSchema = shape({
+  kind: word(['pace'], 'The kind'),
+  task: typed().required(),
+  board: paceBoardSchema,
+  made: rowsSchema(isRow<PaceMove>(PACE_DOES), MOST_PACE_MOVES),
+  until: whole('The end', MOST_PACE_TICKS),
+}).required()
+
+/** A recording of any bench. */
+export const recordingSchema = lazy((value: unknown) => {
+  const kind = isRecord(value) ? value['kind'] : undefined
+  return kind === 'pace' ? paceRecordingSchema : kind === 'heat' ? heatRecordingSchema : flameRecordingSchema
+})
 
 export const practiceSchema = shape({
   id: uuid('The attempt'),

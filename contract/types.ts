@@ -452,6 +452,8 @@ export interface Attempts {
   readonly tries: number
   /** Of 100. */
   readonly best: number
+  /** Of the last three, the newest first. */
+  readonly recent: readonly number[]
   readonly last: string
 }
 /** Something that broke on a page. */

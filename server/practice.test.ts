@@ -8,7 +8,10 @@ import { goodHand } from '#core/teach/good-hand.ts'
 import { goodHeat } from '#core/teach/heat-hands.ts'
 import { heatScoreOf, type HeatRecording } from '#core/teach/heat-judge.ts'
 import { HEAT_JOINTS } from '#core/teach/heat-presets.ts'
-import type { FlameRecording } from '#core/teach/recording.ts'
+import { calibrated, paceBoard } from '#core/teach/pace-board.ts'
+import { goodPace } from '#core/teach/pace-hands.ts'
+import { paceScoreOf, type PaceRecording } from '#core/teach/pace-judge.ts'
+import { scoreOf, type FlameRecording } from '#core/teach/recording.ts'
 import { testServer, type TestServer } from './test-support.ts'
 
 let server: TestServer
@@ -75,6 +78,49 @@ describe('an attempt at the heat bench', () => {
   })
 })
 
+describe('an attempt at the pace bench', () => {
+  const board = calibrated(paceBoard('thin', true))
+  const { made: moves, until } = goodPace(board)
+  const recording: PaceRecording = { kind: 'pace', task: 'thin', board, made: moves, until }
+  it('is worth what its recording says, and is stored once', async () => {
+    const id = randomUUID()
+    const { points } = paceScoreOf(recording)
+    const [one, again] = await Promise.all([post({ id, recording }), post({ id, recording })])
+    expect(one.json).toEqual({ id, points })
+    expect(again.json).toEqual({ id, points })
+    expect((await each()).find((a) => a.bench === 'pace')).toMatchObject({
+      task: 'thin',
+      tries: 1,
+      best: points,
+      recent: [points],
+    })
+  })
+  it.each([
+    ['a metal that is none', { board: { ...board, plate: { ...board.plate, metal: 'cheese' } } }, 'no metal'],
+    ['a move that is none', { made: [[0, 'juggle']] }, 'This is no move of the hands.'],
+    [
+      'moves out of their order',
+      {
+        made: [
+          [9, 'lever', 1],
+          [3, 'lever', 0],
+        ],
+      },
+      'in their order',
+    ],
+    [
+      'a plate like a wall',
+      { board: { ...board, plate: { ...board.plate, thickness: 2 } } },
+      'The thickness is more',
+    ],
+    ['an hour of it', { until: 300_000 }, 'The end is more than can be.'],
+  ])('is refused with its reason: %s', async (_name, part, says) => {
+    const answer = await post({ recording: { ...recording, ...part } })
+    expect(answer.status).toBe(422)
+    expect((answer.json as { error: { message: string } }).error.message).toContain(says)
+  })
+})
+
 describe('an attempt at the practice bench', () => {
   it('is worth what its recording says, and is stored once', async () => {
     const id = randomUUID()
@@ -82,7 +128,15 @@ describe('an attempt at the practice bench', () => {
     expect((await post({ id, recording: idle })).json).toEqual({ id, points: 100 })
     await post({ recording: idle, at: '2026-11-03T08:00:00.000Z' })
     expect((await each()).filter((a) => a.bench === 'flame')).toEqual([
-      { personId, bench: 'flame', task: 'neutral', tries: 2, best: 100, last: '2026-11-03T08:00:00.000Z' },
+      {
+        personId,
+        bench: 'flame',
+        task: 'neutral',
+        tries: 2,
+        best: 100,
+        recent: [scoreOf(idle).points, 100],
+        last: '2026-11-03T08:00:00.000Z',
+      },
     ])
   })
 

@@ -65,9 +65,9 @@ export interface RefusedEntry {
 /** What the bench on screen brings to the plan's figures; the paper's own where left out. */
 export interface Calibration {
   /** Share of the flame's heat that works while nothing is being cut. */
-  readonly kindling?: number
+  readonly kindling?: number | undefined
   /** What the oxygen's purity leaves of the speed. */
-  readonly purity?: number
+  readonly purity?: number | undefined
 }
 
 /** A hand during one step: x, height and so on in m, °; lever's rate 1/s. x at both ends, all else in the middle. */

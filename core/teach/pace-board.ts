@@ -15,7 +15,7 @@ import { topAt } from '../cut-sim/plate-heat.ts'
 import { wantedFor } from '../cut-sim/wanted.ts'
 import { OXYGEN_DENSITY } from '../gas/fuels.ts'
 import { oxygenKgS } from '../cut-sim/jet.ts'
-import { INCH_M } from '../quantity/units.ts'
+import { INCH_M, PSI_PA } from '../quantity/units.ts'
 
 /** Kinds of cut that the pace bench has. */
 export const PACE_SHAPES = ['line', 'bevel', 'pierce', 'circle', 'fastener'] as const
@@ -47,7 +47,6 @@ export type PaceKey = (typeof PACE_KEYS)[number]
 /** A board at hand: sizes in inch shops and in metric ones, m. */
 interface AtHand {
   readonly title: string
-  readonly what: string
   readonly shape: PaceShape
   readonly thickness: readonly [inch: number, metric: number]
   readonly length: readonly [inch: number, metric: number]
@@ -60,21 +59,18 @@ const inch = (n: number): number => n * INCH_M
 const AT_HAND: Readonly<Record<PaceKey, AtHand>> = {
   square: {
     title: 'A square cut',
-    what: 'Heat the edge, press, go along the line at one pace.',
     shape: 'line',
     thickness: [inch(1 / 2), 0.012],
     length: [inch(6), 0.15],
   },
   thin: {
     title: 'Thin plate',
-    what: 'Quick, and leaned forward: slow, it closes behind the torch.',
     shape: 'line',
     thickness: [inch(1 / 8), 0.003],
     length: [inch(6), 0.15],
   },
   bevel: {
     title: 'A bevel of 30°',
-    what: 'More to go through: slower, with some dross on the far side.',
     shape: 'bevel',
     thickness: [inch(3 / 8), 0.01],
     length: [inch(6), 0.15],
@@ -82,7 +78,6 @@ const AT_HAND: Readonly<Record<PaceKey, AtHand>> = {
   },
   pierce: {
     title: 'Pierce and run',
-    what: 'Wet spot, back off, ease the lever down, then down to height and away.',
     shape: 'pierce',
     thickness: [inch(1 / 2), 0.012],
     length: [inch(5), 0.12],
@@ -90,7 +85,6 @@ const AT_HAND: Readonly<Record<PaceKey, AtHand>> = {
   },
   circle: {
     title: 'A hole',
-    what: 'Pierced inside the line, then once round, the same pace all the way.',
     shape: 'circle',
     thickness: [inch(3 / 8), 0.01],
     // round a hole of 2 in, or of 50 mm
@@ -99,7 +93,6 @@ const AT_HAND: Readonly<Record<PaceKey, AtHand>> = {
   },
   fastener: {
     title: 'A rusted nut',
-    what: 'A slice off its side, down to the thread: short, and rust takes more heat.',
     shape: 'fastener',
     thickness: [inch(5 / 8), 0.016],
     length: [inch(1.25), 0.03],
@@ -107,7 +100,6 @@ const AT_HAND: Readonly<Record<PaceKey, AtHand>> = {
   },
   thick: {
     title: 'Cold thick plate',
-    what: 'Frost on it: warm the line first, then hold the edge until it is ready.',
     shape: 'line',
     thickness: [inch(2), 0.05],
     length: [inch(6), 0.15],
@@ -115,9 +107,8 @@ const AT_HAND: Readonly<Record<PaceKey, AtHand>> = {
   },
 }
 
-/** What a board at hand is called, and what is asked for on it. */
+/** What a board at hand is called. */
 export const paceTitle = (key: PaceKey): string => AT_HAND[key].title
-export const paceAsks = (key: PaceKey): string => AT_HAND[key].what
 
 /** How a board is set up by whoever practises: what is left out is as the plate wants it. */
 export interface QuickSet {
@@ -142,7 +133,10 @@ export function paceBoard(key: PaceKey, metric: boolean, set: QuickSet = {}): Pa
     length: length[pick],
     ...plate,
   }
-  const { gas, plan } = wantedFor(made.thickness, 'acetylene', { bevel })
+  const wanted = wantedFor(made.thickness, 'acetylene', { bevel })
+  const pressure = setTo(wanted.plan.pressure, metric)
+  const gas = { ...wanted.gas, pressure }
+  const plan = { ...wanted.plan, pressure }
   const slower = bevelSpeed((bevel * Math.PI) / 180)
   return {
     title,
@@ -160,6 +154,12 @@ export function paceBoard(key: PaceKey, metric: boolean, set: QuickSet = {}): Pa
     guide: set.guide ?? true,
     collar: set.collar ?? true,
   }
+}
+
+/** What a gauge can be set to, to a stroke that is read from afar: 5 psi, or a quarter bar. */
+function setTo(pressurePa: number, metric: boolean): number {
+  const stroke = metric ? 25_000 : 5 * PSI_PA
+  return Math.round(pressurePa / stroke) * stroke
 }
 
 /** Seconds that the planner has for a start on this plate. */
@@ -181,7 +181,12 @@ export const preheatOf = (plate: PacePlate, { fuel }: PaceGas): number =>
 export function judgedBy(
   plate: PacePlate,
   gas: PaceGas,
-  told: { readonly height: number; readonly standoff: number; readonly speed: number; readonly bevel: number },
+  told: {
+    readonly height: number
+    readonly standoff: number
+    readonly speed: number
+    readonly bevel: number
+  },
 ): PacePlan {
   const te = alongJet(plate.thickness, told.bevel)
   const row = steelRow(te, gas.fuel)
@@ -210,11 +215,17 @@ const LONGEST_S = 300
 const LEAST_S = 0.5
 const HALVINGS = 10
 const [LEAST_HEAT, MOST_HEAT] = [0.1, 6]
+/** Where a cut begins, m along: at the edge, or a little into the waste of a pierced line. */
+export const startsAtM = ({ start }: Pick<PacePlate, 'start'>): number => (start === 'edge' ? 0 : 0.0015)
+
 /** Heat does not run further along than this while an edge is held, m. */
 const HELD_M = 0.06
 
 /** How hot the top is when a start is ready, °C: an edge kindles; a spot to be pierced is wet, with heat to back off by. */
-export const READY_C: Readonly<Record<PacePlate['start'], number>> = { edge: KINDLES_C, pierce: HOT_KERF_C + 80 }
+export const READY_C: Readonly<Record<PacePlate['start'], number>> = {
+  edge: KINDLES_C,
+  pierce: HOT_KERF_C + 80,
+}
 
 /** When the plate is ready under the flame that it wants, s, with so much of the flame's heat; not at all: Infinity. */
 function readyAfter({ plate, plan, gas }: PaceBoard, kindling: number): number {
@@ -227,8 +238,7 @@ function readyAfter({ plate, plan, gas }: PaceBoard, kindling: number): number {
     dx: PACE_DX_M,
     calibration: { kindling },
   })
-  // an edge from its end, the flat from where plate is on both sides
-  const x = start === 'edge' ? 0 : HELD_M / 2
+  const x = startsAtM(plate)
   const still = { y: 0, lean: 0, lever: 0, leverRate: 0, tilt: 0, flame: 1, from: x, to: x }
   for (let n = 0; n * PACE_DT_S < LONGEST_S; n++) {
     if (topAt(sim.heat, x) >= READY_C[start]) return n * PACE_DT_S

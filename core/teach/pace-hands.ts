@@ -1,6 +1,6 @@
 import { columnAt } from '../cut-sim/plate-heat.ts'
 import { HOT_KERF_C } from '../cut-sim/pace-sim.ts'
-import { READY_C, type PaceBoard } from './pace-board.ts'
+import { READY_C, startsAtM, type PaceBoard } from './pace-board.ts'
 import {
   allCut,
   beginCut,
@@ -120,7 +120,8 @@ function goes(hand: Hand): void {
       state.x < length + Math.min(PAST_MM - 2, lag + 6) &&
       !(state.x > length && allCut(state)),
     () => {
-      const rushes = rush && state.x >= rush.fromMm && state.x < rush.fromMm + rush.forMm && sim.losses.length === 0
+      const rushes =
+        rush && state.x >= rush.fromMm && state.x < rush.fromMm + rush.forMm && sim.losses.length === 0
       const swell = sways ? 1 + sways.share * Math.sin(2 * Math.PI * sways.hz * state.at * PACE_TICK_S) : 1
       const wanted = hundredth(board.told.speed * 1000 * pace * swell * (rushes ? rush.times : 1))
       if (wanted !== speed) hand.does('go', (speed = wanted))
@@ -148,7 +149,7 @@ export function paceHand(board: PaceBoard, habit: PaceHabit = {}): Cut {
   const lean = habit.lean ?? (board.plate.thickness < THIN_M ? THIN_LEAN : 0)
   const pierces = board.plate.start === 'pierce'
   hand.does('height', hundredth(board.plan.height * 1000))
-  leads(hand, pierces ? 1.5 : 0)
+  leads(hand, startsAtM(board.plate) * 1000)
   heats(hand, READY_C[board.plate.start])
   if (pierces) pierce(hand)
   else {

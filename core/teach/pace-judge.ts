@@ -21,7 +21,10 @@ const mm = (metres: number) => metres * 1000
 
 /** How a figure is said: in the shop's own units. */
 export interface Said {
+  /** Something small: a lag, a rounding. */
   readonly length: (metres: number) => string
+  /** A place along the line. */
+  readonly along: (metres: number) => string
   readonly speed: (metresPerSecond: number) => string
   readonly temperature: (celsius: number) => string
 }
@@ -75,12 +78,7 @@ export function paceMarks({ board, sim }: PaceState, r: PaceResult, said: Said):
       `The top edge is rounded by ${said.length(r.meanTopMelt)}.`,
     ),
     told(SLAG_POINTS[r.worstSlag], 15, SLAG_SAID[r.worstSlag], SLAG_SAID[r.worstSlag]),
-    told(
-      within(r.meanRough * 1e6 - usualUm, [22, 90], 10),
-      10,
-      'The face is even.',
-      'The face is ridged.',
-    ),
+    told(within(r.meanRough * 1e6 - usualUm, [22, 90], 10), 10, 'The face is even.', 'The face is ridged.'),
     dragMark(sim.jet.reach, r, said),
     told(
       within(shown(r, 'wide-kerf'), [0, 1], 8),
@@ -88,12 +86,7 @@ export function paceMarks({ board, sim }: PaceState, r: PaceResult, said: Said):
       'The kerf is as wide as it should be.',
       'The kerf is wide, and belled or rounded.',
     ),
-    told(
-      within(mm(r.maxGouge), [0.4, 2], 6),
-      6,
-      'No gouges.',
-      `Gouged, ${said.length(r.maxGouge)} deep.`,
-    ),
+    told(within(mm(r.maxGouge), [0.4, 2], 6), 6, 'No gouges.', `Gouged, ${said.length(r.maxGouge)} deep.`),
     told(
       within(pace, [0.15, 0.5], 10),
       10,
@@ -171,7 +164,12 @@ function neverCaught({ sim }: PaceState, r: PaceResult, said: Said): FoundOnCut 
   if (r.started || !first || sim.jet.metal === 0) return undefined
   const cause = findCause('preheat-little')
   return (
-    sign && cause && { sign, cause, measured: `The top was at ${said.temperature(first.temperature)} when it was pressed.` }
+    sign &&
+    cause && {
+      sign,
+      cause,
+      measured: `The top was at ${said.temperature(first.temperature)} when it was pressed.`,
+    }
   )
 }
 
@@ -194,9 +192,9 @@ function measuredOf(
     case 'drag-leans':
       return `The bottom trails the top by ${said.length(r.meanDrag)}. ${paced}`
     case 'cut-lost':
-      return `Lost ${said.length(x ?? 0)} along. ${paced}`
+      return `Lost ${said.along(x ?? 0)} along. ${paced}`
     case 'blows-back':
-      return `At ${said.length(x ?? 0)} along.`
+      return `At ${said.along(x ?? 0)} along.`
     case 'wavy':
       return `It wanders by ${said.length(span ?? 0)}.`
     case 'gouges':
@@ -237,6 +235,7 @@ export interface PaceScore {
 
 const PLAIN: Said = {
   length: (m) => `${mm(m).toFixed(1)} mm`,
+  along: (m) => `${Math.round(mm(m))} mm`,
   speed: (v) => `${mm(v).toFixed(1)} mm/s`,
   temperature: (c) => `${Math.round(c)} °C`,
 }
@@ -252,12 +251,9 @@ export function scorePace(state: PaceState, said: Said = PLAIN): PaceScore {
 export const paceScoreOf = ({ board, made, until }: PaceRecording): PaceScore =>
   scorePace(playPace(board, made, until))
 
-/** So near the planned pace is kept, a share; so many cuts of it in a row need no tick any more. */
-const KEPT = 0.15
+/** From so many points a cut counts as well done; so many of them in a row need no tick any more. */
+const WELL = 80
 const CUTS = 3
-/** How loudly the planned pace is ticked, 1 to 0: each of the last three cuts that kept it takes a third away. */
-export function tickLoudness(paces: readonly number[]): number {
-  const last = paces.slice(-CUTS)
-  return 1 - last.filter((p) => Math.abs(p - 1) <= KEPT).length / CUTS
-}
-
+/** How plainly the planned pace is ticked, 1 to 0: each of the last three cuts that was well done takes a third away. */
+export const tickOf = (recent: readonly number[]): number =>
+  1 - recent.slice(0, CUTS).filter((points) => points >= WELL).length / CUTS

@@ -157,7 +157,8 @@ const toward = (from: number, to: number, most: number): number => from + clamp(
 /** A weight on a damped spring: the hand comes after what leads it, without a jerk. */
 function follow(at: number, v: number, target: number): readonly [number, number] {
   const dt = PACE_TICK_S
-  const next = (v + FOLLOWS * FOLLOWS * dt * (target - at)) / (1 + 2 * FOLLOWS * dt + FOLLOWS * FOLLOWS * dt * dt)
+  const next =
+    (v + FOLLOWS * FOLLOWS * dt * (target - at)) / (1 + 2 * FOLLOWS * dt + FOLLOWS * FOLLOWS * dt * dt)
   // once it is there it stands, and does not creep for ever
   if (Math.abs(target - at) < THERE_MM && Math.abs(next) < STILL_MM_S) return [target, 0]
   return [at + next * dt, next]

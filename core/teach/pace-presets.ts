@@ -3,6 +3,7 @@ import { paceHand, type Cut, type PaceHabit } from './pace-hands.ts'
 
 /** Cuts to be watched: what goes wrong, and what it looks like. */
 export const PACE_PRESETS = [
+  'good',
   'thin-slow',
   'rush',
   'recover',
@@ -23,6 +24,12 @@ interface Preset {
 }
 
 const PRESETS: Readonly<Record<PacePreset, Preset>> = {
+  good: {
+    title: 'A good cut',
+    what: 'Pressed when the edge is ready, then one pace all the way: sparks straight down.',
+    key: 'square',
+    habit: {},
+  },
   'thin-slow': {
     title: 'Thin plate, too slow',
     what: 'A third of the pace: the edge melts and the kerf closes behind the torch.',
@@ -83,4 +90,5 @@ export const boardOfPreset = (preset: PacePreset, metric: boolean): PaceBoard =>
   paceBoard(PRESETS[preset].key, metric, PRESETS[preset].set)
 
 /** What the hand of a preset does. */
-export const playPreset = (preset: PacePreset, board: PaceBoard): Cut => paceHand(board, PRESETS[preset].habit)
+export const playPreset = (preset: PacePreset, board: PaceBoard): Cut =>
+  paceHand(board, PRESETS[preset].habit)

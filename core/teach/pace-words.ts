@@ -1,6 +1,34 @@
 import { columnAt } from '../cut-sim/plate-heat.ts'
 import { glowAt } from '../metal/glow.ts'
+import type { PaceBoard } from './pace-board.ts'
 import type { PaceState } from './pace-play.ts'
+
+/** Thinner than this is thin plate; from here on, and colder than that, plate is warmed first: m, °C. */
+const THIN_M = 0.005
+const HEAVY_M = 0.025
+const COLD_C = 5
+
+/** What is asked for on a board, in the order in which it is done. */
+export function paceAsks({ shape, plate }: PaceBoard): string {
+  switch (shape) {
+    case 'bevel':
+      return 'More to go through: a little slower, with some dross on the far side.'
+    case 'circle':
+      return plate.start === 'pierce'
+        ? 'Pierce inside the line: wet, back off, ease the lever down. Then once round at one pace.'
+        : 'From the edge, then once round at one pace.'
+    case 'fastener':
+      return 'A slice through it, without a touch to what is under it: short, and it heats through quickly.'
+    case 'pierce':
+      return 'Wait until the spot is wet, back off, ease the lever down; once it is through, down to height and along.'
+    case 'line':
+      if (plate.thickness < THIN_M)
+        return 'Quick, and leaned forward. Slow, it melts and closes behind the torch.'
+      return plate.temperature < COLD_C && plate.thickness >= HEAVY_M
+        ? 'Frost on it: run the flame along the line first, then hold the edge until it is ready.'
+        : 'Hold the edge until it is bright cherry, press, and go along the line at one pace.'
+  }
+}
 
 /** Where the sparks go: what tells a cut from below. */
 export const SPARKS = ['none', 'down', 'trail', 'up'] as const
@@ -29,6 +57,9 @@ export function dragNow({ sim }: PaceState): number {
   return sim.mode === 'run' && undone > runFrom ? (columns.drag[last] as number) : jet.reach * 0.5
 }
 
+/** From this share of what the jet bridges on sparks are seen to trail: slag begins to stick soon after. */
+const TRAILS = 0.7
+
 /** Where the sparks go. */
 function sparksOf(state: PaceState): Pick<PaceSeen, 'sparks' | 'trails'> {
   const { sim } = state
@@ -38,7 +69,7 @@ function sparksOf(state: PaceState): Pick<PaceSeen, 'sparks' | 'trails'> {
   if (!through || columns.state[Math.max(0, undone - 1)] === 2) return { sparks: 'up', trails: 0 }
   const drag = dragNow(state)
   const trails = (Math.atan(drag / jet.te) * 180) / Math.PI
-  return { sparks: drag < jet.reach / 2 ? 'down' : 'trail', trails }
+  return { sparks: drag < jet.reach * TRAILS ? 'down' : 'trail', trails }
 }
 
 /** What happened in the last seconds. */

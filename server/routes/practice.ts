@@ -2,19 +2,29 @@ import { setImmediate } from 'node:timers/promises'
 import type { BodyOf } from '#contract/schemas.ts'
 import { scoreHeat } from '#core/teach/heat-judge.ts'
 import { beginHeat, heatInParts } from '#core/teach/heat-play.ts'
+import { scorePace } from '#core/teach/pace-judge.ts'
+import { beginCut, paceInParts } from '#core/teach/pace-play.ts'
 import { scoreOf } from '#core/teach/recording.ts'
 import { AppError } from '../errors.ts'
 import type { Handlers } from './mount.ts'
 
-/** A joint is heated again for so many moments before others are heard: some ten milliseconds. */
-const AT_ONCE = 8
+/** A joint is heated, or a plate cut, again for so many moments before others are heard: some ten milliseconds. */
+const AT_ONCE = { heat: 8, pace: 400 } as const
 
-/** What an attempt was worth, by its recording alone. A heat is worked through bit by bit: it takes a second or two. */
+/** What an attempt was worth, by its recording alone. What takes a second or two is worked through bit by bit. */
 async function pointsOf(recording: BodyOf<'addPractice'>['recording']): Promise<number> {
-  if (recording.kind === 'flame') return scoreOf(recording).points
+  const { kind, made, until } = recording
+  if (kind === 'flame') return scoreOf(recording).points
+  const worked = async (parts: Iterable<{ readonly at: number }>) => {
+    for (const { at } of parts) if (at % AT_ONCE[kind] === 0) await setImmediate()
+  }
+  if (kind === 'pace') {
+    const state = beginCut(recording.board)
+    await worked(paceInParts(state, made, until))
+    return scorePace(state).points
+  }
   const state = beginHeat(recording.joint)
-  for (const { at } of heatInParts(state, recording.made, recording.until))
-    if (at % AT_ONCE === 0) await setImmediate()
+  await worked(heatInParts(state, made, until))
   return scoreHeat(state).points
 }
 

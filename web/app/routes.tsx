@@ -91,6 +91,11 @@ export const router = createBrowserRouter([
         element: view(() => import('../views/practice/HeatOfPlan.tsx')),
       },
       { path: '/practice/heat/:joint', element: view(() => import('../views/practice/HeatBench.tsx')) },
+      {
+        path: '/practice/pace/piece/:jobId/:pieceId',
+        element: view(() => import('../views/practice/PaceOfPlan.tsx')),
+      },
+      { path: '/practice/pace/:board', element: view(() => import('../views/practice/PaceBench.tsx')) },
       { path: '/practice/flame/:task', element: view(() => import('../views/practice/FlameBench.tsx')) },
       { path: '/log', element: view(() => import('../views/log/Log.tsx')) },
       { path: '/log/chart', element: view(() => import('../views/log/YourChart.tsx')) },

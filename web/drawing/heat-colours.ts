@@ -36,6 +36,8 @@ const SKINS = {
     [500, '#4a4e50'],
     [650, '#2f2c2b'],
   ),
+  // the face of a cut has its own grey scale on it, which shows no temper
+  cut: stops([300, '#8d969c'], [450, '#7d858a'], [600, '#55595c'], [700, '#363331']),
   other: stops([200, '#a9a9a4'], [400, '#85837d'], [600, '#45423e'], [700, '#302d2b']),
 } as const
 export type Skin = keyof typeof SKINS

@@ -9,13 +9,17 @@ import { useStagedBench, type StagedBench } from './useStagedBench.ts'
 
 type HeatMade = [what: HeatDo, a?: number, b?: number]
 /** The heat bench beside the page: how it stands, and what a hand can do to it. */
-export type HeatBenchHeld = StagedBench<HeatFrame, HeatLook, HeatMade, HeatMove>
+export type HeatBenchHeld = StagedBench<HeatFrame, HeatLook, HeatMade, readonly HeatMove[]>
 
 const openWorker = () => new Worker(new URL('./heat.worker.ts', import.meta.url), { type: 'module' })
 
 /** Keeps a heat bench running while it is looked at. @param practised what is practised; a new one begins anew */
 export const useHeatBench = (practised: HeatPractised, units: UnitChoices): HeatBenchHeld =>
-  useStagedBench<HeatPractised, HeatFrame, HeatLook, HeatMade, HeatMove>(openWorker, practised, units)
+  useStagedBench<HeatPractised, HeatFrame, HeatLook, HeatMade, readonly HeatMove[]>(
+    openWorker,
+    practised,
+    units,
+  )
 
 /** What a good hand does with a joint, once it is asked for: worked out beside the bench, which goes on meanwhile. */
 export function useGoodHeat(): (joint: HeatJoint) => Promise<readonly HeatMove[]> {

@@ -7,7 +7,7 @@ export interface StagedWorker<Practised, Frame, Look, Move extends readonly unkn
   readonly begin: (of: Practised, units: UnitChoices, told: (frame: Frame) => void) => unknown
   readonly make: (...move: Move) => unknown
   readonly look: (look: Look) => unknown
-  readonly follow: (moves: readonly Ghost[] | undefined) => unknown
+  readonly follow: (other: Ghost | undefined) => unknown
   readonly pace: (times: number) => unknown
   readonly stage: (one: OffscreenCanvas, two: OffscreenCanvas) => unknown
   readonly rest: () => unknown
@@ -20,7 +20,7 @@ export interface StagedBench<Frame, Look, Move extends readonly unknown[], Ghost
   readonly latest: RefObject<Frame | undefined>
   readonly make: (...move: Move) => void
   readonly look: (look: Look) => void
-  readonly follow: (moves: readonly Ghost[] | undefined) => void
+  readonly follow: (other: Ghost | undefined) => void
   readonly pace: (times: number) => void
   /** Gives both canvases to the painter: each once. */
   readonly stage: (one: HTMLCanvasElement, two: HTMLCanvasElement) => void
@@ -96,7 +96,7 @@ export function useStagedBench<Practised, Frame, Look, Move extends readonly unk
     },
     [hand],
   )
-  const follow = useCallback((moves: readonly Ghost[] | undefined) => void worker.current?.follow(moves), [])
+  const follow = useCallback((other: Ghost | undefined) => void worker.current?.follow(other), [])
   const pace = useCallback((times: number) => void worker.current?.pace(times), [])
   const stage = useCallback(
     (one: HTMLCanvasElement, two: HTMLCanvasElement) => {

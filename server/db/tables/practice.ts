@@ -14,14 +14,21 @@ export interface StoredAttempt {
   readonly recording: string
 }
 
+/** So many of the last attempts at a task are told one by one. */
+const RECENT = 3
+
 /** What was practised, by whom. */
 export function practiceTable(db: Db) {
   const points = db.prepare<[string], { readonly points: number }>('SELECT points FROM practice WHERE id = ?')
   const add = db.prepare<[StoredAttempt]>(
     'INSERT INTO practice (id, bench, task, person_id, at, points, recording) VALUES (@id, @bench, @task, @personId, @at, @points, @recording)',
   )
-  const each = db.prepare<[], Attempts>(
-    `SELECT person_id AS personId, bench, task, COUNT(*) AS tries, MAX(points) AS best, MAX(at) AS last
+  const each = db.prepare<[], Omit<Attempts, 'recent'> & { readonly recent: string }>(
+    `SELECT person_id AS personId, bench, task, COUNT(*) AS tries, MAX(points) AS best, MAX(at) AS last,
+       (SELECT json_group_array(points) FROM (
+          SELECT points FROM practice AS own
+          WHERE own.bench = practice.bench AND own.task = practice.task AND own.person_id IS practice.person_id
+          ORDER BY at DESC, id LIMIT ${RECENT})) AS recent
      FROM practice GROUP BY person_id, bench, task ORDER BY bench, task`,
   )
   return {
@@ -30,6 +37,7 @@ export function practiceTable(db: Db) {
     add: (attempt: StoredAttempt): void => {
       add.run(attempt)
     },
-    each: (): readonly Attempts[] => each.all(),
+    each: (): readonly Attempts[] =>
+      each.all().map((row) => ({ ...row, recent: JSON.parse(row.recent) as readonly number[] })),
   }
 }

@@ -1,4 +1,3 @@
-import { Volume2, VolumeX } from 'lucide-react'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useLocation, useParams } from 'react-router'
 import { FUELS } from '#core/gas/fuels.ts'
@@ -9,11 +8,10 @@ import { goodHand } from '#core/teach/good-hand.ts'
 import type { FlameRecording } from '#core/teach/recording.ts'
 import { useShop } from '../../app/shop.ts'
 import { useApp } from '../../app/store.ts'
-import { Button } from '../../ui/Button.tsx'
 import { useFlameBench } from '../../work/useFlameBench.ts'
 import type { Practised } from '../../work/flame-work.ts'
 import { Alone } from './Alone.tsx'
-import { SeenBy } from './bench-parts.tsx'
+import { SeenBy, SoundButton } from './bench-parts.tsx'
 import { NameFlame, PickTip, ReadStar, StarShown } from './Answers.tsx'
 import { BenchSide, type Watched } from './BenchSide.tsx'
 import { Controls } from './Controls.tsx'
@@ -218,10 +216,7 @@ function Head({
         </p>
       </div>
       <div className="flex flex-wrap items-center gap-3">
-        <Button aria-pressed={sound.on} onClick={() => sound.setOn(!sound.on)}>
-          {sound.on ? <Volume2 size={20} aria-hidden="true" /> : <VolumeX size={20} aria-hidden="true" />}
-          <span className="max-md:sr-only">Sound {sound.on ? 'on' : 'off'}</span>
-        </Button>
+        <SoundButton sound={sound} />
         <SeenBy />
       </div>
     </header>

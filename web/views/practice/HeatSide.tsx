@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
-import type { HeatFinding, HeatOutcome } from '#core/teach/heat-judge.ts'
+import type { HeatOutcome } from '#core/teach/heat-judge.ts'
 import type { HeatJoint } from '#core/teach/heat-joint.ts'
 import { device } from '../../app/device.ts'
 import { useShop } from '../../app/shop.ts'
@@ -8,7 +8,7 @@ import { useApp, useSend } from '../../app/store.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Segmented } from '../../ui/Segmented.tsx'
 import type { HeatFrame } from '../../work/heat-work.ts'
-import { AndNow, Rows, Worth } from './bench-parts.tsx'
+import { AndNow, Findings, Rows, Worth } from './bench-parts.tsx'
 import { Marks } from './TaskPanel.tsx'
 import type { Recording } from './useAttempts.ts'
 
@@ -196,25 +196,6 @@ function Judged({
         </Link>
       </AndNow>
     </>
-  )
-}
-
-/** What is wrong with it, in the fault finder's words. */
-function Findings({ findings }: { readonly findings: readonly HeatFinding[] }) {
-  const { say } = useShop()
-  if (findings.length === 0) return null
-  return (
-    <section aria-label="What is wrong with it" className="grid gap-3">
-      {findings.map(({ sign, cause, measured }) => (
-        <div key={sign.id + cause.id} className="grid gap-1 border-l-4 border-brick pl-3">
-          <h3 className="text-label">{say(sign.name)}</h3>
-          <p>
-            <strong>{say(cause.name)}.</strong> {measured}
-          </p>
-          <p className="text-soft">{say(cause.fix)}</p>
-        </div>
-      ))}
-    </section>
   )
 }
 

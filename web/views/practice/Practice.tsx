@@ -4,6 +4,8 @@ import { Link, useNavigate } from 'react-router'
 import type { Attempts, Person } from '#contract/types.ts'
 import { FLAME_TASKS, taskAsks, taskNot, taskTitle } from '#core/teach/flame-tasks.ts'
 import { HEAT_JOINT_KEYS, HEAT_JOINTS, HEAT_PRESETS, presetOf } from '#core/teach/heat-presets.ts'
+import { PACE_KEYS, paceTitle } from '#core/teach/pace-board.ts'
+import { PACE_PRESETS, pacePresetOf } from '#core/teach/pace-presets.ts'
 import { api } from '../../app/api.ts'
 import { device } from '../../app/device.ts'
 import { useShop } from '../../app/shop.ts'
@@ -42,7 +44,7 @@ export default function Practice() {
       <header>
         <h1 className="text-page">Practice</h1>
         <p className="text-soft">
-          The flame and the heat in your hands, without gas. It is written into your own practice, and into
+          Flame, heat and pace in your hands, without gas. It is written into your own practice, and into
           nothing else.
         </p>
       </header>
@@ -98,33 +100,76 @@ export default function Practice() {
           {torch.name} cannot be practised with: {made.errors[0]?.message}
         </p>
       )}
-      <Heats attempts={attempts} who={who} />
+      <Bench
+        name="The heat"
+        path="heat"
+        what="A joint, a flame and a rod; sawn open at the end. A planned joint is tried from its plan."
+        atHand={HEATS}
+        watch={HEATS_WATCHED}
+        attempts={attempts}
+        who={who}
+      />
+      <Bench
+        name="The pace"
+        path="pace"
+        what="A plate, a line and a cutting torch; the face beside a good one at the end. A planned cut is tried from its plan."
+        atHand={PACES}
+        watch={PACES_WATCHED}
+        attempts={attempts}
+        who={who}
+      />
       <Everybody people={people} attempts={attempts} />
       <Recorded />
     </main>
   )
 }
 
-/** Joints to be heated, and heats to be watched: what is done well, and what goes wrong. */
-function Heats({ attempts, who }: { readonly attempts: readonly Attempts[]; readonly who: string | null }) {
+/** Something at hand on a bench: what it is called, and what it is kept under. */
+interface AtHand {
+  readonly key: string
+  readonly title: string
+}
+/** Something to be watched on a bench: what is done well, or goes wrong. */
+interface ToWatch {
+  readonly title: string
+  readonly what: string
+  readonly to: string
+}
+
+/** A bench with what is always at hand on it, and what can be watched. */
+function Bench({
+  name,
+  path,
+  what,
+  atHand,
+  watch,
+  attempts,
+  who,
+}: {
+  readonly name: string
+  readonly path: string
+  readonly what: string
+  readonly atHand: readonly AtHand[]
+  readonly watch: readonly ToWatch[]
+  readonly attempts: readonly Attempts[]
+  readonly who: string | null
+}) {
   const { say } = useShop()
   return (
-    <section aria-label="The heat">
-      <h2 className="text-section">The heat</h2>
-      <p className="pb-2 text-soft">
-        A joint, a flame and a rod; sawn open at the end. A planned joint is tried from its plan.
-      </p>
+    <section aria-label={name}>
+      <h2 className="text-section">{name}</h2>
+      <p className="pb-2 text-soft">{what}</p>
       <ul className="grid gap-3 md:grid-cols-2">
-        {HEAT_JOINT_KEYS.map((key) => (
+        {atHand.map(({ key, title }) => (
           <li
             key={key}
             className="relative grid min-h-[56px] grid-cols-[1fr_auto] content-center gap-x-4 gap-y-1 rounded-md border-[1.5px] border-rule bg-sheet p-3"
           >
             <Link
               className="name text-label font-semibold after:absolute after:inset-0"
-              to={`/practice/heat/${key}`}
+              to={`/practice/${path}/${key}`}
             >
-              {say(HEAT_JOINTS[key].title)}
+              {say(title)}
             </Link>
             <Best own={attemptsAt(attempts, who, key)} />
           </li>
@@ -132,27 +177,35 @@ function Heats({ attempts, who }: { readonly attempts: readonly Attempts[]; read
       </ul>
       <h3 className="pt-4 pb-2 text-label">Watch</h3>
       <ul className="grid gap-3 md:grid-cols-2">
-        {HEAT_PRESETS.map((preset) => {
-          const { title, what, joint } = presetOf(preset)
-          return (
-            <li
-              key={preset}
-              className="relative grid min-h-[88px] content-start gap-1 rounded-md border-[1.5px] border-rule bg-sheet p-3"
+        {watch.map(({ title, what: shows, to }) => (
+          <li
+            key={to}
+            className="relative grid min-h-[88px] content-start gap-1 rounded-md border-[1.5px] border-rule bg-sheet p-3"
+          >
+            <Link
+              className="name text-label font-semibold after:absolute after:inset-0"
+              to={`/practice/${path}/${to}`}
             >
-              <Link
-                className="name text-label font-semibold after:absolute after:inset-0"
-                to={`/practice/heat/${joint}?watch=${preset}`}
-              >
-                {say(title)}
-              </Link>
-              <p className="text-soft">{say(what)}</p>
-            </li>
-          )
-        })}
+              {say(title)}
+            </Link>
+            <p className="text-soft">{say(shows)}</p>
+          </li>
+        ))}
       </ul>
     </section>
   )
 }
+
+const HEATS: readonly AtHand[] = HEAT_JOINT_KEYS.map((key) => ({ key, title: HEAT_JOINTS[key].title }))
+const HEATS_WATCHED: readonly ToWatch[] = HEAT_PRESETS.map((preset) => {
+  const { title, what, joint } = presetOf(preset)
+  return { title, what, to: `${joint}?watch=${preset}` }
+})
+const PACES: readonly AtHand[] = PACE_KEYS.map((key) => ({ key, title: paceTitle(key) }))
+const PACES_WATCHED: readonly ToWatch[] = PACE_PRESETS.map((preset) => {
+  const { title, what, key } = pacePresetOf(preset)
+  return { title, what, to: `${key}?watch=${preset}` }
+})
 
 /** A recording that somebody saved, to be watched. */
 function Recorded() {
@@ -241,9 +294,18 @@ function Everybody({
   )
 }
 
+/** What a task is called: how it was done otherwise than usual stands after it. */
 const titleOf = (task: string): string => {
   const known = FLAME_TASKS.find((t) => t === task)
   if (known) return taskTitle(known)
+  const [key, ...more] = task.split(' ')
+  const plate = PACE_KEYS.find((k) => k === key)
+  if (plate) return [paceTitle(plate), ...more.map((m) => OTHERWISE[m] ?? m)].join(', ')
   const joint = HEAT_JOINT_KEYS.find((k) => k === task || `${k} air` === task)
   return joint ? `${HEAT_JOINTS[joint].title}${joint === task ? '' : ', with air'}` : task
+}
+const OTHERWISE: Readonly<Record<string, string>> = {
+  own: 'set up otherwise',
+  free: 'free hand',
+  guide: 'without a collar',
 }

@@ -1,7 +1,10 @@
-/** What the pages of both benches have alike. */
+/** What the pages of the benches have alike. */
+import { Volume2, VolumeX } from 'lucide-react'
 import type { ReactNode } from 'react'
+import type { Cause, Sign } from '#core/check/faults.ts'
 import { device } from '../../app/device.ts'
 import { fileName, saveFile } from '../../app/save-file.ts'
+import { useShop } from '../../app/shop.ts'
 import { useApp, useSend } from '../../app/store.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Segmented } from '../../ui/Segmented.tsx'
@@ -21,6 +24,20 @@ export function SeenBy() {
         onChange={(practiceLight) => void send(device.actions.changed({ practiceLight }))}
       />
     </div>
+  )
+}
+
+/** Turns a bench's sound on and off. */
+export function SoundButton({
+  sound,
+}: {
+  readonly sound: { readonly on: boolean; readonly setOn: (on: boolean) => void }
+}) {
+  return (
+    <Button aria-pressed={sound.on} onClick={() => sound.setOn(!sound.on)}>
+      {sound.on ? <Volume2 size={20} aria-hidden="true" /> : <VolumeX size={20} aria-hidden="true" />}
+      <span className="max-md:sr-only">Sound {sound.on ? 'on' : 'off'}</span>
+    </Button>
   )
 }
 
@@ -60,6 +77,32 @@ export function Worth({ title, points }: { readonly title: string; readonly poin
         <span className="text-label text-soft">of 100</span>
       </p>
     </div>
+  )
+}
+
+/** A sign of the fault finder's that was found, its likeliest cause, and what was measured. */
+interface Found {
+  readonly sign: Sign
+  readonly cause: Cause
+  readonly measured: string
+}
+
+/** What is wrong with it, in the fault finder's words. */
+export function Findings({ findings }: { readonly findings: readonly Found[] }) {
+  const { say } = useShop()
+  if (findings.length === 0) return null
+  return (
+    <section aria-label="What is wrong with it" className="grid gap-3">
+      {findings.map(({ sign, cause, measured }) => (
+        <div key={sign.id + cause.id} className="grid gap-1 border-l-4 border-brick pl-3">
+          <h3 className="text-label">{say(sign.name)}</h3>
+          <p>
+            <strong>{say(cause.name)}.</strong> {measured}
+          </p>
+          <p className="text-soft">{say(cause.fix)}</p>
+        </div>
+      ))}
+    </section>
   )
 }
 

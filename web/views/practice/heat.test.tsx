@@ -17,7 +17,15 @@ import HeatOfPlan from './HeatOfPlan.tsx'
 import Practice from './Practice.tsx'
 
 const attempts: Attempts[] = [
-  { personId: null, bench: 'heat', task: 'cup', tries: 2, best: 88, last: '2026-11-20T08:00:00.000Z' },
+  {
+    personId: null,
+    bench: 'heat',
+    task: 'cup',
+    tries: 2,
+    best: 88,
+    recent: [88],
+    last: '2026-11-20T08:00:00.000Z',
+  },
 ]
 const piece = (draft: object) => ({ id: 'p1', jobId: 'j1', kind: 'braze', title: 'Line set', draft })
 const open = (path: string, draft: object = firstBraze(FIRST_SETTINGS)) => {

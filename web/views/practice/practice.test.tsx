@@ -33,8 +33,24 @@ const people = [
   { id: 'gone', name: 'Gone', active: false, role: 'apprentice' },
 ]
 const attempts: Attempts[] = [
-  { personId: ORLA, bench: 'flame', task: 'neutral', tries: 4, best: 92, last: '2026-11-20T08:00:00.000Z' },
-  { personId: ORLA, bench: 'flame', task: 'light', tries: 1, best: 55, last: '2026-11-21T08:00:00.000Z' },
+  {
+    personId: ORLA,
+    bench: 'flame',
+    task: 'neutral',
+    tries: 4,
+    best: 92,
+    recent: [92],
+    last: '2026-11-20T08:00:00.000Z',
+  },
+  {
+    personId: ORLA,
+    bench: 'flame',
+    task: 'light',
+    tries: 1,
+    best: 55,
+    recent: [55],
+    last: '2026-11-21T08:00:00.000Z',
+  },
 ]
 const open = (path: string) => {
   const heard = answering({

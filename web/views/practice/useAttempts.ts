@@ -1,6 +1,7 @@
 import { useCallback } from 'react'
 import type { Attempts } from '#contract/types.ts'
 import type { HeatRecording } from '#core/teach/heat-judge.ts'
+import type { PaceRecording } from '#core/teach/pace-judge.ts'
 import type { FlameRecording } from '#core/teach/recording.ts'
 import { api } from '../../app/api.ts'
 import { outbox } from '../../app/outbox.ts'
@@ -18,8 +19,8 @@ export const attemptsAt = (
   task: string,
 ): Attempts | undefined => all.find((a) => a.personId === personId && a.task === task)
 
-/** What was done at either bench. */
-export type Recording = FlameRecording | HeatRecording
+/** What was done at any bench. */
+export type Recording = FlameRecording | HeatRecording | PaceRecording
 
 /** Writes an attempt down for who works at this screen: kept in the browser until the server has it. */
 export function useKeepAttempt(): (recording: Recording) => void {

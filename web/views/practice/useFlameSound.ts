@@ -1,10 +1,10 @@
-import { useEffect, useRef, useState, type RefObject } from 'react'
-import type { FlameSound } from '../../work/flame-sound.ts'
+import { useCallback, type RefObject } from 'react'
 import type { SeenFlame } from '#core/flame/seen.ts'
 import type { BenchFrame } from '../../work/flame-work.ts'
+import type { FlameSound } from '../../work/flame-sound.ts'
+import { useBenchSound } from './useBenchSound.ts'
 
-/** The sound follows what is heard so often, ms. */
-const EACH_MS = 60
+const openSound = () => import('../../work/flame-sound.ts').then((made) => new made.FlameSound())
 
 /**
  * The flame's sound: off until somebody asks for it.
@@ -14,32 +14,13 @@ const EACH_MS = 60
 export function useFlameSound(
   latest: RefObject<BenchFrame | undefined>,
   shown: SeenFlame | undefined,
-): {
-  readonly on: boolean
-  readonly setOn: (on: boolean) => void
-} {
-  const [on, setOn] = useState(false)
-  const sound = useRef<FlameSound | undefined>(undefined)
-  useEffect(() => {
-    if (!on) return
-    let gone = false
-    void import('../../work/flame-sound.ts').then((made) => {
-      if (!gone) sound.current = new made.FlameSound()
-    })
-    return () => {
-      gone = true
-      sound.current?.end()
-      sound.current = undefined
-    }
-  }, [on])
-  useEffect(() => {
-    if (!on) return
-    const timer = window.setInterval(() => {
+): ReturnType<typeof useBenchSound> {
+  const follow = useCallback(
+    (sound: FlameSound) => {
       const now = latest.current
-      if (!now || document.visibilityState === 'hidden') return
-      sound.current?.follow(shown ? { ...now, seen: shown, lit: true } : now)
-    }, EACH_MS)
-    return () => window.clearInterval(timer)
-  }, [on, latest, shown])
-  return { on, setOn }
+      if (now) sound.follow(shown ? { ...now, seen: shown, lit: true } : now)
+    },
+    [latest, shown],
+  )
+  return useBenchSound(openSound, follow)
 }

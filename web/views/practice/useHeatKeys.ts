@@ -1,4 +1,5 @@
 import { useEffect, useRef } from 'react'
+import { pressed, typing } from './key-target.ts'
 
 /** Degrees, or mm along a lap, and mm along that a key moves the torch in a second. */
 const ROUND_S = 110
@@ -29,14 +30,6 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
   ArrowDown: [0, 1],
 }
 const RODS: Readonly<Record<string, number>> = { a: -1, d: 1 }
-
-const typing = (target: EventTarget | null) =>
-  target instanceof HTMLElement &&
-  target.closest(
-    'input, select, textarea, [role=dialog], [role=listbox], [role=radiogroup], [role=group]',
-  ) !== null
-const pressed = (target: EventTarget | null) =>
-  target instanceof HTMLElement && target.closest('button, a') !== null
 
 /** The keys of the heat bench; they come before those of the app. @param keys undefined while nothing is practised */
 export function useHeatKeys(keys: HeatKeys | undefined): void {

@@ -23,3 +23,8 @@ export const LIGHT_WORDS = [
   { value: 'shed', label: 'Dim shed' },
   { value: 'shade', label: 'Shade down' },
 ] as const
+
+/** As long as a name may be. */
+const MOST_LETTERS = 60
+/** What the attempts at a planned piece are kept under. */
+export const taskOfPlan = (title: string): string => `plan: ${title}`.slice(0, MOST_LETTERS)

@@ -1,0 +1,280 @@
+import { useEffect, useMemo, useRef, useState } from 'react'
+import { Link, useLocation, useParams, useSearchParams } from 'react-router'
+import { FUELS } from '#core/gas/fuels.ts'
+import { INCH_M, isInch } from '#core/quantity/index.ts'
+import { paceBoard, PACE_KEYS, type PaceBoard, type QuickSet } from '#core/teach/pace-board.ts'
+import { tickOf, type PaceRecording } from '#core/teach/pace-judge.ts'
+import { boardOfPreset, PACE_PRESETS, pacePresetOf, type PacePreset } from '#core/teach/pace-presets.ts'
+import { useShop } from '../../app/shop.ts'
+import { useApp } from '../../app/store.ts'
+import type { PaceLook } from '../../drawing/pace-paint.ts'
+import type { PaceTick } from '../../work/pace-sound.ts'
+import type { PaceFrame, PacePractised } from '../../work/pace-work.ts'
+import { usePaceBench } from '../../work/usePaceBench.ts'
+import { Alone } from './Alone.tsx'
+import { SeenBy, SoundButton } from './bench-parts.tsx'
+import { PaceControls } from './PaceControls.tsx'
+import { PaceSide, SPARKS_SAID, type PaceWatched, type SetUp } from './PaceSide.tsx'
+import { PaceStage } from './PaceStage.tsx'
+import { attemptsAt, useAllAttempts, useKeepAttempt } from './useAttempts.ts'
+import { usePaceActs } from './usePaceActs.ts'
+import { usePaceKeys } from './usePaceKeys.ts'
+import { usePaceSound } from './usePaceSound.ts'
+
+/** A recording that was opened from a file, as the page before hands it on. */
+interface Handed {
+  readonly recording?: PaceRecording
+}
+
+/** A plate of those at hand, at the pace bench; as the plate wants it, or set up by whoever practises. */
+export default function PaceBench() {
+  const { board: asked = '' } = useParams()
+  const [search] = useSearchParams()
+  const { settings } = useShop()
+  const [set, setSet] = useState<QuickSet>({})
+  const handed = (useLocation().state as Handed | null)?.recording
+  const preset = PACE_PRESETS.find((p) => p === search.get('watch'))
+  const key = PACE_KEYS.find((k) => k === asked)
+  const metric = !isInch(settings.units)
+  const board = useMemo(
+    () => (key ? (preset ? boardOfPreset(preset, metric) : paceBoard(key, metric, set)) : undefined),
+    [key, preset, metric, set],
+  )
+  if (handed) return <OnPaceBench key="file" task={handed.task} board={handed.board} file={handed} />
+  if (!key || !board)
+    return (
+      <Alone title="There is no such plate">
+        <p>What can be practised stands on its page.</p>
+      </Alone>
+    )
+  return (
+    <OnPaceBench
+      key={`${key} ${preset ?? ''} ${JSON.stringify(set)}`}
+      task={taskOf(key, set)}
+      board={board}
+      setUp={{ set, onSet: setSet }}
+      {...(preset ? { preset } : {})}
+    />
+  )
+}
+
+/** What an attempt is kept under: a plate that is set up otherwise, or held free, is another task. */
+const taskOf = (key: string, { guide, collar, ...gear }: QuickSet): string =>
+  [key, Object.keys(gear).length > 0 ? 'own' : '', guide === false ? 'free' : collar === false ? 'guide' : '']
+    .filter((w) => w !== '')
+    .join(' ')
+
+interface OnStage {
+  readonly practised: PacePractised
+  readonly watched: PaceWatched
+}
+
+/** Strokes along the line: each quarter inch with a figure an inch, or each 5 mm with one each 20 mm. */
+const INCH_RULER: PaceLook['ruler'] = { stepMm: (INCH_M * 1000) / 4, each: 4, by: 1 }
+const METRIC_RULER: PaceLook['ruler'] = { stepMm: 5, each: 4, by: 20 }
+
+/**
+ * @param file a recording to begin with
+ * @param preset a cut to be watched first
+ * @param from the page of the plan whose cut it is
+ * @param but what of it is told otherwise here
+ * @param setUp how a quick one is set up
+ */
+export function OnPaceBench({
+  task,
+  board,
+  file,
+  preset,
+  from,
+  but,
+  setUp,
+}: {
+  readonly task: string
+  readonly board: PaceBoard
+  readonly file?: PaceRecording
+  readonly preset?: PacePreset
+  readonly from?: string
+  readonly but?: string
+  readonly setUp?: SetUp
+}) {
+  const { units } = useShop()
+  const anew = (): OnStage => ({ practised: { task, board }, watched: undefined })
+  const watch = (
+    shown: Pick<PacePractised, 'made' | 'until' | 'hand'>,
+    title: NonNullable<PaceWatched>,
+    on = board,
+  ): OnStage => ({ practised: { task, board: on, ...shown }, watched: title })
+  const [{ practised, watched }, setOnStage] = useState<OnStage>(() =>
+    file
+      ? watch(recorded(file), { title: 'A recording' })
+      : preset
+        ? watch({ hand: preset }, pacePresetOf(preset))
+        : anew(),
+  )
+  const [own, setOwn] = useState<PaceRecording | undefined>(undefined)
+  const [ghost, setGhost] = useState(false)
+  const bench = usePaceBench(practised, units)
+  const { frame } = bench
+  const { follow } = bench
+  const keep = useKeepAttempt()
+  const done = frame?.finished === true
+  const still = watched !== undefined || done
+  const acts = usePaceActs(bench, board, practised)
+  usePaceKeys(still ? undefined : acts.keys)
+  const ticking = useTicking(task)
+  const { looks, tick } = useLooks(board, ticking.plain, watched !== undefined)
+  const sound = usePaceSound(bench.latest, tick)
+  const place = useRef<HTMLDivElement>(null)
+
+  useEffect(() => {
+    const made = frame?.recording
+    if (!made || watched !== undefined || made === own) return
+    setOwn(made)
+    keep(made)
+  }, [frame?.recording, watched, own, keep])
+  useEffect(
+    () => follow(ghost && watched === undefined ? 'good' : undefined),
+    [follow, ghost, watched, practised],
+  )
+
+  const show = (next: OnStage) => {
+    setOnStage(next)
+    place.current?.focus()
+  }
+  const caption = captionOf(frame)
+  return (
+    <main className="flex flex-col md:h-dvh">
+      <Head board={board} from={from} sound={sound} />
+      <div className="grid min-h-0 grow md:grid-cols-[1fr_320px]">
+        <div
+          ref={place}
+          tabIndex={-1}
+          className="flex min-h-0 min-w-0 flex-col gap-2 p-3 md:p-4"
+          // pressed by a pointer, a button gives the space bar back to the lever
+          onClick={(e) => {
+            if (e.detail > 0) place.current?.focus()
+          }}
+        >
+          <p className="name min-h-[56px] content-center text-label leading-tight md:min-h-0" role="status">
+            {caption}
+          </p>
+          <PaceStage
+            board={board}
+            bench={bench}
+            looks={looks}
+            still={still}
+            came={frame?.came}
+            label={
+              done
+                ? 'The face that was cut, and under it as it should be'
+                : 'The torch, and the face that it opens'
+            }
+            onLead={acts.lead}
+            onLever={acts.lever}
+            onHeight={acts.height}
+          />
+          {done ? null : <PaceControls frame={frame} acts={acts} still={still} />}
+        </div>
+        <PaceSide
+          board={board}
+          frame={frame}
+          watched={watched}
+          own={own}
+          ghost={ghost}
+          ticking={ticking.on}
+          tick={ticking.most}
+          begin={() => show(anew())}
+          watchGood={() => show(watch({ hand: 'good' }, { title: 'A good hand' }))}
+          watchOwn={() =>
+            own ? show(watch(recorded(own), { title: 'Yours, again' }, own.board)) : undefined
+          }
+          follow={() => setGhost((g) => !g)}
+          onTick={ticking.turn}
+          pace={bench.pace}
+          finish={acts.finish}
+          from={from}
+          but={but}
+          setUp={setUp}
+        />
+      </div>
+    </main>
+  )
+}
+
+const recorded = ({ made, until }: PaceRecording) => ({ made, until })
+
+/** The tick of the planned pace: off until somebody asks, and fainter with each of the last cuts that was well done. */
+function useTicking(task: string): {
+  readonly on: boolean
+  /** How plainly it could be told, and is, 0 to 1. */
+  readonly most: number
+  readonly plain: number
+  readonly turn: () => void
+} {
+  const [on, setOn] = useState(false)
+  const personId = useApp((s) => s.device.personId)
+  const most = tickOf(attemptsAt(useAllAttempts(), personId, task)?.recent ?? [])
+  return { on, most, plain: on ? most : 0, turn: () => setOn((t) => !t) }
+}
+
+/** How the plate is looked at; and how the pace is ticked, where it is. */
+function useLooks(
+  board: PaceBoard,
+  plain: number,
+  watched: boolean,
+): { readonly looks: Omit<PaceLook, 'plan' | 'face' | 'dense'>; readonly tick: PaceTick | undefined } {
+  const { units } = useShop()
+  const light = useApp((s) => s.device.practiceLight)
+  const inch = isInch(units)
+  const { speed } = board.told
+  return useMemo(() => {
+    const ruler = inch ? INCH_RULER : METRIC_RULER
+    return {
+      looks: { light, tick: watched ? 1 : plain, ruler },
+      tick: plain > 0 ? { eachS: ruler.stepMm / 1000 / speed, loud: plain } : undefined,
+    }
+  }, [light, plain, watched, inch, speed])
+}
+
+/** What is seen, as a sentence. */
+function captionOf(frame: PaceFrame | undefined): string {
+  if (!frame) return 'Laying the plate.'
+  if (frame.finished) return frame.fate
+  if (frame.happened) return frame.happened
+  if (frame.glow === 'beside the plate' && !frame.running)
+    return 'The torch is beside the plate, its flame on.'
+  const sparks = frame.sparks === 'none' ? '' : ` Sparks: ${SPARKS_SAID[frame.sparks]}.`
+  return `Under the torch: ${frame.glow}.${sparks}`
+}
+
+/** What is cut with what, and how it is looked at. */
+function Head({
+  board,
+  from,
+  sound,
+}: {
+  readonly board: PaceBoard
+  readonly from: string | undefined
+  readonly sound: ReturnType<typeof usePaceSound>
+}) {
+  const { print } = useShop()
+  const { gas, plate } = board
+  return (
+    <header className="flex flex-wrap items-center justify-between gap-x-4 gap-y-2 border-b-[1.5px] border-rule px-4 py-2">
+      <div className="flex flex-wrap items-baseline gap-x-4">
+        <h1 className="text-section">Pace</h1>
+        <p className="hidden text-soft md:block">
+          {print(plate.thickness, 'length')} plate, tip {print(gas.orifice, 'bore')},{' '}
+          {print(gas.pressure, 'pressure')} at it, {FUELS[gas.fuel].name}.{' '}
+          <Link className="underline underline-offset-4" to={from ?? '/practice'}>
+            {from ? 'Its plan' : 'Practice'}
+          </Link>
+        </p>
+      </div>
+      <div className="flex flex-wrap items-center gap-3">
+        <SoundButton sound={sound} />
+        <SeenBy />
+      </div>
+    </header>
+  )
+}

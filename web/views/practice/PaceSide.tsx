@@ -1,0 +1,302 @@
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { FUELS } from '#core/gas/fuels.ts'
+import type { PaceResult } from '#core/cut-sim/run-pace.ts'
+import type { PaceBoard, QuickSet } from '#core/teach/pace-board.ts'
+import { paceAsks, type Sparks } from '#core/teach/pace-words.ts'
+import { device } from '../../app/device.ts'
+import { useShop } from '../../app/shop.ts'
+import { useApp, useSend } from '../../app/store.ts'
+import { Button } from '../../ui/Button.tsx'
+import { Segmented } from '../../ui/Segmented.tsx'
+import type { PaceFrame } from '../../work/pace-work.ts'
+import { AndNow, Findings, Rows, Worth } from './bench-parts.tsx'
+import { eventsOf } from './pace-events.ts'
+import { PaceSetUp } from './PaceSetUp.tsx'
+import { Marks } from './TaskPanel.tsx'
+import type { Recording } from './useAttempts.ts'
+
+/** Whose hand is looked at: nobody's but one's own, or one that is watched, by its name. */
+export type PaceWatched = { readonly title: string; readonly what?: string } | undefined
+
+/** How a quick one is set up, and what sets it otherwise. */
+export interface SetUp {
+  readonly set: QuickSet
+  readonly onSet: (set: QuickSet) => void
+}
+
+interface Props {
+  readonly board: PaceBoard
+  readonly frame: PaceFrame | undefined
+  readonly watched: PaceWatched
+  readonly own: Recording | undefined
+  readonly ghost: boolean
+  /** The planned pace is ticked, and how plainly, 0 to 1. */
+  readonly ticking: boolean
+  readonly tick: number
+  readonly begin: () => void
+  readonly watchGood: () => void
+  readonly watchOwn: () => void
+  readonly follow: () => void
+  readonly onTick: () => void
+  readonly pace: (times: number) => void
+  readonly finish: () => void
+  /** The plan that it came from, and what of it is told otherwise here. */
+  readonly from: string | undefined
+  readonly but: string | undefined
+  readonly setUp: SetUp | undefined
+}
+
+/** What is asked for and how it goes, or what came of it. */
+export function PaceSide(props: Props) {
+  const { frame } = props
+  return (
+    <aside
+      aria-label="The cut"
+      className="grid content-start gap-4 border-t-[1.5px] border-rule bg-sheet p-4 md:overflow-y-auto md:border-t-0 md:border-l-[1.5px]"
+    >
+      {frame?.came && frame.points !== undefined ? (
+        <Judged {...props} frame={frame} came={frame.came} points={frame.points} />
+      ) : (
+        <UnderWay {...props} />
+      )}
+    </aside>
+  )
+}
+
+const PACES = [
+  { value: '1', label: 'As it was' },
+  { value: '4', label: '4 times as fast' },
+] as const
+
+function UnderWay(props: Props) {
+  const { board, but, frame, watched, begin, pace, finish, setUp } = props
+  const { say } = useShop()
+  const hints = useApp((s) => s.device.practiceHints) || watched !== undefined
+  const [fast, setFast] = useState<'1' | '4'>('1')
+  return (
+    <>
+      <div className="grid gap-2">
+        <h2 className="text-section">{watched?.title ?? board.title}</h2>
+        <p>{say(watched?.what ?? paceAsks(board))}</p>
+        {but === undefined ? null : <p className="text-soft">{but}</p>}
+      </div>
+      {watched ? (
+        <>
+          <Button look="act" onClick={begin}>
+            Now you
+          </Button>
+          <Segmented
+            label="How fast it is shown"
+            value={fast}
+            options={PACES}
+            onChange={(to) => {
+              setFast(to)
+              pace(Number(to))
+            }}
+          />
+        </>
+      ) : (
+        <Button look="act" className="max-md:hidden" onClick={finish}>
+          That is it
+        </Button>
+      )}
+      {frame ? <Doing board={board} frame={frame} hints={hints} /> : null}
+      <Told board={board} />
+      {watched ? null : <Helped {...props} />}
+      {setUp && !watched ? <PaceSetUp board={board} {...setUp} /> : null}
+    </>
+  )
+}
+
+/** How loudly the pace is told, in words. */
+const tickSaid = (tick: number): string =>
+  tick > 0.9
+    ? 'Tick the pace'
+    : tick > 0.5
+      ? 'Tick the pace, softer'
+      : tick > 0.1
+        ? 'Tick the pace, faintly'
+        : ''
+
+/** What helps while one learns: a good hand, the pace as a tick, figures. */
+function Helped({ watchGood, follow, ghost, onTick, ticking, tick }: Props) {
+  const send = useSend()
+  const hints = useApp((s) => s.device.practiceHints)
+  const says = tickSaid(tick)
+  return (
+    <div className="grid gap-2">
+      <p className="text-soft max-md:hidden">
+        Lead the torch by hovering, press for the lever, turn the wheel for the height. Or <kbd>H</kbd> to the
+        start, <kbd>→</kbd> <kbd>←</kbd> for the pace, <kbd>S</kbd> to stop, <kbd>↑</kbd> <kbd>↓</kbd> for the
+        height, <kbd>Q</kbd> <kbd>R</kbd> to lean.
+      </p>
+      <Button onClick={watchGood}>Watch a good hand</Button>
+      <Button aria-pressed={ghost} onClick={follow}>
+        {ghost ? '✓ ' : ''}Follow a good hand
+      </Button>
+      {says === '' ? (
+        <p className="text-soft">No tick any more: the last three kept the pace by themselves.</p>
+      ) : (
+        <Button aria-pressed={ticking} onClick={onTick}>
+          {ticking ? '✓ ' : ''}
+          {says}
+        </Button>
+      )}
+      <Button
+        look="quiet"
+        aria-pressed={hints}
+        onClick={() => void send(device.actions.changed({ practiceHints: !hints }))}
+      >
+        {hints ? 'Without hints' : 'With hints'}
+      </Button>
+    </div>
+  )
+}
+
+/** What is set, and what the hand is told. */
+function Told({ board }: { readonly board: PaceBoard }) {
+  const { print } = useShop()
+  const { gas, plate, plan, told } = board
+  return (
+    <Rows
+      title="Set"
+      rows={[
+        [
+          'Plate',
+          `${print(plate.thickness, 'length')}${plate.surface === 'clean' ? '' : `, ${plate.surface}`}`,
+        ],
+        ['Tip', print(gas.orifice, 'bore')],
+        ['At the tip', `${print(gas.pressure, 'pressure')}, ${FUELS[gas.fuel].name}`],
+        ['Tip to work', print(plan.height, 'rule')],
+        ['Pace', print(told.speed, 'speed')],
+        ['Ready after', `about ${print(told.preheatS, 'time')}`],
+      ]}
+    />
+  )
+}
+
+/** Where the sparks go, as it is said. */
+export const SPARKS_SAID: Readonly<Record<Sparks, string>> = {
+  none: 'none',
+  down: 'straight down',
+  trail: 'trail back',
+  up: 'come up: not through',
+}
+
+/** How it goes: what an eye sees, and, with hints, what could be measured. */
+function Doing({
+  board,
+  frame,
+  hints,
+}: {
+  readonly board: PaceBoard
+  readonly frame: PaceFrame
+  readonly hints: boolean
+}) {
+  const { print } = useShop()
+  const rows: (readonly [string, string])[] = [
+    ['Time', `${Math.floor(frame.seconds)} s`],
+    ['Under the torch', frame.glow],
+    ['Sparks', SPARKS_SAID[frame.sparks]],
+  ]
+  if (hints)
+    rows.push(
+      ['Pace now', print(Math.max(0, frame.speed) / 1000, 'speed')],
+      ['Height now', `${print(frame.heightMm / 1000, 'rule')} of ${print(board.plan.height, 'rule')}`],
+    )
+  return (
+    <Rows title="How it goes" rows={rows}>
+      {frame.happened ? <p className="pt-3 font-bold text-brick">{frame.happened}</p> : null}
+    </Rows>
+  )
+}
+
+function Judged({
+  board,
+  frame,
+  came,
+  points,
+  watched,
+  own,
+  begin,
+  watchGood,
+  watchOwn,
+  from,
+}: Props & {
+  readonly frame: PaceFrame
+  readonly came: Omit<PaceResult, 'places'>
+  readonly points: number
+}) {
+  return (
+    <>
+      <Worth title={watched ? watched.title : 'What came of it'} points={points} />
+      <Findings findings={frame.findings} />
+      <Marks title="Judged" marks={frame.marks} />
+      <Happened came={came} />
+      <Came board={board} came={came} />
+      <AndNow own={own} called={board.title} begin={begin} watchGood={watchGood} watchOwn={watchOwn}>
+        <Link
+          className="name inline-flex min-h-[44px] items-center text-field underline underline-offset-4"
+          to={from ?? '/practice'}
+        >
+          {from ? 'Back to its plan' : 'Another cut'}
+        </Link>
+      </AndNow>
+    </>
+  )
+}
+
+/** What happened on the way, in its order. */
+function Happened({ came }: { readonly came: Omit<PaceResult, 'places'> }) {
+  const { print } = useShop()
+  const events = eventsOf(came, (m) => print(m, 'rule'))
+  if (events.length < 2) return null
+  return (
+    <section aria-label="On the way">
+      <h3 className="text-label">On the way</h3>
+      <ol className="grid gap-1 pt-1">
+        {events.map((e) => (
+          <li key={`${e.kind} ${e.t}`} className="flex gap-2">
+            <span aria-hidden="true">{e.mark}</span>
+            {e.says}
+          </li>
+        ))}
+      </ol>
+    </section>
+  )
+}
+
+const SLAG_SAID = {
+  falls: 'falls off',
+  tap: 'off with a tap',
+  chisel: 'wants a chisel',
+  welded: 'welded on',
+  none: 'none',
+} as const
+
+/** What it came to, in figures: all of them the model's. */
+function Came({ board, came }: { readonly board: PaceBoard; readonly came: Omit<PaceResult, 'places'> }) {
+  const { print } = useShop()
+  const small = (m: number) => print(m, 'kerf')
+  const [first] = came.starts
+  return (
+    <Rows
+      title="What it came to"
+      rows={[
+        ['Cut through', `${Math.round(came.cutShare * 100)} %`],
+        ['Closed again', `${Math.round(came.bridgedShare * 100)} %`],
+        ['Pace', `${print(came.meanSpeed, 'speed')}, of ${print(board.plan.speed, 'speed')}`],
+        ['Drag', small(came.meanDrag)],
+        ['Top edge', came.meanTopMelt < 0.0003 ? 'sharp' : `rounded by ${small(came.meanTopMelt)}`],
+        ['Slag', SLAG_SAID[came.slagMain]],
+        ['Started after', first === undefined ? 'never' : `${Math.round(first.t)} s`],
+        ['Lost above', print(came.limit.speed, 'speed')],
+      ]}
+    >
+      <p className="pt-2 text-foot text-soft">
+        Worked out, typical to within a third: it qualifies no cut and no procedure.
+      </p>
+    </Rows>
+  )
+}

@@ -1,0 +1,287 @@
+import { printAs } from '#core/quantity/index.ts'
+import { METRIC_UNITS, type UnitChoices } from '#core/quantity/choices.ts'
+import type { PaceResult } from '#core/cut-sim/run-pace.ts'
+import type { PaceBoard } from '#core/teach/pace-board.ts'
+import { goodPace } from '#core/teach/pace-hands.ts'
+import {
+  fateOf,
+  foundOnCut,
+  scorePace,
+  type FoundOnCut,
+  type PaceRecording,
+  type Said,
+} from '#core/teach/pace-judge.ts'
+import {
+  beginCut,
+  MOST_PACE_MOVES,
+  MOST_PACE_TICKS,
+  movePace,
+  PACE_TICK_S,
+  pacerMm,
+  tickPace,
+  type PaceDo,
+  type PaceMove,
+  type PaceState,
+} from '#core/teach/pace-play.ts'
+import { playPreset, type PacePreset } from '#core/teach/pace-presets.ts'
+import { paceSeen, type PaceSeen } from '#core/teach/pace-words.ts'
+import type { Mark } from '#core/teach/points.ts'
+import type { PaceGhost, PaceLook, PacePainter } from '../drawing/pace-paint.ts'
+import { BenchClock } from './bench-clock.ts'
+
+/** What is practised on; with its moves: what is watched again. */
+export interface PacePractised {
+  readonly task: string
+  readonly board: PaceBoard
+  readonly made?: readonly PaceMove[] | undefined
+  readonly until?: number | undefined
+  /** A hand that is watched: a good one, or a preset's. */
+  readonly hand?: 'good' | PacePreset | undefined
+}
+
+/** The bench as it is told to the page: in words, and what a hand stands at. Lengths in mm. */
+export interface PaceFrame extends PaceSeen {
+  readonly at: number
+  readonly seconds: number
+  readonly x: number
+  readonly y: number
+  /** Tip to work as it is, and as the hand wants it. */
+  readonly heightMm: number
+  readonly wantsHeightMm: number
+  readonly lean: number
+  readonly lever: number
+  /** mm/s, smoothed as an eye does; and where the hand goes by itself. */
+  readonly speed: number
+  readonly go: number
+  /** Seconds since the cut went; undefined before. */
+  readonly wentS: number | undefined
+  readonly running: boolean
+  /** How often it has popped. */
+  readonly pops: number
+  /** Where the torch has to go back to, mm, once the cut is lost. */
+  readonly lostAt: number | undefined
+  readonly finished: boolean
+  readonly points: number | undefined
+  readonly marks: readonly Mark[]
+  readonly findings: readonly FoundOnCut[]
+  /** What became of it; its places stay beside the page. */
+  readonly came: Omit<PaceResult, 'places'> | undefined
+  readonly fate: string
+  readonly recording: PaceRecording | undefined
+}
+
+/** Moments between two frames that are told. */
+const FRAME_TICKS = 6
+const MOST_BEHIND = 20
+const PAINT_MS = 30
+
+let practised: PacePractised | undefined
+let state: PaceState | undefined
+let made: PaceMove[] = []
+let replayed = 0
+let tell: ((frame: PaceFrame) => void) | undefined
+let units: UnitChoices = METRIC_UNITS
+let ghost: { readonly made: readonly PaceMove[]; readonly state: PaceState; next: number } | undefined
+let painter: PacePainter | undefined
+let look: PaceLook | undefined
+let painted = 0
+/** A plate of this kind as a good hand leaves it: beside what was done. */
+let good: PaceState | undefined
+let judged: Pick<PaceFrame, 'points' | 'marks' | 'findings' | 'came' | 'fate' | 'recording'> | undefined
+
+const said: Said = {
+  length: (m) => printAs(m, 'kerf', units),
+  along: (m) => printAs(m, 'rule', units),
+  speed: (v) => printAs(v, 'speed', units),
+  temperature: (c) => printAs(c + 273.15, 'temperature', units),
+}
+
+/** The plate as it should be cut: with what it wants. */
+const asItShould = (board: PaceBoard): PaceBoard => ({
+  ...board,
+  gas: {
+    ...board.gas,
+    orifice: board.plan.orifice,
+    pressure: board.plan.pressure,
+    flameHeat: board.plan.flameHeat,
+  },
+  told: { ...board.told, speed: board.plan.speed },
+  guide: true,
+  collar: true,
+})
+
+function judge(now: PaceState, of: PacePractised): void {
+  const { points, marks, result } = scorePace(now, said)
+  const { places: _, ...came } = result
+  good = goodPace(asItShould(now.board)).state
+  judged = {
+    points,
+    marks,
+    came,
+    fate: fateOf(result),
+    findings: foundOnCut(now, result, said),
+    recording: { kind: 'pace', task: of.task, board: now.board, made: of.made ?? made, until: now.at },
+  }
+}
+
+function frame(now: PaceState): PaceFrame {
+  const { sim } = now
+  const lost = sim.mode === 'off' && sim.starts.length > 0 ? sim.losses.at(-1) : undefined
+  return {
+    at: now.at,
+    seconds: now.at * PACE_TICK_S,
+    x: now.x,
+    y: now.y + now.drifted,
+    heightMm: now.height + now.lifted,
+    wantsHeightMm: now.wantsHeight,
+    lean: now.lean,
+    lever: now.lever,
+    speed: sim.vMean * 1000,
+    go: now.go,
+    wentS: now.wentAt === undefined ? undefined : (now.at - now.wentAt) * PACE_TICK_S,
+    running: sim.mode !== 'off',
+    pops: sim.pops.length,
+    lostAt: lost ? lost.x * 1000 : undefined,
+    ...paceSeen(now),
+    finished: now.finished,
+    points: judged?.points,
+    marks: judged?.marks ?? [],
+    findings: judged?.findings ?? [],
+    came: judged?.came,
+    fate: judged?.fate ?? '',
+    recording: judged?.recording,
+  }
+}
+
+function paint(): void {
+  if (!state || !painter || !look) return
+  painted = performance.now()
+  painter.paint(state, look, ghostNow(), state.finished ? good : undefined)
+}
+
+/** Where another hand would be at this moment; and where the planned pace would be. */
+function ghostNow(): PaceGhost {
+  return {
+    pacer: state ? pacerMm(state) : undefined,
+    torch: ghost && { x: ghost.state.x, height: ghost.state.height + ghost.state.lifted },
+  }
+}
+
+function follow(at: number): void {
+  if (!ghost) return
+  while (ghost.state.at < at && !ghost.state.finished) {
+    for (let m = ghost.made[ghost.next]; m && m[0] <= ghost.state.at; m = ghost.made[++ghost.next])
+      movePace(ghost.state, m)
+    if (!ghost.state.finished) tickPace(ghost.state)
+  }
+}
+
+function show(): void {
+  if (!state) return
+  paint()
+  tell?.(frame(state))
+}
+
+function ended(): void {
+  if (!state?.finished || !practised || judged) return
+  judge(state, practised)
+  clock.rest()
+  show()
+}
+
+function does(move: PaceMove): void {
+  if (!state || state.finished) return
+  movePace(state, move)
+  ended()
+}
+
+/** Lets so many moments pass. */
+function pass(due: number): void {
+  if (!state || !practised) return
+  for (let i = 0; i < due && !state.finished; i++) {
+    for (let m = practised.made?.[replayed]; m && m[0] <= state.at; m = practised.made?.[++replayed]) does(m)
+    if (state.finished) return
+    if (state.at >= (practised.until ?? MOST_PACE_TICKS - 1) || made.length >= MOST_PACE_MOVES - 1) {
+      // judged as it stands, and so again whenever it is watched
+      const end: PaceMove = [state.at, 'finish']
+      if (!practised.made) made.push(end)
+      does(end)
+      return
+    }
+    tickPace(state)
+    follow(state.at)
+    if (state.finished) ended()
+    else if (state.at % FRAME_TICKS === 0) tell?.(frame(state))
+  }
+  if (due > 0 && performance.now() - painted >= PAINT_MS) paint()
+}
+
+const clock = new BenchClock(PACE_TICK_S, MOST_BEHIND, pass)
+const rest = (): void => clock.rest()
+function wake(): void {
+  if (state && !state.finished) clock.wake()
+}
+
+/** What a hand does that is watched. */
+function handOf(
+  hand: NonNullable<PacePractised['hand']>,
+  board: PaceBoard,
+): Pick<PaceRecording, 'made' | 'until'> {
+  const { made: moves, until } = hand === 'good' ? goodPace(board) : playPreset(hand, board)
+  return { made: moves, until }
+}
+
+/** The pace bench as its worker runs it: one at a time. */
+export const paceWork = {
+  /** Begins anew, or plays a recording from its first moment. @param as the shop's units, for what is told in words */
+  begin(of: PacePractised, as: UnitChoices, told: (frame: PaceFrame) => void): void {
+    rest()
+    units = as
+    tell = told
+    made = []
+    replayed = 0
+    clock.pace = 1
+    judged = undefined
+    good = undefined
+    ghost = undefined
+    state = beginCut(of.board)
+    practised = of.hand ? { ...of, ...handOf(of.hand, state.board) } : of
+    show()
+    wake()
+  },
+  /** What a hand does now; while a recording is played hands do nothing. */
+  make(...[what, a, b]: readonly [what: PaceDo, a?: number, b?: number]): void {
+    if (!state || state.finished || practised?.made) return
+    // what a message leaves out comes as nothing: it is no part of the move
+    const { at } = state
+    const move: PaceMove = a === undefined ? [at, what] : b === undefined ? [at, what, a] : [at, what, a, b]
+    made.push(move)
+    does(move)
+  },
+  /** Shows a good hand's torch beside one's own, from where it would be now; or none. */
+  follow(other: 'good' | undefined): void {
+    ghost =
+      other && state ? { made: goodPace(state.board).made, state: beginCut(state.board), next: 0 } : undefined
+    if (state) follow(state.at)
+  },
+  /** How much sooner than the clock a recording is watched. */
+  pace(times: number): void {
+    clock.pace = times
+  },
+  /** How it is looked at. */
+  look(next: PaceLook): void {
+    look = next
+    paint()
+  },
+  rest,
+  wake,
+}
+export type PaceWorker = typeof paceWork & {
+  readonly stage: (plan: OffscreenCanvas, face: OffscreenCanvas) => void
+}
+
+/** Paints on these from now on. */
+export function paintWith(next: PacePainter): void {
+  painter = next
+  paint()
+}
