@@ -86,12 +86,15 @@ export function paceBoardOf(planned: GoodCut, title: string): PaceBoardMade {
     return { ok: false, message: 'A gouge goes along the face: the bench cuts through.' }
   const plate = plateOf(work)
   const bevel = work.shape === 'fastener' ? 0 : (work.bevelRad * 180) / Math.PI
-  const plan_ = judgedBy(plate, gas, {
+  const wants = judgedBy(plate, gas, {
     height: tipToWork.value,
     standoff: Math.min(standoff.value, tipToWork.value * 0.8),
     speed: travelSpeed?.value ?? Number.NaN,
     bevel,
   })
+  // a tip that only does it slowly is rightly led slowly
+  const slow = plan.tip.verdict === 'slow' && travelSpeed !== undefined
+  const speed = slow ? travelSpeed.value : wants.speed
   return {
     ok: true,
     board: {
@@ -99,8 +102,8 @@ export function paceBoardOf(planned: GoodCut, title: string): PaceBoardMade {
       shape: shapeOf(work),
       plate,
       gas,
-      plan: plan_,
-      told: { speed: travelSpeed?.value ?? plan_.speed, preheatS: preheatTime?.value ?? 0 },
+      plan: { ...wants, speed },
+      told: { speed: travelSpeed?.value ?? speed, preheatS: preheatTime?.value ?? 0 },
       guide: true,
       collar: true,
     },

@@ -240,7 +240,8 @@ const paceBoardSchema = shape({
   guide: yes('A guide'),
   collar: yes('A collar'),
   calibration: shape({
-    kindling: between('The kindling', 0.01, 10).optional(),
+    kindling: between('The kindling', 0.001, 100).optional(),
+    flame: between('The flame', 0, 1).optional(),
     purity: between('What purity leaves', 0, 1).optional(),
   })
     .optional()

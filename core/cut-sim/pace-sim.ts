@@ -66,6 +66,8 @@ export interface RefusedEntry {
 export interface Calibration {
   /** Share of the flame's heat that works while nothing is being cut. */
   readonly kindling?: number | undefined
+  /** Share of it that works at all times: where a fuel heats slower than its heat alone would say. */
+  readonly flame?: number | undefined
   /** What the oxygen's purity leaves of the speed. */
   readonly purity?: number | undefined
 }
@@ -317,8 +319,9 @@ function burn(sim: PaceSim, { from, to, height, lean, flame }: HandStep): void {
   const share =
     (0.42 * SURFACES[sim.plate.surface].heat * (1 - 0.6 * Math.sin((Math.abs(lean) * Math.PI) / 180))) /
     (1 + (over / 0.014) ** 2)
-  const kindling = sim.mode === 'off' ? (sim.calibration.kindling ?? 1) : 1
-  const watts = sim.out ? 0 : sim.gas.flameHeat * flame * share * (sim.conesIn ? 1.15 : 1) * kindling
+  const { calibration } = sim
+  const works = (calibration.flame ?? 1) * (sim.mode === 'off' ? (calibration.kindling ?? 1) : 1)
+  const watts = sim.out ? 0 : sim.gas.flameHeat * flame * share * (sim.conesIn ? 1.15 : 1) * works
   playFlame(sim.heat, watts, (from + to) / 2, spread(sim, over), sim.plate.start === 'edge')
 }
 

@@ -247,22 +247,38 @@ function readyAfter({ plate, plan, gas }: PaceBoard, kindling: number): number {
   return Infinity
 }
 
-/**
- * The board with what brings kindling and purity to the plan's figures: how much of the flame's heat works while nothing is
- * being cut, so that the flame that the plate wants kindles it when the plan says; and what the oxygen's purity leaves of
- * the speed, by the plan's own law. The bench on screen alone goes by it.
- */
-export function calibrated(board: PaceBoard): PaceBoard {
-  if (board.calibration) return board
-  const wantedS = Math.max(LEAST_S, board.told.preheatS)
+/** How much of the flame's heat has to work for a plate to be ready after so many seconds. */
+function worksFor(board: PaceBoard, seconds: number): number {
+  const wantedS = Math.max(LEAST_S, seconds)
   let [low, high] = [Math.log(LEAST_HEAT), Math.log(MOST_HEAT)]
   for (let i = 0; i < HALVINGS; i++) {
     const mid = (low + high) / 2
     if (readyAfter(board, Math.exp(mid)) > wantedS) low = mid
     else high = mid
   }
+  return Math.exp(high)
+}
+
+/** What of another fuel's heat works against acetylene's on the same plate, 0 to 1: by how much longer it takes. */
+function worksBeside(board: PaceBoard, works: number): number {
+  const { plate, plan, gas } = board
+  if (gas.fuel === 'acetylene') return 1
+  const acetylene = wantedFor(plate.thickness, 'acetylene', { ambient: gas.ambient, bevel: plan.bevel })
+  const beside = { ...board, gas: acetylene.gas, plan: acetylene.plan }
+  return Math.min(1, works / worksFor(beside, preheatOf(plate, acetylene.gas)))
+}
+
+/**
+ * The board with what brings kindling and purity to the plan's figures: how much of the flame's heat works while nothing is
+ * being cut, so that the flame that the plate wants kindles it when the plan says; what of a slower fuel's works at all; and
+ * what the oxygen's purity leaves of the speed, by the plan's own law. The bench on screen alone goes by it.
+ */
+export function calibrated(board: PaceBoard): PaceBoard {
+  if (board.calibration) return board
+  const works = worksFor(board, board.told.preheatS)
+  const flame = worksBeside(board, works)
   return {
     ...board,
-    calibration: { kindling: Math.exp(high), purity: puritySpeed(board.gas.purity) },
+    calibration: { kindling: works / flame, flame, purity: puritySpeed(board.gas.purity) },
   }
 }

@@ -214,7 +214,7 @@ function swing(state: PaceState): void {
 function endOf(state: PaceState): void {
   const { sim } = state
   if (sim.starts.length === 0 || state.lever > 0 || state.wantsLever > 0) return
-  if (state.x > lengthMm(state) + 2) state.finished = true
+  if (state.x >= lengthMm(state)) state.finished = true
 }
 
 /** A whole cut played through, to its last moment. */

@@ -5,6 +5,7 @@ import { HEAT_JOINTS, presetOf } from '#core/teach/heat-presets.ts'
 import { boreSeen, fluxSeen, measured, metalSeen, rowOfTable, skinOf, tableOf } from './heat-colours.ts'
 import { HeatPainter, LAYERS, mapPlace, type HeatLook } from './heat-paint.ts'
 import { LIGHTS } from './flame-paint.ts'
+import { quietCanvas, quietPictures, type PutDown } from './paint-test-support.ts'
 
 const bright = (rgb: readonly number[]) => rgb.reduce((a, b) => a + b, 0)
 
@@ -49,51 +50,9 @@ describe('colours of heat', () => {
   })
 })
 
-/** What was drawn: how often each thing was done, and the pictures that were put down. */
-function quietCanvas() {
-  const done: Record<string, number> = {}
-  const texts: string[] = []
-  const context = new Proxy(
-    { canvas: { width: 0, height: 0 } },
-    {
-      get: (target, name: string) => {
-        if (name in target) return target[name as 'canvas']
-        return (...args: unknown[]) => {
-          done[name] = (done[name] ?? 0) + 1
-          if (name === 'fillText') texts.push(String(args[0]))
-          return { addColorStop: () => undefined }
-        }
-      },
-      set: () => true,
-    },
-  )
-  return { context: context as unknown as OffscreenCanvasRenderingContext2D, done, texts }
-}
-let pictures: { readonly width: number; readonly data: Uint8ClampedArray }[]
+let pictures: PutDown
 beforeEach(() => {
-  pictures = []
-  vi.stubGlobal(
-    'ImageData',
-    class {
-      readonly data: Uint8ClampedArray
-      constructor(
-        readonly width: number,
-        height: number,
-      ) {
-        this.data = new Uint8ClampedArray(width * height * 4)
-      }
-    },
-  )
-  vi.stubGlobal(
-    'OffscreenCanvas',
-    class {
-      width = 0
-      height = 0
-      getContext() {
-        return { putImageData: (image: (typeof pictures)[number]) => pictures.push(image) }
-      }
-    },
-  )
+  pictures = quietPictures()
 })
 afterEach(() => {
   vi.unstubAllGlobals()

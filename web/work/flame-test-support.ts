@@ -2,6 +2,7 @@ import { expose } from 'comlink'
 import { vi } from 'vitest'
 import { flameWork } from './flame-work.ts'
 import { heatWork } from './heat-work.ts'
+import { paceWork } from './pace-work.ts'
 
 /** Where somebody asks for a worker: the bench's own code behind a channel, and for a painter one that takes all. */
 export function benchWorkers(): { readonly ended: () => number } {
@@ -19,8 +20,18 @@ export function benchWorkers(): { readonly ended: () => number } {
       private readonly page: MessagePort
       constructor(url: URL) {
         const { port1, port2 } = new MessageChannel()
-        const heat = { ...heatWork, stage: () => undefined }
-        expose(url.href.includes('paint') ? painter : url.href.includes('heat') ? heat : flameWork, port1)
+        const staged = { stage: () => undefined }
+        const { href } = url
+        expose(
+          href.includes('paint')
+            ? painter
+            : href.includes('heat')
+              ? { ...heatWork, ...staged }
+              : href.includes('pace')
+                ? { ...paceWork, ...staged }
+                : flameWork,
+          port1,
+        )
         this.page = port2
         this.page.start()
       }
@@ -37,6 +48,7 @@ export function benchWorkers(): { readonly ended: () => number } {
         ended++
         flameWork.rest()
         heatWork.rest()
+        paceWork.rest()
         this.page.close()
       }
     },

@@ -17,6 +17,7 @@ import { sayFigure, saySpan } from '#core/saying.ts'
 import { FIGURE_NAMES } from './figure-words.ts'
 import { ShapeDrawing } from './ShapeDrawing.tsx'
 import { TemplateButton } from './TemplateButton.tsx'
+import { TryFirst } from './TryFirst.tsx'
 import type { PieceOutline } from '../../work/useOutline.ts'
 import type { DraftEdit } from './editing.ts'
 
@@ -55,6 +56,7 @@ export function Drawings({
   whole,
   outline,
   onFigures,
+  tryAt,
 }: {
   readonly planned: GoodCut
   readonly stale: boolean
@@ -67,6 +69,8 @@ export function Drawings({
   readonly outline: PieceOutline
   /** Opens how the figures of the cut were worked out. */
   readonly onFigures: () => void
+  /** The bench on which it can be tried without gas. */
+  readonly tryAt: string
 }) {
   const [tab, setTab] = useState('scale')
   const { plan } = planned
@@ -78,6 +82,7 @@ export function Drawings({
     >
       <TabStrip label="What is shown of the cut" tabs={TABS} stale={stale}>
         <TemplateButton request={planned.request} plan={plan} title={title} outline={outline} />
+        {stale ? null : <TryFirst to={tryAt} />}
       </TabStrip>
       <Tabs.Content value="scale" className="min-h-0 outline-offset-[-2px]">
         <ToScale planned={planned} draft={draft} outline={outline} onFigures={onFigures} />

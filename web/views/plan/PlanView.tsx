@@ -186,6 +186,7 @@ function Typed({
               whole={whole}
               outline={outline}
               onFigures={openShape}
+              tryAt={`/practice/pace/piece/${job.id}/${piece.id}`}
             />
           </div>
         ) : (

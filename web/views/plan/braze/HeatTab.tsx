@@ -1,7 +1,5 @@
 import { jointFacts } from '#core/braze/joints.ts'
-import { Flame } from 'lucide-react'
 import { useMemo } from 'react'
-import { Link } from 'react-router'
 import type { GoodBraze } from '#application/plan-of.ts'
 import { burnerName, soldBurners, type BrazeFigureName, type PlannedBurner } from '#core/braze/index.ts'
 import { celsius } from '#core/metal/table.ts'
@@ -11,6 +9,7 @@ import { useShop } from '../../../app/shop.ts'
 import { ReachCurve, type ReachMark } from '../../../drawing/ReachCurve.tsx'
 import { NamedValue } from '../../../ui/NamedValue.tsx'
 import { sayFigure } from '#core/saying.ts'
+import { TryFirst } from '../TryFirst.tsx'
 
 const WORDS = {
   good: 'good',
@@ -115,13 +114,7 @@ export function HeatTab({
             >
               How it was worked out
             </button>
-            <Link
-              className="name ml-6 inline-flex min-h-[44px] items-center gap-2 rounded-md border-[1.5px] border-ink bg-sheet px-4 text-field font-semibold"
-              to={tryAt}
-            >
-              <Flame size={18} aria-hidden="true" />
-              Try it first
-            </Link>
+            <TryFirst className="ml-6" to={tryAt} />
           </>
         ) : (
           <p className="py-3 text-soft">
