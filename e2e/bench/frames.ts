@@ -59,6 +59,12 @@ const LOOKED_AT = [
     there: 'Hold the rod',
     keys: ['ArrowRight', 'ArrowDown', 'ArrowLeft', 'ArrowUp'],
   },
+  {
+    name: 'pace bench',
+    path: 'pace/square?watch=recover',
+    there: 'Sparks: straight down',
+    keys: [],
+  },
 ] as const satisfies readonly { readonly keys: readonly KeyInput[]; readonly [more: string]: unknown }[]
 
 /** Measures a flame that is painted, three flames at once, and a joint that the flame is led over. */

@@ -730,6 +730,9 @@ function slagUnder(to: Canvas, places: Places, look: PaceLook, { x, bottom, s }:
         to.fillRect(x(m * 1000 - mm / 2), bottom - 1, x(mm) - x(0) + 1, 5 + 2 * hashed(i, 14))
         if (i % 2 === 0) dot(to, [at, bottom + 4], (1 + 1.6 * hashed(i, 13)) * s * 0.34 + 1.6)
         break
+      case 'none':
+      case undefined:
+        break
     }
   })
 }

@@ -1,3 +1,4 @@
+import { omit } from '#core/objects.ts'
 import { printAs } from '#core/quantity/index.ts'
 import { METRIC_UNITS, type UnitChoices } from '#core/quantity/choices.ts'
 import type { PaceResult } from '#core/cut-sim/run-pace.ts'
@@ -112,12 +113,11 @@ const asItShould = (board: PaceBoard): PaceBoard => ({
 
 function judge(now: PaceState, of: PacePractised): void {
   const { points, marks, result } = scorePace(now, said)
-  const { places: _, ...came } = result
   good = goodPace(asItShould(now.board)).state
   judged = {
     points,
     marks,
-    came,
+    came: omit(result, ['places']),
     fate: fateOf(result),
     findings: foundOnCut(now, result, said),
     recording: { kind: 'pace', task: of.task, board: now.board, made: of.made ?? made, until: now.at },

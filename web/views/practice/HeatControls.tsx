@@ -56,7 +56,7 @@ export function HeatControls({
         onKeyDown={(e) => (e.key === ' ' || e.key === 'Enter' ? acts.rod(true) : undefined)}
         onKeyUp={() => acts.rod(false)}
       >
-        Hold the rod <Key k="Space" />
+        Hold the rod <Key k="Space" on={rodOn} />
       </Button>
       <div className="flex items-center gap-1">
         <Button

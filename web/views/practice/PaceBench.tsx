@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useEffect, useMemo, useRef, useState, type RefObject } from 'react'
 import { Link, useLocation, useParams, useSearchParams } from 'react-router'
 import { FUELS } from '#core/gas/fuels.ts'
 import { INCH_M, isInch } from '#core/quantity/index.ts'
@@ -125,6 +125,7 @@ export function OnPaceBench({
   const { looks, tick } = useLooks(board, ticking.plain, watched !== undefined)
   const sound = usePaceSound(bench.latest, tick)
   const place = useRef<HTMLDivElement>(null)
+  useSpaceBar(place)
 
   useEffect(() => {
     const made = frame?.recording
@@ -146,15 +147,7 @@ export function OnPaceBench({
     <main className="flex flex-col md:h-dvh">
       <Head board={board} from={from} sound={sound} />
       <div className="grid min-h-0 grow md:grid-cols-[1fr_320px]">
-        <div
-          ref={place}
-          tabIndex={-1}
-          className="flex min-h-0 min-w-0 flex-col gap-2 p-3 md:p-4"
-          // pressed by a pointer, a button gives the space bar back to the lever
-          onClick={(e) => {
-            if (e.detail > 0) place.current?.focus()
-          }}
-        >
+        <div ref={place} tabIndex={-1} className="flex min-h-0 min-w-0 flex-col gap-2 p-3 md:p-4">
           <p className="name min-h-[56px] content-center text-label leading-tight md:min-h-0" role="status">
             {caption}
           </p>
@@ -199,6 +192,19 @@ export function OnPaceBench({
       </div>
     </main>
   )
+}
+
+/** Pressed by a pointer, a button gives the space bar back to the lever. */
+function useSpaceBar(place: RefObject<HTMLElement | null>): void {
+  useEffect(() => {
+    const around = place.current
+    const pressed = (e: MouseEvent) => {
+      // a key presses without a pointer, and stays where it is
+      if (e.detail > 0 && e.target instanceof HTMLElement && e.target.closest('button')) around?.focus()
+    }
+    around?.addEventListener('click', pressed)
+    return () => around?.removeEventListener('click', pressed)
+  }, [place])
 }
 
 const recorded = ({ made, until }: PaceRecording) => ({ made, until })

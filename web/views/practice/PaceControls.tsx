@@ -74,7 +74,7 @@ export function PaceControls({
         onKeyDown={(e) => (e.key === ' ' || e.key === 'Enter' ? acts.lever(true) : undefined)}
         onKeyUp={() => acts.lever(false)}
       >
-        Hold the lever <Key k="Space" />
+        Hold the lever <Key k="Space" on={down} />
       </Button>
       <Toggle on={acts.eased} k="E" disabled={still} onClick={acts.ease}>
         Ease it

@@ -70,7 +70,8 @@ export function PaceStage({ board, bench, looks, still, came, label, onLead, onL
     <div
       className={`grid min-h-[300px] grow gap-2 ${round ? 'grid-rows-[1.1fr_1fr] md:grid-cols-[1fr_1.7fr] md:grid-rows-1' : 'grid-rows-[1fr_2.2fr]'}`}
     >
-      <div ref={planBox} role="img" aria-label="The plate from above" {...on('plan')}>
+      <div className="relative grid">
+        <div ref={planBox} role="img" aria-label="The plate from above" {...on('plan')} />
         {came ? <Events board={board} size={plan} came={came} /> : null}
       </div>
       <div ref={faceBox} role="img" aria-label={label} {...on('face')} />

@@ -17,15 +17,15 @@ export function Toggle({
   return (
     <Button big aria-pressed={on} className={on ? 'bg-ink! text-paper!' : ''} {...rest}>
       {on ? '✓ ' : ''}
-      {children} <Key k={k} />
+      {children} <Key k={k} on={on} />
     </Button>
   )
 }
 
 /** The key that does the same. */
-export const Key = ({ k }: { readonly k: string }) => (
+export const Key = ({ k, on = false }: { readonly k: string; readonly on?: boolean }) => (
   <kbd
-    className="hidden rounded-sm border border-rule px-2 font-figure text-foot text-soft md:inline"
+    className={`hidden rounded-sm border border-rule px-2 font-figure text-foot md:inline ${on ? 'text-paper' : 'text-soft'}`}
     aria-hidden="true"
   >
     {k}
