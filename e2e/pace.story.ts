@@ -99,7 +99,7 @@ describe('the pace bench', () => {
     const page = await bench('thin')
     const before = (await server.call('GET', '/api/log')).json as LogPage
     await page.keyboard.press('h')
-    await says(page, 'Under the torch', 'orange|straw|white')
+    await says(page, 'Under the torch', 'bright cherry|orange|straw')
     await page.keyboard.down(' ')
     await says(page, 'Sparks', 'straight down|trail')
     for (let i = 0; i < 9; i++) await page.keyboard.press('ArrowRight')

@@ -59,11 +59,6 @@ const laidOut = async (server: TestServer) => {
   const { batches } = (await server.call('GET', '/api/today')).json as Today
   return batches[0]?.id ?? ''
 }
-/** Led by stages, whether or not this screen was asked for that before. */
-async function byStages(page: Page): Promise<void> {
-  await until(page, () => /By stages|Step by step/.test(document.querySelector('header')?.innerText ?? ''))
-  await touch(page, 'By stages')
-}
 const testAt = (kind: string) => async (server: TestServer) => {
   const tests = (await server.call('GET', '/api/tests')).json as readonly TestSummary[]
   return `/tests/${tests.find((t) => t.kind === kind)?.id ?? ''}`
@@ -111,14 +106,6 @@ const PICTURES: readonly Picture[] = [
     then: async (page) => {
       await typeInto(page, await named(page, 'Thickness'), '3/8 in')
       await until(page, () => document.querySelector('[data-station="set-oxygen"]') !== null)
-    },
-  },
-  {
-    name: 'run-stages',
-    at: runAt('Gusset, lower mitre post', 'leaks'),
-    then: async (page) => {
-      await byStages(page)
-      await see(page, 'Purge and test')
     },
   },
   {
@@ -181,11 +168,20 @@ const PICTURES: readonly Picture[] = [
     },
   },
   {
-    name: 'heat-sawn',
-    at: () => '/practice/heat/inch?watch=lip',
+    name: 'pace',
+    at: () => '/practice/pace/square?watch=recover',
     then: async (page) => {
       await press(page, '4 times as fast')
-      await see(page, 'Sawn open and laid flat')
+      // some way on from where it was lost and picked up again
+      await until(page, () => /Time(4[2-9])/.test(document.querySelector('aside')?.textContent ?? ''))
+    },
+  },
+  {
+    name: 'pace-face',
+    at: () => '/practice/pace/thin?watch=thin-slow',
+    then: async (page) => {
+      await press(page, '4 times as fast')
+      await see(page, 'It hangs')
     },
   },
 ]

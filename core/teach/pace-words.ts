@@ -1,6 +1,6 @@
 import { columnAt } from '../cut-sim/plate-heat.ts'
 import { glowAt } from '../metal/glow.ts'
-import type { PaceBoard } from './pace-board.ts'
+import { READY_C, type PaceBoard } from './pace-board.ts'
 import type { PaceState } from './pace-play.ts'
 
 /** Thinner than this is thin plate; from here on, and colder than that, plate is warmed first: m, °C. */
@@ -45,8 +45,11 @@ export interface PaceSeen {
   readonly happened: string | undefined
 }
 
-/** The skin is so much hotter than the mean of what lies under it, K. */
-export const SKIN_K = 150
+/**
+ * How far from the model's top, a mean over some mm, what is seen lies, K: so far that the trade's own cues come when it is
+ * ready. An edge turns bright cherry as it kindles; a spot that is ready to be pierced is orange, and wet.
+ */
+export const skinK = ({ plate }: Pick<PaceBoard, 'plate'>): number => (plate.start === 'edge' ? -60 : 150)
 /** Something that happened is told for so long, s. */
 const TOLD_S = 3
 
@@ -92,13 +95,20 @@ function happenedOf({ sim, at }: PaceState): string | undefined {
   return undefined
 }
 
+/** The colour of the top, and whether it is wet: what a pierce waits for. */
+function glowOf({ board, sim }: PaceState, celsius: number): string {
+  const glow = glowAt(celsius + skinK(board) + 273.15)
+  const wet = board.plate.start === 'pierce' && sim.starts.length === 0 && celsius >= READY_C.pierce
+  return wet ? `${glow}, wet` : glow
+}
+
 /** How a cut looks now, in a dim shop. */
 export function paceSeen(state: PaceState): PaceSeen {
   const { sim, x } = state
   const celsius = (sim.heat.shells[0] as Float64Array)[columnAt(sim.heat, x / 1000)] as number
   const over = x < -6 || x > state.board.plate.length * 1000 + 6
   return {
-    glow: over ? 'beside the plate' : glowAt(celsius + SKIN_K + 273.15),
+    glow: over ? 'beside the plate' : glowOf(state, celsius),
     ...sparksOf(state),
     happened: happenedOf(state),
   }

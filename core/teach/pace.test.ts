@@ -329,9 +329,18 @@ describe('what is seen', () => {
     expect(seen[0]?.glow).toBe('beside the plate')
     const glows = [...new Set(seen.slice(0, 600).map((s) => s.glow))]
     expect(glows.indexOf('dark cherry')).toBeGreaterThan(glows.indexOf('dull red'))
-    expect(glows).toContain('bright cherry')
+    // the trade's own cue, and no sooner
+    const pressed = seen.findIndex((s) => s.sparks !== 'none')
+    expect(seen[pressed - 20]?.glow).toBe('bright cherry')
+    expect(seen.slice(0, pressed - 120).map((s) => s.glow)).not.toContain('bright cherry')
     const cutting = seen.filter((s) => s.sparks !== 'none')
     expect(cutting.filter((s) => s.sparks === 'down').length / cutting.length).toBeGreaterThan(0.9)
+  })
+  it('is a spot that goes wet before a pierce', () => {
+    const seen = seenBy(calibrated(paceBoard('pierce', true)), {})
+    const pressed = seen.findIndex((s) => s.sparks !== 'none')
+    expect(seen.slice(0, pressed).map((s) => s.glow)).toContain('orange, wet')
+    expect(seen.slice(0, pressed - 300).some((s) => s.glow.endsWith('wet'))).toBe(false)
   })
   it('is sparks that trail and come up, and a word when it is lost', () => {
     const seen = seenBy(square, { pace: 2.1 })

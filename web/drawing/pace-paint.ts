@@ -1,7 +1,7 @@
 import { CUT, MISSED, type PaceSim } from '#core/cut-sim/pace-sim.ts'
 import { readOff, type Places } from '#core/cut-sim/read-off.ts'
 import { PAST_MM, WAITS_MM, type PaceState } from '#core/teach/pace-play.ts'
-import { dragNow, paceSeen, SKIN_K } from '#core/teach/pace-words.ts'
+import { dragNow, paceSeen, skinK } from '#core/teach/pace-words.ts'
 import type { Light } from './flame-paint.ts'
 import { metalSeen, rowOfTable, tableOf } from './heat-colours.ts'
 
@@ -179,7 +179,9 @@ export class PacePainter {
   }
 
   /** The heat of a plate as a small picture: a column for each of its columns, rows away from its top edge. */
-  #picture({ heat }: PaceSim, table: Uint8ClampedArray, rows: number, deep: number): OffscreenCanvas {
+  #picture({ sim, board }: PaceState, table: Uint8ClampedArray, rows: number, deep: number): OffscreenCanvas {
+    const { heat } = sim
+    const skin = skinK(board)
     const of = heatRows(heat.radius, rows, deep)
     const image = new ImageData(heat.columns, rows)
     const { data } = image
@@ -189,7 +191,7 @@ export class PacePainter {
       const far = (heat.shells[shell + 1] ?? near) as Float64Array
       for (let i = 0; i < heat.columns; i++) {
         const under = (near[i] as number) + ((far[i] as number) - (near[i] as number)) * share
-        const celsius = under + (r < rows * SKIN_SHARE ? SKIN_K * warmShare(under) : 0)
+        const celsius = under + (r < rows * SKIN_SHARE ? skin * warmShare(under) : 0)
         const p = rowOfTable(celsius)
         const at = (r * heat.columns + i) * 4
         data[at] = table[p] as number
@@ -232,12 +234,11 @@ export class PacePainter {
 
   /** How hot it is beside the line, on both sides of it. */
   #heatFromAbove(to: Canvas, state: PaceState, look: PaceLook, at: PlanPlace): void {
-    const { sim } = state
     if (isRound(state)) {
-      this.#heatRound(to, sim, look, at)
+      this.#heatRound(to, state, look, at)
       return
     }
-    const picture = this.#picture(sim, this.#table('steel', look.light), ROWS, WIDE_MM / 1000)
+    const picture = this.#picture(state, this.#table('steel', look.light), ROWS, WIDE_MM / 1000)
     const [x0, y] = at(0, 0)
     const [x1, far] = at(lengthMm(state), WIDE_MM)
     for (const side of [1, -1]) {
@@ -255,7 +256,8 @@ export class PacePainter {
   }
 
   /** The same round a hole, in strips. */
-  #heatRound(to: Canvas, { heat }: PaceSim, look: PaceLook, at: PlanPlace): void {
+  #heatRound(to: Canvas, { sim: { heat }, board }: PaceState, look: PaceLook, at: PlanPlace): void {
+    const skin = skinK(board)
     const mm = heat.dx * 1000
     const rows = heatRows(heat.radius, STRIPS, STRIPS_MM / 1000)
     const wide = STRIPS_MM / STRIPS
@@ -265,7 +267,7 @@ export class PacePainter {
         const far = (heat.shells[shell + 1]?.[i] ?? near) as number
         const celsius = near + (far - near) * share
         if (celsius < WARM_C) return
-        to.fillStyle = this.#steel(celsius + (r < 3 ? SKIN_K * warmShare(celsius) : 0), look.light)
+        to.fillStyle = this.#steel(celsius + (r < 3 ? skin * warmShare(celsius) : 0), look.light)
         for (const side of [-1, 1])
           quad(to, at, [i * mm - 0.05, (i + 1) * mm + 0.15], [side * r * wide, side * (r + 1.08) * wide])
       })
@@ -288,9 +290,9 @@ export class PacePainter {
   }
 
   /** The face's heat, from its top edge down. */
-  #bands(to: Canvas, { sim }: PaceState, look: PaceLook, { x, top, bottom }: Face): void {
-    const { heat, jet } = sim
-    const picture = this.#picture(sim, this.#table('cut', look.light), ROWS, jet.te)
+  #bands(to: Canvas, state: PaceState, look: PaceLook, { x, top, bottom }: Face): void {
+    const { heat, jet } = state.sim
+    const picture = this.#picture(state, this.#table('cut', look.light), ROWS, jet.te)
     const [left, right] = [x(0), x(heat.columns * heat.dx * 1000)]
     to.drawImage(picture, left, top, right - left, bottom - top)
   }

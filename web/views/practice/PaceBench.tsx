@@ -182,7 +182,11 @@ export function OnPaceBench({
             own ? show(watch(recorded(own), { title: 'Yours, again' }, own.board)) : undefined
           }
           follow={() => setGhost((g) => !g)}
-          onTick={ticking.turn}
+          onTick={() => {
+            // who asks for a tick wants to hear it
+            if (!ticking.on) sound.setOn(true)
+            ticking.turn()
+          }}
           pace={bench.pace}
           finish={acts.finish}
           from={from}

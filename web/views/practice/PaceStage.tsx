@@ -64,13 +64,13 @@ export function PaceStage({ board, bench, looks, still, came, label, onLead, onL
     onPointerMove: lead(which),
     onPointerUp: up,
     onPointerCancel: up,
-    className: `relative touch-none overflow-hidden rounded-md border-[1.5px] border-rule select-none ${still ? '' : 'cursor-crosshair'}`,
+    className: `relative h-full touch-none overflow-hidden rounded-md border-[1.5px] border-rule select-none ${still ? '' : 'cursor-crosshair'}`,
   })
   return (
     <div
       className={`grid min-h-[300px] grow gap-2 ${round ? 'grid-rows-[1.1fr_1fr] md:grid-cols-[1fr_1.7fr] md:grid-rows-1' : 'grid-rows-[1fr_2.2fr]'}`}
     >
-      <div className="relative grid">
+      <div className="relative">
         <div ref={planBox} role="img" aria-label="The plate from above" {...on('plan')} />
         {came ? <Events board={board} size={plan} came={came} /> : null}
       </div>

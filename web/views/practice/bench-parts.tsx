@@ -93,13 +93,16 @@ export function Findings({ findings }: { readonly findings: readonly Found[] }) 
   if (findings.length === 0) return null
   return (
     <section aria-label="What is wrong with it" className="grid gap-3">
-      {findings.map(({ sign, cause, measured }) => (
+      {findings.map(({ sign, cause, measured }, i) => (
         <div key={sign.id + cause.id} className="grid gap-1 border-l-4 border-brick pl-3">
           <h3 className="text-label">{say(sign.name)}</h3>
           <p>
             <strong>{say(cause.name)}.</strong> {measured}
           </p>
-          <p className="text-soft">{say(cause.fix)}</p>
+          {/* what is done about it, once for all that has the same cause */}
+          {findings.slice(i + 1).some((f) => f.cause.id === cause.id) ? null : (
+            <p className="text-soft">{say(cause.fix)}</p>
+          )}
         </div>
       ))}
     </section>

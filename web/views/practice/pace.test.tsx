@@ -9,7 +9,7 @@ import { calibrated, paceBoard, paceTitle } from '#core/teach/pace-board.ts'
 import { goodPace } from '#core/teach/pace-hands.ts'
 import { makeStore } from '../../app/store.ts'
 import { answering, browserParts, clear, show } from '../../test-support.tsx'
-import { benchWorkers } from '../../work/flame-test-support.ts'
+import { benchWorkers, quietAudio } from '../../work/flame-test-support.ts'
 import { paceWork as worker } from '../../work/pace-work.ts'
 import { eventsOf } from './pace-events.ts'
 import PaceBench from './PaceBench.tsx'
@@ -154,7 +154,9 @@ describe('the hands at the pace bench', () => {
   })
   it('tick the pace where it is asked for, fainter the better somebody does, in the end not at all', async () => {
     open('/practice/pace/square', { recent: [90, 40, 20] })
+    quietAudio()
     fireEvent.click(await button('Tick the pace, softer'))
+    await button('Sound on')
     expect((await button(/Tick the pace, softer/)).getAttribute('aria-pressed')).toBe('true')
     clear()
     browserParts()
@@ -214,6 +216,37 @@ describe('the hands at the pace bench', () => {
     fireEvent.wheel(plate, { deltaY: -100 })
     fireEvent.wheel(plate, { deltaY: -100 })
     await waitFor(() => expect(row('Height now')).toMatch(/^(5\/16|11\/32|21\/64)/))
+  })
+})
+
+describe('a finger at the pace bench', () => {
+  it('leads the torch; a second one raises it as both go up', async () => {
+    open('/practice/pace/square')
+    await button(/Hold the lever/)
+    const plate = screen.getByRole('img', { name: 'The plate from above' })
+    plate.getBoundingClientRect = () => ({ left: 0, top: 0, width: 800, height: 160 }) as DOMRect
+    const caught = new Set<number>()
+    plate.setPointerCapture = (id) => void caught.add(id)
+    plate.hasPointerCapture = (id) => caught.has(id)
+    const touch = (type: string, pointerId: number, clientX: number, clientY: number) =>
+      fireEvent(
+        plate,
+        Object.assign(new MouseEvent(type, { bubbles: true, clientX, clientY }), {
+          pointerId,
+          pointerType: 'touch',
+        }),
+      )
+    // a finger that only passes over it leads nothing
+    touch('pointermove', 1, 500, 80)
+    touch('pointerdown', 1, 130, 80)
+    await waitFor(() => expect(row('Under the torch')).not.toBe('beside the plate'))
+    expect((await button(/Hold the lever/)).getAttribute('aria-pressed')).toBe('false')
+    touch('pointerdown', 2, 200, 120)
+    touch('pointermove', 1, 130, 10)
+    touch('pointermove', 2, 200, 50)
+    touch('pointerup', 2, 200, 50)
+    touch('pointerup', 1, 130, 10)
+    await waitFor(() => expect(row('Height now')).toMatch(/^(7|15)\/(16|32)/))
   })
 })
 
