@@ -3,49 +3,18 @@ import { describe, expect, it } from 'vitest'
 import type { Attempts, Job, JobPage, LogPage, Records } from '#contract/types.ts'
 import { pieceNamed } from '../server/test-support.ts'
 import { expectAccessible, openPage, press, see, station, type, until } from './browser.ts'
+import { bench, points, row, watched } from './practice-page.ts'
 import { browser, openStory, server } from './story.ts'
 
 openStory()
 
-/** A page of the heat bench, with what this screen was left with. */
-async function bench(
-  path: string,
-  device: object = {},
-  size?: { width: number; height: number },
-): Promise<Page> {
-  const page = await openPage(browser, server.url, size)
-  await page.evaluate((d) => localStorage.setItem('wimble.device', JSON.stringify(d)), {
-    practiceLight: 'shed',
-    ...device,
-  })
-  await page.goto(`${server.url}/practice/heat/${path}`)
-  await until(page, () => document.querySelector('h1') !== null)
-  return page
-}
-/** A row of what the bench tells, as it stands. */
-const row = (page: Page, name: string): Promise<string> =>
-  page.evaluate((wanted) => {
-    const term = [...document.querySelectorAll('dt')].find((d) => d.textContent === wanted)
-    return term?.nextElementSibling?.textContent ?? ''
-  }, name)
-const WATCHED_MS = 180_000
-/** Watches a heat to its end, four times as fast, and gives its points. */
-async function watched(page: Page): Promise<number> {
-  await press(page, '4 times as fast')
-  // a minute and a half of heat, on a machine that does something else as well
-  await page.waitForFunction(() => document.body.innerText.includes('Sawn open and laid flat'), {
-    timeout: WATCHED_MS,
-  })
-  return points(page)
-}
-const points = (page: Page) => page.$eval('aside .text-figure', (e) => Number((e as HTMLElement).innerText))
 /** How bright the middle of the picture is, and how red: the painter's own sheet is read. */
 const seen = (page: Page) =>
   page.screenshot({ encoding: 'base64', clip: { x: 100, y: 180, width: 540, height: 460 } })
 
 describe('the heat bench', () => {
   it('fills the gap where the tube is heated first and the root after it', async () => {
-    const page = await bench('cup?watch=good')
+    const page = await bench('heat/cup?watch=good')
     expect(await watched(page)).toBeGreaterThan(90)
     expect(parseInt(await row(page, 'Full'))).toBeGreaterThan(80)
     expect(parseInt(await row(page, 'Root wet'))).toBeGreaterThan(80)
@@ -54,7 +23,7 @@ describe('the heat bench', () => {
   })
 
   it('is dry inside where only the lip was heated, though it looks shut', async () => {
-    const page = await bench('inch?watch=lip')
+    const page = await bench('heat/inch?watch=lip')
     expect(await watched(page)).toBeLessThan(60)
     await see(page, 'Blob at the lip, dry inside')
     await see(page, 'The lip looks shut')
@@ -65,7 +34,7 @@ describe('the heat bench', () => {
   })
 
   it('burns the sheet under a ring where the flame is aimed at the thin part', async () => {
-    const page = await bench('ring?watch=ring-thin')
+    const page = await bench('heat/ring?watch=ring-thin')
     await watched(page)
     await see(page, 'Hole, sagging, burnt')
     await see(page, 'The ring is thicker: aim at that.')
@@ -73,7 +42,7 @@ describe('the heat bench', () => {
   })
 
   it('leaves the far side of a big joint cold under one torch on one side', async () => {
-    const page = await bench('big-alone?watch=one-side')
+    const page = await bench('heat/big-alone?watch=one-side')
     await watched(page)
     await see(page, 'Gap round part of the joint')
     await see(page, 'Uneven heat')
@@ -81,7 +50,7 @@ describe('the heat bench', () => {
   })
 
   it('is led by keys, scored, kept for who did it and in no log; and a replay is worth the same', async () => {
-    const page = await bench('sleeve')
+    const page = await bench('heat/sleeve')
     const before = (await server.call('GET', '/api/log')).json as LogPage
     await press(page, 'Nitrogen')
     await page.keyboard.press('f')
@@ -114,7 +83,7 @@ describe('the heat bench', () => {
   })
 
   it('is led by a finger on the joint, and glows where the flame was', async () => {
-    const page = await bench('lap')
+    const page = await bench('heat/lap')
     await press(page, 'Flux')
     await press(page, 'Measured')
     const cold = await seen(page)
@@ -145,14 +114,14 @@ describe('the heat bench', () => {
   })
 
   it('follows a good hand beside one’s own', async () => {
-    const page = await bench('sleeve')
+    const page = await bench('heat/sleeve')
     await press(page, 'Follow a good hand')
     await see(page, '✓ Follow a good hand')
     await page.close()
   })
 
   it('works on a phone, flame and rod under the thumbs', async () => {
-    const page = await bench('cup', {}, { width: 390, height: 844 })
+    const page = await bench('heat/cup', {}, { width: 390, height: 844 })
     await see(page, 'The lip: hold the rod here')
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
     await expectAccessible(page, 'the heat bench on a phone')

@@ -2,46 +2,11 @@ import type { Page } from 'puppeteer-core'
 import { describe, expect, it } from 'vitest'
 import type { Attempts, Job, JobPage, LogPage } from '#contract/types.ts'
 import { expectAccessible, openPage, press, see, until } from './browser.ts'
+import { bench, judged, row, watched } from './practice-page.ts'
 import { browser, openStory, server } from './story.ts'
 
 openStory()
 
-/** A page of the pace bench, with what this screen was left with. */
-async function bench(
-  path: string,
-  device: object = {},
-  size?: { width: number; height: number },
-): Promise<Page> {
-  const page = await openPage(browser, server.url, size)
-  await page.evaluate((d) => localStorage.setItem('wimble.device', JSON.stringify(d)), {
-    practiceLight: 'shed',
-    ...device,
-  })
-  await page.goto(`${server.url}/practice/pace/${path}`)
-  await until(page, () => document.querySelector('h1') !== null)
-  return page
-}
-/** A row of what the bench tells, as it stands. */
-const row = (page: Page, name: string): Promise<string> =>
-  page.evaluate((wanted) => {
-    const term = [...document.querySelectorAll('dt')].find((d) => d.textContent === wanted)
-    return term?.nextElementSibling?.textContent ?? ''
-  }, name)
-const JUDGED_MS = 180_000
-const points = (page: Page) => page.$eval('aside .text-figure', (e) => Number((e as HTMLElement).innerText))
-/** Waits until it is judged, and gives its points. */
-async function judged(page: Page): Promise<number> {
-  // half a minute of cutting, on a machine that does something else as well
-  await page.waitForFunction(() => document.querySelector('aside .text-figure') !== null, {
-    timeout: JUDGED_MS,
-  })
-  return points(page)
-}
-/** Watches a cut to its end, four times as fast, and gives its points. */
-async function watched(page: Page): Promise<number> {
-  await press(page, '4 times as fast')
-  return judged(page)
-}
 /** Waits until a row says something of this kind. */
 const says = (page: Page, name: string, what: string) =>
   until(
@@ -55,7 +20,7 @@ const says = (page: Page, name: string, what: string) =>
 
 describe('the pace bench', () => {
   it('drops the piece for a hand that keeps the planned pace', async () => {
-    const page = await bench('square?watch=good')
+    const page = await bench('pace/square?watch=good')
     expect(await watched(page)).toBe(100)
     await see(page, 'The piece drops by itself.')
     expect(await row(page, 'Cut through')).toBe('100 %')
@@ -64,7 +29,7 @@ describe('the pace bench', () => {
   })
 
   it('closes thin plate behind a torch that is too slow, and says why', async () => {
-    const page = await bench('thin?watch=thin-slow')
+    const page = await bench('pace/thin?watch=thin-slow')
     expect(await watched(page)).toBeLessThan(50)
     await see(page, 'It hangs: closed again behind the torch')
     await see(page, 'Closes behind the torch, will not drop')
@@ -74,7 +39,7 @@ describe('the pace bench', () => {
   })
 
   it('blows slag back into the tip of a pierce that is too low', async () => {
-    const page = await bench('pierce?watch=low-pierce')
+    const page = await bench('pace/pierce?watch=low-pierce')
     await watched(page)
     await see(page, 'Blows back up at you')
     await see(page, 'Pierced too low: slag blew back into the tip.')
@@ -82,7 +47,7 @@ describe('the pace bench', () => {
   })
 
   it('goes on from the edge of a cut that was lost, and tells it mark by mark', async () => {
-    const page = await bench('square?watch=recover')
+    const page = await bench('pace/square?watch=recover')
     await watched(page)
     await see(page, 'The piece drops by itself.')
     await see(page, 'Started again')
@@ -96,7 +61,7 @@ describe('the pace bench', () => {
   })
 
   it('is cut by keys, scored, kept for who did it and in no log; and a replay is worth the same', async () => {
-    const page = await bench('thin')
+    const page = await bench('pace/thin')
     const before = (await server.call('GET', '/api/log')).json as LogPage
     await page.keyboard.press('h')
     await says(page, 'Under the torch', 'bright cherry|orange|straw')
@@ -106,7 +71,7 @@ describe('the pace bench', () => {
     await page.waitForFunction(
       () => /beside the plate/.test(document.querySelector('aside')?.innerText ?? ''),
       {
-        timeout: JUDGED_MS,
+        timeout: 60_000,
       },
     )
     await page.keyboard.up(' ')
@@ -129,7 +94,7 @@ describe('the pace bench', () => {
   })
 
   it('is led by a mouse: it hovers, its button is the lever, its wheel the height', async () => {
-    const page = await bench('square')
+    const page = await bench('pace/square')
     const plate = await page.$('[role=img]')
     const box = await plate?.boundingBox()
     if (!box) throw new Error('no plate')
@@ -150,7 +115,7 @@ describe('the pace bench', () => {
   })
 
   it('is set up as somebody likes, and a tip of another plate shows', async () => {
-    const page = await bench('thin')
+    const page = await bench('pace/thin')
     await press(page, 'Large')
     await says(page, 'Plate', '1/8 in')
     await press(page, 'Watch a good hand')
@@ -160,7 +125,7 @@ describe('the pace bench', () => {
   })
 
   it('works on a phone, torch and lever under the thumbs', async () => {
-    const page = await bench('circle', {}, { width: 390, height: 844 })
+    const page = await bench('pace/circle', {}, { width: 390, height: 844 })
     await see(page, 'Hold the lever')
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
     await expectAccessible(page, 'the pace bench on a phone')

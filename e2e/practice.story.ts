@@ -1,25 +1,11 @@
 import type { Page } from 'puppeteer-core'
 import { describe, expect, it } from 'vitest'
 import { expectAccessible, named, openPage, press, see, until } from './browser.ts'
+import { bench } from './practice-page.ts'
 import { browser, openStory, server } from './story.ts'
 
 openStory()
 
-/** A page on a task of the flame bench, with what this screen was left with. */
-async function bench(
-  task: string,
-  device: object = {},
-  size?: { width: number; height: number },
-): Promise<Page> {
-  const page = await openPage(browser, server.url, size)
-  await page.evaluate((d) => localStorage.setItem('wimble.device', JSON.stringify(d)), {
-    practiceLight: 'shed',
-    ...device,
-  })
-  await page.goto(`${server.url}/practice/flame/${task}`)
-  await until(page, () => document.querySelector('h1') !== null)
-  return page
-}
 const caption = (page: Page) => page.$eval('[role=status]', (e) => (e as HTMLElement).innerText)
 /** Waits for the caption to say something. */
 const looks = (page: Page, words: string) =>
@@ -74,7 +60,7 @@ describe('the flame is practised without gas', () => {
     await see(page, 'Under way')
     await page.keyboard.press('g')
     await page.keyboard.press('p')
-    await see(page, 'The flame and the heat in your hands, without gas')
+    await see(page, 'Flame, heat and pace in your hands, without gas')
     await press(page, 'Bring it to neutral')
     await see(page, 'Fuel alone: no oxygen yet.')
     await looks(page, 'yellow and bright')
@@ -89,7 +75,7 @@ describe('the flame is practised without gas', () => {
   })
 
   it('reaches the same by pointer and by touch', async () => {
-    const page = await bench('neutral')
+    const page = await bench('flame/neutral')
     const dial = await named(page, 'Oxygen valve', 'slider')
     const box = await dial.boundingBox()
     if (!box) throw new Error('the dial is not there')
@@ -119,7 +105,7 @@ describe('the flame is practised without gas', () => {
     expect(await points(page)).toBeGreaterThanOrEqual(85)
     await page.close()
 
-    const phone = await bench('neutral', {}, { width: 390, height: 844 })
+    const phone = await bench('flame/neutral', {}, { width: 390, height: 844 })
     const plus = await named(phone, 'Open the oxygen a little')
     await turnUntil(phone, 'Oxygen', () => plus.tap(), 'no feather')
     await press(phone, 'That is it')
@@ -128,7 +114,7 @@ describe('the flame is practised without gas', () => {
   })
 
   it('works propane up in steps', async () => {
-    const page = await bench('steps', { practiceTorch: 'usual:propane' })
+    const page = await bench('flame/steps', { practiceTorch: 'usual:propane' })
     await see(page, 'Propane leaves the tip when fuel comes alone.')
     await see(page, 'No feather shows neutral on this fuel')
     // a little of one, a little of the other, each looked at before the next
@@ -152,7 +138,7 @@ describe('the flame is practised without gas', () => {
   })
 
   it('finds the starved tip, the one that glows and hugs its cones', async () => {
-    const page = await bench('starved')
+    const page = await bench('flame/starved')
     for (const round of [1, 2, 3]) {
       await see(page, `${round} of 3`)
       // the tip that glows is looked for in the picture: red over green at its mouth
@@ -179,7 +165,7 @@ describe('the flame is practised without gas', () => {
   })
 
   it('reads the star: which leg, and what is wrong with its port', async () => {
-    const page = await bench('star')
+    const page = await bench('flame/star')
     for (const round of [1, 2, 3]) {
       await see(page, `${round} of 3`)
       const seen = await page.$$eval('svg[aria-label^="The star"] g path', (legs) =>
@@ -205,7 +191,7 @@ describe('the flame is practised without gas', () => {
   })
 
   it('lights it by the shop’s way, left-handed, and pops when it is starved', async () => {
-    const page = await bench('light', { practiceHand: 'left' })
+    const page = await bench('flame/light', { practiceHand: 'left' })
     await see(page, 'Open the fuel a quarter turn')
     // a torch in the left hand has its fuel under the other one
     for (let i = 0; i < 16; i++) await page.keyboard.press('q')
@@ -227,7 +213,7 @@ describe('the flame is practised without gas', () => {
   })
 
   it('shows a good hand, then one’s own, and gives it as a file', async () => {
-    const page = await bench('retrim')
+    const page = await bench('flame/retrim')
     await press(page, 'Watch a good hand')
     await see(page, 'How it is done')
     expect(await points(page)).toBe(100)
@@ -268,7 +254,7 @@ describe('the flame is practised without gas', () => {
   })
 
   it('rests while nobody looks', async () => {
-    const page = await bench('neutral')
+    const page = await bench('flame/neutral')
     await looks(page, 'yellow')
     const hide = (hidden: boolean) =>
       page.evaluate((h) => {
@@ -292,7 +278,7 @@ describe('the flame is practised without gas', () => {
   })
 
   it('says why a torch cannot be practised with, and what a task needs', async () => {
-    const page = await bench('retrim', { practiceTorch: (await orla()).id })
+    const page = await bench('flame/retrim', { practiceTorch: (await orla()).id })
     await see(page, 'This torch has no lever. Choose another torch, or another task.')
     await page.goto(`${server.url}/practice/flame/nothing`)
     await see(page, 'There is no such task')

@@ -24,7 +24,7 @@ import { heatSeen, type HeatSeen } from '#core/teach/heat-words.ts'
 import { presetOf, type HeatPreset } from '#core/teach/heat-presets.ts'
 import type { Mark } from '#core/teach/points.ts'
 import type { HeatPainter, HeatLook } from '../drawing/heat-paint.ts'
-import { BenchClock } from './bench-clock.ts'
+import { StagedRun } from './staged-run.ts'
 
 /** What is practised on; with its moves: what is watched again. */
 export interface HeatPractised {
@@ -66,29 +66,23 @@ const FRAME_TICKS = 4
 const MOST_BEHIND = 8
 const PAINT_MS = 50
 
-let practised: HeatPractised | undefined
-let state: HeatState | undefined
-let made: HeatMove[] = []
-let replayed = 0
-let tell: ((frame: HeatFrame) => void) | undefined
 let units: UnitChoices | undefined
 let ghost: { readonly made: readonly HeatMove[]; at: number; pos: number; z: number; on: boolean } | undefined
 let painter: HeatPainter | undefined
 let look: HeatLook | undefined
-let painted = 0
 let judged: Pick<HeatFrame, 'points' | 'marks' | 'findings' | 'outcome' | 'recording'> | undefined
 
 const said = (celsius: number): string =>
   units ? printAs(celsius + 273.15, 'temperature', units) : `${Math.round(celsius)} °C`
 
-function judge(now: HeatState, of: HeatPractised): void {
+function judge(now: HeatState, { task, joint }: HeatPractised, made: readonly HeatMove[]): void {
   const { points, marks, outcome } = scoreHeat(now)
   judged = {
     points,
     marks,
     outcome,
     findings: heatFindings(now, outcome, said),
-    recording: { kind: 'heat', task: of.task, joint: of.joint, made: of.made ?? made, until: now.at },
+    recording: { kind: 'heat', task, joint, made, until: now.at },
   }
 }
 
@@ -118,64 +112,16 @@ function frame(now: HeatState): HeatFrame {
   }
 }
 
-function paint(): void {
-  if (!state || !painter || !look) return
-  painted = performance.now()
-  painter.paint(state, look, ghost)
-}
-
 /** Where the other hand is at a moment. */
-function follow(at: number): void {
+function follow({ at, joint }: HeatState): void {
   if (!ghost) return
   for (let m = ghost.made[ghost.at]; m && m[0] <= at; m = ghost.made[++ghost.at]) {
     const [, what, a = 0, b = 0] = m
     if (what === 'torch') {
-      ghost.pos = state?.joint.made.type === 'lap' ? a / 1000 : a
+      ghost.pos = joint.made.type === 'lap' ? a / 1000 : a
       ghost.z = b / 1000
     } else if (what === 'flame') ghost.on = a === 1
   }
-}
-
-function show(): void {
-  if (!state) return
-  paint()
-  tell?.(frame(state))
-}
-
-function does(move: HeatMove): void {
-  if (!state || state.finished) return
-  moveHeat(state, move)
-  if (state.finished && practised) {
-    judge(state, practised)
-    rest()
-    show()
-  }
-}
-
-/** Lets so many moments pass. */
-function pass(due: number): void {
-  if (!state || !practised) return
-  for (let i = 0; i < due && !state.finished; i++) {
-    for (let m = practised.made?.[replayed]; m && m[0] <= state.at; m = practised.made?.[++replayed]) does(m)
-    if (state.finished) return
-    if (state.at >= (practised.until ?? MOST_HEAT_TICKS - 1) || made.length >= MOST_HEAT_MOVES - 1) {
-      // judged as it stands, and so again whenever it is watched
-      const end: HeatMove = [state.at, 'finish']
-      if (!practised.made) made.push(end)
-      does(end)
-      return
-    }
-    tickHeat(state)
-    follow(state.at)
-    if (state.at % FRAME_TICKS === 0) tell?.(frame(state))
-  }
-  if (due > 0 && performance.now() - painted >= PAINT_MS) paint()
-}
-
-const clock = new BenchClock(HEAT_TICK_S, MOST_BEHIND, pass)
-const rest = (): void => clock.rest()
-function wake(): void {
-  if (state && !state.finished) clock.wake()
 }
 
 /** What a hand does that is watched: worked out before it is shown, as it works by what it sees. */
@@ -187,52 +133,61 @@ function handOf(
   return { made: moves, until }
 }
 
+const run = new StagedRun<HeatPractised, HeatState, HeatMove, HeatFrame>({
+  momentS: HEAT_TICK_S,
+  mostBehind: MOST_BEHIND,
+  frameTicks: FRAME_TICKS,
+  paintMs: PAINT_MS,
+  mostTicks: MOST_HEAT_TICKS,
+  mostMoves: MOST_HEAT_MOVES,
+  begin: ({ joint }) => beginHeat(joint),
+  hand: ({ hand, joint }) => hand && handOf(hand, joint),
+  move: moveHeat,
+  tick: (state) => {
+    tickHeat(state)
+    follow(state)
+  },
+  finish: (at) => [at, 'finish'],
+  judge,
+  frame,
+  paint: (state) => {
+    if (painter && look) painter.paint(state, look, ghost)
+  },
+})
+
 /** The heat bench as its worker runs it: one at a time. */
 export const heatWork = {
   /** Begins anew, or plays a recording from its first moment. @param as the shop's units, for what is told in words */
   begin(of: HeatPractised, as: UnitChoices, told: (frame: HeatFrame) => void): void {
-    rest()
-    practised = of.hand ? { ...of, ...handOf(of.hand, of.joint) } : of
     units = as
-    tell = told
-    made = []
-    replayed = 0
-    clock.pace = 1
     judged = undefined
     ghost = undefined
-    state = beginHeat(of.joint)
-    show()
-    wake()
+    run.begin(of, told)
   },
   /** What a hand does now; while a recording is played hands do nothing. */
   make(...move: readonly [what: HeatMove[1], a?: number, b?: number]): void {
-    if (!state || state.finished || practised?.made) return
     // what a message leaves out comes as nothing: it is no part of the move
-    const whole = moveOf(state.at, ...move)
-    made.push(whole)
-    does(whole)
+    run.make((at) => moveOf(at, ...move))
   },
   /** Shows another hand's torch beside one's own. */
   follow(moves: readonly HeatMove[] | undefined): void {
     ghost = moves ? { made: moves, at: 0, pos: 0, z: -0.025, on: false } : undefined
-    if (state) follow(state.at)
+    if (run.state) follow(run.state)
   },
   /** How much sooner than the clock a recording is watched. */
-  pace(times: number): void {
-    clock.pace = times
-  },
+  pace: (times: number): void => run.pace(times),
   /** How it is looked at. */
   look(next: HeatLook): void {
     look = next
-    paint()
+    run.paint()
   },
   /** What a good hand does with a joint: worked out in a worker of its own. */
   good(joint: HeatJoint): Pick<HeatRecording, 'made' | 'until'> {
     const { made: moves, until } = goodHeat(joint)
     return { made: moves, until }
   },
-  rest,
-  wake,
+  rest: (): void => run.rest(),
+  wake: (): void => run.wake(),
 }
 export type HeatWorker = typeof heatWork & {
   readonly stage: (map: OffscreenCanvas, side: OffscreenCanvas) => void
@@ -241,5 +196,5 @@ export type HeatWorker = typeof heatWork & {
 /** Paints on these from now on. */
 export function paintWith(next: HeatPainter): void {
   painter = next
-  paint()
+  run.paint()
 }

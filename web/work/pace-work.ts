@@ -28,7 +28,7 @@ import { playPreset, type PacePreset } from '#core/teach/pace-presets.ts'
 import { paceSeen, type PaceSeen } from '#core/teach/pace-words.ts'
 import type { Mark } from '#core/teach/points.ts'
 import type { PaceGhost, PaceLook, PacePainter } from '../drawing/pace-paint.ts'
-import { BenchClock } from './bench-clock.ts'
+import { StagedRun } from './staged-run.ts'
 
 /** What is practised on; with its moves: what is watched again. */
 export interface PacePractised {
@@ -76,16 +76,10 @@ const FRAME_TICKS = 6
 const MOST_BEHIND = 20
 const PAINT_MS = 30
 
-let practised: PacePractised | undefined
-let state: PaceState | undefined
-let made: PaceMove[] = []
-let replayed = 0
-let tell: ((frame: PaceFrame) => void) | undefined
 let units: UnitChoices = METRIC_UNITS
 let ghost: { readonly made: readonly PaceMove[]; readonly state: PaceState; next: number } | undefined
 let painter: PacePainter | undefined
 let look: PaceLook | undefined
-let painted = 0
 /** A plate of this kind as a good hand leaves it: beside what was done. */
 let good: PaceState | undefined
 let judged: Pick<PaceFrame, 'points' | 'marks' | 'findings' | 'came' | 'fate' | 'recording'> | undefined
@@ -111,7 +105,7 @@ const asItShould = (board: PaceBoard): PaceBoard => ({
   collar: true,
 })
 
-function judge(now: PaceState, of: PacePractised): void {
+function judge(now: PaceState, { task }: PacePractised, made: readonly PaceMove[]): void {
   const { points, marks, result } = scorePace(now, said)
   good = goodPace(asItShould(now.board)).state
   judged = {
@@ -120,7 +114,7 @@ function judge(now: PaceState, of: PacePractised): void {
     came: omit(result, ['places']),
     fate: fateOf(result),
     findings: foundOnCut(now, result, said),
-    recording: { kind: 'pace', task: of.task, board: now.board, made: of.made ?? made, until: now.at },
+    recording: { kind: 'pace', task, board: now.board, made, until: now.at },
   }
 }
 
@@ -153,19 +147,11 @@ function frame(now: PaceState): PaceFrame {
   }
 }
 
-function paint(): void {
-  if (!state || !painter || !look) return
-  painted = performance.now()
-  painter.paint(state, look, ghostNow(), state.finished ? good : undefined)
-}
-
 /** Where another hand would be at this moment; and where the planned pace would be. */
-function ghostNow(): PaceGhost {
-  return {
-    pacer: state ? pacerMm(state) : undefined,
-    torch: ghost && { x: ghost.state.x, height: ghost.state.height + ghost.state.lifted },
-  }
-}
+const ghostOf = (state: PaceState): PaceGhost => ({
+  pacer: pacerMm(state),
+  torch: ghost && { x: ghost.state.x, height: ghost.state.height + ghost.state.lifted },
+})
 
 function follow(at: number): void {
   if (!ghost) return
@@ -174,52 +160,6 @@ function follow(at: number): void {
       movePace(ghost.state, m)
     if (!ghost.state.finished) tickPace(ghost.state)
   }
-}
-
-function show(): void {
-  if (!state) return
-  paint()
-  tell?.(frame(state))
-}
-
-function ended(): void {
-  if (!state?.finished || !practised || judged) return
-  judge(state, practised)
-  clock.rest()
-  show()
-}
-
-function does(move: PaceMove): void {
-  if (!state || state.finished) return
-  movePace(state, move)
-  ended()
-}
-
-/** Lets so many moments pass. */
-function pass(due: number): void {
-  if (!state || !practised) return
-  for (let i = 0; i < due && !state.finished; i++) {
-    for (let m = practised.made?.[replayed]; m && m[0] <= state.at; m = practised.made?.[++replayed]) does(m)
-    if (state.finished) return
-    if (state.at >= (practised.until ?? MOST_PACE_TICKS - 1) || made.length >= MOST_PACE_MOVES - 1) {
-      // judged as it stands, and so again whenever it is watched
-      const end: PaceMove = [state.at, 'finish']
-      if (!practised.made) made.push(end)
-      does(end)
-      return
-    }
-    tickPace(state)
-    follow(state.at)
-    if (state.finished) ended()
-    else if (state.at % FRAME_TICKS === 0) tell?.(frame(state))
-  }
-  if (due > 0 && performance.now() - painted >= PAINT_MS) paint()
-}
-
-const clock = new BenchClock(PACE_TICK_S, MOST_BEHIND, pass)
-const rest = (): void => clock.rest()
-function wake(): void {
-  if (state && !state.finished) clock.wake()
 }
 
 /** What a hand does that is watched. */
@@ -231,50 +171,59 @@ function handOf(
   return { made: moves, until }
 }
 
+const run = new StagedRun<PacePractised, PaceState, PaceMove, PaceFrame>({
+  momentS: PACE_TICK_S,
+  mostBehind: MOST_BEHIND,
+  frameTicks: FRAME_TICKS,
+  paintMs: PAINT_MS,
+  mostTicks: MOST_PACE_TICKS,
+  mostMoves: MOST_PACE_MOVES,
+  begin: ({ board }) => beginCut(board),
+  hand: ({ hand }, { board }) => hand && handOf(hand, board),
+  move: movePace,
+  tick: (state) => {
+    tickPace(state)
+    follow(state.at)
+  },
+  finish: (at) => [at, 'finish'],
+  judge,
+  frame,
+  paint: (state) => {
+    if (painter && look) painter.paint(state, look, ghostOf(state), state.finished ? good : undefined)
+  },
+})
+
 /** The pace bench as its worker runs it: one at a time. */
 export const paceWork = {
   /** Begins anew, or plays a recording from its first moment. @param as the shop's units, for what is told in words */
   begin(of: PacePractised, as: UnitChoices, told: (frame: PaceFrame) => void): void {
-    rest()
     units = as
-    tell = told
-    made = []
-    replayed = 0
-    clock.pace = 1
     judged = undefined
     good = undefined
     ghost = undefined
-    state = beginCut(of.board)
-    practised = of.hand ? { ...of, ...handOf(of.hand, state.board) } : of
-    show()
-    wake()
+    run.begin(of, told)
   },
   /** What a hand does now; while a recording is played hands do nothing. */
   make(...[what, a, b]: readonly [what: PaceDo, a?: number, b?: number]): void {
-    if (!state || state.finished || practised?.made) return
     // what a message leaves out comes as nothing: it is no part of the move
-    const { at } = state
-    const move: PaceMove = a === undefined ? [at, what] : b === undefined ? [at, what, a] : [at, what, a, b]
-    made.push(move)
-    does(move)
+    run.make((at) => (a === undefined ? [at, what] : b === undefined ? [at, what, a] : [at, what, a, b]))
   },
   /** Shows a good hand's torch beside one's own, from where it would be now; or none. */
   follow(other: 'good' | undefined): void {
+    const { state } = run
     ghost =
       other && state ? { made: goodPace(state.board).made, state: beginCut(state.board), next: 0 } : undefined
     if (state) follow(state.at)
   },
   /** How much sooner than the clock a recording is watched. */
-  pace(times: number): void {
-    clock.pace = times
-  },
+  pace: (times: number): void => run.pace(times),
   /** How it is looked at. */
   look(next: PaceLook): void {
     look = next
-    paint()
+    run.paint()
   },
-  rest,
-  wake,
+  rest: (): void => run.rest(),
+  wake: (): void => run.wake(),
 }
 export type PaceWorker = typeof paceWork & {
   readonly stage: (plan: OffscreenCanvas, face: OffscreenCanvas) => void
@@ -283,5 +232,5 @@ export type PaceWorker = typeof paceWork & {
 /** Paints on these from now on. */
 export function paintWith(next: PacePainter): void {
   painter = next
-  paint()
+  run.paint()
 }

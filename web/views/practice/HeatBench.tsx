@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 import { Link, useLocation, useParams, useSearchParams } from 'react-router'
 import type { HeatJoint } from '#core/teach/heat-joint.ts'
 import type { HeatRecording } from '#core/teach/heat-judge.ts'
@@ -18,11 +18,12 @@ import type { HeatLook, Layer } from '../../drawing/heat-paint.ts'
 import type { HeatFrame, HeatPractised } from '../../work/heat-work.ts'
 import { useGoodHeat, useHeatBench, type HeatBenchHeld } from '../../work/useHeatBench.ts'
 import { Alone } from './Alone.tsx'
+import { BenchPage } from './BenchPage.tsx'
 import { SeenBy } from './bench-parts.tsx'
 import { HeatControls } from './HeatControls.tsx'
-import { HeatSide, type HeatWatched } from './HeatSide.tsx'
+import { HeatSide } from './HeatSide.tsx'
 import { HeatStage } from './HeatStage.tsx'
-import { useKeepAttempt } from './useAttempts.ts'
+import { useOnStage, useOwn } from './useOnStage.ts'
 import { useHeatActs } from './useHeatActs.ts'
 import { useHeatKeys } from './useHeatKeys.ts'
 
@@ -70,11 +71,6 @@ const TORCHES = [
   { value: 'air', label: 'With air' },
 ] as const
 
-interface OnStage {
-  readonly practised: HeatPractised
-  readonly watched: HeatWatched
-}
-
 const LAYERS = [
   { value: 'outside', label: 'Outside' },
   { value: 'under', label: 'Under the cup' },
@@ -117,86 +113,34 @@ export function OnHeatBench({
 }) {
   const { units } = useShop()
   const hand = useApp((s) => s.device.practiceHand) ?? 'right'
-  const anew = (): OnStage => ({ practised: { task, joint }, watched: undefined })
-  const watch = (
-    shown: Pick<HeatPractised, 'made' | 'until' | 'hand'>,
-    title: NonNullable<HeatWatched>,
-  ): OnStage => ({ practised: { task, joint, ...shown }, watched: title })
-  const [{ practised, watched }, setOnStage] = useState<OnStage>(() =>
-    file
-      ? watch(recorded(file), { title: 'A recording' })
-      : preset
-        ? watch({ hand: preset }, presetOf(preset))
-        : anew(),
+  const on = useOnStage<HeatPractised>(
+    { task, joint },
+    { recording: file, preset: preset && { hand: preset, ...presetOf(preset) } },
   )
-  const [own, setOwn] = useState<HeatRecording | undefined>(undefined)
+  const { practised, watched, place } = on
   const [layer, setLayer] = useState<Layer>('outside')
   const [beside, setBeside] = useState<'seen' | 'sawn'>('seen')
   const [measured, setMeasured] = useState(false)
   const bench = useHeatBench(practised, units)
   const { frame } = bench
   const ghost = useGhost(bench, joint, practised, watched === undefined)
-  const keep = useKeepAttempt()
+  const own = useOwn(frame?.recording, watched)
   const done = frame?.finished === true
   const still = watched !== undefined || done
   const acts = useHeatActs(bench, joint)
   useHeatKeys(still ? undefined : acts.keys)
-  const place = useRef<HTMLDivElement>(null)
 
-  useEffect(() => {
-    const made = frame?.recording
-    if (!made || watched !== undefined || made === own) return
-    setOwn(made)
-    keep(made)
-  }, [frame?.recording, watched, own, keep])
   // what came of it is inside
   useEffect(() => setLayer(done ? 'gap' : 'outside'), [done])
 
-  const show = (next: OnStage) => {
-    setOnStage(next)
-    place.current?.focus()
-  }
   const looks = useLooks(joint, { layer, beside, measured })
   const caption = captionOf(practised, frame, layer)
   return (
-    <main className="flex flex-col md:h-dvh">
-      <Head joint={joint} from={from} air={air} />
-      <div className="grid min-h-0 grow md:grid-cols-[1fr_320px]">
-        <div ref={place} tabIndex={-1} className="flex min-h-0 min-w-0 flex-col gap-2 p-3 md:p-4">
-          <p className="name min-h-[56px] content-center text-label leading-tight md:min-h-0" role="status">
-            {caption}
-          </p>
-          <div className="grid gap-2 md:grid-cols-[2fr_1fr_1fr]">
-            <Segmented
-              label="Looked at"
-              value={layer}
-              options={joint.made.type === 'tube' ? LAYERS : FLAT_LAYERS}
-              onChange={setLayer}
-            />
-            <Segmented
-              label="Read"
-              value={measured ? 'measured' : 'eye'}
-              options={EYE}
-              onChange={(to) => setMeasured(to === 'measured')}
-            />
-            {joint.made.type === 'tube' ? (
-              <Segmented label="Beside it" value={beside} options={BESIDE} onChange={setBeside} />
-            ) : null}
-          </div>
-          <HeatStage
-            joint={joint}
-            bench={bench}
-            looks={looks}
-            hand={hand}
-            still={still}
-            done={done}
-            label={caption || 'The joint'}
-            sideLabel={looks.beside === 'sawn' ? 'Sawn through where the flame is' : 'As it stands'}
-            onFlame={acts.lead}
-            onRod={acts.feed}
-          />
-          {done ? null : <HeatControls joint={joint} frame={frame} acts={acts} still={still} />}
-        </div>
+    <BenchPage
+      head={<Head joint={joint} from={from} air={air} />}
+      caption={caption}
+      place={place}
+      side={
         <HeatSide
           joint={joint}
           frame={frame}
@@ -204,17 +148,48 @@ export function OnHeatBench({
           own={own}
           ghost={ghost.shown}
           busy={ghost.busy}
-          begin={() => show(anew())}
-          watchGood={() => show(watch({ hand: 'good' }, { title: 'A good hand' }))}
-          watchOwn={() => (own ? show(watch(recorded(own), { title: 'Yours, again' })) : undefined)}
+          begin={on.begin}
+          watchGood={on.watchGood}
+          watchOwn={() => (own ? on.again(own, 'Yours, again') : undefined)}
           follow={ghost.turn}
           pace={bench.pace}
           finish={acts.finish}
           from={from}
           but={but}
         />
+      }
+    >
+      <div className="grid gap-2 md:grid-cols-[2fr_1fr_1fr]">
+        <Segmented
+          label="Looked at"
+          value={layer}
+          options={joint.made.type === 'tube' ? LAYERS : FLAT_LAYERS}
+          onChange={setLayer}
+        />
+        <Segmented
+          label="Read"
+          value={measured ? 'measured' : 'eye'}
+          options={EYE}
+          onChange={(to) => setMeasured(to === 'measured')}
+        />
+        {joint.made.type === 'tube' ? (
+          <Segmented label="Beside it" value={beside} options={BESIDE} onChange={setBeside} />
+        ) : null}
       </div>
-    </main>
+      <HeatStage
+        joint={joint}
+        bench={bench}
+        looks={looks}
+        hand={hand}
+        still={still}
+        done={done}
+        label={caption || 'The joint'}
+        sideLabel={looks.beside === 'sawn' ? 'Sawn through where the flame is' : 'As it stands'}
+        onFlame={acts.lead}
+        onRod={acts.feed}
+      />
+      {done ? null : <HeatControls joint={joint} frame={frame} acts={acts} still={still} />}
+    </BenchPage>
   )
 }
 
@@ -270,8 +245,6 @@ function captionOf({ hand }: HeatPractised, frame: HeatFrame | undefined, layer:
   const flux = frame.flux ? ` Flux: ${frame.flux}.` : ''
   return `At the lip: ${frame.lip}. Hottest: ${frame.hottest}.${flux}${frame.running ? ' The rod runs.' : ''}`
 }
-
-const recorded = ({ made, until }: HeatRecording) => ({ made, until })
 
 /** What is heated with what, and how it is looked at. */
 function Head({

@@ -11,14 +11,12 @@ import type { HeatFrame } from '../../work/heat-work.ts'
 import { AndNow, Findings, Rows, Worth } from './bench-parts.tsx'
 import { Marks } from './TaskPanel.tsx'
 import type { Recording } from './useAttempts.ts'
-
-/** Whose hand is looked at: nobody's but one's own, or one that is watched, by its name. */
-export type HeatWatched = { readonly title: string; readonly what?: string } | undefined
+import type { Watched } from './useOnStage.ts'
 
 interface Props {
   readonly joint: HeatJoint
   readonly frame: HeatFrame | undefined
-  readonly watched: HeatWatched
+  readonly watched: Watched
   readonly own: Recording | undefined
   readonly ghost: boolean
   /** A good hand is being worked out. */

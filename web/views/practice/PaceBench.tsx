@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef, useState, type RefObject } from 'react'
+import { useEffect, useMemo, useState, type RefObject } from 'react'
 import { Link, useLocation, useParams, useSearchParams } from 'react-router'
 import { FUELS } from '#core/gas/fuels.ts'
 import { INCH_M, isInch } from '#core/quantity/index.ts'
@@ -12,11 +12,13 @@ import type { PaceTick } from '../../work/pace-sound.ts'
 import type { PaceFrame, PacePractised } from '../../work/pace-work.ts'
 import { usePaceBench } from '../../work/usePaceBench.ts'
 import { Alone } from './Alone.tsx'
+import { BenchPage } from './BenchPage.tsx'
 import { SeenBy, SoundButton } from './bench-parts.tsx'
 import { PaceControls } from './PaceControls.tsx'
-import { PaceSide, SPARKS_SAID, type PaceWatched, type SetUp } from './PaceSide.tsx'
+import { PaceSide, SPARKS_SAID, type SetUp } from './PaceSide.tsx'
 import { PaceStage } from './PaceStage.tsx'
-import { attemptsAt, useAllAttempts, useKeepAttempt } from './useAttempts.ts'
+import { attemptsAt, useAllAttempts } from './useAttempts.ts'
+import { useOnStage, useOwn } from './useOnStage.ts'
 import { usePaceActs } from './usePaceActs.ts'
 import { usePaceKeys } from './usePaceKeys.ts'
 import { usePaceSound } from './usePaceSound.ts'
@@ -64,11 +66,6 @@ const taskOf = (key: string, { guide, collar, ...gear }: QuickSet): string =>
     .filter((w) => w !== '')
     .join(' ')
 
-interface OnStage {
-  readonly practised: PacePractised
-  readonly watched: PaceWatched
-}
-
 /** Strokes along the line: each quarter inch with a figure an inch, or each 5 mm with one each 20 mm. */
 const INCH_RULER: PaceLook['ruler'] = { stepMm: (INCH_M * 1000) / 4, each: 4, by: 1 }
 const METRIC_RULER: PaceLook['ruler'] = { stepMm: 5, each: 4, by: 20 }
@@ -98,25 +95,16 @@ export function OnPaceBench({
   readonly setUp?: SetUp
 }) {
   const { units } = useShop()
-  const anew = (): OnStage => ({ practised: { task, board }, watched: undefined })
-  const watch = (
-    shown: Pick<PacePractised, 'made' | 'until' | 'hand'>,
-    title: NonNullable<PaceWatched>,
-    on = board,
-  ): OnStage => ({ practised: { task, board: on, ...shown }, watched: title })
-  const [{ practised, watched }, setOnStage] = useState<OnStage>(() =>
-    file
-      ? watch(recorded(file), { title: 'A recording' })
-      : preset
-        ? watch({ hand: preset }, pacePresetOf(preset))
-        : anew(),
+  const on = useOnStage<PacePractised>(
+    { task, board },
+    { recording: file, preset: preset && { hand: preset, ...pacePresetOf(preset) } },
   )
-  const [own, setOwn] = useState<PaceRecording | undefined>(undefined)
+  const { practised, watched, place } = on
   const [ghost, setGhost] = useState(false)
   const bench = usePaceBench(practised, units)
   const { frame } = bench
   const { follow } = bench
-  const keep = useKeepAttempt()
+  const own = useOwn(frame?.recording, watched)
   const done = frame?.finished === true
   const still = watched !== undefined || done
   const acts = usePaceActs(bench, board, practised)
@@ -124,50 +112,19 @@ export function OnPaceBench({
   const ticking = useTicking(task)
   const { looks, tick } = useLooks(board, ticking.plain, watched !== undefined)
   const sound = usePaceSound(bench.latest, tick)
-  const place = useRef<HTMLDivElement>(null)
   useSpaceBar(place)
 
-  useEffect(() => {
-    const made = frame?.recording
-    if (!made || watched !== undefined || made === own) return
-    setOwn(made)
-    keep(made)
-  }, [frame?.recording, watched, own, keep])
   useEffect(
     () => follow(ghost && watched === undefined ? 'good' : undefined),
     [follow, ghost, watched, practised],
   )
 
-  const show = (next: OnStage) => {
-    setOnStage(next)
-    place.current?.focus()
-  }
-  const caption = captionOf(frame)
   return (
-    <main className="flex flex-col md:h-dvh">
-      <Head board={board} from={from} sound={sound} />
-      <div className="grid min-h-0 grow md:grid-cols-[1fr_320px]">
-        <div ref={place} tabIndex={-1} className="flex min-h-0 min-w-0 flex-col gap-2 p-3 md:p-4">
-          <p className="name min-h-[56px] content-center text-label leading-tight md:min-h-0" role="status">
-            {caption}
-          </p>
-          <PaceStage
-            board={board}
-            bench={bench}
-            looks={looks}
-            still={still}
-            came={frame?.came}
-            label={
-              done
-                ? 'The face that was cut, and under it as it should be'
-                : 'The torch, and the face that it opens'
-            }
-            onLead={acts.lead}
-            onLever={acts.lever}
-            onHeight={acts.height}
-          />
-          {done ? null : <PaceControls frame={frame} acts={acts} still={still} />}
-        </div>
+    <BenchPage
+      head={<Head board={board} from={from} sound={sound} />}
+      caption={captionOf(frame)}
+      place={place}
+      side={
         <PaceSide
           board={board}
           frame={frame}
@@ -176,11 +133,9 @@ export function OnPaceBench({
           ghost={ghost}
           ticking={ticking.on}
           tick={ticking.most}
-          begin={() => show(anew())}
-          watchGood={() => show(watch({ hand: 'good' }, { title: 'A good hand' }))}
-          watchOwn={() =>
-            own ? show(watch(recorded(own), { title: 'Yours, again' }, own.board)) : undefined
-          }
+          begin={on.begin}
+          watchGood={on.watchGood}
+          watchOwn={() => (own ? on.again(own, 'Yours, again', { task, board: own.board }) : undefined)}
           follow={() => setGhost((g) => !g)}
           onTick={() => {
             // who asks for a tick wants to hear it
@@ -193,8 +148,25 @@ export function OnPaceBench({
           but={but}
           setUp={setUp}
         />
-      </div>
-    </main>
+      }
+    >
+      <PaceStage
+        board={board}
+        bench={bench}
+        looks={looks}
+        still={still}
+        came={frame?.came}
+        label={
+          done
+            ? 'The face that was cut, and under it as it should be'
+            : 'The torch, and the face that it opens'
+        }
+        onLead={acts.lead}
+        onLever={acts.lever}
+        onHeight={acts.height}
+      />
+      {done ? null : <PaceControls frame={frame} acts={acts} still={still} />}
+    </BenchPage>
   )
 }
 
@@ -210,8 +182,6 @@ function useSpaceBar(place: RefObject<HTMLElement | null>): void {
     return () => around?.removeEventListener('click', pressed)
   }, [place])
 }
-
-const recorded = ({ made, until }: PaceRecording) => ({ made, until })
 
 /** The tick of the planned pace: off until somebody asks, and fainter with each of the last cuts that was well done. */
 function useTicking(task: string): {

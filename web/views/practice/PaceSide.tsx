@@ -15,9 +15,7 @@ import { eventsOf } from './pace-events.ts'
 import { PaceSetUp } from './PaceSetUp.tsx'
 import { Marks } from './TaskPanel.tsx'
 import type { Recording } from './useAttempts.ts'
-
-/** Whose hand is looked at: nobody's but one's own, or one that is watched, by its name. */
-export type PaceWatched = { readonly title: string; readonly what?: string } | undefined
+import type { Watched } from './useOnStage.ts'
 
 /** How a quick one is set up, and what sets it otherwise. */
 export interface SetUp {
@@ -28,7 +26,7 @@ export interface SetUp {
 interface Props {
   readonly board: PaceBoard
   readonly frame: PaceFrame | undefined
-  readonly watched: PaceWatched
+  readonly watched: Watched
   readonly own: Recording | undefined
   readonly ghost: boolean
   /** The planned pace is ticked, and how plainly, 0 to 1. */

@@ -154,15 +154,22 @@ describe('the hands at the pace bench', () => {
   })
   it('tick the pace where it is asked for, fainter the better somebody does, in the end not at all', async () => {
     open('/practice/pace/square', { recent: [90, 40, 20] })
-    quietAudio()
+    const audio = quietAudio()
     fireEvent.click(await button('Tick the pace, softer'))
     await button('Sound on')
+    await waitFor(() => expect(audio.gains.length).toBeGreaterThan(0))
     expect((await button(/Tick the pace, softer/)).getAttribute('aria-pressed')).toBe('true')
     clear()
     browserParts()
     benchWorkers()
     open('/practice/pace/square', { recent: [90, 85, 99] })
     await screen.findByText(/No tick any more/)
+  })
+  it('stay silent on a device that has no sound', async () => {
+    open('/practice/pace/square')
+    fireEvent.click(await button('Sound off'))
+    await button('Sound off')
+    expect(screen.queryByRole('button', { name: 'Sound on' })).toBeNull()
   })
   it('set up a plate of their own, which is another task', async () => {
     const { store } = open('/practice/pace/square')

@@ -21,10 +21,14 @@ export function useBenchSound<S extends Sounding>(
   useEffect(() => {
     if (!on) return
     let gone = false
-    void open().then((made) => {
-      if (gone) made.end()
-      else sound.current = made
-    })
+    open().then(
+      (made) => {
+        if (gone) made.end()
+        else sound.current = made
+      },
+      // a device without sound stays silent, and says so
+      () => setOn(false),
+    )
     return () => {
       gone = true
       sound.current?.end()
