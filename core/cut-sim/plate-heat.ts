@@ -7,7 +7,7 @@ import type { PaceFuel } from './pace-case.ts'
 
 /** W/(m K) and J/(m³ K) of steel, its diffusivity, m²/s. */
 export const CONDUCTS = 40
-const STORES = 4.7e6
+export const STORES = 4.7e6
 export const DIFFUSES = CONDUCTS / STORES
 /** Shells in a column. */
 export const SHELLS = 7

@@ -1,6 +1,7 @@
 import { oxygenKgS } from './jet.ts'
 import { clamp, SURFACES } from './pace-case.ts'
-import { bridgesLeft, CUT, MISSED, overOf, type PaceSim } from './pace-sim.ts'
+import { bridgesLeft } from './closing.ts'
+import { CUT, MISSED, overOf, type PaceSim } from './pace-sim.ts'
 
 /** Slag by how hard it holds, the best first. */
 export const SLAGS = ['falls', 'tap', 'chisel', 'welded'] as const

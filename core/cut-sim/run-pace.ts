@@ -4,7 +4,6 @@ import type { PaceCase, PaceHand } from './pace-case.ts'
 import { meanSpeedOf, paceFindings, wavinessOf, type PaceFinding } from './pace-findings.ts'
 import {
   beginPace,
-  paceStep,
   type BlowEntry,
   type HandStep,
   type LossEntry,
@@ -12,6 +11,7 @@ import {
   type PaceStartEntry,
   type RefusedEntry,
 } from './pace-sim.ts'
+import { paceStep } from './pace-step.ts'
 import { storedIn } from './plate-heat.ts'
 import { readOff, SLAGS, type Places, type Slag } from './read-off.ts'
 

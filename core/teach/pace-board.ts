@@ -1,7 +1,7 @@
 import { kindling } from '../cut/preheat.ts'
 import { bevelSpeed, puritySpeed } from '../cut/slower.ts'
 import { steelRow } from '../cut/steel-table.ts'
-import { beginPace, HOT_KERF_C, KINDLES_C, paceStep, type Calibration } from '../cut-sim/pace-sim.ts'
+import { beginPace, HOT_KERF_C, KINDLES_C, type Calibration } from '../cut-sim/pace-sim.ts'
 import {
   PACE_DT_S,
   PACE_DX_M,
@@ -11,6 +11,7 @@ import {
   type PacePlan,
   type PacePlate,
 } from '../cut-sim/pace-case.ts'
+import { paceStep } from '../cut-sim/pace-step.ts'
 import { topAt } from '../cut-sim/plate-heat.ts'
 import { wantedFor } from '../cut-sim/wanted.ts'
 import { OXYGEN_DENSITY } from '../gas/fuels.ts'

@@ -1,5 +1,6 @@
 import { PACE_DT_S, PACE_DX_M } from '../cut-sim/pace-case.ts'
-import { beginPace, CUT, paceStep, type PaceSim } from '../cut-sim/pace-sim.ts'
+import { beginPace, CUT, type PaceSim } from '../cut-sim/pace-sim.ts'
+import { paceStep } from '../cut-sim/pace-step.ts'
 import { calibrated, type PaceBoard } from './pace-board.ts'
 
 /**

@@ -1,4 +1,5 @@
-import { beginPace, paceStep } from '#core/cut-sim/pace-sim.ts'
+import { beginPace } from '#core/cut-sim/pace-sim.ts'
+import { paceStep } from '#core/cut-sim/pace-step.ts'
 import { PACE_DT_S, PACE_DX_M, PLATE_DEFAULTS } from '#core/cut-sim/pace-case.ts'
 import { wantedFor } from '#core/cut-sim/wanted.ts'
 import { print, tell } from './tell.ts'

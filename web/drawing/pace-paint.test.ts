@@ -5,7 +5,8 @@ import { goodPace, paceHand, type Cut } from '#core/teach/pace-hands.ts'
 import { beginCut, movePace, tickPace, type PaceState } from '#core/teach/pace-play.ts'
 import { boardOfPreset, playPreset } from '#core/teach/pace-presets.ts'
 import { LIGHTS } from './flame-paint.ts'
-import { hashed, PacePainter, placeOnPlan, planPlace, type PaceLook } from './pace-paint.ts'
+import { PacePainter } from './pace-paint.ts'
+import { hashed, placeOnPlan, planPlace, type PaceLook } from './pace-place.ts'
 import { quietCanvas, quietPictures, type PutDown } from './paint-test-support.ts'
 
 let pictures: PutDown
@@ -21,6 +22,7 @@ const LOOK: PaceLook = {
   face: { width: 800, height: 360 },
   dense: 1,
   light: 'shed',
+  motionless: false,
   tick: 1,
   ruler: { stepMm: 5, each: 4, by: 20 },
 }

@@ -27,7 +27,8 @@ import {
 import { playPreset, type PacePreset } from '#core/teach/pace-presets.ts'
 import { paceSeen, type PaceSeen } from '#core/teach/pace-words.ts'
 import type { Mark } from '#core/teach/points.ts'
-import type { PaceGhost, PaceLook, PacePainter } from '../drawing/pace-paint.ts'
+import type { PacePainter } from '../drawing/pace-paint.ts'
+import type { PaceGhost, PaceLook } from '../drawing/pace-place.ts'
 import { StagedRun } from './staged-run.ts'
 
 /** What is practised on; with its moves: what is watched again. */

@@ -1,6 +1,6 @@
 import type { UnitChoices } from '#core/quantity/choices.ts'
 import type { PaceDo } from '#core/teach/pace-play.ts'
-import type { PaceLook } from '../drawing/pace-paint.ts'
+import type { PaceLook } from '../drawing/pace-place.ts'
 import type { PaceFrame, PacePractised } from './pace-work.ts'
 import { useStagedBench, type StagedBench } from './useStagedBench.ts'
 

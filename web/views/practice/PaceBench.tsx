@@ -7,7 +7,7 @@ import { tickOf, type PaceRecording } from '#core/teach/pace-judge.ts'
 import { boardOfPreset, PACE_PRESETS, pacePresetOf, type PacePreset } from '#core/teach/pace-presets.ts'
 import { useShop } from '../../app/shop.ts'
 import { useApp } from '../../app/store.ts'
-import type { PaceLook } from '../../drawing/pace-paint.ts'
+import type { PaceLook } from '../../drawing/pace-place.ts'
 import type { PaceTick } from '../../work/pace-sound.ts'
 import type { PaceFrame, PacePractised } from '../../work/pace-work.ts'
 import { usePaceBench } from '../../work/usePaceBench.ts'
@@ -210,7 +210,12 @@ function useLooks(
   return useMemo(() => {
     const ruler = inch ? INCH_RULER : METRIC_RULER
     return {
-      looks: { light, tick: watched ? 1 : plain, ruler },
+      looks: {
+        light,
+        motionless: matchMedia('(prefers-reduced-motion: reduce)').matches,
+        tick: watched ? 1 : plain,
+        ruler,
+      },
       tick: plain > 0 ? { eachS: ruler.stepMm / 1000 / speed, loud: plain } : undefined,
     }
   }, [light, plain, watched, inch, speed])

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState, type PointerEvent } from 'react'
 import type { PaceResult } from '#core/cut-sim/run-pace.ts'
 import type { PaceBoard } from '#core/teach/pace-board.ts'
-import { planPlace, placeOnPlan, type PaceLook } from '../../drawing/pace-paint.ts'
+import { planPlace, placeOnPlan, type PaceLook } from '../../drawing/pace-place.ts'
 import { useShop } from '../../app/shop.ts'
 import type { PaceBenchHeld } from '../../work/usePaceBench.ts'
 import { useCanvases } from '../../work/useStagedBench.ts'
