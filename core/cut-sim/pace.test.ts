@@ -483,6 +483,7 @@ describe('a file', () => {
     ['plate', { plate: 3 }],
     ['plate.thickness', { plate: { length: 0.1 } }],
     ['plate.metal', { plate: { ...good.plate, metal: 'cheese' } }],
+    ['plate.metal', { plate: { ...good.plate, metal: 'steel' } }],
     ['plate.colour', { plate: { ...good.plate, colour: 'red' } }],
     ['gas.fuel', { gas: { ...good.gas, fuel: undefined } }],
     ['gas.pressure', { gas: { ...good.gas, pressure: -1 } }],

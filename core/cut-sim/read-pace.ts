@@ -1,5 +1,5 @@
 import { group, list, number, oneOf, readWith, Wrong, type CaseOrError } from '../case-file.ts'
-import { findBaseMetal, METAL_NAMES } from '../metal/base-metals.ts'
+import { BASE_METALS } from '../metal/base-metals.ts'
 import {
   alongJet,
   CONE_M,
@@ -25,11 +25,14 @@ const LONGEST_S = 7200
 const MOST_SAMPLES = 500_000
 const MOST_WORK = 2e9
 
+/** Metals by their own names: a family is no plate. */
+const METALS: readonly string[] = BASE_METALS.map((m) => m.key)
+
 function readPlate(value: unknown): PacePlate {
   const p = group(value, 'plate', ['metal', 'thickness', 'length', 'temperature', 'surface', 'start'])
   const metal = p['metal'] ?? PLATE_DEFAULTS.metal
-  if (typeof metal !== 'string' || !findBaseMetal(metal))
-    throw new Wrong('plate.metal', `plate.metal should be one of: ${METAL_NAMES.join(', ')}.`)
+  if (typeof metal !== 'string' || !METALS.includes(metal))
+    throw new Wrong('plate.metal', `plate.metal should be one of: ${METALS.join(', ')}.`)
   return {
     metal,
     thickness: number(p['thickness'], 'plate.thickness', 0.0009, 0.305),

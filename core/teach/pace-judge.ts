@@ -78,7 +78,7 @@ export function paceMarks({ board, sim }: PaceState, r: PaceResult, said: Said):
       `The top edge is rounded by ${said.length(r.meanTopMelt)}.`,
     ),
     told(SLAG_POINTS[r.worstSlag], 15, SLAG_SAID[r.worstSlag], SLAG_SAID[r.worstSlag]),
-    told(within(r.meanRough * 1e6 - usualUm, [22, 90], 10), 10, 'The face is even.', 'The face is ridged.'),
+    told(within(r.meanRough * 1e6 - usualUm, [14, 80], 10), 10, 'The face is even.', 'The face is ridged.'),
     dragMark(sim.jet.reach, r, said),
     told(
       within(shown(r, 'wide-kerf'), [0, 1], 8),
