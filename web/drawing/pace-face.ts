@@ -2,7 +2,7 @@ import { CUT, MISSED, type PaceSim } from '#core/cut-sim/pace-sim.ts'
 import type { Places } from '#core/cut-sim/read-off.ts'
 import type { PaceState } from '#core/teach/pace-play.ts'
 import type { Light } from './flame-paint.ts'
-import { dot, hashed, INK, lengthMm, LETTERS, type Canvas, type Face, type PaceLook } from './pace-place.ts'
+import { dot, hashed, INK, lengthMm, written, type Canvas, type Face, type PaceLook } from './pace-place.ts'
 
 /** The face that a cut opens: drag lines, edge, slag, what is not through and what closed again. */
 
@@ -228,9 +228,7 @@ export function ruler(to: Canvas, state: PaceState, look: PaceLook, { x, top }: 
     to.lineTo(x(k * stepMm), top - 2 - tall)
   }
   to.stroke()
-  to.textAlign = 'center'
-  to.font = `500 14px ${LETTERS}`
-  to.fillStyle = INK[look.light].soft
+  const colour = INK[look.light].soft
   for (let k = each; k * stepMm <= length + 0.01; k += each)
-    to.fillText(String((k / each) * by), x(k * stepMm), top - 14)
+    written(to, look, String((k / each) * by), x(k * stepMm), top - 14, { colour, align: 'center' })
 }

@@ -6,7 +6,7 @@ import { beginCut, movePace, tickPace, type PaceState } from '#core/teach/pace-p
 import { boardOfPreset, playPreset } from '#core/teach/pace-presets.ts'
 import { LIGHTS } from './flame-paint.ts'
 import { PacePainter } from './pace-paint.ts'
-import { hashed, placeOnPlan, planPlace, type PaceLook } from './pace-place.ts'
+import { hashed, onSheet, placeOnPlan, planPlace, type PaceLook } from './pace-place.ts'
 import { quietCanvas, quietPictures, type PutDown } from './paint-test-support.ts'
 
 let pictures: PutDown
@@ -23,6 +23,7 @@ const LOOK: PaceLook = {
   dense: 1,
   light: 'shed',
   motionless: false,
+  mirrored: false,
   tick: 1,
   ruler: { stepMm: 5, each: 4, by: 20 },
 }
@@ -125,6 +126,14 @@ describe('a place under a finger', () => {
     const [px, py] = planPlace(state, size)(length + 5, 0)
     expect(placeOnPlan(state, size, px, py, length).x).toBeCloseTo(length + 5, 6)
     expect(placeOnPlan(state, size, px, py, 0).x).toBeCloseTo(5, 6)
+  })
+  it('is on the other side for the left hand, where it is still read from left to right', () => {
+    expect(onSheet({ width: 700, height: 1 }, { mirrored: true }, 100)).toBe(600)
+    expect(onSheet({ width: 700, height: 1 }, { mirrored: false }, 100)).toBe(100)
+    const left = paint(square.state, { mirrored: true }, square.state).face
+    expect(left.texts).toContain('Yours')
+    // each text is turned back by itself
+    expect(left.done['scale']).toBe(left.texts.length)
   })
   it('jitters the same whenever it is drawn', () => {
     expect(hashed(7, 3)).toBe(hashed(7, 3))

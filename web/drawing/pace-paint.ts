@@ -48,10 +48,11 @@ export class PacePainter {
     const to = sheet(this.#face, look.face, look)
     if (good) {
       const half = look.face.height / 2
+      const ink = { colour: INK[look.light].line }
       this.#paintFace(to, state, places, look, { top: 26, height: half - 30, done: true })
-      written(to, 'Yours', WRITTEN_PX, 18, INK[look.light].line)
+      written(to, look, 'Yours', WRITTEN_PX, 18, ink)
       this.#paintFace(to, good, this.#placesOf(good), look, { top: half + 26, height: half - 30, done: true })
-      written(to, 'As it should be', WRITTEN_PX, half + 18, INK[look.light].line)
+      written(to, look, 'As it should be', WRITTEN_PX, half + 18, ink)
       return
     }
     this.#paintFace(to, state, places, look, { top: 0, height: look.face.height, done: false })
@@ -234,7 +235,7 @@ export class PacePainter {
     const { sim } = state
     if (ghost.pacer !== undefined && look.tick > 0) pacerOnFace(to, face, ghost.pacer, look.tick)
     const lost = sim.mode === 'off' ? sim.losses.at(-1) : undefined
-    if (lost && sim.starts.length > 0) backTo(to, face, lost.x * 1000)
+    if (lost && sim.starts.length > 0) backTo(to, look, face, lost.x * 1000)
     if (ghost.torch) torchBeside(to, face, { ...ghost.torch, lean: 0, ghost: true }, state)
     torchBeside(
       to,

@@ -12,6 +12,8 @@ export interface PaceLook {
   readonly light: Light
   /** Nothing moves by itself: sparks hang where they are. */
   readonly motionless: boolean
+  /** For the left hand: the line runs from right to left. */
+  readonly mirrored: boolean
   /** How plainly the planned pace is shown, 0 to 1. */
   readonly tick: number
   /** A stroke so often along the line, mm; a figure at each so many of them, growing by so much. */
@@ -40,7 +42,7 @@ export const INK: Readonly<
 }
 export const PACER = '#d08a2e'
 export const SPARK = ['#fff6d8', '#ffd27a', '#ff9a3c', '#c9481e'] as const
-export const LETTERS = "'Atkinson Hyperlegible Next', sans-serif"
+const LETTERS = "500 14px 'Atkinson Hyperlegible Next', sans-serif"
 /** Room beside the plate: half a torch fits into it. */
 const ROOM_PX = 26
 
@@ -89,6 +91,10 @@ export function planPlace(state: Pick<PaceState, 'board'>, size: Size): PlanPlac
   }
 }
 
+/** A place of the page's box on the sheet, px: the same but for the left hand. */
+export const onSheet = ({ width }: Size, { mirrored }: Pick<PaceLook, 'mirrored'>, px: number): number =>
+  mirrored ? width - px : px
+
 /** A place of the sheet under a finger, mm along and across. @param near where the torch is, so that a circle goes on past its top */
 export function placeOnPlan(
   state: Pick<PaceState, 'board'>,
@@ -135,24 +141,47 @@ export function faceOf(state: PaceState, look: PaceLook, { top, height, done }: 
 }
 
 /** A clean sheet of a size. */
-export function sheet(to: Canvas, { width, height }: Size, { dense, light }: PaceLook): Canvas {
+export function sheet(to: Canvas, { width, height }: Size, { dense, light, mirrored }: PaceLook): Canvas {
   const [w, h] = [Math.round(width * dense), Math.round(height * dense)]
   if (to.canvas.width !== w || to.canvas.height !== h) {
     to.canvas.width = w
     to.canvas.height = h
   }
-  to.setTransform(dense, 0, 0, dense, 0, 0)
+  if (mirrored) to.setTransform(-dense, 0, 0, dense, width * dense, 0)
+  else to.setTransform(dense, 0, 0, dense, 0, 0)
   to.globalAlpha = 1
   to.fillStyle = INK[light].ground
   to.fillRect(0, 0, width, height)
   return to
 }
 
-export function written(to: Canvas, text: string, x: number, y: number, colour: string, size = 14): void {
-  to.font = `500 ${size}px ${LETTERS}`
-  to.textAlign = 'left'
+/** How a text lies to its place. */
+interface Lettering {
+  readonly colour: string
+  readonly align?: 'left' | 'center'
+}
+
+/** Writes at a place; what is mirrored is still read from left to right. */
+export function written(
+  to: Canvas,
+  { mirrored }: PaceLook,
+  text: string,
+  x: number,
+  y: number,
+  { colour, align = 'left' }: Lettering,
+): void {
+  to.font = LETTERS
   to.fillStyle = colour
-  to.fillText(text, x, y)
+  to.textAlign = mirrored && align === 'left' ? 'right' : align
+  if (!mirrored) {
+    to.fillText(text, x, y)
+    return
+  }
+  to.save()
+  to.translate(x, y)
+  to.scale(-1, 1)
+  to.fillText(text, 0, 0)
+  to.restore()
 }
 
 export function dot(to: Canvas, [x, y]: readonly [number, number], r: number): void {

@@ -72,7 +72,7 @@ export function pacerOnFace(to: Canvas, { x, top }: Face, mm: number, plainly: n
 }
 
 /** Where to go back to after a loss. */
-export function backTo(to: Canvas, { x, top, bottom }: Face, mm: number): void {
+export function backTo(to: Canvas, look: PaceLook, { x, top, bottom }: Face, mm: number): void {
   to.strokeStyle = LOST
   to.lineWidth = 2
   to.setLineDash([4, 4])
@@ -81,7 +81,7 @@ export function backTo(to: Canvas, { x, top, bottom }: Face, mm: number): void {
   to.lineTo(x(mm), bottom + 8)
   to.stroke()
   to.setLineDash([])
-  written(to, 'back to here', x(mm) + 6, bottom + 22, LOST)
+  written(to, look, 'back to here', x(mm) + 6, bottom + 22, { colour: LOST })
 }
 
 interface TorchDrawn {

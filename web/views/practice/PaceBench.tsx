@@ -205,6 +205,7 @@ function useLooks(
 ): { readonly looks: Omit<PaceLook, 'plan' | 'face' | 'dense'>; readonly tick: PaceTick | undefined } {
   const { units } = useShop()
   const light = useApp((s) => s.device.practiceLight)
+  const mirrored = useApp((s) => s.device.practiceHand) === 'left'
   const inch = isInch(units)
   const { speed } = board.told
   return useMemo(() => {
@@ -213,12 +214,13 @@ function useLooks(
       looks: {
         light,
         motionless: matchMedia('(prefers-reduced-motion: reduce)').matches,
+        mirrored,
         tick: watched ? 1 : plain,
         ruler,
       },
       tick: plain > 0 ? { eachS: ruler.stepMm / 1000 / speed, loud: plain } : undefined,
     }
-  }, [light, plain, watched, inch, speed])
+  }, [light, mirrored, plain, watched, inch, speed])
 }
 
 /** What is seen, as a sentence. */
@@ -250,7 +252,7 @@ function Head({
         <h1 className="text-section">Pace</h1>
         <p className="hidden text-soft md:block">
           {print(plate.thickness, 'length')} plate, tip {print(gas.orifice, 'bore')},{' '}
-          {print(gas.pressure, 'pressure')} at it, {FUELS[gas.fuel].name}.{' '}
+          {print(gas.pressure, 'pressure')} of oxygen at it, {FUELS[gas.fuel].name}.{' '}
           <Link className="underline underline-offset-4" to={from ?? '/practice'}>
             {from ? 'Its plan' : 'Practice'}
           </Link>

@@ -165,7 +165,8 @@ function Told({ board }: { readonly board: PaceBoard }) {
           `${print(plate.thickness, 'length')}${plate.surface === 'clean' ? '' : `, ${plate.surface}`}`,
         ],
         ['Tip', print(gas.orifice, 'bore')],
-        ['At the tip', `${print(gas.pressure, 'pressure')}, ${FUELS[gas.fuel].name}`],
+        ['Oxygen', `${print(gas.pressure, 'pressure')} at the tip`],
+        ['Fuel', FUELS[gas.fuel].name],
         ['Tip to work', print(plan.height, 'rule')],
         ['Pace', print(told.speed, 'speed')],
         ['Ready after', `about ${print(told.preheatS, 'time')}`],
@@ -289,7 +290,7 @@ function Came({ board, came }: { readonly board: PaceBoard; readonly came: Omit<
         ['Top edge', came.meanTopMelt < 0.0003 ? 'sharp' : `rounded by ${small(came.meanTopMelt)}`],
         ['Slag', SLAG_SAID[came.slagMain]],
         ['Started after', first === undefined ? 'never' : `${Math.round(first.t)} s`],
-        ['Lost above', print(came.limit.speed, 'speed')],
+        ['Cuts through up to', print(came.limit.speed, 'speed')],
       ]}
     >
       <p className="pt-2 text-foot text-soft">

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState, type PointerEvent } from 'react'
 import type { PaceResult } from '#core/cut-sim/run-pace.ts'
 import type { PaceBoard } from '#core/teach/pace-board.ts'
-import { planPlace, placeOnPlan, type PaceLook } from '../../drawing/pace-place.ts'
+import { onSheet, planPlace, placeOnPlan, type PaceLook } from '../../drawing/pace-place.ts'
 import { useShop } from '../../app/shop.ts'
 import type { PaceBenchHeld } from '../../work/usePaceBench.ts'
 import { useCanvases } from '../../work/useStagedBench.ts'
@@ -49,7 +49,8 @@ export function PaceStage({ board, bench, looks, still, came, label, onLead, onL
     const near = bench.latest.current?.x ?? 0
     // the face is a straight line, whatever is seen above it
     const as = on === 'plan' ? board : { ...board, shape: 'line' as const }
-    const at = placeOnPlan({ board: as }, box, e.clientX - box.left, e.clientY - box.top, near)
+    const px = onSheet(box, looks, e.clientX - box.left)
+    const at = placeOnPlan({ board: as }, box, px, e.clientY - box.top, near)
     onLead(at.x, on === 'plan' ? at.y : 0)
     if (e.type === 'pointerdown' && !touch) onLever(true)
   }
@@ -72,7 +73,7 @@ export function PaceStage({ board, bench, looks, still, came, label, onLead, onL
     >
       <div className="relative">
         <div ref={planBox} role="img" aria-label="The plate from above" {...on('plan')} />
-        {came ? <Events board={board} size={plan} came={came} /> : null}
+        {came ? <Events board={board} size={plan} looks={looks} came={came} /> : null}
       </div>
       <div ref={faceBox} role="img" aria-label={label} {...on('face')} />
     </div>
@@ -131,10 +132,12 @@ function useWheel(
 function Events({
   board,
   size,
+  looks,
   came,
 }: {
   readonly board: PaceBoard
   readonly size: { readonly width: number; readonly height: number }
+  readonly looks: Pick<PaceLook, 'mirrored'>
   readonly came: Omit<PaceResult, 'places'>
 }) {
   const { print } = useShop()
@@ -146,7 +149,8 @@ function Events({
     <>
       <ol aria-label="What happened along the line">
         {events.map((e, i) => {
-          const [left, top] = at(e.xMm, 0)
+          const [px, top] = at(e.xMm, 0)
+          const left = onSheet(size, looks, px)
           return (
             <li key={`${e.kind} ${e.t}`} className="absolute" style={{ left: left - 22, top: top - 22 }}>
               <button

@@ -7,6 +7,8 @@ import { NO_RUNS } from '#application/plan-of.ts'
 import type { Attempts } from '#contract/types.ts'
 import { calibrated, paceBoard, paceTitle } from '#core/teach/pace-board.ts'
 import { goodPace } from '#core/teach/pace-hands.ts'
+import type { PaceRecording } from '#core/teach/pace-judge.ts'
+import { device } from '../../app/device.ts'
 import { makeStore } from '../../app/store.ts'
 import { answering, browserParts, clear, show } from '../../test-support.tsx'
 import { benchWorkers, quietAudio } from '../../work/flame-test-support.ts'
@@ -174,7 +176,7 @@ describe('the hands at the pace bench', () => {
   it('set up a plate of their own, which is another task', async () => {
     const { store } = open('/practice/pace/square')
     fireEvent.click(await button('More oxygen'))
-    await waitFor(() => expect(row('At the tip')).toContain('45 psi'))
+    await waitFor(() => expect(row('Oxygen')).toContain('45 psi'))
     fireEvent.click(screen.getByRole('radio', { name: 'Free hand' }))
     await waitFor(() =>
       expect(screen.getByRole('radio', { name: 'Free hand' }).getAttribute('aria-checked')).toBe('true'),
@@ -186,7 +188,7 @@ describe('the hands at the pace bench', () => {
     expect(item?.body).toMatchObject({ recording: { task: 'square own free', board: { guide: false } } })
     fireEvent.click(await button('Try again'))
     fireEvent.click(await button('As the plate wants it'))
-    await waitFor(() => expect(row('At the tip')).toContain('40 psi'))
+    await waitFor(() => expect(row('Oxygen')).toContain('40 psi'))
   })
   it('follow a good hand, and watch one', async () => {
     open('/practice/pace/thin')
@@ -223,6 +225,32 @@ describe('the hands at the pace bench', () => {
     fireEvent.wheel(plate, { deltaY: -100 })
     fireEvent.wheel(plate, { deltaY: -100 })
     await waitFor(() => expect(row('Height now')).toMatch(/^(5\/16|11\/32|21\/64)/))
+  })
+})
+
+describe('the left hand', () => {
+  it('goes from right to left', async () => {
+    const { store } = open('/practice/pace/square')
+    store.dispatch(device.actions.changed({ practiceHand: 'left' }))
+    await button(/Hold the lever/)
+    const plate = screen.getByRole('img', { name: 'The plate from above' })
+    plate.getBoundingClientRect = () => ({ left: 0, top: 0, width: 800, height: 160 }) as DOMRect
+    const move = (clientX: number) =>
+      fireEvent(
+        plate,
+        Object.assign(new MouseEvent('pointermove', { bubbles: true, clientX, clientY: 80 }), {
+          pointerId: 1,
+          pointerType: 'mouse',
+        }),
+      )
+    move(700)
+    fireEvent.click(await button('Quicker'))
+    fireEvent.click(finish())
+    await screen.findByText('Nothing is cut.', { selector: '[role=status]' })
+    const made = (store.getState().outbox.items[0]?.body as { recording: PaceRecording }).recording.made
+    // at the right there is the beginning
+    expect(made[0]?.[1]).toBe('at')
+    expect(made[0]?.[2]).toBeLessThan(10)
   })
 })
 
