@@ -97,6 +97,7 @@ function happenedOf({ sim, at }: PaceState): string | undefined {
 
 /** The colour of the top, and whether it is wet: what a pierce waits for. */
 function glowOf({ board, sim }: PaceState, celsius: number): string {
+  if (sim.mode === 'run') return 'white hot, burning'
   const glow = glowAt(celsius + skinK(board) + 273.15)
   const wet = board.plate.start === 'pierce' && sim.starts.length === 0 && celsius >= READY_C.pierce
   return wet ? `${glow}, wet` : glow

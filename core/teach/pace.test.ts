@@ -334,6 +334,7 @@ describe('what is seen', () => {
     expect(seen[pressed - 20]?.glow).toBe('bright cherry')
     expect(seen.slice(0, pressed - 120).map((s) => s.glow)).not.toContain('bright cherry')
     const cutting = seen.filter((s) => s.sparks !== 'none')
+    expect(cutting.every((s) => s.glow === 'white hot, burning')).toBe(true)
     expect(cutting.filter((s) => s.sparks === 'down').length / cutting.length).toBeGreaterThan(0.9)
   })
   it('is a spot that goes wet before a pierce', () => {
