@@ -1,6 +1,7 @@
 import type { Page } from 'puppeteer-core'
 import { describe, expect, it } from 'vitest'
-import type { Attempts, Job, JobPage, LogPage } from '#contract/types.ts'
+import type { Attempts, LogPage } from '#contract/types.ts'
+import { pieceNamed } from '../server/test-support.ts'
 import { expectAccessible, openPage, press, see, until } from './browser.ts'
 import { bench, judged, row, watched } from './practice-page.ts'
 import { browser, openStory, server } from './story.ts'
@@ -135,14 +136,9 @@ describe('the pace bench', () => {
 
 describe('a planned cut', () => {
   it('is tried first with its own figures, and goes back to its plan', async () => {
-    const { jobs } = (await server.call('GET', '/api/jobs')).json as JobPage
+    const { jobId, id } = await pieceNamed(server, 'Wear strips')
     const page = await openPage(browser, server.url)
-    let at = ''
-    for (const { id } of jobs) {
-      const job = (await server.call('GET', `/api/jobs/${id}`)).json as Job
-      const cut = job.pieces.find((p) => p.title === 'Wear strips')
-      if (cut) at = `/jobs/${id}/${cut.id}`
-    }
+    const at = `/jobs/${jobId}/${id}`
     await page.goto(`${server.url}${at}`)
     await press(page, 'Try it first')
     await see(page, 'Hold the lever')

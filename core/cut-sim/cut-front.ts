@@ -14,7 +14,7 @@ import {
   type PaceSim,
   type PaceStartEntry,
 } from './pace-sim.ts'
-import { columnAt, DIFFUSES, give, SHELLS, topAt } from './plate-heat.ts'
+import { columnAt, columnsBetween, DIFFUSES, give, SHELLS, topAt } from './plate-heat.ts'
 
 /** The jet in the work: what it starts, how the front runs, what burns through behind it, and how a cut is lost. */
 
@@ -25,7 +25,6 @@ interface Cutting {
   readonly hand: HandStep
   readonly v: number
   readonly over: number
-  readonly oxygen: number
   readonly limit: number
   /** How fast it goes down, m/s, and how far it reaches back. */
   readonly sinks: number
@@ -44,13 +43,11 @@ function cutting(sim: PaceSim, hand: HandStep, v: number): Cutting {
       ? 0
       : speedLimit(jet, oxygen) * jet.purity * heightFactor(over) * jet.metal * jet.surface * warm
   const lead = hand.to + jet.kerf / 2
-  sim.limit = limit
   sim.flow = jet.planned > 0 ? (oxygen / jet.planned) * heightFactor(over) : 0
   return {
     hand,
     v,
     over,
-    oxygen,
     limit,
     sinks: (limit * jet.te) / jet.reach,
     lead,
@@ -121,8 +118,7 @@ function started(sim: PaceSim, entry: Omit<PaceStartEntry, 't'>): void {
 function candidate(sim: PaceSim, { lead, top }: Cutting): number | undefined {
   if (lead < 0) return undefined
   const { heat, columns } = sim
-  const from = Math.max(0, Math.floor(top / heat.dx))
-  const to = Math.min(heat.columns - 1, Math.floor(lead / heat.dx))
+  const [from, to] = columnsBetween(heat, top, lead)
   for (let i = from; i <= to; i++) if (columns.state[i] !== CUT && opens(sim, i)) return i
   return undefined
 }
@@ -146,8 +142,7 @@ function runsFrom(sim: PaceSim, at: number): void {
 function chill(sim: PaceSim, { hand, lead, top }: Cutting): void {
   const { heat, columns, jet, dt } = sim
   const celsius = heat.shells[0] as Float64Array
-  const from = Math.max(0, Math.floor(top / heat.dx))
-  const to = Math.min(heat.columns - 1, Math.floor(lead / heat.dx))
+  const [from, to] = columnsBetween(heat, top, lead)
   for (let i = from; i <= to; i++) {
     if (columns.state[i] === CUT) continue
     const watts = 4000 * hand.lever * ((celsius[i] as number) - 20) * jet.kerf * heat.dx
@@ -322,10 +317,8 @@ function leave(sim: PaceSim, now: Cutting, i: number, depth: number): void {
 function heatWalls(sim: PaceSim, { top, v }: Cutting, advance: number): void {
   if (advance <= 0) return
   const { heat, jet, dt, front } = sim
-  const { dx } = heat
   const share = v > 0 ? Math.min(1, advance / (v * dt)) : 1
-  const from = Math.max(0, Math.floor(top / dx))
-  const to = Math.min(heat.columns - 1, Math.floor(front / dx))
+  const [from, to] = columnsBetween(heat, top, front)
   const most = (0.5 * jet.frees * jet.kerf * jet.te * advance) / dt
   let all = 0
   for (let s = 0; s < SHELLS; s++) all += wallShell(sim, s, from, to, top, share, 0)

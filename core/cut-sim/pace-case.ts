@@ -122,4 +122,5 @@ export const SURFACES: Readonly<
 export const alongJet = (thicknessM: number, bevelDegrees: number): number =>
   thicknessM / Math.cos((bevelDegrees * Math.PI) / 180)
 
+/** A value held between two others, 0 and 1 where none are said. */
 export const clamp = (v: number, low = 0, high = 1): number => (v < low ? low : v > high ? high : v)

@@ -140,8 +140,7 @@ export interface PaceSim {
   /** How far the torch has gone past, less its half kerf, m: what lies behind can close. */
   behind: number
   unclosed: number
-  /** Of the last step: speed limit m/s, oxygen in parts of the planned, J that were burnt since the beginning. */
-  limit: number
+  /** Oxygen in parts of the planned, of the last step; J that were burnt since the beginning. */
   flow: number
   burnt: number
   moved: { sum: number; steps: number }
@@ -219,7 +218,6 @@ export function beginPace({ plate, gas, plan, dt, dx, t0 = 0, calibration = {} }
     kindled: undefined,
     behind: -Infinity,
     unclosed: 0,
-    limit: 0,
     flow: 1,
     burnt: 0,
     moved: { sum: 0, steps: 0 },

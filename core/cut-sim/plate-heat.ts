@@ -114,6 +114,16 @@ export const columnAt = ({ dx, columns }: PlateHeat, x: number): number => {
   return i < 0 ? 0 : i >= columns ? columns - 1 : i
 }
 
+/** First and last of the columns between two places, as far as they exist. */
+export const columnsBetween = (
+  { dx, columns }: PlateHeat,
+  from: number,
+  to: number,
+): readonly [first: number, last: number] => [
+  Math.max(0, Math.floor(from / dx)),
+  Math.min(columns - 1, Math.floor(to / dx)),
+]
+
 /** How hot the top is at a place, °C: straight between the middles of columns, held at the ends. */
 export function topAt({ dx, columns, shells }: PlateHeat, x: number): number {
   const top = shells[0] as Float64Array

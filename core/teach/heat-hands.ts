@@ -3,12 +3,12 @@ import {
   beginHeat,
   HEAT_TICK_S,
   moveHeat,
-  moveOf,
   tickHeat,
   type HeatMove,
   type HeatState,
 } from './heat-play.ts'
 import type { HeatJoint } from './heat-joint.ts'
+import { rowOf } from './rows.ts'
 
 /** How a hand differs from the one that is meant: quicker or slower, and how far beside, mm. */
 export interface Hand {
@@ -95,7 +95,7 @@ class Recorder {
   constructor(readonly state: HeatState) {}
   does(what: HeatMove[1], a?: number, b?: number): void {
     const round = (v: number | undefined) => (v === undefined ? undefined : Math.round(v * 2) / 2)
-    const move = moveOf(this.state.at, what, round(a), round(b))
+    const move = rowOf(this.state.at, what, round(a), round(b))
     this.made.push(move)
     moveHeat(this.state, move)
   }

@@ -3,6 +3,7 @@ import { playAt } from '../heat/on-work.ts'
 import { underRod } from '../heat/rod.ts'
 import { arcM, layRag, type Playing } from '../heat/shells.ts'
 import { caseOf, fillerWanted, RAG_WIDE_M, rodRate, type HeatJoint } from './heat-joint.ts'
+import { inParts, type MoveRow } from './rows.ts'
 
 /**
  * The heat bench: a joint, a torch or two, a rod, moment after moment. What happens follows from the joint and from what the
@@ -35,11 +36,7 @@ export const HEAT_DOES = [
 ] as const
 export type HeatDo = (typeof HEAT_DOES)[number]
 /** A move and when it was made: moment, what, and its figures. */
-export type HeatMove = readonly [at: number, what: HeatDo, a?: number, b?: number]
-
-/** A move as it is written down: figures that it has none of are left out. */
-export const moveOf = (at: number, what: HeatDo, a?: number, b?: number): HeatMove =>
-  a === undefined ? [at, what] : b === undefined ? [at, what, a] : [at, what, a, b]
+export type HeatMove = MoveRow<HeatDo>
 
 /** Cone tip to metal goes so far, mm. */
 export const NEAREST_MM = 4
@@ -196,19 +193,11 @@ export function playHeat(joint: HeatJoint, made: readonly HeatMove[], until: num
 }
 
 /** The same, moment by moment, for whoever has something else to do meanwhile. */
-export function* heatInParts(
+export const heatInParts = (
   state: HeatState,
   made: readonly HeatMove[],
   until: number,
-): Generator<HeatState, void> {
-  let next = 0
-  for (;;) {
-    for (let m = made[next]; m && m[0] <= state.at; m = made[++next]) moveHeat(state, m)
-    if (state.at >= until || state.finished) return
-    tickHeat(state)
-    yield state
-  }
-}
+): Generator<HeatState, void> => inParts(state, made, until, { move: moveHeat, tick: tickHeat })
 
 /** How much of what a full joint takes has gone in, 0 and up. */
 export const fedShare = ({ joint, bench, dripped }: HeatState): number =>

@@ -14,8 +14,8 @@ import {
 import { paceStep } from '../cut-sim/pace-step.ts'
 import { topAt } from '../cut-sim/plate-heat.ts'
 import { wantedFor } from '../cut-sim/wanted.ts'
-import { OXYGEN_DENSITY } from '../gas/fuels.ts'
-import { oxygenKgS } from '../cut-sim/jet.ts'
+import { FUELS } from '../gas/fuels.ts'
+import { orificeFlow } from '../gas/orifice.ts'
 import { INCH_M, PSI_PA } from '../quantity/units.ts'
 
 /** Kinds of cut that the pace bench has. */
@@ -163,6 +163,10 @@ function setTo(pressurePa: number, metric: boolean): number {
   return Math.round(pressurePa / stroke) * stroke
 }
 
+/** Thinner than this is thin plate, m: cut quick, leaned forward. */
+const THIN_M = 0.005
+export const isThin = ({ plate }: Pick<PaceBoard, 'plate'>): boolean => plate.thickness < THIN_M
+
 /** Seconds that the planner has for a start on this plate. */
 export const preheatOf = (plate: PacePlate, { fuel }: PaceGas): number =>
   kindling(plate.start === 'edge' ? 'edge' : 'flat', {
@@ -193,10 +197,9 @@ export function judgedBy(
   const row = steelRow(te, gas.fuel)
   const wanted = wantedFor(plate.thickness, gas.fuel, { ambient: gas.ambient, bevel: told.bevel })
   const slower = bevelSpeed((told.bevel * Math.PI) / 180) * puritySpeed(gas.purity)
-  const flow = oxygenKgS(gas.orifice, gas.pressure, gas.ambient) / OXYGEN_DENSITY
+  const flow = orificeFlow({ diameterM: gas.orifice, ambientPa: gas.ambient }, gas.pressure)
   const inside = (v: number, [low, high]: readonly [number, number], times = 1) =>
     v >= low * times * (1 - SLACK) && v <= high * times * (1 + SLACK)
-  const fuel = wanted.plan.flameHeat / ((row.fuel[0] + row.fuel[1]) / 2)
   const right = inside(gas.orifice, row.orificeM) && inside(flow, row.cuttingOxygen)
   return {
     height: told.height,
@@ -205,7 +208,9 @@ export function judgedBy(
     speed: inside(told.speed, row.speed, slower) ? told.speed : wanted.plan.speed * slower,
     orifice: right ? gas.orifice : wanted.plan.orifice,
     pressure: right ? gas.pressure : wanted.plan.pressure,
-    flameHeat: inside(gas.flameHeat, row.fuel, fuel) ? gas.flameHeat : wanted.plan.flameHeat,
+    flameHeat: inside(gas.flameHeat, row.fuel, FUELS[gas.fuel].netHeat)
+      ? gas.flameHeat
+      : wanted.plan.flameHeat,
   }
 }
 /** A figure this far past a published range still counts as inside it. */

@@ -1,6 +1,5 @@
-import { columnAt } from '../cut-sim/plate-heat.ts'
-import { HOT_KERF_C } from '../cut-sim/pace-sim.ts'
-import { READY_C, startsAtM, type PaceBoard } from './pace-board.ts'
+import { HOT_KERF_C, underTorch } from '../cut-sim/pace-sim.ts'
+import { isThin, READY_C, startsAtM, type PaceBoard } from './pace-board.ts'
 import {
   allCut,
   beginCut,
@@ -13,6 +12,7 @@ import {
   type PaceMove,
   type PaceState,
 } from './pace-play.ts'
+import { rowOf } from './rows.ts'
 
 /** A hand that has cut: its moves, and how the plate was when it left it. */
 export interface Cut {
@@ -51,8 +51,7 @@ const STANDS_S = 0.25
 /** Times the planned height that a good hand backs off to, to pierce; the sheet of it is through after so long at most, s. */
 const BACKS_OFF = 1.6
 const WAITS_LONGEST_S = 200
-/** Thin plate is cut leaned forward. */
-const THIN_M = 0.005
+/** Thin plate is cut leaned forward, degrees. */
 const THIN_LEAN = 15
 
 class Hand {
@@ -65,8 +64,7 @@ class Hand {
     this.state = beginCut(board)
   }
   does(what: PaceDo, a?: number, b?: number): void {
-    const { at } = this.state
-    const move: PaceMove = a === undefined ? [at, what] : b === undefined ? [at, what, a] : [at, what, a, b]
+    const move = rowOf(this.state.at, what, a, b)
     this.made.push(move)
     movePace(this.state, move)
   }
@@ -88,8 +86,7 @@ class Hand {
 const hundredth = (v: number) => Math.round(v * 100) / 100
 
 /** How hot the top is where the torch is, °C: what the eye tells by colour and by how wet it looks. */
-const hotHere = ({ sim, x }: PaceState): number =>
-  (sim.heat.shells[0] as Float64Array)[columnAt(sim.heat, x / 1000)] as number
+const hotHere = ({ sim, x }: PaceState): number => underTorch(sim, 0, x / 1000)
 
 /** Brings the torch to a place and waits until it has come. */
 function leads(hand: Hand, x: number): void {
@@ -146,7 +143,7 @@ export function paceHand(board: PaceBoard, habit: PaceHabit = {}): Cut {
   const hand = new Hand(board, habit)
   const { state } = hand
   const height = hundredth(board.plan.height * 1000 + (habit.over ?? 0))
-  const lean = habit.lean ?? (board.plate.thickness < THIN_M ? THIN_LEAN : 0)
+  const lean = habit.lean ?? (isThin(board) ? THIN_LEAN : 0)
   const pierces = board.plate.start === 'pierce'
   hand.does('height', hundredth(board.plan.height * 1000))
   leads(hand, startsAtM(board.plate) * 1000)

@@ -3,7 +3,7 @@ import { resultOf, type PaceResult } from '../cut-sim/run-pace.ts'
 import { MELTED_M, type PaceFinding } from '../cut-sim/pace-findings.ts'
 import type { PaceBoard } from './pace-board.ts'
 import { playPace, type PaceMove, type PaceState } from './pace-play.ts'
-import { pointsOf, told, within, type Mark } from './points.ts'
+import { DONE, pointsOf, told, within, type Mark } from './points.ts'
 
 /** What somebody did at the pace bench: all that its score follows from. */
 export interface PaceRecording {
@@ -251,9 +251,8 @@ export function scorePace(state: PaceState, said: Said = PLAIN): PaceScore {
 export const paceScoreOf = ({ board, made, until }: PaceRecording): PaceScore =>
   scorePace(playPace(board, made, until))
 
-/** From so many points a cut counts as well done; so many of them in a row need no tick any more. */
-const WELL = 80
+/** So many of the last cuts that are well done need no tick any more. */
 const CUTS = 3
 /** How plainly the planned pace is ticked, 1 to 0: each of the last three cuts that was well done takes a third away. */
 export const tickOf = (recent: readonly number[]): number =>
-  1 - recent.slice(0, CUTS).filter((points) => points >= WELL).length / CUTS
+  1 - recent.slice(0, CUTS).filter((points) => points >= DONE).length / CUTS

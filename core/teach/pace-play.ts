@@ -1,7 +1,8 @@
-import { PACE_DT_S, PACE_DX_M } from '../cut-sim/pace-case.ts'
+import { clamp, PACE_DT_S, PACE_DX_M } from '../cut-sim/pace-case.ts'
 import { beginPace, CUT, type PaceSim } from '../cut-sim/pace-sim.ts'
 import { paceStep } from '../cut-sim/pace-step.ts'
 import { calibrated, type PaceBoard } from './pace-board.ts'
+import { inParts, type MoveRow } from './rows.ts'
 
 /**
  * The pace bench: a plate, a line and a cutting torch in hand, moment after moment. What comes of it follows from the board
@@ -16,13 +17,13 @@ export const MOST_PACE_MOVES = 16_000
 
 /**
  * What a hand does, by word. `at`: leads the torch to a place, mm along and across the line. `go`: goes on along the line by
- * itself, mm/s; 0 stands still. `across`: mm to the side of the line. `height`: tip to work, mm. `lean`: degrees, + points the jet forward. `lever`: 1 pressed, 0 let
- * go; with a second 1 it is eased. `finish`: that is it.
+ * itself, mm/s; 0 stands still. `across`: mm to the side of the line. `height`: tip to work, mm. `lean`: degrees, + points the
+ * jet forward. `lever`: 1 pressed, 0 let go; with a second 1 it is eased. `finish`: that is it.
  */
 export const PACE_DOES = ['at', 'go', 'across', 'height', 'lean', 'lever', 'finish'] as const
 export type PaceDo = (typeof PACE_DOES)[number]
 /** A move and when it was made: moment, what, and its figures. */
-export type PaceMove = readonly [at: number, what: PaceDo, a?: number, b?: number]
+export type PaceMove = MoveRow<PaceDo>
 
 /** Tip to work goes so far, mm; the torch leans so far, degrees. */
 export const LOWEST_MM = 1
@@ -101,7 +102,6 @@ export function beginCut(board: PaceBoard): PaceState {
   }
 }
 
-const clamp = (v: number, low: number, high: number) => Math.min(high, Math.max(low, v))
 /** A lever that is pressed is down after so long, s; one that is eased after so long. */
 const QUICK_S = 0.15
 const EASED_S = 0.9
@@ -227,19 +227,11 @@ export function playPace(board: PaceBoard, made: readonly PaceMove[], until: num
 }
 
 /** The same, moment by moment, for whoever has something else to do meanwhile. */
-export function* paceInParts(
+export const paceInParts = (
   state: PaceState,
   made: readonly PaceMove[],
   until: number,
-): Generator<PaceState, void> {
-  let next = 0
-  for (;;) {
-    for (let m = made[next]; m && m[0] <= state.at; m = made[++next]) movePace(state, m)
-    if (state.at >= until || state.finished) return
-    tickPace(state)
-    yield state
-  }
-}
+): Generator<PaceState, void> => inParts(state, made, until, { move: movePace, tick: tickPace })
 
 /** Where a hand of the planned pace would be now, mm along; undefined before the cut goes. */
 export const pacerMm = ({ wentAt, wentFrom, at, board }: PaceState): number | undefined =>

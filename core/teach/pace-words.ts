@@ -1,15 +1,15 @@
-import { columnAt } from '../cut-sim/plate-heat.ts'
+import { MISSED, underTorch } from '../cut-sim/pace-sim.ts'
 import { glowAt } from '../metal/glow.ts'
-import { READY_C, type PaceBoard } from './pace-board.ts'
+import { isThin, READY_C, type PaceBoard } from './pace-board.ts'
 import type { PaceState } from './pace-play.ts'
 
-/** Thinner than this is thin plate; from here on, and colder than that, plate is warmed first: m, °C. */
-const THIN_M = 0.005
+/** From here on, and colder than that, plate is warmed first: m, °C. */
 const HEAVY_M = 0.025
 const COLD_C = 5
 
 /** What is asked for on a board, in the order in which it is done. */
-export function paceAsks({ shape, plate }: PaceBoard): string {
+export function paceAsks(board: PaceBoard): string {
+  const { shape, plate } = board
   switch (shape) {
     case 'bevel':
       return 'More to go through: a little slower, with some dross on the far side.'
@@ -22,8 +22,7 @@ export function paceAsks({ shape, plate }: PaceBoard): string {
     case 'pierce':
       return 'Wait until the spot is wet, back off, ease the lever down; once it is through, down to height and along.'
     case 'line':
-      if (plate.thickness < THIN_M)
-        return 'Quick, and leaned forward. Slow, it melts and closes behind the torch.'
+      if (isThin(board)) return 'Quick, and leaned forward. Slow, it melts and closes behind the torch.'
       return plate.temperature < COLD_C && plate.thickness >= HEAVY_M
         ? 'Frost on it: run the flame along the line first, then hold the edge until it is ready.'
         : 'Hold the edge until it is bright cherry, press, and go along the line at one pace.'
@@ -69,7 +68,7 @@ function sparksOf(state: PaceState): Pick<PaceSeen, 'sparks' | 'trails'> {
   const { columns, undone, runFrom, jet } = sim
   if (sim.mode === 'off') return { sparks: 'none', trails: 0 }
   const through = sim.mode === 'run' && (undone > runFrom || sim.front - runFrom * sim.heat.dx < jet.reach)
-  if (!through || columns.state[Math.max(0, undone - 1)] === 2) return { sparks: 'up', trails: 0 }
+  if (!through || columns.state[Math.max(0, undone - 1)] === MISSED) return { sparks: 'up', trails: 0 }
   const drag = dragNow(state)
   const trails = (Math.atan(drag / jet.te) * 180) / Math.PI
   return { sparks: drag < jet.reach * TRAILS ? 'down' : 'trail', trails }
@@ -106,7 +105,7 @@ function glowOf({ board, sim }: PaceState, celsius: number): string {
 /** How a cut looks now, in a dim shop. */
 export function paceSeen(state: PaceState): PaceSeen {
   const { sim, x } = state
-  const celsius = (sim.heat.shells[0] as Float64Array)[columnAt(sim.heat, x / 1000)] as number
+  const celsius = underTorch(sim, 0, x / 1000)
   const over = x < -6 || x > state.board.plate.length * 1000 + 6
   return {
     glow: over ? 'beside the plate' : glowOf(state, celsius),

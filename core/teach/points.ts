@@ -16,6 +16,9 @@ export const told = (got: number, most: number, good: string, bad: string): Mark
   text: got >= most * 0.9 ? good : bad,
 })
 
+/** From so many points on a task counts as done. */
+export const DONE = 80
+
 /** Points of some marks, 0 to 100. */
 export function pointsOf(marks: readonly Mark[]): number {
   const most = marks.reduce((n, m) => n + m.most, 0)

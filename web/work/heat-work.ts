@@ -15,7 +15,6 @@ import {
   MOST_HEAT_MOVES,
   MOST_HEAT_TICKS,
   moveHeat,
-  moveOf,
   tickHeat,
   type HeatMove,
   type HeatState,
@@ -23,6 +22,7 @@ import {
 import { heatSeen, type HeatSeen } from '#core/teach/heat-words.ts'
 import { presetOf, type HeatPreset } from '#core/teach/heat-presets.ts'
 import type { Mark } from '#core/teach/points.ts'
+import { rowOf } from '#core/teach/rows.ts'
 import type { HeatPainter, HeatLook } from '../drawing/heat-paint.ts'
 import { StagedRun } from './staged-run.ts'
 
@@ -167,7 +167,7 @@ export const heatWork = {
   /** What a hand does now; while a recording is played hands do nothing. */
   make(...move: readonly [what: HeatMove[1], a?: number, b?: number]): void {
     // what a message leaves out comes as nothing: it is no part of the move
-    run.make((at) => moveOf(at, ...move))
+    run.make((at) => rowOf(at, ...move))
   },
   /** Shows another hand's torch beside one's own. */
   follow(moves: readonly HeatMove[] | undefined): void {

@@ -17,6 +17,7 @@ import {
   MOST_PACE_MOVES,
   MOST_PACE_TICKS,
   movePace,
+  paceInParts,
   PACE_TICK_S,
   pacerMm,
   tickPace,
@@ -27,6 +28,7 @@ import {
 import { playPreset, type PacePreset } from '#core/teach/pace-presets.ts'
 import { paceSeen, type PaceSeen } from '#core/teach/pace-words.ts'
 import type { Mark } from '#core/teach/points.ts'
+import { rowOf } from '#core/teach/rows.ts'
 import type { PacePainter } from '../drawing/pace-paint.ts'
 import type { PaceGhost, PaceLook } from '../drawing/pace-place.ts'
 import { StagedRun } from './staged-run.ts'
@@ -78,7 +80,7 @@ const MOST_BEHIND = 20
 const PAINT_MS = 30
 
 let units: UnitChoices = METRIC_UNITS
-let ghost: { readonly made: readonly PaceMove[]; readonly state: PaceState; next: number } | undefined
+let ghost: { readonly state: PaceState; readonly parts: ReturnType<typeof paceInParts> } | undefined
 let painter: PacePainter | undefined
 let look: PaceLook | undefined
 /** A plate of this kind as a good hand leaves it: beside what was done. */
@@ -154,13 +156,15 @@ const ghostOf = (state: PaceState): PaceGhost => ({
   torch: ghost && { x: ghost.state.x, height: ghost.state.height + ghost.state.lifted },
 })
 
+/** A good hand on a plate of its own, not yet begun. */
+function ghostOn(board: PaceBoard): NonNullable<typeof ghost> {
+  const { made, until } = goodPace(board)
+  const state = beginCut(board)
+  return { state, parts: paceInParts(state, made, until) }
+}
+
 function follow(at: number): void {
-  if (!ghost) return
-  while (ghost.state.at < at && !ghost.state.finished) {
-    for (let m = ghost.made[ghost.next]; m && m[0] <= ghost.state.at; m = ghost.made[++ghost.next])
-      movePace(ghost.state, m)
-    if (!ghost.state.finished) tickPace(ghost.state)
-  }
+  while (ghost && ghost.state.at < at && ghost.parts.next().done !== true);
 }
 
 /** What a hand does that is watched. */
@@ -205,15 +209,14 @@ export const paceWork = {
     run.begin(of, told)
   },
   /** What a hand does now; while a recording is played hands do nothing. */
-  make(...[what, a, b]: readonly [what: PaceDo, a?: number, b?: number]): void {
+  make(...move: readonly [what: PaceDo, a?: number, b?: number]): void {
     // what a message leaves out comes as nothing: it is no part of the move
-    run.make((at) => (a === undefined ? [at, what] : b === undefined ? [at, what, a] : [at, what, a, b]))
+    run.make((at) => rowOf(at, ...move))
   },
   /** Shows a good hand's torch beside one's own, from where it would be now; or none. */
   follow(other: 'good' | undefined): void {
     const { state } = run
-    ghost =
-      other && state ? { made: goodPace(state.board).made, state: beginCut(state.board), next: 0 } : undefined
+    ghost = other && state ? ghostOn(state.board) : undefined
     if (state) follow(state.at)
   },
   /** How much sooner than the clock a recording is watched. */

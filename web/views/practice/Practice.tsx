@@ -6,6 +6,7 @@ import { FLAME_TASKS, taskAsks, taskNot, taskTitle } from '#core/teach/flame-tas
 import { HEAT_JOINT_KEYS, HEAT_JOINTS, HEAT_PRESETS, presetOf } from '#core/teach/heat-presets.ts'
 import { PACE_KEYS, paceTitle } from '#core/teach/pace-board.ts'
 import { PACE_PRESETS, pacePresetOf } from '#core/teach/pace-presets.ts'
+import { DONE } from '#core/teach/points.ts'
 import { api } from '../../app/api.ts'
 import { device } from '../../app/device.ts'
 import { useShop } from '../../app/shop.ts'
@@ -23,8 +24,6 @@ const HANDS = [
   { value: 'right', label: 'Right hand' },
   { value: 'left', label: 'Left hand' },
 ] as const
-/** From so many points a task counts as done. */
-const DONE = 80
 const NOBODY = ''
 
 /** What can be practised without gas, with which torch, and how far everybody is. */

@@ -1,4 +1,5 @@
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useEffect, useMemo, useRef, useState, type RefObject } from 'react'
+import { clamp } from '#core/cut-sim/pace-case.ts'
 import { startsAtM, type PaceBoard } from '#core/teach/pace-board.ts'
 import { HIGHEST_MM, LEANS_MOST, LOWEST_MM } from '#core/teach/pace-play.ts'
 import type { PaceBenchHeld } from '../../work/usePaceBench.ts'
@@ -29,95 +30,104 @@ const HEIGHT_STEP_MM = 0.5
 const LEAN_STEP = 5
 const ACROSS_STEP_MM = 0.5
 const tenth = (v: number) => Math.round(v * 10) / 10
-const clamp = (v: number, low: number, high: number) => Math.min(high, Math.max(low, v))
+
+/** What the hands hold: ahead of what the bench tells. mm/s, mm, degrees, mm; the lever; when the torch was led last, ms. */
+interface Held {
+  go: number
+  height: number
+  lean: number
+  y: number
+  down: boolean
+  moved: number
+}
+type Make = PaceBenchHeld['make']
+
+/** Where the torch goes: led to a place, or by itself along the line. @param told the pace that is told, mm/s */
+function ways(make: Make, held: RefObject<Held>, told: number, start: () => number) {
+  const to = (x: number, y: number) => {
+    held.current.go = 0
+    held.current.y = tenth(y)
+    make('at', tenth(x), held.current.y)
+  }
+  const go = (speed: number) => {
+    held.current.go = speed
+    make('go', speed)
+  }
+  return {
+    lead: (x: number, y: number) => {
+      const at = performance.now()
+      if (at - held.current.moved < STEP_MS) return
+      held.current.moved = at
+      to(x, y)
+    },
+    toStart: () => to(start(), 0),
+    stop: () => go(0),
+    quicker: (by: 1 | -1) => {
+      const now = held.current.go
+      // from a standstill it sets off at half the pace
+      go(tenth(now === 0 && by > 0 ? told / 2 : Math.max(0, now + (by * told) / 16)))
+    },
+    across: (by: number) => {
+      held.current.y = tenth(held.current.y + by)
+      make('across', held.current.y)
+    },
+  }
+}
+
+/** How the torch is held: lever, height, lean. @param eased whether the lever is eased down */
+function holds(make: Make, held: RefObject<Held>, eased: boolean) {
+  return {
+    lever: (down: boolean) => {
+      if (held.current.down === down) return
+      held.current.down = down
+      if (down && eased) make('lever', 1, 1)
+      else make('lever', down ? 1 : 0)
+    },
+    height: (by: number) => {
+      held.current.height = tenth(clamp(held.current.height + by, LOWEST_MM, HIGHEST_MM))
+      make('height', held.current.height)
+    },
+    lean: (by: number) => {
+      held.current.lean = clamp(held.current.lean + by, -LEANS_MOST, LEANS_MOST)
+      make('lean', held.current.lean)
+    },
+  }
+}
 
 /** @param again changes whenever it begins anew: the hands then hold nothing */
 export function usePaceActs({ make, latest }: PaceBenchHeld, board: PaceBoard, again: unknown): PaceActs {
   const [eased, setEased] = useState(board.plate.start === 'pierce')
-  // what the hands hold: ahead of what the bench tells
-  const held = useRef({ go: 0, height: 0, lean: 0, y: 0, down: false, moved: 0 })
+  const held = useRef<Held>({ go: 0, height: 0, lean: 0, y: 0, down: false, moved: 0 })
   useEffect(() => {
     held.current = { go: 0, height: board.plan.height * 1000, lean: 0, y: 0, down: false, moved: 0 }
   }, [board, again])
   return useMemo(() => {
-    const told = board.told.speed * 1000
-    const lever = (down: boolean) => {
-      const has = held.current
-      if (has.down === down) return
-      has.down = down
-      if (down && eased) make('lever', 1, 1)
-      else make('lever', down ? 1 : 0)
-    }
-    const height = (by: number) => {
-      const has = held.current
-      has.height = tenth(clamp(has.height + by, LOWEST_MM, HIGHEST_MM))
-      make('height', has.height)
-    }
-    const lean = (by: number) => {
-      const has = held.current
-      has.lean = clamp(has.lean + by, -LEANS_MOST, LEANS_MOST)
-      make('lean', has.lean)
-    }
-    const quicker = (by: 1 | -1) => {
-      const has = held.current
-      // from a standstill it sets off at half the pace
-      has.go = tenth(has.go === 0 && by > 0 ? told / 2 : Math.max(0, has.go + (by * told) / 16))
-      make('go', has.go)
-    }
-    const stop = () => {
-      held.current.go = 0
-      make('go', 0)
-    }
-    const across = (by: number) => {
-      const has = held.current
-      has.y = tenth(has.y + by)
-      make('across', has.y)
-    }
-    const toStart = () => {
-      const has = held.current
-      const lost = latest.current?.lostAt
-      has.go = 0
-      has.y = 0
-      make('at', tenth(lost ?? startsAtM(board.plate) * 1000), 0)
-    }
-    const lead = (x: number, y: number) => {
-      const has = held.current
-      const at = performance.now()
-      if (at - has.moved < STEP_MS) return
-      has.moved = at
-      has.go = 0
-      has.y = tenth(y)
-      make('at', tenth(x), has.y)
-    }
+    const start = () => latest.current?.lostAt ?? startsAtM(board.plate) * 1000
+    const { across, ...where } = ways(make, held, board.told.speed * 1000, start)
+    const how = holds(make, held, eased)
     const ease = () => setEased((e) => !e)
-    const finish = () => make('finish')
     return {
-      lead,
-      lever,
+      ...where,
+      ...how,
       eased,
       ease,
-      height,
-      lean,
-      quicker,
-      stop,
-      toStart,
-      finish,
+      finish: () => make('finish'),
       keys: {
-        lever,
+        lever: how.lever,
         each: {
-          ArrowRight: () => quicker(1),
-          ArrowLeft: () => quicker(-1),
-          ArrowUp: () => height(HEIGHT_STEP_MM),
-          ArrowDown: () => height(-HEIGHT_STEP_MM),
+          ArrowRight: () => where.quicker(1),
+          ArrowLeft: () => where.quicker(-1),
+          ArrowUp: () => how.height(HEIGHT_STEP_MM),
+          ArrowDown: () => how.height(-HEIGHT_STEP_MM),
           w: () => across(-ACROSS_STEP_MM),
           x: () => across(ACROSS_STEP_MM),
         },
         once: {
-          s: stop,
-          h: toStart,
+          s: where.stop,
+          h: where.toStart,
           e: ease,
-          q: () => lean(-LEAN_STEP),
-          r: () => lean(LEAN_STEP),
+          q: () => how.lean(-LEAN_STEP),
+          r: () => how.lean(LEAN_STEP),
         },
       },
     }
