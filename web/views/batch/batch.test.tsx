@@ -56,7 +56,12 @@ const stored = (sent: Sent, from: Batch): Batch => {
     }),
   }
 }
-function open(now: Batch, kept: (sent: Sent) => Response = (sent) => Response.json(stored(sent, now))) {
+/** A server that keeps what it is sent: each change is one version further. */
+function keeping(from: Batch): (sent: Sent) => Response {
+  let now = from
+  return (sent) => Response.json((now = stored(sent, now)))
+}
+function open(now: Batch, kept: (sent: Sent) => Response = keeping(now)) {
   const heard = answering(
     {
       '/api/batches/b1': now,
