@@ -36,7 +36,7 @@ const KNOWS = {
   shop: ['quantity', 'fields', 'metal', 'braze', 'line', 'check'],
   sheet: ['quantity', 'gas', 'fields', 'metal', 'cut', 'braze', 'check', 'record'],
   instrument: ['quantity', 'check'],
-  teach: ['quantity', 'gas', 'flame', 'metal', 'heat', 'cut', 'cut-sim', 'check'],
+  teach: ['quantity', 'gas', 'words', 'flame', 'metal', 'heat', 'cut', 'cut-sim', 'line', 'check'],
 }
 const folder = (name, allowed) => ({
   name: `core-${name}-reaches-too-far`,
@@ -70,12 +70,12 @@ module.exports = {
       name: 'core-needs-no-package',
       severity: 'error',
       comment:
-        'beside readers and writers of open formats, dates, polygon arithmetic, statistics and differences, core is its own',
+        'beside readers and writers of open formats, dates, polygon arithmetic, statistics, differences and spaced repetition, core is its own',
       from: { path: '^core/', pathNot: '[.]test[.]ts$' },
       to: {
         dependencyTypes: ['npm', 'npm-dev', 'core'],
         pathNot:
-          'node_modules/(@types/)?(papaparse|ics|date-fns|clipper-lib|dxf-parser|fast-xml-parser|svgpath|diff|jstat|simple-statistics)/',
+          'node_modules/(@types/)?(papaparse|ics|date-fns|clipper-lib|dxf-parser|fast-xml-parser|svgpath|diff|jstat|simple-statistics|ts-fsrs)/',
       },
     },
     {
