@@ -36,7 +36,7 @@ const KNOWS = {
   shop: ['quantity', 'fields', 'metal', 'braze', 'line', 'check'],
   sheet: ['quantity', 'gas', 'fields', 'metal', 'cut', 'braze', 'check', 'record'],
   instrument: ['quantity', 'check'],
-  teach: ['quantity', 'gas', 'words', 'flame', 'metal', 'heat', 'cut', 'cut-sim', 'line', 'check'],
+  teach: ['quantity', 'gas', 'words', 'learn', 'flame', 'metal', 'heat', 'cut', 'cut-sim', 'line', 'check'],
 }
 const folder = (name, allowed) => ({
   name: `core-${name}-reaches-too-far`,

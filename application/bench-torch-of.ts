@@ -4,6 +4,8 @@ import { FUELS } from '#core/gas/fuels.ts'
 import { ambientPressurePa } from '#core/gas/standard.ts'
 import type { Procedure } from '#core/line/procedure.ts'
 import type { Act } from '#core/line/state.ts'
+import { omit } from '#core/objects.ts'
+import type { OrderRig } from '#core/teach/order-board.ts'
 import type { BenchTorch, Lighting } from '#core/teach/bench-torch.ts'
 import type { Torch as FlameTorch } from '#core/flame/torch.ts'
 import type { CutDraft, RigDraft, Settings } from '#contract/schemas.ts'
@@ -21,7 +23,10 @@ export type BenchMade =
     }
   | { readonly ok: false; readonly errors: readonly Pick<FieldError, 'message'>[] }
 
-const refusedFor = (message: string): BenchMade => ({ ok: false, errors: [{ message }] })
+const refusedFor = (message: string): Extract<BenchMade, { ok: false }> => ({
+  ok: false,
+  errors: [{ message }],
+})
 
 /** Whether a torch is taken to cut: by what it is, else by which chart it has. */
 const cuts = ({ torch, chart, braze }: RigDraft): boolean =>
@@ -78,25 +83,37 @@ const pressuresOf = ({
     ? { oxygen: plan.figures.cuttingOxygenPressure, fuel: plan.figures.fuelPressure }
     : { oxygen: plan.figures.oxygenPressure, fuel: plan.figures.fuelPressure }
 
-/**
- * A torch for the practice bench: its tip, its pressures and its way of being lit as a usual piece is planned with it, a
- * plate of its own chart, or a common tube in its cup. Nothing is written down.
- */
-export function benchTorchOf(
-  { id, rig }: Pick<Torch, 'rig'> & { readonly id: string | null },
+/** A torch as it is asked for: one of the shop's, or a usual one. */
+export type AskedTorch = Pick<Torch, 'rig'> & { readonly id: string | null }
+type Led = Extract<Procedure, { ok: true }>
+
+/** A usual piece planned with a torch, a plate of its own chart or a common tube in its cup, and its procedure. Nothing is written down. */
+function usualPiece(
+  { id, rig }: AskedTorch,
   settings: Settings,
   records: OwnRuns,
-): BenchMade {
+):
+  | { readonly ok: true; readonly planned: GoodPiece; readonly procedure: Led }
+  | Extract<BenchMade, { ok: false }> {
   const cut = firstDraft(settings)
   const usual = cuts(rig) ? { ...cut, work: usualPlate(cut, rig) } : firstBraze(settings)
   const planned = planPiece({ ...usual, torchId: id, rig }, settings, records)
   if (!planned.ok) return planned
+  const procedure = procedureOf(rig.torch, planned, settings)
+  return procedure.ok ? { ok: true, planned, procedure } : refusedFor(procedure.text)
+}
+
+/**
+ * A torch for the practice bench: its tip, its pressures and its way of being lit as a usual piece is planned with it.
+ */
+export function benchTorchOf(torch: AskedTorch, settings: Settings, records: OwnRuns): BenchMade {
+  const made = usualPiece(torch, settings, records)
+  if (!made.ok) return made
+  const { planned, procedure } = made
   const tip = tipOf(planned)
   const { oxygen, fuel } = pressuresOf(planned)
   if (!tip || !oxygen || !fuel)
     return refusedFor('It has no tip that burns with oxygen, or no pressures: put its chart in on the rig.')
-  const procedure = procedureOf(rig.torch, planned, settings)
-  if (!procedure.ok) return refusedFor(procedure.text)
   const lighting = lightingOf(procedure)
   if (!lighting) return refusedFor('Its procedure lights no flame.')
   const { rig: known, shop } = planned.request
@@ -116,5 +133,20 @@ export function benchTorchOf(
         ambientPa: ambientPressurePa(shop.altitudeM),
       },
     },
+  }
+}
+
+/** A torch for the order bench: its line as a usual piece sets it, without the work. */
+export function orderRigOf(
+  torch: AskedTorch,
+  settings: Settings,
+  records: OwnRuns,
+): { readonly ok: true; readonly rig: OrderRig } | Extract<BenchMade, { ok: false }> {
+  const made = usualPiece(torch, settings, records)
+  if (!made.ok) return made
+  const { setting, torch: gear, hand, oxygenPa, fuelPa, purge, methods } = made.procedure.setup
+  return {
+    ok: true,
+    rig: { setting: omit(setting, ['line']), torch: gear, hand, oxygenPa, fuelPa, purge, methods },
   }
 }

@@ -1,7 +1,8 @@
 /** What somebody did at a practice bench: a recording, from which its score follows. */
 import { array, boolean, lazy, mixed, number } from 'yup'
 import { PACE_FUELS, PACE_STARTS, PACE_SURFACES } from '#core/cut-sim/pace-case.ts'
-import { FUEL_IDS } from '#core/gas/fuels.ts'
+import { wordsOf } from '#core/fields/spec.ts'
+import { FUEL_IDS, HOSE_GRADES } from '#core/gas/fuels.ts'
 import { findBaseMetal } from '#core/metal/base-metals.ts'
 import { PACE_SHAPES } from '#core/teach/pace-board.ts'
 import { MOST_PACE_MOVES, MOST_PACE_TICKS, PACE_DOES, type PaceMove } from '#core/teach/pace-play.ts'
@@ -9,6 +10,14 @@ import { MOST_MOVES, MOST_PARTS, MOST_TICKS, type Move } from '#core/teach/bench
 import { FLAME_TASKS } from '#core/teach/flame-tasks.ts'
 import { findShellMetal } from '#core/heat/shell-metals.ts'
 import { isRecord } from '#core/objects.ts'
+import { SET_FLAMES } from '#core/flame/set.ts'
+import { readLineMethods, type LineMethods } from '#core/line/methods.ts'
+import { TORCH } from '#core/rig/fields.ts'
+import { DECK_IDS } from '#core/teach/cards.ts'
+import { MIXED, MOST_FACTS, type FactAnswer } from '#core/teach/facts.ts'
+import { beginBoard, ORDER_TASKS, ORDER_WAYS } from '#core/teach/order-board.ts'
+import { MOST_ORDER_MOMENTS, MOST_ORDER_MOVES, ORDER_DOES, type OrderMove } from '#core/teach/order-play.ts'
+import { BENCH_IDS } from '#core/teach/task-titles.ts'
 import { HEAT_SHAPES } from '#core/teach/heat-joint.ts'
 import { HEAT_DOES, MOST_HEAT_MOVES, MOST_HEAT_TICKS, type HeatMove } from '#core/teach/heat-play.ts'
 import { instant, reference, shape, typed, uuid, word } from './primitives.ts'
@@ -91,16 +100,18 @@ export const flameRecordingSchema = shape({
 
 /** A move that is written as a row: when, what of those that the bench knows, and one figure or two. */
 const isRow =
-  <M extends readonly [at: number, ...rest: unknown[]]>(does: readonly M[1][]) =>
+  <M extends readonly [at: number, ...rest: unknown[]]>(does: readonly M[1][], most = FARTHEST) =>
   (v: unknown): v is M =>
     Array.isArray(v) &&
     v.length >= 2 &&
     v.length <= 4 &&
     Number.isInteger(v[0]) &&
     does.some((d) => d === v[1]) &&
-    v.slice(2).every((n) => typeof n === 'number' && Math.abs(n) <= FARTHEST)
+    v.slice(2).every((n) => typeof n === 'number' && Math.abs(n) <= most)
 /** Degrees or mm that a hand is ever moved to. */
 const FARTHEST = 100_000
+/** The furthest that a screw is ever wound in, Pa. */
+const MOST_PA = 2e6
 const metal = (what: string) =>
   mixed((v): v is string => typeof v === 'string' && v.length <= 60 && findShellMetal(v) !== undefined)
     .typeError(`${what} is no metal of the bench.`)
@@ -256,10 +267,109 @@ export const paceRecordingSchema = shape({
   until: whole('The end', MOST_PACE_TICKS),
 }).required()
 
+const clockSchema = () =>
+  shape({
+    fullS: between('The purge', 0, 7200),
+    freeS: between('The purge', 0, 7200),
+    partS: between('The purge', 0, 7200),
+  }).required()
+const perGas = () =>
+  shape({ oxygen: between('The sweep', 0, 7200), fuel: between('The sweep', 0, 7200) })
+    .optional()
+    .default(undefined)
+const pressure = (what: string) => between(what, 0, 2e6)
+const maybe = <T extends string>(words: readonly T[], what: string) => word(words, what).optional()
+
+const orderRigSchema = shape({
+  setting: shape({
+    fuel: word(FUEL_IDS, 'The fuel'),
+    ambientPa: between('The barometer', 30_000, 130_000),
+    fuelDivisionPa: between('The division', 1, 1e6),
+    oxygenDivisionPa: between('The division', 1, 1e6),
+    fuelLockUpPa: pressure('The rise').optional(),
+    fuelRatingPa: between('The rating', 0, 1e8).optional(),
+    oxygenRatingPa: between('The rating', 0, 1e8).optional(),
+    sweepS: perGas(),
+    partSweepS: perGas(),
+    checkValves: boolean().optional(),
+    tip: shape({
+      flames: between('The flames', 1, 500),
+      orificeM: between('The orifice', 0, 0.05),
+      pieces: mixed((v): v is 1 | 2 => v === 1 || v === 2).optional(),
+    })
+      .optional()
+      .default(undefined),
+    hoseGrade: maybe(HOSE_GRADES, 'The grade'),
+    regulatorFor: maybe(FUEL_IDS, 'The fuel'),
+    traceByManual: boolean().optional(),
+    handleValve: boolean().optional(),
+    flame: maybe(SET_FLAMES, 'The flame'),
+    lever: boolean().optional(),
+  }).required(),
+  torch: shape({
+    kind: word(wordsOf(TORCH.kind), 'The torch'),
+    lighting: maybe(wordsOf(TORCH.lighting), 'The lighting'),
+    shutdown: maybe(wordsOf(TORCH.shutdown), 'The shutting'),
+    seat: maybe(wordsOf(TORCH.seat), 'The seat'),
+    mixing: maybe(wordsOf(TORCH.mixing), 'The mixer'),
+    checkValves: yes('Check valves'),
+  }).required(),
+  hand: word(['left', 'right'], 'The hand'),
+  oxygenPa: pressure('The oxygen'),
+  fuelPa: pressure('The fuel'),
+  purge: shape({ oxygen: clockSchema(), fuel: clockSchema() }).required(),
+  methods: mixed((v): v is LineMethods => isRecord(v) && readLineMethods(v).errors.length === 0)
+    .typeError('A method is not known.')
+    .required('The methods are missing.'),
+}).required()
+
+export const orderRecordingSchema = shape({
+  kind: word(['order'], 'The kind'),
+  task: typed().required(),
+  board: shape({
+    task: word(ORDER_TASKS, 'The task'),
+    as: word(ORDER_WAYS, 'The way'),
+    rig: orderRigSchema,
+    seed: whole('The seed', 2 ** 32),
+  })
+    .required()
+    .test('goes', 'No safe order is known for this rig.', (board) => beginBoard(board).ok),
+  made: rowsSchema(isRow<OrderMove>(ORDER_DOES, MOST_PA), MOST_ORDER_MOVES),
+  until: whole('The end', MOST_ORDER_MOMENTS),
+}).required()
+
+const isFactAnswer = (v: unknown): v is FactAnswer =>
+  Array.isArray(v) &&
+  v.length === 3 &&
+  Number.isInteger(v[0]) &&
+  v.slice(1).every((t) => typeof t === 'string' && t.length <= SENTENCE)
+export const factsRecordingSchema = shape({
+  kind: word(['facts'], 'The kind'),
+  task: word([MIXED, ...DECK_IDS], 'The deck'),
+  seed: whole('The seed', 2 ** 32),
+  made: array(mixed(isFactAnswer).typeError('This is no answer.').required('An answer is missing.'))
+    .typeError('The answers should be a list.')
+    .min(1, 'Nothing was answered.')
+    .max(MOST_FACTS, `At most ${MOST_FACTS} answers are kept.`)
+    .required('The answers are missing.')
+    .test('in-order', 'The answers should be in their order.', (made) =>
+      made.every((m, i) => i === 0 || m[0] >= (made[i - 1]?.[0] ?? 0)),
+    ),
+  until: whole('The end', MOST_ORDER_MOMENTS),
+}).required()
+
+const SCHEMAS = {
+  flame: flameRecordingSchema,
+  heat: heatRecordingSchema,
+  pace: paceRecordingSchema,
+  order: orderRecordingSchema,
+  facts: factsRecordingSchema,
+} as const
 /** A recording of any bench. */
 export const recordingSchema = lazy((value: unknown) => {
   const kind = isRecord(value) ? value['kind'] : undefined
-  return kind === 'pace' ? paceRecordingSchema : kind === 'heat' ? heatRecordingSchema : flameRecordingSchema
+  const known = BENCH_IDS.find((bench) => bench === kind)
+  return SCHEMAS[known ?? 'flame']
 })
 
 export const practiceSchema = shape({

@@ -48,6 +48,13 @@ import {
 } from './log-schemas.ts'
 import { mendSchema, restoreSchema, COPY_NAME } from './copy-schemas.ts'
 import { testSchema, testEventSchema } from './test-schemas.ts'
+import {
+  givingSchema,
+  lessonChangeSchema,
+  lessonSchema,
+  plateSchema,
+  signingSchema,
+} from './lesson-schemas.ts'
 import { practiceSchema } from './practice-schemas.ts'
 export * from './piece-schemas.ts'
 export * from './batch-schemas.ts'
@@ -56,6 +63,7 @@ export * from './run-schemas.ts'
 export * from './log-schemas.ts'
 export * from './test-schemas.ts'
 export * from './copy-schemas.ts'
+export * from './lesson-schemas.ts'
 export * from './practice-schemas.ts'
 
 const none = shape({}).required()
@@ -132,6 +140,17 @@ export const ROUTES = {
   addPageFault: { params: none, body: pageFaultSchema },
   listPractice: { params: none, body: none },
   addPractice: { params: none, body: practiceSchema },
+  listWeeks: { params: none, body: none },
+  listTries: { params: none, body: none },
+  listCards: { params: idParams, body: none },
+  listLessons: { params: none, body: none },
+  addLesson: { params: none, body: lessonSchema },
+  changeLesson: { params: idParams, body: lessonChangeSchema },
+  listGiven: { params: none, body: none },
+  giveLesson: { params: none, body: givingSchema },
+  getGiven: { params: idParams, body: none },
+  setPlate: { params: idParams, body: plateSchema },
+  signGiven: { params: idParams, body: signingSchema },
   listTips: { params: none, body: none },
   addTip: { params: none, body: tipSchema },
   addOutline: { params: none, body: outlineSchema },

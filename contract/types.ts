@@ -1,4 +1,6 @@
 /** What the server answers with, route by route. */
+import type { ItemDone, LessonItem, PracticeWeek, Try } from '#core/teach/lessons.ts'
+import type { CardStands } from '#core/teach/schedule.ts'
 import type { BrazePlan, OwnBraze } from '#core/braze/types.ts'
 import type { CutPlan, MeasuredKerf, OwnCut } from '#core/cut/index.ts'
 import type { FuelId } from '#core/gas/fuels.ts'
@@ -456,6 +458,50 @@ export interface Attempts {
   readonly recent: readonly number[]
   readonly last: string
 }
+/** What somebody did at one bench in one week. */
+export interface PersonWeek extends PracticeWeek {
+  readonly personId: string | null
+  readonly bench: string
+}
+/** A set as an instructor composed it. */
+export interface Lesson {
+  readonly id: string
+  readonly name: string
+  readonly items: readonly LessonItem[]
+  readonly version: number
+  readonly closed: boolean
+}
+/** A set that was given to somebody, as it was then, and how far it is. */
+export interface Given {
+  readonly id: string
+  readonly lessonId: string
+  readonly name: string
+  readonly items: readonly LessonItem[]
+  /** Of each item, in their order. Once it is signed they stand as they stood then. */
+  readonly done: readonly ItemDone[]
+  readonly personId: string
+  readonly personName: string
+  readonly givenAt: string
+  readonly byName: string | null
+  /** The line of the log that stands for its plate. */
+  readonly plateId: string | null
+  readonly signed: {
+    readonly at: string
+    readonly byName: string
+    readonly note: string
+  } | null
+}
+/** A line of the log that may stand for a plate. */
+export interface PlateLine {
+  readonly id: string
+  readonly at: string
+  readonly title: string
+  readonly outcome: string
+}
+/** A set that was given, with the lines of the log that its person has written since. */
+export interface GivenPage extends Given {
+  readonly lines: readonly PlateLine[]
+}
 /** Something that broke on a page. */
 export interface PageFault {
   readonly at: string
@@ -542,6 +588,17 @@ export interface Answers {
   addPageFault: PageFault
   listPractice: readonly Attempts[]
   addPractice: { readonly id: string; readonly points: number }
+  listWeeks: readonly PersonWeek[]
+  listTries: readonly Try[]
+  listCards: readonly CardStands[]
+  listLessons: readonly Lesson[]
+  addLesson: Lesson
+  changeLesson: Lesson
+  listGiven: readonly Given[]
+  giveLesson: readonly Given[]
+  getGiven: GivenPage
+  setPlate: GivenPage
+  signGiven: GivenPage
   listTips: readonly OwnTip[]
   addTip: OwnTip
   addOutline: OutlineFile

@@ -23,6 +23,7 @@ import { sheetHandlers } from './routes/sheet.ts'
 import { copyHandlers } from './routes/copies.ts'
 import { batchHandlers } from './routes/batches.ts'
 import { benchHandlers } from './routes/bench.ts'
+import { lessonHandlers } from './routes/lessons.ts'
 import { practiceHandlers } from './routes/practice.ts'
 
 const BODY_LIMIT = '256kb'
@@ -60,6 +61,7 @@ export function createApp({ log, pages, version, ...context }: AppOptions): Koa 
     ...troubleHandlers,
     ...benchHandlers,
     ...practiceHandlers,
+    ...lessonHandlers,
     ...batchHandlers,
     ...testHandlers,
     ...instrumentHandlers,

@@ -3,6 +3,7 @@ import type { Db } from './db/db.ts'
 import { batchesTable } from './db/tables/batches.ts'
 import { gearTable } from './db/tables/gear.ts'
 import { jobsTable } from './db/tables/jobs.ts'
+import { lessonsTable } from './db/tables/lessons.ts'
 import { logTable } from './db/tables/log.ts'
 import { outlinesTable } from './db/tables/outlines.ts'
 import { peopleTable } from './db/tables/people.ts'
@@ -40,6 +41,7 @@ export function openStore(db: Db, damage = new Damage()) {
     stock: stockTable(db),
     tips: tipsTable(db),
     practice: practiceTable(db),
+    lessons: lessonsTable(db),
     /** All or nothing; the disk has it before this returns. */
     transaction: <T>(work: () => T): T => db.transaction(work).immediate(),
   }

@@ -126,7 +126,9 @@ export interface LineSetting {
   /** The same with its valve part open, s; as wide open where nobody worked it out. */
   readonly partSweepS?: { readonly oxygen: number; readonly fuel: number } | undefined
   readonly checkValves?: boolean | undefined
-  readonly tip?: { readonly flames: number; readonly orificeM: number; readonly pieces?: 1 | 2 | undefined }
+  readonly tip?:
+    | { readonly flames: number; readonly orificeM: number; readonly pieces?: 1 | 2 | undefined }
+    | undefined
   readonly hoseGrade?: HoseGrade | undefined
   /** The gas that the fuel regulator was made for. */
   readonly regulatorFor?: FuelId | undefined

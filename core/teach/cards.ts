@@ -461,16 +461,6 @@ const lines = (): readonly Card[] =>
       const answers = ids.map((id): Answer => ({ key: id, text: wrongTold(id).name }))
       if (!right) return []
       return [
-        {
-          id: `line:${name}:${look}`,
-          deck: 'line',
-          ask: LOOK_ASKS[look],
-          right: NOTHING,
-          wrong: answers,
-          because: 'Look along it in the same order each time: cylinders, screws, needles, hoses, torch.',
-          seen: right,
-          rig,
-        },
         ...ids.flatMap((id): Card[] => {
           const seen = wrongLineOf(id, rig)
           return seen
@@ -488,6 +478,16 @@ const lines = (): readonly Card[] =>
               ]
             : []
         }),
+        {
+          id: `line:${name}:${look}`,
+          deck: 'line',
+          ask: LOOK_ASKS[look],
+          right: NOTHING,
+          wrong: answers,
+          because: 'Look along it in the same order each time: cylinders, screws, needles, hoses, torch.',
+          seen: right,
+          rig,
+        },
       ]
     }),
   )

@@ -1,4 +1,6 @@
 /** A round of question cards, and what it is worth. */
+import { parseISO } from 'date-fns/parseISO'
+import { subMilliseconds } from 'date-fns/subMilliseconds'
 import { INCH_UNITS } from '../quantity/choices.ts'
 import { REGIONS } from '../words/trade.ts'
 import { cardsOf, DECK_IDS } from './cards.ts'
@@ -63,12 +65,12 @@ export function scoreFacts({ made }: FactsRecording): {
  * @param endedAt when it ended, ISO instant
  */
 export function answersIn({ made, until }: FactsRecording, endedAt: string): readonly Answered[] {
-  const ended = Date.parse(endedAt)
+  const ended = parseISO(endedAt)
   return made.flatMap((answer) => {
     const right = isRight(answer)
     const [at, card] = answer
     return right === undefined
       ? []
-      : [{ card, right, at: new Date(ended - (until - at) * 100).toISOString() }]
+      : [{ card, right, at: subMilliseconds(ended, (until - at) * 100).toISOString() }]
   })
 }

@@ -2,6 +2,7 @@
  * When a card comes again: spaced repetition by the Free Spaced Repetition Scheduler, an open published algorithm, as the
  * package `ts-fsrs` has it with its usual parameters. Nothing is left to chance: the same answers give the same days.
  */
+import { parseISO } from 'date-fns/parseISO'
 import { createEmptyCard, fsrs, Rating, type Card as Kept } from 'ts-fsrs'
 
 /** One answer to a card. */
@@ -32,7 +33,7 @@ const scheduler = fsrs({ enable_fuzz: false })
 export function standsOf(answers: readonly Answered[]): readonly CardStands[] {
   const kept = new Map<string, Kept>()
   for (const { card, at, right } of answers.toSorted((a, b) => (a.at < b.at ? -1 : 1))) {
-    const when = new Date(at)
+    const when = parseISO(at)
     const before: Kept = kept.get(card) ?? createEmptyCard(when)
     kept.set(card, scheduler.next(before, when, right ? Rating.Good : Rating.Again).card)
   }

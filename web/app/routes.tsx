@@ -96,6 +96,8 @@ export const router = createBrowserRouter([
         element: view(() => import('../views/practice/PaceOfPlan.tsx')),
       },
       { path: '/practice/pace/:board', element: view(() => import('../views/practice/PaceBench.tsx')) },
+      { path: '/practice/order/:task', element: view(() => import('../views/practice/OrderBench.tsx')) },
+      { path: '/practice/facts/:deck', element: view(() => import('../views/practice/Facts.tsx')) },
       { path: '/practice/flame/:task', element: view(() => import('../views/practice/FlameBench.tsx')) },
       { path: '/log', element: view(() => import('../views/log/Log.tsx')) },
       { path: '/log/chart', element: view(() => import('../views/log/YourChart.tsx')) },

@@ -19,11 +19,9 @@ import { Stage } from './Stage.tsx'
 import { useKeepAttempt } from './useAttempts.ts'
 import { useBenchActs } from './useBenchActs.ts'
 import { useFlameSound } from './useFlameSound.ts'
+import { newSeed } from './seed.ts'
 import { usePracticeTorch, type PracticeTorch } from './usePracticeTorch.ts'
 import { useTurning } from './useTurning.ts'
-
-/** A seed that nobody foresees: what a task shows by chance. */
-const newSeed = () => crypto.getRandomValues(new Uint32Array(1))[0] ?? 1
 
 /** A recording that was opened from a file and is to be watched, as the page before hands it on. */
 interface Handed {

@@ -6,6 +6,9 @@ import { FLAME_TASKS, taskAsks, taskNot, taskTitle } from '#core/teach/flame-tas
 import { HEAT_JOINT_KEYS, HEAT_JOINTS, HEAT_PRESETS, presetOf } from '#core/teach/heat-presets.ts'
 import { PACE_KEYS, paceTitle } from '#core/teach/pace-board.ts'
 import { PACE_PRESETS, pacePresetOf } from '#core/teach/pace-presets.ts'
+import { ORDER_TASKS } from '#core/teach/order-board.ts'
+import { ORDER_TITLES } from '#core/teach/order-words.ts'
+import { tasksOf, taskTitleOf } from '#core/teach/task-titles.ts'
 import { DONE } from '#core/teach/points.ts'
 import { api } from '../../app/api.ts'
 import { device } from '../../app/device.ts'
@@ -43,8 +46,8 @@ export default function Practice() {
       <header>
         <h1 className="text-page">Practice</h1>
         <p className="text-soft">
-          Flame, heat and pace in your hands, without gas. It is written into your own practice, and into
-          nothing else.
+          Facts, order, flame, heat and pace in your hands, without gas. It is written into your own practice,
+          and into nothing else.
         </p>
       </header>
       <section aria-label="Who, and with which torch" className="grid gap-4 md:grid-cols-3">
@@ -65,6 +68,22 @@ export default function Practice() {
           />
         </Group>
       </section>
+      <Bench
+        name="Facts"
+        path="facts"
+        what="Cards from the tables that the planners go by. What you know comes later each time, what you miss comes soon."
+        atHand={FACTS}
+        attempts={attempts}
+        who={who}
+      />
+      <Bench
+        name="The order"
+        path="order"
+        what="Every valve of your rig under your fingers, and nothing that burns. What would hurt ends the try."
+        atHand={ORDERS}
+        attempts={attempts}
+        who={who}
+      />
       {made.ok ? (
         <section aria-label="The flame">
           <h2 className="pb-2 text-section">The flame</h2>
@@ -127,6 +146,8 @@ export default function Practice() {
 interface AtHand {
   readonly key: string
   readonly title: string
+  /** Where it is, below its bench; absent: by its key. */
+  readonly to?: string
 }
 /** Something to be watched on a bench: what is done well, or goes wrong. */
 interface ToWatch {
@@ -141,7 +162,7 @@ function Bench({
   path,
   what,
   atHand,
-  watch,
+  watch = [],
   attempts,
   who,
 }: {
@@ -149,7 +170,7 @@ function Bench({
   readonly path: string
   readonly what: string
   readonly atHand: readonly AtHand[]
-  readonly watch: readonly ToWatch[]
+  readonly watch?: readonly ToWatch[]
   readonly attempts: readonly Attempts[]
   readonly who: string | null
 }) {
@@ -159,14 +180,14 @@ function Bench({
       <h2 className="text-section">{name}</h2>
       <p className="pb-2 text-soft">{what}</p>
       <ul className="grid gap-3 md:grid-cols-2">
-        {atHand.map(({ key, title }) => (
+        {atHand.map(({ key, title, to = key }) => (
           <li
             key={key}
             className="relative grid min-h-[56px] grid-cols-[1fr_auto] content-center gap-x-4 gap-y-1 rounded-md border-[1.5px] border-rule bg-sheet p-3"
           >
             <Link
               className="name text-label font-semibold after:absolute after:inset-0"
-              to={`/practice/${path}/${key}`}
+              to={`/practice/${path}/${to}`}
             >
               {say(title)}
             </Link>
@@ -174,7 +195,7 @@ function Bench({
           </li>
         ))}
       </ul>
-      <h3 className="pt-4 pb-2 text-label">Watch</h3>
+      {watch.length === 0 ? null : <h3 className="pt-4 pb-2 text-label">Watch</h3>}
       <ul className="grid gap-3 md:grid-cols-2">
         {watch.map(({ title, what: shows, to }) => (
           <li
@@ -195,6 +216,11 @@ function Bench({
   )
 }
 
+const FACTS: readonly AtHand[] = tasksOf('facts').map((key) => ({ key, title: taskTitleOf(key) }))
+const ORDERS: readonly AtHand[] = ORDER_TASKS.flatMap((task) => [
+  { key: task, title: ORDER_TITLES[task].title },
+  { key: `${task} cards`, title: `${ORDER_TITLES[task].title}, by cards`, to: `${task}?as=cards` },
+])
 const HEATS: readonly AtHand[] = HEAT_JOINT_KEYS.map((key) => ({ key, title: HEAT_JOINTS[key].title }))
 const HEATS_WATCHED: readonly ToWatch[] = HEAT_PRESETS.map((preset) => {
   const { title, what, joint } = presetOf(preset)
@@ -214,7 +240,13 @@ function Recorded() {
     const read = await readRecording(await file.text())
     if (read.ok) {
       const { kind, task } = read.recording
-      void go(`/practice/${kind}/${encodeURIComponent(task)}`, { state: { recording: read.recording } })
+      if (kind === 'facts') {
+        setRefused('A round of cards is not played again: open its cards instead.')
+        return
+      }
+      void go(`/practice/${kind}/${encodeURIComponent(task.split(' cards')[0] ?? task)}`, {
+        state: { recording: read.recording },
+      })
     } else setRefused(read.message)
   }
   return (
@@ -281,7 +313,7 @@ function Everybody({
                 </th>
                 <td className="py-2 pr-3">{done.length}</td>
                 <td className="py-2 pr-3">
-                  {open.map((a) => `${titleOf(a.task)} ${a.best}`).join(', ') || '–'}
+                  {open.map((a) => `${taskTitleOf(a.task)} ${a.best}`).join(', ') || '–'}
                 </td>
                 <td className="py-2 text-right whitespace-nowrap">{dayOf(last)}</td>
               </tr>
@@ -291,20 +323,4 @@ function Everybody({
       </table>
     </section>
   )
-}
-
-/** What a task is called: how it was done otherwise than usual stands after it. */
-const titleOf = (task: string): string => {
-  const known = FLAME_TASKS.find((t) => t === task)
-  if (known) return taskTitle(known)
-  const [key, ...more] = task.split(' ')
-  const plate = PACE_KEYS.find((k) => k === key)
-  if (plate) return [paceTitle(plate), ...more.map((m) => OTHERWISE[m] ?? m)].join(', ')
-  const joint = HEAT_JOINT_KEYS.find((k) => k === task || `${k} air` === task)
-  return joint ? `${HEAT_JOINTS[joint].title}${joint === task ? '' : ', with air'}` : task
-}
-const OTHERWISE: Readonly<Record<string, string>> = {
-  own: 'set up otherwise',
-  free: 'free hand',
-  guide: 'without a collar',
 }

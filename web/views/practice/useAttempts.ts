@@ -1,5 +1,7 @@
 import { useCallback } from 'react'
 import type { Attempts } from '#contract/types.ts'
+import type { FactsRecording } from '#core/teach/facts.ts'
+import type { OrderRecording } from '#core/teach/order-judge.ts'
 import type { HeatRecording } from '#core/teach/heat-judge.ts'
 import type { PaceRecording } from '#core/teach/pace-judge.ts'
 import type { FlameRecording } from '#core/teach/recording.ts'
@@ -20,7 +22,7 @@ export const attemptsAt = (
 ): Attempts | undefined => all.find((a) => a.personId === personId && a.task === task)
 
 /** What was done at any bench. */
-export type Recording = FlameRecording | HeatRecording | PaceRecording
+export type Recording = FlameRecording | HeatRecording | PaceRecording | OrderRecording | FactsRecording
 
 /** Writes an attempt down for who works at this screen: kept in the browser until the server has it. */
 export function useKeepAttempt(): (recording: Recording) => void {

@@ -1,5 +1,5 @@
 import { useMemo } from 'react'
-import { benchTorchOf, type BenchMade } from '#application/bench-torch-of.ts'
+import { benchTorchOf, orderRigOf, type BenchMade } from '#application/bench-torch-of.ts'
 import { FIRST_RIG } from '#application/first.ts'
 import { NO_RUNS } from '#application/plan-of.ts'
 import { FUEL_IDS, FUELS, isFuel } from '#core/gas/fuels.ts'
@@ -44,6 +44,8 @@ export interface PracticeTorch {
   readonly choose: (value: string) => void
   readonly name: string
   readonly made: BenchMade
+  /** Its line, for the order bench. */
+  readonly order: ReturnType<typeof orderRigOf>
 }
 
 /** The torch that this screen practises with: nothing while the shop's torches are on their way. */
@@ -64,6 +66,7 @@ export function usePracticeTorch(): PracticeTorch | undefined {
       choose: (value) => void send(device.actions.changed({ practiceTorch: value })),
       name: torch.name,
       made: benchTorchOf(torch, settings, records),
+      order: orderRigOf(torch, settings, records),
     }
   }, [torches, wanted, settings, records, send])
 }
