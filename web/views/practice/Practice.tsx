@@ -19,6 +19,7 @@ import { Group } from '../../ui/Field.tsx'
 import { FileField } from '../../ui/FileField.tsx'
 import { Segmented } from '../../ui/Segmented.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
+import { PracticeTabs } from './PracticeTabs.tsx'
 import { readRecording } from './read-recording.ts'
 import { attemptsAt, useAllAttempts } from './useAttempts.ts'
 import { usePracticeTorch } from './usePracticeTorch.ts'
@@ -43,13 +44,11 @@ export default function Practice() {
   const who = people.some((p) => p.id === personId) ? personId : null
   return (
     <main className="mx-auto grid max-w-[1080px] gap-4 px-4 py-4 md:px-6">
-      <header>
-        <h1 className="text-page">Practice</h1>
-        <p className="text-soft">
-          Facts, order, flame, heat and pace in your hands, without gas. It is written into your own practice,
-          and into nothing else.
-        </p>
-      </header>
+      <PracticeTabs />
+      <p className="text-soft">
+        Facts, order, flame, heat and pace in your hands, without gas. It is written into your own practice,
+        and into nothing else.
+      </p>
       <section aria-label="Who, and with which torch" className="grid gap-4 md:grid-cols-3">
         <SelectField
           label="Who practises"

@@ -1,0 +1,12 @@
+import type { LessonItem } from '#core/teach/lessons.ts'
+
+/** Where an item of a set is done; nothing for a plate, which is made in the shop. */
+export function whereDone({ kind, task }: LessonItem): string | undefined {
+  if (kind === 'plate') return undefined
+  if (kind === 'order' && task.endsWith(' cards'))
+    return `/practice/order/${task.replace(/ cards$/, '')}?as=cards`
+  return `/practice/${kind}/${task}`
+}
+/** What an item is made of, in a few words. */
+export const askedOf = ({ kind, points }: LessonItem): string =>
+  kind === 'plate' ? 'made and checked' : `${points} of 100`
