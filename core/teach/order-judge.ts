@@ -60,12 +60,14 @@ function swapped(
 
 /** Points for what was done, for its order, and for how far things were turned and set. */
 const MOST = { done: 50, order: 30, figures: 20 } as const
+/** What each thing costs that was left out, so that nobody is done without it; and each that came at another time. */
+const COSTS = { left: 22, moved: 8 } as const
 
 function doneMark(wanted: readonly OrderEvent[], done: readonly OrderEvent[], board: OrderBoard): Mark {
   const left = wanted.filter((e) => !done.includes(e))
   return {
     most: MOST.done,
-    got: Math.round((MOST.done * (wanted.length - left.length)) / Math.max(1, wanted.length)),
+    got: Math.max(0, MOST.done - COSTS.left * left.length),
     text:
       left.length === 0
         ? 'Nothing was left out.'
@@ -80,7 +82,7 @@ function orderMark(wanted: readonly OrderEvent[], done: readonly OrderEvent[], b
   const say = (e: OrderEvent) => eventWords(e, board.rig)
   return {
     most: MOST.order,
-    got: Math.round((MOST.order * inOrder) / Math.max(1, wanted.length)),
+    got: common.length === 0 ? 0 : Math.max(0, MOST.order - COSTS.moved * (common.length - inOrder)),
     text: pair
       ? `Safe, but not your shop’s order: it has ${say(pair[0])} before ${say(pair[1])}.`
       : inOrder === wanted.length

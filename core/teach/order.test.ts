@@ -8,6 +8,7 @@ import type { TorchKind } from '../line/setup.ts'
 import { PSI_PA } from '../quantity/index.ts'
 import { mixed, ORDER_TASKS, type OrderBoard, type OrderRig } from './order-board.ts'
 import { goodOrder, judgeOrder, orderTaskOf, scoreOrder, wantedOn } from './order-judge.ts'
+import { DONE } from './points.ts'
 import { beginOrder, moveOrder, playOrder, type OrderMove } from './order-play.ts'
 
 function rigOf(
@@ -112,6 +113,34 @@ describe('the order bench', () => {
       'it has opening the acetylene cylinder before opening the oxygen cylinder',
     )
     expect(oxygenFirst.marks[0]?.text).toContain('looking for leaks')
+  })
+  it('is not done without its leak check, and loses little by another order', () => {
+    const of = board({ task: 'whole', seed: 3 })
+    const good = goodOrder(of)
+    const untested = worth(
+      of,
+      good.filter(([, what]) => what !== 'leaks'),
+    )
+    expect(untested.points).toBeLessThan(DONE)
+    expect(untested.marks[0]?.text).toBe('Left out: looking for leaks.')
+    const screws = good.map(
+      ([at, what, ...rest]): OrderMove =>
+        [
+          at,
+          what === 'oxygen-cylinder' && rest[0] === 0
+            ? 'fuel-cylinder'
+            : what === 'fuel-cylinder' && rest[0] === 0
+              ? 'oxygen-cylinder'
+              : what,
+          ...rest,
+        ] as OrderMove,
+    )
+    const other = worth(of, screws)
+    expect(other.points).toBeGreaterThanOrEqual(DONE)
+    expect(other.points).toBeLessThan(100)
+    expect(other.marks[1]?.text).toContain(
+      'shutting the oxygen cylinder before shutting the acetylene cylinder',
+    )
   })
   it('does not call a rig ready while gas runs out of it', () => {
     const of = board({ task: 'set-up', seed: 3 })

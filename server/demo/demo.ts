@@ -8,6 +8,7 @@ import { GEAR_KINDS } from '#core/rig/kinds.ts'
 import type { Store } from '../store.ts'
 import { over, pieceOf, type DemoPiece, type TorchHere } from './data.ts'
 import jobs from './jobs.json' with { type: 'json' }
+import { fillPractice } from './practice.ts'
 import { half, recorded } from './runs.ts'
 import { fillWeeks, type DemoShop } from './weeks.ts'
 import { atWork, lastAtWork } from './yard-time.ts'
@@ -31,6 +32,7 @@ export function fillDemo(store: Store, clock: Date): void {
     const pieces = fillJobs(store, here)
     fillWeeks(store, here, pieces)
     fillBatches(store, pieces, now)
+    fillPractice(store, here)
   })
 }
 

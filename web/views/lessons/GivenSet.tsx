@@ -57,15 +57,17 @@ function Shown({ given }: { readonly given: GivenPage }) {
       ) : (
         <Sign given={given} open={open} />
       )}
-      <section aria-label="The record" className="grid gap-3 border-t-[1.5px] border-rule pt-3">
-        <h2 className="text-section">Training record</h2>
-        <p className="max-w-[60ch] text-soft">{NO_CERTIFICATE}</p>
-        <SheetTools
-          pages={[recordPage(given)]}
-          name={`${given.personName} training record`}
-          print="Print the record"
-        />
-      </section>
+      {given.signed ? (
+        <section aria-label="The record" className="grid gap-3 border-t-[1.5px] border-rule pt-3">
+          <h2 className="text-section">Training record</h2>
+          <p className="max-w-[60ch] text-soft">{NO_CERTIFICATE}</p>
+          <SheetTools
+            pages={[recordPage(given)]}
+            name={`${given.personName} training record`}
+            print="Print the record"
+          />
+        </section>
+      ) : null}
     </main>
   )
 }
@@ -90,7 +92,7 @@ function Item({ item, own }: { readonly item: LessonItem; readonly own: ItemDone
       <span className="figure inline-flex min-w-[88px] items-center justify-end gap-1 text-label">
         {done ? <Check size={18} className="text-verdigris" aria-label="done" /> : null}
         {own?.best ?? own?.outcome ?? 'not yet'}
-        {own && own.tries > 1 ? <span className="text-text text-soft"> of {own.tries}</span> : null}
+        {own && own.tries > 1 ? <span className="text-text text-soft"> in {own.tries} tries</span> : null}
       </span>
     </div>
   )

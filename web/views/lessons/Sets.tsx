@@ -89,8 +89,8 @@ function GivenList({
           <tr>
             <th className="py-2 pr-3 font-semibold">{named ? 'Who, and what' : 'What'}</th>
             <th className="py-2 pr-3 font-semibold max-md:hidden">Given</th>
-            <th className="py-2 pr-3 text-right font-semibold">Done</th>
-            <th className="py-2 font-semibold">Signed</th>
+            <th className="py-2 pr-3 text-right font-semibold whitespace-nowrap">Done</th>
+            <th className="py-2 pl-4 font-semibold">Signed</th>
           </tr>
         </thead>
         <tbody>
@@ -100,7 +100,7 @@ function GivenList({
               return own && isDone(item, own)
             }).length
             return (
-              <tr key={g.id} className="border-b border-rule align-top">
+              <tr key={g.id} className="border-b border-rule align-middle">
                 <th scope="row" className="py-2 pr-3 font-semibold">
                   <Link
                     className="inline-flex min-h-[44px] items-center underline"
@@ -113,7 +113,7 @@ function GivenList({
                 <td className="figure py-2 pr-3 text-right whitespace-nowrap">
                   {done} of {g.items.length}
                 </td>
-                <td className="py-2">
+                <td className="py-2 pl-4">
                   {g.signed ? (
                     <span className="inline-flex items-center gap-1">
                       <Check size={18} className="text-verdigris" aria-hidden="true" />

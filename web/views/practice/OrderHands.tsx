@@ -1,4 +1,4 @@
-import { useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { SET_FLAMES } from '#core/flame/set.ts'
 import { FLAME_WORDS, partName, putsOf, sideOfPart, type PartId } from '#core/teach/order-parts.ts'
 import type { OrderMove } from '#core/teach/order-play.ts'
@@ -17,6 +17,9 @@ export function OrderHands({ bench }: { readonly bench: OrderBench }) {
   const { say } = useShop()
   const [touched, setTouched] = useState<PartId | undefined>(undefined)
   const still = watched !== undefined || state.finished
+  const inHand = useRef<HTMLElement>(null)
+  // on a phone it lies below the line
+  useEffect(() => inHand.current?.scrollIntoView?.({ block: 'nearest' }), [touched])
   return (
     <div className="grid content-start gap-3">
       <RigLine
@@ -34,7 +37,11 @@ export function OrderHands({ bench }: { readonly bench: OrderBench }) {
       ) : null}
       {still ? null : (
         <>
-          <section aria-label="The part in hand" className="grid gap-1 border-t-[1.5px] border-rule pt-2">
+          <section
+            ref={inHand}
+            aria-label="The part in hand"
+            className="grid gap-1 border-t-[1.5px] border-rule pt-2"
+          >
             <h2 className="text-label">
               {touched
                 ? `${say(partName(touched, board.rig))}${IN_TURNS.test(touched) ? ', in turns' : ''}`

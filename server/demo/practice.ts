@@ -1,0 +1,170 @@
+/** What the yard has practised: three who learn, week by week, and the set that they were given. */
+import { randomUUID } from 'node:crypto'
+import { addMinutes, subDays } from 'date-fns'
+import { benchTorchOf } from '#application/bench-torch-of.ts'
+import { FIRST_RIG, FIRST_SETTINGS } from '#application/first.ts'
+import { NO_RUNS } from '#application/plan-of.ts'
+import { INCH_UNITS } from '#core/quantity/choices.ts'
+import { cardsOf, type DeckId } from '#core/teach/cards.ts'
+import { ORDER_CARD_RIGS } from '#core/teach/card-rigs.ts'
+import { scoreFacts, type FactsRecording } from '#core/teach/facts.ts'
+import type { FlameTaskId } from '#core/teach/flame-tasks.ts'
+import { goodHand } from '#core/teach/good-hand.ts'
+import { isDone, type LessonItem } from '#core/teach/lessons.ts'
+import { goodOrder, orderTaskOf, scoreOrder, type OrderRecording } from '#core/teach/order-judge.ts'
+import type { OrderBoard, OrderTask } from '#core/teach/order-board.ts'
+import type { OrderDo } from '#core/teach/order-play.ts'
+import { scoreOf, type FlameRecording } from '#core/teach/recording.ts'
+import type { Store } from '../store.ts'
+import { atWork } from './yard-time.ts'
+import type { DemoShop } from './weeks.ts'
+
+type Recorded = FlameRecording | OrderRecording | FactsRecording
+interface Judged {
+  readonly recording: Recorded
+  readonly points: number
+}
+
+/** A round of ten of a deck with so many right. */
+function round(deck: DeckId, right: number): Judged {
+  const cards = cardsOf(deck, { units: INCH_UNITS, region: 'us' }).slice(0, 10)
+  const recording: FactsRecording = {
+    kind: 'facts',
+    task: deck,
+    seed: 7,
+    made: cards.map((card, i) => [
+      60 * (i + 1),
+      card.id,
+      i < right ? card.right.key : (card.wrong[0]?.key ?? card.right.key),
+    ]),
+    until: 60 * cards.length,
+  }
+  return { recording, points: scoreFacts(recording).points }
+}
+/** A task at the order bench as it is done well, with one kind of move left out. */
+function order(task: OrderTask, without?: OrderDo): Judged {
+  const board: OrderBoard = { task, as: 'line', rig: ORDER_CARD_RIGS.attachment, seed: 3 }
+  const made = goodOrder(board).filter(([, what]) => what !== without)
+  const recording: OrderRecording = {
+    kind: 'order',
+    task: orderTaskOf(board),
+    board,
+    made,
+    until: made.at(-1)?.[0] ?? 0,
+  }
+  return { recording, points: scoreOrder(recording).points }
+}
+/** A task at the flame bench, left after a share of what a good hand does of it. */
+function flame(task: FlameTaskId, share: number): Judged {
+  const made = benchTorchOf({ id: null, rig: FIRST_RIG }, FIRST_SETTINGS, NO_RUNS)
+  if (!made.ok) throw new Error(made.errors[0]?.message)
+  const good = goodHand(task, made.bench, 3)
+  const until = Math.round(good.until * share)
+  const recording = { ...good, made: good.made.filter((m) => m.at <= until), until }
+  return { recording, points: scoreOf(recording).points }
+}
+
+const ITEMS: readonly LessonItem[] = [
+  { kind: 'facts', task: 'limits', points: 80 },
+  { kind: 'facts', task: 'line', points: 80 },
+  { kind: 'order', task: 'shut-down', points: 80 },
+  { kind: 'flame', task: 'neutral', points: 80 },
+  { kind: 'plate', task: 'Two straight cuts in 3/8 in, checked', points: 0 },
+]
+const GIVEN_DAYS_AGO = 30
+const SIGNED_DAYS_AGO = 3
+
+/** What each did, by the days that have gone since. */
+function tries(): Readonly<
+  Record<string, readonly (readonly [daysAgo: number, ...done: readonly Judged[]])[]>
+> {
+  const [weak, fair, sure] = [round('limits', 4), round('limits', 7), round('limits', 10)]
+  const [blind, looking, seeing] = [round('line', 5), round('line', 7), round('line', 9)]
+  const [careless, hasty, ordered] = [
+    order('shut-down', 'fuel-valve'),
+    order('set-up', 'leaks'),
+    order('shut-down'),
+  ]
+  const setUp = order('set-up')
+  const [dark, lit, steady, neutral] = [
+    flame('light', 0.3),
+    flame('light', 0.6),
+    flame('neutral', 0.6),
+    flame('neutral', 1),
+  ]
+  return {
+    Bede: [
+      [29, weak, dark, careless],
+      [22, fair, blind, lit, hasty],
+      [15, fair, looking, steady, ordered],
+      [8, sure, seeing, neutral, setUp],
+      [4, sure, neutral, ordered],
+    ],
+    Idris: [
+      [28, fair, lit, hasty],
+      [21, fair, looking, neutral],
+      [13, sure, steady, ordered],
+      [6, weak, steady, hasty],
+    ],
+    Orla: [
+      [20, weak, blind, lit],
+      [12, fair, blind, steady, careless],
+      [5, fair, looking, lit],
+    ],
+  }
+}
+
+/** Fills in what was practised, and a set: given to three, one of them signed off. */
+export function fillPractice(store: Store, { people, now }: DemoShop): void {
+  const lessonId = randomUUID()
+  const teacher = people.get('Tamsin') ?? null
+  const given = atWork(now, GIVEN_DAYS_AGO).toISOString()
+  store.lessons.add(lessonId, 'First month at the torch', ITEMS, given)
+  for (const [name, days] of Object.entries(tries())) {
+    const personId = people.get(name)
+    if (personId === undefined) continue
+    for (const [daysAgo, ...done] of days)
+      done.forEach(({ recording, points }, i) =>
+        store.practice.add({
+          id: randomUUID(),
+          bench: recording.kind,
+          task: recording.task,
+          personId,
+          at: addMinutes(atWork(now, daysAgo), 5 * i).toISOString(),
+          points,
+          recording: JSON.stringify(recording),
+        }),
+      )
+    const id = randomUUID()
+    store.lessons.give({ id, lessonId, personId, byId: teacher, at: given })
+    signWhereDone(store, { id, personId, given, teacher, at: subDays(now, SIGNED_DAYS_AGO).toISOString() })
+  }
+}
+
+/** Puts a passed cut of theirs in for the plate, and signs where all of it is done. */
+function signWhereDone(
+  store: Store,
+  {
+    id,
+    personId,
+    given,
+    teacher,
+    at,
+  }: {
+    readonly id: string
+    readonly personId: string
+    readonly given: string
+    readonly teacher: string | null
+    readonly at: string
+  },
+): void {
+  const plate = store.lessons.linesOf(personId, given).find((l) => l.outcome === 'passed')
+  const done = ITEMS.map((item) =>
+    item.kind === 'plate'
+      ? { tries: plate ? 1 : 0, best: null, outcome: plate?.outcome ?? null, last: plate?.at ?? null }
+      : store.practice.since(personId, item.kind, item.task, given),
+  )
+  if (plate) store.lessons.setPlate(id, plate.id)
+  if (teacher !== null && ITEMS.every((item, i) => done[i] && isDone(item, done[i])))
+    store.lessons.sign(id, { byId: teacher, at, note: 'Careful with the needles. Pierce higher.' }, done)
+}
