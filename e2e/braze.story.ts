@@ -19,7 +19,7 @@ import {
   type,
   until,
 } from './browser.ts'
-import { madePdf, sidesOf } from './paper.ts'
+import { madeFile, sidesOf } from './paper.ts'
 import { browser, openStory, server } from './story.ts'
 
 openStory()
@@ -362,7 +362,7 @@ describe('the shop’s own brazing tips', () => {
 describe('on paper and on a phone', () => {
   it('has the line, the joint, what is carried, the steps and room to sign', async () => {
     await open('Branches, 28 mm')
-    const sides = await sidesOf(await madePdf(page, () => press(page, 'Print the plan, or save it as PDF')))
+    const sides = await sidesOf(await madeFile(page, () => press(page, 'Print the plan, or save it as PDF')))
     expect(sides.length).toBeLessThanOrEqual(3)
     // out of the line, the joint's drawing, the kit, the steps, and the foot
     for (const words of [

@@ -21,7 +21,7 @@ import {
   type,
   until,
 } from './browser.ts'
-import { madePdf } from './paper.ts'
+import { madeFile } from './paper.ts'
 
 let browser: Browser
 let server: TestServer
@@ -382,7 +382,7 @@ describe('a job handed over', () => {
     await see(page, 'Register of cuts and joints')
     await see(page, 'Not all is done')
     await expectAccessible(page, 'Close-out')
-    const made = await madePdf(page, () => press(page, 'Save as PDF'))
+    const made = await madeFile(page, () => press(page, 'Save as PDF'))
     expect(made.length).toBeGreaterThan(1500)
   })
 })

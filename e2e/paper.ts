@@ -5,7 +5,7 @@ import type { Page } from 'puppeteer-core'
 import { until } from './browser.ts'
 
 /** The file that an act on the page makes, whether it opens it or saves it. */
-export async function madePdf(page: Page, act: () => Promise<void>): Promise<Uint8Array> {
+export async function madeFile(page: Page, act: () => Promise<void>): Promise<Uint8Array> {
   await page.evaluate(() => {
     const w = window as unknown as { made?: Blob }
     delete w.made

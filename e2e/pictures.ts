@@ -1,11 +1,11 @@
 /** Takes the README's pictures anew, from the demo's yard: `npm run pictures`. */
 import { join, resolve } from 'node:path'
 import type { Browser, Page } from 'puppeteer-core'
-import type { LogPage, Person, Run, TestSummary, Today, Torch } from '#contract/types.ts'
+import type { LogPage, Person, Run, TestSummary, Today } from '#contract/types.ts'
 import type { StepRole } from '#core/line/steps.ts'
 import { ensureBuilt } from '../bin/build.ts'
 import { endRuns, pieceNamed, testServer, type TestServer } from '../server/test-support.ts'
-import { named, openBrowser, openPage, PAGES, passTime, press, see, typeInto, until } from './browser.ts'
+import { openBrowser, openPage, PAGES, passTime, press, see, until } from './browser.ts'
 
 const ROOT = resolve(import.meta.dirname, '..')
 const FOLDER = join(ROOT, 'docs', 'screenshots')
@@ -88,25 +88,9 @@ const PICTURES: readonly Picture[] = [
     then: (page) => see(page, 'How it was worked out'),
   },
   {
-    name: 'pocket',
-    at: async (server) => {
-      const torches = (await server.call('GET', '/api/torches')).json as readonly Torch[]
-      return `/rig/pocket/${torches[0]?.id ?? ''}`
-    },
-    then: (page) => see(page, 'Pocket chart'),
-  },
-  {
     name: 'batch',
     at: async (server) => `/batches/${await laidOut(server)}`,
     then: (page) => see(page, 'Gas for all of it'),
-  },
-  {
-    name: 'quick',
-    at: () => '/quick',
-    then: async (page) => {
-      await typeInto(page, await named(page, 'Thickness'), '3/8 in')
-      await until(page, () => document.querySelector('[data-station="set-oxygen"]') !== null)
-    },
   },
   {
     name: 'trouble',
@@ -177,11 +161,28 @@ const PICTURES: readonly Picture[] = [
     },
   },
   {
-    name: 'pace-face',
-    at: () => '/practice/pace/thin?watch=thin-slow',
+    name: 'order',
+    at: () => '/practice/order/shut-down',
     then: async (page) => {
-      await press(page, '4 times as fast')
-      await see(page, 'It hangs')
+      await press(page, 'Acetylene cylinder open 3/4 turn')
+      await press(page, 'Shut')
+      await see(page, 'Cylinder shut under a flame')
+    },
+  },
+  {
+    name: 'wrong-line',
+    at: () => '/practice/facts/line',
+    then: async (page) => {
+      await see(page, '1 of 10')
+      await page.keyboard.press('1')
+      await see(page, 'Back it out first')
+    },
+  },
+  {
+    name: 'progress',
+    at: () => '/practice/progress',
+    then: async (page) => {
+      await page.waitForSelector('.js-plotly-plot .main-svg')
     },
   },
 ]

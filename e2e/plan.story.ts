@@ -14,7 +14,7 @@ import {
   typeInto,
   until,
 } from './browser.ts'
-import { coloursOf, madePdf, sidesOf } from './paper.ts'
+import { coloursOf, madeFile, sidesOf } from './paper.ts'
 import { browser, openStory, server } from './story.ts'
 
 openStory()
@@ -148,7 +148,7 @@ describe('names and paper', () => {
     await page.goto(`${server.url}/jobs/${piece.jobId}/${piece.id}`)
     await see(page, 'Supply')
     const byButton = await sidesOf(
-      await madePdf(page, () => press(page, 'Print the plan, or save it as PDF')),
+      await madeFile(page, () => press(page, 'Print the plan, or save it as PDF')),
     )
     expect(byButton).toHaveLength(2)
     const all = byButton.join(' ')
@@ -163,7 +163,7 @@ describe('names and paper', () => {
       'Planned: name, day',
     ])
       expect(all).toContain(words)
-    const byKeys = await madePdf(page, async () => {
+    const byKeys = await madeFile(page, async () => {
       await page.keyboard.down('Control')
       await page.keyboard.press('p')
       await page.keyboard.up('Control')
@@ -173,7 +173,7 @@ describe('names and paper', () => {
     await page.evaluate(() => {
       document.documentElement.dataset['theme'] = 'night'
     })
-    const byNight = await madePdf(page, () => press(page, 'Print the plan, or save it as PDF'))
+    const byNight = await madeFile(page, () => press(page, 'Print the plan, or save it as PDF'))
     expect(await coloursOf(byNight)).toEqual(await coloursOf(byKeys))
     expect((await coloursOf(byKeys)).length).toBeGreaterThan(8)
   })

@@ -45,3 +45,14 @@ export async function watched(page: Page): Promise<number> {
   await press(page, '4 times as fast')
   return judged(page)
 }
+
+/** Touches the answer of a card that says something, by the number before it. */
+export async function answer(page: Page, says: string): Promise<void> {
+  const at = await page.$$eval(
+    'main ol li',
+    (all, wanted) => all.findIndex((li) => li.textContent.slice(1) === wanted),
+    says,
+  )
+  await page.keyboard.press(String(at + 1) as '1')
+  await page.waitForSelector('main [role=status]')
+}

@@ -20,7 +20,7 @@ import {
   until,
 } from './browser.ts'
 import { begin, leave, pathOf, runIdOf, stepsTo } from './lead.ts'
-import { madePdf, sidesOf } from './paper.ts'
+import { madeFile, sidesOf } from './paper.ts'
 import { browser, openStory, server } from './story.ts'
 
 openStory()
@@ -387,7 +387,7 @@ describe('gas and sheets', () => {
       ['Letter', 612],
     ] as const) {
       await press(page, format)
-      const bytes = await madePdf(page, () => pressByKey(page, 'Save as PDF'))
+      const bytes = await madeFile(page, () => pressByKey(page, 'Save as PDF'))
       const pdf = await PDFDocument.load(bytes)
       expect(pdf.getPageCount()).toBe(2)
       expect(Math.round(pdf.getPage(0).getWidth())).toBe(width)
@@ -395,7 +395,7 @@ describe('gas and sheets', () => {
       expect(setup).toContain('Set oxygen, flowing')
       expect(shutdown).toContain('Shut both cylinders')
     }
-    const opened = await madePdf(page, () => press(page, 'Print both'))
+    const opened = await madeFile(page, () => press(page, 'Print both'))
     expect((await PDFDocument.load(opened)).getPageCount()).toBe(2)
     await page.close()
   })

@@ -18,7 +18,9 @@ let server: TestServer
 let personId: string
 beforeAll(async () => {
   server = await testServer({})
-  personId = ((await server.call('GET', '/api/people')).json as Person[])[0]?.id ?? ''
+  // of those who learn in the demo some have tried before
+  personId =
+    ((await server.call('GET', '/api/people')).json as Person[]).find((p) => p.name === 'Tamsin')?.id ?? ''
 })
 afterAll(() => server.stop())
 
@@ -34,7 +36,8 @@ const post = (part: object) =>
     recording: good,
     ...part,
   })
-const each = async () => (await server.call('GET', '/api/practice')).json as Attempts[]
+const all = async () => (await server.call('GET', '/api/practice')).json as Attempts[]
+const each = async () => (await all()).filter((a) => a.personId === personId)
 
 describe('an attempt at the heat bench', () => {
   const joint = HEAT_JOINTS.sleeve
@@ -144,7 +147,7 @@ describe('an attempt at the practice bench', () => {
     const before = (await server.call('GET', '/api/log')).json
     await post({ personId: null })
     expect((await server.call('GET', '/api/log')).json).toEqual(before)
-    expect((await each()).find((a) => a.personId === null)).toMatchObject({ tries: 1 })
+    expect((await all()).find((a) => a.personId === null)).toMatchObject({ tries: 1 })
   })
 
   it.each([

@@ -127,8 +127,7 @@ export interface LineSetting {
   readonly partSweepS?: { readonly oxygen: number; readonly fuel: number } | undefined
   readonly checkValves?: boolean | undefined
   readonly tip?:
-    | { readonly flames: number; readonly orificeM: number; readonly pieces?: 1 | 2 | undefined }
-    | undefined
+    { readonly flames: number; readonly orificeM: number; readonly pieces?: 1 | 2 | undefined } | undefined
   readonly hoseGrade?: HoseGrade | undefined
   /** The gas that the fuel regulator was made for. */
   readonly regulatorFor?: FuelId | undefined

@@ -1,5 +1,6 @@
 import { memo } from 'react'
 import type { FuelId } from '#core/gas/fuels.ts'
+import { ACETYLENE_MAX_GAUGE_PA } from '#core/gas/limits.ts'
 import type { LineState, SideState } from '#core/line/state.ts'
 import { FUEL_FACE_PA, OXYGEN_FACE_PA, TorchAndWork } from './LineDrawing.tsx'
 
@@ -42,13 +43,20 @@ export const RigDrawing = memo(function RigDrawing(props: Props) {
           side={line.fuel}
           colour={fuelColour}
           faces={[INLET_FACE.fuel, FUEL_FACE_PA]}
+          redFrom={fuel === 'acetylene' ? ACETYLENE_MAX_GAUGE_PA / FUEL_FACE_PA : undefined}
           grip={fuel === 'acetylene' ? (hasKey ? 'key' : 'none') : 'wheel'}
           hose={`M356 84H490C560 84 570 ${y + 16 - FUEL_DOWN} 676 ${y + 16 - FUEL_DOWN}`}
         />
       </g>
       <g transform={`translate(0 ${TORCH_DOWN})`}>
         <TorchAndWork live={line} work={lever ? 'plate' : 'tube'} fuel={fuel} />
-        <Knob x={handleValve ? 790 : 704} y={112} turns={line.oxygen.valve} colour={oxygenColour} up />
+        <Knob
+          x={handleValve ? 784 : 704}
+          y={handleValve ? 188 : 112}
+          turns={line.oxygen.valve}
+          colour={oxygenColour}
+          up={!handleValve}
+        />
         {handleValve ? <Knob x={704} y={112} turns={line.handle} colour={oxygenColour} up /> : null}
         <Knob x={704} y={188} turns={line.fuel.valve} colour={fuelColour} />
       </g>
@@ -93,6 +101,7 @@ function Supply({
   side,
   colour,
   faces,
+  redFrom,
   grip,
   hose,
 }: {
@@ -100,6 +109,8 @@ function Supply({
   readonly colour: string
   /** Full scales before and after the regulator, Pa. */
   readonly faces: readonly [number, number]
+  /** From which share of the second scale on it may never stand. */
+  readonly redFrom?: number | undefined
   /** What the valve of the cylinder is turned by. */
   readonly grip: 'wheel' | 'key' | 'none'
   readonly hose: string
@@ -145,7 +156,7 @@ function Supply({
       {wound ? null : <path d="M294 140h12M294 148h12M294 156h12" />}
       <path d={`M276 ${wound ? 150 : 176}H324`} strokeWidth={8} strokeLinecap="round" />
       <Dial x={252} y={34} r={28} share={side.inletPa / faces[0]} colour={colour} />
-      <Dial x={342} y={34} r={32} share={side.deliveryPa / faces[1]} colour={colour} />
+      <Dial x={342} y={34} r={32} share={side.deliveryPa / faces[1]} colour={colour} redFrom={redFrom} />
     </g>
   )
 }
@@ -156,18 +167,25 @@ function Dial({
   r,
   share,
   colour,
+  redFrom,
 }: {
   readonly x: number
   readonly y: number
   readonly r: number
   readonly share: number
   readonly colour: string
+  readonly redFrom?: number | undefined
 }) {
   const at = (part: number) => (-135 + 270 * Math.min(1, Math.max(0, part))) * (Math.PI / 180)
   const angle = at(share)
+  const on = (a: number) => `${x + (r - 5) * Math.sin(a)} ${y - (r - 5) * Math.cos(a)}`
+  const arc = (from: number, to: number) => `M${on(from)}A${r - 5} ${r - 5} 0 0 1 ${on(to)}`
   return (
     <g>
       <circle cx={x} cy={y} r={r} fill="var(--sheet)" />
+      {redFrom === undefined ? null : (
+        <path d={arc(at(redFrom), at(1))} fill="none" stroke="var(--alarm)" strokeWidth={6} />
+      )}
       {Array.from({ length: 11 }, (_, i) => {
         const a = at(i / 10)
         return (

@@ -103,7 +103,7 @@ function GivenList({
               <tr key={g.id} className="border-b border-rule align-middle">
                 <th scope="row" className="py-2 pr-3 font-semibold">
                   <Link
-                    className="inline-flex min-h-[44px] items-center underline"
+                    className="flex min-h-[44px] w-full items-center underline"
                     to={`/practice/given/${g.id}`}
                   >
                     {named ? `${g.personName}: ${g.name}` : g.name}

@@ -27,12 +27,15 @@ export const recordPage = (given: Given): SheetPage => ({
       }),
     },
   ],
-  minded: [
-    { mark: '▲', text: NO_CERTIFICATE },
-    ...(given.signed && given.signed.note !== '' ? [{ mark: '●', text: given.signed.note }] : []),
-  ],
-  signs: given.signed
-    ? [`${given.signed.byName}, instructor, ${dayOf(given.signed.at)}`, given.personName]
-    : ['Instructor', given.personName],
+  ...(given.signed
+    ? {
+        verdict: {
+          said: `Signed off by ${given.signed.byName}, ${dayOf(given.signed.at)}`,
+          because: given.signed.note,
+        },
+      }
+    : {}),
+  minded: [{ mark: '▲', text: NO_CERTIFICATE }],
+  signs: [given.signed ? `${given.signed.byName}, instructor` : 'Instructor', given.personName],
   foot: SHEET_FOOT,
 })

@@ -158,10 +158,12 @@ function Asked({
   const right = chosen === card.right.key
   return (
     <section aria-label="The card" className="grid gap-4">
-      <h2 ref={question} tabIndex={-1} className="max-w-[40ch] text-section outline-none">
+      <h2 ref={question} tabIndex={-1} className="max-w-[70ch] text-section outline-none">
         {say(card.ask)}
       </h2>
-      {card.seen && card.rig ? <RigLine rig={card.rig} line={card.seen.line} hasKey={card.seen.key} /> : null}
+      {card.seen && card.rig ? (
+        <RigLine rig={card.rig} line={card.seen.line} hasKey={card.seen.key} looked={chosen === undefined} />
+      ) : null}
       <ol className="grid max-w-[900px] gap-2 md:grid-cols-2">
         {answers.map(({ key, text }, i) => {
           const isRight = key === card.right.key

@@ -121,7 +121,11 @@ function OnOrderBench({
       }
       side={<OrderSide bench={bench} />}
     >
-      {bench.board.as === 'cards' ? <OrderCards bench={bench} /> : <OrderHands bench={bench} />}
+      {bench.board.as === 'cards' ? (
+        <OrderCards bench={bench} />
+      ) : (
+        <OrderHands key={bench.round} bench={bench} />
+      )}
     </BenchPage>
   )
 }

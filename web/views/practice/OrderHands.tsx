@@ -19,7 +19,9 @@ export function OrderHands({ bench }: { readonly bench: OrderBench }) {
   const still = watched !== undefined || state.finished
   const inHand = useRef<HTMLElement>(null)
   // on a phone it lies below the line
-  useEffect(() => inHand.current?.scrollIntoView?.({ block: 'nearest' }), [touched])
+  useEffect(() => {
+    void inHand.current?.scrollIntoView?.({ block: 'nearest' })
+  }, [touched])
   return (
     <div className="grid content-start gap-3">
       <RigLine

@@ -102,5 +102,5 @@ function Stopped({ bench: { state, board } }: { readonly bench: OrderBench }) {
 /** How long it took: shown, never judged. */
 const Took = ({ at }: { readonly at: OrderMove[0] }) =>
   at === 0 ? null : (
-    <p className="text-soft">{printDuration(Math.round(at / 10))} so far; it is never judged.</p>
+    <p className="text-soft">{printDuration(Math.round(at / 10))}. The time is never judged.</p>
   )

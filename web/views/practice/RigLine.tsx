@@ -10,15 +10,15 @@ const AT: Readonly<Record<PartId, readonly [left: number, top: number]>> = {
   'fuel-cylinder': [100, 380],
   'oxygen-screw': [332, 128],
   'fuel-screw': [332, 362],
-  handle: [530, 90],
+  handle: [640, 60],
   'oxygen-valve': [680, 60],
-  'fuel-valve': [640, 296],
+  'fuel-valve': [624, 296],
   lever: [864, 122],
 }
 /** Where the preheat valve's words lie beside a handle with one of its own, and where the needles are read. */
-const PREHEAT_AT = [716, 60] as const
+const PREHEAT_AT = [752, 296] as const
 const NEEDLES_AT = { oxygen: [384, 8], fuel: [384, 242] } as const
-const FLAME_AT = [900, 290] as const
+const FLAME_AT = [936, 290] as const
 
 const place = ([left, top]: readonly [number, number]) => ({
   left: `${(100 * left) / RIG_W}%`,
@@ -35,12 +35,15 @@ export function RigLine({
   rig,
   line,
   hasKey = true,
+  looked = false,
   chosen,
   onChoose,
 }: {
   readonly rig: OrderRig
   readonly line: LineState
   readonly hasKey?: boolean
+  /** What the eye tells by the drawing is not told in words, but to whoever hears the page. */
+  readonly looked?: boolean
   readonly chosen?: PartId | undefined
   readonly onChoose?: (part: PartId) => void
 }) {
@@ -63,13 +66,21 @@ export function RigLine({
           <li key={side} style={place(NEEDLES_AT[side])} className={`rounded-md ${PLACED}`}>
             <Told
               name={side === 'oxygen' ? 'Oxygen needles' : 'Fuel needles'}
+              unseen={looked}
               says={`${print(line[side].inletPa, 'pressure')}, ${print(line[side].deliveryPa, 'pressure')}`}
             />
           </li>
         ))}
         {partsOf(rig).map((part) => {
           const at = part === 'oxygen-valve' && handleValve ? PREHEAT_AT : AT[part]
-          const words = <Told name={say(partName(part, rig))} says={partStands(part, line, hasKey)} />
+          const words = (
+            <Told
+              name={say(partName(part, rig))}
+              unseen={looked && BY_EYE.test(part)}
+              says={partStands(part, line, hasKey || looked)}
+              also={looked && part === 'fuel-cylinder' && !hasKey ? 'key off' : undefined}
+            />
+          )
           return (
             <li key={part} className="contents">
               {onChoose ? (
@@ -98,9 +109,27 @@ export function RigLine({
   )
 }
 
-const Told = ({ name, says }: { readonly name: string; readonly says: string }) => (
+/** Parts of which the eye tells how they stand: how far a valve is open, only a hand does. */
+const BY_EYE = /screw|valve$|lever/
+
+const Told = ({
+  name,
+  says,
+  unseen = false,
+  also,
+}: {
+  readonly name: string
+  readonly says: string
+  /** Heard, and not seen. */
+  readonly unseen?: boolean
+  /** What is heard beside it. */
+  readonly also?: string | undefined
+}) => (
   <>
     <span className="name block text-foot leading-tight text-soft">{name}</span>
-    <span className="figure block text-field leading-tight whitespace-nowrap">{says}</span>
+    <span className={unseen ? 'sr-only' : 'figure block text-field leading-tight whitespace-nowrap'}>
+      {says}
+    </span>
+    {also === undefined ? null : <span className="sr-only">, {also}</span>}
   </>
 )

@@ -92,7 +92,12 @@ describe('what can be practised', () => {
     localStorage.setItem('wimble.device', JSON.stringify({ personId: ORLA }))
     open('/practice')
     const neutral = await screen.findByRole('link', { name: 'Bring it to neutral' })
-    expect(screen.getAllByRole('link').map((l) => l.textContent)[0]).toBe('Light it')
+    const flame = screen.getByRole('region', { name: 'The flame' })
+    expect(
+      within(flame)
+        .getAllByRole('link')
+        .map((l) => l.textContent)[0],
+    ).toBe('Light it')
     await waitFor(() => expect(neutral.parentElement?.textContent).toContain('92 of 4'))
     expect(screen.queryByRole('link', { name: 'Work it up in steps' })).toBeNull()
     expect(document.body.textContent).toContain('it needs no working up in steps')

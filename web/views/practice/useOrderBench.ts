@@ -28,6 +28,8 @@ export interface OrderBench {
   readonly watched: Watched
   readonly own: OrderRecording | undefined
   readonly score: ReturnType<typeof judgeOrder> | undefined
+  /** Counts what was put on the bench. */
+  readonly round: number
   readonly move: (what: OrderMove[1], a?: number) => void
   /** The next move of what is watched; nothing where it has been seen. */
   readonly next: (() => void) | undefined
@@ -49,6 +51,7 @@ export function useOrderBench(anew: () => OrderBoard, file?: OrderRecording): Or
   const [watching, setWatching] = useState<Watching | undefined>(() =>
     file ? { title: 'A recording', board: file.board, made: file.made, seen: 0 } : undefined,
   )
+  const [round, setRound] = useState(0)
   const [own, setOwn] = useState<OrderRecording | undefined>(undefined)
   const keep = useKeepAttempt()
   const begun = useRef<number | undefined>(undefined)
@@ -67,6 +70,7 @@ export function useOrderBench(anew: () => OrderBoard, file?: OrderRecording): Or
     watched: watching && { title: watching.title },
     own,
     score,
+    round,
     move: (what, a) => {
       if (watching || now.state.finished) return
       begun.current ??= Date.now()
@@ -93,6 +97,7 @@ export function useOrderBench(anew: () => OrderBoard, file?: OrderRecording): Or
         : undefined,
     begin: () => {
       begun.current = undefined
+      setRound(round + 1)
       setWatching(undefined)
       setNow({ state: beginOrder(anew()), made: [] })
     },
