@@ -84,6 +84,9 @@ describe('a set, from given to signed off', () => {
     await see(teacher, 'Orla: Shades and shutting')
 
     const orla = await as('Orla', 'sets')
+    await orla.goto(server.url)
+    await see(orla, 'Shades and shutting: 0 of 3 done')
+    await orla.goto(`${server.url}/practice/sets`)
     await see(orla, 'Given to you')
     await press(orla, 'Shades and shutting')
     await see(orla, 'Two straight cuts, 3/8 in')

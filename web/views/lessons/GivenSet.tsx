@@ -135,8 +135,8 @@ function Sign({ given, open }: { readonly given: GivenPage; readonly open: reado
   if (me?.role !== 'instructor')
     return (
       <p className="text-soft">
-        An instructor signs it off: choose who works at this screen on the Practice page, and give them that
-        role under Settings, People.
+        An instructor signs it off: say under Practice who is at this screen, and give them that role under
+        Settings, People.
       </p>
     )
   return (

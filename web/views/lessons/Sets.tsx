@@ -2,7 +2,6 @@ import { Check } from 'lucide-react'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Given, Lesson } from '#contract/types.ts'
-import { isDone } from '#core/teach/lessons.ts'
 import { api, type Failure } from '../../app/api.ts'
 import { useApp } from '../../app/store.ts'
 import { Button } from '../../ui/Button.tsx'
@@ -10,6 +9,7 @@ import { dayOf } from '../../ui/dates.ts'
 import { Panel } from '../../ui/Panel.tsx'
 import { Toggles } from '../../ui/Toggles.tsx'
 import { PracticeTabs } from '../practice/PracticeTabs.tsx'
+import { doneCount } from './words.ts'
 
 /** Sets: what an instructor has composed, to whom it was given, and how far each is. */
 export default function Sets() {
@@ -95,10 +95,6 @@ function GivenList({
         </thead>
         <tbody>
           {given.map((g) => {
-            const done = g.items.filter((item, i) => {
-              const own = g.done[i]
-              return own && isDone(item, own)
-            }).length
             return (
               <tr key={g.id} className="border-b border-rule align-middle">
                 <th scope="row" className="py-2 pr-3 font-semibold">
@@ -111,7 +107,7 @@ function GivenList({
                 </th>
                 <td className="py-2 pr-3 max-md:hidden">{dayOf(g.givenAt)}</td>
                 <td className="figure py-2 pr-3 text-right whitespace-nowrap">
-                  {done} of {g.items.length}
+                  {doneCount(g)} of {g.items.length}
                 </td>
                 <td className="py-2 pl-4">
                   {g.signed ? (

@@ -12,6 +12,7 @@ import Progress from './Progress.tsx'
 import { recordPage } from './record-page.ts'
 import SetEditor from './SetEditor.tsx'
 import Sets from './Sets.tsx'
+import ToLearn from './ToLearn.tsx'
 
 configure({ asyncUtilTimeout: 20_000 })
 const person = (id: string, name: string, role: Person['role']): Person => ({ id, name, role, active: true })
@@ -105,6 +106,16 @@ describe('sets', () => {
     fireEvent.click(await screen.findByRole('button', { name: 'Wren' }))
     await press('Give it')
     expect((await screen.findByRole('alert')).textContent).toBe('There is no such person.')
+  })
+})
+
+describe('today', () => {
+  it('tells who is at the screen what is still to be learnt', async () => {
+    answering({ '/api/given': [given(), given({ id: 'g2', personId: TEACHER.id, name: 'Another' })] })
+    show(<ToLearn personId={WREN.id} />)
+    const link = await screen.findByRole('link')
+    expect(link.textContent).toBe('To learn. First week: 1 of 2 done.')
+    expect(link.getAttribute('href')).toBe('/practice/given/g1')
   })
 })
 

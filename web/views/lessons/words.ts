@@ -1,4 +1,5 @@
-import type { LessonItem } from '#core/teach/lessons.ts'
+import type { Given } from '#contract/types.ts'
+import { isDone, type LessonItem } from '#core/teach/lessons.ts'
 
 /** Where an item of a set is done; nothing for a plate, which is made in the shop. */
 export function whereDone({ kind, task }: LessonItem): string | undefined {
@@ -10,3 +11,9 @@ export function whereDone({ kind, task }: LessonItem): string | undefined {
 /** What an item is made of, in a few words. */
 export const askedOf = ({ kind, points }: LessonItem): string =>
   kind === 'plate' ? 'made and checked' : `${points} of 100`
+/** How many things of a set are done. */
+export const doneCount = ({ items, done }: Pick<Given, 'items' | 'done'>): number =>
+  items.filter((item, i) => {
+    const own = done[i]
+    return own !== undefined && isDone(item, own)
+  }).length

@@ -28,7 +28,6 @@ const HANDS = [
   { value: 'right', label: 'Right hand' },
   { value: 'left', label: 'Left hand' },
 ] as const
-const NOBODY = ''
 
 /** What can be practised without gas, with which torch, and how far everybody is. */
 export default function Practice() {
@@ -49,14 +48,7 @@ export default function Practice() {
         Facts, order, flame, heat and pace in your hands, without gas. It is written into your own practice,
         and into nothing else.
       </p>
-      <section aria-label="Who, and with which torch" className="grid gap-4 md:grid-cols-3">
-        <SelectField
-          label="Who practises"
-          value={who ?? NOBODY}
-          options={people.map((p) => ({ value: p.id, label: p.name }))}
-          placeholder={people.length === 0 ? 'Nobody is named yet' : 'Not said'}
-          onChange={(id) => void send(device.actions.changed({ personId: id }))}
-        />
+      <section aria-label="With which torch" className="grid gap-4 md:grid-cols-2">
         <SelectField label="Torch" value={torch.chosen} options={torch.choices} onChange={torch.choose} />
         <Group label="Held in the">
           <Segmented

@@ -2,7 +2,8 @@ import { useMemo } from 'react'
 import { benchTorchOf, orderRigOf, type BenchMade } from '#application/bench-torch-of.ts'
 import { FIRST_RIG } from '#application/first.ts'
 import { NO_RUNS } from '#application/plan-of.ts'
-import { FUEL_IDS, FUELS, isFuel } from '#core/gas/fuels.ts'
+import { FUEL_IDS, FUELS, isFuel, type FuelId } from '#core/gas/fuels.ts'
+import type { TorchKind } from '#core/line/setup.ts'
 import type { Torch } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
 import { device } from '../../app/device.ts'
@@ -11,14 +12,34 @@ import { useApp, useSend } from '../../app/store.ts'
 import type { Option } from '../../ui/Segmented.tsx'
 
 const USUAL = 'usual:'
+/** Fuels whose usual pressures at a brazing torch are known. */
+const BRAZED_WITH = FUEL_IDS.filter((f) => FUELS[f].brazeBands !== undefined)
 
-/** What can be practised with: the shop's own torches, then a usual cutting torch of each fuel. */
+interface UsualTorch {
+  readonly kind: TorchKind
+  readonly name: string
+  readonly fuels: readonly FuelId[]
+}
+/** Usual torches of no shop: the word for each, and the fuels that it is usual with. */
+const USUAL_TORCHES: readonly [UsualTorch, ...UsualTorch[]] = [
+  { kind: 'cutting-torch', name: 'A usual cutting torch', fuels: FUEL_IDS },
+  { kind: 'cutting-attachment', name: 'A usual cutting attachment', fuels: FUEL_IDS },
+  { kind: 'brazing-handle', name: 'A usual brazing handle', fuels: BRAZED_WITH },
+  { kind: 'heating-head', name: 'A usual heating head', fuels: BRAZED_WITH },
+]
+const FIRST_KIND = 'cutting-torch'
+/** What a usual torch is chosen by; a cutting torch by its fuel alone. */
+const usual = (fuel: FuelId, kind: TorchKind) => `${USUAL}${fuel}${kind === FIRST_KIND ? '' : `:${kind}`}`
+
+/** What can be practised with: the shop's own torches, then usual ones of each kind and fuel. */
 const choicesOf = (torches: readonly Torch[]): readonly Option<string>[] => [
   ...torches.map((t) => ({ value: t.id, label: t.name })),
-  ...FUEL_IDS.map((f) => ({
-    value: `${USUAL}${f}`,
-    label: `A usual cutting torch, ${FUELS[f].title.replace(/^[A-Z](?![A-Z])/, (c) => c.toLowerCase())}`,
-  })),
+  ...USUAL_TORCHES.flatMap(({ kind, name, fuels }) =>
+    fuels.map((f) => ({
+      value: usual(f, kind),
+      label: `${name}, ${FUELS[f].title.replace(/^[A-Z](?![A-Z])/, (c) => c.toLowerCase())}`,
+    })),
+  ),
 ]
 
 /** The torch of the choice, as it is planned with. */
@@ -28,12 +49,16 @@ function torchOf(
 ): { id: string | null; name: string; rig: Torch['rig'] } {
   const own = torches.find((t) => t.id === chosen)
   if (own) return own
-  const fuel = chosen.slice(USUAL.length)
-  const id = isFuel(fuel) ? fuel : 'acetylene'
+  const [fuel = '', asked = FIRST_KIND] = chosen.slice(USUAL.length).split(':')
+  const { kind, name } = USUAL_TORCHES.find((t) => t.kind === asked) ?? USUAL_TORCHES[0]
   return {
     id: null,
-    name: 'A usual cutting torch',
-    rig: { ...FIRST_RIG, fuel: id, torch: { ...FIRST_RIG.torch, kind: 'cutting-torch' } },
+    name,
+    rig: {
+      ...FIRST_RIG,
+      fuel: isFuel(fuel) ? fuel : 'acetylene',
+      torch: { ...FIRST_RIG.torch, kind },
+    },
   }
 }
 

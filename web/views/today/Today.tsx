@@ -8,6 +8,7 @@ import { KIND_OF_UNIT } from '#core/figure.ts'
 import { api } from '../../app/api.ts'
 import { StartPiece } from '../../app/sheets.ts'
 import { useShop } from '../../app/shop.ts'
+import { useApp } from '../../app/store.ts'
 import { dayOf } from '../../ui/dates.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Missing } from '../../ui/Missing.tsx'
@@ -20,6 +21,7 @@ import { useTell } from '../log/useTell.ts'
 
 // dates of the rig are reckoned after the day is shown
 const RigDue = lazy(() => import('./RigDue.tsx'))
+const ToLearn = lazy(() => import('../lessons/ToLearn.tsx'))
 const Kit = lazy(() => import('./Kit.tsx'))
 
 /** An answer this fresh is not asked for again, s: the page asked for it while this view was still on its way. */
@@ -29,6 +31,7 @@ const FRESH_S = 1
 export default function Today() {
   const { data: today, error } = api.useTodayQuery(undefined, { refetchOnMountOrArgChange: FRESH_S })
   const begun = api.useHealthQuery().data?.begun
+  const personId = useApp((s) => s.device.personId)
   const [starting, setStarting] = useState(false)
   if (begun === false) return <Navigate to="/begin" replace />
   if (error && !today) return <Missing what="day" failure={error} />
@@ -72,6 +75,7 @@ export default function Today() {
       <div className="pb-4">
         <Suspense>
           <RigDue />
+          {personId === null ? null : <ToLearn personId={personId} />}
         </Suspense>
       </div>
       <div className="grid gap-x-10 gap-y-6 lg:grid-cols-[1.1fr_1fr]">
