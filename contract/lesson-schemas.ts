@@ -56,3 +56,5 @@ export const signingSchema = shape({
   at: instant(),
   note: free(),
 }).required()
+/** A set that was given by mistake. */
+export const takenBackSchema = shape({ at: instant() }).required()

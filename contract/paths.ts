@@ -75,6 +75,7 @@ export const PATHS = {
   getGiven: { method: 'GET', path: '/api/given/:id' },
   setPlate: { method: 'PUT', path: '/api/given/:id/plate' },
   signGiven: { method: 'PUT', path: '/api/given/:id/signed' },
+  takeBackGiven: { method: 'PUT', path: '/api/given/:id/taken-back' },
   listTips: { method: 'GET', path: '/api/tips' },
   addTip: { method: 'POST', path: '/api/tips' },
   addOutline: { method: 'POST', path: '/api/outlines' },

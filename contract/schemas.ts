@@ -54,6 +54,7 @@ import {
   lessonSchema,
   plateSchema,
   signingSchema,
+  takenBackSchema,
 } from './lesson-schemas.ts'
 import { practiceSchema } from './practice-schemas.ts'
 export * from './piece-schemas.ts'
@@ -151,6 +152,7 @@ export const ROUTES = {
   getGiven: { params: idParams, body: none },
   setPlate: { params: idParams, body: plateSchema },
   signGiven: { params: idParams, body: signingSchema },
+  takeBackGiven: { params: idParams, body: takenBackSchema },
   listTips: { params: none, body: none },
   addTip: { params: none, body: tipSchema },
   addOutline: { params: none, body: outlineSchema },

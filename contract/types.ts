@@ -599,6 +599,7 @@ export interface Answers {
   getGiven: GivenPage
   setPlate: GivenPage
   signGiven: GivenPage
+  takeBackGiven: { readonly id: string }
   listTips: readonly OwnTip[]
   addTip: OwnTip
   addOutline: OutlineFile

@@ -9,7 +9,7 @@ import { NO_CERTIFICATE } from '#core/teach/lessons.ts'
 import { dayOf } from '../web/ui/dates.ts'
 import { choose, expectAccessible, named, press, see, type, until } from './browser.ts'
 import { madeFile, sidesOf } from './paper.ts'
-import { answer, bench } from './practice-page.ts'
+import { answer, bench, shutDown } from './practice-page.ts'
 import { openStory, server } from './story.ts'
 
 openStory()
@@ -94,23 +94,7 @@ describe('a set, from given to signed off', () => {
     await press(orla, 'Facts: Eye shades')
     await answerRightly(orla)
     await orla.goto(`${server.url}/practice/order/shut-down`)
-    for (const [part, to] of [
-      ['Preheat oxygen valve open 1/4 turn', 'Shut'],
-      ['Fuel valve open 1/2 turn', 'Shut'],
-      ['Oxygen cylinder open all the way', 'Shut'],
-      ['Acetylene cylinder open 3/4 turn', 'Shut'],
-      ['Lever up', 'Down'],
-      ['Lever down', 'Up'],
-      ['Fuel valve shut', '1'],
-      ['Fuel valve open 1 turn', 'Shut'],
-      ['Oxygen screw turned in', 'Back it out'],
-      ['Acetylene screw turned in', 'Back it out'],
-    ] as const) {
-      await press(orla, part)
-      await press(orla, to)
-    }
-    await press(orla, 'It is done')
-    await see(orla, 'of 100')
+    await shutDown(orla)
     await orla.close()
 
     const mine = (await given()).find((g) => g.name === 'Shades and shutting')

@@ -1,37 +1,13 @@
-import type { Page } from 'puppeteer-core'
 import { describe, expect, it } from 'vitest'
 import type { Attempts } from '#contract/types.ts'
 import { INCH_UNITS } from '#core/quantity/choices.ts'
 import { cardsOf } from '#core/teach/cards.ts'
 import { expectAccessible, press, pressByKey, see, until } from './browser.ts'
-import { answer, bench, points } from './practice-page.ts'
+import { answer, bench, points, shutDown } from './practice-page.ts'
 import { openStory, server } from './story.ts'
 
 openStory()
 
-/** Touches a part of the line by how it stands, and puts it otherwise. */
-type Put = readonly [part: string, to: string]
-/** The shut-down by the yard's methods, on a cutting torch of acetylene. */
-const SHUT_DOWN: readonly Put[] = [
-  ['Preheat oxygen valve open 1/4 turn', 'Shut'],
-  ['Fuel valve open 1/2 turn', 'Shut'],
-  ['Oxygen cylinder open all the way', 'Shut'],
-  ['Acetylene cylinder open 3/4 turn', 'Shut'],
-  ['Lever up', 'Down'],
-  ['Lever down', 'Up'],
-  ['Fuel valve shut', '1'],
-  ['Fuel valve open 1 turn', 'Shut'],
-  ['Oxygen screw turned in', 'Back it out'],
-  ['Acetylene screw turned in', 'Back it out'],
-]
-async function shutDown(page: Page, by: typeof press): Promise<void> {
-  for (const [part, to] of SHUT_DOWN) {
-    await by(page, part)
-    await by(page, to)
-  }
-  await by(page, 'It is done')
-  await see(page, 'What it is judged by')
-}
 const kept = async () => (await server.call('GET', '/api/practice')).json as readonly Attempts[]
 
 describe('the order of work is practised on the drawn line', () => {
@@ -42,7 +18,7 @@ describe('the order of work is practised on the drawn line', () => {
     await press(page, 'Shut')
     await see(page, 'Cylinder shut under a flame')
     await see(page, 'burns back into the torch')
-    await see(page, 'This try counts nothing')
+    await see(page, 'This try counts for nothing')
     await expectAccessible(page, 'a try that was stopped')
     await press(page, 'Try again')
     await see(page, 'Touch a part of the line')

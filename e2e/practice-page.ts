@@ -1,5 +1,5 @@
 import type { Page } from 'puppeteer-core'
-import { openPage, press, until } from './browser.ts'
+import { openPage, press, see, until } from './browser.ts'
 import { browser, server } from './story.ts'
 
 /** Half a minute of work at a bench, on a machine that does something else as well. */
@@ -55,4 +55,27 @@ export async function answer(page: Page, says: string): Promise<void> {
   )
   await page.keyboard.press(String(at + 1) as '1')
   await page.waitForSelector('main [role=status]')
+}
+
+/** The shut-down by the yard's methods, on a cutting torch of acetylene: a part as it stands, and how it is put. */
+const SHUT_DOWN = [
+  ['Preheat oxygen valve open 1/4 turn', 'Shut'],
+  ['Fuel valve open 1/2 turn', 'Shut'],
+  ['Oxygen cylinder open all the way', 'Shut'],
+  ['Acetylene cylinder open 3/4 turn', 'Shut'],
+  ['Lever up', 'Down'],
+  ['Lever down', 'Up'],
+  ['Fuel valve shut', '1'],
+  ['Fuel valve open 1 turn', 'Shut'],
+  ['Oxygen screw turned in', 'Back it out'],
+  ['Acetylene screw turned in', 'Back it out'],
+] as const
+/** Shuts the rig down on the order bench, as its shop does it. */
+export async function shutDown(page: Page, by: typeof press = press): Promise<void> {
+  for (const [part, to] of SHUT_DOWN) {
+    await by(page, part)
+    await by(page, to)
+  }
+  await by(page, 'It is done')
+  await see(page, 'What it is judged by')
 }

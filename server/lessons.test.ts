@@ -203,4 +203,15 @@ describe('a set', () => {
     expect((await ask('PUT', `/api/given/${short}/plate`, { entryId: null })).status).toBe(409)
     expect((await ask('GET', `/api/given/${randomUUID()}`)).status).toBe(404)
   })
+  it('is taken back where it was given by mistake, and a signed one is not', async () => {
+    const id = randomUUID()
+    await ask('POST', '/api/given', { lessonId, byId: null, at: AT, to: [{ id, personId: teacher.id }] })
+    const back = (of: string) => ask('PUT', `/api/given/${of}/taken-back`, { at: AT })
+    expect((await back(id)).status).toBe(200)
+    expect((await back(id)).status).toBe(200)
+    const left = (await ask<readonly Given[]>('GET', '/api/given')).json
+    expect(left.some((g) => g.id === id)).toBe(false)
+    const signed = left.find((g) => g.signed && g.personId === apprentice.id)
+    expect((await back(signed?.id ?? '')).status).toBe(409)
+  })
 })

@@ -1,4 +1,4 @@
-import { DECKS, type DeckId } from './cards.ts'
+import { DECKS, type DeckId } from './card.ts'
 import { MIXED } from './facts.ts'
 import { FLAME_TASKS, taskTitle } from './flame-tasks.ts'
 import { HEAT_JOINT_KEYS, HEAT_JOINTS } from './heat-presets.ts'

@@ -52,6 +52,7 @@ export const lessonHandlers: Pick<
   | 'getGiven'
   | 'setPlate'
   | 'signGiven'
+  | 'takeBackGiven'
 > = {
   listLessons: ({ store }) => store.lessons.list(),
   addLesson: ({ store, now }, { body }) =>
@@ -111,5 +112,14 @@ export const lessonHandlers: Pick<
         throw new AppError(422, 'not-done', `Not done yet: ${open.map(itemTitle).join('; ')}.`)
       store.lessons.sign(params.id, body, done)
       return page(store, params.id)
+    }),
+  takeBackGiven: ({ store }, { params: { id }, body }) =>
+    store.transaction(() => {
+      const given = store.lessons.getGiven(id)
+      // the same press told twice
+      if (!given) return { id }
+      stillOpen(given)
+      store.lessons.takeBack(id, body.at)
+      return { id }
     }),
 }

@@ -349,6 +349,13 @@ export const api = createApi({
       query: ({ id, ...body }) => ({ route: 'signGiven', params: { id }, body }),
       invalidatesTags: ['Lessons'],
     }),
+    takeBackGiven: make.mutation<
+      AnswerOf<'takeBackGiven'>,
+      BodyOf<'takeBackGiven'> & { readonly id: string }
+    >({
+      query: ({ id, ...body }) => ({ route: 'takeBackGiven', params: { id }, body }),
+      invalidatesTags: ['Lessons'],
+    }),
     tests: make.query<AnswerOf<'listTests'>, void>({
       query: () => ({ route: 'listTests' }),
       providesTags: ['Tests'],

@@ -23,7 +23,9 @@ CREATE TABLE given (
   signed_by TEXT REFERENCES people (id),
   signed_at TEXT,
   note      TEXT,
-  done      TEXT
+  done      TEXT,
+  -- given by mistake, and on no list any more
+  taken_back_at TEXT
 ) STRICT;
 CREATE INDEX given_by_person ON given (person_id, given_at);
 CREATE INDEX practice_by_time ON practice (at);

@@ -55,14 +55,15 @@ export function lessonsTable(db: Db) {
      WHERE id = @id AND version = @version`,
   )
   const allGiven = db.prepare<[], GivenRow>(
-    `${GIVEN} ORDER BY g.signed_at IS NOT NULL, g.given_at DESC, lower(p.name)`,
+    `${GIVEN} WHERE g.taken_back_at IS NULL ORDER BY g.signed_at IS NOT NULL, g.given_at DESC, lower(p.name)`,
   )
-  const getGiven = db.prepare<[string], GivenRow>(`${GIVEN} WHERE g.id = ?`)
+  const getGiven = db.prepare<[string], GivenRow>(`${GIVEN} WHERE g.id = ? AND g.taken_back_at IS NULL`)
   const give = db.prepare(
     `INSERT INTO given (id, lesson_id, name, items, person_id, by_id, given_at)
      SELECT @id, id, name, items, @personId, @byId, @at FROM lessons WHERE id = @lessonId`,
   )
   const setPlate = db.prepare<[string | null, string]>('UPDATE given SET plate_id = ? WHERE id = ?')
+  const takeBack = db.prepare<[string, string]>('UPDATE given SET taken_back_at = ? WHERE id = ?')
   const sign = db.prepare(
     'UPDATE given SET signed_by = @byId, signed_at = @at, note = @note, done = @done WHERE id = @id',
   )
@@ -101,6 +102,10 @@ export function lessonsTable(db: Db) {
       done: readonly ItemDone[],
     ): void => {
       sign.run({ ...by, id, done: JSON.stringify(done) })
+    },
+    /** Off every list: it was given by mistake. */
+    takeBack: (id: string, at: string): void => {
+      takeBack.run(at, id)
     },
     /** What somebody has written down of cuts and brazes since a moment, newest first. */
     linesOf: (personId: string, since: string): readonly PlateLine[] => linesOf.all(personId, since),

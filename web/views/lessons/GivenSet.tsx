@@ -1,6 +1,6 @@
 import { Check } from 'lucide-react'
 import { useState } from 'react'
-import { Link, useParams } from 'react-router'
+import { Link, useNavigate, useParams } from 'react-router'
 import type { GivenPage } from '#contract/types.ts'
 import { isDone, itemTitle, NO_CERTIFICATE, type ItemDone, type LessonItem } from '#core/teach/lessons.ts'
 import { api, type Failure } from '../../app/api.ts'
@@ -55,7 +55,10 @@ function Shown({ given }: { readonly given: GivenPage }) {
           {given.signed.note}
         </p>
       ) : (
-        <Sign given={given} open={open} />
+        <>
+          <Sign given={given} open={open} />
+          <TakeBack given={given} />
+        </>
       )}
       {given.signed ? (
         <section aria-label="The record" className="grid gap-3 border-t-[1.5px] border-rule pt-3">
@@ -173,5 +176,39 @@ function Sign({ given, open }: { readonly given: GivenPage; readonly open: reado
         </p>
       ) : null}
     </section>
+  )
+}
+
+/** Takes back what was given by mistake: asked twice, since what was counted for it is then counted for nothing. */
+function TakeBack({ given }: { readonly given: GivenPage }) {
+  const go = useNavigate()
+  const [takeBack, { error }] = api.useTakeBackGivenMutation()
+  const [asked, setAsked] = useState(false)
+  const failure = error as Failure | undefined
+  const back = async () => {
+    const answer = await takeBack({ id: given.id, at: new Date().toISOString() })
+    if (!answer.error) void go('/practice/sets')
+  }
+  return (
+    <div className="flex flex-wrap items-center gap-3">
+      {asked ? (
+        <>
+          <span>Take it back from {given.personName}? What they practised stays theirs.</span>
+          <Button look="alarm" onClick={() => void back()}>
+            Yes, take it back
+          </Button>
+          <Button onClick={() => setAsked(false)}>No</Button>
+        </>
+      ) : (
+        <Button look="quiet" onClick={() => setAsked(true)}>
+          Given by mistake
+        </Button>
+      )}
+      {failure ? (
+        <p role="alert" className="font-bold text-alarm">
+          {failure.message}
+        </p>
+      ) : null}
+    </div>
   )
 }

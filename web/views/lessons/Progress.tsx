@@ -186,7 +186,11 @@ function AsFile() {
     const { data } = await ask()
     if (!data) return
     const { default: Papa } = await import('papaparse')
-    saveFile(fileName('practice', 'csv'), Papa.unparse(data.map(tryRow)), 'text/csv')
+    saveFile(
+      fileName('practice', 'csv'),
+      Papa.unparse(data.map(tryRow), { escapeFormulae: true }),
+      'text/csv',
+    )
   }
   return (
     <section aria-label="As a file" className="grid gap-2">

@@ -181,6 +181,16 @@ describe('a set that was given', () => {
     await waitFor(() => expect(sent[0]?.body).toMatchObject({ byId: TEACHER.id, note: 'Well done.' }))
     expect((await screen.findByRole('alert')).textContent).toBe('Not done yet: Two cuts.')
   })
+  it('is taken back only when that is asked twice', async () => {
+    const { sent } = open('/practice/given/g1', { kept: () => Response.json({ id: 'g1' }) })
+    await press('Given by mistake')
+    await press('No')
+    expect(sent).toHaveLength(0)
+    await press('Given by mistake')
+    await press('Yes, take it back')
+    await screen.findByText('Compose a set')
+    expect(sent[0]).toMatchObject({ method: 'PUT', url: '/api/given/g1/taken-back' })
+  })
   it('is printed as a record of training that says that it is no certificate', () => {
     const signed = { at: '2026-11-25T08:00:00.000Z', byName: 'Maud', note: 'Steady.' }
     const page = recordPage(given({ signed }))

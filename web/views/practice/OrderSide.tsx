@@ -94,7 +94,7 @@ function Stopped({ bench: { state, board } }: { readonly bench: OrderBench }) {
       <h2 className="text-section text-alarm">■ Stop. {hazardName(stopped.hazard)}</h2>
       <p>{did === undefined ? '' : say(did)}</p>
       <p>{say(stopped.text)}</p>
-      <p className="text-soft">This try counts nothing.</p>
+      <p className="text-soft">This try counts for nothing.</p>
     </section>
   )
 }

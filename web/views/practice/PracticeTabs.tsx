@@ -1,33 +1,23 @@
-import { NavLink } from 'react-router'
 import { api } from '../../app/api.ts'
 import { device } from '../../app/device.ts'
 import { useApp, useSend } from '../../app/store.ts'
+import { PageTabs } from '../../ui/PageTabs.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
 
-/** What is practised, what an instructor asks for, and how everybody comes along. */
-export function PracticeTabs() {
-  const look = ({ isActive }: { isActive: boolean }) =>
-    `name inline-flex min-h-[44px] items-center border-b-4 px-3 text-label ${isActive ? 'border-brick font-semibold' : 'border-transparent text-soft'}`
-  return (
-    <header className="flex flex-wrap items-end gap-x-6 border-b-[1.5px] border-rule">
-      <h1 className="pb-1 text-page">Practice</h1>
-      <nav aria-label="Practice" className="flex flex-wrap">
-        <NavLink end to="/practice" className={look}>
-          Benches
-        </NavLink>
-        <NavLink to="/practice/sets" className={look}>
-          Sets
-        </NavLink>
-        <NavLink to="/practice/progress" className={look}>
-          Progress
-        </NavLink>
-      </nav>
-      <div className="min-w-[220px] grow pb-2 md:max-w-[300px] md:ml-auto">
-        <Who />
-      </div>
-    </header>
-  )
-}
+const TABS = [
+  { to: '/practice', says: 'Benches' },
+  { to: '/practice/sets', says: 'Sets' },
+  { to: '/practice/progress', says: 'Progress' },
+] as const
+
+/** What is practised, what an instructor asks for, how everybody comes along; and who is at this screen. */
+export const PracticeTabs = () => (
+  <PageTabs title="Practice" label="Practice" tabs={TABS}>
+    <div className="min-w-[220px] grow pb-2 md:ml-auto md:max-w-[300px]">
+      <Who />
+    </div>
+  </PageTabs>
+)
 
 const NOBODY = ''
 /** Who is at this screen: their tries, their sets, their name under what they sign. */

@@ -13,7 +13,9 @@ import { FIRST_SETTINGS } from '#application/first.ts'
 import { makeStore } from '../../app/store.ts'
 import { device } from '../../app/device.ts'
 import { answering, browserParts, clear, said, show } from '../../test-support.tsx'
+import { MOST_ORDER_MOMENTS } from '#core/teach/order-play.ts'
 import Facts from './Facts.tsx'
+import { momentSince } from './moment.ts'
 import OrderBench from './OrderBench.tsx'
 import Practice from './Practice.tsx'
 import { RigLine } from './RigLine.tsx'
@@ -117,6 +119,11 @@ describe('the order bench on the page', () => {
     open('/practice/order/juggling')
     expect((await screen.findByRole('heading', { level: 1 })).textContent).toBe('There is no such task')
   })
+})
+
+it('the moment of a move never says more than a recording holds', () => {
+  expect(momentSince(0)).toBe(MOST_ORDER_MOMENTS)
+  expect(momentSince(Date.now() + 5000)).toBe(0)
 })
 
 describe('a line that is looked at', () => {

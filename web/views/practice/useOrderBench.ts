@@ -1,7 +1,15 @@
 import { useMemo, useRef, useState } from 'react'
 import type { OrderBoard } from '#core/teach/order-board.ts'
 import { goodOrder, judgeOrder, orderTaskOf, type OrderRecording } from '#core/teach/order-judge.ts'
-import { beginOrder, moveOrder, playOrder, type OrderMove, type OrderState } from '#core/teach/order-play.ts'
+import {
+  beginOrder,
+  MOST_ORDER_MOVES,
+  moveOrder,
+  playOrder,
+  type OrderMove,
+  type OrderState,
+} from '#core/teach/order-play.ts'
+import { momentSince } from './moment.ts'
 import { useKeepAttempt } from './useAttempts.ts'
 import type { Watched } from './useOnStage.ts'
 
@@ -38,9 +46,6 @@ export interface OrderBench {
   readonly watchOwn: () => void
 }
 
-/** Tenths of a second since the first move. */
-const momentSince = (begun: number): number => Math.round((Date.now() - begun) / 100)
-
 /**
  * A board under somebody's hands: each move goes through the state model, and what is over is written down.
  * @param anew a board to begin with, mixed anew at each try
@@ -73,6 +78,8 @@ export function useOrderBench(anew: () => OrderBoard, file?: OrderRecording): Or
     round,
     move: (what, a) => {
       if (watching || now.state.finished) return
+      // past what a recording holds only its end is still taken
+      if (now.made.length >= MOST_ORDER_MOVES - 1 && what !== 'finish') return
       begun.current ??= Date.now()
       const at = momentSince(begun.current)
       const made: OrderMove = a === undefined ? [at, what] : [at, what, a]

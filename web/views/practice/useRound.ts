@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { scoreFacts, type FactAnswer, type FactsRecording } from '#core/teach/facts.ts'
-import type { Card } from '#core/teach/cards.ts'
+import type { Card } from '#core/teach/card.ts'
+import { momentSince } from './moment.ts'
 import { useKeepAttempt } from './useAttempts.ts'
 
 /** A round of cards as far as it has come. */
@@ -63,7 +64,7 @@ export function useRound(task: string, cards: readonly Card[], seed: number): Ro
     choose: (key) => {
       if (!card || made.length > place) return
       begun.current ??= Date.now()
-      const answers = [...made, [Math.round((Date.now() - begun.current) / 100), card.id, key] as const]
+      const answers = [...made, [momentSince(begun.current), card.id, key] as const]
       open.current = answers
       setMade(answers)
       if (place === cards.length - 1) setRecording(close())
