@@ -176,7 +176,15 @@ export const pressByKey = async (page: Page, name: string): Promise<void> => {
   await reach(page, name)
   const found = await named(page, name)
   await page.waitForFunction((e: Element) => !(e as HTMLButtonElement).disabled, { polling: 100 }, found)
-  await found.focus()
+  // a sheet that is still coming takes the focus to itself: the key is pressed where it was meant to be
+  await page.waitForFunction(
+    (e: Element) => {
+      ;(e as HTMLElement).focus()
+      return document.activeElement === e
+    },
+    { polling: 100 },
+    found,
+  )
   await page.keyboard.press('Enter')
 }
 
