@@ -89,7 +89,7 @@ export const flux = ({ units }: CardShop): readonly Card[] => [
       key: f.id,
       ask: `What is flux of class ${f.id} for?`,
       text: capital(f.for),
-      because: `Active from ${printAs(f.minK, 'temperature', units)} to ${printAs(f.maxK, 'temperature', units)}; ${f.notes || f.form}.`,
+      because: `Active from ${printAs(f.minK, 'published', units)} to ${printAs(f.maxK, 'published', units)}; ${f.notes || f.form}.`,
     }),
   ),
 ]
@@ -104,8 +104,8 @@ export const fillers = ({ units }: CardShop): readonly Card[] => [
   ...fromRows('fillers', 'liquid', FILLERS, (f) => ({
     key: f.id,
     ask: `At what heat is filler ${f.id} all liquid?`,
-    text: printAs(f.liquidusK, 'temperature', units),
-    because: `It begins to melt at ${printAs(f.solidusK, 'temperature', units)}: it is of ${f.composition}, percent by mass.`,
+    text: printAs(f.liquidusK, 'published', units),
+    because: `It begins to melt at ${printAs(f.solidusK, 'published', units)}: it is of ${f.composition}, percent by mass.`,
   })),
   ...BASE_METALS.filter((m) => m.torch !== 'refuse' && m.family !== 'aluminium').map((m): Card => ({
     id: `fillers:phosphorus:${m.key}`,

@@ -9,7 +9,7 @@ import { LOOKS, rightLine, wrongFor, wrongLineOf, wrongTold, type Look } from '.
 /** The cause that weighs most. */
 const likeliest = ({ causes }: Sign): CauseId | undefined =>
   (Object.entries(causes) as [CauseId, number][]).sort(([, a], [, b]) => b - a)[0]?.[0]
-/** What a sign most likely comes from; wrong is what other signs of its kind come from and this one never does. */
+/** What a sign comes from, one of its likeliest causes; wrong is what other signs of its kind come from and this one never does. */
 export const signs = (): readonly Card[] =>
   SIGNS.flatMap((sign): Card[] => {
     const id = likeliest(sign)
@@ -23,7 +23,7 @@ export const signs = (): readonly Card[] =>
       {
         id: `signs:${sign.id}`,
         deck: 'signs',
-        ask: `${sign.name}. What is the likeliest cause?`,
+        ask: `${sign.name}. Which of these does it come from?`,
         right: { key: cause.id, text: cause.name },
         wrong: others.map((c) => ({ key: c.id, text: c.name })),
         because: `${cause.tell} ${cause.fix}`,

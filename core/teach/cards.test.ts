@@ -49,6 +49,7 @@ describe('question cards', () => {
     expect(right('limits', 'limits:acetylene')).toBe('15 psi')
     expect(right('limits', 'limits:acetylene-set')).toBe('12 psi')
     expect(right('drills', 'drills:bore:60')).toBe('0.040 in')
+    expect(right('fillers', 'fillers:liquid:BCuP-3')).toBe('1495 °F')
     expect(right('shades', 'shades:cut-3')).toBe('4 or 5')
     expect(right('fuels', 'fuels:hose:propane')).toBe('T alone')
     expect(right('signs', 'signs:closes-behind')).toMatch(/thin/i)

@@ -1,3 +1,4 @@
+import { Link } from 'react-router'
 import type { OrderMove } from '#core/teach/order-play.ts'
 import { actWords, hazardName, ORDER_TITLES } from '#core/teach/order-words.ts'
 import { printDuration } from '#core/quantity/index.ts'
@@ -34,9 +35,9 @@ export function OrderSide({ bench }: { readonly bench: OrderBench }) {
             watchGood={bench.watchGood}
             watchOwn={bench.watchOwn}
           >
-            <a className="name content-center text-field underline underline-offset-4" href="/practice">
+            <Link className="name content-center text-field underline underline-offset-4" to="/practice">
               Practice
-            </a>
+            </Link>
           </AndNow>
         </>
       ) : (
