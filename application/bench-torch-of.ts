@@ -85,16 +85,18 @@ const pressuresOf = ({
 
 /** A torch as it is asked for: one of the shop's, or a usual one. */
 export type AskedTorch = Pick<Torch, 'rig'> & { readonly id: string | null }
-type Led = Extract<Procedure, { ok: true }>
+/** A usual piece, planned, with its procedure. */
+interface UsualPiece {
+  readonly planned: GoodPiece
+  readonly procedure: Extract<Procedure, { ok: true }>
+}
 
 /** A usual piece planned with a torch, a plate of its own chart or a common tube in its cup, and its procedure. Nothing is written down. */
 function usualPiece(
   { id, rig }: AskedTorch,
   settings: Settings,
   records: OwnRuns,
-):
-  | { readonly ok: true; readonly planned: GoodPiece; readonly procedure: Led }
-  | Extract<BenchMade, { ok: false }> {
+): ({ readonly ok: true } & UsualPiece) | Extract<BenchMade, { ok: false }> {
   const cut = firstDraft(settings)
   const usual = cuts(rig) ? { ...cut, work: usualPlate(cut, rig) } : firstBraze(settings)
   const planned = planPiece({ ...usual, torchId: id, rig }, settings, records)
@@ -103,13 +105,8 @@ function usualPiece(
   return procedure.ok ? { ok: true, planned, procedure } : refusedFor(procedure.text)
 }
 
-/**
- * A torch for the practice bench: its tip, its pressures and its way of being lit as a usual piece is planned with it.
- */
-export function benchTorchOf(torch: AskedTorch, settings: Settings, records: OwnRuns): BenchMade {
-  const made = usualPiece(torch, settings, records)
-  if (!made.ok) return made
-  const { planned, procedure } = made
+/** A torch for the flame bench: its tip, its pressures and its way of being lit as the piece is planned with it. */
+function flameOf({ planned, procedure }: UsualPiece): BenchMade {
   const tip = tipOf(planned)
   const { oxygen, fuel } = pressuresOf(planned)
   if (!tip || !oxygen || !fuel)
@@ -136,17 +133,25 @@ export function benchTorchOf(torch: AskedTorch, settings: Settings, records: Own
   }
 }
 
-/** A torch for the order bench: its line as a usual piece sets it, without the work. */
-export function orderRigOf(
-  torch: AskedTorch,
-  settings: Settings,
-  records: OwnRuns,
-): { readonly ok: true; readonly rig: OrderRig } | Extract<BenchMade, { ok: false }> {
+/** A torch for both benches that are set by a plan: the flame’s, and its line without the work for the order’s. */
+export interface Benches {
+  readonly flame: BenchMade
+  readonly order: { readonly ok: true; readonly rig: OrderRig } | Extract<BenchMade, { ok: false }>
+}
+/** A torch for the benches, as one usual piece is planned with it. */
+export function benchesOf(torch: AskedTorch, settings: Settings, records: OwnRuns): Benches {
   const made = usualPiece(torch, settings, records)
-  if (!made.ok) return made
+  if (!made.ok) return { flame: made, order: made }
   const { setting, torch: gear, hand, oxygenPa, fuelPa, purge, methods } = made.procedure.setup
   return {
-    ok: true,
-    rig: { setting: omit(setting, ['line']), torch: gear, hand, oxygenPa, fuelPa, purge, methods },
+    flame: flameOf(made),
+    order: {
+      ok: true,
+      rig: { setting: omit(setting, ['line']), torch: gear, hand, oxygenPa, fuelPa, purge, methods },
+    },
   }
 }
+
+/** A torch for the flame bench. */
+export const benchTorchOf = (torch: AskedTorch, settings: Settings, records: OwnRuns): BenchMade =>
+  benchesOf(torch, settings, records).flame

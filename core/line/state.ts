@@ -268,7 +268,8 @@ const isOpen = (state: LineState, side: Side, setting: LineSetting): boolean =>
     ? (setting.handleValve !== true || state.handle > 0) && (state.oxygen.valve > 0 || state.lever === 'down')
     : state[side].valve > 0
 
-const inletOf = (side: Side, setting: LineSetting) =>
+/** What a full cylinder of a side stands at before its regulator, Pa gauge. */
+export const inletOf = (side: Side, setting: Pick<LineSetting, 'fuel'>): number =>
   side === 'fuel' ? FUELS[setting.fuel].cylinder.inletPa : INLET_PA[side]
 
 /** Pressures of one side after an act: fed by its cylinder, let out by its valve, or trapped as it was. */

@@ -1,4 +1,5 @@
 /** What a question card is, and how one is made of each row of a table. */
+import { keysOf } from '../objects.ts'
 import type { UnitChoices } from '../quantity/choices.ts'
 import type { Region } from '../words/trade.ts'
 import type { CardRig } from './card-rigs.ts'
@@ -19,7 +20,7 @@ export const DECKS = {
   words: 'Words of the trade',
 } as const
 export type DeckId = keyof typeof DECKS
-export const DECK_IDS = Object.keys(DECKS) as DeckId[]
+export const DECK_IDS: readonly DeckId[] = keysOf(DECKS)
 
 /** An answer: its key names it whatever the shop's units and words. */
 export interface Answer {

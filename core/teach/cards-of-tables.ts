@@ -57,11 +57,11 @@ export const colours = ({ units, region }: CardShop): readonly Card[] => [
     text: printAs(fromK, 'temperature', units),
     because: 'In daylight every colour comes about 100 °C (180 °F) later.',
   })),
-  ...(['oxygen', ...FUEL_IDS] as const).map((gas): Card => {
-    const colour = HOSE_COLOURS[region][gas]
-    const name = gas === 'oxygen' ? 'oxygen' : FUELS[gas].name
+  ...(['oxygen', ...FUEL_IDS] as const).map((carried): Card => {
+    const colour = HOSE_COLOURS[region][carried]
+    const name = carried === 'oxygen' ? 'oxygen' : FUELS[carried].name
     return {
-      id: `colours:hose-${region}:${gas}`,
+      id: `colours:hose-${region}:${carried}`,
       deck: 'colours',
       ask: `Which colour is the hose for ${name} where you work?`,
       right: { key: colour, text: capital(colour) },

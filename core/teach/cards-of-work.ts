@@ -66,7 +66,7 @@ export const lines = (): readonly Card[] =>
       if (!right) return []
       return [
         ...ids.flatMap((id): Card[] => {
-          const seen = wrongLineOf(id, rig)
+          const seen = wrongLineOf(id, rig, right)
           return seen
             ? [
                 {

@@ -39,6 +39,19 @@ export interface ItemDone {
 export const isDone = ({ kind, points }: LessonItem, { best, outcome }: ItemDone): boolean =>
   kind === 'plate' ? outcome === 'passed' : best !== null && best >= points
 
+/** What of a set is not done yet. `done` tells of each item in its place. */
+export const openOf = ({
+  items,
+  done,
+}: {
+  readonly items: readonly LessonItem[]
+  readonly done: readonly ItemDone[]
+}): readonly LessonItem[] =>
+  items.filter((item, i) => {
+    const own = done[i]
+    return own === undefined || !isDone(item, own)
+  })
+
 /** The sentence that stands on every training record. */
 export const NO_CERTIFICATE =
   'This is a record of training, not a certificate: it gives nobody leave to work. The operator’s manual, the site’s rules and local law come first.'

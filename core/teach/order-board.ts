@@ -86,6 +86,13 @@ export function beginBoard(
   return { ok: true, line: startOf(board, made.steps), steps }
 }
 
+/** A board as it begins, of a rig that is known to have a procedure; throws where it has none. */
+export function begunBoard(board: OrderBoard): OrderBegun {
+  const begun = beginBoard(board)
+  if (!begun.ok) throw new RangeError(begun.text)
+  return begun
+}
+
 /** Places 0 to n − 1, mixed by a seed: never as they were, from three on. */
 export function mixed(n: number, seed: number): readonly number[] {
   const order = Array.from({ length: n }, (_, i) => i)

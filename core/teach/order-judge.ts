@@ -1,7 +1,7 @@
 /** What a try on the order bench is worth: by what was done, in which order, and how far things were turned. */
 import { FULLY_OPEN } from '../gas/fuels.ts'
 import { actOn, type Gas } from '../line/state.ts'
-import { beginBoard, type OrderBoard } from './order-board.ts'
+import { begunBoard, type OrderBoard } from './order-board.ts'
 import { eventsOf, noneYet, type Events, type OrderEvent } from './order-events.ts'
 import { movesOf, playOrder, type OrderMove, type OrderState } from './order-play.ts'
 import { eventWords, hazardName } from './order-words.ts'
@@ -24,8 +24,7 @@ export const orderTaskOf = ({ task, as }: Pick<OrderBoard, 'task' | 'as'>): stri
 
 /** What the shop's methods do on a board, from where it begins. */
 export function wantedOn(board: OrderBoard): Events {
-  const begun = beginBoard(board)
-  if (!begun.ok) throw new RangeError(begun.text)
+  const begun = begunBoard(board)
   let { line } = begun
   let events = noneYet(line)
   for (const act of begun.steps.flatMap((s) => s.acts)) {
@@ -160,8 +159,7 @@ export const scoreOrder = ({ board, made, until }: OrderRecording) =>
 
 /** What a good hand does on a board: the steps of its methods, as moves. */
 export function goodOrder(board: OrderBoard): readonly OrderMove[] {
-  const begun = beginBoard(board)
-  if (!begun.ok) throw new RangeError(begun.text)
+  const begun = begunBoard(board)
   if (board.as === 'cards')
     return [
       ...begun.steps.map((_, i): OrderMove => [10 * (i + 1), 'card', i]),

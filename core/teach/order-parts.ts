@@ -1,6 +1,7 @@
 /** The parts of a rig that hands reach on the order bench: how each stands, and how else it may be put. */
 import { FULLY_OPEN, FUELS } from '../gas/fuels.ts'
 import type { Gas, LineState } from '../line/state.ts'
+import { capital } from '../words/trade.ts'
 import type { OrderRig } from './order-board.ts'
 import type { OrderDo, OrderMove } from './order-play.ts'
 
@@ -32,8 +33,7 @@ export const sideOfPart = (part: PartId): Gas => (part.startsWith('fuel') ? 'fue
 
 /** What a part is called on this rig. */
 export function partName(part: PartId, { setting }: Pick<OrderRig, 'setting'>): string {
-  const { name } = FUELS[setting.fuel]
-  const fuel = name.charAt(0).toUpperCase() + name.slice(1)
+  const fuel = capital(FUELS[setting.fuel].name)
   switch (part) {
     case 'oxygen-cylinder':
       return 'Oxygen cylinder'
@@ -100,7 +100,6 @@ export interface Put {
 }
 const CYLINDER_TURNS = [0, 1 / 4, 1 / 2, 3 / 4, 1, 2, FULLY_OPEN]
 const VALVE_TURNS = [0, 1 / 8, 1 / 4, 1 / 2, 1]
-const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 const turnsLabel = (turns: number) =>
   capital(
     turnsWords(turns)

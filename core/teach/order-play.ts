@@ -3,7 +3,7 @@ import { SET_FLAMES } from '../flame/set.ts'
 import { forbidden, hazardsAtEnd, hazardsOf, type Met } from '../line/hazards.ts'
 import { actOn, flows, FULLY_OPEN, type Act, type Gas, type LineState } from '../line/state.ts'
 import type { Step } from '../line/steps.ts'
-import { beginBoard, type OrderBoard } from './order-board.ts'
+import { begunBoard, type OrderBoard } from './order-board.ts'
 import { eventsOf, noneYet, type Events } from './order-events.ts'
 import type { MoveRow } from './rows.ts'
 
@@ -59,8 +59,7 @@ export interface OrderState {
 
 /** A board before the first move; throws where the state model has no procedure for its rig. */
 export function beginOrder(board: OrderBoard): OrderState {
-  const begun = beginBoard(board)
-  if (!begun.ok) throw new RangeError(begun.text)
+  const begun = begunBoard(board)
   return {
     board,
     steps: begun.steps,

@@ -1,4 +1,5 @@
-import { DECKS, type DeckId } from './card.ts'
+import { keysOf } from '../objects.ts'
+import { DECK_IDS, DECKS, type DeckId } from './card.ts'
 import { MIXED } from './facts.ts'
 import { FLAME_TASKS, taskTitle } from './flame-tasks.ts'
 import { HEAT_JOINT_KEYS, HEAT_JOINTS } from './heat-presets.ts'
@@ -15,12 +16,12 @@ export const BENCHES = {
   pace: 'Pace',
 } as const
 export type BenchId = keyof typeof BENCHES
-export const BENCH_IDS = Object.keys(BENCHES) as BenchId[]
+export const BENCH_IDS: readonly BenchId[] = keysOf(BENCHES)
 
 /** What is always at hand on a bench, as it is kept. */
 export const tasksOf = (bench: BenchId): readonly string[] =>
   ({
-    facts: [MIXED, ...Object.keys(DECKS)],
+    facts: [MIXED, ...DECK_IDS],
     order: ORDER_TASKS.flatMap((task) => [task, `${task} cards`]),
     flame: FLAME_TASKS,
     heat: HEAT_JOINT_KEYS,

@@ -1,9 +1,10 @@
 /** Lines with something wrong with them, made by the state model: what is seen, what it would bring about, what is done. */
 import { hazardsAtEnd, hazardsOf, type HazardName } from '../line/hazards.ts'
-import { actOn, FULLY_OPEN, type Act, type Gas, type LineState } from '../line/state.ts'
+import { actOn, COLD_LINE, FULLY_OPEN, inletOf, type Act, type Gas, type LineState } from '../line/state.ts'
 import { standing } from '../line/ways.ts'
+import { keysOf } from '../objects.ts'
 import { PSI_PA } from '../quantity/units.ts'
-import { beginBoard, orderProcedure, type OrderRig } from './order-board.ts'
+import { orderProcedure, type OrderRig } from './order-board.ts'
 
 /** When a line is looked at: before anything is opened, before it is lit, with the flame burning, when it is left. */
 export const LOOKS = ['found', 'ready', 'lit', 'left'] as const
@@ -121,13 +122,12 @@ const WRONG_LINES = {
     name: 'The oxygen cylinder is still open',
     because: 'What leaks by a regulator or a hose then fills the room with oxygen. Shut it at the source.',
     hazard: 'cylinder-left-open',
-    make: ({ line, key }) => ({
-      line: {
-        ...line,
-        oxygen: { ...line.oxygen, turns: FULLY_OPEN, inletPa: FULL_OXYGEN_PA, deliveryPa: 0, screwPa: 0 },
-      },
-      key,
-    }),
+    make: side('oxygen', ({ setting }) => ({
+      turns: FULLY_OPEN,
+      inletPa: inletOf('oxygen', setting),
+      deliveryPa: 0,
+      screwPa: 0,
+    })),
   },
   'pressure-left': {
     look: 'left',
@@ -152,11 +152,9 @@ const WRONG_LINES = {
     make: side('oxygen', () => ({ valve: 1 })),
   },
 } as const satisfies Readonly<Record<string, WrongLine>>
-/** Full, before its regulator, Pa gauge. */
-const FULL_OXYGEN_PA = 15.2e6
 
 export type WrongLineId = keyof typeof WRONG_LINES
-const WRONG_LINE_IDS = Object.keys(WRONG_LINES) as WrongLineId[]
+const WRONG_LINE_IDS: readonly WrongLineId[] = keysOf(WRONG_LINES)
 const wrongLine = (id: WrongLineId): WrongLine => WRONG_LINES[id]
 
 /** What can be wrong on a rig when it is looked at. */
@@ -172,20 +170,24 @@ export const wrongFor = (look: Look, { setting }: Pick<OrderRig, 'setting'>): re
 
 /** A line with nothing wrong with it, as the procedure of the rig leaves it; none where there is no procedure. */
 export function rightLine(look: Look, rig: OrderRig): LineSeen | undefined {
-  const board = { task: 'whole', as: 'line', rig, seed: 3 } as const
-  const begun = beginBoard(board)
-  const made = orderProcedure(board)
-  if (!begun.ok || !made.ok) return undefined
   const key = rig.setting.fuel === 'acetylene'
-  if (look === 'found' || look === 'left') return { line: begun.line, key }
-  return { line: standing(made.steps, rig.setting, look === 'ready' ? 'ready' : 'lit').line, key }
+  if (look === 'found' || look === 'left') return { line: COLD_LINE, key }
+  const made = orderProcedure({ task: 'whole', as: 'line', rig, seed: 0 })
+  return made.ok
+    ? { line: standing(made.steps, rig.setting, look === 'ready' ? 'ready' : 'lit').line, key }
+    : undefined
 }
 
-/** A line with one thing wrong with it. */
-export function wrongLineOf(id: WrongLineId, rig: OrderRig): LineSeen | undefined {
-  const { look, make } = wrongLine(id)
-  const right = rightLine(look, rig)
-  return right && make(right, rig)
+/**
+ * A line with one thing wrong with it.
+ * @param right the same with nothing wrong, where it is known already
+ */
+export function wrongLineOf(
+  id: WrongLineId,
+  rig: OrderRig,
+  right = rightLine(wrongLine(id).look, rig),
+): LineSeen | undefined {
+  return right && wrongLine(id).make(right, rig)
 }
 
 /** What is wrong with it, as an answer, the harm and what is done, and the hazard by which the state model knows it. */

@@ -6,16 +6,18 @@ import { FIRST_RIG, FIRST_SETTINGS } from '#application/first.ts'
 import { NO_RUNS } from '#application/plan-of.ts'
 import { INCH_UNITS } from '#core/quantity/choices.ts'
 import type { DeckId } from '#core/teach/card.ts'
+import type { BenchTorch } from '#core/teach/bench-torch.ts'
 import { cardsOf } from '#core/teach/cards.ts'
 import { ORDER_CARD_RIGS } from '#core/teach/card-rigs.ts'
 import { scoreFacts, type FactsRecording } from '#core/teach/facts.ts'
 import type { FlameTaskId } from '#core/teach/flame-tasks.ts'
 import { goodHand } from '#core/teach/good-hand.ts'
-import { isDone, type LessonItem } from '#core/teach/lessons.ts'
+import { openOf, type LessonItem } from '#core/teach/lessons.ts'
 import { goodOrder, orderTaskOf, scoreOrder, type OrderRecording } from '#core/teach/order-judge.ts'
 import type { OrderBoard, OrderTask } from '#core/teach/order-board.ts'
 import type { OrderDo } from '#core/teach/order-play.ts'
 import { scoreOf, type FlameRecording } from '#core/teach/recording.ts'
+import { doneSince } from '../done-since.ts'
 import type { Store } from '../store.ts'
 import { atWork } from './yard-time.ts'
 import type { DemoShop } from './weeks.ts'
@@ -56,10 +58,8 @@ function order(task: OrderTask, without?: OrderDo): Judged {
   return { recording, points: scoreOrder(recording).points }
 }
 /** A task at the flame bench, left after a share of what a good hand does of it. */
-function flame(task: FlameTaskId, share: number): Judged {
-  const made = benchTorchOf({ id: null, rig: FIRST_RIG }, FIRST_SETTINGS, NO_RUNS)
-  if (!made.ok) throw new Error(made.errors[0]?.message)
-  const good = goodHand(task, made.bench, 3)
+function flame(bench: BenchTorch, task: FlameTaskId, share: number): Judged {
+  const good = goodHand(task, bench, 3)
   const until = Math.round(good.until * share)
   const recording = { ...good, made: good.made.filter((m) => m.at <= until), until }
   return { recording, points: scoreOf(recording).points }
@@ -87,11 +87,13 @@ function tries(): Readonly<
     order('shut-down'),
   ]
   const setUp = order('set-up')
+  const made = benchTorchOf({ id: null, rig: FIRST_RIG }, FIRST_SETTINGS, NO_RUNS)
+  if (!made.ok) throw new Error(made.errors[0]?.message)
   const [dark, lit, steady, neutral] = [
-    flame('light', 0.3),
-    flame('light', 0.6),
-    flame('neutral', 0.6),
-    flame('neutral', 1),
+    flame(made.bench, 'light', 0.3),
+    flame(made.bench, 'light', 0.6),
+    flame(made.bench, 'neutral', 0.6),
+    flame(made.bench, 'neutral', 1),
   ]
   return {
     Bede: [
@@ -138,34 +140,18 @@ export function fillPractice(store: Store, { people, now }: DemoShop): void {
       )
     const id = randomUUID()
     store.lessons.give({ id, lessonId, personId, byId: teacher, at: given })
-    signWhereDone(store, { id, personId, given, teacher, at: subDays(now, SIGNED_DAYS_AGO).toISOString() })
+    signWhereDone(store, id, teacher, subDays(now, SIGNED_DAYS_AGO).toISOString())
   }
 }
 
 /** Puts a passed cut of theirs in for the plate, and signs where all of it is done. */
-function signWhereDone(
-  store: Store,
-  {
-    id,
-    personId,
-    given,
-    teacher,
-    at,
-  }: {
-    readonly id: string
-    readonly personId: string
-    readonly given: string
-    readonly teacher: string | null
-    readonly at: string
-  },
-): void {
-  const plate = store.lessons.linesOf(personId, given).find((l) => l.outcome === 'passed')
-  const done = ITEMS.map((item) =>
-    item.kind === 'plate'
-      ? { tries: plate ? 1 : 0, best: null, outcome: plate?.outcome ?? null, last: plate?.at ?? null }
-      : store.practice.since(personId, item.kind, item.task, given),
-  )
-  if (plate) store.lessons.setPlate(id, plate.id)
-  if (teacher !== null && ITEMS.every((item, i) => done[i] && isDone(item, done[i])))
+function signWhereDone(store: Store, id: string, teacher: string | null, at: string): void {
+  const given = store.lessons.getGiven(id)
+  if (!given || teacher === null) return
+  const plate = store.lessons.linesOf(given.personId, given.givenAt).find((l) => l.outcome === 'passed')
+  const plateId = plate?.id ?? null
+  store.lessons.setPlate(id, plateId)
+  const done = doneSince(store, { ...given, plateId })
+  if (openOf({ items: given.items, done }).length === 0)
     store.lessons.sign(id, { byId: teacher, at, note: 'Careful with the needles. Pierce higher.' }, done)
 }

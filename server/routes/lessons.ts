@@ -1,20 +1,15 @@
 import type { Given, GivenPage } from '#contract/types.ts'
-import { isDone, itemTitle, type ItemDone, type LessonItem } from '#core/teach/lessons.ts'
+import { itemTitle, openOf } from '#core/teach/lessons.ts'
 import type { StoredGiven } from '../db/tables/lessons.ts'
+import { doneSince } from '../done-since.ts'
 import { AppError, conflict, notFound } from '../errors.ts'
 import type { Store } from '../store.ts'
 import type { Handlers } from './mount.ts'
 
-/** What has been done of one item since the set was given. */
-function doneOf(store: Store, { personId, givenAt, plateId }: StoredGiven, item: LessonItem): ItemDone {
-  if (item.kind !== 'plate') return store.practice.since(personId, item.kind, item.task, givenAt)
-  const line = plateId === null ? undefined : store.lessons.line(plateId)
-  return { tries: line ? 1 : 0, best: null, outcome: line?.outcome ?? null, last: line?.at ?? null }
-}
 /** A set that was given, with how far it is: as it was signed, else as it is now. */
 const told = (store: Store, given: StoredGiven): Given => ({
   ...given,
-  done: given.done ?? given.items.map((item) => doneOf(store, given, item)),
+  done: given.done ?? doneSince(store, given),
 })
 function found(store: Store, id: string): StoredGiven {
   const given = store.lessons.getGiven(id)
@@ -104,10 +99,7 @@ export const lessonHandlers: Pick<
       // the same press told twice
       if (signed?.at === body.at) return page(store, params.id)
       stillOpen(stored)
-      const open = items.filter((item, i) => {
-        const own = done[i]
-        return !own || !isDone(item, own)
-      })
+      const open = openOf({ items, done })
       if (open.length > 0)
         throw new AppError(422, 'not-done', `Not done yet: ${open.map(itemTitle).join('; ')}.`)
       store.lessons.sign(params.id, body, done)

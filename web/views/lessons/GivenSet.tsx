@@ -2,7 +2,14 @@ import { Check } from 'lucide-react'
 import { useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import type { GivenPage } from '#contract/types.ts'
-import { isDone, itemTitle, NO_CERTIFICATE, type ItemDone, type LessonItem } from '#core/teach/lessons.ts'
+import {
+  isDone,
+  itemTitle,
+  NO_CERTIFICATE,
+  openOf,
+  type ItemDone,
+  type LessonItem,
+} from '#core/teach/lessons.ts'
 import { api, type Failure } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
 import { useApp } from '../../app/store.ts'
@@ -24,10 +31,7 @@ export default function GivenSet() {
 }
 
 function Shown({ given }: { readonly given: GivenPage }) {
-  const open = given.items.filter((item, i) => {
-    const own = given.done[i]
-    return !own || !isDone(item, own)
-  })
+  const open = openOf(given)
   return (
     <main className="mx-auto grid max-w-[900px] gap-4 px-4 py-4 md:px-6">
       <header>

@@ -1,5 +1,5 @@
 import type { Given } from '#contract/types.ts'
-import { isDone, type LessonItem } from '#core/teach/lessons.ts'
+import { openOf, type LessonItem } from '#core/teach/lessons.ts'
 
 /** Where an item of a set is done; nothing for a plate, which is made in the shop. */
 export function whereDone({ kind, task }: LessonItem): string | undefined {
@@ -13,7 +13,4 @@ export const askedOf = ({ kind, points }: LessonItem): string =>
   kind === 'plate' ? 'made and checked' : `${points} of 100`
 /** How many things of a set are done. */
 export const doneCount = ({ items, done }: Pick<Given, 'items' | 'done'>): number =>
-  items.filter((item, i) => {
-    const own = done[i]
-    return own !== undefined && isDone(item, own)
-  }).length
+  items.length - openOf({ items, done }).length

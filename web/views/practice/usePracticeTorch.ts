@@ -1,5 +1,5 @@
 import { useMemo } from 'react'
-import { benchTorchOf, orderRigOf, type BenchMade } from '#application/bench-torch-of.ts'
+import { benchesOf, type BenchMade, type Benches } from '#application/bench-torch-of.ts'
 import { FIRST_RIG } from '#application/first.ts'
 import { NO_RUNS } from '#application/plan-of.ts'
 import { FUEL_IDS, FUELS, isFuel, type FuelId } from '#core/gas/fuels.ts'
@@ -70,7 +70,7 @@ export interface PracticeTorch {
   readonly name: string
   readonly made: BenchMade
   /** Its line, for the order bench. */
-  readonly order: ReturnType<typeof orderRigOf>
+  readonly order: Benches['order']
 }
 
 /** The torch that this screen practises with: nothing while the shop's torches are on their way. */
@@ -85,13 +85,14 @@ export function usePracticeTorch(): PracticeTorch | undefined {
     const choices = choicesOf(torches)
     const chosen = choices.find((c) => c.value === wanted)?.value ?? choices[0]?.value ?? `${USUAL}acetylene`
     const torch = torchOf(torches, chosen)
+    const { flame, order } = benchesOf(torch, settings, records)
     return {
       choices,
       chosen,
       choose: (value) => void send(device.actions.changed({ practiceTorch: value })),
       name: torch.name,
-      made: benchTorchOf(torch, settings, records),
-      order: orderRigOf(torch, settings, records),
+      made: flame,
+      order,
     }
   }, [torches, wanted, settings, records, send])
 }
