@@ -4,7 +4,8 @@ import type { CutDraft } from '#contract/schemas.ts'
 import { SHAPES } from '#core/cut/fields.ts'
 import { FUELS } from '#core/gas/fuels.ts'
 import { goodPace } from '#core/teach/pace-hands.ts'
-import { foundOnCut, scorePace } from '#core/teach/pace-judge.ts'
+import { foundOnCut } from '#core/teach/pace-found.ts'
+import { scorePace } from '#core/teach/pace-judge.ts'
 import { FIRST_SETTINGS, firstDraft } from './first.ts'
 import { paceBoardOf } from './pace-board-of.ts'
 import { NO_RUNS, planDraft } from './plan-of.ts'
@@ -54,13 +55,45 @@ describe('a planned cut at the pace bench', () => {
     expect(made.board.told.preheatS).toBe(figures.preheatTime?.value)
     expect(made.board.plan.height).toBe(figures.tipToWork?.value)
   })
-  it('drops there for a good hand, over the table’s plates', () => {
-    for (const thickness of ['3 mm', '6 mm', '12 mm', '25 mm', '50 mm']) {
-      const { result, points } = cut(board({ thickness, surface: 'clean' }))
-      expect(result.drops, thickness).toBe(true)
-      expect(points, thickness).toBeGreaterThan(85)
-    }
+  it.each([
+    '1/16 in',
+    '1/8 in',
+    '3/16 in',
+    '1/4 in',
+    '3/8 in',
+    '1/2 in',
+    '3/4 in',
+    '1 in',
+    '1 1/2 in',
+    '2 in',
+    '3 in',
+    '4 in',
+    '6 in',
+  ])('drops there for a good hand who is told of no fault: %s', (thickness) => {
+    const { result, points, names } = cut(board({ thickness, surface: 'clean' }))
+    expect(result.drops).toBe(true)
+    expect(points).toBeGreaterThan(95)
+    expect(names).toEqual([])
   })
+  it.each([
+    ['8 in', 'acetylene'],
+    ['12 in', 'acetylene'],
+    ['1/4 in', 'propane'],
+    ['2 in', 'propane'],
+    ['10 in', 'propane'],
+    ['12 in', 'hydrogen'],
+  ])(
+    'drops there from the heaviest plate too, and with fuels that heat for minutes: %s, %s',
+    (thickness, fuel) => {
+      const made = board({ thickness, surface: 'clean' }, {}, { fuel })
+      const { result, points } = cut(made)
+      expect(result.drops).toBe(true)
+      expect(points).toBeGreaterThanOrEqual(80)
+      // ready about when the plan says
+      const { preheatS } = made.board.told
+      expect(Math.abs((result.starts[0]?.t ?? 0) - preheatS)).toBeLessThan(Math.max(4, preheatS * 0.2))
+    },
+  )
   it('cuts badly where its plan is wrong: a tip and a pressure of another plate', () => {
     const wrong = board(
       { thickness: '25 mm', surface: 'clean' },
@@ -87,6 +120,16 @@ describe('a planned cut at the pace bench', () => {
       await expect(paceRecordingSchema.validate(recording, { strict: true })).resolves.toBeDefined()
     }
     expect(new Set(shapes)).toEqual(new Set(['line', 'bevel', 'circle', 'fastener', 'pierce']))
+  })
+  it('says what of it is told otherwise: a stretch, a smaller hole, as much as there is time for', () => {
+    const hole = (diameter: string) => board({ shape: 'hole', thickness: '10 mm', diameter })
+    expect(hole('30 mm').but).toBeUndefined()
+    expect(hole('200 mm').but).toBe('A smaller one, through the same plate.')
+    const heavy = board({ thickness: '250 mm', length: '600 mm', surface: 'clean' }, {}, { fuel: 'propane' })
+    expect(heavy.but).toBe('A stretch of its line.')
+    const { plate, told } = heavy.board
+    expect(plate.length).toBeLessThan(0.2)
+    expect(told.preheatS + plate.length / told.speed).toBeLessThan(400)
   })
   it('says why there is none', () => {
     const none = (...of: Parameters<typeof planned>) => {

@@ -15,6 +15,8 @@ export type PaceBoardMade =
 /** Longest stretch of a cut that is practised, m, and the shortest that tells something. */
 const LONGEST_M = 0.2
 const SHORTEST_M = 0.03
+/** Nobody holds a torch at the bench for longer than this as planned, s: preheat and all. */
+const LONGEST_S = 380
 
 /** The planners' metals as the model has them. */
 const METAL: Readonly<Partial<Record<Metal, string>>> = {
@@ -33,19 +35,27 @@ const SURFACE: Readonly<Record<CutWork['surface'], PaceSurface>> = {
   unknown: 'scale',
 }
 
-const shapeOf = ({ shape, bevelRad, start }: CutWork): PaceShape => {
-  if (shape === 'hole' || shape === 'disc') return 'circle'
+const shapeOf = (work: CutWork): PaceShape => {
+  const { shape, bevelRad, start } = work
+  if (isRound(work)) return 'circle'
   if (shape === 'fastener') return 'fastener'
   if (bevelRad > 0) return 'bevel'
   return start === 'pierce' ? 'pierce' : 'line'
 }
 
-/** How far along it is practised: once round, or a stretch, m. */
-function lengthOf(work: CutWork): number {
-  const round =
-    work.shape === 'hole' || work.shape === 'disc' ? Math.PI * (work.diameterM ?? LONGEST_M) : undefined
-  const whole = work.shape === 'fastener' ? effectiveThickness(work) : (round ?? work.lengthM)
-  return Math.min(LONGEST_M, Math.max(SHORTEST_M, whole > 0 ? whole : LONGEST_M))
+const isRound = ({ shape }: CutWork): boolean => shape === 'hole' || shape === 'disc'
+/** How long its line is, m: once round, or along; 0 where nobody said. */
+const wholeOf = (work: CutWork): number =>
+  isRound(work)
+    ? Math.PI * (work.diameterM ?? 0)
+    : work.shape === 'fastener'
+      ? effectiveThickness(work)
+      : work.lengthM
+
+/** How far along it is practised: all of it, or a stretch, m. @param most m that there is time for */
+function lengthOf(work: CutWork, most: number): number {
+  const whole = wholeOf(work)
+  return Math.max(SHORTEST_M, Math.min(LONGEST_M, most, whole > 0 ? whole : LONGEST_M))
 }
 
 /** Thickness along the jet of what is sliced; of a plate as it lies. */
@@ -84,7 +94,8 @@ export function paceBoardOf(planned: GoodCut, title: string): PaceBoardMade {
     return { ok: false, message: 'Its plan sets nothing yet: what stops it stands on its page.' }
   if (work.shape === 'gouge')
     return { ok: false, message: 'A gouge goes along the face: the bench cuts through.' }
-  const plate = plateOf(work)
+  const preheatS = preheatTime?.value ?? 0
+  const plate = plateOf(work, (travelSpeed?.value ?? Infinity) * (LONGEST_S - preheatS))
   const bevel = work.shape === 'fastener' ? 0 : (work.bevelRad * 180) / Math.PI
   const wants = judgedBy(plate, gas, {
     height: tipToWork.value,
@@ -103,7 +114,7 @@ export function paceBoardOf(planned: GoodCut, title: string): PaceBoardMade {
       plate,
       gas,
       plan: { ...wants, speed },
-      told: { speed: travelSpeed?.value ?? speed, preheatS: preheatTime?.value ?? 0 },
+      told: { speed: travelSpeed?.value ?? speed, preheatS },
       guide: true,
       collar: true,
     },
@@ -111,11 +122,11 @@ export function paceBoardOf(planned: GoodCut, title: string): PaceBoardMade {
   }
 }
 
-function plateOf(work: CutWork): PacePlate {
+function plateOf(work: CutWork, most: number): PacePlate {
   return {
     metal: METAL[work.metal] ?? work.metal,
     thickness: thicknessOf(work),
-    length: lengthOf(work),
+    length: lengthOf(work, most),
     temperature: work.temperatureK - 273.15,
     surface: SURFACE[work.surface],
     start: work.start === 'pierce' && work.shape !== 'fastener' ? 'pierce' : 'edge',
@@ -126,7 +137,6 @@ function plateOf(work: CutWork): PacePlate {
 function butOf({ work }: CutRequest, lengthM: number): { readonly but?: string } {
   if (work.shape === 'fastener') return { but: 'A slice through it, as plate of its depth.' }
   if (work.shape === 'pipe') return { but: 'Its line laid flat.' }
-  return work.lengthM > lengthM + 1e-6 && work.shape !== 'hole' && work.shape !== 'disc'
-    ? { but: 'A stretch of its line.' }
-    : {}
+  if (wholeOf(work) <= lengthM + 1e-6) return {}
+  return { but: isRound(work) ? 'A smaller one, through the same plate.' : 'A stretch of its line.' }
 }

@@ -61,6 +61,8 @@ beforeAll(async () => {
     '/bench/take-off',
     '/bench/tests',
     '/practice',
+    '/practice?bench=flame',
+    '/practice?bench=pace',
     '/practice/order/set-up',
     '/practice/order/light?as=cards',
     '/practice/order/nothing',

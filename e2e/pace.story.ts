@@ -83,11 +83,11 @@ describe('the pace bench', () => {
     expect(await watched(page)).toBe(once)
     expect(await row(page, 'Drag')).toBe(drag)
     await until(page, async () => {
-      const all = (await (await fetch('/api/practice')).json()) as { bench: string }[]
-      return all.some((a) => a.bench === 'pace')
+      const all = (await (await fetch('/api/practice')).json()) as { bench: string; personId: unknown }[]
+      return all.some((a) => a.bench === 'pace' && a.personId === null)
     })
     const kept = ((await server.call('GET', '/api/practice')).json as Attempts[]).find(
-      (a) => a.bench === 'pace',
+      (a) => a.bench === 'pace' && a.personId === null,
     )
     expect(kept).toMatchObject({ task: 'thin', tries: 1, best: once, recent: [once] })
     expect((await server.call('GET', '/api/log')).json).toEqual(before)

@@ -61,6 +61,7 @@ describe('the flame is practised without gas', () => {
     await page.keyboard.press('g')
     await page.keyboard.press('p')
     await see(page, 'in your hands, without gas')
+    await press(page, 'Flame')
     await press(page, 'Bring it to neutral')
     await see(page, 'Fuel alone: no oxygen yet.')
     await looks(page, 'yellow and bright')

@@ -196,6 +196,7 @@ function pierce(sim: PaceSim, now: Cutting): void {
     columns.speed[i] = 0
     columns.jerk[i] = 0
     columns.angle[i] = 0
+    columns.cones[i] = 0
     columns.flow[i] = 1
   }
   runsFrom(sim, to + 1)

@@ -43,9 +43,14 @@ export const meanSpeedOf = ({ moved }: PaceSim): number => (moved.steps > 0 ? mo
 
 /** What a cut shows, in the order in which it is read. */
 export function paceFindings(sim: PaceSim, places: Places): readonly PaceFinding[] {
+  const whole = wholeOf(sim, places)
+  return [...shown(whole), ...happened(whole), ...ofTheLine(whole)]
+}
+
+function wholeOf(sim: PaceSim, places: Places): Whole {
   const heights = Array.from(sim.columns.height).filter((_, i) => places.cut[i])
   const meanSpeed = meanSpeedOf(sim)
-  const whole: Whole = {
+  return {
     sim,
     places,
     meanSpeed,
@@ -55,7 +60,6 @@ export function paceFindings(sim: PaceSim, places: Places): readonly PaceFinding
     flow: flowSet(sim),
     ...overSet(sim),
   }
-  return [...shown(whole), ...happened(whole), ...ofTheLine(whole)]
 }
 
 /** How much of all places is so. */
@@ -65,43 +69,65 @@ function shareOf({ places }: Whole, is: (i: number) => boolean): number {
   return n / places.x.length
 }
 
-function shown(whole: Whole): readonly PaceFinding[] {
+/** A sign that places show: from which share of the line on it counts, where it is, and what from. */
+interface PlacedSign {
+  readonly sign: string
+  readonly least: number
+  readonly is: (i: number) => boolean
+  readonly cause: () => string
+}
+
+function placedSigns(whole: Whole): readonly PlacedSign[] {
   const { sim, places } = whole
   const cut = (i: number) => places.cut[i] === true
   const bell = bellOf(sim)
-  const signs: readonly (readonly [
-    sign: string,
-    least: number,
-    is: (i: number) => boolean,
-    cause: () => string,
-  ])[] = [
-    ['top-melted', SHOWS, (i) => (places.topMelt[i] as number) > MELTED_M, () => meltedBy(whole)],
-    ['closes-behind', 0, (i) => places.bridged[i] === true, () => closedBy(whole)],
-    ['slag-sticks', SHOWS, (i) => sticks(places, i), () => slagBy(whole)],
-    ['drag-leans', SHOWS, (i) => (places.drag[i] as number) > 0.8 * sim.jet.reach, () => dragBy(whole)],
-    [
-      'saw-toothed',
-      SHOWS,
-      (i) => cut(i) && (byJerk(sim, i) || byCold(sim, i) || whole.pressure > 1.4),
-      () => ridgedBy(whole),
-    ],
-    [
-      'wide-kerf',
-      SHOWS,
-      (i) => cut(i) && (bell > 0.2 || overOf(sim, sim.columns.height[i] as number) > 0.6 * sim.plan.height),
-      () => (whole.pressure > 1.25 ? 'oxygen-high' : whole.bore > 1.2 ? 'tip-large' : 'too-high'),
-    ],
-    [
-      'gouges',
-      0,
-      (i) => (places.gouge[i] as number) > GOUGED_M,
-      () => (whole.height < whole.cones && places.cut.includes(true) ? 'cones-in' : 'unsteady'),
-    ],
+  return [
+    {
+      sign: 'top-melted',
+      least: SHOWS,
+      is: (i) => (places.topMelt[i] as number) > MELTED_M,
+      cause: () => meltedBy(whole),
+    },
+    { sign: 'closes-behind', least: 0, is: (i) => places.bridged[i] === true, cause: () => closedBy(whole) },
+    { sign: 'slag-sticks', least: SHOWS, is: (i) => sticks(places, i), cause: () => slagBy(whole) },
+    {
+      sign: 'drag-leans',
+      least: SHOWS,
+      is: (i) => (places.drag[i] as number) > 0.8 * sim.jet.reach,
+      cause: () => dragBy(whole),
+    },
+    {
+      sign: 'saw-toothed',
+      least: SHOWS,
+      is: (i) => cut(i) && (byJerk(sim, i) || byCold(sim, i) || whole.pressure > 1.4),
+      cause: () => ridgedBy(whole),
+    },
+    {
+      sign: 'wide-kerf',
+      least: SHOWS,
+      is: (i) =>
+        cut(i) && (bell > 0.2 || overOf(sim, sim.columns.height[i] as number) > 0.6 * sim.plan.height),
+      cause: () => (whole.pressure > 1.25 ? 'oxygen-high' : whole.bore > 1.2 ? 'tip-large' : 'too-high'),
+    },
+    {
+      sign: 'gouges',
+      least: 0,
+      is: (i) => (places.gouge[i] as number) > GOUGED_M,
+      cause: () => (whole.height < whole.cones && places.cut.includes(true) ? 'cones-in' : 'unsteady'),
+    },
   ]
-  return signs.flatMap(([sign, least, is, cause]) => {
+}
+
+const shown = (whole: Whole): readonly PaceFinding[] =>
+  placedSigns(whole).flatMap(({ sign, least, is, cause }) => {
     const share = shareOf(whole, is)
     return share > least ? [{ sign, cause: cause(), share }] : []
   })
+
+/** Which places of a cut show a sign that is told by places; none where it is told otherwise. */
+export function placesShowing(sim: PaceSim, places: Places, sign: string): readonly number[] {
+  const is = placedSigns(wholeOf(sim, places)).find((s) => s.sign === sign)?.is
+  return is ? places.x.filter((_, i) => is(i)) : []
 }
 
 const sticks = ({ slag }: Places, i: number): boolean => slag[i] === 'chisel' || slag[i] === 'welded'

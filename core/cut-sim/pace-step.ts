@@ -57,8 +57,8 @@ function seeCones(sim: PaceSim, { height }: HandStep): void {
   sim.pops.push(ends(sim))
 }
 
-/** How wide the flame strikes, m. */
-const spread = ({ gas }: PaceSim, over: number): number =>
+/** How wide the flame strikes, m: half width. @param over m that it is higher than planned */
+export const spread = ({ gas }: PaceSim, over: number): number =>
   0.0055 * (gas.orifice / 0.001) ** 0.65 * FLAMES[gas.fuel].wide * (1 + over / 0.025)
 
 function burn(sim: PaceSim, { from, to, height, lean, flame }: HandStep): void {

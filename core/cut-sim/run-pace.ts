@@ -112,7 +112,8 @@ function xAt(hand: readonly PaceHand[], t: number, at: { i: number }): number {
   return a.x + (b.x - a.x) * share
 }
 
-const mean = (values: readonly number[]): number =>
+/** The mean of some figures; 0 of none. */
+export const mean = (values: readonly number[]): number =>
   values.length > 0 ? values.reduce((a, b) => a + b, 0) / values.length : 0
 const most = (values: readonly number[]): number => values.reduce((a, b) => Math.max(a, b), 0)
 

@@ -5,7 +5,8 @@
 export const DRAW_RULES = ['intermittent', 'continuous', 'older', 'short-burns'] as const
 export type DrawRule = (typeof DRAW_RULES)[number]
 
-const SHARE_PER_HOUR: Readonly<Record<DrawRule, number>> = {
+/** The share of its rated contents that a cylinder may give in an hour, by how it is drawn on. Source: CGA G-1 guidance. */
+export const SHARE_PER_HOUR: Readonly<Record<DrawRule, number>> = {
   intermittent: 1 / 10,
   continuous: 1 / 15,
   older: 1 / 7,

@@ -1,8 +1,8 @@
 import type { BrazePlan, BrazeRequest } from '../braze/types.ts'
 import type { CutPlan, CutRequest } from '../cut/types.ts'
 import { clearDistance } from './before-gas.ts'
-import { cuttingShade } from './cut-procedure.ts'
 import type { LineMethods } from './methods.ts'
+import { brazingShade, cuttingShade, SOLDERING_SHADE } from './shades.ts'
 
 /** Something to be sure of before the gas is on. Ticked by name and kept; never forced. */
 export interface StartCheck {
@@ -13,8 +13,6 @@ export interface StartCheck {
 
 /** Codes of the checks, so that ticks of this list are told from the plan's own cautions. */
 export const START_CODE = 'start-'
-
-const BRAZE_SHADES = 'torch brazing 3 or 4'
 
 /**
  * What to be sure of before the gas is on: process, person, permit, vessel, coating, area, gear.
@@ -73,7 +71,7 @@ export function beforeStart(
     check(
       'gear',
       'Gear',
-      `Shade: ${cut ? `cutting this, ${cuttingShade((request as CutRequest).work.thicknessM, methods.shade)}` : methods.shade === 'five' ? '5, by your shop’s method' : BRAZE_SHADES}; soldering 2, torch brazing 3 or 4, cutting under 1 in 3 or 4, to 6 in 4 or 5, over that 5 or 6. Spectacles under it. Gloves, cotton, leather or wool, no cuffs, no oil, boots, ears when it roars.`,
+      `Shade: ${cut ? `cutting this, ${cuttingShade((request as CutRequest).work.thicknessM, methods.shade)}` : methods.shade === 'five' ? `${brazingShade(methods.shade)}, by your shop’s method` : `torch brazing ${brazingShade()}`}; soldering ${SOLDERING_SHADE}, torch brazing ${brazingShade()}, cutting under 1 in 3 or 4, to 6 in 4 or 5, over that 5 or 6. Spectacles under it. Gloves, cotton, leather or wool, no cuffs, no oil, boots, ears when it roars.`,
     ),
   ]
 }

@@ -10,7 +10,8 @@ import { purgeNeed } from '../braze/purge.ts'
 import type { Figure } from '../figure.ts'
 import { PSI_PA } from '../quantity/index.ts'
 import { clearDistance, settable, unreadCautions } from './before-gas.ts'
-import { EYES, hotParts, rigStep, type ProcedureOptions } from './cut-procedure.ts'
+import { hotParts, rigStep, type ProcedureOptions } from './cut-procedure.ts'
+import { brazingShade, EYES } from './shades.ts'
 import { compose, type PieceParts, type Procedure } from './procedure.ts'
 import { USUAL_LINE_METHODS, type LineMethods } from './methods.ts'
 import type { LineSetup, TorchGear } from './setup.ts'
@@ -203,7 +204,7 @@ function before(plan: BrazePlan, { shop }: BrazeRequest, methods: LineMethods): 
     {
       id: 'gear',
       phase: 'before',
-      act: `Put on shade ${methods.shade === 'five' ? '5' : '3 or 4'}, gloves and cotton, leather or wool`,
+      act: `Put on shade ${brazingShade(methods.shade)}, gloves and cotton, leather or wool`,
       why: `The flame dazzles, ${plan.choice.flux === 'none' ? 'filler' : 'flux'} spits. Nothing oily: it flares in oxygen. ${EYES}`,
       see: 'No lighter in the pocket, safety spectacles under the shade. A helmet stands on “cut”, not on “grind”; a reading lens goes inside it.',
       methods: ['shade'],

@@ -1,13 +1,14 @@
 import type { CutPlan, CutRequest } from '../cut/types.ts'
 import { FUELS, type FuelId } from '../gas/fuels.ts'
 import type { UnitChoices } from '../quantity/choices.ts'
-import { INCH_M, printAs } from '../quantity/index.ts'
+import { printAs } from '../quantity/index.ts'
 import { cleaningOf, markWidth } from '../cut/clean.ts'
 import { clearDistance, settable, unreadCautions } from './before-gas.ts'
 import { collarStep, coolSteps, cutSteps, dressSteps, layoutSteps, trackLayout } from './cut-steps.ts'
 import { compose, type PieceParts, type Procedure } from './procedure.ts'
 import { USUAL_LINE_METHODS, type LineMethods } from './methods.ts'
 import type { LineSetup, TorchGear } from './setup.ts'
+import { cuttingShade, EYES } from './shades.ts'
 import { supplySetting } from './supply.ts'
 import type { Step } from './steps.ts'
 
@@ -21,16 +22,6 @@ export interface ProcedureOptions {
 
 /** A torch of which nothing is known but that it cuts. */
 export const PLAIN_TORCH: TorchGear = { kind: 'cutting-torch', checkValves: true }
-
-/** Why a shade is a shade. */
-export const EYES =
-  'Sunglasses or a faint tint are not enough: infrared and ultraviolet do harm that nobody feels.'
-/** Eye shade by thickness, low and high. Source: the guide of ANSI Z49.1; the other way takes 5 for every cut. */
-export function cuttingShade(thicknessM: number, method: LineMethods['shade'] = 'table'): string {
-  if (method === 'five') return thicknessM > 6 * INCH_M ? '5 or 6' : '5'
-  if (thicknessM < INCH_M) return '3 or 4'
-  return thicknessM <= 6 * INCH_M ? '4 or 5' : '5 or 6'
-}
 
 /** What the line of a cut is made of and set to. Pressures in Pa gauge, flowing at the regulator. */
 export function cutSetup(

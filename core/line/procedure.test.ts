@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { cuttingShade } from './cut-procedure.ts'
+import { brazingShade, cuttingShade } from './shades.ts'
 import { compareMethods } from './compare.ts'
 import { hazardsAtEnd, runSteps, type Met } from './hazards.ts'
 import type { Procedure } from './procedure.ts'
@@ -108,6 +108,7 @@ describe('the procedure of a cut', () => {
   it('names the shade by thickness, or by the method of one shade for all', () => {
     expect([0.006, 0.03, 0.2].map((m) => cuttingShade(m))).toEqual(['3 or 4', '4 or 5', '5 or 6'])
     expect(cuttingShade(0.006, 'five')).toBe('5')
+    expect([brazingShade(), brazingShade('five')]).toEqual(['3 or 4', '5'])
   })
 })
 

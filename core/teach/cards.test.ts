@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { INCH_UNITS, METRIC_UNITS } from '../quantity/choices.ts'
 import { REGIONS } from '../words/trade.ts'
 import { ANSWERS, DECK_IDS, type CardShop } from './card.ts'
-import { answersOf, cardsOf, findCard } from './cards.ts'
+import { answersOf, cardsOf } from './cards.ts'
 import { ORDER_CARD_RIGS } from './card-rigs.ts'
 import { answersIn, scoreFacts, type FactsRecording } from './facts.ts'
 import { dealt, DEALT, standsOf, type Answered } from './schedule.ts'
@@ -65,13 +65,25 @@ describe('question cards', () => {
         .sort(),
     ).toEqual(['59', '61'])
   })
-  it('are found by their id', () => {
-    for (const region of REGIONS)
-      expect(findCard(`colours:hose-${region}:oxygen`, { units: INCH_UNITS, region })?.right.key).toBe(
+  it('know the hose colours of every region', () => {
+    for (const region of REGIONS) {
+      const hoses = cardsOf('colours', { units: INCH_UNITS, region })
+      expect(hoses.find((c) => c.id === `colours:hose-${region}:oxygen`)?.right.key).toBe(
         region === 'us' ? 'green' : 'blue',
       )
-    expect(findCard('drills:bore:999', SHOPS[0] as CardShop)).toBeUndefined()
-    expect(findCard('nonsense', SHOPS[0] as CardShop)).toBeUndefined()
+    }
+  })
+  it('ask for the limits that the planner keeps to, in the shop’s own units', () => {
+    const right = (shop: CardShop) =>
+      Object.fromEntries(cardsOf('limits', shop).map((c) => [c.id, c.right.text]))
+    const said = right({ units: INCH_UNITS, region: 'us' })
+    expect(said).toMatchObject({
+      'limits:acetylene': '15 psi',
+      'limits:draw': '1/10',
+      'limits:purity': '96 %',
+    })
+    expect(said['limits:turns']).toMatch(/turns$/)
+    expect(said['limits:bevel']).toMatch(/°$/)
   })
 })
 

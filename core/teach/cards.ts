@@ -1,6 +1,6 @@
 /** Question cards, made from the data that planners, fault finder and handbook go by. */
 import { seeded } from '../seeded.ts'
-import { ANSWERS, DECK_IDS, type Answer, type Card, type CardShop, type DeckId } from './card.ts'
+import { ANSWERS, type Answer, type Card, type CardShop, type DeckId } from './card.ts'
 import { limits, shades } from './cards-of-limits.ts'
 import { colours, drills, fillers, flux, fuels, plates } from './cards-of-tables.ts'
 import { lines, signs, words } from './cards-of-work.ts'
@@ -22,12 +22,6 @@ const MAKES: Readonly<Record<DeckId, (shop: CardShop) => readonly Card[]>> = {
 /** Every card of a deck, as a shop reads it. */
 export const cardsOf = (deck: DeckId, shop: CardShop): readonly Card[] =>
   MAKES[deck](shop).filter((c) => c.wrong.length > 0)
-
-/** A card by its id, as a shop reads it; none where the shop has no such card. */
-export function findCard(id: string, shop: CardShop): Card | undefined {
-  const deck = DECK_IDS.find((d) => d === id.split(':')[0])
-  return deck && cardsOf(deck, shop).find((c) => c.id === id)
-}
 
 /** The answers that stand under a card, mixed by a seed: the right one, and those likeliest to be taken for it. */
 export function answersOf(card: Card, seed: number): readonly Answer[] {

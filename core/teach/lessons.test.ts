@@ -1,5 +1,3 @@
-import { getUnixTime } from 'date-fns'
-import { parseISO } from 'date-fns/parseISO'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
@@ -15,7 +13,6 @@ import {
 } from './lessons.ts'
 import { BENCH_IDS, tasksOf, taskTitleOf } from './task-titles.ts'
 
-const secondsOf = (day: string) => getUnixTime(parseISO(`${day}T00:00:00Z`))
 /** Weeks one after the other, with such points. */
 const weeks = (...points: readonly number[]): PracticeWeek[] =>
   points.map((mean, i) => ({
@@ -29,7 +26,7 @@ describe('what a set may ask for', () => {
     for (const kind of BENCH_IDS)
       for (const task of tasksOf(kind)) {
         expect(isItem({ kind, task, points: 80 }), task).toBe(true)
-        expect(taskTitleOf(task), task).not.toBe(task)
+        expect(taskTitleOf(kind, task), task).not.toBe(task)
         expect(isItem({ kind, task, points: 0 })).toBe(false)
         expect(isItem({ kind, task, points: 101 })).toBe(false)
       }
@@ -54,26 +51,29 @@ describe('what a set may ask for', () => {
       'Order: Shut it all down, by cards',
     )
     expect(itemTitle({ kind: 'plate', task: 'Two cuts', points: 0 })).toBe('Two cuts')
-    expect(taskTitleOf('something gone since')).toBe('something gone since')
+    expect(taskTitleOf('flame', 'something gone since')).toBe('something gone since')
+    // one word, two tasks
+    expect(taskTitleOf('flame', 'light')).toBe('Light it')
+    expect(taskTitleOf('order', 'light cards')).toBe('Light and trim, by cards')
   })
 })
 
 describe('the trend of a skill', () => {
   it('is unknown before three weeks, and told in points a week', () => {
-    expect(trendWords(trendOf(weeks(40, 90), secondsOf))).toBe('too few weeks to tell')
-    expect(trendOf(weeks(40, 50, 60), secondsOf)).toEqual({ goes: 'up', perWeek: 10 })
-    expect(trendWords(trendOf(weeks(90, 85, 80), secondsOf))).toBe('down 5 a week')
-    expect(trendWords(trendOf(weeks(70, 71, 70, 71), secondsOf))).toBe('steady')
+    expect(trendWords(trendOf(weeks(40, 90)))).toBe('too few weeks to tell')
+    expect(trendOf(weeks(40, 50, 60))).toEqual({ goes: 'up', perWeek: 10 })
+    expect(trendWords(trendOf(weeks(90, 85, 80)))).toBe('down 5 a week')
+    expect(trendWords(trendOf(weeks(70, 71, 70, 71)))).toBe('steady')
   })
   it('counts the weeks between, not the rows', () => {
     const [a, , b, , c] = weeks(40, 0, 60, 0, 80) as [PracticeWeek, never, PracticeWeek, never, PracticeWeek]
-    expect(trendOf([a, b, c], secondsOf).perWeek).toBe(10)
+    expect(trendOf([a, b, c]).perWeek).toBe(10)
   })
   it('of a straight line is its slope, wherever it begins, over the last eight weeks', () => {
     fc.assert(
       fc.property(fc.integer({ min: -8, max: 8 }), fc.integer({ min: 3, max: 20 }), (slope, n) => {
         const line = weeks(...Array.from({ length: n }, (_, i) => 50 + slope * i))
-        expect(trendOf(line, secondsOf).perWeek).toBeCloseTo(slope, 6)
+        expect(trendOf(line).perWeek).toBeCloseTo(slope, 6)
       }),
     )
   })

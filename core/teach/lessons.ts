@@ -1,4 +1,5 @@
 /** Sets that an instructor composes, what somebody has done of one, and how each skill goes over the weeks. */
+import { differenceInCalendarDays, parseISO } from 'date-fns'
 import { linearRegression } from 'simple-statistics'
 import { BENCH_IDS, BENCHES, taskTitleOf, tasksOf, type BenchId } from './task-titles.ts'
 
@@ -23,7 +24,7 @@ export const isItem = ({ kind, task, points }: LessonItem): boolean =>
 
 /** What an item is called. */
 export const itemTitle = ({ kind, task }: LessonItem): string =>
-  kind === 'plate' ? task : `${BENCHES[kind]}: ${taskTitleOf(task)}`
+  kind === 'plate' ? task : `${BENCHES[kind]}: ${taskTitleOf(kind, task)}`
 
 /** What somebody has done of an item since the set was given. */
 export interface ItemDone {
@@ -72,21 +73,17 @@ export interface Trend {
 }
 /** A trend is told from so many weeks on, over the last so many with tries; by less than this a week it is steady. */
 const TREND = { from: 3, over: 8, steady: 1 } as const
-const DAY_S = 86_400
 
 /**
  * The trend of a skill.
  * @param weeks in their order; weeks without a try are left out
- * @param secondsOf when a day begins, s: only how far two lie apart counts
  */
-export function trendOf(weeks: readonly PracticeWeek[], secondsOf: (day: string) => number): Trend {
+export function trendOf(weeks: readonly PracticeWeek[]): Trend {
   const last = weeks.slice(-TREND.over)
   const [first] = last
   if (!first || last.length < TREND.from) return { goes: 'unknown', perWeek: 0 }
-  const since = secondsOf(first.week)
-  const { m } = linearRegression(
-    last.map(({ week, mean }) => [(secondsOf(week) - since) / (7 * DAY_S), mean]),
-  )
+  const weeksTo = (week: string) => differenceInCalendarDays(parseISO(week), parseISO(first.week)) / 7
+  const { m } = linearRegression(last.map(({ week, mean }) => [weeksTo(week), mean]))
   const perWeek = Math.round(m * 10) / 10
   return { perWeek, goes: Math.abs(m) < TREND.steady ? 'steady' : m > 0 ? 'up' : 'down' }
 }
@@ -117,6 +114,6 @@ export const tryRow = ({ at, person, bench, task, points }: Try) => ({
   at,
   person,
   skill: BENCHES[bench as BenchId] ?? bench,
-  task: taskTitleOf(task),
+  task: taskTitleOf(bench, task),
   points,
 })

@@ -103,3 +103,13 @@ export function mixed(n: number, seed: number): readonly number[] {
   }
   return n > 2 && order.every((v, i) => v === i) ? [...order.slice(1), 0] : order
 }
+
+const BY_CARDS = ' cards'
+/** What a task at the order bench is kept under. @example orderTaskOf({ task: 'light', as: 'cards' }) // 'light cards' */
+export const orderTaskOf = ({ task, as }: { readonly task: string; readonly as: OrderWay }): string =>
+  as === 'cards' ? `${task}${BY_CARDS}` : task
+/** The task and the way of what is kept: the inverse of `orderTaskOf`. */
+export const orderWayOf = (kept: string): { readonly task: string; readonly as: OrderWay } =>
+  kept.endsWith(BY_CARDS)
+    ? { task: kept.slice(0, -BY_CARDS.length), as: 'cards' }
+    : { task: kept, as: 'line' }

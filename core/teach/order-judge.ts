@@ -18,10 +18,6 @@ export interface OrderRecording {
   readonly until: number
 }
 
-/** What a task at the order bench is kept under. */
-export const orderTaskOf = ({ task, as }: Pick<OrderBoard, 'task' | 'as'>): string =>
-  as === 'cards' ? `${task} cards` : task
-
 /** What the shop's methods do on a board, from where it begins. */
 export function wantedOn(board: OrderBoard): Events {
   const begun = begunBoard(board)

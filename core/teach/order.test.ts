@@ -6,8 +6,16 @@ import { RIGS } from '../line/every-method.ts'
 import { LINE_METHOD_NAMES, optionsOfLine, USUAL_LINE_METHODS, type LineMethods } from '../line/methods.ts'
 import type { TorchKind } from '../line/setup.ts'
 import { PSI_PA } from '../quantity/index.ts'
-import { mixed, ORDER_TASKS, type OrderBoard, type OrderRig } from './order-board.ts'
-import { goodOrder, judgeOrder, orderTaskOf, scoreOrder, wantedOn } from './order-judge.ts'
+import {
+  mixed,
+  ORDER_TASKS,
+  type OrderBoard,
+  type OrderRig,
+  orderTaskOf,
+  ORDER_WAYS,
+  orderWayOf,
+} from './order-board.ts'
+import { goodOrder, judgeOrder, scoreOrder, wantedOn } from './order-judge.ts'
 import { DONE } from './points.ts'
 import { beginOrder, moveOrder, playOrder, type OrderMove } from './order-play.ts'
 
@@ -152,6 +160,8 @@ describe('the order bench', () => {
     const shut = beginOrder(of).steps.findIndex((s) => s.id === 'shut-cylinders')
     expect(playOrder(of, moves(['card', shut])).stopped?.hazard).toBe('cylinder-shut-while-lit')
     expect(orderTaskOf(of)).toBe('shut-down cards')
+    for (const task of ORDER_TASKS)
+      for (const as of ORDER_WAYS) expect(orderWayOf(orderTaskOf({ task, as }))).toEqual({ task, as })
   })
   it('scores by the recording alone, whatever the time that it took', () => {
     const of = board()

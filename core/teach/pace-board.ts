@@ -7,6 +7,7 @@ import {
   PACE_DX_M,
   PLATE_DEFAULTS,
   alongJet,
+  type PaceFuel,
   type PaceGas,
   type PacePlan,
   type PacePlate,
@@ -113,6 +114,7 @@ export const paceTitle = (key: PaceKey): string => AT_HAND[key].title
 
 /** How a board is set up by whoever practises: what is left out is as the plate wants it. */
 export interface QuickSet {
+  readonly fuel?: PaceFuel
   readonly thickness?: number
   readonly orifice?: number
   /** Pa gauge at the tip. */
@@ -134,7 +136,7 @@ export function paceBoard(key: PaceKey, metric: boolean, set: QuickSet = {}): Pa
     length: length[pick],
     ...plate,
   }
-  const wanted = wantedFor(made.thickness, 'acetylene', { bevel })
+  const wanted = wantedFor(made.thickness, set.fuel, { bevel })
   const pressure = setTo(wanted.plan.pressure, metric)
   const gas = { ...wanted.gas, pressure }
   const plan = { ...wanted.plan, pressure }
@@ -217,15 +219,23 @@ export function judgedBy(
 const SLACK = 0.1
 
 /** Longest and shortest that a start takes, s, and how finely its heat is found. */
-const LONGEST_S = 300
+const LONGEST_S = 400
 const LEAST_S = 0.5
 const HALVINGS = 10
 const [LEAST_HEAT, MOST_HEAT] = [0.1, 6]
 /** Where a cut begins, m along: at the edge, or a little into the waste of a pierced line. */
 export const startsAtM = ({ start }: Pick<PacePlate, 'start'>): number => (start === 'edge' ? 0 : 0.0015)
 
-/** Heat does not run further along than this while an edge is held, m. */
-const HELD_M = 0.06
+/** Heat does not run further along than this while an edge is held, m; and how finely that is followed, s and m. */
+interface Held {
+  readonly length: number
+  readonly dt: number
+  readonly dx: number
+}
+const HELD: Held = { length: 0.06, dt: PACE_DT_S, dx: PACE_DX_M }
+/** Plate that is thicker than this is held for minutes, m: further along, and not as finely. */
+const HEAVY_M = 0.05
+const HELD_HEAVY: Held = { length: 0.2, dt: 0.05, dx: 0.002 }
 
 /** How hot the top is when a start is ready, °C: an edge kindles; a spot to be pierced is wet, with heat to back off by. */
 export const READY_C: Readonly<Record<PacePlate['start'], number>> = {
@@ -236,18 +246,19 @@ export const READY_C: Readonly<Record<PacePlate['start'], number>> = {
 /** When the plate is ready under the flame that it wants, s, with so much of the flame's heat; not at all: Infinity. */
 function readyAfter({ plate, plan, gas }: PaceBoard, kindling: number): number {
   const start = plate.start
+  const { length, dt, dx } = plate.thickness > HEAVY_M ? HELD_HEAVY : HELD
   const sim = beginPace({
-    plate: { ...plate, length: HELD_M },
+    plate: { ...plate, length },
     gas: { ...gas, orifice: plan.orifice, pressure: plan.pressure, flameHeat: plan.flameHeat },
     plan,
-    dt: PACE_DT_S,
-    dx: PACE_DX_M,
+    dt,
+    dx,
     calibration: { kindling },
   })
   const x = startsAtM(plate)
   const still = { y: 0, lean: 0, lever: 0, leverRate: 0, tilt: 0, flame: 1, from: x, to: x }
-  for (let n = 0; n * PACE_DT_S < LONGEST_S; n++) {
-    if (topAt(sim.heat, x) >= READY_C[start]) return n * PACE_DT_S
+  for (let n = 0; n * dt < LONGEST_S; n++) {
+    if (topAt(sim.heat, x) >= READY_C[start]) return n * dt
     paceStep(sim, { ...still, height: plan.height })
   }
   return Infinity

@@ -1,3 +1,4 @@
+import { clamp } from '../cut-sim/pace-case.ts'
 import { HOT_KERF_C, underTorch } from '../cut-sim/pace-sim.ts'
 import { isThin, READY_C, startsAtM, type PaceBoard } from './pace-board.ts'
 import {
@@ -51,8 +52,11 @@ const STANDS_S = 0.25
 /** Times the planned height that a good hand backs off to, to pierce; the sheet of it is through after so long at most, s. */
 const BACKS_OFF = 1.6
 const WAITS_LONGEST_S = 200
-/** Thin plate is cut leaned forward, degrees. */
+/** And no longer than so many times what it is told. */
+const WAITS_TIMES = 2
+/** Thin plate is cut leaned forward, degrees; over a cut it leans so little at a look that nothing is gouged. */
 const THIN_LEAN = 15
+const LEANS_BY = 0.3
 
 class Hand {
   readonly made: PaceMove[] = []
@@ -94,15 +98,19 @@ function leads(hand: Hand, x: number): void {
   hand.while(() => Math.abs(hand.state.x - x) > 0.3 || Math.abs(hand.state.vx) > 1)
 }
 
-/** Heats a place until it is ready. */
-function heats(hand: Hand, wants: number): void {
-  const { waits = 1 } = hand.habit
-  const until = hand.state.at + WAITS_LONGEST_S / PACE_TICK_S
-  hand.while(() => hotHere(hand.state) < (wants + SURE_K) * waits && hand.state.at < until)
+/** Heats a place until it is ready. @param told s that it should take, where that is told: from then on ready is ready */
+function heats(hand: Hand, wants: number, told = Infinity): void {
+  const { state, habit } = hand
+  const { waits = 1 } = habit
+  const after = (seconds: number) => state.at + seconds / PACE_TICK_S
+  const until = after(Math.max(WAITS_LONGEST_S, WAITS_TIMES * state.board.told.preheatS))
+  const sure = after(told * 1.1)
+  const wanted = () => (state.at < sure ? wants + SURE_K : wants + 1) * waits
+  hand.while(() => hotHere(state) < wanted() && state.at < until)
 }
 
 /** Goes along the line until the end of it or until the cut is lost. */
-function goes(hand: Hand): void {
+function goes(hand: Hand, lean: number): void {
   const { state, habit } = hand
   const { board, sim } = state
   const { pace = 1, rush, sways } = habit
@@ -123,6 +131,8 @@ function goes(hand: Hand): void {
       const wanted = hundredth(board.told.speed * 1000 * pace * swell * (rushes ? rush.times : 1))
       if (wanted !== speed) hand.does('go', (speed = wanted))
       follows(hand, height)
+      if (state.wantsLean !== lean)
+        hand.does('lean', hundredth(state.wantsLean + clamp(lean - state.wantsLean, -LEANS_BY, LEANS_BY)))
     },
   )
 }
@@ -146,17 +156,18 @@ export function paceHand(board: PaceBoard, habit: PaceHabit = {}): Cut {
   const lean = habit.lean ?? (isThin(board) ? THIN_LEAN : 0)
   const pierces = board.plate.start === 'pierce'
   hand.does('height', hundredth(board.plan.height * 1000))
+  // it leans before it cuts; what is pierced is pierced upright
+  if (!pierces && lean !== 0) hand.does('lean', lean)
   leads(hand, startsAtM(board.plate) * 1000)
-  heats(hand, READY_C[board.plate.start])
+  heats(hand, READY_C[board.plate.start], board.told.preheatS)
   if (pierces) pierce(hand)
   else {
     hand.does('lever', 1)
     hand.passes(STANDS_S)
   }
   hand.does('height', height)
-  if (lean !== 0) hand.does('lean', lean)
-  goes(hand)
-  if (state.sim.losses.length > 0 && habit.back !== undefined) recovers(hand)
+  goes(hand, lean)
+  if (state.sim.losses.length > 0 && habit.back !== undefined) recovers(hand, lean)
   hand.does('go', 0)
   hand.does('lever', 0)
   hand.passes(0.4)
@@ -176,7 +187,7 @@ function pierce(hand: Hand): void {
 }
 
 /** Back to the edge of the lost cut, heated there, and on from it. */
-function recovers(hand: Hand): void {
+function recovers(hand: Hand, lean: number): void {
   const { state, habit } = hand
   const lost = state.sim.losses.at(-1)
   if (!lost) return
@@ -187,7 +198,7 @@ function recovers(hand: Hand): void {
   heats(hand, HOT_KERF_C)
   hand.does('lever', 1)
   hand.passes(STANDS_S)
-  goes(hand)
+  goes(hand, lean)
 }
 
 /** A good hand: it waits until it is ready, goes at the pace that it is told, and keeps height and line. */

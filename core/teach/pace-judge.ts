@@ -1,7 +1,8 @@
-import { findCause, findSign, type Cause, type Sign } from '../check/faults.ts'
+import type { PaceFinding } from '../cut-sim/pace-findings.ts'
+import { SLAGS, type Slag } from '../cut-sim/read-off.ts'
 import { resultOf, type PaceResult } from '../cut-sim/run-pace.ts'
-import { MELTED_M, type PaceFinding } from '../cut-sim/pace-findings.ts'
 import type { PaceBoard } from './pace-board.ts'
+import { asStarted, faultsOf, melted, nearStart, percent, type Said } from './pace-found.ts'
 import { playPace, type PaceMove, type PaceState } from './pace-play.ts'
 import { DONE, pointsOf, told, within, type Mark } from './points.ts'
 
@@ -16,18 +17,7 @@ export interface PaceRecording {
   readonly until: number
 }
 
-const percent = (share: number) => `${Math.round(share * 100)} %`
 const mm = (metres: number) => metres * 1000
-
-/** How a figure is said: in the shop's own units. */
-export interface Said {
-  /** Something small: a lag, a rounding. */
-  readonly length: (metres: number) => string
-  /** A place along the line. */
-  readonly along: (metres: number) => string
-  readonly speed: (metresPerSecond: number) => string
-  readonly temperature: (celsius: number) => string
-}
 
 /** What became of the piece, as it is told first. */
 export function fateOf({ verdict, cutShare, bridgedShare }: PaceResult): string {
@@ -61,40 +51,51 @@ const SLAG_SAID = {
 const SHORT_M = 0.06
 
 /** What a cut is judged by. */
-export function paceMarks({ board, sim }: PaceState, r: PaceResult, said: Said): readonly Mark[] {
+export function paceMarks(state: PaceState, r: PaceResult, said: Said): readonly Mark[] {
+  const { board, sim } = state
   const through = r.cutShare - r.bridgedShare
   const drops = told(r.drops ? 35 : within(1 - through, [0, 0.9], 25), 35, fateOf(r), fateOf(r))
   // a plate that nothing was cut of has no face to be judged by
   if (!r.places.cut.includes(true)) return [drops]
-  const patience = board.plate.length < SHORT_M ? 3 : 1
   const usualUm = 25 + 0.8 * mm(sim.jet.te)
   const pace = r.meanSpeed / board.plan.speed - 1
+  const faults = faultsOf(state, r)
+  const slag = worstSlag(state, r)
   const marks = [
     drops,
+    edgeMark(state, r, faults, said),
+    told(SLAG_POINTS[slag], 15, SLAG_SAID[slag], SLAG_SAID[slag]),
     told(
-      within(mm(r.meanTopMelt), [0.35 * patience, 1.5 * patience], 15),
-      15,
-      'The top edge is sharp.',
-      `The top edge is rounded by ${said.length(r.meanTopMelt)}.`,
+      unless(faults, 'saw-toothed', within(r.meanRough * 1e6 - usualUm, [14, 80], 10), 10),
+      10,
+      'The face is even.',
+      'The face is ridged.',
     ),
-    told(SLAG_POINTS[r.worstSlag], 15, SLAG_SAID[r.worstSlag], SLAG_SAID[r.worstSlag]),
-    told(within(r.meanRough * 1e6 - usualUm, [14, 80], 10), 10, 'The face is even.', 'The face is ridged.'),
-    dragMark(sim.jet.reach, r, said),
+    dragMark(sim.jet.reach, r, faults, said),
     told(
-      within(shown(r, 'wide-kerf'), [0, 1], 8),
+      within(shown(faults, 'wide-kerf'), [0, 1], 8),
       8,
       'The kerf is as wide as it should be.',
       'The kerf is wide, and belled or rounded.',
     ),
-    told(within(mm(r.maxGouge), [0.4, 2], 6), 6, 'No gouges.', `Gouged, ${said.length(r.maxGouge)} deep.`),
     told(
-      within(pace, [0.15, 0.5], 10),
-      10,
+      unless(faults, 'gouges', within(mm(r.maxGouge), [0.4, 2], 6), 6),
+      6,
+      'No gouges.',
+      `Gouged, ${said.length(r.maxGouge)} deep.`,
+    ),
+    told(
+      within(pace, [0.15, 0.5], 15),
+      15,
       `Pace ${said.speed(r.meanSpeed)}: it wants ${said.speed(board.plan.speed)}.`,
       `Pace ${said.speed(r.meanSpeed)}, where it wants ${said.speed(board.plan.speed)}.`,
     ),
     startMark(r),
   ]
+  if (board.plate.start === 'pierce')
+    marks.push(
+      told(sim.fouled ? 0 : 12, 12, 'The tip is clean.', 'There is slag in the tip: it wants cleaning.'),
+    )
   if (!board.guide)
     marks.push(
       told(
@@ -108,20 +109,49 @@ export function paceMarks({ board, sim }: PaceState, r: PaceResult, said: Said):
 }
 
 /** How much of the line shows a sign. */
-const shown = ({ findings }: PaceResult, sign: string): number =>
-  findings.find((f) => f.sign === sign)?.share ?? 0
+const shown = (faults: readonly PaceFinding[], sign: string): number =>
+  faults.find((f) => f.sign === sign)?.share ?? 0
+
+/** What a sign that is found leaves of a mark: nothing that the fault finder names is called good. */
+const unless = (faults: readonly PaceFinding[], sign: string, got: number, most: number): number =>
+  shown(faults, sign) > 0 ? Math.min(got, Math.floor(most * 0.85)) : got
+
+/** The worst slag on over a tenth of the line, but for where the first heat was: it holds there on any plate. */
+function worstSlag(
+  { sim }: PaceState,
+  { places: { x, slag }, starts, drops, worstSlag: worst }: PaceResult,
+): Slag {
+  if (!drops) return worst
+  const first = starts.slice(0, 1)
+  const much = (s: Slag) =>
+    slag.filter((is, i) => is === s && !nearStart(sim, x[i] ?? 0, first)).length > slag.length / 10
+  return SLAGS.findLast(much) ?? 'falls'
+}
+
+/** How sharp the top edge is; that it is rounded where it was heated to start is as it should be. */
+function edgeMark(state: PaceState, r: PaceResult, faults: readonly PaceFinding[], said: Said): Mark {
+  const patience = state.board.plate.length < SHORT_M ? 3 : 1
+  const got = within(mm(r.meanTopMelt), [0.35 * patience, 1.1 * patience], 15)
+  const started = melted(r).length > 0 && asStarted(state, r, 'top-melted')
+  return told(
+    unless(faults, 'top-melted', got, 15),
+    15,
+    started ? 'The top edge is sharp, but where it was heated to start.' : 'The top edge is sharp.',
+    `The top edge is rounded by ${said.length(r.meanTopMelt)}.`,
+  )
+}
 
 /** How far the bottom trails the top, against what the jet can bridge. */
-const dragMark = (reach: number, { meanDrag }: PaceResult, said: Said): Mark =>
+const dragMark = (reach: number, r: PaceResult, faults: readonly PaceFinding[], said: Said): Mark =>
   told(
-    within(meanDrag / reach, [0.85, 1.1], 8),
+    unless(faults, 'drag-leans', within(r.meanDrag / reach, [0.85, 1.1], 8), 8),
     8,
     'Drag lines stand nearly upright.',
-    `Drag lines lean: the bottom trails by ${said.length(meanDrag)}.`,
+    `Drag lines lean: the bottom trails by ${said.length(r.meanDrag)}.`,
   )
 
 /** Pressed when it was ready, once, without a pop or a blow-back. */
-function startMark({ starts, refused, startRound, losses, pops, blows }: PaceResult): Mark {
+function startMark({ starts, refused, startRound, losses, pops, blows, drops }: PaceResult): Mark {
   // what was chilled after a loss belongs to the loss
   const soon = refused.some((f) => f.t < (starts[0]?.t ?? Infinity))
   const pierced = blows.some((b) => b.cause === 'pierced-low')
@@ -136,94 +166,12 @@ function startMark({ starts, refused, startRound, losses, pops, blows }: PaceRes
           : `${pops.length} pop${pops.length === 1 ? '' : 's'}: the cones were in the work.`
   const got =
     12 -
-    (pierced ? 8 : 0) -
-    Math.min(8, losses.length * 5) -
+    (pierced ? 12 : 0) -
+    (drops ? Math.min(8, losses.length * 5) : 12 * Math.min(1, losses.length)) -
     (soon ? 4 : 0) -
     (startRound > 0.0004 ? 4 : 0) -
     Math.min(6, pops.length * 3)
   return told(Math.max(0, got), 12, 'Pressed when it was ready, and never lost.', text)
-}
-
-/** A sign of the fault finder's that a cut shows, its likeliest cause here, and what was measured. */
-export interface FoundOnCut {
-  readonly sign: Sign
-  readonly cause: Cause
-  readonly measured: string
-}
-
-/** How far the edge is rounded where it is, m. */
-function meltOf({ places }: PaceResult): number {
-  const melted = places.topMelt.filter((m) => m > MELTED_M)
-  return melted.reduce((a, b) => a + b, 0) / Math.max(1, melted.length)
-}
-
-/** Nothing ever caught: the fault finder has a sign of its own for that. */
-function neverCaught({ sim }: PaceState, r: PaceResult, said: Said): FoundOnCut | undefined {
-  const sign = findSign('will-not-start')
-  const first = r.refused[0]
-  if (r.started || !first || sim.jet.metal === 0) return undefined
-  const cause = findCause('preheat-little')
-  return (
-    sign &&
-    cause && {
-      sign,
-      cause,
-      measured: `The top was at ${said.temperature(first.temperature)} when it was pressed.`,
-    }
-  )
-}
-
-/** What was measured for a finding. */
-function measuredOf(
-  { sign, share, x, span, count }: PaceFinding,
-  r: PaceResult,
-  board: PaceBoard,
-  said: Said,
-): string {
-  const on = `on ${percent(share)} of the line`
-  const paced = `You went ${said.speed(r.meanSpeed)}; it wants ${said.speed(board.plan.speed)}.`
-  switch (sign) {
-    case 'top-melted':
-      return `Rounded by ${said.length(meltOf(r))} ${on}. ${paced}`
-    case 'closes-behind':
-      return `Walls too hot to freeze the slag, ${on}. ${paced}`
-    case 'slag-sticks':
-      return `It wants a chisel or more ${on}.`
-    case 'drag-leans':
-      return `The bottom trails the top by ${said.length(r.meanDrag)}. ${paced}`
-    case 'cut-lost':
-      return `Lost ${said.along(x ?? 0)} along. ${paced}`
-    case 'blows-back':
-      return `At ${said.along(x ?? 0)} along.`
-    case 'wavy':
-      return `It wanders by ${said.length(span ?? 0)}.`
-    case 'gouges':
-      return `Up to ${said.length(r.maxGouge)} deep.`
-    case 'popping':
-      return count === 1 ? 'Once.' : `${count ?? 0} times.`
-    case 'edge-hard':
-      return `Cut at ${said.temperature(board.plate.temperature)}.`
-    case 'saw-toothed':
-    case 'wide-kerf':
-      return `${on.charAt(0).toUpperCase()}${on.slice(1)}.`
-    default:
-      return ''
-  }
-}
-
-/** What is wrong with a cut, in the fault finder's words; each sign with its cause once. */
-export function foundOnCut(state: PaceState, r: PaceResult, said: Said): readonly FoundOnCut[] {
-  const seen = new Set<string>()
-  const never = neverCaught(state, r, said)
-  const found = r.findings.flatMap((f) => {
-    const sign = findSign(f.sign)
-    const cause = findCause(f.cause)
-    const key = `${f.sign} ${f.cause}`
-    if (!sign || !cause || seen.has(key)) return []
-    seen.add(key)
-    return [{ sign, cause, measured: measuredOf(f, r, state.board, said) }]
-  })
-  return never ? [never, ...found] : found
 }
 
 /** What a cut is worth, 0 to 100, and why: by what came of the plate. */

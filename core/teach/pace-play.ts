@@ -59,9 +59,13 @@ export interface PaceState {
   /** The hand's own place against the plate: what an arm adds that rides on nothing. */
   lifted: number
   drifted: number
-  /** The moment at which the jet first cut: from here a planned pace is reckoned. */
-  wentAt: number | undefined
-  wentFrom: number
+  /** The moment and the place, mm, at which this run of the cut began: from here a planned pace is reckoned. */
+  went: { readonly at: number; readonly from: number } | undefined
+  /** It has cut once: what led the torch to the line is behind it. */
+  cutYet: boolean
+  /** How fast it went, mm/s, as each loss came; and where it stood, mm along, at each pop. */
+  readonly lostMmS: number[]
+  readonly poppedMm: number[]
   finished: boolean
 }
 
@@ -96,8 +100,10 @@ export function beginCut(board: PaceBoard): PaceState {
     lever: 0,
     lifted: 0,
     drifted: 0,
-    wentAt: undefined,
-    wentFrom: 0,
+    went: undefined,
+    cutYet: false,
+    lostMmS: [],
+    poppedMm: [],
     finished: false,
   }
 }
@@ -194,14 +200,27 @@ export function tickPace(state: PaceState): void {
     tilt: 0,
     flame: 1,
   })
-  if (state.wentAt === undefined && sim.starts.length > 0 && sim.mode === 'run') {
-    state.wentAt = state.at
-    state.wentFrom = state.x
-    // its pace is told from here: what led the torch to the line was none
-    sim.moved = { sum: 0, steps: 0 }
-  }
+  seeRun(state)
+  seeSlips(state)
   state.at++
   endOf(state)
+}
+
+/** A run of the cut begins, or is over: each is paced from where it began. */
+function seeRun(state: PaceState): void {
+  const { sim } = state
+  if (sim.mode === 'off') state.went = undefined
+  if (sim.mode !== 'run' || state.went) return
+  state.went = { at: state.at, from: state.x }
+  // its pace is told from here: what led the torch to the line was none
+  if (!state.cutYet) sim.moved = { sum: 0, steps: 0 }
+  state.cutYet = true
+}
+
+/** Keeps what a loss and a pop came of, which the cut itself does not. */
+function seeSlips({ sim, lostMmS, poppedMm, x }: PaceState): void {
+  while (lostMmS.length < sim.losses.length) lostMmS.push(sim.vMean * 1000)
+  while (poppedMm.length < sim.pops.length) poppedMm.push(x)
 }
 
 /** An arm that rides on nothing swings out and rises as it reaches along. */
@@ -233,9 +252,13 @@ export const paceInParts = (
   until: number,
 ): Generator<PaceState, void> => inParts(state, made, until, { move: movePace, tick: tickPace })
 
-/** Where a hand of the planned pace would be now, mm along; undefined before the cut goes. */
-export const pacerMm = ({ wentAt, wentFrom, at, board }: PaceState): number | undefined =>
-  wentAt === undefined ? undefined : wentFrom + (at - wentAt) * PACE_TICK_S * board.told.speed * 1000
+/** Where a hand of the planned pace would be now, mm along; undefined while nothing is cut, and past the end of the line. */
+export function pacerMm(state: PaceState): number | undefined {
+  const { went, at, board } = state
+  if (!went) return undefined
+  const x = went.from + (at - went.at) * PACE_TICK_S * board.told.speed * 1000
+  return x > lengthMm(state) ? undefined : x
+}
 
 /** Whether every place of the line is cut through. */
 export const allCut = ({ sim }: PaceState): boolean => sim.columns.state.every((s) => s === CUT)

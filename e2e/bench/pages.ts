@@ -125,19 +125,15 @@ const EVERY_KEY = Array.from({ length: KEYS }, (_, i): KeyInput => (i % 2 === 0 
 /** Keys on a plan and on the bare page, in blocks by turns. Each changes the plate: 20, 2, 20, 2 … mm. */
 async function keyByKey(page: Page, bare: Page): Promise<void> {
   const [input, drawing] = ['[data-work] input', '[aria-label="The cut, to scale"]']
-  await page.evaluate((at) => {
-    const field = document.querySelector<HTMLInputElement>(at)
-    field?.setSelectionRange(field.value.length, field.value.length)
-  }, input)
   await watch(page, input, drawing)
   await watch(bare, 'input', 'svg')
   for (const p of [page, bare]) {
     await p.bringToFront()
     await p.emulateCPUThrottling(SLOW_DOWN)
     await p.focus(p === page ? input : 'input')
-    await p.keyboard.press('End')
-    // leaves the bare number
-    for (let i = 0; i < 3; i++) await p.keyboard.press('Backspace')
+    // behind the number, before its unit: the plate stays in mm, whatever the shop's own units are
+    await p.keyboard.press('Home')
+    for (let i = 0; i < 2; i++) await p.keyboard.press('ArrowRight')
   }
   const ours: Keyed = { changed: [], painted: [] }
   const theirs: Keyed = { changed: [], painted: [] }

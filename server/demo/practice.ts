@@ -1,4 +1,5 @@
 /** What the yard has practised: three who learn, week by week, and the set that they were given. */
+import { orderTaskOf } from '#core/teach/order-board.ts'
 import { randomUUID } from 'node:crypto'
 import { addMinutes, subDays } from 'date-fns'
 import { benchTorchOf } from '#application/bench-torch-of.ts'
@@ -13,16 +14,19 @@ import { scoreFacts, type FactsRecording } from '#core/teach/facts.ts'
 import type { FlameTaskId } from '#core/teach/flame-tasks.ts'
 import { goodHand } from '#core/teach/good-hand.ts'
 import { openOf, type LessonItem } from '#core/teach/lessons.ts'
-import { goodOrder, orderTaskOf, scoreOrder, type OrderRecording } from '#core/teach/order-judge.ts'
+import { goodOrder, scoreOrder, type OrderRecording } from '#core/teach/order-judge.ts'
 import type { OrderBoard, OrderTask } from '#core/teach/order-board.ts'
 import type { OrderDo } from '#core/teach/order-play.ts'
+import { paceBoard } from '#core/teach/pace-board.ts'
+import { paceHand } from '#core/teach/pace-hands.ts'
+import { scorePace, type PaceRecording } from '#core/teach/pace-judge.ts'
 import { scoreOf, type FlameRecording } from '#core/teach/recording.ts'
 import { doneSince } from '../done-since.ts'
 import type { Store } from '../store.ts'
 import { atWork } from './yard-time.ts'
 import type { DemoShop } from './weeks.ts'
 
-type Recorded = FlameRecording | OrderRecording | FactsRecording
+type Recorded = FlameRecording | OrderRecording | FactsRecording | PaceRecording
 interface Judged {
   readonly recording: Recorded
   readonly points: number
@@ -64,6 +68,12 @@ function flame(bench: BenchTorch, task: FlameTaskId, share: number): Judged {
   const recording = { ...good, made: good.made.filter((m) => m.at <= until), until }
   return { recording, points: scoreOf(recording).points }
 }
+/** Thin plate at the pace bench, at so much of its pace. */
+function pace(share: number): Judged {
+  const { made, until, state } = paceHand(paceBoard('thin', false), { pace: share })
+  const recording: PaceRecording = { kind: 'pace', task: 'thin', board: state.board, made, until }
+  return { recording, points: scorePace(state).points }
+}
 
 const ITEMS: readonly LessonItem[] = [
   { kind: 'facts', task: 'limits', points: 80 },
@@ -95,19 +105,20 @@ function tries(): Readonly<
     flame(made.bench, 'neutral', 0.6),
     flame(made.bench, 'neutral', 1),
   ]
+  const [crawling, slow, even] = [pace(0.35), pace(0.5), pace(1)]
   return {
     Bede: [
       [29, weak, dark, careless],
-      [22, fair, blind, lit, hasty],
-      [15, fair, looking, steady, ordered],
-      [8, sure, seeing, neutral, setUp],
+      [22, fair, blind, lit, hasty, crawling],
+      [15, fair, looking, steady, ordered, slow],
+      [8, sure, seeing, neutral, setUp, even],
       [4, sure, neutral, ordered],
     ],
     Idris: [
       [28, fair, lit, hasty],
-      [21, fair, looking, neutral],
-      [13, sure, steady, ordered],
-      [6, weak, steady, hasty],
+      [21, fair, looking, neutral, crawling],
+      [13, sure, steady, ordered, crawling],
+      [6, weak, steady, hasty, slow],
     ],
     Orla: [
       [20, weak, blind, lit],

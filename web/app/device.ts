@@ -1,4 +1,5 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit'
+import type { BenchId } from '#core/teach/task-titles.ts'
 import type { Light } from '../drawing/flame-paint.ts'
 
 /** What belongs to this screen, not to the shop: kept in the browser. */
@@ -15,6 +16,8 @@ export interface Device {
   readonly staged: boolean
   /** The torch that a piece was last started with. */
   readonly torchId: string | null
+  /** The bench that is open in Practice. */
+  readonly practiceBench: BenchId
   /** What is practised with: a torch of the shop, or a usual one of a fuel; null is the torch above. */
   readonly practiceTorch: string | null
   /** Which hand holds the torch on the practice bench; null is as the torch says. */
@@ -34,6 +37,7 @@ const FIRST: Device = {
   voice: false,
   staged: false,
   torchId: null,
+  practiceBench: 'facts',
   practiceTorch: null,
   practiceHand: null,
   practiceLight: 'shed',

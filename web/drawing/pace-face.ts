@@ -69,6 +69,12 @@ export function dragLines(
   { jet }: PaceSim,
 ): void {
   const mm = ((places.x[1] ?? 0) - (places.x[0] ?? 0)) * 1000
+  const length = mm * places.x.length
+  to.save()
+  // what trails at the start trails off the plate
+  to.beginPath()
+  to.rect(x(0), top, x(length) - x(0), bottom - top)
+  to.clip()
   to.lineWidth = 1.2
   let next = 0
   places.x.forEach((m, i) => {
@@ -88,6 +94,7 @@ export function dragLines(
     to.stroke()
   })
   to.globalAlpha = 1
+  to.restore()
   shadeUnderTop(to, places, look, { x, z }, mm, jet.te)
 }
 const DRAG: Readonly<Record<Light, string>> = { day: '#20282c', shed: '#05080a', shade: '#020603' }
@@ -146,32 +153,62 @@ export function topEdge(to: Canvas, places: Places, look: PaceLook, { x, top, s 
   })
 }
 
-/** Slag that closed it again: blobs over the face, with their own hatch. */
-export function bridges(to: Canvas, places: Places, look: PaceLook, { x, top, bottom }: Face): void {
-  places.x.forEach((m, i) => {
-    if (!places.bridged[i]) return
-    const left = x(m * 1000)
-    to.fillStyle = INK[look.light].slag
+/** Slag that closed it again: a web over the lower half, hatched, with lumps in it. */
+export function bridges(to: Canvas, places: Places, look: PaceLook, face: Face): void {
+  const { x, top, bottom } = face
+  const mm = ((places.x[1] ?? 0) - (places.x[0] ?? 0)) * 1000
+  /** How far up the web reaches at a column: uneven, without steps. */
+  const web = (i: number) =>
+    top + (bottom - top) * (0.4 + 0.1 * (hashed(i, 8) + hashed(i + 1, 8) + hashed(i + 2, 8)))
+  for (let i = 0; i < places.x.length; i++) {
+    if (!places.bridged[i]) continue
+    let end = i
+    while (places.bridged[end + 1]) end++
+    to.save()
     to.beginPath()
-    to.ellipse(
-      left,
-      top + (bottom - top) * (0.58 + 0.16 * hashed(i, 8)),
-      3 + 4 * hashed(i, 9),
-      (bottom - top) * (0.16 + 0.16 * hashed(i, 10)),
-      0,
-      0,
-      2 * Math.PI,
-    )
+    to.moveTo(x(i * mm), bottom)
+    for (let k = i; k <= end; k++) to.lineTo(x((k + 0.5) * mm), web(k))
+    to.lineTo(x((end + 1) * mm), bottom)
+    to.closePath()
+    to.fillStyle = INK[look.light].slag
     to.fill()
-    if (i % 2 === 0) {
-      to.strokeStyle = '#c06a34'
-      to.lineWidth = 1.5
-      to.beginPath()
-      to.moveTo(left - 3, bottom - 8)
-      to.lineTo(left + 3, top + (bottom - top) * 0.45)
-      to.stroke()
-    }
-  })
+    to.clip()
+    hatch(to, [x(i * mm), x((end + 1) * mm)], face)
+    for (let k = i; k <= end; k += 2) lump(to, k, x((k + hashed(k, 9)) * mm), web(k), face)
+    to.restore()
+    i = end
+  }
+}
+
+/** Strokes that say closed, whatever the colours. */
+function hatch(
+  to: Canvas,
+  [left, right]: readonly [number, number],
+  { top, bottom }: Pick<Face, 'top' | 'bottom'>,
+): void {
+  to.strokeStyle = '#c06a34'
+  to.lineWidth = 1.2
+  to.beginPath()
+  for (let at = left - (bottom - top) / 2; at < right; at += 14) {
+    to.moveTo(at, bottom)
+    to.lineTo(at + (bottom - top) / 2, top)
+  }
+  to.stroke()
+}
+
+/** A lump of slag in the web, lit from above. */
+function lump(to: Canvas, i: number, left: number, web: number, { bottom }: Pick<Face, 'bottom'>): void {
+  const at = web + (bottom - web) * (0.15 + 0.7 * hashed(i, 10))
+  const [rx, ry] = [3 + 4 * hashed(i, 15), 3 + 5 * hashed(i, 16)]
+  for (const [shift, colour] of [
+    [1.5, '#00000066'],
+    [-0.8, '#ffffff2e'],
+  ] as const) {
+    to.fillStyle = colour
+    to.beginPath()
+    to.ellipse(left, at + shift, rx, ry, 0, 0, 2 * Math.PI)
+    to.fill()
+  }
 }
 
 /** Slag at the bottom edge, by how it holds. */

@@ -93,6 +93,42 @@ describe('a plate as it is painted', () => {
     expect(state.sim.losses.length).toBe(1)
     expect(paint(state).face.texts).toContain('back to here')
   })
+  it('keeps the film that heat drew on it, once it has cooled', () => {
+    const { made, state: cut } = square
+    const state = beginCut(cut.board)
+    const [plan, face] = [quietCanvas(), quietCanvas()]
+    const painter = new PacePainter(plan.context, face.context)
+    let next = 0
+    for (let n = 0; n < half; n++) {
+      for (let m = made[next]; m && m[0] <= state.at; m = made[++next]) movePace(state, m)
+      tickPace(state)
+      if (n % 20 === 0) painter.paint(state, LOOK, { pacer: undefined, torch: undefined }, undefined)
+    }
+    painter.paint(state, LOOK, { pacer: undefined, torch: undefined }, undefined)
+    // the plan's picture is put down first, the face's after it
+    const seen = pictures.at(-2)
+    const [, top] = state.sim.heat.shells
+    // ten millimetres from the start, a few beside the line: it has been hotter
+    const column = 10
+    expect(top?.[column]).toBeLessThan(300)
+    const colour = (row: number) =>
+      Array.from(seen?.data.slice((row * (seen?.width ?? 0) + column) * 4).slice(0, 3) ?? [])
+    paint(state)
+    const bare = pictures.at(-2)
+    const without = (row: number) =>
+      Array.from(bare?.data.slice((row * (bare?.width ?? 0) + column) * 4).slice(0, 3) ?? [])
+    expect(colour(3)).not.toEqual(without(3))
+  })
+  it('says where its depth is not drawn as it is long', () => {
+    const thin = goodPace(calibrated(paceBoard('thin', true)))
+    expect(paint(after(thin, 60)).face.texts.join()).toMatch(/Depth drawn \d+ times its size/)
+    expect(paint(thin.state, {}, thin.state).face.texts).toContain('As it should be')
+    expect(paint(thin.state, {}, thin.state).face.texts.join()).toMatch(/Yours\. Depth drawn/)
+    const inch = goodPace(calibrated(paceBoard('square', true, { thickness: 0.025 })))
+    expect(paint(after(inch, 60)).face.texts.join()).not.toContain('Depth')
+    const thick = goodPace(calibrated(paceBoard('thick', true)))
+    expect(paint(after(thick, 60)).face.texts.join()).toMatch(/Depth drawn at 0\.\d of its size/)
+  })
   it('has no mark of the planned pace where nobody asks for it', () => {
     const state = after(square, half)
     const with_ = paint(state).face.done['fill'] ?? 0
@@ -131,7 +167,7 @@ describe('a place under a finger', () => {
     expect(onSheet({ width: 700, height: 1 }, { mirrored: true }, 100)).toBe(600)
     expect(onSheet({ width: 700, height: 1 }, { mirrored: false }, 100)).toBe(100)
     const left = paint(square.state, { mirrored: true }, square.state).face
-    expect(left.texts).toContain('Yours')
+    expect(left.texts.join()).toContain('Yours')
     // each text is turned back by itself
     expect(left.done['scale']).toBe(left.texts.length)
   })

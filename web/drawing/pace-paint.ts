@@ -27,12 +27,21 @@ import { backTo, FLAME, pacerOnFace, sparks, torchBeside } from './pace-torch.ts
 
 const WRITTEN_PX = 10
 
+/** How much deeper or flatter a face is drawn than it is long, where that is told at a glance. */
+function depthSaid({ s, top, bottom }: Face, { sim }: PaceState): string {
+  const times = (bottom - top) / (sim.jet.te * 1000 * s)
+  if (times > 1.3) return `Depth drawn ${times < 3 ? times.toFixed(1) : times.toFixed(0)} times its size`
+  return times < 0.8 ? `Depth drawn at ${times.toFixed(1)} of its size` : ''
+}
+
 /** Paints a plate that is cut: from above, and the face that the cut opens, with its torch and its sparks. */
 export class PacePainter {
   readonly #tables = new Map<string, Uint8ClampedArray>()
   readonly #small = new OffscreenCanvas(1, 1)
   readonly #plan: Canvas
   readonly #face: Canvas
+  /** How hot each place of a plate ever was, shell by shell: the film that temper colours are stays. */
+  readonly #films = new WeakMap<PaceSim, readonly Float64Array[]>()
   /** What is read off a plate that does not change any more. */
   readonly #read = new WeakMap<PaceSim, Places>()
 
@@ -49,14 +58,20 @@ export class PacePainter {
     if (good) {
       const half = look.face.height / 2
       const ink = { colour: INK[look.light].line }
-      this.#paintFace(to, state, places, look, { top: 26, height: half - 30, done: true })
-      written(to, look, 'Yours', WRITTEN_PX, 18, ink)
+      const yours = { top: 26, height: half - 30, done: true }
+      this.#paintFace(to, state, places, look, yours)
+      const depth = depthSaid(faceOf(state, look, yours), state)
+      written(to, look, ['Yours', depth].filter((w) => w !== '').join('. '), WRITTEN_PX, 18, ink)
       this.#paintFace(to, good, this.#placesOf(good), look, { top: half + 26, height: half - 30, done: true })
       written(to, look, 'As it should be', WRITTEN_PX, half + 18, ink)
       return
     }
-    this.#paintFace(to, state, places, look, { top: 0, height: look.face.height, done: false })
+    const going = { top: 0, height: look.face.height, done: false }
+    this.#paintFace(to, state, places, look, going)
     this.#paintTorch(to, state, look, ghost)
+    const depth = depthSaid(faceOf(state, look, going), state)
+    if (depth !== '')
+      written(to, look, depth, WRITTEN_PX, look.face.height - WRITTEN_PX, { colour: INK[look.light].soft })
   }
 
   #placesOf({ sim, finished }: PaceState): Places {
@@ -65,6 +80,20 @@ export class PacePainter {
     const places = readOff(sim)
     if (finished) this.#read.set(sim, places)
     return places
+  }
+
+  /** The films on a plate, as they are by now. */
+  #filmsOf({ sim }: PaceState): readonly Float64Array[] {
+    const { shells } = sim.heat
+    const known = this.#films.get(sim)
+    const films = known ?? shells.map((s) => Float64Array.from(s))
+    if (!known) this.#films.set(sim, films)
+    films.forEach((film, s) => {
+      const now = shells[s] as Float64Array
+      for (let i = 0; i < film.length; i++)
+        if ((now[i] as number) > (film[i] as number)) film[i] = now[i] as number
+    })
+    return films
   }
 
   /** Colours by temperature: of bare plate, or of a face that was cut. */
@@ -84,29 +113,36 @@ export class PacePainter {
     return `rgb(${table[p]},${table[p + 1]},${table[p + 2]})`
   }
 
-  /** The heat of a plate as a small picture: a column for each of its columns, rows away from its top edge. */
-  #picture({ sim, board }: PaceState, table: Uint8ClampedArray, rows: number, deep: number): OffscreenCanvas {
-    const { heat } = sim
+  /**
+   * The heat of a plate as a small picture: a column for each of its columns, rows away from its top edge.
+   * @param films how hot each place ever was: what has cooled shows it
+   * @param before columns that lie before the first: they warm as what lies behind it does
+   */
+  #picture(
+    { sim: { heat }, board }: PaceState,
+    table: Uint8ClampedArray,
+    { rows, deep, films, before = 0 }: Pictured,
+  ): OffscreenCanvas {
     const skin = skinK(board)
     const of = heatRows(heat.radius, rows, deep)
-    const image = new ImageData(heat.columns, rows)
+    const wide = before + heat.columns
+    const image = new ImageData(wide, rows)
     const { data } = image
     for (let r = 0; r < rows; r++) {
-      const { shell, share } = of[r] as HeatRow
-      const near = heat.shells[shell] as Float64Array
-      const far = (heat.shells[shell + 1] ?? near) as Float64Array
-      for (let i = 0; i < heat.columns; i++) {
-        const under = (near[i] as number) + ((far[i] as number) - (near[i] as number)) * share
-        const celsius = under + (r < rows * SKIN_SHARE ? skin * warmShare(under) : 0)
-        const p = rowOfTable(celsius)
-        const at = (r * heat.columns + i) * 4
+      const row = of[r] as HeatRow
+      const plays = r < rows * SKIN_SHARE ? skin : 0
+      for (let c = 0; c < wide; c++) {
+        const back = before - 1 - c
+        const seen = seenAt(heat.shells, films, row, back < 0 ? -1 - back : back, plays)
+        const p = rowOfTable(back < 0 ? seen : seen * lessBefore(back * heat.dx * 1000))
+        const at = (r * wide + c) * 4
         data[at] = table[p] as number
         data[at + 1] = table[p + 1] as number
         data[at + 2] = table[p + 2] as number
         data[at + 3] = 255
       }
     }
-    this.#small.width = heat.columns
+    this.#small.width = wide
     this.#small.height = rows
     this.#small.getContext('2d')?.putImageData(image, 0, 0)
     return this.#small
@@ -144,39 +180,47 @@ export class PacePainter {
       this.#heatRound(to, state, look, at)
       return
     }
-    const picture = this.#picture(state, this.#table('steel', look.light), ROWS, WIDE_MM / 1000)
-    const [x0, y] = at(0, 0)
+    const { columns, dx } = state.sim.heat
+    // a pierced line has waste before it
+    const pierced = state.board.plate.start === 'pierce'
+    const before = pierced ? Math.min(columns, Math.round(REACHES_MM / (dx * 1000))) : 0
+    const films = this.#filmsOf(state)
+    const table = this.#table('steel', look.light)
+    const picture = this.#picture(state, table, { rows: ROWS, deep: WIDE_MM / 1000, films, before })
+    const [x0, y] = at(-before * dx * 1000, 0)
     const [x1, far] = at(lengthMm(state), WIDE_MM)
     for (const side of [1, -1]) {
       to.save()
       to.translate(x0, y)
       to.scale(1, side)
       to.drawImage(picture, 0, 0, x1 - x0, far - y)
-      if (state.board.plate.start === 'pierce') {
-        // the waste before a pierced line is as hot as what lies behind it
-        to.scale(-1, 1)
-        to.drawImage(picture, 0, 0, x1 - x0, far - y)
-      }
       to.restore()
     }
   }
 
-  /** The same round a hole, in strips. */
-  #heatRound(to: Canvas, { sim: { heat }, board }: PaceState, look: PaceLook, at: PlanPlace): void {
+  /** The same round a hole, in strips: its end lies before its start. */
+  #heatRound(to: Canvas, state: PaceState, look: PaceLook, at: PlanPlace): void {
+    const {
+      sim: { heat },
+      board,
+    } = state
+    const films = this.#filmsOf(state)
     const skin = skinK(board)
     const mm = heat.dx * 1000
     const rows = heatRows(heat.radius, STRIPS, STRIPS_MM / 1000)
     const wide = STRIPS_MM / STRIPS
-    for (let i = 0; i < heat.columns; i++)
-      rows.forEach(({ shell, share }, r) => {
-        const near = (heat.shells[shell] as Float64Array)[i] as number
-        const far = (heat.shells[shell + 1]?.[i] ?? near) as number
-        const celsius = near + (far - near) * share
+    for (let i = 0; i < heat.columns; i++) {
+      const back = heat.columns - 1 - i
+      const less = lessBefore(back * mm)
+      rows.forEach((row, r) => {
+        const seen = (column: number) => seenAt(heat.shells, films, row, column, r < 3 ? skin : 0)
+        const celsius = Math.max(seen(i), less > 0 ? seen(back) * less : 0)
         if (celsius < WARM_C) return
-        to.fillStyle = this.#steel(celsius + (r < 3 ? skin * warmShare(celsius) : 0), look.light)
+        to.fillStyle = this.#steel(celsius, look.light)
         for (const side of [-1, 1])
           quad(to, at, [i * mm - 0.05, (i + 1) * mm + 0.15], [side * r * wide, side * (r + 1.08) * wide])
       })
+    }
   }
 
   // ---- the face ----
@@ -198,7 +242,7 @@ export class PacePainter {
   /** The face's heat, from its top edge down. */
   #bands(to: Canvas, state: PaceState, look: PaceLook, { x, top, bottom }: Face): void {
     const { heat, jet } = state.sim
-    const picture = this.#picture(state, this.#table('cut', look.light), ROWS, jet.te)
+    const picture = this.#picture(state, this.#table('cut', look.light), { rows: ROWS, deep: jet.te })
     const [left, right] = [x(0), x(heat.columns * heat.dx * 1000)]
     to.drawImage(picture, left, top, right - left, bottom - top)
   }
@@ -246,13 +290,45 @@ export class PacePainter {
   }
 }
 
+/** What a picture of heat shows: so many rows, to so far away, m; films and columns before the first where there are any. */
+interface Pictured {
+  readonly rows: number
+  readonly deep: number
+  readonly films?: readonly Float64Array[]
+  readonly before?: number
+}
+
+/** Between the same place of two shells, °C. */
+function between(shells: readonly Float64Array[], { shell, share }: HeatRow, i: number): number {
+  const near = (shells[shell] as Float64Array)[i] as number
+  return near + ((shells[shell + 1]?.[i] ?? near) - near) * share
+}
+/** Under so many °C steel does not glow: it shows the film of the hottest that it was. */
+const DULL_C = 500
+/** What a place is seen as, °C. @param skin K that the skin is hotter while the flame plays on it */
+function seenAt(
+  shells: readonly Float64Array[],
+  films: readonly Float64Array[] | undefined,
+  row: HeatRow,
+  i: number,
+  skin: number,
+): number {
+  const under = between(shells, row, i)
+  const now = under + skin * warmShare(under)
+  return films ? Math.max(now, Math.min(between(films, row, i), DULL_C)) : now
+}
+/** What lies before a start warms as what lies behind it, the less the further it is from it. */
+const lessBefore = (mm: number): number => Math.max(0, 1 - mm / REACHES_MM)
+
 /** Metal from so many °C on is drawn as warm. */
 const WARM_C = 120
 /** Rows of the small picture; how far it reaches to the side, mm; strips round a hole, and how far those reach. */
-const ROWS = 28
-const WIDE_MM = 22
+const ROWS = 32
+const WIDE_MM = 32
 const STRIPS = 12
 const STRIPS_MM = 14
+/** So far before a start its heat is seen, mm. */
+const REACHES_MM = 24
 /** The skin is hotter than the mean under it only while the flame plays on it, and only near the top. */
 const SKIN_SHARE = 0.14
 const warmShare = (celsius: number): number => Math.min(1, Math.max(0, (celsius - 300) / 300))

@@ -125,13 +125,16 @@ export function torchBeside(
   to.restore()
 }
 
+/** The body goes on past the sheet's edge, however it leans. */
+const BODY_PX = 900
+
 function nozzle(to: Canvas, wide: number): void {
   to.beginPath()
   to.moveTo(-wide * 0.55, 0)
   to.lineTo(wide * 0.55, 0)
   to.lineTo(wide * 0.9, -34)
-  to.lineTo(wide * 1.05, -140)
-  to.lineTo(-wide * 1.05, -140)
+  to.lineTo(wide * 1.05, -BODY_PX)
+  to.lineTo(-wide * 1.05, -BODY_PX)
   to.lineTo(-wide * 0.9, -34)
   to.closePath()
 }

@@ -1,4 +1,4 @@
-import type { ButtonHTMLAttributes } from 'react'
+import type { ComponentProps } from 'react'
 
 const LOOKS = {
   /** The one thing to do next, one a screen. */
@@ -16,7 +16,7 @@ export function Button({
   className = '',
   type = 'button',
   ...rest
-}: ButtonHTMLAttributes<HTMLButtonElement> & {
+}: ComponentProps<'button'> & {
   look?: keyof typeof LOOKS
   /** 56 px high: in a run, with gloves on. */
   big?: boolean

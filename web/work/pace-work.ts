@@ -4,14 +4,8 @@ import { METRIC_UNITS, type UnitChoices } from '#core/quantity/choices.ts'
 import type { PaceResult } from '#core/cut-sim/run-pace.ts'
 import type { PaceBoard } from '#core/teach/pace-board.ts'
 import { goodPace } from '#core/teach/pace-hands.ts'
-import {
-  fateOf,
-  foundOnCut,
-  scorePace,
-  type FoundOnCut,
-  type PaceRecording,
-  type Said,
-} from '#core/teach/pace-judge.ts'
+import { foundOnCut, type FoundOnCut, type Said } from '#core/teach/pace-found.ts'
+import { fateOf, scorePace, type PaceRecording } from '#core/teach/pace-judge.ts'
 import {
   beginCut,
   MOST_PACE_MOVES,
@@ -43,6 +37,12 @@ export interface PacePractised {
   readonly hand?: 'good' | PacePreset | undefined
 }
 
+/** What a cut came to, but for its places: they stay beside the page. */
+export type PaceCame = Omit<PaceResult, 'places'> & {
+  /** Where the torch was at each pop, mm along. */
+  readonly poppedMm: readonly number[]
+}
+
 /** The bench as it is told to the page: in words, and what a hand stands at. Lengths in mm. */
 export interface PaceFrame extends PaceSeen {
   readonly at: number
@@ -68,8 +68,7 @@ export interface PaceFrame extends PaceSeen {
   readonly points: number | undefined
   readonly marks: readonly Mark[]
   readonly findings: readonly FoundOnCut[]
-  /** What became of it; its places stay beside the page. */
-  readonly came: Omit<PaceResult, 'places'> | undefined
+  readonly came: PaceCame | undefined
   readonly fate: string
   readonly recording: PaceRecording | undefined
 }
@@ -114,7 +113,7 @@ function judge(now: PaceState, { task }: PacePractised, made: readonly PaceMove[
   judged = {
     points,
     marks,
-    came: omit(result, ['places']),
+    came: { ...omit(result, ['places']), poppedMm: now.poppedMm },
     fate: fateOf(result),
     findings: foundOnCut(now, result, said),
     recording: { kind: 'pace', task, board: now.board, made, until: now.at },
@@ -135,7 +134,7 @@ function frame(now: PaceState): PaceFrame {
     lever: now.lever,
     speed: sim.vMean * 1000,
     go: now.go,
-    wentS: now.wentAt === undefined ? undefined : (now.at - now.wentAt) * PACE_TICK_S,
+    wentS: now.went && (now.at - now.went.at) * PACE_TICK_S,
     running: sim.mode !== 'off',
     pops: sim.pops.length,
     lostAt: lost ? lost.x * 1000 : undefined,

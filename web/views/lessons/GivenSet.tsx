@@ -11,6 +11,7 @@ import {
   type LessonItem,
 } from '#core/teach/lessons.ts'
 import { api, type Failure } from '../../app/api.ts'
+import { practiceApi } from '../../app/practice-api.ts'
 import { useShop } from '../../app/shop.ts'
 import { useApp } from '../../app/store.ts'
 import { Button } from '../../ui/Button.tsx'
@@ -25,7 +26,7 @@ import { askedOf, whereDone } from './words.ts'
 /** A set that was given to somebody: what is done of it, the plate that stands for it, and who signs it. */
 export default function GivenSet() {
   const { givenId = '' } = useParams()
-  const { data, error } = api.useGivenQuery(givenId)
+  const { data, error } = practiceApi.useGivenQuery(givenId)
   if (!data) return error ? <Missing what="set" failure={error} /> : <p className="p-6 text-soft">Opening.</p>
   return <Shown key={data.id} given={data} />
 }
@@ -108,7 +109,7 @@ function Item({ item, own }: { readonly item: LessonItem; readonly own: ItemDone
 const NO_LINE = ''
 /** Which line of the log stands for the plate: of what its person has made since. */
 function Plate({ given }: { readonly given: GivenPage }) {
-  const [set, { error }] = api.useSetPlateMutation()
+  const [set, { error }] = practiceApi.useSetPlateMutation()
   const failure = error as Failure | undefined
   if (given.lines.length === 0)
     return (
@@ -136,7 +137,7 @@ function Plate({ given }: { readonly given: GivenPage }) {
 function Sign({ given, open }: { readonly given: GivenPage; readonly open: readonly LessonItem[] }) {
   const personId = useApp((s) => s.device.personId)
   const me = api.usePeopleQuery().data?.find((p) => p.id === personId)
-  const [sign, { error, isLoading }] = api.useSignGivenMutation()
+  const [sign, { error, isLoading }] = practiceApi.useSignGivenMutation()
   const [note, setNote] = useState('')
   const failure = error as Failure | undefined
   if (me?.role !== 'instructor')
@@ -186,7 +187,7 @@ function Sign({ given, open }: { readonly given: GivenPage; readonly open: reado
 /** Takes back what was given by mistake: asked twice, since what was counted for it is then counted for nothing. */
 function TakeBack({ given }: { readonly given: GivenPage }) {
   const go = useNavigate()
-  const [takeBack, { error }] = api.useTakeBackGivenMutation()
+  const [takeBack, { error }] = practiceApi.useTakeBackGivenMutation()
   const [asked, setAsked] = useState(false)
   const failure = error as Failure | undefined
   const back = async () => {

@@ -1,9 +1,9 @@
-import { getUnixTime, parseISO } from 'date-fns'
 import { lazy, Suspense, useState } from 'react'
 import type { PersonWeek } from '#contract/types.ts'
 import { trendOf, trendWords, tryRow, type PracticeWeek, type Trend } from '#core/teach/lessons.ts'
 import { BENCH_IDS, BENCHES, type BenchId } from '#core/teach/task-titles.ts'
 import { api, type Failure } from '../../app/api.ts'
+import { practiceApi } from '../../app/practice-api.ts'
 import { fileName, saveFile } from '../../app/save-file.ts'
 import { Button } from '../../ui/Button.tsx'
 import { dayOf } from '../../ui/dates.ts'
@@ -11,7 +11,6 @@ import { Segmented } from '../../ui/Segmented.tsx'
 import { PracticeTabs } from '../practice/PracticeTabs.tsx'
 
 const Chart = lazy(() => import('../../ui/Chart.tsx'))
-const secondsOf = (day: string) => getUnixTime(parseISO(day))
 const ARROWS: Readonly<Record<Trend['goes'], string>> = { up: '↗', down: '↘', steady: '→', unknown: '' }
 
 /** Somebody, with what they did week by week at each bench. */
@@ -23,7 +22,7 @@ interface Learner {
 
 /** How everybody comes along: each skill over the weeks, with its trend. */
 export default function Progress() {
-  const weeks = api.usePracticeWeeksQuery().data
+  const weeks = practiceApi.usePracticeWeeksQuery().data
   const people = api.usePeopleQuery().data
   const [chosen, setChosen] = useState<string | undefined>(undefined)
   if (!weeks || !people) return <p className="p-6 text-soft">Opening.</p>
@@ -93,7 +92,7 @@ function Skills({ learners }: { readonly learners: readonly Learner[] }) {
               {BENCH_IDS.map((bench) => {
                 const own = l.weeks(bench)
                 const last = lastOf(own)
-                const trend = trendOf(own, secondsOf)
+                const trend = trendOf(own)
                 return (
                   <td key={bench} className="py-2 pr-3 max-md:flex max-md:gap-3 max-md:py-0.5">
                     <span className="text-soft md:hidden">{BENCHES[bench]}</span>
@@ -180,7 +179,7 @@ function OneLearner({ learner }: { readonly learner: Learner }) {
 
 /** Every try as a file. */
 function AsFile() {
-  const [ask, { error }] = api.useLazyPracticeTriesQuery()
+  const [ask, { error }] = practiceApi.useLazyPracticeTriesQuery()
   const failure = error as Failure | undefined
   const save = async () => {
     const { data } = await ask()

@@ -5,7 +5,8 @@ import type { Lesson } from '#contract/types.ts'
 import { isItem, ITEM_KINDS, MOST_ITEMS, type ItemKind, type LessonItem } from '#core/teach/lessons.ts'
 import { DONE } from '#core/teach/points.ts'
 import { BENCHES, tasksOf, taskTitleOf } from '#core/teach/task-titles.ts'
-import { api, type Failure } from '../../app/api.ts'
+import type { Failure } from '../../app/api.ts'
+import { practiceApi } from '../../app/practice-api.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Missing } from '../../ui/Missing.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
@@ -36,7 +37,7 @@ const itemOf = ({ kind, task, points }: Typed): LessonItem => ({
 /** A set under composition: a new one, or one that is changed. */
 export default function SetEditor() {
   const { lessonId = '' } = useParams()
-  const { data, error } = api.useLessonsQuery()
+  const { data, error } = practiceApi.useLessonsQuery()
   const lesson = data?.find((l) => l.id === lessonId)
   if (lessonId === 'new') return <Edited key="new" lesson={undefined} />
   if (lesson) return <Edited key={lesson.id} lesson={lesson} />
@@ -57,8 +58,8 @@ function Edited({ lesson }: { readonly lesson: Lesson | undefined }) {
     },
   )
   const [tried, setTried] = useState(false)
-  const [add, added] = api.useAddLessonMutation()
-  const [put, changed] = api.useChangeLessonMutation()
+  const [add, added] = practiceApi.useAddLessonMutation()
+  const [put, changed] = practiceApi.useChangeLessonMutation()
   const failure = (added.error ?? changed.error) as Failure | undefined
   const items = form.items.map(itemOf)
   const wrong = items.map((item) =>
@@ -193,7 +194,7 @@ function ItemRow({
           label="Task"
           of={of}
           value={task}
-          options={tasksOf(kind).map((value) => ({ value, label: taskTitleOf(value) }))}
+          options={tasksOf(kind).map((value) => ({ value, label: taskTitleOf(kind, value) }))}
           onChange={(next) => onChange({ ...item, task: next })}
         />
       )}

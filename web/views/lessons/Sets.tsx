@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Given, Lesson } from '#contract/types.ts'
 import { api, type Failure } from '../../app/api.ts'
+import { practiceApi } from '../../app/practice-api.ts'
 import { useApp } from '../../app/store.ts'
 import { Button } from '../../ui/Button.tsx'
 import { dayOf } from '../../ui/dates.ts'
@@ -13,8 +14,8 @@ import { doneCount } from './words.ts'
 
 /** Sets: what an instructor has composed, to whom it was given, and how far each is. */
 export default function Sets() {
-  const lessons = api.useLessonsQuery().data
-  const given = api.useAllGivenQuery().data
+  const lessons = practiceApi.useLessonsQuery().data
+  const given = practiceApi.useAllGivenQuery().data
   const personId = useApp((s) => s.device.personId)
   const me = api.usePeopleQuery().data?.find((p) => p.id === personId)
   const [giving, setGiving] = useState<Lesson | undefined>(undefined)
@@ -140,7 +141,7 @@ function Give({
   readonly onClose: () => void
 }) {
   const people = api.usePeopleQuery().data?.filter((p) => p.active && p.role !== 'instructor') ?? []
-  const [give, { isLoading, error }] = api.useGiveLessonMutation()
+  const [give, { isLoading, error }] = practiceApi.useGiveLessonMutation()
   const [to, setTo] = useState<readonly { readonly id: string; readonly personId: string }[]>([])
   const choose = (ids: readonly string[]) =>
     // an id stays with its person, so that a press told twice gives once

@@ -1,10 +1,12 @@
 import { Link } from 'react-router'
-import { api } from '../../app/api.ts'
+import { practiceApi } from '../../app/practice-api.ts'
 import { doneCount } from './words.ts'
 
 /** The sets that somebody was given and that nobody has signed yet, in a line each that leads there. */
 export default function ToLearn({ personId }: { readonly personId: string }) {
-  const own = (api.useAllGivenQuery().data ?? []).filter((g) => g.personId === personId && g.signed === null)
+  const own = (practiceApi.useAllGivenQuery().data ?? []).filter(
+    (g) => g.personId === personId && g.signed === null,
+  )
   return own.map((g) => (
     <Link
       key={g.id}

@@ -1,12 +1,10 @@
 import type { Given } from '#contract/types.ts'
 import { openOf, type LessonItem } from '#core/teach/lessons.ts'
+import { pageOfTask } from '../practice/words.ts'
 
 /** Where an item of a set is done; nothing for a plate, which is made in the shop. */
 export function whereDone({ kind, task }: LessonItem): string | undefined {
-  if (kind === 'plate') return undefined
-  if (kind === 'order' && task.endsWith(' cards'))
-    return `/practice/order/${task.replace(/ cards$/, '')}?as=cards`
-  return `/practice/${kind}/${task}`
+  return kind === 'plate' ? undefined : pageOfTask(kind, task)
 }
 /** What an item is made of, in a few words. */
 export const askedOf = ({ kind, points }: LessonItem): string =>

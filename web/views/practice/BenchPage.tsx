@@ -18,7 +18,11 @@ export function BenchPage({
     <main className="flex flex-col md:h-dvh">
       {head}
       <div className="grid min-h-0 grow md:grid-cols-[1fr_320px]">
-        <div ref={place} tabIndex={-1} className="flex min-h-0 min-w-0 flex-col gap-2 p-3 md:p-4">
+        <div
+          ref={place}
+          tabIndex={-1}
+          className="flex min-h-0 min-w-0 flex-col gap-2 p-3 outline-none! md:p-4"
+        >
           <p className="name min-h-[56px] content-center text-label leading-tight md:min-h-0" role="status">
             {caption}
           </p>

@@ -7,7 +7,7 @@ import { useShop } from '../../app/shop.ts'
 import { useApp, useSend } from '../../app/store.ts'
 import { Button } from '../../ui/Button.tsx'
 import type { BenchFrame } from '../../work/flame-work.ts'
-import { AndNow, Worth } from './bench-parts.tsx'
+import { AndNow, BenchAside, Worth } from './bench-parts.tsx'
 import { Doing, Marks } from './TaskPanel.tsx'
 
 /** Whose hand is looked at: one's own as it works, or one that is watched. */
@@ -37,12 +37,9 @@ interface Props {
 export function BenchSide(props: Props) {
   const { frame } = props
   return (
-    <aside
-      aria-label="The task"
-      className="grid content-start gap-4 border-t-[1.5px] border-rule bg-sheet p-4 md:overflow-y-auto md:border-t-0 md:border-l-[1.5px]"
-    >
+    <BenchAside label="The task">
       {frame?.points === undefined ? <UnderWay {...props} /> : <Judged {...props} frame={frame} />}
-    </aside>
+    </BenchAside>
   )
 }
 

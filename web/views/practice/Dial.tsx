@@ -1,5 +1,5 @@
 import { Minus, Plus } from 'lucide-react'
-import { useEffect, useRef, type KeyboardEvent, type PointerEvent } from 'react'
+import { memo, useEffect, useRef, type KeyboardEvent, type PointerEvent } from 'react'
 import { MOST_TURNS } from '#core/flame/torch.ts'
 import { TURN_PARTS } from '#core/teach/bench.ts'
 import type { FlameBench, Valve } from '../../work/useFlameBench.ts'
@@ -28,11 +28,7 @@ const STEPS: Readonly<Record<string, number>> = {
   Home: -MOST_TURNS * TURN_PARTS,
 }
 
-/**
- * A valve of the torch: turned round by finger or pointer, by the buttons beside it, by its own keys, or by the arrows
- * when it has the focus. Each way turns it by the same small parts.
- */
-export function Dial({
+function PlainDial({
   name,
   valve,
   turns,
@@ -150,3 +146,10 @@ export function Dial({
     </div>
   )
 }
+
+/**
+ * A valve of the torch: turned round by finger or pointer, by the buttons beside it, by its own keys, or by the arrows
+ * when it has the focus. Each way turns it by the same small parts. Drawn again only when it stands otherwise: the flame
+ * changes all the while.
+ */
+export const Dial = memo(PlainDial)

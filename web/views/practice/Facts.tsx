@@ -5,7 +5,7 @@ import { DECK_IDS, DECKS, type Card } from '#core/teach/card.ts'
 import { answersOf, cardsOf } from '#core/teach/cards.ts'
 import { MIXED } from '#core/teach/facts.ts'
 import { dealt, type CardStands } from '#core/teach/schedule.ts'
-import { api } from '../../app/api.ts'
+import { practiceApi } from '../../app/practice-api.ts'
 import { useShop } from '../../app/shop.ts'
 import { useApp } from '../../app/store.ts'
 import { Button } from '../../ui/Button.tsx'
@@ -29,7 +29,7 @@ export default function Facts() {
   const { deck: asked } = useParams()
   const { settings, units } = useShop()
   const personId = useApp((s) => s.device.personId)
-  const stands = api.useCardsQuery(personId ?? '', { skip: personId === null })
+  const stands = practiceApi.useCardsQuery(personId ?? '', { skip: personId === null })
   const deck = DECK_IDS.find((d) => d === asked)
   const [round, setRound] = useState(0)
   const { region } = settings
@@ -115,7 +115,10 @@ function Dealt({
             <Button look="act" onClick={again}>
               Another round
             </Button>
-            <Link className="name content-center text-field underline underline-offset-4" to="/practice">
+            <Link
+              className="name content-center text-field underline underline-offset-4"
+              to="/practice?bench=facts"
+            >
               Practice
             </Link>
           </div>
@@ -198,14 +201,9 @@ function Asked({
             <strong>{right ? 'Right.' : `No: ${say(card.right.text)}.`}</strong> {say(card.because)}
           </p>
           <div>
-            <button
-              ref={on}
-              type="button"
-              className="name min-h-[52px] rounded-md border-[1.5px] border-brick bg-brick px-4 text-label font-semibold text-on"
-              onClick={next}
-            >
+            <Button ref={on} look="act" onClick={next}>
               Next
-            </button>
+            </Button>
           </div>
         </div>
       )}

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { memo, useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useLocation, useParams } from 'react-router'
 import { FUELS } from '#core/gas/fuels.ts'
 import type { BenchTorch } from '#core/teach/bench-torch.ts'
@@ -184,7 +184,7 @@ function OnBench({
 }
 
 /** With what it is practised, how it is looked at, and whether it is heard. */
-function Head({
+const Head = memo(function Head({
   task,
   bench,
   torch,
@@ -208,7 +208,7 @@ function Head({
         <p className="hidden text-soft md:block">
           {FUELS[fuel].title}, {jetM === undefined ? 'brazing' : 'cutting'} tip {print(jetM ?? portM, 'bore')}
           , {print(fuelPa, 'pressure')} and {print(oxygenPa, 'pressure')}.{' '}
-          <Link className="underline underline-offset-4" to="/practice">
+          <Link className="underline underline-offset-4" to="/practice?bench=flame">
             {torch?.name ?? 'From a file'}
           </Link>
         </p>
@@ -219,7 +219,7 @@ function Head({
       </div>
     </header>
   )
-}
+})
 
 /** What stands beside the flames that are shown: the star they draw, or the letters of three. */
 function Beside({

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react'
+import { memo, useEffect, useMemo, useState } from 'react'
 import { Link, useLocation, useParams, useSearchParams } from 'react-router'
 import type { HeatJoint } from '#core/teach/heat-joint.ts'
 import type { HeatRecording } from '#core/teach/heat-judge.ts'
@@ -247,7 +247,7 @@ function captionOf({ hand }: HeatPractised, frame: HeatFrame | undefined, layer:
 }
 
 /** What is heated with what, and how it is looked at. */
-function Head({
+const Head = memo(function Head({
   joint,
   from,
   air,
@@ -264,7 +264,7 @@ function Head({
         <p className="hidden text-soft md:block">
           {joint.torch.name}, {print(joint.torch.flow, 'flow')} of fuel; {joint.filler.id}, rod{' '}
           {print(joint.filler.rodM, 'rule')}.{' '}
-          <Link className="underline underline-offset-4" to={from ?? '/practice'}>
+          <Link className="underline underline-offset-4" to={from ?? '/practice?bench=heat'}>
             {from ? 'Its plan' : 'Practice'}
           </Link>
         </p>
@@ -282,4 +282,4 @@ function Head({
       <SeenBy />
     </header>
   )
-}
+})

@@ -8,7 +8,7 @@ import { useApp, useSend } from '../../app/store.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Segmented } from '../../ui/Segmented.tsx'
 import type { HeatFrame } from '../../work/heat-work.ts'
-import { AndNow, Findings, Rows, Worth } from './bench-parts.tsx'
+import { AndNow, BenchAside, Findings, Rows, Worth } from './bench-parts.tsx'
 import { Marks } from './TaskPanel.tsx'
 import type { Recording } from './useAttempts.ts'
 import type { Watched } from './useOnStage.ts'
@@ -37,16 +37,13 @@ interface Props {
 export function HeatSide(props: Props) {
   const { frame } = props
   return (
-    <aside
-      aria-label="The joint"
-      className="grid content-start gap-4 border-t-[1.5px] border-rule bg-sheet p-4 md:overflow-y-auto md:border-t-0 md:border-l-[1.5px]"
-    >
+    <BenchAside label="The joint">
       {frame?.outcome && frame.points !== undefined ? (
         <Judged {...props} frame={frame} outcome={frame.outcome} points={frame.points} />
       ) : (
         <UnderWay {...props} />
       )}
-    </aside>
+    </BenchAside>
   )
 }
 
@@ -188,7 +185,7 @@ function Judged({
       <AndNow own={own} called={joint.title} begin={begin} watchGood={watchGood} watchOwn={watchOwn}>
         <Link
           className="name inline-flex min-h-[44px] items-center text-field underline underline-offset-4"
-          to={from ?? '/practice'}
+          to={from ?? '/practice?bench=heat'}
         >
           {from ? 'Back to its plan' : 'Another joint'}
         </Link>

@@ -4,7 +4,7 @@ import { actWords, hazardName, ORDER_TITLES } from '#core/teach/order-words.ts'
 import { printDuration } from '#core/quantity/index.ts'
 import { useShop } from '../../app/shop.ts'
 import { Button } from '../../ui/Button.tsx'
-import { AndNow, Rows, Worth } from './bench-parts.tsx'
+import { AndNow, BenchAside, Rows, Worth } from './bench-parts.tsx'
 import { Marks } from './TaskPanel.tsx'
 import type { OrderBench } from './useOrderBench.ts'
 
@@ -13,10 +13,7 @@ export function OrderSide({ bench }: { readonly bench: OrderBench }) {
   const { state, score, watched, begin } = bench
   const { say } = useShop()
   return (
-    <aside
-      aria-label="The order"
-      className="grid content-start gap-4 border-t-[1.5px] border-rule bg-sheet p-4 md:overflow-y-auto md:border-t-0 md:border-l-[1.5px]"
-    >
+    <BenchAside label="The order">
       {score ? (
         <>
           {state.stopped ? (
@@ -35,7 +32,10 @@ export function OrderSide({ bench }: { readonly bench: OrderBench }) {
             watchGood={bench.watchGood}
             watchOwn={bench.watchOwn}
           >
-            <Link className="name content-center text-field underline underline-offset-4" to="/practice">
+            <Link
+              className="name content-center text-field underline underline-offset-4"
+              to="/practice?bench=order"
+            >
               Practice
             </Link>
           </AndNow>
@@ -64,7 +64,7 @@ export function OrderSide({ bench }: { readonly bench: OrderBench }) {
           )}
         </>
       )}
-    </aside>
+    </BenchAside>
   )
 }
 

@@ -1,5 +1,6 @@
-import { useEffect, useMemo, useState, type RefObject } from 'react'
+import { memo, useEffect, useMemo, useState, type RefObject } from 'react'
 import { Link, useLocation, useParams, useSearchParams } from 'react-router'
+import { PACE_FUELS } from '#core/cut-sim/pace-case.ts'
 import { FUELS } from '#core/gas/fuels.ts'
 import { INCH_M, isInch } from '#core/quantity/index.ts'
 import { paceBoard, PACE_KEYS, type PaceBoard, type QuickSet } from '#core/teach/pace-board.ts'
@@ -22,6 +23,7 @@ import { useOnStage, useOwn } from './useOnStage.ts'
 import { usePaceActs } from './usePaceActs.ts'
 import { usePaceKeys } from './usePaceKeys.ts'
 import { usePaceSound } from './usePaceSound.ts'
+import { usePracticeFuel } from './usePracticeTorch.ts'
 
 /** A recording that was opened from a file, as the page before hands it on. */
 interface Handed {
@@ -38,17 +40,21 @@ export default function PaceBench() {
   const preset = PACE_PRESETS.find((p) => p === search.get('watch'))
   const key = PACE_KEYS.find((k) => k === asked)
   const metric = !isInch(settings.units)
-  const board = useMemo(
-    () => (key ? (preset ? boardOfPreset(preset, metric) : paceBoard(key, metric, set)) : undefined),
-    [key, preset, metric, set],
-  )
+  const burns = usePracticeFuel()
+  const board = useMemo(() => {
+    if (!key || !burns) return undefined
+    if (preset) return boardOfPreset(preset, metric)
+    const fuel = PACE_FUELS.find((f) => f === burns) ?? 'acetylene'
+    return paceBoard(key, metric, { fuel, ...set })
+  }, [key, preset, metric, set, burns])
   if (handed) return <OnPaceBench key="file" task={handed.task} board={handed.board} file={handed} />
-  if (!key || !board)
+  if (!key)
     return (
       <Alone title="There is no such plate">
         <p>What can be practised stands on its page.</p>
       </Alone>
     )
+  if (!board) return <p className="p-6 text-soft">Opening.</p>
   return (
     <OnPaceBench
       key={`${key} ${preset ?? ''} ${JSON.stringify(set)}`}
@@ -193,7 +199,7 @@ function useTicking(task: string): {
 } {
   const [on, setOn] = useState(false)
   const personId = useApp((s) => s.device.personId)
-  const most = tickOf(attemptsAt(useAllAttempts(), personId, task)?.recent ?? [])
+  const most = tickOf(attemptsAt(useAllAttempts(), personId, 'pace', task)?.recent ?? [])
   return { on, most, plain: on ? most : 0, turn: () => setOn((t) => !t) }
 }
 
@@ -235,7 +241,7 @@ function captionOf(frame: PaceFrame | undefined): string {
 }
 
 /** What is cut with what, and how it is looked at. */
-function Head({
+const Head = memo(function Head({
   board,
   from,
   sound,
@@ -253,7 +259,7 @@ function Head({
         <p className="hidden text-soft md:block">
           {print(plate.thickness, 'length')} plate, tip {print(gas.orifice, 'bore')},{' '}
           {print(gas.pressure, 'pressure')} of oxygen at it, {FUELS[gas.fuel].name}.{' '}
-          <Link className="underline underline-offset-4" to={from ?? '/practice'}>
+          <Link className="underline underline-offset-4" to={from ?? '/practice?bench=pace'}>
             {from ? 'Its plan' : 'Practice'}
           </Link>
         </p>
@@ -264,4 +270,4 @@ function Head({
       </div>
     </header>
   )
-}
+})

@@ -1,4 +1,6 @@
 import { Minus, Plus } from 'lucide-react'
+import { PACE_FUELS } from '#core/cut-sim/pace-case.ts'
+import { FUELS } from '#core/gas/fuels.ts'
 import { PSI_PA, INCH_M, isInch, NUMBER_DRILLS } from '#core/quantity/index.ts'
 import type { PaceBoard, QuickSet } from '#core/teach/pace-board.ts'
 import { useShop } from '../../app/shop.ts'
@@ -18,6 +20,12 @@ const FLAMES = [
   { value: '0.6', label: 'Small' },
   { value: '1', label: 'As it wants' },
   { value: '1.7', label: 'Large' },
+] as const
+/** Oxygen as it is sold, and as a foul cylinder has it. */
+const PURITIES = [
+  { value: '0.995', label: '99.5 %' },
+  { value: '0.985', label: '98.5 %' },
+  { value: '0.975', label: '97.5 %' },
 ] as const
 const HELD = [
   { value: 'guided', label: 'Guide, collar' },
@@ -61,6 +69,12 @@ export function PaceSetUp({
         options={TIPS_M.map((m) => ({ value: String(m), label: print(m, 'bore') }))}
         onChange={(m) => onSet({ ...set, orifice: Number(m) })}
       />
+      <SelectField
+        label="Fuel"
+        value={board.gas.fuel}
+        options={PACE_FUELS.map((f) => ({ value: f, label: FUELS[f].title }))}
+        onChange={(fuel) => onSet({ ...set, fuel })}
+      />
       <Group label="Oxygen at the tip">
         <div className="flex items-center gap-1">
           <Button aria-label="Less oxygen" className="min-w-[44px]" onClick={() => pressure(-step)}>
@@ -73,6 +87,14 @@ export function PaceSetUp({
             <Plus size={20} aria-hidden="true" />
           </Button>
         </div>
+      </Group>
+      <Group label="Oxygen purity">
+        <Segmented
+          label="Oxygen purity"
+          value={PURITIES.find((p) => Number(p.value) === board.gas.purity)?.value ?? '0.995'}
+          options={PURITIES}
+          onChange={(to) => onSet({ ...set, purity: Number(to) })}
+        />
       </Group>
       <Group label="Preheat flame">
         <Segmented

@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { FUELS } from '#core/gas/fuels.ts'
-import type { PaceResult } from '#core/cut-sim/run-pace.ts'
+import { INCH_M, isInch } from '#core/quantity/index.ts'
 import type { PaceBoard, QuickSet } from '#core/teach/pace-board.ts'
 import { paceAsks, type Sparks } from '#core/teach/pace-words.ts'
 import { device } from '../../app/device.ts'
@@ -9,8 +9,8 @@ import { useShop } from '../../app/shop.ts'
 import { useApp, useSend } from '../../app/store.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Segmented } from '../../ui/Segmented.tsx'
-import type { PaceFrame } from '../../work/pace-work.ts'
-import { AndNow, Findings, Rows, Worth } from './bench-parts.tsx'
+import type { PaceCame, PaceFrame } from '../../work/pace-work.ts'
+import { AndNow, BenchAside, Findings, Rows, Worth } from './bench-parts.tsx'
 import { eventsOf } from './pace-events.ts'
 import { PaceSetUp } from './PaceSetUp.tsx'
 import { Marks } from './TaskPanel.tsx'
@@ -49,16 +49,13 @@ interface Props {
 export function PaceSide(props: Props) {
   const { frame } = props
   return (
-    <aside
-      aria-label="The cut"
-      className="grid content-start gap-4 border-t-[1.5px] border-rule bg-sheet p-4 md:overflow-y-auto md:border-t-0 md:border-l-[1.5px]"
-    >
+    <BenchAside label="The cut">
       {frame?.came && frame.points !== undefined ? (
         <Judged {...props} frame={frame} came={frame.came} points={frame.points} />
       ) : (
         <UnderWay {...props} />
       )}
-    </aside>
+    </BenchAside>
   )
 }
 
@@ -154,7 +151,8 @@ function Helped({ watchGood, follow, ghost, onTick, ticking, tick }: Props) {
 
 /** What is set, and what the hand is told. */
 function Told({ board }: { readonly board: PaceBoard }) {
-  const { print } = useShop()
+  const { print, units } = useShop()
+  const [stretch, called] = isInch(units) ? [INCH_M, 'An inch in'] : [0.01, '10 mm in']
   const { gas, plate, plan, told } = board
   return (
     <Rows
@@ -169,6 +167,8 @@ function Told({ board }: { readonly board: PaceBoard }) {
         ['Fuel', FUELS[gas.fuel].name],
         ['Tip to work', print(plan.height, 'rule')],
         ['Pace', print(told.speed, 'speed')],
+        // what can be counted under one's breath
+        [called, `${(stretch / told.speed).toFixed(1)} s`],
         ['Ready after', `about ${print(told.preheatS, 'time')}`],
       ]}
     />
@@ -224,7 +224,7 @@ function Judged({
   from,
 }: Props & {
   readonly frame: PaceFrame
-  readonly came: Omit<PaceResult, 'places'>
+  readonly came: PaceCame
   readonly points: number
 }) {
   return (
@@ -237,7 +237,7 @@ function Judged({
       <AndNow own={own} called={board.title} begin={begin} watchGood={watchGood} watchOwn={watchOwn}>
         <Link
           className="name inline-flex min-h-[44px] items-center text-field underline underline-offset-4"
-          to={from ?? '/practice'}
+          to={from ?? '/practice?bench=pace'}
         >
           {from ? 'Back to its plan' : 'Another cut'}
         </Link>
@@ -247,7 +247,7 @@ function Judged({
 }
 
 /** What happened on the way, in its order. */
-function Happened({ came }: { readonly came: Omit<PaceResult, 'places'> }) {
+function Happened({ came }: { readonly came: PaceCame }) {
   const { print } = useShop()
   const events = eventsOf(came, (m) => print(m, 'rule'))
   if (events.length < 2) return null
@@ -274,8 +274,14 @@ const SLAG_SAID = {
   none: 'none',
 } as const
 
+/** How the slag holds, and where it holds worst. */
+const slagSaid = ({ slagMain, worstSlag }: Pick<PaceCame, 'slagMain' | 'worstSlag'>): string =>
+  worstSlag === slagMain || worstSlag === 'none'
+    ? SLAG_SAID[slagMain]
+    : `${SLAG_SAID[slagMain]}; at its worst ${SLAG_SAID[worstSlag]}`
+
 /** What it came to, in figures: all of them the model's. */
-function Came({ board, came }: { readonly board: PaceBoard; readonly came: Omit<PaceResult, 'places'> }) {
+function Came({ board, came }: { readonly board: PaceBoard; readonly came: PaceCame }) {
   const { print } = useShop()
   const small = (m: number) => print(m, 'kerf')
   const [first] = came.starts
@@ -288,7 +294,7 @@ function Came({ board, came }: { readonly board: PaceBoard; readonly came: Omit<
         ['Pace', `${print(came.meanSpeed, 'speed')}, of ${print(board.plan.speed, 'speed')}`],
         ['Drag', small(came.meanDrag)],
         ['Top edge', came.meanTopMelt < 0.0003 ? 'sharp' : `rounded by ${small(came.meanTopMelt)}`],
-        ['Slag', SLAG_SAID[came.slagMain]],
+        ['Slag', slagSaid(came)],
         ['Started after', first === undefined ? 'never' : `${Math.round(first.t)} s`],
         ['Cuts through up to', print(came.limit.speed, 'speed')],
       ]}

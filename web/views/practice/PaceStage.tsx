@@ -1,12 +1,12 @@
 import { useEffect, useRef, useState, type PointerEvent } from 'react'
-import type { PaceResult } from '#core/cut-sim/run-pace.ts'
 import type { PaceBoard } from '#core/teach/pace-board.ts'
 import { onSheet, planPlace, placeOnPlan, type PaceLook } from '../../drawing/pace-place.ts'
 import { useShop } from '../../app/shop.ts'
+import type { PaceCame } from '../../work/pace-work.ts'
 import type { PaceBenchHeld } from '../../work/usePaceBench.ts'
 import { useCanvases } from '../../work/useStagedBench.ts'
 import { useSize } from './useSize.ts'
-import { eventsOf } from './pace-events.ts'
+import { eventsOf, MARK_PX, spreadOut } from './pace-events.ts'
 
 interface Props {
   readonly board: PaceBoard
@@ -14,7 +14,7 @@ interface Props {
   readonly looks: Omit<PaceLook, 'plan' | 'face' | 'dense'>
   readonly still: boolean
   /** What came of it, once it is over. */
-  readonly came: Omit<PaceResult, 'places'> | undefined
+  readonly came: PaceCame | undefined
   readonly label: string
   readonly onLead: (x: number, y: number) => void
   readonly onLever: (down: boolean) => void
@@ -138,21 +138,31 @@ function Events({
   readonly board: PaceBoard
   readonly size: { readonly width: number; readonly height: number }
   readonly looks: Pick<PaceLook, 'mirrored'>
-  readonly came: Omit<PaceResult, 'places'>
+  readonly came: PaceCame
 }) {
   const { print } = useShop()
   const [shown, setShown] = useState<number | undefined>(undefined)
   const events = eventsOf(came, (m) => print(m, 'rule'))
   const at = planPlace({ board }, size)
+  const places = spreadOut(
+    events.map((e) => {
+      const [px, py] = at(e.xMm, 0)
+      return [onSheet(size, looks, px), py]
+    }),
+    size,
+  )
   const told = shown === undefined ? undefined : events[shown]
   return (
     <>
       <ol aria-label="What happened along the line">
         {events.map((e, i) => {
-          const [px, top] = at(e.xMm, 0)
-          const left = onSheet(size, looks, px)
+          const [left, top] = places[i] ?? [0, 0]
           return (
-            <li key={`${e.kind} ${e.t}`} className="absolute" style={{ left: left - 22, top: top - 22 }}>
+            <li
+              key={`${e.kind} ${e.t}`}
+              className="absolute"
+              style={{ left: left - MARK_PX / 2, top: top - MARK_PX / 2 }}
+            >
               <button
                 type="button"
                 aria-label={e.says}

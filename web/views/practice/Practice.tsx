@@ -1,43 +1,38 @@
-import { Check } from 'lucide-react'
-import { useState } from 'react'
-import { Link, useNavigate } from 'react-router'
+import { useEffect, useState } from 'react'
+import { useNavigate, useSearchParams } from 'react-router'
 import type { Attempts, Person } from '#contract/types.ts'
-import { FLAME_TASKS, taskAsks, taskNot, taskTitle } from '#core/teach/flame-tasks.ts'
-import { HEAT_JOINT_KEYS, HEAT_JOINTS, HEAT_PRESETS, presetOf } from '#core/teach/heat-presets.ts'
-import { PACE_KEYS, paceTitle } from '#core/teach/pace-board.ts'
-import { PACE_PRESETS, pacePresetOf } from '#core/teach/pace-presets.ts'
-import { ORDER_TASKS } from '#core/teach/order-board.ts'
-import { ORDER_TITLES } from '#core/teach/order-words.ts'
-import { tasksOf, taskTitleOf } from '#core/teach/task-titles.ts'
+import { orderWayOf } from '#core/teach/order-board.ts'
+import { BENCH_IDS, BENCHES, taskTitleOf, type BenchId } from '#core/teach/task-titles.ts'
 import { DONE } from '#core/teach/points.ts'
 import { api } from '../../app/api.ts'
 import { device } from '../../app/device.ts'
-import { useShop } from '../../app/shop.ts'
 import { useApp, useSend } from '../../app/store.ts'
 import { dayOf } from '../../ui/dates.ts'
 import { Group } from '../../ui/Field.tsx'
 import { FileField } from '../../ui/FileField.tsx'
 import { Segmented } from '../../ui/Segmented.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
+import { OpenBench } from './OpenBench.tsx'
 import { PracticeTabs } from './PracticeTabs.tsx'
 import { readRecording } from './read-recording.ts'
-import { attemptsAt, useAllAttempts } from './useAttempts.ts'
+import { useAllAttempts } from './useAttempts.ts'
 import { usePracticeTorch } from './usePracticeTorch.ts'
 
 const HANDS = [
   { value: 'right', label: 'Right hand' },
   { value: 'left', label: 'Left hand' },
 ] as const
+const OPTIONS = BENCH_IDS.map((value) => ({ value, label: BENCHES[value] }))
 
 /** What can be practised without gas, with which torch, and how far everybody is. */
 export default function Practice() {
   const torch = usePracticeTorch()
-  const { say } = useShop()
   const send = useSend()
   const hand = useApp((s) => s.device.practiceHand)
   const personId = useApp((s) => s.device.personId)
   const attempts = useAllAttempts()
   const people = api.usePeopleQuery().data?.filter((p) => p.active) ?? []
+  const [open, choose] = useOpenBench()
   if (!torch) return <p className="p-6 text-soft">Opening.</p>
   const { made } = torch
   const who = people.some((p) => p.id === personId) ? personId : null
@@ -59,169 +54,29 @@ export default function Practice() {
           />
         </Group>
       </section>
-      <Bench
-        name="Facts"
-        path="facts"
-        what="Cards from the tables that the planners go by. What you know comes later each time, what you miss comes soon."
-        atHand={FACTS}
-        attempts={attempts}
-        who={who}
-      />
-      <Bench
-        name="The order"
-        path="order"
-        what="Every valve of your rig under your fingers, and nothing that burns. What would hurt ends the try."
-        atHand={ORDERS}
-        attempts={attempts}
-        who={who}
-      />
-      {made.ok ? (
-        <section aria-label="The flame">
-          <h2 className="pb-2 text-section">The flame</h2>
-          <ul className="grid gap-3 md:grid-cols-2">
-            {FLAME_TASKS.map((task) => {
-              const not = taskNot(task, made.bench)
-              const own = attemptsAt(attempts, who, task)
-              return (
-                <li
-                  key={task}
-                  className="relative grid min-h-[88px] grid-cols-[1fr_auto] content-start gap-x-4 gap-y-1 rounded-md border-[1.5px] border-rule bg-sheet p-3"
-                >
-                  {not === undefined ? (
-                    <Link
-                      className="name text-label font-semibold after:absolute after:inset-0"
-                      to={`/practice/flame/${task}`}
-                    >
-                      {taskTitle(task)}
-                    </Link>
-                  ) : (
-                    <p className="name text-label font-semibold text-soft">{taskTitle(task)}</p>
-                  )}
-                  <Best own={own} />
-                  <p className="col-span-2 text-soft">{not ?? say(taskAsks(task, made.bench))}</p>
-                </li>
-              )
-            })}
-          </ul>
-        </section>
-      ) : (
-        <p role="alert" className="border-l-4 border-alarm pl-3">
-          {torch.name} cannot be practised with: {made.errors[0]?.message}
-        </p>
-      )}
-      <Bench
-        name="The heat"
-        path="heat"
-        what="A joint, a flame and a rod; sawn open at the end. A planned joint is tried from its plan."
-        atHand={HEATS}
-        watch={HEATS_WATCHED}
-        attempts={attempts}
-        who={who}
-      />
-      <Bench
-        name="The pace"
-        path="pace"
-        what="A plate, a line and a cutting torch; the face beside a good one at the end. A planned cut is tried from its plan."
-        atHand={PACES}
-        watch={PACES_WATCHED}
-        attempts={attempts}
-        who={who}
-      />
+      <Segmented label="Bench" value={open} options={OPTIONS} onChange={choose} />
+      <OpenBench open={open} torch={torch} attempts={attempts} who={who} />
       <Everybody people={people} attempts={attempts} />
       <Recorded />
     </main>
   )
 }
 
-/** Something at hand on a bench: what it is called, and what it is kept under. */
-interface AtHand {
-  readonly key: string
-  readonly title: string
-  /** Where it is, below its bench; absent: by its key. */
-  readonly to?: string
+/** The bench that is open: the one that was asked for, else the one that was open last. */
+function useOpenBench(): readonly [BenchId, (to: BenchId) => void] {
+  const send = useSend()
+  const [search, setSearch] = useSearchParams()
+  const last = useApp((s) => s.device.practiceBench)
+  const asked = BENCH_IDS.find((b) => b === search.get('bench'))
+  useEffect(() => {
+    if (asked && asked !== last) void send(device.actions.changed({ practiceBench: asked }))
+  }, [asked, last, send])
+  const choose = (practiceBench: BenchId) => {
+    if (asked) setSearch({ bench: practiceBench }, { replace: true })
+    else void send(device.actions.changed({ practiceBench }))
+  }
+  return [asked ?? last, choose]
 }
-/** Something to be watched on a bench: what is done well, or goes wrong. */
-interface ToWatch {
-  readonly title: string
-  readonly what: string
-  readonly to: string
-}
-
-/** A bench with what is always at hand on it, and what can be watched. */
-function Bench({
-  name,
-  path,
-  what,
-  atHand,
-  watch = [],
-  attempts,
-  who,
-}: {
-  readonly name: string
-  readonly path: string
-  readonly what: string
-  readonly atHand: readonly AtHand[]
-  readonly watch?: readonly ToWatch[]
-  readonly attempts: readonly Attempts[]
-  readonly who: string | null
-}) {
-  const { say } = useShop()
-  return (
-    <section aria-label={name}>
-      <h2 className="text-section">{name}</h2>
-      <p className="pb-2 text-soft">{what}</p>
-      <ul className="grid gap-3 md:grid-cols-2">
-        {atHand.map(({ key, title, to = key }) => (
-          <li
-            key={key}
-            className="relative grid min-h-[56px] grid-cols-[1fr_auto] content-center gap-x-4 gap-y-1 rounded-md border-[1.5px] border-rule bg-sheet p-3"
-          >
-            <Link
-              className="name text-label font-semibold after:absolute after:inset-0"
-              to={`/practice/${path}/${to}`}
-            >
-              {say(title)}
-            </Link>
-            <Best own={attemptsAt(attempts, who, key)} />
-          </li>
-        ))}
-      </ul>
-      {watch.length === 0 ? null : <h3 className="pt-4 pb-2 text-label">Watch</h3>}
-      <ul className="grid gap-3 md:grid-cols-2">
-        {watch.map(({ title, what: shows, to }) => (
-          <li
-            key={to}
-            className="relative grid min-h-[88px] content-start gap-1 rounded-md border-[1.5px] border-rule bg-sheet p-3"
-          >
-            <Link
-              className="name text-label font-semibold after:absolute after:inset-0"
-              to={`/practice/${path}/${to}`}
-            >
-              {say(title)}
-            </Link>
-            <p className="text-soft">{say(shows)}</p>
-          </li>
-        ))}
-      </ul>
-    </section>
-  )
-}
-
-const FACTS: readonly AtHand[] = tasksOf('facts').map((key) => ({ key, title: taskTitleOf(key) }))
-const ORDERS: readonly AtHand[] = ORDER_TASKS.flatMap((task) => [
-  { key: task, title: ORDER_TITLES[task].title },
-  { key: `${task} cards`, title: `${ORDER_TITLES[task].title}, by cards`, to: `${task}?as=cards` },
-])
-const HEATS: readonly AtHand[] = HEAT_JOINT_KEYS.map((key) => ({ key, title: HEAT_JOINTS[key].title }))
-const HEATS_WATCHED: readonly ToWatch[] = HEAT_PRESETS.map((preset) => {
-  const { title, what, joint } = presetOf(preset)
-  return { title, what, to: `${joint}?watch=${preset}` }
-})
-const PACES: readonly AtHand[] = PACE_KEYS.map((key) => ({ key, title: paceTitle(key) }))
-const PACES_WATCHED: readonly ToWatch[] = PACE_PRESETS.map((preset) => {
-  const { title, what, key } = pacePresetOf(preset)
-  return { title, what, to: `${key}?watch=${preset}` }
-})
 
 /** A recording that somebody saved, to be watched. */
 function Recorded() {
@@ -235,7 +90,7 @@ function Recorded() {
         setRefused('A round of cards is not played again: open its cards instead.')
         return
       }
-      void go(`/practice/${kind}/${encodeURIComponent(task.split(' cards')[0] ?? task)}`, {
+      void go(`/practice/${kind}/${encodeURIComponent(kind === 'order' ? orderWayOf(task).task : task)}`, {
         state: { recording: read.recording },
       })
     } else setRefused(read.message)
@@ -250,17 +105,6 @@ function Recorded() {
         onFile={(file) => void open(file)}
       />
     </section>
-  )
-}
-
-/** The best that somebody did of a task. */
-function Best({ own }: { readonly own: Attempts | undefined }) {
-  if (!own) return <span />
-  return (
-    <p className="figure flex items-center gap-1 text-label">
-      {own.best >= DONE ? <Check size={18} className="text-verdigris" aria-label="done" /> : null}
-      {own.best} <span className="text-text text-soft">{own.tries === 1 ? 'once' : `of ${own.tries}`}</span>
-    </p>
   )
 }
 
@@ -304,7 +148,7 @@ function Everybody({
                 </th>
                 <td className="py-2 pr-3">{done.length}</td>
                 <td className="py-2 pr-3">
-                  {open.map((a) => `${taskTitleOf(a.task)} ${a.best}`).join(', ') || '–'}
+                  {open.map((a) => `${taskTitleOf(a.bench, a.task)} ${a.best}`).join(', ') || '–'}
                 </td>
                 <td className="py-2 text-right whitespace-nowrap">{dayOf(last)}</td>
               </tr>

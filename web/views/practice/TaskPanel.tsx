@@ -1,4 +1,5 @@
 import { Check, CircleDot } from 'lucide-react'
+import { memo } from 'react'
 import { FUELS, type FuelId } from '#core/gas/fuels.ts'
 import { atMetal } from '#core/teach/bench-words.ts'
 import type { Mark } from '#core/teach/points.ts'
@@ -13,24 +14,28 @@ export function Marks({ title, marks }: { readonly title: string; readonly marks
     <section aria-label={title}>
       <h3 className="text-label">{title}</h3>
       <ol className="grid gap-1 pt-1">
-        {marks.map((m, i) => {
-          const good = m.got >= m.most * 0.9
-          return (
-            // their order is the task's: it never changes while one stands here
-            <li key={i} className={`flex items-start gap-2 ${good ? '' : 'text-brick'}`}>
-              {good ? (
-                <Check size={18} className="mt-1 shrink-0 text-verdigris" aria-label="good" />
-              ) : (
-                <CircleDot size={18} className="mt-1 shrink-0" aria-label="not yet" />
-              )}
-              <span>{m.text}</span>
-            </li>
-          )
-        })}
+        {marks.map((m, i) => (
+          // their order is the task's: it never changes while one stands here
+          <Judged key={i} text={m.text} good={m.got >= m.most * 0.9} />
+        ))}
       </ol>
     </section>
   )
 }
+
+/** Drawn again only when it says something else: a bench changes all the while. */
+const Judged = memo(function Judged({ text, good }: { readonly text: string; readonly good: boolean }) {
+  return (
+    <li className={`flex items-start gap-2 ${good ? '' : 'text-brick'}`}>
+      {good ? (
+        <Check size={18} className="mt-1 shrink-0 text-verdigris" aria-label="good" />
+      ) : (
+        <CircleDot size={18} className="mt-1 shrink-0" aria-label="not yet" />
+      )}
+      <span>{text}</span>
+    </li>
+  )
+})
 
 /** With more hydrogen than this there is no steam to be told of. */
 const NO_STEAM = 1000

@@ -41,6 +41,16 @@ export function SoundButton({
   )
 }
 
+/** What is told beside a bench: what is asked for, how it goes, what came of it. */
+export const BenchAside = ({ label, children }: { readonly label: string; readonly children: ReactNode }) => (
+  <aside
+    aria-label={label}
+    className="grid content-start gap-4 border-t-[1.5px] border-rule bg-sheet p-4 md:overflow-y-auto md:border-t-0 md:border-l-[1.5px]"
+  >
+    {children}
+  </aside>
+)
+
 /** What is told of something, row by row. */
 export function Rows({
   title,

@@ -66,7 +66,7 @@ const pressed = async (name: RegExp) => (await button(name)).getAttribute('aria-
 
 describe('what can be heated', () => {
   it('stands on the page with what somebody did of it, and what can be watched', async () => {
-    open('/practice')
+    open('/practice?bench=heat')
     const cup = await screen.findByRole('link', { name: HEAT_JOINTS.cup.title })
     await waitFor(() => expect(cup.parentElement?.textContent).toContain('88 of 2'))
     expect(screen.getByRole('link', { name: 'Lip only' }).getAttribute('href')).toBe(
@@ -78,7 +78,7 @@ describe('what can be heated', () => {
     await screen.findByRole('heading', { name: 'There is no such joint' })
   })
   it('is a heat that somebody saved', async () => {
-    open('/practice')
+    open('/practice?bench=heat')
     await screen.findByRole('link', { name: HEAT_JOINTS.cup.title })
     const { made, until } = goodHeat(HEAT_JOINTS.sleeve)
     const recording = { kind: 'heat', task: 'sleeve', joint: HEAT_JOINTS.sleeve, made, until }

@@ -1,4 +1,4 @@
-import type { PaceResult } from '#core/cut-sim/run-pace.ts'
+import type { PaceCame } from '../../work/pace-work.ts'
 
 /** Something that happened along a cut. */
 export interface PaceEvent {
@@ -27,7 +27,13 @@ const WHY = {
 
 /** What happened along a cut, in its order. @param along a place in the shop's words */
 export function eventsOf(
-  { starts, losses, blows }: Pick<PaceResult, 'starts' | 'losses' | 'blows'>,
+  {
+    starts,
+    losses,
+    blows,
+    pops,
+    poppedMm,
+  }: Pick<PaceCame, 'starts' | 'losses' | 'blows' | 'pops' | 'poppedMm'>,
   along: (metres: number) => string,
 ): readonly PaceEvent[] {
   const at = (x: number) => `at ${along(Math.max(0, x))}`
@@ -55,5 +61,36 @@ export function eventsOf(
       mark: '↑',
       says: `Blew back ${at(x)}: ${WHY[cause]}.`,
     })),
+    ...pops.map((t, i): PaceEvent => {
+      const xMm = poppedMm[i] ?? 0
+      return { kind: 'pop', t, xMm, mark: '✱', says: `Popped ${at(xMm / 1000)}: the cones touched.` }
+    }),
   ].sort((a, b) => a.t - b.t)
 }
+
+/** A mark that a finger finds, px. */
+export const MARK_PX = 44
+type Place = readonly [left: number, top: number]
+
+/** Marks lie side by side where they would lie on each other: each as near to its own place as there is room, on the sheet. */
+export function spreadOut(
+  wanted: readonly Place[],
+  { width, height }: { readonly width: number; readonly height: number },
+): readonly Place[] {
+  const laid: Place[] = []
+  const free = ([left, top]: Place) =>
+    laid.every(([l, t]) => Math.abs(l - left) >= MARK_PX || Math.abs(t - top) >= MARK_PX)
+  const inside = ([left, top]: Place) =>
+    Math.abs(left - width / 2) <= (width - MARK_PX) / 2 &&
+    Math.abs(top - height / 2) <= (height - MARK_PX) / 2
+  for (const place of wanted) {
+    const [left, top] = place
+    const tries = STEPS.map(([dx, dy]): Place => [left + dx * MARK_PX, top + dy * MARK_PX])
+    laid.push(free(place) ? place : (tries.find((t) => free(t) && inside(t)) ?? place))
+  }
+  return laid
+}
+/** Steps of one mark around a place, the nearest first, up and down before along. */
+const STEPS: readonly Place[] = [-3, -2, -1, 0, 1, 2, 3]
+  .flatMap((dx) => [-2, -1, 0, 1, 2].map((dy): Place => [dx, dy]))
+  .sort((a, b) => Math.hypot(2 * a[0], a[1]) - Math.hypot(2 * b[0], b[1]))

@@ -13,9 +13,7 @@ import { makeStore } from '../../app/store.ts'
 import { answering, browserParts, clear, show } from '../../test-support.tsx'
 import { benchWorkers, quietAudio } from '../../work/flame-test-support.ts'
 import { paceWork as worker } from '../../work/pace-work.ts'
-import { eventsOf } from './pace-events.ts'
 import PaceBench from './PaceBench.tsx'
-import { leanSaid } from './PaceControls.tsx'
 import PaceOfPlan from './PaceOfPlan.tsx'
 import Practice from './Practice.tsx'
 
@@ -28,15 +26,19 @@ const tried = (recent: readonly number[]): Attempts => ({
   recent,
   last: '2026-11-20T08:00:00.000Z',
 })
-const open = (path: string, { recent = [40], draft = firstDraft(FIRST_SETTINGS) as object } = {}) => {
+const open = (
+  path: string,
+  { recent = [40], draft = firstDraft(FIRST_SETTINGS) as object, burns = 'acetylene', torches = true } = {},
+) => {
   const heard = answering({
-    '/api/torches': [],
+    ...(torches ? { '/api/torches': [] } : {}),
     '/api/people': [],
     '/api/practice': [tried(recent)],
     '/api/records?kind=cut': NO_RUNS,
     '/api/records?kind=braze': NO_RUNS,
     '/api/pieces/p1': { id: 'p1', jobId: 'j1', kind: 'cut', title: 'Gate shoe', draft },
   })
+  localStorage.setItem('wimble.device', JSON.stringify({ practiceTorch: `usual:${burns}` }))
   const store = makeStore()
   show(
     <Routes>
@@ -68,19 +70,37 @@ const row = (name: string): string =>
 
 describe('what can be cut', () => {
   it('stands on the page with what somebody did of it, and what can be watched', async () => {
-    open('/practice')
+    open('/practice?bench=pace')
     const square = await screen.findByRole('link', { name: paceTitle('square') })
     await waitFor(() => expect(square.parentElement?.textContent).toContain('92 of 3'))
     expect(screen.getByRole('link', { name: 'Thin plate, too slow' }).getAttribute('href')).toBe(
       '/practice/pace/thin?watch=thin-slow',
     )
   })
+  it('is cut with what the torch burns, unless it is set up otherwise', async () => {
+    open('/practice/pace/square', { burns: 'propane' })
+    await waitFor(() => expect(row('Fuel')).toBe('propane'))
+    const preheat = row('Ready after')
+    // a pace that can be counted: 17.5 in/min is an inch in 3.4 s
+    expect(row('An inch in')).toBe('3.4 s')
+    fireEvent.click(await screen.findByRole('radio', { name: '97.5 %' }))
+    fireEvent.click(await screen.findByRole('combobox', { name: 'Fuel' }))
+    fireEvent.click(await screen.findByRole('option', { name: 'Acetylene' }))
+    await waitFor(() => expect(row('Fuel')).toBe('acetylene'))
+    expect(row('Ready after')).not.toBe(preheat)
+    fireEvent.click(await button('As the plate wants it'))
+    await waitFor(() => expect(row('Fuel')).toBe('propane'))
+  })
+  it('is cut with no list of torches at hand, too', async () => {
+    open('/practice/pace/square', { burns: 'propane', torches: false })
+    await waitFor(() => expect(row('Fuel')).toBe('propane'))
+  })
   it('is a plate that there is', async () => {
     open('/practice/pace/nothing')
     await screen.findByRole('heading', { name: 'There is no such plate' })
   })
   it('is a cut that somebody saved', async () => {
-    open('/practice')
+    open('/practice?bench=pace')
     await screen.findByRole('link', { name: paceTitle('thin') })
     const board = calibrated(paceBoard('thin', true))
     const { made, until } = goodPace(board)
@@ -299,27 +319,5 @@ describe('a planned cut', () => {
       draft: { ...draft, work: { ...draft.work, metal: 'stainless-steel' } },
     })
     await screen.findByText(/Its plan sets nothing yet/)
-  })
-})
-
-describe('what happened along a cut', () => {
-  it('is told in its order, what blew back as it was lost once', () => {
-    const events = eventsOf(
-      {
-        starts: [{ t: 5, x: 0, kind: 'edge', temperature: 910, round: 0 }],
-        losses: [{ t: 9, x: 0.02, front: 0.024, cause: 'too-fast' }],
-        blows: [
-          { t: 9, x: 0.024, cause: 'too-fast' },
-          { t: 2, x: 0.001, cause: 'pierced-low' },
-        ],
-      },
-      (m) => `${m * 1000} mm`,
-    )
-    expect(events.map((e) => e.says)).toEqual([
-      'Blew back at 1 mm: pierced too low.',
-      'Started at the edge, at 0 mm.',
-      'Lost at 20 mm: too fast.',
-    ])
-    expect([leanSaid(0.2), leanSaid(15), leanSaid(-5)]).toEqual(['upright', '15° forward', '5° back'])
   })
 })

@@ -90,7 +90,7 @@ const turns = (of: HTMLElement) => Number(of.getAttribute('aria-valuenow'))
 describe('what can be practised', () => {
   it('stands in the order in which it is learnt, with what somebody did of it', async () => {
     localStorage.setItem('wimble.device', JSON.stringify({ personId: ORLA }))
-    open('/practice')
+    open('/practice?bench=flame')
     const neutral = await screen.findByRole('link', { name: 'Bring it to neutral' })
     const flame = screen.getByRole('region', { name: 'The flame' })
     expect(
@@ -106,6 +106,35 @@ describe('what can be practised', () => {
   })
 })
 
+describe('the benches', () => {
+  const chosen = () =>
+    screen
+      .getAllByRole('radio')
+      .filter((r) => r.getAttribute('aria-checked') === 'true')
+      .map((r) => r.textContent)
+  it('stand one at a time, and the screen opens at the one that was open last', async () => {
+    const first = open('/practice')
+    await screen.findByRole('region', { name: 'Facts' })
+    expect(screen.queryByRole('region', { name: 'The flame' })).toBeNull()
+    fireEvent.click(screen.getByRole('radio', { name: 'Pace' }))
+    await screen.findByRole('region', { name: 'The pace' })
+    expect(first.store.getState().device.practiceBench).toBe('pace')
+    expect(chosen()).toContain('Pace')
+  })
+  it('are gone back to from what was done there', async () => {
+    localStorage.setItem('wimble.device', JSON.stringify({ personId: ORLA }))
+    const { store } = open('/practice?bench=heat')
+    await screen.findByRole('region', { name: 'The heat' })
+    await waitFor(() => expect(store.getState().device.practiceBench).toBe('heat'))
+    fireEvent.click(screen.getByRole('radio', { name: 'Order' }))
+    await screen.findByRole('region', { name: 'The order' })
+    // lighting is a task at two benches: neither takes the other's name, nor what was done there
+    const light = screen.getByRole('link', { name: 'Light and trim' })
+    expect(light.parentElement?.textContent).toBe('Light and trim')
+    await waitFor(() => expect(store.getState().device.practiceBench).toBe('order'))
+  })
+})
+
 describe('a recording from a file', () => {
   const choose = (text: string) =>
     fireEvent.change(screen.getByLabelText(/Watch one from a file/), {
@@ -113,7 +142,7 @@ describe('a recording from a file', () => {
     })
 
   it('is watched on its own torch, and what is none is refused with its reason', async () => {
-    open('/practice')
+    open('/practice?bench=flame')
     await screen.findByRole('link', { name: 'Light it' })
     choose('light it')
     await waitFor(() =>

@@ -5,21 +5,23 @@ import type { OrderRecording } from '#core/teach/order-judge.ts'
 import type { HeatRecording } from '#core/teach/heat-judge.ts'
 import type { PaceRecording } from '#core/teach/pace-judge.ts'
 import type { FlameRecording } from '#core/teach/recording.ts'
-import { api } from '../../app/api.ts'
+import { practiceApi } from '../../app/practice-api.ts'
 import { outbox } from '../../app/outbox.ts'
+import type { BenchId } from '#core/teach/task-titles.ts'
 import { useApp, useSend } from '../../app/store.ts'
 
 const NONE: readonly Attempts[] = []
 
 /** What everybody has practised. */
-export const useAllAttempts = (): readonly Attempts[] => api.usePracticeQuery().data ?? NONE
+export const useAllAttempts = (): readonly Attempts[] => practiceApi.usePracticeQuery().data ?? NONE
 
-/** What somebody has done of a task; nothing where he has not tried it. */
+/** What somebody has done of a task at a bench; nothing where he has not tried it. */
 export const attemptsAt = (
   all: readonly Attempts[],
   personId: string | null,
+  bench: BenchId,
   task: string,
-): Attempts | undefined => all.find((a) => a.personId === personId && a.task === task)
+): Attempts | undefined => all.find((a) => a.personId === personId && a.bench === bench && a.task === task)
 
 /** What was done at any bench. */
 export type Recording = FlameRecording | HeatRecording | PaceRecording | OrderRecording | FactsRecording

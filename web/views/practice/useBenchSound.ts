@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
 
 /** The sound follows what is heard so often, ms. */
 const EACH_MS = 60
@@ -42,5 +42,5 @@ export function useBenchSound<S extends Sounding>(
     }, EACH_MS)
     return () => window.clearInterval(timer)
   }, [on, follow])
-  return { on, setOn }
+  return useMemo(() => ({ on, setOn }), [on])
 }

@@ -1,6 +1,7 @@
+import { orderTaskOf } from '#core/teach/order-board.ts'
 import { useMemo, useRef, useState } from 'react'
 import type { OrderBoard } from '#core/teach/order-board.ts'
-import { goodOrder, judgeOrder, orderTaskOf, type OrderRecording } from '#core/teach/order-judge.ts'
+import { goodOrder, judgeOrder, type OrderRecording } from '#core/teach/order-judge.ts'
 import {
   beginOrder,
   MOST_ORDER_MOVES,

@@ -73,17 +73,33 @@ export interface PracticeTorch {
   readonly order: Benches['order']
 }
 
+/** Which of the choices is practised with: the one that was wanted, else the first. */
+const chosenOf = (choices: readonly Option<string>[], wanted: string | null): string =>
+  choices.find((c) => c.value === wanted)?.value ?? choices[0]?.value ?? `${USUAL}acetylene`
+
+const useWanted = () => useApp((s) => s.device.practiceTorch ?? s.device.torchId)
+
+/** What the torch burns that this screen practises with: nothing while the shop's torches are on their way. Without them, acetylene. */
+export function usePracticeFuel(): FuelId | undefined {
+  const { data, isError } = api.useTorchesQuery()
+  const wanted = useWanted()
+  const torches = data ?? (isError ? [] : undefined)
+  if (!torches) return undefined
+  const { rig } = torchOf(torches, chosenOf(choicesOf(torches), wanted))
+  return isFuel(rig.fuel) ? rig.fuel : 'acetylene'
+}
+
 /** The torch that this screen practises with: nothing while the shop's torches are on their way. */
 export function usePracticeTorch(): PracticeTorch | undefined {
   const { settings } = useShop()
   const send = useSend()
   const torches = api.useTorchesQuery().data
   const records = api.useRecordsQuery('cut').data ?? NO_RUNS
-  const wanted = useApp((s) => s.device.practiceTorch ?? s.device.torchId)
+  const wanted = useWanted()
   return useMemo(() => {
     if (!torches) return undefined
     const choices = choicesOf(torches)
-    const chosen = choices.find((c) => c.value === wanted)?.value ?? choices[0]?.value ?? `${USUAL}acetylene`
+    const chosen = chosenOf(choices, wanted)
     const torch = torchOf(torches, chosen)
     const { flame, order } = benchesOf(torch, settings, records)
     return {

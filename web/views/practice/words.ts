@@ -1,4 +1,6 @@
+import { orderWayOf } from '#core/teach/order-board.ts'
 import { TURN_PARTS } from '#core/teach/bench.ts'
+import type { BenchId } from '#core/teach/task-titles.ts'
 
 const SIXTEENTHS = 16
 const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b))
@@ -28,3 +30,10 @@ export const LIGHT_WORDS = [
 const MOST_LETTERS = 60
 /** What the attempts at a planned piece are kept under. */
 export const taskOfPlan = (title: string): string => `plan: ${title}`.slice(0, MOST_LETTERS)
+
+/** The page of a task at its bench. @param kept what it is kept under */
+export function pageOfTask(bench: BenchId, kept: string): string {
+  if (bench !== 'order') return `/practice/${bench}/${kept}`
+  const { task, as } = orderWayOf(kept)
+  return `/practice/order/${task}${as === 'cards' ? '?as=cards' : ''}`
+}
