@@ -51,3 +51,22 @@ describe('what is heard of a test', () => {
     expect(opened).toEqual(['/api/tests/t2/stream'])
   })
 })
+
+describe('a run that goes on', () => {
+  it('keeps the step that was confirmed while an older answer was on its way', async () => {
+    const answers: ((json: unknown) => void)[] = []
+    vi.stubGlobal('fetch', () => new Promise((give) => answers.push((json) => give(Response.json(json)))))
+    const store = makeStore()
+    const kept = () => api.endpoints.run.select('r1')(store.getState()).data
+    const done = { id: 'e1', kind: 'done' }
+    const before = { id: 'r1', events: [], endedAt: null, entryId: null, title: 'Gusset' }
+    const first = store.dispatch(api.endpoints.run.initiate('r1'))
+    answers[0]?.(before)
+    await first
+    const again = store.dispatch(api.endpoints.run.initiate('r1', { forceRefetch: true }))
+    store.dispatch(api.util.updateQueryData('run', 'r1', (run) => ({ ...run, events: [done as never] })))
+    answers[1]?.({ ...before, title: 'Gusset, upper' })
+    await again
+    expect(kept()).toMatchObject({ title: 'Gusset, upper', events: [done] })
+  })
+})

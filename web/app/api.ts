@@ -1,8 +1,8 @@
-import { createApi, type BaseQueryFn } from '@reduxjs/toolkit/query/react'
+import { createApi, type BaseQueryApi, type BaseQueryFn } from '@reduxjs/toolkit/query/react'
 import { PATHS } from '#contract/paths.ts'
 import type { BodyOf, LogQuery, ParamsOf, RouteName, Settings } from '#contract/schemas.ts'
 import type { AnswerOf, ApiError, Job, RunChange, TestChange, Piece } from '#contract/types.ts'
-import { withChange } from './changes.ts'
+import { withChange, withHeard } from './changes.ts'
 
 /** A request that did not go through. `code` is `unreachable` when no server answered. */
 export interface Failure {
@@ -95,6 +95,23 @@ async function whileKept(
   await cacheEntryRemoved
   close()
 }
+
+/** What is kept of the answers to one route, as the store has it. */
+interface Answers<R extends RouteName> {
+  readonly api: {
+    readonly queries: Readonly<Record<string, { readonly data?: AnswerOf<R> } | undefined>>
+  }
+}
+
+/** Asks for a run or a test that is told of as it goes on: what was heard of it meanwhile stays heard. */
+const whole =
+  <R extends 'getRun' | 'getTest'>(route: R) =>
+  async (id: string, { getState, queryCacheKey = '' }: BaseQueryApi) => {
+    const now = () => (getState() as Answers<R>).api.queries[queryCacheKey]?.data
+    const before = now()?.events.length ?? 0
+    const answer = await ask(route, { id })
+    return 'data' in answer ? { data: withHeard(answer.data, now(), before) } : answer
+  }
 
 export const api = createApi({
   reducerPath: 'api',
@@ -227,7 +244,7 @@ export const api = createApi({
       invalidatesTags: ['Jobs', 'Runs'],
     }),
     run: make.query<AnswerOf<'getRun'>, string>({
-      query: (id) => ({ route: 'getRun', params: { id } }),
+      queryFn: whole('getRun'),
       providesTags: ['Runs'],
       // another screen on the same run is heard of at once
       onCacheEntryAdded: (id, { dispatch, updateCachedData, getCacheEntry, ...life }) =>
@@ -310,7 +327,7 @@ export const api = createApi({
       invalidatesTags: ['Tests'],
     }),
     test: make.query<AnswerOf<'getTest'>, string>({
-      query: (id) => ({ route: 'getTest', params: { id } }),
+      queryFn: whole('getTest'),
       providesTags: ['Tests'],
       // readings come by themselves, and from other screens
       onCacheEntryAdded: (id, { dispatch, updateCachedData, getCacheEntry, ...life }) =>

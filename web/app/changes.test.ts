@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { LogSummary, Run } from '#contract/types.ts'
-import { withChange, withLine } from './changes.ts'
+import { withChange, withHeard, withLine } from './changes.ts'
 
 const run = (...ids: string[]) => ({
   name: 'Gusset',
@@ -35,6 +35,33 @@ describe('a change of a run that this screen has', () => {
       fc.property(fc.array(fc.integer({ min: 1, max: 12 }), { maxLength: 60 }), (order) => {
         const end = order.reduce((now, seq) => withChange(now, change(seq, `e${seq}`)), run())
         expect(end.events).toEqual(end.events.map((_, i) => ({ id: `e${i + 1}` })))
+      }),
+    )
+  })
+})
+
+describe('an answer of the server', () => {
+  it('that was asked for before something was heard takes nothing of it back, its end neither', () => {
+    const now = { ...run('a', 'b', 'c'), endedAt: '2026-03-02T08:00:00Z', entryId: 'line' }
+    const answer = { ...run('a', 'b'), name: 'Gusset, renamed', entryId: null as string | null }
+    expect(withHeard(answer, now, 2)).toEqual({ ...now, name: 'Gusset, renamed' })
+  })
+  it('is taken as it is where it knows what was heard, or nothing was', () => {
+    const newer = run('a', 'b', 'c', 'd')
+    expect(withHeard(newer, run('a', 'b', 'c'), 2)).toBe(newer)
+    expect(withHeard(newer, undefined, 0)).toBe(newer)
+    // an older copy was put back meanwhile: what is gone is gone
+    const back = run('a')
+    expect(withHeard(back, run('a', 'b', 'c'), 3)).toBe(back)
+  })
+  it('asked for and come at any moments, leaves what is known at the end as long as it was', () => {
+    const upTo = (n: number) => run(...Array.from({ length: n }, (_, i) => `e${i + 1}`))
+    const length = fc.integer({ min: 0, max: 12 })
+    fc.assert(
+      fc.property(length, length, length, (before, heard, saw) => {
+        // the server saw at least what this screen had when it asked
+        const end = withHeard(upTo(before + saw), upTo(before + heard), before)
+        expect(end.events).toEqual(upTo(before + Math.max(saw, heard)).events)
       }),
     )
   })

@@ -27,6 +27,25 @@ export function withChange<E extends { readonly id: string }, T extends Changing
   return { ...now, events: [...now.events, event], endedAt, ...(entryId === undefined ? {} : { entryId }) }
 }
 
+/**
+ * An answer of the server, with the events that this screen heard of while it was on its way: an answer that was asked
+ * for before a step was confirmed, and comes after it, takes nothing back.
+ * @param now what this screen has, as the answer comes
+ * @param before so many events it had when it was asked for
+ */
+export function withHeard<E extends { readonly id: string }, T extends Changing<E>>(
+  answer: T,
+  now: T | undefined,
+  before: number,
+): T {
+  const heard = now?.events.slice(before) ?? []
+  const known = new Set(answer.events.map((e) => e.id))
+  // both begin alike: what this screen has is the longer then
+  if (!now || heard.every((e) => known.has(e.id))) return answer
+  const { events, endedAt } = now
+  return { ...answer, events, endedAt, ...('entryId' in now ? { entryId: now.entryId } : {}) }
+}
+
 /** A run with what came out of one making of it, as the log has it; as it is where the line is there already. */
 export const withLine = (run: Run, { place, repeat }: Making, line: LogSummary): Run =>
   run.lines.some((l) => l.line.id === line.id)
