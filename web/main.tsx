@@ -19,6 +19,8 @@ import { makeStore } from './app/store.ts'
 const root = document.getElementById('root')
 if (!root) throw new Error('the page has no root')
 const store = makeStore()
+// all that is shown waits for the shop's settings: they are asked for first of all. Not subscribed to: the shop is
+void store.dispatch(api.endpoints.settings.initiate(undefined, { subscribe: false }))
 // what the first view shows is asked for while its page is still on the way
 if (location.pathname === '/') {
   void import('./views/today/Today.tsx')

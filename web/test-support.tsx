@@ -1,11 +1,17 @@
-import { cleanup, render, type RenderResult } from '@testing-library/react'
+import { cleanup, configure, render, type RenderResult } from '@testing-library/react'
 import type { ReactNode } from 'react'
 import { Provider } from 'react-redux'
 import { MemoryRouter } from 'react-router'
 import { vi } from 'vitest'
 import { FIRST_SETTINGS } from '#application/first.ts'
+import type { Settings } from '#contract/schemas.ts'
+import { api } from './app/api.ts'
 import { ShopProvider } from './app/shop.ts'
 import { makeStore, type AppStore } from './app/store.ts'
+
+// what is loaded only when it is asked for, or is watched as it goes, takes its time on a busy machine: what does not come
+// at all is waited for in vain just once
+configure({ asyncUtilTimeout: 60_000 })
 
 /** Something that was sent to the server to be kept. */
 export interface Sent {
@@ -25,6 +31,9 @@ export const refused = (
   status = 422,
 ): Response => Response.json({ error: { code: 'bad-input', ...error } }, { status })
 
+/** The settings that the server has. */
+let shopNow: Settings = FIRST_SETTINGS
+
 /**
  * A server that answers each address with what is given here, and everything else with nothing there; the settings
  * are the first ones. What is sent to be kept is answered by `kept`, where one is given. Answers with what it hears.
@@ -34,6 +43,7 @@ export function answering(
   kept?: (sent: Sent) => Response,
 ): Heard {
   const all: Readonly<Record<string, unknown>> = { '/api/settings': FIRST_SETTINGS, ...answers }
+  shopNow = all['/api/settings'] as Settings
   const asked: string[] = []
   const sent: Sent[] = []
   vi.stubGlobal('fetch', (url: string, { method = 'GET', body }: { method?: string; body?: string } = {}) => {
@@ -84,8 +94,9 @@ export function browserParts(): void {
 /** What the page says, on one line. */
 export const said = (): string => (document.body.textContent ?? '').replace(/\s+/g, ' ')
 
-/** A screen with its store and its address, as a part of the app stands in them. */
+/** A screen with its store and its address, as a part of the app stands in them: it has heard of the shop already. */
 export function screenOf(store: AppStore = makeStore(), at = '/') {
+  store.dispatch(api.util.upsertQueryEntries([{ endpointName: 'settings', arg: undefined, value: shopNow }]))
   return function Screen({ children }: { readonly children: ReactNode }) {
     return (
       <Provider store={store}>
@@ -106,4 +117,5 @@ export function clear(): void {
   cleanup()
   vi.unstubAllGlobals()
   localStorage.clear()
+  shopNow = FIRST_SETTINGS
 }

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { configure, fireEvent, screen, waitFor } from '@testing-library/react'
+import { fireEvent, screen, waitFor } from '@testing-library/react'
 import { Route, Routes } from 'react-router'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import type { GivenPage, Lesson, Person, PersonWeek } from '#contract/types.ts'
@@ -14,7 +14,6 @@ import SetEditor from './SetEditor.tsx'
 import Sets from './Sets.tsx'
 import ToLearn from './ToLearn.tsx'
 
-configure({ asyncUtilTimeout: 20_000 })
 const person = (id: string, name: string, role: Person['role']): Person => ({ id, name, role, active: true })
 const TEACHER = person('00000000-0000-4000-8000-00000000000a', 'Maud', 'instructor')
 const WREN = person('00000000-0000-4000-8000-00000000000b', 'Wren', 'apprentice')

@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { act, configure, fireEvent, screen, waitFor, within } from '@testing-library/react'
+import { act, fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { Route, Routes } from 'react-router'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { firstBraze, FIRST_SETTINGS } from '#application/first.ts'
@@ -49,8 +49,6 @@ const open = (path: string, draft: object = firstBraze(FIRST_SETTINGS)) => {
   )
   return { ...heard, store }
 }
-// a heat that is watched takes its time, on a busy machine twice that
-configure({ asyncUtilTimeout: 60_000 })
 beforeEach(() => {
   browserParts()
   benchWorkers()

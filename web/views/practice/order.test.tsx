@@ -1,6 +1,6 @@
 // @vitest-environment jsdom
 import { orderTaskOf } from '#core/teach/order-board.ts'
-import { configure, fireEvent, screen, waitFor } from '@testing-library/react'
+import { fireEvent, screen, waitFor } from '@testing-library/react'
 import { Route, Routes } from 'react-router'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { NO_RUNS } from '#application/plan-of.ts'
@@ -21,7 +21,6 @@ import OrderBench from './OrderBench.tsx'
 import Practice from './Practice.tsx'
 import { RigLine } from './RigLine.tsx'
 
-configure({ asyncUtilTimeout: 20_000 })
 const open = (path: string, more: Readonly<Record<string, unknown>> = {}) => {
   const heard = answering({
     '/api/torches': [],

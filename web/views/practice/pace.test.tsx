@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { act, configure, fireEvent, screen, waitFor } from '@testing-library/react'
+import { act, fireEvent, screen, waitFor } from '@testing-library/react'
 import { Route, Routes } from 'react-router'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { FIRST_SETTINGS, firstDraft } from '#application/first.ts'
@@ -51,8 +51,6 @@ const open = (
   )
   return { ...heard, store }
 }
-// a cut that is watched takes its time, on a busy machine twice that
-configure({ asyncUtilTimeout: 60_000 })
 beforeEach(() => {
   browserParts()
   benchWorkers()

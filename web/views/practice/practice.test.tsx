@@ -1,5 +1,5 @@
 // @vitest-environment jsdom
-import { act, configure, fireEvent, screen, waitFor, within } from '@testing-library/react'
+import { act, fireEvent, screen, waitFor, within } from '@testing-library/react'
 import { Route, Routes } from 'react-router'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { benchTorchOf } from '#application/bench-torch-of.ts'
@@ -71,8 +71,6 @@ const open = (path: string) => {
   return { ...heard, store }
 }
 
-// what checks a file, and what sounds, come only when they are asked for: on a busy machine later than a second
-configure({ asyncUtilTimeout: 20_000 })
 beforeEach(() => {
   browserParts()
   benchWorkers()

@@ -1,13 +1,10 @@
 // @vitest-environment jsdom
-import { configure, fireEvent, screen, waitFor } from '@testing-library/react'
+import { fireEvent, screen, waitFor } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { firstDraft, FIRST_SETTINGS } from '#application/first.ts'
 import type { RunSummary, PieceSummary, Today as TodayAnswer } from '#contract/types.ts'
 import { answering, browserParts, clear, refused, said, show } from '../../test-support.tsx'
 import Today from './Today.tsx'
-
-// what is looked at only when it is asked for is loaded then
-configure({ asyncUtilTimeout: 20_000 })
 
 const NOW = new Date().toISOString()
 const run = (over: Partial<RunSummary>): RunSummary => ({
