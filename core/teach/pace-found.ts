@@ -55,9 +55,25 @@ const OF_STARTS: Readonly<Record<string, string>> = {
   'saw-toothed': 'unsteady',
 }
 
+/**
+ * Plate from here on, m, is rounded on top and holds its slag by the very flame that it wants, and by the pace that it
+ * bears: a flame that is no larger, by so many times, is not at fault.
+ */
+const HEAVY_M = 0.18
+const FLAME_TIMES = 1.05
+const OF_HEAVY: Readonly<Record<string, string>> = { 'top-melted': 'preheat-much', 'slag-sticks': 'too-hot' }
+
+/** Whether the plate itself leaves its top edge round and its slag on, under the flame that it wants. */
+export const heavyAsItIs = ({ board: { plate, gas, plan } }: PaceState): boolean =>
+  plate.thickness >= HEAVY_M && gas.flameHeat <= FLAME_TIMES * plan.flameHeat
+
 /** What a cut shows that its hand or its plan can be told of. */
 export const faultsOf = (state: PaceState, r: PaceResult): readonly PaceFinding[] =>
-  r.findings.filter(({ sign, cause }) => OF_STARTS[sign] !== cause || !asStarted(state, r, sign))
+  r.findings.filter(
+    ({ sign, cause }) =>
+      !(OF_STARTS[sign] === cause && asStarted(state, r, sign)) &&
+      !(OF_HEAVY[sign] === cause && heavyAsItIs(state)),
+  )
 
 /** Nothing ever caught: the fault finder has a sign of its own for that. */
 function neverCaught({ sim }: PaceState, r: PaceResult, said: Said): FoundOnCut | undefined {

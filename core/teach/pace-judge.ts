@@ -2,7 +2,7 @@ import type { PaceFinding } from '../cut-sim/pace-findings.ts'
 import { SLAGS, type Slag } from '../cut-sim/read-off.ts'
 import { resultOf, type PaceResult } from '../cut-sim/run-pace.ts'
 import type { PaceBoard } from './pace-board.ts'
-import { asStarted, faultsOf, melted, nearStart, percent, type Said } from './pace-found.ts'
+import { asStarted, faultsOf, heavyAsItIs, melted, nearStart, percent, type Said } from './pace-found.ts'
 import { playPace, type PaceMove, type PaceState } from './pace-play.ts'
 import { DONE, pointsOf, told, within, type Mark } from './points.ts'
 
@@ -60,11 +60,10 @@ export function paceMarks(state: PaceState, r: PaceResult, said: Said): readonly
   const usualUm = 25 + 0.8 * mm(sim.jet.te)
   const pace = r.meanSpeed / board.plan.speed - 1
   const faults = faultsOf(state, r)
-  const slag = worstSlag(state, r)
   const marks = [
     drops,
     edgeMark(state, r, faults, said),
-    told(SLAG_POINTS[slag], 15, SLAG_SAID[slag], SLAG_SAID[slag]),
+    slagMark(state, r, faults),
     told(
       unless(faults, 'saw-toothed', within(r.meanRough * 1e6 - usualUm, [14, 80], 10), 10),
       10,
@@ -128,16 +127,28 @@ function worstSlag(
   return SLAGS.findLast(much) ?? 'falls'
 }
 
+/** How the slag comes off: from the heaviest plate as that lets it. */
+function slagMark(state: PaceState, r: PaceResult, faults: readonly PaceFinding[]): Mark {
+  const slag = worstSlag(state, r)
+  if (slag === 'chisel' && heavyAsItIs(state) && shown(faults, 'slag-sticks') === 0)
+    return { got: SLAG_POINTS.tap, most: 15, text: 'Slag wants a chisel, as on any plate this heavy.' }
+  return { got: SLAG_POINTS[slag], most: 15, text: SLAG_SAID[slag] }
+}
+
 /** How sharp the top edge is; that it is rounded where it was heated to start is as it should be. */
 function edgeMark(state: PaceState, r: PaceResult, faults: readonly PaceFinding[], said: Said): Mark {
   const patience = state.board.plate.length < SHORT_M ? 3 : 1
   const got = within(mm(r.meanTopMelt), [0.35 * patience, 1.1 * patience], 15)
-  const started = melted(r).length > 0 && asStarted(state, r, 'top-melted')
+  const rounded = `The top edge is rounded by ${said.length(r.meanTopMelt)}`
+  const round = melted(r).length > 0
+  const started = round && asStarted(state, r, 'top-melted')
+  if (round && !started && heavyAsItIs(state) && shown(faults, 'top-melted') === 0)
+    return { got: 15, most: 15, text: `${rounded}, as on any plate this heavy.` }
   return told(
     unless(faults, 'top-melted', got, 15),
     15,
     started ? 'The top edge is sharp, but where it was heated to start.' : 'The top edge is sharp.',
-    `The top edge is rounded by ${said.length(r.meanTopMelt)}.`,
+    `${rounded}.`,
   )
 }
 
