@@ -112,7 +112,7 @@ function UnderWay({
       {frame ? <Doing joint={joint} frame={frame} hints={hints || watched !== undefined} /> : null}
       {watched ? null : (
         <div className="grid gap-2">
-          <p className="text-soft max-md:hidden">
+          <p className="leading-relaxed text-soft max-md:hidden">
             Lead the flame with pointer or arrows, the rod with <kbd>A</kbd> and <kbd>D</kbd>, the distance
             with <kbd>+</kbd> and <kbd>−</kbd>.
           </p>

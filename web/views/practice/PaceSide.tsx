@@ -97,7 +97,7 @@ function UnderWay(props: Props) {
         </Button>
       )}
       {frame ? <Doing board={board} frame={frame} hints={hints} /> : null}
-      <Told board={board} />
+      <Told board={board} brief={setUp !== undefined} />
       {watched ? null : <Helped {...props} />}
       {setUp && !watched ? <PaceSetUp board={board} {...setUp} /> : null}
     </>
@@ -121,7 +121,7 @@ function Helped({ watchGood, follow, ghost, onTick, ticking, tick }: Props) {
   const says = tickSaid(tick)
   return (
     <div className="grid gap-2">
-      <p className="text-soft max-md:hidden">
+      <p className="leading-relaxed text-soft max-md:hidden">
         Lead the torch by hovering, press for the lever, turn the wheel for the height. Or <kbd>H</kbd> to the
         start, <kbd>→</kbd> <kbd>←</kbd> for the pace, <kbd>S</kbd> to stop, <kbd>↑</kbd> <kbd>↓</kbd> for the
         height, <kbd>Q</kbd> <kbd>R</kbd> to lean.
@@ -149,22 +149,22 @@ function Helped({ watchGood, follow, ghost, onTick, ticking, tick }: Props) {
   )
 }
 
-/** What is set, and what the hand is told. */
-function Told({ board }: { readonly board: PaceBoard }) {
+/** What the hand is told; and what is set, where that does not stand where it is set up. */
+function Told({ board, brief }: { readonly board: PaceBoard; readonly brief: boolean }) {
   const { print, units } = useShop()
   const [stretch, called] = isInch(units) ? [INCH_M, 'An inch in'] : [0.01, '10 mm in']
   const { gas, plate, plan, told } = board
+  const set: readonly (readonly [string, string])[] = [
+    ['Plate', `${print(plate.thickness, 'length')}${plate.surface === 'clean' ? '' : `, ${plate.surface}`}`],
+    ['Tip', print(gas.orifice, 'bore')],
+    ['Oxygen', `${print(gas.pressure, 'pressure')} at the tip`],
+    ['Fuel', FUELS[gas.fuel].name],
+  ]
   return (
     <Rows
-      title="Set"
+      title={brief ? 'How it is wanted' : 'Set'}
       rows={[
-        [
-          'Plate',
-          `${print(plate.thickness, 'length')}${plate.surface === 'clean' ? '' : `, ${plate.surface}`}`,
-        ],
-        ['Tip', print(gas.orifice, 'bore')],
-        ['Oxygen', `${print(gas.pressure, 'pressure')} at the tip`],
-        ['Fuel', FUELS[gas.fuel].name],
+        ...(brief ? [] : set),
         ['Tip to work', print(plan.height, 'rule')],
         ['Pace', print(told.speed, 'speed')],
         // what can be counted under one's breath

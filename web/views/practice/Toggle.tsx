@@ -24,10 +24,7 @@ export function Toggle({
 
 /** The key that does the same. */
 export const Key = ({ k, on = false }: { readonly k: string; readonly on?: boolean }) => (
-  <kbd
-    className={`hidden rounded-sm border border-rule px-2 font-figure text-foot md:inline ${on ? 'text-paper' : 'text-soft'}`}
-    aria-hidden="true"
-  >
+  <kbd className={`hidden text-foot md:inline ${on ? 'text-paper' : 'text-soft'}`} aria-hidden="true">
     {k}
   </kbd>
 )
