@@ -165,7 +165,8 @@ function Told({ board, brief }: { readonly board: PaceBoard; readonly brief: boo
       title={brief ? 'How it is wanted' : 'Set'}
       rows={[
         ...(brief ? [] : set),
-        ['Tip to work', print(plan.height, 'rule')],
+        // as its plan says it: nobody holds it finer
+        ['Tip to work', `about ${print(plan.height, 'eye')}`],
         ['Pace', print(told.speed, 'speed')],
         // what can be counted under one's breath
         [called, `${(stretch / told.speed).toFixed(1)} s`],
@@ -181,6 +182,15 @@ export const SPARKS_SAID: Readonly<Record<Sparks, string>> = {
   down: 'straight down',
   trail: 'trail back',
   up: 'come up: not through',
+}
+
+/** A height is as wanted within so much of what is wanted. */
+const HEIGHT_NEAR = 0.2
+
+/** How high the tip stands, m, and whether that is as it is wanted. */
+function heightSaid(now: number, wanted: number, print: (metres: number) => string): string {
+  const off = now / wanted - 1
+  return `${print(now)}, ${Math.abs(off) <= HEIGHT_NEAR ? 'as wanted' : off > 0 ? 'too high' : 'too low'}`
 }
 
 /** How it goes: what an eye sees, and, with hints, what could be measured. */
@@ -202,7 +212,7 @@ function Doing({
   if (hints)
     rows.push(
       ['Pace now', print(Math.max(0, frame.speed) / 1000, 'speed')],
-      ['Height now', `${print(frame.heightMm / 1000, 'rule')} of ${print(board.plan.height, 'rule')}`],
+      ['Height now', heightSaid(frame.heightMm / 1000, board.plan.height, (m) => print(m, 'rule'))],
     )
   return (
     <Rows title="How it goes" rows={rows}>
