@@ -52,21 +52,40 @@ describe('what is heard of a test', () => {
   })
 })
 
-describe('a run that goes on', () => {
-  it('keeps the step that was confirmed while an older answer was on its way', async () => {
+describe('an answer that was asked for before, and comes after', () => {
+  /** Asks a second time, changes what is here meanwhile, and gives what is here once the old answer has come. */
+  async function overtaken<E extends 'run' | 'piece'>(
+    of: E,
+    old: object,
+    change: (store: ReturnType<typeof makeStore>) => void,
+  ): Promise<unknown> {
     const answers: ((json: unknown) => void)[] = []
     vi.stubGlobal('fetch', () => new Promise((give) => answers.push((json) => give(Response.json(json)))))
     const store = makeStore()
-    const kept = () => api.endpoints.run.select('r1')(store.getState()).data
-    const done = { id: 'e1', kind: 'done' }
-    const before = { id: 'r1', events: [], endedAt: null, entryId: null, title: 'Gusset' }
-    const first = store.dispatch(api.endpoints.run.initiate('r1'))
-    answers[0]?.(before)
+    const asked = (forceRefetch: boolean) =>
+      store.dispatch(api.endpoints[of as 'run'].initiate('x', { forceRefetch }))
+    const first = asked(false)
+    answers[0]?.(old)
     await first
-    const again = store.dispatch(api.endpoints.run.initiate('r1', { forceRefetch: true }))
-    store.dispatch(api.util.updateQueryData('run', 'r1', (run) => ({ ...run, events: [done as never] })))
-    answers[1]?.({ ...before, title: 'Gusset, upper' })
+    const again = asked(true)
+    change(store)
+    answers[1]?.({ ...old, title: 'Gusset, upper' })
     await again
-    expect(kept()).toMatchObject({ title: 'Gusset, upper', events: [done] })
+    return api.endpoints[of as 'run'].select('x')(store.getState()).data
+  }
+  it('takes back no step of a run that was confirmed', async () => {
+    const done = { id: 'e1', kind: 'done' }
+    const run = await overtaken('run', { id: 'x', events: [], endedAt: null, title: 'Gusset' }, (store) =>
+      store.dispatch(api.util.updateQueryData('run', 'x', (r) => ({ ...r, events: [done as never] }))),
+    )
+    expect(run).toMatchObject({ title: 'Gusset, upper', events: [done] })
+  })
+  it('takes back nothing that was typed into a plan', async () => {
+    const piece = await overtaken('piece', { id: 'x', version: 1, title: 'Gusset' }, (store) =>
+      store.dispatch(
+        api.util.updateQueryData('piece', 'x', (p) => ({ ...p, version: 2, title: 'Gusset, typed' })),
+      ),
+    )
+    expect(piece).toMatchObject({ version: 2, title: 'Gusset, typed' })
   })
 })

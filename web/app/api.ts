@@ -2,7 +2,7 @@ import { createApi, type BaseQueryApi, type BaseQueryFn } from '@reduxjs/toolkit
 import { PATHS } from '#contract/paths.ts'
 import type { BodyOf, LogQuery, ParamsOf, RouteName, Settings } from '#contract/schemas.ts'
 import type { AnswerOf, ApiError, Job, RunChange, TestChange, Piece } from '#contract/types.ts'
-import { withChange, withHeard } from './changes.ts'
+import { notOlder, withChange, withHeard } from './changes.ts'
 
 /** A request that did not go through. `code` is `unreachable` when no server answered. */
 export interface Failure {
@@ -103,14 +103,25 @@ interface Answers<R extends RouteName> {
   }
 }
 
-/** Asks for a run or a test that is told of as it goes on: what was heard of it meanwhile stays heard. */
+/**
+ * Asks for something whole that this screen also hears of piece by piece, or changes itself. What came by that way while
+ * the answer was on its way is the newer: an answer that was asked for before it takes nothing back.
+ * @param mended the answer, held against what is here as it comes and what was here when it was asked for
+ */
 const whole =
-  <R extends 'getRun' | 'getTest'>(route: R) =>
+  <R extends 'getRun' | 'getTest' | 'getPiece' | 'getBatch'>(
+    route: R,
+    mended: (
+      answer: AnswerOf<R>,
+      now: AnswerOf<R> | undefined,
+      before: AnswerOf<R> | undefined,
+    ) => AnswerOf<R>,
+  ) =>
   async (id: string, { getState, queryCacheKey = '' }: BaseQueryApi) => {
     const now = () => (getState() as Answers<R>).api.queries[queryCacheKey]?.data
-    const before = now()?.events.length ?? 0
+    const before = now()
     const answer = await ask(route, { id })
-    return 'data' in answer ? { data: withHeard(answer.data, now(), before) } : answer
+    return 'data' in answer ? { data: mended(answer.data, now(), before) } : answer
   }
 
 export const api = createApi({
@@ -210,7 +221,7 @@ export const api = createApi({
       providesTags: ['Jobs', 'Pieces', 'Log', 'Settings'],
     }),
     piece: make.query<Piece, string>({
-      query: (id) => ({ route: 'getPiece', params: { id } }),
+      queryFn: whole('getPiece', (piece, now, before) => notOlder(piece, now, before?.version ?? 0)),
       providesTags: ['Jobs'],
     }),
     addJob: make.mutation<AnswerOf<'addJob'>, BodyOf<'addJob'>>({
@@ -222,7 +233,7 @@ export const api = createApi({
       invalidatesTags: ['Jobs'],
     }),
     batch: make.query<AnswerOf<'getBatch'>, string>({
-      query: (id) => ({ route: 'getBatch', params: { id } }),
+      queryFn: whole('getBatch', (batch, now, before) => notOlder(batch, now, before?.version ?? 0)),
       providesTags: ['Batches', 'Pieces', 'Runs'],
     }),
     addBatch: make.mutation<AnswerOf<'addBatch'>, BodyOf<'addBatch'>>({
@@ -244,7 +255,7 @@ export const api = createApi({
       invalidatesTags: ['Jobs', 'Runs'],
     }),
     run: make.query<AnswerOf<'getRun'>, string>({
-      queryFn: whole('getRun'),
+      queryFn: whole('getRun', (run, now, before) => withHeard(run, now, before?.events.length ?? 0)),
       providesTags: ['Runs'],
       // another screen on the same run is heard of at once
       onCacheEntryAdded: (id, { dispatch, updateCachedData, getCacheEntry, ...life }) =>
@@ -327,7 +338,7 @@ export const api = createApi({
       invalidatesTags: ['Tests'],
     }),
     test: make.query<AnswerOf<'getTest'>, string>({
-      queryFn: whole('getTest'),
+      queryFn: whole('getTest', (test, now, before) => withHeard(test, now, before?.events.length ?? 0)),
       providesTags: ['Tests'],
       // readings come by themselves, and from other screens
       onCacheEntryAdded: (id, { dispatch, updateCachedData, getCacheEntry, ...life }) =>

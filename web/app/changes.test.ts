@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { LogSummary, Run } from '#contract/types.ts'
-import { withChange, withHeard, withLine } from './changes.ts'
+import { notOlder, withChange, withHeard, withLine } from './changes.ts'
 
 const run = (...ids: string[]) => ({
   name: 'Gusset',
@@ -53,6 +53,15 @@ describe('an answer of the server', () => {
     // an older copy was put back meanwhile: what is gone is gone
     const back = run('a')
     expect(withHeard(back, run('a', 'b', 'c'), 3)).toBe(back)
+  })
+  it('of something that was changed from here while it was on its way is not put in its place', () => {
+    const as = (version: number) => ({ version })
+    const now = as(4)
+    expect(notOlder(as(3), now, 3)).toBe(now)
+    expect(notOlder(as(5), now, 3).version).toBe(5)
+    // an older copy was put back meanwhile: what is gone is gone
+    expect(notOlder(as(2), now, 4).version).toBe(2)
+    expect(notOlder(as(1), undefined, 0).version).toBe(1)
   })
   it('asked for and come at any moments, leaves what is known at the end as long as it was', () => {
     const upTo = (n: number) => run(...Array.from({ length: n }, (_, i) => `e${i + 1}`))

@@ -46,6 +46,18 @@ export function withHeard<E extends { readonly id: string }, T extends Changing<
   return { ...answer, events, endedAt, ...('entryId' in now ? { entryId: now.entryId } : {}) }
 }
 
+/**
+ * An answer of the server, unless what it answers was changed from this screen while it was on its way: then what is here
+ * is the newer.
+ * @param now what this screen has, as the answer comes
+ * @param before the version that it had when it was asked for
+ */
+export const notOlder = <T extends { readonly version: number }>(
+  answer: T,
+  now: T | undefined,
+  before: number,
+): T => (now && now.version > before && now.version > answer.version ? now : answer)
+
 /** A run with what came out of one making of it, as the log has it; as it is where the line is there already. */
 export const withLine = (run: Run, { place, repeat }: Making, line: LogSummary): Run =>
   run.lines.some((l) => l.line.id === line.id)
