@@ -5,7 +5,17 @@ import { afterEach, describe, expect, it } from 'vitest'
 import type { Batch, Run, Today } from '#contract/types.ts'
 import { allMakings } from '#core/record/run.ts'
 import { endRuns, pieceNamed, tempFolder, testServer } from '../server/test-support.ts'
-import { expectAccessible, named, openPage, PAGES, press, pressByKey, see, until } from './browser.ts'
+import {
+  eventually,
+  expectAccessible,
+  named,
+  openPage,
+  PAGES,
+  press,
+  pressByKey,
+  see,
+  until,
+} from './browser.ts'
 import { done, heading, leave, led, runIdOf, stepsTo, tickAll } from './lead.ts'
 import { browser, openStory, server } from './story.ts'
 
@@ -330,8 +340,14 @@ describe('a rig that stands ready', () => {
     await pressByKey(page, 'Within 10 minutes')
     await see(page, 'Look at the oxygen gauge, a little gas flowing: 39 psi')
     await pagesTo(page, 'Light and trim')
-    const { events } = await runOf(page)
-    expect(events.find((e) => e.kind === 'ready')).toMatchObject({ by: orla, purgedS: 600 })
+    await eventually(
+      async () => (await runOf(page)).events.find((e) => e.kind === 'ready'),
+      (had) =>
+        expect(had).toMatchObject({
+          by: orla,
+          purgedS: 600,
+        }),
+    )
     await page.close()
   })
 })

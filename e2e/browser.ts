@@ -2,7 +2,7 @@ import { readFileSync, writeFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { join, resolve } from 'node:path'
 import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core'
-import { expect } from 'vitest'
+import { expect, vi } from 'vitest'
 import { findChromium } from '../bin/chromium.ts'
 import { tempFolder } from '../server/test-support.ts'
 import { SETTLE_MS } from '../web/views/run/settle.ts'
@@ -153,6 +153,10 @@ export async function named(
   } while (Date.now() < until)
   throw new Error(`There is nothing named “${name}”. ${await shows(page)}`)
 }
+
+/** What the server has, asked for until it is as expected: what is confirmed on a page is on its way for a while. */
+export const eventually = async <T>(asked: () => Promise<T>, expected: (had: T) => void): Promise<void> =>
+  vi.waitFor(async () => expected(await asked()), { timeout: WAIT_MS, interval: 100 })
 
 /** Opens the groups of a form until something of this name is there: what is folded away is reached as by a person. */
 export async function reach(page: Page, name: string): Promise<void> {

@@ -74,6 +74,7 @@ describe('what the server would not take', () => {
     await see(page, 'Cannot be read any more')
     await page.reload()
     await see(page, 'Not taken.')
+    await page.waitForSelector('h1')
     await expectAccessible(page, 'Today, something refused')
     await pressByKey(page, 'Mend it')
     await typeInto(page, await page.waitForSelector('[role=dialog] input'), 'Closed behind')

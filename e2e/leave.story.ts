@@ -1,9 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import type { LogPage, Run } from '#contract/types.ts'
+import { foldRun } from '#core/record/run.ts'
 import { pieceNamed } from '../server/test-support.ts'
 import {
   choose,
   confirmStep,
+  eventually,
   expectAccessible,
   openPage,
   press,
@@ -93,12 +95,18 @@ describe('a cylinder that runs empty', () => {
       false,
     )
     // what was done about it stands in the log
-    const { entries } = (await server.call('GET', '/api/log?kind=trouble')).json as LogPage
-    expect(entries.map((e) => (e.told.kind === 'trouble' ? [e.told.step, e.told.what] : []))).toEqual(
-      expect.arrayContaining([
-        ['seen', ''],
-        ['done', 'Shut the torch: oxygen, then fuel'],
-      ]),
+    await eventually(
+      async () => {
+        const { entries } = (await server.call('GET', '/api/log?kind=trouble')).json as LogPage
+        return entries.map((e) => (e.told.kind === 'trouble' ? [e.told.step, e.told.what] : []))
+      },
+      (had) =>
+        expect(had).toEqual(
+          expect.arrayContaining([
+            ['seen', ''],
+            ['done', 'Shut the torch: oxygen, then fuel'],
+          ]),
+        ),
     )
     await page.close()
   })
@@ -141,17 +149,21 @@ describe('what is grave', () => {
     await press(page, 'Done, what next')
     await see(page, 'Then the fuel torch valve')
     expect(await page.$('[data-done]')).toBeNull()
-    await until(page, () => !document.body.innerText.includes('kept here'))
+    await eventually(
+      async () => (await server.call('GET', '/api/troubles')).json,
+      (had) => expect(had).toMatchObject([{ runId: id }]),
+    )
     // no other browser goes on either
     const run = await runOf(id)
+    const { steps, index } = foldRun(run, run.events)
     const forced = await server.call('POST', `/api/runs/${id}/events`, {
       id: crypto.randomUUID(),
       kind: 'done',
-      stepId: run.events.at(-1)?.stepId,
+      stepId: steps[index]?.id,
       at: new Date().toISOString(),
       personId: null,
     })
-    expect(forced.status).toBe(409)
+    expect(forced.json).toMatchObject({ error: { code: 'held' } })
     // a reload loses nothing of it
     await page.reload()
     await see(page, 'Then the fuel torch valve')
@@ -163,6 +175,7 @@ describe('what is grave', () => {
     // on every screen, and nothing is begun on that rig
     await page.goto(server.url)
     await see(page, 'Not cleared: A bang or flame back')
+    await page.waitForSelector('h1')
     await expectAccessible(page, 'Today, something not cleared')
     const { jobId, draft } = await pieceNamed(server, 'Stiffener blanks')
     const again = { id: crypto.randomUUID(), jobId, title: 'Stiffener blanks, the rest', draft }
@@ -190,11 +203,7 @@ describe('what is grave', () => {
     )
     await press(page, 'It is cleared')
     await until(page, () => !document.body.innerText.includes('Not cleared'))
-    // what is confirmed is on its way: the rig is free when the server has it
-    await until(page, async () => {
-      const open = (await (await fetch('/api/troubles')).json()) as unknown[]
-      return open.length === 0
-    })
+    // what is confirmed is on its way: nothing can be begun before the server has it
     await begin(page, server, again.title)
     expect(await heading(page)).not.toBe('')
     await page.close()

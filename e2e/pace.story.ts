@@ -118,7 +118,7 @@ describe('the pace bench', () => {
   it('is set up as somebody likes, and a tip of another plate shows', async () => {
     const page = await bench('pace/thin')
     await press(page, 'Large')
-    await says(page, 'Plate', '1/8 in')
+    await see(page, '1/8 in plate')
     await press(page, 'Watch a good hand')
     expect(await watched(page)).toBeLessThan(70)
     await see(page, 'Closes behind the torch, will not drop')

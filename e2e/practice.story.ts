@@ -85,16 +85,15 @@ describe('the flame is practised without gas', () => {
       x + r * Math.sin(turn * 2 * Math.PI),
       y - r * Math.cos(turn * 2 * Math.PI),
     ]
-    const turnOf = () => dial.evaluate((e) => Number(e.getAttribute('aria-valuenow')))
     await page.mouse.move(...at(0))
     await page.mouse.down()
     for (let turn = 0; turn <= 0.37; turn += 0.02) await page.mouse.move(...at(turn))
     await page.mouse.up()
     await until(
       page,
-      () => document.querySelector('[aria-label="Oxygen valve"]')?.getAttribute('aria-valuenow') !== '0',
+      () =>
+        Number(document.querySelector('[aria-label="Oxygen valve"]')?.getAttribute('aria-valuenow')) > 0.3,
     )
-    expect(await turnOf()).toBeGreaterThan(0.3)
     // the last of it by the button for a gloved finger, tapped
     await turnUntil(
       page,

@@ -7,6 +7,7 @@ import { pieceNamed } from '../server/test-support.ts'
 import {
   choose,
   confirmStep,
+  eventually,
   expectAccessible,
   giveFile,
   named,
@@ -94,8 +95,13 @@ describe('trouble in the middle of a cut', () => {
     const told = await stepsTo(page, 'Press the lever smoothly')
     expect(told[1]).toBe('Find why it backfired before lighting again')
     await expectAccessible(page, 'Run, after a break')
-    const run = (await server.call('GET', `/api/runs/${runIdOf(page)}`)).json as Run
-    expect(run.events.some((e) => e.kind === 'break' && e.name === 'relight')).toBe(true)
+    await eventually(
+      async () => {
+        const { events } = (await server.call('GET', `/api/runs/${runIdOf(page)}`)).json as Run
+        return events.some((e) => e.kind === 'break' && e.name === 'relight')
+      },
+      (had) => expect(had).toBe(true),
+    )
     await page.close()
   })
   it('is left for lunch with everything shut, handed over, and shut down before its end', async () => {
@@ -222,6 +228,7 @@ describe('an apprentice', () => {
   it('has the marked steps confirmed by an instructor', async () => {
     const page = await openPage(browser, `${server.url}/settings`)
     await see(page, 'People')
+    await named(page, 'Role of Bede')
     await page.select('::-p-aria([name="Role of Bede"])', 'apprentice')
     const people = async () =>
       (await server.call('GET', '/api/people')).json as { name: string; role: string; id: string }[]

@@ -5,6 +5,7 @@ import { brazeCameOut } from '../server/demo/results.ts'
 import { pieceNamed } from '../server/test-support.ts'
 import {
   choose,
+  eventually,
   expectAccessible,
   named,
   openPage,
@@ -75,10 +76,14 @@ describe('a pressure test as people do it', () => {
     await pressByKey(page, 'Save the test to the log')
     await see(page, 'Save as PDF')
     await see(page, 'The test has ended and is in the log.')
-    expect(await entryOf(idOf(page))).toMatchObject({
-      outcome: 'passed',
-      told: { verdict: 'holds', count: 2 },
-    })
+    await eventually(
+      () => entryOf(idOf(page)),
+      (had) =>
+        expect(had).toMatchObject({
+          outcome: 'passed',
+          told: { verdict: 'holds', count: 2 },
+        }),
+    )
     await page.close()
   })
   it('counts for nothing while its supply feeds it, and is begun anew with that off', async () => {
@@ -205,7 +210,10 @@ describe('a line that leaks', () => {
     await pressByKey(page, 'End the hold: let it down')
     await pressByKey(page, 'Save the test to the log')
     await see(page, 'The test has ended and is in the log.')
-    expect((await pieceNamed(server, 'Valve tail')).failedBy).toBe(idOf(page))
+    await eventually(
+      () => pieceNamed(server, 'Valve tail'),
+      (had) => expect(had).toMatchObject({ failedBy: idOf(page) }),
+    )
     await press(page, 'test it again')
     await see(page, 'The order of the valves')
     expect(new URL(page.url()).search).toBe(`?piece=${piece}`)

@@ -129,6 +129,12 @@ export const keptHere = ({ items, putDown }: Pick<OutboxState, 'items' | 'putDow
 export const wouldBeLost = ({ noRoom, reachable, failure }: OutboxState): boolean =>
   noRoom && (!reachable || failure !== null)
 
+/** Trouble was told here, or cleared, of which the server does not know yet: nothing is begun before it does. */
+export const troubleOnItsWay = ({ items }: Pick<OutboxState, 'items'>): boolean =>
+  items.some((i) => i.route === 'addTrouble')
+export const TROUBLE_ON_ITS_WAY =
+  'Trouble was told here that the server does not have yet. It begins once the server has it.'
+
 /** A line of the log on its way to the server, once. */
 export const writtenDown = (draft: LogDraft) =>
   outbox.actions.enqueued({

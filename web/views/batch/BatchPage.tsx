@@ -9,6 +9,7 @@ import { MOST_PIECES } from '#core/line/agree.ts'
 import { gapsOf, longestLitS, type Gap } from '#core/line/order.ts'
 import { api, type Failure } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
+import { TROUBLE_ON_ITS_WAY, troubleOnItsWay } from '../../app/outbox.ts'
 import { useApp } from '../../app/store.ts'
 import { useTorchSet } from '../../app/use-gear.ts'
 import { Button } from '../../ui/Button.tsx'
@@ -282,6 +283,7 @@ function RunIt({
   const go = useNavigate()
   const personId = useApp((s) => s.device.personId)
   const [start, { isLoading, error }] = api.useStartRunMutation()
+  const trouble = useApp((s) => troubleOnItsWay(s.outbox))
   const running = batch.pieces.some((p) => p.piece.state === 'running' && p.piece.runId === batch.runId)
   if (running && batch.runId !== null)
     return (
@@ -305,11 +307,12 @@ function RunIt({
       <Button
         look="act"
         className="text-label"
-        disabled={!ready || stopped || isLoading}
+        disabled={!ready || stopped || isLoading || trouble}
         onClick={() => void begin().catch(() => undefined)}
       >
         <Play size={20} aria-hidden="true" /> Run the batch
       </Button>
+      {trouble ? <p className="basis-full text-right text-soft">{TROUBLE_ON_ITS_WAY}</p> : null}
       {error ? (
         <p role="alert" className="basis-full text-right font-bold text-alarm">
           {(error as Failure).message}

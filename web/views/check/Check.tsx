@@ -5,6 +5,7 @@ import { api } from '../../app/api.ts'
 import { Missing } from '../../ui/Missing.tsx'
 import { CheckBraze } from './CheckBraze.tsx'
 import { CheckCut } from './CheckCut.tsx'
+import { useRun } from '../run/useRun.ts'
 import { Makings } from './Makings.tsx'
 import { ofEntry, ofPiece, ofRun, type Subject } from './subject.ts'
 
@@ -24,18 +25,20 @@ const inLogAlready = (kind: string) => (
 /** What came out of a run: looked at and written down; of a batch one by one. */
 export default function CheckRun() {
   const { runId = '' } = useParams()
-  const { data: run, error } = api.useRunQuery(runId)
+  const { inHand, error } = useRun(runId)
+  const run = inHand?.run
   const subject = useMemo(() => run && ofRun(run, ONLY_MAKING), [run])
   if (error && !run) return <Missing what="run" failure={error} />
-  if (!run || !subject) return OPENING
-  if (run.batchId !== null) return <Makings run={run} />
+  if (!inHand || !run || !subject) return OPENING
+  if (run.batchId !== null) return <Makings inHand={inHand} />
   return run.logged ? inLogAlready(subject.draft.kind) : <CheckOf subject={subject} />
 }
 
 /** What came out of one making of a batch. */
 export function CheckMaking() {
   const { runId = '', place = '', repeat = '' } = useParams()
-  const { data: run, error } = api.useRunQuery(runId)
+  const { inHand, error } = useRun(runId)
+  const run = inHand?.run
   const making = useMemo(() => ({ place: Number(place), repeat: Number(repeat) }), [place, repeat])
   const subject = useMemo(() => run && ofRun(run, making), [run, making])
   if (error && !run) return <Missing what="run" failure={error} />

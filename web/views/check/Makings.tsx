@@ -1,6 +1,5 @@
-import { useMemo } from 'react'
 import { Link } from 'react-router'
-import { foldRun, holderOf, makingTitle } from '#core/record/run.ts'
+import { makingTitle } from '#core/record/run.ts'
 import type { Run } from '#contract/types.ts'
 import { ServerNotice } from '../../app/ServerNotice.tsx'
 import { wouldBeLost } from '../../app/outbox.ts'
@@ -8,12 +7,12 @@ import { useApp } from '../../app/store.ts'
 import { Button } from '../../ui/Button.tsx'
 import { useTell } from '../log/useTell.ts'
 import { useMakings, type MakingHere, type MakingsHere } from '../run/useMakings.ts'
+import type { RunInHand } from '../run/useRun.ts'
 
 /** What came out of a batch, one by one: what is written down, and what waits for it. */
-export function Makings({ run }: { readonly run: Run }) {
-  const progress = useMemo(() => foldRun(run, run.events), [run])
-  const here = useApp((s) => s.device.personId) ?? holderOf(run, progress)
-  const makings = useMakings(run, progress, here)
+export function Makings({ inHand }: { readonly inHand: RunInHand }) {
+  const { run, progress } = inHand
+  const makings = useMakings(run, progress, inHand.here)
   const over = progress.state !== 'running'
   const shown = makings.all.filter((m) => m.made || m.told !== undefined || progress.state === 'finished')
   const left = shown.filter((m) => m.told === undefined).length

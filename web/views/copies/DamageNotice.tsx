@@ -3,6 +3,7 @@ import { isValid } from 'date-fns/isValid'
 import { useEffect } from 'react'
 import type { DamageList, DamagedRow } from '#contract/types.ts'
 import { api, type Failure } from '../../app/api.ts'
+import { useSend } from '../../app/store.ts'
 import { Button } from '../../ui/Button.tsx'
 
 /** So many are named; the rest are counted. */
@@ -20,13 +21,13 @@ export function DamageNotice({
   /** How many rows the page's own answer left out: what is known is asked for anew when it changes. */
   readonly again?: number
 }) {
-  const { data, refetch, isUninitialized } = api.useDamageQuery(undefined, {
-    refetchOnMountOrArgChange: true,
-  })
+  const send = useSend()
+  const { data } = api.useDamageQuery(undefined, { refetchOnMountOrArgChange: true })
   const [mend, { error }] = api.useMendDamageMutation()
   useEffect(() => {
-    if (again > 0 && !isUninitialized) void refetch()
-  }, [again, refetch, isUninitialized])
+    // an answer that is still on its way may have been given before the rows were found: it is waited for, and asked again
+    if (again > 0) send(api.util.invalidateTags(['Damage']))
+  }, [again, send])
   const rows = (data?.rows ?? []).filter((r) => tables?.includes(r.table) ?? true)
   if (rows.length === 0) return null
   return (

@@ -5,6 +5,7 @@ import { lineMethodsOf } from '#application/procedure-of.ts'
 import type { GoodPiece } from '#application/plan-of.ts'
 import type { WorkDraft } from '#contract/schemas.ts'
 import { api } from '../../app/api.ts'
+import { TROUBLE_ON_ITS_WAY, troubleOnItsWay } from '../../app/outbox.ts'
 import { useShop } from '../../app/shop.ts'
 import { useApp } from '../../app/store.ts'
 import { useTorchSet } from '../../app/use-gear.ts'
@@ -28,7 +29,7 @@ export default function BeforeStart({
   readonly planned: GoodPiece
   readonly torchId: string | null
   readonly ticked: readonly Ticked[]
-  /** Ticks are on their way into the log. */
+  /** Ticks, or trouble that was told here, are on their way into the log. */
   readonly waiting: boolean
   readonly onTick: (ticked: Ticked[]) => void
   readonly onClose: () => void
@@ -38,6 +39,7 @@ export default function BeforeStart({
   const personId = useApp((s) => s.device.personId)
   const me = api.usePeopleQuery().data?.find((p) => p.id === personId)?.name ?? 'somebody here'
   const { due, set } = useTorchSet(torchId)
+  const trouble = useApp((s) => troubleOnItsWay(s.outbox))
   const checks = beforeStart(planned, lineMethodsOf(settings))
   const fresh = (code: string) =>
     ticked.find((t) => t.code === code && Date.now() - Date.parse(t.at) < TICK_LASTS_MS)
@@ -104,9 +106,11 @@ export default function BeforeStart({
           {set ? `With ${set.name}. ` : ''}
           {stops.length > 0
             ? 'A stop is not ticked away: change or test it, then write that down in the rig.'
-            : open > 0
-              ? `${open} of ${checks.length} not ticked. That is kept as it is.`
-              : 'All ticked.'}
+            : trouble
+              ? TROUBLE_ON_ITS_WAY
+              : open > 0
+                ? `${open} of ${checks.length} not ticked. That is kept as it is.`
+                : 'All ticked.'}
         </span>
         {open > 0 ? <Button onClick={now}>All of it is so</Button> : null}
         <Button

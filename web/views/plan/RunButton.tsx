@@ -6,6 +6,7 @@ import { toBeGiven } from '#application/given.ts'
 import type { PieceDraft } from '#contract/schemas.ts'
 import type { Job, Piece } from '#contract/types.ts'
 import { api, type Failure } from '../../app/api.ts'
+import { troubleOnItsWay } from '../../app/outbox.ts'
 import { useApp } from '../../app/store.ts'
 import type { Made } from '../../paper/useMade.ts'
 import { Button } from '../../ui/Button.tsx'
@@ -20,7 +21,9 @@ const BeforeStart = lazy(() => import('./BeforeStart.tsx'))
 export function useRunning(piece: Omit<Piece, 'draft'>, good: boolean) {
   const go = useNavigate()
   const personId = useApp((s) => s.device.personId)
-  const waiting = useApp((s) => s.outbox.items.some((i) => i.key === `piece:${piece.id}`))
+  const waiting = useApp(
+    (s) => s.outbox.items.some((i) => i.key === `piece:${piece.id}`) || troubleOnItsWay(s.outbox),
+  )
   const [asking, setAsking] = useState(false)
   const [start, { isLoading, error }] = api.useStartRunMutation()
   return useMemo(() => {
@@ -57,7 +60,7 @@ export function useRunning(piece: Omit<Piece, 'draft'>, good: boolean) {
       ...base,
       label: again ? 'Run it again' : piece.kind === 'cut' ? 'Run this cut' : 'Run this braze',
       disabled,
-      // what was ticked is stored before the run freezes it
+      // what was ticked is stored before the run freezes it, and a rig that is held is known to be
       waiting,
       go: () => (disabled ? undefined : setAsking(true)),
       begin: (): void => void begin().catch(() => setAsking(false)),

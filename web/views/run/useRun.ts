@@ -11,6 +11,7 @@ import { outbox } from '../../app/outbox.ts'
 import { useApp, useSend } from '../../app/store.ts'
 
 export interface RunInHand {
+  /** With what was confirmed on this screen and waits to be sent. */
   readonly run: Run
   /** The piece that the step in hand is done for. */
   readonly piece: RunPiece
@@ -31,6 +32,14 @@ export const waysOffered = ({ run, piece, progress, line }: RunInHand): readonly
   progress.index < progress.steps.length
     ? waysFrom(piece.setup, { line, ahead: progress.steps.slice(progress.index), pieces: run.pieces })
     : []
+
+/** A run as this screen knows it: over once its last step is confirmed here, whether the server has that yet or not. */
+function withUnsent(run: Run, unsent: readonly RunEvent[], { state }: RunProgress): Run {
+  const last = unsent.at(-1)
+  if (!last) return run
+  const endedAt = run.endedAt ?? (state === 'running' ? null : last.at)
+  return { ...run, events: [...run.events, ...unsent], endedAt }
+}
 
 /** A run as it stands on this screen: what the server has, and what waits to be sent to it. */
 export function useRun(runId: string): {
@@ -85,7 +94,16 @@ export function useRun(runId: string): {
       for (let i = 0; i < count; i++) tell({ kind: 'done' }, progress.index + i, here)
       if (then) tell(then, progress.index + count, here)
     }
-    return { run, piece, progress, line, unsent: unsent.length, here, confirm, through }
+    return {
+      run: withUnsent(run, unsent, progress),
+      piece,
+      progress,
+      line,
+      unsent: unsent.length,
+      here,
+      confirm,
+      through,
+    }
   }, [run, items, atScreen, send])
   return { inHand, error }
 }
