@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Failure } from './api.ts'
-import { outbox, type OutboxItem, type OutboxState } from './outbox.ts'
+import { outbox, troubleOnItsWay, type OutboxItem, type OutboxState } from './outbox.ts'
 
 const { actions, reducer } = outbox
 const item = (id: string, key = id): OutboxItem => ({
@@ -15,6 +15,15 @@ const item = (id: string, key = id): OutboxItem => ({
 const FAILURE: Failure = { status: 507, code: 'disk-full', message: 'The disk is full.' }
 const start = (): OutboxState => reducer(undefined, { type: 'start' })
 const ids = (s: OutboxState) => s.items.map((i) => i.id)
+
+describe('trouble that was told here', () => {
+  it('is on its way until the server has it, whether it was seen or cleared', () => {
+    const told = reducer(start(), actions.enqueued({ ...item('t1'), route: 'addTrouble' }))
+    expect(troubleOnItsWay(told)).toBe(true)
+    expect(troubleOnItsWay(reducer(told, actions.delivered('t1')))).toBe(false)
+    expect(troubleOnItsWay(reducer(start(), actions.enqueued(item('a'))))).toBe(false)
+  })
+})
 
 describe('the outbox', () => {
   it('keeps first things first', () => {

@@ -5,10 +5,11 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { firstDraft, FIRST_SETTINGS } from '#application/first.ts'
 import type { LogEntry, Piece, Run } from '#contract/types.ts'
 import type { LogDraft } from '#contract/schemas.ts'
+import { outbox } from '../../app/outbox.ts'
 import { makeStore, type AppStore } from '../../app/store.ts'
 import { answering, browserParts, clear, said, show } from '../../test-support.tsx'
-import { AT, brazeRun, cutRun } from '../run/test-support.tsx'
-import CheckRun, { CheckPiece, CorrectEntry } from './Check.tsx'
+import { AT, brazeRun, cutRun, event, upTo } from '../run/test-support.tsx'
+import CheckRun, { CheckMaking, CheckPiece, CorrectEntry } from './Check.tsx'
 
 beforeEach(browserParts)
 afterEach(clear)
@@ -115,6 +116,35 @@ describe('a cut that is looked at', () => {
     expect(field('Kerf, measured').value).not.toBe('')
     type('Part as measured', '280 mm')
     expect(said()).toContain('Out by more than a kerf could be')
+  })
+  it('of a batch goes on to what waits, though its last step is still on its way', async () => {
+    const run = { ...cutRun(), batchId: 'b1' }
+    const last = run.steps.at(-1)?.id ?? ''
+    answering({ '/api/people': PEOPLE, '/api/runs/r1': upTo(run, last) })
+    const store = makeStore()
+    store.dispatch(
+      outbox.actions.enqueued({
+        id: 'last',
+        key: 'event:last',
+        route: 'addRunEvent',
+        params: { id: 'r1' },
+        body: { ...event({ kind: 'done' }, last), id: 'last' },
+        notBefore: 0,
+      }),
+    )
+    show(
+      <Routes>
+        <Route path="/run/:runId/log/:place/:repeat" element={<CheckMaking />} />
+        <Route path="/run/:runId/log" element={<CheckRun />} />
+      </Routes>,
+      store,
+      '/run/r1/log/1/1',
+    )
+    await screen.findByRole('radiogroup', { name: 'The edge' })
+    judgeCut()
+    save()
+    await waitFor(() => expect(said()).toContain('All that was made is in the log.'))
+    expect(screen.getByRole('link', { name: 'To today' })).toBeTruthy()
   })
   it('is not written twice: a run that is in the log says so', async () => {
     await openRun(cutRun({ logged: true }))

@@ -1,6 +1,6 @@
 // @vitest-environment jsdom
 import { fireEvent, screen, waitFor } from '@testing-library/react'
-import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Copies as CopiesAnswer, CopyInfo, DamageList } from '#contract/types.ts'
 import { answering, browserParts, clear, said, show } from '../../test-support.tsx'
 import { Copies } from './Copies.tsx'
@@ -57,6 +57,15 @@ describe('the notice of damage', () => {
       })),
       lookedThroughAt: null,
     }) as unknown as DamageList
+  it('names what was found while its list was on its way', async () => {
+    const lists: ((json: unknown) => void)[] = []
+    vi.stubGlobal('fetch', () => new Promise((give) => lists.push((json) => give(Response.json(json)))))
+    show(<DamageNotice again={1} />)
+    lists[0]?.(damage(0))
+    await waitFor(() => expect(lists).toHaveLength(2))
+    lists[1]?.(damage(2))
+    await waitFor(() => expect(said()).toContain('2 things in the log are damaged'))
+  })
   it('is not there while all can be read', async () => {
     const { asked } = answering({ '/api/damage': damage(0) })
     show(<DamageNotice />)

@@ -39,6 +39,17 @@ describe('a run on this screen', () => {
     ])
     expect(new Set(sent().map((i) => i.key)).size).toBe(2)
   })
+  it('is over as soon as its last step is confirmed here, with what was confirmed on the way', async () => {
+    const whole = cutRun()
+    const last = whole.steps.at(-1)?.id ?? ''
+    const { now } = await opened(upTo(whole, last))
+    expect(now().run.endedAt).toBeNull()
+    act(() => now().confirm({ kind: 'done' }))
+    expect(now().progress.state).toBe('finished')
+    const { events, endedAt } = now().run
+    expect(events.at(-1)).toMatchObject({ kind: 'done', stepId: last })
+    expect(endedAt).toBe(events.at(-1)?.at)
+  })
   it('counts nothing twice that the server has already', async () => {
     const run = cutRun()
     const first = run.steps[0]?.id ?? ''
