@@ -8,6 +8,7 @@ import { endRuns, pieceNamed, tempFolder, testServer } from '../server/test-supp
 import {
   choose,
   confirmStep,
+  eventually,
   expectAccessible,
   named,
   openPage,
@@ -135,8 +136,10 @@ describe('a chiller line of two runs and four joints', () => {
     for (const title of ['Liquid line, outdoor end', 'Suction line, coil end', 'Suction line, outdoor end'])
       await pressByKey(page, `Same again: ${title}`)
     await see(page, 'All that was made is in the log.')
-    const run = await call<Run>('GET', `/api/runs/${runIdOf(page)}`)
-    expect(run.lines).toHaveLength(4)
+    await eventually(
+      () => call<Run>('GET', `/api/runs/${runIdOf(page)}`),
+      (had) => expect(had.lines).toHaveLength(4),
+    )
 
     // the line is tested from the job: the tubes give its volume
     await page.goto(`${server.url}/jobs/${jobId}/close-out`)

@@ -69,8 +69,10 @@ describe('a gloved hand on the big button', () => {
     await see(page, 'Step 2 of')
     // the step that came settles, and then takes its own tap
     await page.waitForSelector('[data-done]:not([disabled])')
-    const { events } = (await server.call('GET', `/api/runs/${runIdOf(page)}`)).json as Run
-    expect(events.filter((e) => e.kind === 'done')).toHaveLength(1)
+    await eventually(
+      async () => ((await server.call('GET', `/api/runs/${runIdOf(page)}`)).json as Run).events,
+      (had) => expect(had.filter((e) => e.kind === 'done')).toHaveLength(1),
+    )
     await page.keyboard.press(' ')
     await see(page, 'Step 3 of')
     await page.close()
