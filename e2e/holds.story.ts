@@ -7,7 +7,7 @@ import type { Browser, Page } from 'puppeteer-core'
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest'
 import type { Run, Today } from '#contract/types.ts'
 import { pieceNamed, tempFolder, testServer, type TestServer } from '../server/test-support.ts'
-import { openBrowser, openPage, PAGES, press, see, type, until } from './browser.ts'
+import { eventually, openBrowser, openPage, PAGES, press, pressByKey, see, type, until } from './browser.ts'
 
 let browser: Browser
 beforeAll(async () => {
@@ -32,6 +32,33 @@ const runOf = async (server: TestServer): Promise<string> => {
 }
 const eventsOf = async (server: TestServer, id: string) =>
   ((await server.call('GET', `/api/runs/${id}`)).json as Run).events
+
+declare global {
+  interface Window {
+    /** The step that should be shown from now on, and each that was shown in its place. */
+    storyStep: string
+    storyFell: string[]
+  }
+}
+/** On a slow line something is asked for so late, and answered so late, ms; so often a step is gone on from and back to. */
+const [ASKED_MS, ANSWERED_MS] = [100, 800]
+const ROUNDS = 2
+/** Does what brings a step; that any other is shown from then on, until the next is brought, is noted. */
+async function brings(page: Page, step: number, act: () => Promise<void>): Promise<void> {
+  await page.evaluate(() => (window.storyStep = ''))
+  await act()
+  await see(page, `Step ${step} of`)
+  await page.evaluate((now) => {
+    const shown = () => /Step (\d+)/.exec(document.querySelector('header')?.innerText ?? '')?.[1] ?? ''
+    if (!window.storyFell) {
+      window.storyFell = []
+      new MutationObserver(() => {
+        if (window.storyStep !== '' && shown() !== window.storyStep) window.storyFell.push(shown())
+      }).observe(document.body, { subtree: true, childList: true, characterData: true })
+    }
+    window.storyStep = now
+  }, String(step))
+}
 
 /** The demo as a process of its own, to be killed without warning. */
 async function startDemo(data: string, port: number): Promise<ChildProcess> {
@@ -113,6 +140,47 @@ describe('a screen', () => {
     await page.reload()
     await see(page, 'Step 12 of')
     await see(page, 'Clock is running')
+  })
+
+  it('never falls back a step by an answer that was asked for before it, and comes after it', async () => {
+    const id = await runOf(server)
+    const page = await open(server.url)
+    // the run is answered late; what is confirmed is asked for a little after it, and answered at once
+    await page.evaluateOnNewDocument(
+      (run, askedMs, answeredMs) => {
+        const real = window.fetch.bind(window)
+        const late = (ms: number) => new Promise((done) => setTimeout(done, ms))
+        window.fetch = async (url, asked) => {
+          const whole = asked?.method === 'GET' && url === run
+          if (asked?.method === 'POST') await late(askedMs)
+          const answer = await real(url, asked)
+          if (whole) await late(answeredMs)
+          return answer
+        }
+      },
+      `/api/runs/${id}`,
+      ASKED_MS,
+      ANSWERED_MS,
+    )
+    await page.goto(`${server.url}/run/${id}`)
+    const before = (await eventsOf(server, id)).length
+    await see(page, 'Step 12 of')
+    const back = () => brings(page, 11, () => press(page, 'Back'))
+    const done = () => brings(page, 12, () => pressByKey(page, 'Done'))
+    await back()
+    for (let i = 0; i < ROUNDS; i++) {
+      // what is read is kept by itself, and the whole run is asked for anew after it
+      await type(page, 'Read off', '45 psi')
+      await done()
+      await back()
+    }
+    await done()
+    await eventually(
+      () => eventsOf(server, id),
+      (had) => expect(had).toHaveLength(before + 2 * (ROUNDS + 1)),
+    )
+    await until(page, () => !document.body.innerText.includes('not saved yet'))
+    expect(await page.evaluate(() => window.storyFell)).toEqual([])
   })
 
   it('shares a run with another: both show the truth, and a step is confirmed once', async () => {
