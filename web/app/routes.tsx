@@ -1,13 +1,14 @@
 import { lazy, Suspense, useEffect, type ComponentType } from 'react'
 import { createBrowserRouter, Link, Navigate, useRouteError } from 'react-router'
 import { Button } from '../ui/Button.tsx'
+import { Opening } from '../ui/Opening.tsx'
 import { tellFault } from './faults.ts'
 import { Shell } from './Shell.tsx'
 
 const view = (load: () => Promise<{ default: ComponentType }>) => {
   const View = lazy(load)
   return (
-    <Suspense fallback={<p className="p-6 text-soft">Opening.</p>}>
+    <Suspense fallback={<Opening />}>
       <View />
     </Suspense>
   )

@@ -14,6 +14,7 @@ import { useApp } from '../../app/store.ts'
 import { useTorchSet } from '../../app/use-gear.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Missing } from '../../ui/Missing.tsx'
+import { Opening } from '../../ui/Opening.tsx'
 import { TextField } from '../../ui/TextField.tsx'
 import { useFiguresOf } from '../plan/plan-words.ts'
 import { OneGas } from '../work/GasTab.tsx'
@@ -32,7 +33,7 @@ export default function BatchPage() {
   const { batchId = '' } = useParams()
   const { currentData: batch, error } = api.useBatchQuery(batchId)
   if (error && !batch) return <Missing what="batch" failure={error} />
-  return batch ? <LaidOut key={batch.id} batch={batch} /> : <p className="p-6 text-soft">Opening.</p>
+  return batch ? <LaidOut key={batch.id} batch={batch} /> : <Opening />
 }
 
 const NO_GAPS: ReadonlyMap<number, Gap> = new Map()

@@ -3,13 +3,12 @@ import { Link, useParams } from 'react-router'
 import { ONLY_MAKING, sameMaking } from '#core/record/run.ts'
 import { api } from '../../app/api.ts'
 import { Missing } from '../../ui/Missing.tsx'
+import { Opening } from '../../ui/Opening.tsx'
 import { CheckBraze } from './CheckBraze.tsx'
 import { CheckCut } from './CheckCut.tsx'
 import { useRun } from '../run/useRun.ts'
 import { Makings } from './Makings.tsx'
 import { ofEntry, ofPiece, ofRun, type Subject } from './subject.ts'
-
-const OPENING = <p className="p-6 text-soft">Opening.</p>
 
 const inLogAlready = (kind: string) => (
   <main className="p-6">
@@ -29,7 +28,7 @@ export default function CheckRun() {
   const run = inHand?.run
   const subject = useMemo(() => run && ofRun(run, ONLY_MAKING), [run])
   if (error && !run) return <Missing what="run" failure={error} />
-  if (!inHand || !run || !subject) return OPENING
+  if (!inHand || !run || !subject) return <Opening />
   if (run.batchId !== null) return <Makings inHand={inHand} />
   return run.logged ? inLogAlready(subject.draft.kind) : <CheckOf subject={subject} />
 }
@@ -42,7 +41,7 @@ export function CheckMaking() {
   const making = useMemo(() => ({ place: Number(place), repeat: Number(repeat) }), [place, repeat])
   const subject = useMemo(() => run && ofRun(run, making), [run, making])
   if (error && !run) return <Missing what="run" failure={error} />
-  if (!run) return OPENING
+  if (!run) return <Opening />
   if (!subject)
     return (
       <main className="p-6">
@@ -62,7 +61,7 @@ export function CheckPiece() {
   const { currentData: piece, error } = api.usePieceQuery(pieceId)
   const subject = useMemo(() => piece && ofPiece(piece), [piece])
   if (error && !piece) return <Missing what="piece" failure={error} />
-  return subject ? <CheckOf subject={subject} /> : OPENING
+  return subject ? <CheckOf subject={subject} /> : <Opening />
 }
 
 /** A line of the log that is corrected by a new one. */
@@ -71,7 +70,7 @@ export function CorrectEntry() {
   const { data: entry, error } = api.useEntryQuery(entryId)
   const subject = useMemo(() => entry && ofEntry(entry), [entry])
   if (error && !entry) return <Missing what="entry" failure={error} />
-  if (!entry) return OPENING
+  if (!entry) return <Opening />
   if (!subject || (entry.kind !== 'cut' && entry.kind !== 'braze'))
     return (
       <main className="p-6">

@@ -5,6 +5,7 @@ import { api } from '../../app/api.ts'
 import { useMade } from '../../paper/useMade.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Missing } from '../../ui/Missing.tsx'
+import { Opening } from '../../ui/Opening.tsx'
 import { PhotoRow } from '../check/Photos.tsx'
 import { useCloseOutWords } from './useCloseOut.ts'
 
@@ -26,7 +27,7 @@ export default function CloseOutPage() {
     return closeOutPdf(words, on, photoOf)
   })
   if (error && !data) return <Missing what="job" failure={error} />
-  if (!data || !words) return <p className="p-6 text-soft">Opening.</p>
+  if (!data || !words) return <Opening />
   return (
     <main className="mx-auto max-w-[1000px] px-4 py-6">
       <p>

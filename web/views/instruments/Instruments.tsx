@@ -9,6 +9,7 @@ import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Missing } from '../../ui/Missing.tsx'
+import { Opening } from '../../ui/Opening.tsx'
 import { QUALITY_WORDS } from './words.ts'
 
 const Chart = lazy(() => import('../../ui/Chart.tsx'))
@@ -37,7 +38,7 @@ const DIALS_OF: Readonly<Record<InstrumentNow['kind'], readonly DialFault[]>> = 
 export default function Instruments() {
   const { data, error } = api.useInstrumentsQuery()
   if (error && !data) return <Missing what="instruments" failure={error} />
-  if (!data) return <p className="p-6 text-soft">Opening.</p>
+  if (!data) return <Opening />
   return (
     <main className="mx-auto max-w-[1180px] px-4 py-6">
       <p>

@@ -17,6 +17,7 @@ import { useApp } from '../../app/store.ts'
 import { Button } from '../../ui/Button.tsx'
 import { dayOf } from '../../ui/dates.ts'
 import { Missing } from '../../ui/Missing.tsx'
+import { Opening } from '../../ui/Opening.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
 import { TextField } from '../../ui/TextField.tsx'
 import { SheetTools } from '../work/Sheet.tsx'
@@ -27,7 +28,7 @@ import { askedOf, whereDone } from './words.ts'
 export default function GivenSet() {
   const { givenId = '' } = useParams()
   const { data, error } = practiceApi.useGivenQuery(givenId)
-  if (!data) return error ? <Missing what="set" failure={error} /> : <p className="p-6 text-soft">Opening.</p>
+  if (!data) return error ? <Missing what="set" failure={error} /> : <Opening />
   return <Shown key={data.id} given={data} />
 }
 

@@ -6,6 +6,7 @@ import { api, type Failure } from '../../app/api.ts'
 import { practiceApi } from '../../app/practice-api.ts'
 import { fileName, saveFile } from '../../app/save-file.ts'
 import { Button } from '../../ui/Button.tsx'
+import { Opening } from '../../ui/Opening.tsx'
 import { dayOf } from '../../ui/dates.ts'
 import { Segmented } from '../../ui/Segmented.tsx'
 import { PracticeTabs } from '../practice/PracticeTabs.tsx'
@@ -25,7 +26,7 @@ export default function Progress() {
   const weeks = practiceApi.usePracticeWeeksQuery().data
   const people = api.usePeopleQuery().data
   const [chosen, setChosen] = useState<string | undefined>(undefined)
-  if (!weeks || !people) return <p className="p-6 text-soft">Opening.</p>
+  if (!weeks || !people) return <Opening />
   const learners = people
     .filter((p) => weeks.some((w) => w.personId === p.id))
     .map(({ id, name }): Learner => ({

@@ -9,6 +9,7 @@ import type { Failure } from '../../app/api.ts'
 import { practiceApi } from '../../app/practice-api.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Missing } from '../../ui/Missing.tsx'
+import { Opening } from '../../ui/Opening.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
 import { TextField } from '../../ui/TextField.tsx'
 import { useKeptForm } from '../../ui/useKeptForm.ts'
@@ -43,7 +44,7 @@ export default function SetEditor() {
   if (lesson) return <Edited key={lesson.id} lesson={lesson} />
   if (data)
     return <Missing what="set" failure={{ status: 404, code: 'not-found', message: 'It is not there.' }} />
-  return error ? <Missing what="set" failure={error} /> : <p className="p-6 text-soft">Opening.</p>
+  return error ? <Missing what="set" failure={error} /> : <Opening />
 }
 
 function Edited({ lesson }: { readonly lesson: Lesson | undefined }) {

@@ -6,6 +6,7 @@ import { api, type Failure } from '../../app/api.ts'
 import { practiceApi } from '../../app/practice-api.ts'
 import { useApp } from '../../app/store.ts'
 import { Button } from '../../ui/Button.tsx'
+import { Opening } from '../../ui/Opening.tsx'
 import { dayOf } from '../../ui/dates.ts'
 import { Panel } from '../../ui/Panel.tsx'
 import { Toggles } from '../../ui/Toggles.tsx'
@@ -19,7 +20,7 @@ export default function Sets() {
   const personId = useApp((s) => s.device.personId)
   const me = api.usePeopleQuery().data?.find((p) => p.id === personId)
   const [giving, setGiving] = useState<Lesson | undefined>(undefined)
-  if (!lessons || !given) return <p className="p-6 text-soft">Opening.</p>
+  if (!lessons || !given) return <Opening />
   const own = given.filter((g) => g.personId === personId && g.signed === null)
   const teaches = me?.role === 'instructor'
   return (

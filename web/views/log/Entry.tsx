@@ -17,6 +17,7 @@ import { JointDial, JointStrip } from '../../drawing/JointMap.tsx'
 import { EdgeTile, SlagTile } from '../../drawing/OutcomeTiles.tsx'
 import { Button } from '../../ui/Button.tsx'
 import { Missing } from '../../ui/Missing.tsx'
+import { Opening } from '../../ui/Opening.tsx'
 import { SourceTag } from '../../ui/Tag.tsx'
 import { VerdictLine } from '../check/Frame.tsx'
 import { PhotoRow } from '../check/Photos.tsx'
@@ -49,7 +50,7 @@ export default function Entry() {
       </main>
     )
   if (error && !entry) return <Missing what="entry" failure={error} />
-  if (!entry) return <p className="p-6 text-soft">Opening.</p>
+  if (!entry) return <Opening />
   return <Page entry={entry} />
 }
 

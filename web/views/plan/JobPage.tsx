@@ -2,6 +2,7 @@ import { lazy, Suspense } from 'react'
 import { Link, useParams } from 'react-router'
 import { api } from '../../app/api.ts'
 import { Missing } from '../../ui/Missing.tsx'
+import { Opening } from '../../ui/Opening.tsx'
 import { PlanView } from './PlanView.tsx'
 
 // a braze is its own view: a cut does not wait for it
@@ -32,11 +33,10 @@ export default function JobPage() {
         </p>
       </main>
     )
-  if (job?.id !== jobId || !piece || !settings.data || !records.data)
-    return <p className="p-6 text-soft">Opening.</p>
+  if (job?.id !== jobId || !piece || !settings.data || !records.data) return <Opening />
   const { draft } = piece
   return draft.kind === 'braze' ? (
-    <Suspense fallback={<p className="p-6 text-soft">Opening.</p>}>
+    <Suspense fallback={<Opening />}>
       <BrazeView key={piece.id} job={job} piece={{ ...piece, draft }} />
     </Suspense>
   ) : (

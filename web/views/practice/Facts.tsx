@@ -9,6 +9,7 @@ import { practiceApi } from '../../app/practice-api.ts'
 import { useShop } from '../../app/shop.ts'
 import { useApp } from '../../app/store.ts'
 import { Button } from '../../ui/Button.tsx'
+import { Opening } from '../../ui/Opening.tsx'
 import { Alone } from './Alone.tsx'
 import { Worth } from './bench-parts.tsx'
 import { RigLine } from './RigLine.tsx'
@@ -43,7 +44,7 @@ export default function Facts() {
         <p>What can be practised stands on its page.</p>
       </Alone>
     )
-  if (personId !== null && !stands.data && !stands.error) return <p className="p-6 text-soft">Opening.</p>
+  if (personId !== null && !stands.data && !stands.error) return <Opening />
   return (
     <Dealt
       key={`${deck ?? MIXED} ${round}`}

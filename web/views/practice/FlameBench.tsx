@@ -10,6 +10,7 @@ import { useShop } from '../../app/shop.ts'
 import { useApp } from '../../app/store.ts'
 import { useFlameBench } from '../../work/useFlameBench.ts'
 import type { Practised } from '../../work/flame-work.ts'
+import { Opening } from '../../ui/Opening.tsx'
 import { Alone } from './Alone.tsx'
 import { SeenBy, SoundButton } from './bench-parts.tsx'
 import { NameFlame, PickTip, ReadStar, StarShown } from './Answers.tsx'
@@ -40,7 +41,7 @@ export default function FlameBench() {
         <p>What can be practised stands on its page.</p>
       </Alone>
     )
-  if (!torch) return <p className="p-6 text-soft">Opening.</p>
+  if (!torch) return <Opening />
   if (handed?.task === task)
     return <OnBench key={`${task} file`} task={task} bench={handed.bench} file={handed} hand="right" />
   if (!torch.made.ok)

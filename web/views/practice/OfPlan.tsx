@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react'
 import { Missing } from '../../ui/Missing.tsx'
+import { Opening } from '../../ui/Opening.tsx'
 import { Alone } from './Alone.tsx'
 
 /** A planned piece for a bench, or why it is none. */
@@ -19,7 +20,7 @@ export function OfPlan<T extends object>({
   readonly children: (title: string, made: T) => ReactNode
 }) {
   if (failure && !piece) return <Missing what="piece" failure={failure} />
-  if (!made || !piece) return <p className="p-6 text-soft">Opening.</p>
+  if (!made || !piece) return <Opening />
   if (!made.ok)
     return (
       <Alone title={piece.title}>

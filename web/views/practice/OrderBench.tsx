@@ -4,6 +4,7 @@ import { ORDER_TASKS, type OrderBoard, type OrderRig, type OrderTask } from '#co
 import type { OrderRecording } from '#core/teach/order-judge.ts'
 import { ORDER_TITLES } from '#core/teach/order-words.ts'
 import { useShop } from '../../app/shop.ts'
+import { Opening } from '../../ui/Opening.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
 import { Segmented } from '../../ui/Segmented.tsx'
 import { Alone } from './Alone.tsx'
@@ -44,7 +45,7 @@ export default function OrderBench() {
         <p>What can be practised stands on its page.</p>
       </Alone>
     )
-  if (!torch) return <p className="p-6 text-soft">Opening.</p>
+  if (!torch) return <Opening />
   if (!torch.order.ok)
     return (
       <Alone title={ORDER_TITLES[task].title}>

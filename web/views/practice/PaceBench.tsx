@@ -12,6 +12,7 @@ import type { PaceLook } from '../../drawing/pace-place.ts'
 import type { PaceTick } from '../../work/pace-sound.ts'
 import type { PaceFrame, PacePractised } from '../../work/pace-work.ts'
 import { usePaceBench } from '../../work/usePaceBench.ts'
+import { Opening } from '../../ui/Opening.tsx'
 import { Alone } from './Alone.tsx'
 import { BenchPage } from './BenchPage.tsx'
 import { SeenBy, SoundButton } from './bench-parts.tsx'
@@ -54,7 +55,7 @@ export default function PaceBench() {
         <p>What can be practised stands on its page.</p>
       </Alone>
     )
-  if (!board) return <p className="p-6 text-soft">Opening.</p>
+  if (!board) return <Opening />
   return (
     <OnPaceBench
       key={`${key} ${preset ?? ''} ${JSON.stringify(set)}`}

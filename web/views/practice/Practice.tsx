@@ -10,6 +10,7 @@ import { useApp, useSend } from '../../app/store.ts'
 import { dayOf } from '../../ui/dates.ts'
 import { Group } from '../../ui/Field.tsx'
 import { FileField } from '../../ui/FileField.tsx'
+import { Opening } from '../../ui/Opening.tsx'
 import { Segmented } from '../../ui/Segmented.tsx'
 import { SelectField } from '../../ui/SelectField.tsx'
 import { OpenBench } from './OpenBench.tsx'
@@ -33,7 +34,7 @@ export default function Practice() {
   const attempts = useAllAttempts()
   const people = api.usePeopleQuery().data?.filter((p) => p.active) ?? []
   const [open, choose] = useOpenBench()
-  if (!torch) return <p className="p-6 text-soft">Opening.</p>
+  if (!torch) return <Opening />
   const { made } = torch
   const who = people.some((p) => p.id === personId) ? personId : null
   return (

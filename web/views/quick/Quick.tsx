@@ -5,6 +5,7 @@ import { api } from '../../app/api.ts'
 import { StartPiece } from '../../app/sheets.ts'
 import { useApp } from '../../app/store.ts'
 import { Button } from '../../ui/Button.tsx'
+import { Opening } from '../../ui/Opening.tsx'
 import { Segmented } from '../../ui/Segmented.tsx'
 import { useQuick } from './useQuick.ts'
 
@@ -19,7 +20,7 @@ const KINDS = [
 export default function Quick() {
   const settings = api.useSettingsQuery().data
   const torches = api.useTorchesQuery().data
-  if (!settings || !torches) return <p className="p-6 text-soft">Opening.</p>
+  if (!settings || !torches) return <Opening />
   return <QuickPlan settings={settings} torches={torches} />
 }
 

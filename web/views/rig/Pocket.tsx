@@ -13,6 +13,7 @@ import { sayFigure } from '#core/saying.ts'
 import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
 import { dayToday } from '../../app/use-gear.ts'
+import { Opening } from '../../ui/Opening.tsx'
 import { SourceTag } from '../../ui/Tag.tsx'
 import { SHEET_FOOT, type SheetPage } from '../../paper/page.ts'
 import { SheetTools } from '../work/Sheet.tsx'
@@ -46,7 +47,7 @@ export default function Pocket() {
   const { torchId = '' } = useParams()
   const { data: torches } = api.useTorchesQuery()
   const torch = torches?.find((t) => t.id === torchId)
-  if (!torches) return <p className="p-6 text-soft">Opening.</p>
+  if (!torches) return <Opening />
   if (!torch)
     return (
       <main className="p-6">

@@ -17,6 +17,7 @@ import { dayToday } from '../../app/use-gear.ts'
 import { Button } from '../../ui/Button.tsx'
 import { dayOf } from '../../ui/dates.ts'
 import { Missing } from '../../ui/Missing.tsx'
+import { Opening } from '../../ui/Opening.tsx'
 import { ExchangePanel } from './ExchangePanel.tsx'
 import { GearPanel } from './GearPanel.tsx'
 import { keyFigure } from './key-figure.ts'
@@ -63,7 +64,7 @@ export default function Rig() {
   const [editing, setEditing] = useState<Editing>(undefined)
   const { say } = useShop()
   if (error && !gear) return <Missing what="rig" failure={error} />
-  if (!gear) return <p className="p-6 text-soft">Opening.</p>
+  if (!gear) return <Opening />
   const active = gear.filter((g) => g.active)
   const today = dayToday()
   const due = dueList(active, today).filter((d) => d.due.state !== 'fine')

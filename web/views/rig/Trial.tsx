@@ -8,6 +8,7 @@ import { isInch } from '#core/quantity/index.ts'
 import { sayFigure } from '#core/saying.ts'
 import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
+import { Opening } from '../../ui/Opening.tsx'
 import { QuantityField } from '../../ui/QuantityField.tsx'
 import { useKeptForm } from '../../ui/useKeptForm.ts'
 import { InARow } from '../batch/InARow.tsx'
@@ -19,7 +20,7 @@ export default function Trial() {
   const { torchId = '' } = useParams()
   const { data: torches } = api.useTorchesQuery()
   const torch = torches?.find((t) => t.id === torchId)
-  if (!torches) return <p className="p-6 text-soft">Opening.</p>
+  if (!torches) return <Opening />
   return (
     <main className="mx-auto max-w-[1080px] px-4 py-4">
       <p>

@@ -2,6 +2,7 @@ import { Link, useParams } from 'react-router'
 import { clocksOf, madeIn } from '#core/record/run.ts'
 import { ServerNotice } from '../../app/ServerNotice.tsx'
 import { Missing } from '../../ui/Missing.tsx'
+import { Opening } from '../../ui/Opening.tsx'
 import { Clocks } from './Clocks.tsx'
 import { useTroubles } from '../trouble/useTroubles.ts'
 import { Guide } from './Guide.tsx'
@@ -13,7 +14,7 @@ export default function RunPage() {
   const { runId = '' } = useParams()
   const { inHand, error } = useRun(runId)
   if (error && !inHand) return <Missing what="run" failure={error} />
-  if (!inHand) return <p className="p-6 text-soft">Opening.</p>
+  if (!inHand) return <Opening />
   return inHand.progress.state === 'running' ? <Running inHand={inHand} /> : <Ended inHand={inHand} />
 }
 

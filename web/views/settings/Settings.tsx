@@ -12,6 +12,7 @@ import { SelectField } from '../../ui/SelectField.tsx'
 import { Copies } from '../copies/Copies.tsx'
 import { DamageNotice } from '../copies/DamageNotice.tsx'
 import { Button } from '../../ui/Button.tsx'
+import { Opening } from '../../ui/Opening.tsx'
 import { Contents } from './Contents.tsx'
 import { Shelf } from './Shelf.tsx'
 import { Acceptance } from './Acceptance.tsx'
@@ -33,7 +34,7 @@ const NOBODY = 'nobody'
 export default function Settings() {
   const { data: settings, error } = api.useSettingsQuery()
   if (error && !settings) return <Missing what="settings" failure={error} />
-  if (!settings) return <p className="p-6 text-soft">Opening.</p>
+  if (!settings) return <Opening />
   return <Book settings={settings} />
 }
 

@@ -7,6 +7,7 @@ import type { Job, Piece } from '#contract/types.ts'
 import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
 import { Missing } from '../../ui/Missing.tsx'
+import { Opening } from '../../ui/Opening.tsx'
 import { TabStrip } from '../../ui/TabStrip.tsx'
 import { GasTab } from './GasTab.tsx'
 import { SheetsTab } from './SheetsTab.tsx'
@@ -27,7 +28,7 @@ export default function WorkPage() {
   const records = api.useRecordsQuery(piece?.kind ?? 'cut', { skip: piece === undefined })
   if (error && !job) return <Missing what="job" failure={error} />
   if (noPiece && !piece) return <Missing what="piece" failure={noPiece} />
-  if (!job || !piece || !settings.data || !records.data) return <p className="p-6 text-soft">Opening.</p>
+  if (!job || !piece || !settings.data || !records.data) return <Opening />
   return <Work key={piece.id} job={job} piece={piece} />
 }
 
