@@ -87,13 +87,16 @@ describe('a chiller line of two runs and four joints', () => {
     await press(page, 'Take that order')
     await until(page, () => !document.body.innerText.includes('A better order'))
     await until(page, () => !document.body.innerText.includes('keeping'))
-    const laid = await call<Batch>('GET', `/api/batches/${batchId}`)
-    expect(laid.pieces.map((p) => p.piece.title)).toEqual([
-      'Liquid line, coil end',
-      'Liquid line, outdoor end',
-      'Suction line, coil end',
-      'Suction line, outdoor end',
-    ])
+    await eventually(
+      async () => (await call<Batch>('GET', `/api/batches/${batchId}`)).pieces.map((p) => p.piece.title),
+      (had) =>
+        expect(had).toEqual([
+          'Liquid line, coil end',
+          'Liquid line, outdoor end',
+          'Suction line, coil end',
+          'Suction line, outdoor end',
+        ]),
+    )
     await see(page, 'Core tool, and a bag for the cores')
     await pressByKey(page, 'Run the batch')
     await until(page, () => location.pathname.startsWith('/run/'))
