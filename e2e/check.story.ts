@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { closeSync, openSync, rmSync, statSync, writeSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Browser, Page } from 'puppeteer-core'
-import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { testReadings } from '#core/check/made-up.ts'
 import type { LogPage, Run } from '#contract/types.ts'
 import { run as command } from '../bin/test-support.ts'
@@ -10,6 +10,7 @@ import { startSimulator } from '../server/instruments/simulator.ts'
 import { pieceNamed, tempFolder, testServer, type TestServer } from '../server/test-support.ts'
 import {
   choose,
+  eventually,
   expectAccessible,
   giveFile,
   openBrowser,
@@ -240,12 +241,9 @@ describe('instruments', () => {
 async function readings(testId: string, what: 'rising' | 'moist'): Promise<void> {
   const began = Date.now() + 2000
   // the page shows the hold before the server has it
-  await vi.waitFor(
-    async () => {
-      const test = (await server.call('GET', `/api/tests/${testId}`)).json as { events: { kind: string }[] }
-      expect(test.events.at(-1)?.kind).toBe('hold')
-    },
-    { timeout: 30_000 },
+  await eventually(
+    async () => (await server.call('GET', `/api/tests/${testId}`)).json as { events: { kind: string }[] },
+    (had) => expect(had.events.at(-1)?.kind).toBe('hold'),
   )
   for (const r of testReadings(what)) {
     const gauge = (r.pressurePaAbs - 101_325) / 1e5

@@ -7,13 +7,12 @@ import { browser, openStory, server } from './story.ts'
 openStory()
 
 const caption = (page: Page) => page.$eval('[role=status]', (e) => (e as HTMLElement).innerText)
+/** Whether the caption says something, as it is asked on the page. */
+const saysSo = (words: string) =>
+  document.querySelector('[role=status]')?.textContent?.includes(words) === true
 /** Waits for the caption to say something. */
 const looks = (page: Page, words: string) =>
-  until(
-    page,
-    (w: string) => document.querySelector('[role=status]')?.textContent?.includes(w) === true,
-    words,
-  ).catch(async () => {
+  until(page, saysSo, words).catch(async () => {
     throw new Error(`The flame does not look like “${words}” but: ${await caption(page)}`)
   })
 /** Does something to a valve, and waits until what it did is told: a hand looks before it goes on. */
@@ -37,11 +36,7 @@ async function strike(page: Page, words: string): Promise<void> {
   for (let i = 0; i < 10; i++) {
     await page.keyboard.press('s')
     const lit = await page
-      .waitForFunction(
-        (w: string) => document.querySelector('[role=status]')?.textContent?.includes(w) === true,
-        { timeout: CATCHES_MS, polling: 100 },
-        words,
-      )
+      .waitForFunction(saysSo, { timeout: CATCHES_MS, polling: 100 }, words)
       .catch(() => undefined)
     if (lit) return
   }

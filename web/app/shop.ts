@@ -62,10 +62,9 @@ const AGAIN_MS = 1500
  * cannot give them is not waited for: a shop that has said nothing yet will do for finding one's way.
  */
 export function ShopProvider({ children }: { readonly children: ReactNode }) {
-  const [again, setAgain] = useState(0)
-  const { data, error } = api.useSettingsQuery(undefined, { pollingInterval: again })
+  const { data, error } = api.endpoints.settings.useQueryState()
   const gone = !data && error !== undefined && 'status' in error && error.status === 0
-  useEffect(() => setAgain(gone ? AGAIN_MS : 0), [gone])
+  api.endpoints.settings.useQuerySubscription(undefined, { pollingInterval: gone ? AGAIN_MS : 0 })
   const first = useFirst(!data && error !== undefined && !gone)
   const flipped = useApp((s) => s.device.flipped)
   const settings = data ?? first

@@ -7,11 +7,11 @@ import type { Batch, PieceSummary } from '#contract/types.ts'
 import { figureNamed } from '#core/figure.ts'
 import { MOST_PIECES } from '#core/line/agree.ts'
 import { gapsOf, longestLitS, type Gap } from '#core/line/order.ts'
-import { api, type Failure } from '../../app/api.ts'
+import { api } from '../../app/api.ts'
 import { useShop } from '../../app/shop.ts'
-import { TROUBLE_ON_ITS_WAY, troubleOnItsWay } from '../../app/outbox.ts'
-import { useApp } from '../../app/store.ts'
+import { TROUBLE_ON_ITS_WAY } from '../../app/outbox.ts'
 import { useTorchSet } from '../../app/use-gear.ts'
+import { useStart } from '../../app/use-start.ts'
 import { Button } from '../../ui/Button.tsx'
 import { Missing } from '../../ui/Missing.tsx'
 import { Opening } from '../../ui/Opening.tsx'
@@ -282,9 +282,7 @@ function RunIt({
   readonly planned: Planned
 }) {
   const go = useNavigate()
-  const personId = useApp((s) => s.device.personId)
-  const [start, { isLoading, error }] = api.useStartRunMutation()
-  const trouble = useApp((s) => troubleOnItsWay(s.outbox))
+  const { begin, starting, trouble, failure } = useStart()
   const running = batch.pieces.some((p) => p.piece.state === 'running' && p.piece.runId === batch.runId)
   if (running && batch.runId !== null)
     return (
@@ -293,30 +291,20 @@ function RunIt({
       </Button>
     )
   const stopped = planned.pieces.some((p) => p.trouble !== undefined)
-  const begin = async () => {
-    const run = await start({
-      id: crypto.randomUUID(),
-      pieceId: null,
-      batchId: batch.id,
-      personId,
-      at: new Date().toISOString(),
-    }).unwrap()
-    void go(`/run/${run.id}`)
-  }
   return (
     <>
       <Button
         look="act"
         className="text-label"
-        disabled={!ready || stopped || isLoading || trouble}
-        onClick={() => void begin().catch(() => undefined)}
+        disabled={!ready || stopped || starting || trouble}
+        onClick={() => void begin({ batchId: batch.id }).catch(() => undefined)}
       >
         <Play size={20} aria-hidden="true" /> Run the batch
       </Button>
       {trouble ? <p className="basis-full text-right text-soft">{TROUBLE_ON_ITS_WAY}</p> : null}
-      {error ? (
+      {failure ? (
         <p role="alert" className="basis-full text-right font-bold text-alarm">
-          {(error as Failure).message}
+          {failure}
         </p>
       ) : null}
     </>

@@ -5,9 +5,8 @@ import type { GoodPiece } from '#application/plan-of.ts'
 import { toBeGiven } from '#application/given.ts'
 import type { PieceDraft } from '#contract/schemas.ts'
 import type { Job, Piece } from '#contract/types.ts'
-import { api, type Failure } from '../../app/api.ts'
-import { troubleOnItsWay } from '../../app/outbox.ts'
 import { useApp } from '../../app/store.ts'
+import { useStart } from '../../app/use-start.ts'
 import type { Made } from '../../paper/useMade.ts'
 import { Button } from '../../ui/Button.tsx'
 import type { EditOf } from './editing.ts'
@@ -20,14 +19,11 @@ const BeforeStart = lazy(() => import('./BeforeStart.tsx'))
 /** What the large button does: begin the run, go on with it, or write it down. */
 export function useRunning(piece: Omit<Piece, 'draft'>, good: boolean) {
   const go = useNavigate()
-  const personId = useApp((s) => s.device.personId)
-  const waiting = useApp(
-    (s) => s.outbox.items.some((i) => i.key === `piece:${piece.id}`) || troubleOnItsWay(s.outbox),
-  )
+  const typed = useApp((s) => s.outbox.items.some((i) => i.key === `piece:${piece.id}`))
   const [asking, setAsking] = useState(false)
-  const [start, { isLoading, error }] = api.useStartRunMutation()
+  const { begin, starting, trouble, failure } = useStart()
+  const waiting = typed || trouble
   return useMemo(() => {
-    const failure = (error as Failure | undefined)?.message
     const base = { failure, asking, close: () => setAsking(false), begin: undefined, waiting: false }
     if (piece.state === 'running' && piece.runId)
       return {
@@ -43,18 +39,7 @@ export function useRunning(piece: Omit<Piece, 'draft'>, good: boolean) {
         disabled: false,
         go: () => void go(`/run/${piece.runId}/log`),
       }
-    const disabled = !good || isLoading
-    const begin = async (): Promise<void> => {
-      if (disabled || waiting) return
-      const run = await start({
-        id: crypto.randomUUID(),
-        pieceId: piece.id,
-        batchId: null,
-        personId,
-        at: new Date().toISOString(),
-      }).unwrap()
-      void go(`/run/${run.id}`)
-    }
+    const disabled = !good || starting
     const again = piece.state === 'logged' || piece.state === 'failed'
     return {
       ...base,
@@ -63,9 +48,11 @@ export function useRunning(piece: Omit<Piece, 'draft'>, good: boolean) {
       // what was ticked is stored before the run freezes it, and a rig that is held is known to be
       waiting,
       go: () => (disabled ? undefined : setAsking(true)),
-      begin: (): void => void begin().catch(() => setAsking(false)),
+      begin: (): void => {
+        if (!disabled && !waiting) void begin({ pieceId: piece.id }).catch(() => setAsking(false))
+      },
     }
-  }, [piece, good, waiting, isLoading, error, start, go, personId, asking])
+  }, [piece, good, waiting, starting, failure, begin, go, asking])
 }
 
 /** The head of a plan with its large button; a plan with a stop offers neither run, steps nor paper. */

@@ -34,11 +34,10 @@ export const waysOffered = ({ run, piece, progress, line }: RunInHand): readonly
     : []
 
 /** A run as this screen knows it: over once its last step is confirmed here, whether the server has that yet or not. */
-function withUnsent(run: Run, unsent: readonly RunEvent[], { state }: RunProgress): Run {
-  const last = unsent.at(-1)
-  if (!last) return run
-  const endedAt = run.endedAt ?? (state === 'running' ? null : last.at)
-  return { ...run, events: [...run.events, ...unsent], endedAt }
+function withUnsent(run: Run, events: Run['events'], { state }: RunProgress): Run {
+  const last = events.at(-1)
+  if (!last || events.length === run.events.length) return run
+  return { ...run, events, endedAt: run.endedAt ?? (state === 'running' ? null : last.at) }
 }
 
 /** A run as it stands on this screen: what the server has, and what waits to be sent to it. */
@@ -57,7 +56,8 @@ export function useRun(runId: string): {
       .map((i) => i.body as RunEvent)
     const have = new Set(run.events.map((e) => e.id))
     const unsent = pending.filter((e) => !have.has(e.id))
-    const progress = foldRun(run, [...run.events, ...unsent])
+    const events = [...run.events, ...unsent]
+    const progress = foldRun(run, events)
     const here = atScreen ?? holderOf(run, progress)
     const { taking } = progress
     const { steps } = progress
@@ -95,7 +95,7 @@ export function useRun(runId: string): {
       if (then) tell(then, progress.index + count, here)
     }
     return {
-      run: withUnsent(run, unsent, progress),
+      run: withUnsent(run, events, progress),
       piece,
       progress,
       line,
